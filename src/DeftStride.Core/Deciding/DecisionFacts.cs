@@ -1,0 +1,99 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+
+namespace DeftStride.Core.Deciding;
+
+/// <summary>What was done in the session.</summary>
+/// <param name="Prescribed">Repetitions a side that were asked for, at least 1.</param>
+/// <param name="Done">Repetitions a side that were done, 0 or more.</param>
+/// <param name="Clean">Of those, clean ones; at most <paramref name="Done"/>.</param>
+public sealed record Repetitions(int Prescribed, int Done, int Clean)
+{
+    /// <summary>No set is longer than this; a larger number is a slip.</summary>
+    public const int Most = 200;
+
+    /// <summary>What is wrong with the count, in a sentence, or null when it is fine.</summary>
+    public string? Problem() => (Prescribed, Done, Clean) switch
+    {
+        ( < 1 or > Most, _, _) => $"Repetitions asked for must be from 1 to {Most} a side.",
+        (_, < 0 or > Most, _) => $"Repetitions done must be from 0 to {Most} a side.",
+        (_, _, < 0) => "Clean repetitions cannot be fewer than none.",
+        _ when Clean > Done => $"There cannot be more clean repetitions ({Clean}) than repetitions done ({Done}).",
+        _ => null,
+    };
+}
+
+/// <summary>Pain at one moment of a session.</summary>
+/// <param name="Pain">What was reported.</param>
+/// <param name="AfterChange">Whether one thing had been changed before it was asked.</param>
+public sealed record PainReport(Pain Pain, bool AfterChange);
+
+/// <summary>A trial made in this session.</summary>
+/// <param name="CorrectionId">What was tried.</param>
+/// <param name="Outcome">What it did.</param>
+/// <param name="After">The side as it stood at the retest.</param>
+public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, SideResult After);
+
+/// <summary>The session before this one, as far as a decision needs it.</summary>
+/// <param name="Clean">Whether it met every condition to progress.</param>
+/// <param name="LastPain">The last pain reported in it, or null when none was asked.</param>
+/// <param name="FailedCorrections">Corrections tried in it that did not help.</param>
+public sealed record PreviousSession(bool Clean, int? LastPain, IReadOnlyList<string> FailedCorrections);
+
+/// <summary>Everything the decision rules look at. Nothing else decides.</summary>
+/// <param name="Exercise">The exercise.</param>
+/// <param name="UnclearedFlags">Texts of stop-and-refer signs that no coach has cleared.</param>
+/// <param name="Pain">Reports in the order they were made; the first is before the set.</param>
+/// <param name="PainLimit">The highest score that is ordinary, and where that limit comes from.</param>
+/// <param name="NextMorning">Pain on the morning after the previous session, 0–10, or null when not asked.</param>
+/// <param name="Check">The uncued look that the session began with.</param>
+/// <param name="Trials">Trials of this session in order.</param>
+/// <param name="Repetitions">What was done, or null when not counted.</param>
+/// <param name="Previous">The session before, or null for a first.</param>
+/// <param name="BestCorrection">What has helped this client most recently, or null.</param>
+public sealed record DecisionFacts(
+    Exercise Exercise,
+    IReadOnlyList<string> UnclearedFlags,
+    IReadOnlyList<PainReport> Pain,
+    Sourced<int> PainLimit,
+    int? NextMorning,
+    ShinCheck Check,
+    IReadOnlyList<SessionTrial> Trials,
+    Repetitions? Repetitions,
+    PreviousSession? Previous,
+    CorrectionRecord? BestCorrection)
+{
+    /// <summary>Eight clean repetitions in ten are good enough to move on.</summary>
+    public const double CleanShare = 0.8;
+
+    /// <summary>A side as it stands now: its last retest, or the uncued look.</summary>
+    public SideResult? Now(BodySide side) =>
+        Trials.LastOrDefault(t => t.After.Mean.FrontLeg == side)?.After ?? Check.On(side);
+
+    /// <summary>Both sides as they stand now, those that can be read.</summary>
+    public IEnumerable<SideResult> Standing => new[] { Now(BodySide.Left), Now(BodySide.Right) }.OfType<SideResult>();
+
+    /// <summary>The conditions to progress that this session does not meet, each as what would meet it. Empty: this session was clean.</summary>
+    public IReadOnlyList<string> Unmet()
+    {
+        var unmet = new List<string>();
+        if (Check.Left is null || Check.Right is null) unmet.Add("Mark both sides.");
+        foreach (var side in new[] { Check.Left, Check.Right }.OfType<SideResult>().Where(s => s.Judgement.Verdict != Verdict.InBand))
+            unmet.Add($"{(side.Mean.FrontLeg == BodySide.Left ? "Left" : "Right")} shin in band on an uncued look.");
+        if (Check.Comparison is { Equal: false } uneven) unmet.Add($"The sides within {uneven.Allowed} of each other.");
+        if (Repetitions is not { } reps) unmet.Add("Count the repetitions, and the clean ones among them.");
+        else
+        {
+            if (reps.Done < reps.Prescribed) unmet.Add($"All {reps.Prescribed} repetitions a side.");
+            if (reps.Clean < CleanShare * reps.Done || reps.Done == 0) unmet.Add("At least eight in ten repetitions clean.");
+        }
+
+        if (Pain.Count == 0) unmet.Add("Ask about pain.");
+        else if (Pain.Max(p => p.Pain.Score) > PainLimit.Value) unmet.Add($"Pain at {PainLimit.Value} or less.");
+        else if (Pain[^1].Pain.Score > Pain[0].Pain.Score || Pain[^1].Pain.Score > (Previous?.LastPain ?? 10)) unmet.Add("Pain that is not rising.");
+        return unmet;
+    }
+}

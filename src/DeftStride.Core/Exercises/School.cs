@@ -1,0 +1,93 @@
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Exercises;
+
+/// <summary>How a coach wants the front knee used. None is the right one; the screen says which is in force.</summary>
+public enum SchoolCode
+{
+    /// <summary>Vertical shin: knee over the ankle.</summary>
+    VerticalShin,
+
+    /// <summary>Knee forward: knee and ankle through all the range they have.</summary>
+    KneeForward,
+
+    /// <summary>Inclined: trunk parallel to the shin, weight over the front foot.</summary>
+    Inclined,
+}
+
+/// <summary>What a school believes and what it accepts of the front shin at the bottom of a split squat.</summary>
+/// <param name="Code">Which school.</param>
+/// <param name="Name">Its name on screen.</param>
+/// <param name="Belief">What it is after, in one sentence.</param>
+/// <param name="Suits">Whom it tends to suit.</param>
+public sealed record School(SchoolCode Code, string Name, string Belief, string Suits)
+{
+    /// <summary>The three schools, in the order in which they are usually taught.</summary>
+    public static IReadOnlyList<School> All { get; } =
+    [
+        new(SchoolCode.VerticalShin, "Vertical shin",
+            "The knee stays over the ankle, so that hip and back of thigh do the braking.",
+            "First lessons, a front knee that is sore at the bottom, a first look at anyone."),
+        new(SchoolCode.KneeForward, "Knee forward",
+            "Knee and ankle travel through all the range they have, trunk stacked over the pelvis.",
+            "Ankle and knee range, front of the thigh, long stair descents."),
+        new(SchoolCode.Inclined, "Inclined",
+            "The trunk leans parallel to the shin and the weight rides over the front foot, as in running uphill.",
+            "Runners, field sport, carrying load."),
+    ];
+
+    /// <summary>The school with a code.</summary>
+    public static School Of(SchoolCode code) => All.Single(s => s.Code == code);
+
+    /// <summary>
+    /// The front shin band at the bottom. Vertical shin −5° to 10°; inclined 10° to 30°; knee forward from 10° short of what
+    /// the client's ankle allows with the heel down, wedge included, and no upper edge (heel or tracking ends it).
+    /// </summary>
+    public Band ShinBand(AnkleRange ankle)
+    {
+        ArgumentNullException.ThrowIfNull(ankle);
+        return Code switch
+        {
+            SchoolCode.VerticalShin => new Band(Angle.FromDegrees(-5), Angle.FromDegrees(10)),
+            SchoolCode.Inclined => new Band(Angle.FromDegrees(10), Angle.FromDegrees(30)),
+            SchoolCode.KneeForward => new Band(ankle.ShinLimit - Angle.FromDegrees(10), null),
+            _ => throw new InvalidOperationException($"No band for {Code}."),
+        };
+    }
+}
+
+/// <summary>How far a client's shin can lean with the heel down.</summary>
+/// <param name="Ankle">Weight-bearing ankle bend.</param>
+/// <param name="Measured">Whether it was measured; false for the assumed 35°.</param>
+/// <param name="HeelWedge">The angle of a wedge under the front heel; it adds to the ankle.</param>
+public sealed record AnkleRange(Angle Ankle, bool Measured, Angle HeelWedge)
+{
+    /// <summary>35° and no wedge: assumed until measured.</summary>
+    public static AnkleRange Assumed { get; } = new(Angle.FromDegrees(35), false, Angle.Zero);
+
+    /// <summary>The furthest shin lean with the heel down.</summary>
+    public Angle ShinLimit => Ankle + HeelWedge;
+}
+
+/// <summary>From where a setting in force was taken; the first that has one wins, in this order.</summary>
+public enum SettingSource
+{
+    /// <summary>Chosen for this check by the coach.</summary>
+    Check,
+
+    /// <summary>Set for the client.</summary>
+    Client,
+
+    /// <summary>The exercise's usual.</summary>
+    Exercise,
+
+    /// <summary>The school's usual.</summary>
+    School,
+
+    /// <summary>The studio's default.</summary>
+    Studio,
+}
+
+/// <summary>A setting with where it was taken from.</summary>
+public sealed record Sourced<T>(T Value, SettingSource Source);

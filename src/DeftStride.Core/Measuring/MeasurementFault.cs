@@ -1,0 +1,61 @@
+namespace DeftStride.Core.Measuring;
+
+/// <summary>Why no number can be read from a set of points.</summary>
+public enum MeasurementFault
+{
+    /// <summary>A point that the measure needs has not been placed.</summary>
+    PointMissing,
+
+    /// <summary>The measure cannot be read from this view.</summary>
+    WrongView,
+
+    /// <summary>A coordinate is not a finite number.</summary>
+    NotANumber,
+
+    /// <summary>A point lies outside the picture.</summary>
+    PointOutsidePicture,
+
+    /// <summary>Two points of one segment lie on the same spot.</summary>
+    CoincidentPoints,
+
+    /// <summary>The segment is so short in the picture that placing alone would blur the angle by more than ten degrees.</summary>
+    SegmentTooShort,
+
+    /// <summary>The knee lies below the ankle: the two were probably swapped.</summary>
+    KneeBelowAnkle,
+
+    /// <summary>The marked vertical is so short that it says nothing about the camera's tilt.</summary>
+    VerticalTooShort,
+
+    /// <summary>The marked vertical leans more than thirty degrees from the picture's edge: it was probably laid along something level.</summary>
+    VerticalNotUpright,
+}
+
+/// <summary>No number can be read from the points; <see cref="Fault"/> names why and the message says what to do about it.</summary>
+public sealed class MeasurementException : Exception
+{
+    /// <summary>Makes the exception for a fault, with its standard sentence.</summary>
+    public MeasurementException(MeasurementFault fault) : base(MeasurementFaults.Sentence(fault)) => Fault = fault;
+
+    /// <summary>Why no number can be read.</summary>
+    public MeasurementFault Fault { get; }
+}
+
+/// <summary>The sentences that tell a coach what to do about each <see cref="MeasurementFault"/>.</summary>
+public static class MeasurementFaults
+{
+    /// <summary>What is wrong and what to do, in one or two short sentences.</summary>
+    public static string Sentence(MeasurementFault fault) => fault switch
+    {
+        MeasurementFault.PointMissing => "Place the ankle and the knee of the front leg.",
+        MeasurementFault.WrongView => "The shin angle is read from the side. Use a picture taken from the side.",
+        MeasurementFault.NotANumber => "A point has no proper place. Place it again.",
+        MeasurementFault.PointOutsidePicture => "A point lies outside the picture. Move it onto the leg.",
+        MeasurementFault.CoincidentPoints => "Ankle and knee are on the same spot. Move one of them.",
+        MeasurementFault.SegmentTooShort => "The shin is too small in this picture to read an angle. Come closer or use a sharper picture.",
+        MeasurementFault.KneeBelowAnkle => "The knee is below the ankle. Were the two points swapped?",
+        MeasurementFault.VerticalTooShort => "The upright mark is too short. Mark a longer stretch of the post or door.",
+        MeasurementFault.VerticalNotUpright => "The upright mark leans too far. Mark something that stands straight up, not a floor line.",
+        _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
+    };
+}

@@ -1,0 +1,51 @@
+namespace DeftStride.Core.Measuring;
+
+/// <summary>From where the camera looks at the client.</summary>
+public enum View
+{
+    /// <summary>Across the line of travel: shin, trunk, depth.</summary>
+    Side,
+
+    /// <summary>From ahead: knee tracking, pelvic level.</summary>
+    Front,
+
+    /// <summary>From behind: pelvic level, heel.</summary>
+    Back,
+}
+
+/// <summary>The client's own left or right, never the picture's.</summary>
+public enum BodySide
+{
+    /// <summary>The client's left.</summary>
+    Left,
+
+    /// <summary>The client's right.</summary>
+    Right,
+}
+
+/// <summary>Which edge of a side-view picture the client's toes point to.</summary>
+public enum Facing
+{
+    /// <summary>Toes point to the left edge of the picture.</summary>
+    Left,
+
+    /// <summary>Toes point to the right edge of the picture.</summary>
+    Right,
+}
+
+/// <summary>A named point on the body.</summary>
+public enum Landmark
+{
+    /// <summary>The axis of the ankle: seen from the side, the middle of the outer ankle bone.</summary>
+    Ankle,
+
+    /// <summary>The centre of the knee: seen from the side, half-way front to back on the joint line.</summary>
+    Knee,
+}
+
+/// <summary>Who placed the points; it decides their placing error.</summary>
+public enum PointPlacer
+{
+    /// <summary>A coach, by hand.</summary>
+    Hand,
+}

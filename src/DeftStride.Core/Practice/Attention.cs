@@ -1,0 +1,62 @@
+using DeftStride.Core.Deciding;
+
+namespace DeftStride.Core.Practice;
+
+/// <summary>Why a client needs a look today.</summary>
+public enum AttentionKind
+{
+    /// <summary>A stop sign stands.</summary>
+    StopSign,
+
+    /// <summary>A check was begun and not finished.</summary>
+    Unfinished,
+
+    /// <summary>A check has no decision yet.</summary>
+    Undecided,
+
+    /// <summary>Never looked at.</summary>
+    FirstLook,
+
+    /// <summary>Pain last time: ask about it first.</summary>
+    AskPain,
+
+    /// <summary>The last decision asks for another look.</summary>
+    LookAgain,
+
+    /// <summary>The last look is more than two weeks old.</summary>
+    Due,
+
+    /// <summary>Nothing special: carry on with the cue.</summary>
+    CarryOn,
+}
+
+/// <summary>The one thing to know about a client before the session.</summary>
+/// <param name="Kind">Why.</param>
+/// <param name="Sentence">What to do.</param>
+public sealed record Attention(AttentionKind Kind, string Sentence)
+{
+    /// <summary>A look older than this is due again.</summary>
+    public static readonly TimeSpan LookInterval = TimeSpan.FromDays(14);
+
+    /// <summary>Picks the most important one: stop sign, unfinished work, first look, pain, the last decision, age of the last look.</summary>
+    /// <param name="stopSigns">How many stop signs stand.</param>
+    /// <param name="unfinished">Whether a check was begun and not finished.</param>
+    /// <param name="lastLook">When the last check was made, or null for never.</param>
+    /// <param name="lastDecision">What was decided after it, or null when nothing was.</param>
+    /// <param name="lastPain">The last pain reported then, or null.</param>
+    /// <param name="cue">The cue that has helped most, or null.</param>
+    /// <param name="now">The present moment.</param>
+    public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, DateTimeOffset now)
+    {
+        if (stopSigns > 0) return new(AttentionKind.StopSign, "A stop sign stands. Clear it or refer before anything else.");
+        if (unfinished) return new(AttentionKind.Unfinished, "A check was begun. Go on where you left it.");
+        if (lastLook is not { } look) return new(AttentionKind.FirstLook, "First look at both shins, uncued.");
+        if (lastDecision is null) return new(AttentionKind.Undecided, "The last check has no decision yet.");
+        if (lastPain > Pain.DefaultLimit) return new(AttentionKind.AskPain, $"Pain was {lastPain} last time. Ask about it, and about the morning after.");
+        var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";
+        if (lastDecision is DecisionOutcome.Correct or DecisionOutcome.LookAgain or DecisionOutcome.ModifyAndRetest)
+            return new(AttentionKind.LookAgain, $"Look again at both shins.{carry}");
+        if (now - look > LookInterval) return new(AttentionKind.Due, $"Last look {(int)(now - look).TotalDays} days ago. Look again.{carry}");
+        return new(AttentionKind.CarryOn, cue is null ? "Carry on as decided." : $"Carry on.{carry}");
+    }
+}

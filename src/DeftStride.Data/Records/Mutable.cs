@@ -1,0 +1,80 @@
+using DeftStride.Core.Exercises;
+
+namespace DeftStride.Data.Records;
+
+/// <summary>A record that changes. Every change raises <see cref="Version"/>; a change based on an older version is refused.</summary>
+internal abstract class Mutable
+{
+    public Guid Id { get; set; }
+    public Guid StudioId { get; set; }
+    public long Version { get; set; } = 1;
+    public DateTimeOffset CreatedAt { get; set; }
+    public Guid? ChangedBy { get; set; }
+}
+
+/// <summary>The studio: its name, its clock and its defaults.</summary>
+internal sealed class StudioRecord : Mutable
+{
+    public required string Name { get; set; }
+
+    /// <summary>IANA name; decides which day it is on the floor.</summary>
+    public required string TimeZone { get; set; }
+
+    /// <summary>Highest pain that counts as ordinary, 0–4.</summary>
+    public int PainLimit { get; set; }
+}
+
+/// <summary>A coach of the studio. Whoever acts is written on every fact.</summary>
+internal sealed class CoachRecord : Mutable
+{
+    public required string Name { get; set; }
+}
+
+/// <summary>A client.</summary>
+internal sealed class ClientRecord : Mutable
+{
+    public required string Name { get; set; }
+
+    /// <summary>What the client comes for, in their words.</summary>
+    public string Goal { get; set; } = "";
+
+    /// <summary>The school set for this client, or null for the exercise's usual.</summary>
+    public SchoolCode? School { get; set; }
+
+    /// <summary>Measured weight-bearing ankle bend, degrees, or null until measured.</summary>
+    public double? LeftAnkleDegrees { get; set; }
+
+    /// <summary>The same for the right.</summary>
+    public double? RightAnkleDegrees { get; set; }
+
+    /// <summary>Angle of the heel wedge in use, degrees; 0 for none.</summary>
+    public double HeelWedgeDegrees { get; set; }
+
+    /// <summary>When the client agreed to pictures being kept, or null while nobody asked.</summary>
+    public DateTimeOffset? PictureConsentAt { get; set; }
+}
+
+/// <summary>A place in the day for a client.</summary>
+internal sealed class VisitRecord : Mutable
+{
+    public Guid ClientId { get; set; }
+    public DateTimeOffset StartsAt { get; set; }
+    public required string ExerciseId { get; set; }
+}
+
+/// <summary>A check that is being made. The front end's own state; it becomes a fact when the coach is done.</summary>
+internal sealed class DraftRecord : Mutable
+{
+    public Guid ClientId { get; set; }
+    public required string Body { get; set; }
+    public DateTimeOffset ChangedAt { get; set; }
+}
+
+/// <summary>The answer that a change was given, so that a repeated request gets the same one.</summary>
+internal sealed class OperationRecord
+{
+    public Guid Id { get; set; }
+    public required string Request { get; set; }
+    public required string Answer { get; set; }
+    public DateTimeOffset At { get; set; }
+}

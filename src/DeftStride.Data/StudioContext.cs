@@ -1,0 +1,92 @@
+using DeftStride.Data.Records;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
+
+namespace DeftStride.Data;
+
+/// <summary>The studio's database: mutable records with versions, and facts that are only ever added.</summary>
+internal sealed class StudioContext(DbContextOptions<StudioContext> options) : DbContext(options)
+{
+    public DbSet<StudioRecord> Studios => Set<StudioRecord>();
+    public DbSet<CoachRecord> Coaches => Set<CoachRecord>();
+    public DbSet<ClientRecord> Clients => Set<ClientRecord>();
+    public DbSet<VisitRecord> Visits => Set<VisitRecord>();
+    public DbSet<DraftRecord> Drafts => Set<DraftRecord>();
+    public DbSet<OperationRecord> Operations => Set<OperationRecord>();
+    public DbSet<CheckFact> Checks => Set<CheckFact>();
+    public DbSet<TrialFact> Trials => Set<TrialFact>();
+    public DbSet<DecisionFact> Decisions => Set<DecisionFact>();
+    public DbSet<FlagFact> Flags => Set<FlagFact>();
+    public DbSet<FlagClearingFact> FlagClearings => Set<FlagClearingFact>();
+    public DbSet<CautionFact> Cautions => Set<CautionFact>();
+    public DbSet<PictureFact> Pictures => Set<PictureFact>();
+
+    protected override void ConfigureConventions(ModelConfigurationBuilder conventions)
+    {
+        // SQLite through EF can neither order nor compare DateTimeOffset; whole UTC ticks can be both.
+        conventions.Properties<DateTimeOffset>().HaveConversion<UtcTicks>();
+        conventions.Properties<Enum>().HaveConversion<string>();
+    }
+
+    protected override void OnModelCreating(ModelBuilder model)
+    {
+        foreach (var entity in model.Model.GetEntityTypes().Where(e => typeof(Mutable).IsAssignableFrom(e.ClrType)))
+        {
+            entity.FindProperty(nameof(Mutable.Version))!.IsConcurrencyToken = true;
+            entity.FindProperty(nameof(Mutable.Id))!.ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;
+        }
+
+        model.Entity<CoachRecord>().HasOne<StudioRecord>().WithMany().HasForeignKey(c => c.StudioId).OnDelete(DeleteBehavior.Restrict);
+        model.Entity<ClientRecord>(e =>
+        {
+            e.HasOne<StudioRecord>().WithMany().HasForeignKey(c => c.StudioId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(c => new { c.StudioId, c.Name });
+        });
+        model.Entity<VisitRecord>(e =>
+        {
+            e.HasOne<ClientRecord>().WithMany().HasForeignKey(v => v.ClientId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(v => new { v.StudioId, v.StartsAt });
+        });
+        model.Entity<DraftRecord>(e =>
+        {
+            e.HasOne<ClientRecord>().WithMany().HasForeignKey(d => d.ClientId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(d => d.ClientId).IsUnique();
+        });
+
+        FactTable<CautionFact>(model);
+        ClientFactTable<CheckFact>(model);
+        ClientFactTable<TrialFact>(model);
+        ClientFactTable<DecisionFact>(model);
+        ClientFactTable<FlagFact>(model);
+        ClientFactTable<FlagClearingFact>(model);
+        ClientFactTable<PictureFact>(model);
+        model.Entity<TrialFact>().HasOne<CheckFact>().WithMany().HasForeignKey(t => t.CheckId).OnDelete(DeleteBehavior.Restrict);
+        model.Entity<DecisionFact>().HasOne<CheckFact>().WithMany().HasForeignKey(d => d.CheckId).OnDelete(DeleteBehavior.Restrict);
+        model.Entity<FlagClearingFact>().HasOne<FlagFact>().WithMany().HasForeignKey(c => c.FlagId).OnDelete(DeleteBehavior.Restrict);
+    }
+
+    private static void FactTable<T>(ModelBuilder model) where T : Fact
+    {
+        model.Entity<T>(e =>
+        {
+            e.Property(f => f.Id).ValueGeneratedNever();
+            e.HasOne<StudioRecord>().WithMany().HasForeignKey(f => f.StudioId).OnDelete(DeleteBehavior.Restrict);
+            e.HasOne<CoachRecord>().WithMany().HasForeignKey(f => f.CoachId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(f => f.Supersedes).IsUnique();
+        });
+    }
+
+    private static void ClientFactTable<T>(ModelBuilder model) where T : ClientFact
+    {
+        FactTable<T>(model);
+        model.Entity<T>(e =>
+        {
+            e.HasOne<ClientRecord>().WithMany().HasForeignKey(f => f.ClientId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(f => new { f.ClientId, f.RecordedAt });
+        });
+    }
+
+    private sealed class UtcTicks() : ValueConverter<DateTimeOffset, long>(
+        instant => instant.UtcTicks,
+        ticks => new DateTimeOffset(ticks, TimeSpan.Zero));
+}

@@ -1,0 +1,77 @@
+using System.Data.Common;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Design;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+
+namespace DeftStride.Data;
+
+/// <summary>Opens the studio's SQLite file the one way it may be opened: write-ahead log, foreign keys on, every commit synced to the disk.</summary>
+internal static class StudioDatabase
+{
+    public const string FileName = "studio.db";
+
+    public static void Configure(DbContextOptionsBuilder options, string file) => options
+        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString())
+        .AddInterceptors(new Durable());
+
+    /// <summary>
+    /// Brings the file to the current form. A file that holds data is copied first by SQLite's own backup (a plain copy
+    /// would miss the log). Returns the copy's path, or null when nothing had to change.
+    /// </summary>
+    public static string? Upgrade(StudioContext context, string folder, DateTimeOffset now)
+    {
+        var pending = context.Database.GetPendingMigrations().ToArray();
+        if (pending.Length == 0) return null;
+        string? copy = null;
+        if (context.Database.GetAppliedMigrations().Any())
+        {
+            var backups = Directory.CreateDirectory(Path.Combine(folder, "backups"));
+            copy = Path.Combine(backups.FullName, $"studio-{now.UtcDateTime:yyyyMMdd-HHmmss}-before-{pending[0]}.db");
+            Backup(Path.Combine(folder, FileName), copy);
+        }
+
+        context.Database.Migrate();
+        return copy;
+    }
+
+    private static void Backup(string from, string to)
+    {
+        using var source = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = from, Pooling = false }.ToString());
+        using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString());
+        source.Open();
+        target.Open();
+        source.BackupDatabase(target);
+    }
+
+    private sealed class Durable : DbConnectionInterceptor
+    {
+        private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";
+
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
+
+        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            Set(connection);
+            return Task.CompletedTask;
+        }
+
+        private static void Set(DbConnection connection)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = Pragmas;
+            command.ExecuteNonQuery();
+        }
+    }
+}
+
+/// <summary>Lets the migrations tool make a context without starting the server.</summary>
+internal sealed class StudioContextFactory : IDesignTimeDbContextFactory<StudioContext>
+{
+    public StudioContext CreateDbContext(string[] args)
+    {
+        var options = new DbContextOptionsBuilder<StudioContext>();
+        StudioDatabase.Configure(options, ":memory:");
+        return new StudioContext(options.Options);
+    }
+}

@@ -1,0 +1,195 @@
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using DeftStride.Data;
+using DeftStride.Data.Pictures;
+using DeftStride.Data.Records;
+using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Pictures;
+using DeftStride.Web.Features.Safety;
+using DeftStride.Web.Hosting;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Demo;
+
+/// <summary>
+/// Fills an empty studio with made-up people: path wardens of Quillhaven and some of its townspeople. Everything goes
+/// through the same recorders as a coach's own work, so that nothing in the demo could not have been entered by hand.
+/// It lives here and not beside the database because those recorders do.
+/// </summary>
+internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFolder folder, TimeProvider real)
+{
+    private const string ExerciseId = "split-squat-to-pad";
+    private readonly DemoClock _clock = new();
+    private readonly Random _hand = new(20);
+    private readonly Dictionary<string, Guid> _clients = [];
+    private Figures _figures = null!;
+    private FactWriter _facts = null!;
+    private PictureShelf _shelf = null!;
+    private CheckBook _book = null!;
+    private CheckRecorder _recorder = null!;
+
+    private sealed record Person(string Key, string Name, string Goal, SchoolCode? School = null, double? LeftAnkle = null, double? RightAnkle = null, double Wedge = 0);
+
+    /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
+    private sealed record Try(string Correction, string Picture, PainDto? Pain = null);
+
+    private static readonly Person[] People =
+    [
+        new("bram", "Bram Hartnell", "Carry a loaded pack up the Long Stair without thinking about it"),
+        new("maren", "Maren Oakhollow", "First season as a path warden"),
+        new("dov", "Dov Tarrant", "Stone steps all day, left knee sore behind"),
+        new("sunniva", "Sunniva Reed", "Back to hill walking"),
+        new("petra", "Petra Lowmoor", "Fell runner, wants more from the climb", SchoolCode.Inclined),
+        new("corin", "Corin Vale", "Deeper steps, stiff ankles", SchoolCode.KneeForward, 24, 26, 10),
+        new("ilse", "Ilse Branwick", "Steady hips on the way down"),
+        new("odell", "Odell Marsh", "Starting again after the winter"),
+    ];
+
+    public async Task SeedAsync(CancellationToken stop)
+    {
+        if (await db.Clients.AnyAsync(stop)) return;
+        var studio = await scope.StudioAsync(stop);
+        studio.Name = "Stairfoot Studio";
+        _figures = new Figures();
+        _facts = new FactWriter(db, scope, _clock);
+        _shelf = new PictureShelf(db, scope, _facts, folder, _clock);
+        _book = new CheckBook(db, scope);
+        _recorder = new CheckRecorder(db, scope, _facts, _book);
+
+        var now = real.GetUtcNow();
+        _clock.Now = now.AddDays(-40);
+        var wren = await db.Coaches.FirstAsync(stop);
+        wren.Name = "Wren Ashdown";
+        db.Add(new CoachRecord { Id = Guid.CreateVersion7(_clock.Now), StudioId = studio.Id, Name = "Tobin Marl", CreatedAt = now });
+        scope.ActAs(wren.Id);
+        foreach (var person in People)
+        {
+            var client = new ClientRecord
+            {
+                Id = Guid.CreateVersion7(_clock.Now),
+                StudioId = studio.Id,
+                Name = person.Name,
+                Goal = person.Goal,
+                School = person.School,
+                LeftAnkleDegrees = person.LeftAnkle,
+                RightAnkleDegrees = person.RightAnkle,
+                HeelWedgeDegrees = person.Wedge,
+                PictureConsentAt = _clock.Now,
+                CreatedAt = _clock.Now,
+            };
+            db.Add(client);
+            _clients[person.Key] = client.Id;
+        }
+
+        await db.SaveChangesAsync(stop);
+        await HistoryAsync(now, stop);
+        await PlanAsync(now, stop);
+    }
+
+    private async Task HistoryAsync(DateTimeOffset now, CancellationToken stop)
+    {
+        var none = new PainDto(0, null, null);
+        PainDto Rear(int score) => new(score, BodySide.Left, LegRole.Rear);
+        var learning = new RepetitionsDto(5, 5, 3);
+        var clean = new RepetitionsDto(8, 8, 8);
+
+        await SessionAsync("maren", 1, now.AddDays(-22), none, [new("sb-gatepost", "maren-1-r")], none, learning, stop);
+        await SessionAsync("maren", 2, now.AddDays(-15), none, [new("sb-gatepost", "maren-2c-r")], none, learning, stop);
+        await SessionAsync("maren", 3, now.AddDays(-8), none, [new("sb-dowel", "maren-3c-r")], none, new(5, 5, 4), stop);
+        await LooseAsync("maren", now.AddMinutes(-12), stop, "maren-4-l", "maren-4-r", "maren-4c-r");
+
+        await SessionAsync("dov", 1, now.AddDays(-19), Rear(4), [new("sb-longer", "dov-1c-l", Rear(2))], Rear(1), new(6, 6, 4), stop);
+        await SessionAsync("dov", 2, now.AddDays(-12), Rear(2), [], Rear(2), new(6, 6, 6), stop);
+        await SessionAsync("dov", 3, now.AddDays(-5), Rear(3), [], Rear(3), new(8, 6, 6), stop);
+
+        await SessionAsync("ilse", 1, now.AddDays(-16), none, [], none, new(8, 8, 7), stop);
+        await SessionAsync("ilse", 2, now.AddDays(-9), none, [], none, null, stop);
+        await SessionAsync("ilse", 3, now.AddDays(-2), none, [], none, new(8, 8, 6), stop);
+
+        await SessionAsync("corin", 1, now.AddDays(-20), none, [new("ss-laces", "corin-1c-l")], none, learning, stop);
+        await SessionAsync("corin", 2, now.AddDays(-13), none, [], none, new(6, 6, 5), stop);
+        await SessionAsync("corin", 3, now.AddDays(-6), none, [], none, new(6, 6, 5), stop);
+
+        await SessionAsync("petra", 1, now.AddDays(-21), none, [], none, learning, stop);
+        await SessionAsync("petra", 2, now.AddDays(-14), none, [], none, new(6, 6, 5), stop);
+        await SessionAsync("petra", 3, now.AddDays(-4), none, [], none, clean, stop);
+
+        await SessionAsync("sunniva", 1, now.AddDays(-10), none, [], none, new(5, 5, 4), stop);
+        _clock.Now = now.AddDays(-3);
+        var flag = new FlagRequest(Guid.CreateVersion7(_clock.Now), _clients["sunniva"], "giving-way", "Left knee gave way on the harbour steps", null);
+        await _facts.AddAsync(new FlagFact { Id = flag.Id, ClientId = flag.ClientId, SignId = flag.SignId, Note = flag.Note!, Body = Json.Write(flag) }, flag, stop);
+
+        await SessionAsync("odell", 1, now.AddDays(-75), none, [], none, clean, stop);
+
+        await SessionAsync("bram", 1, now.AddDays(-14), none, [], none, new(8, 8, 6), stop);
+        await SessionAsync("bram", 2, now.AddDays(-7), none, [], none, clean, stop);
+        await SessionAsync("bram", 3, now.AddMinutes(-25), none, [], none, clean, stop);
+    }
+
+    private async Task SessionAsync(string key, int session, DateTimeOffset at, PainDto before, Try[] tries, PainDto after, RepetitionsDto? repetitions, CancellationToken stop)
+    {
+        _clock.Now = at;
+        var check = new CheckRequest(Guid.CreateVersion7(at), _clients[key], ExerciseId, null,
+            [await StillAsync(key, $"{key}-{session}-l", stop), await StillAsync(key, $"{key}-{session}-r", stop)], before, null, null);
+        await _recorder.CheckAsync(check, stop);
+        foreach (var attempt in tries)
+        {
+            _clock.Now += TimeSpan.FromMinutes(2);
+            await _recorder.TrialAsync(new TrialRequest(Guid.CreateVersion7(_clock.Now), check.Id, attempt.Correction, [await StillAsync(key, attempt.Picture, stop)], attempt.Pain, null), stop);
+        }
+
+        _clock.Now += TimeSpan.FromMinutes(4);
+        var said = DecisionRule.Decide(await _book.FactsAsync(await _book.LoadAsync(check.Id, stop), after.ToCore("pain"), repetitions?.ToCore(), stop));
+        await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, after, repetitions, said.RuleId, said.Outcome, said.Outcome, null, null), stop);
+    }
+
+    /// <summary>Pictures taken and not marked yet, so that a first look can be tried without a camera.</summary>
+    private async Task LooseAsync(string key, DateTimeOffset at, CancellationToken stop, params string[] names)
+    {
+        foreach (var (name, i) in names.Select((n, i) => (n, i)))
+        {
+            _clock.Now = at.AddMinutes(i);
+            await PictureAsync(key, name, stop);
+        }
+    }
+
+    private async Task<StillDto> StillAsync(string key, string name, CancellationToken stop) =>
+        _figures.Marked(name, await PictureAsync(key, name, stop), _hand);
+
+    private async Task<Guid> PictureAsync(string key, string name, CancellationToken stop)
+    {
+        var id = Guid.CreateVersion7(_clock.Now);
+        await _shelf.KeepAsync(id, _clients[key], _figures.Picture(name), new PictureBody(_clients[key], name), stop);
+        return id;
+    }
+
+    private static readonly string[] Times = ["08:15", "09:15", "10:00", "11:00", "14:30", "16:00"];
+
+    private async Task PlanAsync(DateTimeOffset now, CancellationToken stop)
+    {
+        var (from, _, zone) = await scope.DayAsync(now, stop);
+        var today = TimeZoneInfo.ConvertTime(from, zone).Date;
+        for (var day = 0; day <= 14; day++)
+        {
+            for (var slot = 0; slot < (day == 0 ? 6 : 5); slot++)
+            {
+                var person = People[(slot + (day * 3)) % People.Length];
+                db.Add(new VisitRecord
+                {
+                    Id = Guid.CreateVersion7(now),
+                    StudioId = (await scope.StudioAsync(stop)).Id,
+                    ClientId = _clients[person.Key],
+                    StartsAt = StudioScope.Instant(today.AddDays(day) + TimeOnly.ParseExact(Times[slot], "HH:mm").ToTimeSpan(), zone),
+                    ExerciseId = ExerciseId,
+                    CreatedAt = now,
+                });
+            }
+        }
+
+        await db.SaveChangesAsync(stop);
+    }
+}

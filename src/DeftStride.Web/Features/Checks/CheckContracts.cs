@@ -1,0 +1,59 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Measuring;
+
+namespace DeftStride.Web.Features.Checks;
+
+internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role)
+{
+    public Pain ToCore(string field)
+    {
+        var pain = Score == 0 ? Pain.None : new Pain(Score, Leg, Role);
+        return pain.Problem() is { } problem ? throw Hosting.Refusal.BadInput(field, problem) : pain;
+    }
+}
+
+/// <summary>A finished, uncued look. <see cref="School"/> is set only when the coach chose one for this check.</summary>
+internal sealed record CheckRequest(
+    Guid Id,
+    Guid ClientId,
+    string ExerciseId,
+    SchoolCode? School,
+    IReadOnlyList<StillDto> Stills,
+    PainDto? Pain,
+    int? NextMorning,
+    Guid? Supersedes);
+
+/// <summary>One change tried: pictures of one side after it, and the pain if it was asked.</summary>
+internal sealed record TrialRequest(Guid Id, Guid CheckId, string CorrectionId, IReadOnlyList<StillDto> Stills, PainDto? Pain, Guid? Supersedes);
+
+internal sealed record CorrectionView(
+    string Id, string FaultName, bool CanHurt, CorrectionLevel Level, string Cue, string Why, string Short, string? OnDeck);
+
+internal sealed record TrialView(
+    Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, TrialOutcome Outcome, string Because, SideView After, IReadOnlyList<StillView> Readings, IReadOnlyList<StillDto> Stills, PainDto? Pain);
+
+/// <summary>A check with everything that followed from it.</summary>
+internal sealed record CheckView(
+    Guid Id,
+    Guid ClientId,
+    DateTimeOffset At,
+    string Coach,
+    string ExerciseId,
+    string ExerciseName,
+    StandardDto Standard,
+    string SchoolName,
+    ShinView Shin,
+    IReadOnlyList<StillDto> Stills,
+    PainDto? Pain,
+    int? NextMorning,
+    IReadOnlyList<TrialView> Trials,
+    CorrectionView? Correction,
+    DecisionView? Decision);
+
+internal sealed record DraftRequest(Guid OperationId, long Version, Guid Id, Guid ClientId, string Body);
+
+internal sealed record DraftView(Guid Id, Guid ClientId, long Version, string Body);

@@ -1,0 +1,92 @@
+using DeftStride.Core.Deciding;
+using DeftStride.Data;
+using DeftStride.Data.Records;
+using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Features.Checks;
+
+internal static class CheckEndpoints
+{
+    private const int LongestDraft = 64 * 1024;
+
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/checks", AddAsync).WithName("addCheck");
+        api.MapGet("/checks/{id:guid}", GetAsync).WithName("getCheck");
+        api.MapPost("/trials", TryAsync).WithName("addTrial");
+        api.MapPost("/checks/{id:guid}/recommendation", RecommendAsync).WithName("recommend");
+        api.MapPost("/decisions", DecideAsync).WithName("addDecision");
+        api.MapGet("/rules", Rules).WithName("getRules");
+        api.MapGet("/clients/{clientId:guid}/draft", DraftAsync).WithName("getDraft");
+        api.MapPut("/drafts", KeepDraftAsync).WithName("keepDraft");
+        api.MapDelete("/drafts/{id:guid}", DropDraftAsync).WithName("dropDraft");
+    }
+
+    private static async Task<Ok<CheckView>> AddAsync(CheckRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    {
+        var fact = await recorder.CheckAsync(request, stop);
+        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.Id, stop), stop));
+    }
+
+    private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckBook book, CancellationToken stop) =>
+        TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(id, stop), stop));
+
+    private static async Task<Ok<CheckView>> TryAsync(TrialRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    {
+        var fact = await recorder.TrialAsync(request, stop);
+        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
+    }
+
+    private static async Task<Ok<RecommendationView>> RecommendAsync(Guid id, RecommendationRequest request, CheckBook book, CancellationToken stop)
+    {
+        var check = await book.LoadAsync(id, stop);
+        var facts = await book.FactsAsync(check, request.PainAfter?.ToCore("painAfter"), request.Repetitions?.ToCore(), stop);
+        return TypedResults.Ok(RecommendationView.Of(DecisionRule.Decide(facts)));
+    }
+
+    private static async Task<Ok<CheckView>> DecideAsync(DecisionRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    {
+        var fact = await recorder.DecisionAsync(request, stop);
+        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
+    }
+
+    private static Ok<RuleView[]> Rules() => TypedResults.Ok(DecisionRule.InOrder.Select(r => new RuleView(r.Id, r.Name, r.Reason)).ToArray());
+
+    private static async Task<Results<Ok<DraftView>, NoContent>> DraftAsync(Guid clientId, StudioContext db, StudioScope scope, CancellationToken stop)
+    {
+        var client = await scope.ClientAsync(clientId, stop);
+        var draft = await db.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.ClientId == client.Id, stop);
+        return draft is null ? TypedResults.NoContent() : TypedResults.Ok(View(draft));
+    }
+
+    private static async Task<Ok<DraftView>> KeepDraftAsync(
+        DraftRequest request, StudioContext db, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+    {
+        await scope.ClientAsync(request.ClientId, stop);
+        if (request.Body.Length > LongestDraft) throw Refusal.BadInput("body", "This check has grown too large to keep. Finish it and start a new one.");
+        if (await db.Checks.AnyAsync(c => c.Id == request.Id, stop)) throw Refusal.Conflict("This check is already finished. Reload to see it.");
+        var draft = await db.Drafts.FirstOrDefaultAsync(d => d.ClientId == request.ClientId, stop);
+        if (draft is not null && draft.Id != request.Id)
+            throw Refusal.Conflict("Another check of this client is already under way. Reload to go on with it.", new Dictionary<string, object?> { ["current"] = View(draft) });
+        if (draft is null)
+            return TypedResults.Ok(await changer.CreateAsync(request.OperationId, request,
+                () => Task.FromResult(new DraftRecord { Id = request.Id, ClientId = request.ClientId, Body = request.Body, ChangedAt = clock.GetUtcNow() }), View, stop));
+        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, draft, request.Version, d =>
+        {
+            d.Body = request.Body;
+            d.ChangedAt = clock.GetUtcNow();
+        }, View, stop));
+    }
+
+    private static async Task<NoContent> DropDraftAsync(Guid id, StudioContext db, StudioScope scope, CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        await db.Drafts.Where(d => d.Id == id && d.StudioId == studio.Id).ExecuteDeleteAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static DraftView View(DraftRecord draft) => new(draft.Id, draft.ClientId, draft.Version, draft.Body);
+}

@@ -1,0 +1,124 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Data;
+using DeftStride.Data.Records;
+using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Pictures;
+using DeftStride.Web.Features.Safety;
+using DeftStride.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Features.Clients;
+
+internal sealed record ClientSummary(Guid Id, string Name);
+
+internal sealed record ClientCreation(Guid OperationId, Guid Id, string Name, string? Goal, SchoolCode? School);
+
+internal sealed record ClientChange(
+    Guid OperationId, long Version, string Name, string? Goal, SchoolCode? School, double? LeftAnkleDegrees, double? RightAnkleDegrees, double HeelWedgeDegrees);
+
+internal sealed record ClientDetails(
+    Guid Id, string Name, string Goal, SchoolCode? School, double? LeftAnkleDegrees, double? RightAnkleDegrees, double HeelWedgeDegrees, bool PictureConsent, long Version)
+{
+    public static ClientDetails Of(ClientRecord c) => new(
+        c.Id, c.Name, c.Goal, c.School, c.LeftAnkleDegrees, c.RightAnkleDegrees, c.HeelWedgeDegrees, c.PictureConsentAt is not null, c.Version);
+}
+
+internal sealed record CueView(string Id, string Short, string Cue, int Helped, int Tried);
+
+internal sealed record ClearedFlagView(Guid Id, string Text, DateTimeOffset At, string ExaminedBy, DateOnly ExaminedOn, string Allowed);
+
+/// <summary>A client with everything that is on record, oldest check first.</summary>
+internal sealed record ClientView(
+    ClientDetails Client,
+    StandardDto Standard,
+    IReadOnlyList<PartView> Trend,
+    IReadOnlyList<FlagView> StopSigns,
+    IReadOnlyList<ClearedFlagView> Cleared,
+    IReadOnlyList<CheckView> Checks,
+    IReadOnlyList<CueView> Cues,
+    IReadOnlyList<PictureView> LoosePictures,
+    DraftView? Draft);
+
+internal static class ClientEndpoints
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/clients", ListAsync).WithName("listClients");
+        api.MapPost("/clients", AddAsync).WithName("addClient");
+        api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient");
+        api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient");
+    }
+
+    private static async Task<Ok<List<ClientSummary>>> ListAsync(StudioContext db, StudioScope scope, CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        return TypedResults.Ok(await db.Clients.AsNoTracking().Where(c => c.StudioId == studio.Id).OrderBy(c => c.Name)
+            .Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop));
+    }
+
+    private static async Task<Ok<ClientDetails>> AddAsync(ClientCreation request, RecordChanger changer, CancellationToken stop)
+    {
+        var name = Text.Required("name", request.Name, "Give the client a name.");
+        var goal = Text.Optional("goal", request.Goal);
+        return TypedResults.Ok(await changer.CreateAsync(request.OperationId, request,
+            () => Task.FromResult(new ClientRecord { Id = request.Id, Name = name, Goal = goal, School = request.School }), ClientDetails.Of, stop));
+    }
+
+    private static async Task<Ok<ClientDetails>> ChangeAsync(Guid id, ClientChange request, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    {
+        var name = Text.Required("name", request.Name, "Give the client a name.");
+        var goal = Text.Optional("goal", request.Goal);
+        foreach (var (field, value) in new[] { ("leftAnkleDegrees", request.LeftAnkleDegrees), ("rightAnkleDegrees", request.RightAnkleDegrees) })
+        {
+            if (value is < 5 or > 60) throw Refusal.BadInput(field, $"An ankle bend of {value:0}° is not likely. It lies between 5° and 60°; measure the shin's lean with the heel down.");
+        }
+
+        if (request.HeelWedgeDegrees is < 0 or > 30) throw Refusal.BadInput("heelWedgeDegrees", "A heel wedge lies between 0° and 30°.");
+        var client = await scope.ClientAsync(id, stop);
+        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version, c =>
+        {
+            (c.Name, c.Goal, c.School) = (name, goal, request.School);
+            (c.LeftAnkleDegrees, c.RightAnkleDegrees, c.HeelWedgeDegrees) = (request.LeftAnkleDegrees, request.RightAnkleDegrees, request.HeelWedgeDegrees);
+        }, ClientDetails.Of, stop));
+    }
+
+    private static async Task<Ok<ClientView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
+    {
+        var client = await scope.ClientAsync(id, stop);
+        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var facts = await db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id)).OrderBy(c => c.RecordedAt).ToListAsync(stop);
+        var trials = (await db.Trials.AsNoTracking().Where(t => t.ClientId == id && !db.Trials.Any(n => n.Supersedes == t.Id)).OrderBy(t => t.RecordedAt).ToListAsync(stop)).ToLookup(t => t.CheckId);
+        var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.RecordedAt).ToListAsync(stop)).ToLookup(d => d.CheckId);
+        var checks = facts.Select(f => CheckBook.Judge(f, trials[f.Id])).ToArray();
+        var cleared = await (from flag in db.Flags.AsNoTracking()
+                             join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
+                             where flag.ClientId == id
+                             orderby clearing.RecordedAt
+                             select new { flag, clearing }).ToListAsync(stop);
+        var draft = await db.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.ClientId == id, stop);
+        var past = await book.PastTrialsAsync(id, stop);
+        var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
+        var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
+
+        return TypedResults.Ok(new ClientView(
+            ClientDetails.Of(client),
+            CheckBook.StandardFor(client, Exercise.SplitSquatToPad, null),
+            [.. ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)).Parts.Select(p => new PartView(p.Text, p.Tone))],
+            [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
+            [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
+            [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
+            [.. CorrectionChoice.Rank(past).Select(r => new CueView(r.Correction.Id, r.Correction.Short, r.Correction.Cue, r.Helped, r.Tried))],
+            [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
+            draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));
+    }
+
+    private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
+        SideTrend.Of([.. checks.Select(c => c.Shin.On(side)).OfType<SideResult>()], ErrorModel.Default);
+
+    private static string Sign(FlagFact flag) => Core.Practice.RedFlag.Find(flag.SignId)?.Text ?? flag.SignId;
+}

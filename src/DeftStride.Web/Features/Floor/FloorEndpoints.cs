@@ -1,0 +1,120 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Practice;
+using DeftStride.Data;
+using DeftStride.Data.Records;
+using DeftStride.Web.Features.Clients;
+using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Features.Floor;
+
+internal enum VisitState
+{
+    Done,
+    Next,
+    Later,
+}
+
+internal sealed record VisitView(
+    Guid Id,
+    DateTimeOffset StartsAt,
+    string Time,
+    VisitState State,
+    ClientSummary Client,
+    string ExerciseName,
+    string SchoolName,
+    Attention Attention,
+    string? LastDecision,
+    IReadOnlyList<PartView>? LastFinding);
+
+/// <summary>Today on the floor, in the studio's own day and in time order.</summary>
+internal sealed record FloorView(DateOnly Day, string DayText, IReadOnlyList<VisitView> Visits, IReadOnlyList<ClientSummary> Unplanned);
+
+internal sealed record VisitRequest(Guid OperationId, Guid Id, Guid ClientId, string Time, string ExerciseId);
+
+internal static class FloorEndpoints
+{
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapGet("/floor", TodayAsync).WithName("getFloor");
+        api.MapPost("/visits", PlanAsync).WithName("addVisit");
+    }
+
+    private static async Task<Ok<FloorView>> TodayAsync(StudioContext db, StudioScope scope, TimeProvider clock, CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        var now = clock.GetUtcNow();
+        var (dayStart, dayEnd, zone) = await scope.DayAsync(now, stop);
+        var visits = await (from visit in db.Visits.AsNoTracking()
+                            join client in db.Clients.AsNoTracking() on visit.ClientId equals client.Id
+                            where visit.StudioId == studio.Id && visit.StartsAt >= dayStart && visit.StartsAt < dayEnd
+                            orderby visit.StartsAt, client.Name
+                            select new { visit, client }).ToListAsync(stop);
+        var ids = visits.Select(v => v.client.Id).Distinct().ToArray();
+        var facts = await FactsOfAsync(db, ids, stop);
+
+        var rows = new List<VisitView>();
+        var nextTaken = false;
+        foreach (var row in visits)
+        {
+            var f = facts[row.client.Id];
+            var done = f.LastCheck is { } check && check.RecordedAt >= dayStart && f.LastDecision?.CheckId == check.Id;
+            var state = done ? VisitState.Done : nextTaken ? VisitState.Later : VisitState.Next;
+            nextTaken |= state == VisitState.Next;
+            var exercise = Exercise.Find(row.visit.ExerciseId) ?? Exercise.SplitSquatToPad;
+            rows.Add(new VisitView(
+                row.visit.Id, row.visit.StartsAt, TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"), state,
+                new ClientSummary(row.client.Id, row.client.Name), exercise.Name,
+                School.Of(row.client.School ?? exercise.UsualSchool).Name,
+                Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, now),
+                f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
+                f.LastCheck is { } last ? Json.Read<ShinView>(last.Judged).Finding.Sentence : null));
+        }
+
+        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
+        var unplanned = await db.Clients.AsNoTracking()
+            .Where(c => c.StudioId == studio.Id && !db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart))
+            .OrderBy(c => c.Name).Take(50).Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop);
+        return TypedResults.Ok(new FloorView(today, today.ToString("dddd d MMMM", System.Globalization.CultureInfo.InvariantCulture), rows, unplanned));
+    }
+
+    private sealed record ClientFacts(int StopSigns, bool Draft, CheckFact? LastCheck, DecisionFact? LastDecision, string? Cue);
+
+    private static async Task<Dictionary<Guid, ClientFacts>> FactsOfAsync(StudioContext db, Guid[] ids, CancellationToken stop)
+    {
+        var flags = await db.Flags.AsNoTracking().Where(f => ids.Contains(f.ClientId)
+            && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id)).Select(f => f.ClientId).ToListAsync(stop);
+        var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId)).Select(d => d.ClientId).ToListAsync(stop);
+        var trials = (await db.Trials.AsNoTracking().Where(t => ids.Contains(t.ClientId) && !db.Trials.Any(n => n.Supersedes == t.Id))
+            .Select(t => new { t.ClientId, Past = new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt) }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => t.Past);
+        var found = new Dictionary<Guid, ClientFacts>();
+        foreach (var id in ids)
+        {
+            var check = await db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id)).OrderByDescending(c => c.RecordedAt).FirstOrDefaultAsync(stop);
+            var decision = check is null ? null : await db.Decisions.AsNoTracking()
+                .Where(d => d.CheckId == check.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.RecordedAt).FirstOrDefaultAsync(stop);
+            var cue = CorrectionChoice.Rank([.. trials[id]]).FirstOrDefault(r => r.Helped > 0)?.Correction.Short;
+            found[id] = new ClientFacts(flags.Count(f => f == id), drafts.Contains(id), check, decision, cue);
+        }
+
+        return found;
+    }
+
+    private static async Task<NoContent> PlanAsync(VisitRequest request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+    {
+        var client = await scope.ClientAsync(request.ClientId, stop);
+        var exercise = Exercise.Find(request.ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        if (!TimeOnly.TryParseExact(request.Time, "HH:mm", out var time)) throw Refusal.BadInput("time", "Give the time as hours and minutes, like 09:30.");
+        var (from, _, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
+        var day = TimeZoneInfo.ConvertTime(from, zone).Date;
+        var local = day + time.ToTimeSpan();
+        if (zone.IsInvalidTime(local)) throw Refusal.BadInput("time", "The clocks go forward over that time today. Choose an hour later.");
+        await changer.CreateAsync(request.OperationId, request,
+            () => Task.FromResult(new VisitRecord { Id = request.Id, ClientId = client.Id, StartsAt = StudioScope.Instant(local, zone), ExerciseId = exercise.Id }),
+            v => new { v.Id }, stop);
+        return TypedResults.NoContent();
+    }
+}

@@ -1,0 +1,110 @@
+using DeftStride.Data;
+using DeftStride.Data.Records;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Hosting;
+
+/// <summary>
+/// Adds facts. The same id with the same body is answered as if it had just been written; with another body it is
+/// refused. Nothing is ever overwritten.
+/// </summary>
+internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvider clock)
+{
+    /// <summary>The fact that already has this id and body, or null when the id is free.</summary>
+    public async Task<T?> ExistingAsync<T>(Guid id, object request, CancellationToken stop) where T : Fact
+    {
+        if (id == Guid.Empty) throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
+        var existing = await db.Set<T>().AsNoTracking().FirstOrDefaultAsync(f => f.Id == id, stop);
+        if (existing is not null && existing.Body != Json.Write(request))
+            throw Refusal.Conflict("This was already recorded, with different content. Reload to see what was kept.");
+        return existing;
+    }
+
+    /// <summary>Writes a fact; when another request with the same id won the race, answers with that one.</summary>
+    public async Task<T> AddAsync<T>(T fact, object request, CancellationToken stop) where T : Fact
+    {
+        fact.StudioId = (await scope.StudioAsync(stop)).Id;
+        fact.CoachId = await scope.CoachIdAsync(stop);
+        fact.RecordedAt = clock.GetUtcNow();
+        if (fact.Supersedes is { } earlier)
+        {
+            if (!await db.Set<T>().AnyAsync(f => f.Id == earlier && f.StudioId == fact.StudioId, stop))
+                throw Refusal.BadInput("supersedes", "What this should replace is not there. Reload to see what was kept.");
+            if (await db.Set<T>().AnyAsync(f => f.Supersedes == earlier, stop))
+                throw Refusal.Conflict("This was already replaced by someone. Reload to see the newer one.");
+        }
+
+        db.Add(fact);
+        try
+        {
+            await db.SaveChangesAsync(stop);
+            return fact;
+        }
+        catch (DbUpdateException)
+        {
+            db.ChangeTracker.Clear();
+            return await ExistingAsync<T>(fact.Id, request, stop)
+                ?? throw Refusal.Conflict("Someone recorded the same thing at the same moment. Reload to see what was kept.");
+        }
+    }
+}
+
+/// <summary>
+/// Changes mutable records. A repeated operation gets the answer it got the first time; a change based on an old version
+/// is refused with both versions.
+/// </summary>
+internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimeProvider clock)
+{
+    public async Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
+        Guid operationId, object request, TRecord record, long basedOn, Action<TRecord> change, Func<TRecord, TAnswer> answer, CancellationToken stop)
+        where TRecord : Mutable
+    {
+        if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
+        if (record.Version != basedOn) throw Stale(request, answer(record));
+        change(record);
+        record.Version++;
+        record.ChangedBy = await scope.CoachIdAsync(stop);
+        try
+        {
+            return await KeepAsync(operationId, request, answer(record), stop);
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            db.ChangeTracker.Clear();
+            throw Stale(request, answer((await db.Set<TRecord>().FindAsync([record.Id], stop))!));
+        }
+    }
+
+    public async Task<TAnswer> CreateAsync<TRecord, TAnswer>(Guid operationId, object request, Func<Task<TRecord>> make, Func<TRecord, TAnswer> answer, CancellationToken stop)
+        where TRecord : Mutable
+    {
+        if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
+        var record = await make();
+        record.StudioId = (await scope.StudioAsync(stop)).Id;
+        record.CreatedAt = clock.GetUtcNow();
+        record.ChangedBy = await scope.CoachIdAsync(stop);
+        if (record.Id == Guid.Empty) throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
+        if (await db.Set<TRecord>().AnyAsync(r => r.Id == record.Id, stop)) throw Refusal.Conflict("This was already added. Reload to see it.");
+        db.Add(record);
+        return await KeepAsync(operationId, request, answer(record), stop);
+    }
+
+    private async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(Guid operationId, object request, CancellationToken stop)
+    {
+        if (operationId == Guid.Empty) throw Refusal.BadInput("operationId", "The request has no operation id. Reload the page and try again.");
+        if (await db.Operations.AsNoTracking().FirstOrDefaultAsync(o => o.Id == operationId, stop) is not { } done) return (false, default);
+        if (done.Request != Json.Write(request)) throw Refusal.Conflict("This step was already done, with different content. Reload to see what was kept.");
+        return (true, Json.Read<TAnswer>(done.Answer));
+    }
+
+    private async Task<TAnswer> KeepAsync<TAnswer>(Guid operationId, object request, TAnswer answer, CancellationToken stop)
+    {
+        db.Operations.Add(new OperationRecord { Id = operationId, Request = Json.Write(request), Answer = Json.Write(answer), At = clock.GetUtcNow() });
+        await db.SaveChangesAsync(stop);
+        return answer;
+    }
+
+    private static Refusal Stale(object request, object? current) => Refusal.Conflict(
+        "Someone changed this while you were at it. Look at the newer version, then change it again if you still want to.",
+        new Dictionary<string, object?> { ["yours"] = request, ["current"] = current });
+}

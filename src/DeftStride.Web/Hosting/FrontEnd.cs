@@ -1,0 +1,32 @@
+using Microsoft.Extensions.FileProviders;
+
+namespace DeftStride.Web.Hosting;
+
+/// <summary>Serves the built front end: files with a hash in their name for ever, the page itself never from a cache.</summary>
+internal static class FrontEnd
+{
+    private const string Policy =
+        "default-src 'self'; img-src 'self' blob: data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+
+    public static void Map(WebApplication app, string folder)
+    {
+        if (!Directory.Exists(folder)) return;
+        var files = new PhysicalFileProvider(folder);
+        var options = new StaticFileOptions { FileProvider = files, OnPrepareResponse = c => Headers(c.Context.Response, c.Context.Request.Path.StartsWithSegments("/assets")) };
+        app.UseStaticFiles(options);
+        app.MapFallback(async context =>
+        {
+            Headers(context.Response, lasting: false);
+            context.Response.ContentType = "text/html; charset=utf-8";
+            await context.Response.SendFileAsync(files.GetFileInfo("index.html"));
+        });
+    }
+
+    private static void Headers(HttpResponse response, bool lasting)
+    {
+        response.Headers.CacheControl = lasting ? "public, max-age=31536000, immutable" : "no-cache";
+        response.Headers.ContentSecurityPolicy = Policy;
+        response.Headers.XContentTypeOptions = "nosniff";
+        response.Headers["Referrer-Policy"] = "no-referrer";
+    }
+}

@@ -1,0 +1,47 @@
+using DeftStride.Data;
+using DeftStride.Data.Records;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Hosting;
+
+/// <summary>In which studio and by which coach a request acts. Until there is sign-in the coach is named by a header.</summary>
+internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
+{
+    public const string CoachHeader = "Deft-Coach";
+
+    private StudioRecord? _studio;
+    private Guid? _coachId;
+
+    public async Task<StudioRecord> StudioAsync(CancellationToken stop) => _studio ??= await db.Studios.OrderBy(s => s.CreatedAt).FirstAsync(stop);
+
+    public async Task<Guid> CoachIdAsync(CancellationToken stop)
+    {
+        if (_coachId is { } known) return known;
+        var studio = await StudioAsync(stop);
+        var asked = http.HttpContext?.Request.Headers[CoachHeader].ToString();
+        if (string.IsNullOrEmpty(asked)) return (_coachId = await db.Coaches.Where(c => c.StudioId == studio.Id).OrderBy(c => c.CreatedAt).Select(c => c.Id).FirstAsync(stop)).Value;
+        if (!Guid.TryParse(asked, out var id) || !await db.Coaches.AnyAsync(c => c.Id == id && c.StudioId == studio.Id, stop))
+            throw Refusal.BadInput("coach", "This coach is not known here. Choose who is coaching at the bottom left.");
+        return (_coachId = id).Value;
+    }
+
+    /// <summary>Acts as a coach without a request; for the demo data.</summary>
+    public void ActAs(Guid coachId) => _coachId = coachId;
+
+    public async Task<ClientRecord> ClientAsync(Guid id, CancellationToken stop)
+    {
+        var studio = await StudioAsync(stop);
+        return await db.Clients.FirstOrDefaultAsync(c => c.Id == id && c.StudioId == studio.Id, stop)
+            ?? throw Refusal.Missing("This client is not in the studio's list. Go back to the floor.");
+    }
+
+    /// <summary>Midnight to midnight of a day in the studio's own zone.</summary>
+    public async Task<(DateTimeOffset From, DateTimeOffset To, TimeZoneInfo Zone)> DayAsync(DateTimeOffset now, CancellationToken stop)
+    {
+        var zone = TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone);
+        var today = TimeZoneInfo.ConvertTime(now, zone).Date;
+        return (Instant(today, zone), Instant(today.AddDays(1), zone), zone);
+    }
+
+    public static DateTimeOffset Instant(DateTime local, TimeZoneInfo zone) => new DateTimeOffset(local, zone.GetUtcOffset(local)).ToUniversalTime();
+}

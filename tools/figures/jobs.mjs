@@ -1,0 +1,30 @@
+// Who is drawn, and in which postures. A name is person-session-side, with a c behind it for a look after the cue.
+const people = {
+  maren: { stature: 1.68, build: 0.98, skin: '#b9835f', hair: '#3a2a22', hairStyle: 'bun', shirt: '#2f6f86', shorts: '#2a2f33', sock: '#e9e4d8', shoe: '#d9d4c6', sole: '#f3efe4' },
+  dov: { stature: 1.82, build: 1.14, skin: '#8a5a3c', hair: '#1d1715', hairStyle: 'short', shirt: '#b4552f', shorts: '#39423f', sock: '#d8d2c4', shoe: '#3c4a55', sole: '#e6e0d2' },
+  ilse: { stature: 1.62, build: 0.95, skin: '#e2b593', hair: '#b98a4e', hairStyle: 'tail', shirt: '#6a7f4f', shorts: '#343a3d', sock: '#efe9dc', shoe: '#a8bcc4', sole: '#f6f1e6' },
+  corin: { stature: 1.75, build: 1.06, skin: '#d3a17c', hair: '#6d3b22', hairStyle: 'short', shirt: '#4c5a86', shorts: '#2e3234', sock: '#e4dfd2', shoe: '#7d4a3a', sole: '#e9e2d2' },
+  petra: { stature: 1.71, build: 0.92, skin: '#6f4630', hair: '#15110f', hairStyle: 'bun', shirt: '#c39a3e', shorts: '#23302c', sock: '#f0ebe0', shoe: '#c9553c', sole: '#f5f0e4' },
+  bram: { stature: 1.88, build: 1.22, skin: '#c99470', hair: '#8f8a82', hairStyle: 'short', shirt: '#56625d', shorts: '#262b2d', sock: '#d9d3c5', shoe: '#2c3134', sole: '#d8d2c4' },
+  sunniva: { stature: 1.66, build: 1.02, skin: '#efc9ac', hair: '#c56a3b', hairStyle: 'long', shirt: '#7b4f78', shorts: '#30363a', sock: '#efe9dd', shoe: '#e1dccf', sole: '#f7f3ea' },
+  odell: { stature: 1.77, build: 1.1, skin: '#56371f', hair: '#2a2522', hairStyle: 'bald', shirt: '#3f7d6a', shorts: '#3a3f42', sock: '#e8e2d5', shoe: '#8a8f86', sole: '#efe9dc' },
+};
+
+/** Per person: session → [left shin, right shin, left trunk, right trunk], then looks after a cue as [side, shin, trunk]. */
+const postures = {
+  maren: { 1: [5, 24, 6, 12], 2: [6, 21, 6, 11], 3: [4, 17, 6, 9], 4: [5, 20, 6, 11], '2c': ['r', 14, 8], '3c': ['r', 16, 9], '4c': ['r', 7, 7] },
+  dov: { 1: [3, 2, 4, 5], 2: [4, 3, 6, 6], 3: [3, 4, 6, 6], '1c': ['l', 4, 9] },
+  ilse: { 1: [2, 5, 5, 5], 2: [3, 4, 5, 5], 3: [3, 4, 5, 5] },
+  corin: { 1: [18, 21, 6, 6], 2: [29, 31, 6, 6], 3: [31, 32, 5, 5], '1c': ['l', 28, 6] },
+  petra: { 1: [7, 8, 8, 8], 2: [15, 17, 20, 21], 3: [20, 21, 26, 27] },
+  bram: { 1: [2, 3, 8, 8], 2: [3, 2, 9, 9], 3: [3, 3, 9, 9] },
+  sunniva: { 1: [6, 1, 6, 6] },
+  odell: { 1: [4, 5, 7, 7], 2: [14, 13, 9, 9] },
+};
+
+const job = (person, session, side, shin, trunk) => ({
+  name: `${person}-${session}-${side}`, person, view: 'side', facing: 'right', front: side === 'r' ? 'right' : 'left', look: people[person], pose: { shin, trunk },
+});
+
+export const jobs = Object.entries(postures).flatMap(([person, sessions]) => Object.entries(sessions).flatMap(([session, p]) =>
+  typeof p[0] === 'string' ? [job(person, session, p[0], p[1], p[2])] : [job(person, session, 'l', p[0], p[2]), job(person, session, 'r', p[1], p[3])]));

@@ -1,0 +1,39 @@
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { api, Problem, take } from './client';
+
+export const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      retry: (count, error) => !(error instanceof Problem) && count < 2,
+      retryDelay: 400,
+      staleTime: 2000,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+export const useStudio = () => useQuery({ queryKey: ['studio'], queryFn: () => take(api.GET('/api/studio')), staleTime: 60_000 });
+
+export const useFloor = () => useQuery({ queryKey: ['floor'], queryFn: () => take(api.GET('/api/floor')) });
+
+export const useClients = () => useQuery({ queryKey: ['clients'], queryFn: () => take(api.GET('/api/clients')) });
+
+export const useClient = (id: string) =>
+  useQuery({ queryKey: ['client', id], queryFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id } } })) });
+
+export const useCheck = (id: string | undefined) =>
+  useQuery({
+    queryKey: ['check', id],
+    enabled: id !== undefined,
+    queryFn: () => take(api.GET('/api/checks/{id}', { params: { path: { id: id ?? '' } } })),
+  });
+
+/** After something about a client was recorded. */
+export async function refreshClient(id: string) {
+  await Promise.all([
+    queries.invalidateQueries({ queryKey: ['client', id] }),
+    queries.invalidateQueries({ queryKey: ['floor'] }),
+    queries.invalidateQueries({ queryKey: ['check'] }),
+  ]);
+}

@@ -1,0 +1,48 @@
+import { useNavigate } from '@tanstack/react-router';
+import { useState } from 'react';
+import { useClients } from '@/api/queries';
+import { Field } from '@/ui/Field';
+import { Sheet } from '@/ui/Sheet';
+
+export function FindClient({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
+  return (
+    <Sheet title="Find a client" open={open} onOpenChange={onOpenChange}>
+      <Finder done={() => onOpenChange(false)} />
+    </Sheet>
+  );
+}
+
+function Finder({ done }: { done: () => void }) {
+  const clients = useClients();
+  const navigate = useNavigate();
+  const [text, setText] = useState('');
+  const found = (clients.data ?? []).filter((c) => c.name.toLowerCase().includes(text.trim().toLowerCase())).slice(0, 12);
+  const go = (id: string) => {
+    done();
+    void navigate({ to: '/clients/$clientId', params: { clientId: id } });
+  };
+  return (
+    <form
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (found[0]) go(found[0].id);
+      }}
+    >
+      <Field label="Name" autoFocus value={text} onChange={(e) => setText(e.target.value)} hint="Enter opens the first" />
+      <ul className="mt-3">
+        {found.map((c) => (
+          <li key={c.id}>
+            <button
+              type="button"
+              onClick={() => go(c.id)}
+              className="min-h-11 w-full rounded-lg px-3 text-left font-semibold hover:bg-ground"
+            >
+              {c.name}
+            </button>
+          </li>
+        ))}
+      </ul>
+      {clients.data && found.length === 0 && <p className="mt-3 text-soft">Nobody by that name. Add a client on the floor.</p>}
+    </form>
+  );
+}

@@ -1,0 +1,159 @@
+import { Link, Outlet, useMatchRoute, useNavigate } from '@tanstack/react-router';
+import { useState } from 'react';
+import { setActingCoach, useActingCoach } from '@/api/coach';
+import { useReachable } from '@/api/connection';
+import { useStudio } from '@/api/queries';
+import { CautionGate } from '@/features/safety/CautionGate';
+import { FindClient } from './FindClient';
+import { useShortcuts } from './keys';
+import { closeClient, useOpenClients } from './openClients';
+import { ShortcutList } from './ShortcutList';
+import { setTheme, type Theme, useTheme } from './theme';
+
+const themes: Theme[] = ['auto', 'daylight', 'dim'];
+
+export function Shell() {
+  const [finding, setFinding] = useState(false);
+  const [listing, setListing] = useState(false);
+  const navigate = useNavigate();
+  useShortcuts('Everywhere', [
+    { keys: '/', does: 'Find a client', run: () => setFinding(true) },
+    { keys: 'G', does: 'Go to the floor', run: () => void navigate({ to: '/' }) },
+    { keys: '?', does: 'Show this list', run: () => setListing(true) },
+  ]);
+  return (
+    <div className="flex h-full flex-col md:flex-row">
+      <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">
+        Skip to the main part
+      </a>
+      <Spine onFind={() => setFinding(true)} onKeys={() => setListing(true)} />
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <OpenClients />
+        <Connection />
+        <main id="main" className="min-h-0 flex-1 overflow-y-auto">
+          <Outlet />
+        </main>
+      </div>
+      <CautionGate />
+      <FindClient open={finding} onOpenChange={setFinding} />
+      <ShortcutList open={listing} onOpenChange={setListing} />
+    </div>
+  );
+}
+
+function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
+  const studio = useStudio();
+  const coach = useActingCoach();
+  const theme = useTheme();
+  return (
+    <nav
+      aria-label="Main"
+      className="flex shrink-0 items-center gap-1 bg-spine px-2 text-spine-ink max-md:h-13 max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:px-0 md:py-3"
+    >
+      <svg viewBox="0 0 48 48" className="mx-auto mb-3 size-11 max-md:hidden" aria-hidden="true">
+        <path d="M13 40 22 11" stroke="#F1EEE6" strokeWidth="4.2" strokeLinecap="round" />
+        <path d="M31 7v18" stroke="#DBA243" strokeWidth="2.4" strokeLinecap="round" />
+        <path d="M26 26h10l-5 12.500z" fill="#DBA243" />
+      </svg>
+      <Link
+        to="/"
+        activeOptions={{ exact: true }}
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+      >
+        Floor
+      </Link>
+      <button
+        type="button"
+        onClick={onFind}
+        className="min-h-11 px-3 text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink"
+      >
+        Find
+      </button>
+      <div className="flex-1" />
+      <button
+        type="button"
+        onClick={() => setTheme(themes[(themes.indexOf(theme) + 1) % themes.length] ?? 'auto')}
+        className="min-h-11 px-2 text-[12.5px] text-spine-soft capitalize hover:text-spine-ink"
+        aria-label={`Light: ${theme}. Change`}
+      >
+        {theme === 'auto' ? 'Light: auto' : theme}
+      </button>
+      <button
+        type="button"
+        onClick={onKeys}
+        className="min-h-11 px-2 text-[12.5px] text-spine-soft hover:text-spine-ink max-md:hidden"
+      >
+        Keys <kbd className="rounded border border-current/50 px-1 font-sans">?</kbd>
+      </button>
+      {studio.data && (
+        <label className="px-2 py-1 text-center text-[12px] text-spine-soft">
+          <span className="block max-md:sr-only">Coaching</span>
+          <select
+            value={studio.data.coaches.find((c) => c.id === coach)?.id ?? studio.data.coaches[0]?.id}
+            onChange={(e) => setActingCoach(e.target.value)}
+            className="h-11 w-full max-w-[76px] truncate rounded bg-white/10 px-1 text-[12.5px] font-semibold text-spine-ink [&>option]:text-black"
+          >
+            {studio.data.coaches.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </nav>
+  );
+}
+
+function OpenClients() {
+  const open = useOpenClients();
+  const match = useMatchRoute();
+  const navigate = useNavigate();
+  if (open.length === 0) return null;
+  return (
+    <div
+      className="flex shrink-0 gap-0.5 overflow-x-auto bg-ground-deep px-3 pt-2 md:px-6"
+      role="group"
+      aria-label="Open clients"
+    >
+      {open.map((client) => {
+        const here = Boolean(match({ to: '/clients/$clientId', params: { clientId: client.id }, fuzzy: true }));
+        return (
+          <div
+            key={client.id}
+            className={`flex shrink-0 items-center rounded-t-lg ${here ? 'bg-ground text-ink' : 'text-soft hover:text-ink'}`}
+          >
+            <Link
+              to="/clients/$clientId"
+              params={{ clientId: client.id }}
+              className="grid min-h-11 items-center pl-4 text-[14.5px] font-semibold"
+            >
+              <span className="max-sm:hidden">{client.name}</span>
+              <span className="sm:hidden">{client.name.split(' ')[0]}</span>
+            </Link>
+            <button
+              type="button"
+              aria-label={`Close ${client.name}`}
+              onClick={() => {
+                closeClient(client.id);
+                if (here) void navigate({ to: '/' });
+              }}
+              className="grid size-11 place-items-center text-[17px] text-soft hover:text-ink"
+            >
+              ×
+            </button>
+          </div>
+        );
+      })}
+    </div>
+  );
+}
+
+function Connection() {
+  if (useReachable()) return null;
+  return (
+    <p role="status" className="shrink-0 bg-slate-wash px-6 py-2 text-[14px] font-semibold text-slate">
+      No answer from the studio’s server. Pictures and points stay on this device; readings wait. Trying again…
+    </p>
+  );
+}

@@ -1,0 +1,37 @@
+import { useEffect, useRef } from 'react';
+
+export type Shortcut = { keys: string; does: string; run: () => void };
+
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+/** What can be done by key on the screen that is up; read by the list under `?`. */
+export const shortcutsInForce: { title: string; list: Shortcut[] }[] = [];
+
+/** Single keys for a screen. They rest while something is typed or a panel is open. */
+export function useShortcuts(title: string, list: Shortcut[]) {
+  const current = useRef(list);
+  current.current = list;
+  useEffect(() => {
+    const entry = {
+      title,
+      get list() {
+        return current.current;
+      },
+    };
+    shortcutsInForce.push(entry);
+    const press = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector('[role="dialog"]'))
+        return;
+      const found = current.current.find((s) => s.keys.toLowerCase() === event.key.toLowerCase());
+      if (!found) return;
+      event.preventDefault();
+      found.run();
+    };
+    addEventListener('keydown', press);
+    return () => {
+      removeEventListener('keydown', press);
+      shortcutsInForce.splice(shortcutsInForce.indexOf(entry), 1);
+    };
+  }, [title]);
+}

@@ -1,0 +1,138 @@
+import { type DragEvent, useEffect, useRef, useState } from 'react';
+import type { Schema } from '@/api/client';
+import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+
+/** Where a picture comes from: the camera, a file, a drop, the clipboard, or one taken earlier and not used yet. */
+export function PictureSource({
+  side,
+  active,
+  loose,
+  clientName,
+  consent,
+  onConsent,
+  onFile,
+  onLoose,
+  title,
+}: {
+  side: Side;
+  active: boolean;
+  loose: Schema['PictureView'][];
+  clientName: string;
+  consent: boolean;
+  onConsent: () => void;
+  onFile: (file: Blob) => void;
+  onLoose: (picture: Schema['PictureView']) => void;
+  title?: string;
+}) {
+  const file = useRef<HTMLInputElement>(null);
+  const camera = useRef<HTMLInputElement>(null);
+  const [over, setOver] = useState(false);
+  const pick = (files: FileList | null) => files?.[0] && onFile(files[0]);
+
+  useEffect(() => {
+    if (!active || !consent) return;
+    const paste = (event: ClipboardEvent) => {
+      const item = [...(event.clipboardData?.items ?? [])].find((i) => i.kind === 'file');
+      const blob = item?.getAsFile();
+      if (blob) onFile(blob);
+    };
+    addEventListener('paste', paste);
+    return () => removeEventListener('paste', paste);
+  }, [active, consent, onFile]);
+
+  const drop = (event: DragEvent) => {
+    event.preventDefault();
+    setOver(false);
+    if (consent) pick(event.dataTransfer.files);
+  };
+
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways, the buttons are the others
+    <div
+      onDragOver={(e) => {
+        e.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={drop}
+      className={`flex h-full min-h-64 flex-col justify-center gap-3 overflow-y-auto p-5 ${over ? 'bg-pine-wash' : 'bg-ground-deep'}`}
+    >
+      <p className="say flex items-center gap-2.5 text-[21px]">
+        <SidePlate side={side} /> {title ?? `${side === 'left' ? 'Left' : 'Right'} leg in front`}
+      </p>
+      {consent ? (
+        <>
+          <p className="text-[14px] text-soft">From the side, camera at knee height, three steps away, the whole leg in sight.</p>
+          <div className="flex flex-wrap gap-2">
+            <button
+              type="button"
+              onClick={() => camera.current?.click()}
+              className={`min-h-11 rounded-[10px] px-4 font-semibold lg:hidden ${active ? 'bg-act text-act-ink' : 'border border-edge/60 bg-paper'}`}
+            >
+              Take picture
+            </button>
+            <button
+              type="button"
+              onClick={() => file.current?.click()}
+              className={`min-h-11 rounded-[10px] px-4 font-semibold ${active && loose.length === 0 ? 'lg:bg-act lg:text-act-ink max-lg:border max-lg:border-edge/60 max-lg:bg-paper' : 'border border-edge/60 bg-paper'}`}
+            >
+              Choose a file
+            </button>
+            <span className="self-center text-[13.5px] text-soft max-lg:hidden">or drop or paste one here</span>
+          </div>
+          {loose.length > 0 && (
+            <div>
+              <p className="mb-1.5 text-[14px] text-soft">Taken earlier, not marked yet:</p>
+              <div className="flex gap-2 overflow-x-auto pb-1">
+                {loose.map((picture, i) => (
+                  <button
+                    key={picture.id}
+                    type="button"
+                    onClick={() => onLoose(picture)}
+                    aria-label={`Use earlier picture ${i + 1} for the ${sideWord(side)} leg`}
+                    className="shrink-0 overflow-hidden rounded-lg border-2 border-transparent hover:border-ink"
+                  >
+                    <img
+                      src={`/api/pictures/${picture.id}`}
+                      alt=""
+                      width={picture.width}
+                      height={picture.height}
+                      className="h-30 w-auto"
+                    />
+                  </button>
+                ))}
+              </div>
+            </div>
+          )}
+        </>
+      ) : (
+        <>
+          <p className="text-[14.5px]">May pictures of {clientName} be kept here? Ask once; for a minor, ask the guardian.</p>
+          <button
+            type="button"
+            onClick={onConsent}
+            className="min-h-11 self-start rounded-[10px] bg-act px-4 font-semibold text-act-ink"
+          >
+            {clientName.split(' ')[0]} agrees
+          </button>
+        </>
+      )}
+      <input
+        ref={file}
+        type="file"
+        accept="image/png,image/jpeg,image/webp,image/heic"
+        className="hidden"
+        data-pick={side}
+        onChange={(e) => pick(e.target.files)}
+      />
+      <input
+        ref={camera}
+        type="file"
+        accept="image/*"
+        capture="environment"
+        className="hidden"
+        onChange={(e) => pick(e.target.files)}
+      />
+    </div>
+  );
+}

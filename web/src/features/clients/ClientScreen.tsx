@@ -1,0 +1,170 @@
+import { Link, useNavigate, useParams } from '@tanstack/react-router';
+import { useEffect } from 'react';
+import type { Schema } from '@/api/client';
+import { useClient } from '@/api/queries';
+import { day } from '@/app/dates';
+import { useShortcuts } from '@/app/keys';
+import { openClient } from '@/app/openClients';
+import { Empty, Waiting } from '@/ui/Notice';
+import { Sentence } from '@/ui/Sentence';
+import { decisionWord } from '../check/words';
+import { RaiseStopSign, StandingSign } from '../safety/StopSign';
+import { ShinHistory } from './ShinHistory';
+
+type Check = Schema['CheckView'];
+
+export function ClientScreen() {
+  const { clientId } = useParams({ from: '/clients/$clientId' });
+  const client = useClient(clientId);
+  const navigate = useNavigate();
+  useShortcuts('Client', [
+    { keys: 'C', does: 'Look at both shins', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
+  ]);
+  const name = client.data?.client.name;
+  useEffect(() => {
+    if (name) openClient({ id: clientId, name });
+  }, [clientId, name]);
+  if (!client.data) return <Waiting what="the client" error={client.error} />;
+  const { client: person, trend, stopSigns, checks, cues, cleared, draft, standard } = client.data;
+  const first = person.name.split(' ')[0];
+  const undecided = checks.at(-1)?.decision === null;
+  return (
+    <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
+      <div className="grid gap-x-10 gap-y-4 lg:grid-cols-[1fr_auto]">
+        <div>
+          <p className="text-soft">
+            {person.name}
+            {person.goal && <> · “{person.goal}”</>}
+          </p>
+          <h1 className="say mt-1.5 max-w-[22em] text-[30px] sm:text-[40px]">
+            <Sentence parts={trend} />
+          </h1>
+        </div>
+        <div className="flex flex-wrap items-end gap-2.5 lg:flex-col lg:items-stretch lg:justify-end">
+          {stopSigns.length === 0 && (
+            <Link
+              to="/clients/$clientId/check"
+              params={{ clientId }}
+              className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
+            >
+              {draft || undecided ? `Go on with ${first}` : `Look at ${first}`}
+              <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
+                C
+              </kbd>
+            </Link>
+          )}
+          <RaiseStopSign clientId={clientId} />
+        </div>
+      </div>
+
+      {stopSigns.length > 0 && (
+        <div className="mt-5 grid gap-3">
+          {stopSigns.map((flag) => (
+            <StandingSign key={flag.id} flag={flag} clientId={clientId} />
+          ))}
+        </div>
+      )}
+
+      {checks.length === 0 ? (
+        <div className="mt-8">
+          <Empty title="No look on record yet.">
+            The first look is uncued: give the task, film from the side, and mark ankle and knee on both sides.
+          </Empty>
+        </div>
+      ) : (
+        <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
+          <section aria-label="Both shins over time" className="min-w-0">
+            <ShinHistory checks={checks} schoolName={schoolName(checks, standard.school)} />
+            {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
+          </section>
+          <section aria-label="Decisions" className="min-w-0">
+            <h2 className="say mb-1 text-[21px]">What was decided, and why</h2>
+            <ol>
+              {[...checks].reverse().map((check) => (
+                <DecisionRow key={check.id} check={check} />
+              ))}
+            </ol>
+            {cleared.map((c) => (
+              <p key={c.id} className="mt-3 text-[13.5px] text-soft">
+                Stop sign cleared {day(c.at)}: {c.text.toLowerCase()}. Examined by {c.examinedBy}; allowed: {c.allowed}.
+              </p>
+            ))}
+          </section>
+        </div>
+      )}
+    </div>
+  );
+}
+
+const schoolName = (checks: Check[], school: Schema['SchoolCode']) =>
+  checks.findLast((c) => c.standard.school === school)?.schoolName ?? checks.at(-1)?.schoolName ?? '';
+
+function Cues({ cues, name }: { cues: Schema['CueView'][]; name: string }) {
+  return (
+    <div className="mt-7">
+      <h2 className="say mb-2 text-[21px]">What works for {name}</h2>
+      <ul className="grid gap-2">
+        {cues.map((cue) => (
+          <li key={cue.id} className="grid grid-cols-[auto_1fr] items-baseline gap-x-4 border-t border-hair pt-2.5">
+            <span className={`figure text-[24px] ${cue.helped === 0 ? 'text-soft' : ''}`}>
+              {cue.helped}
+              <span className="text-[15px] text-soft"> of {cue.tried}</span>
+            </span>
+            <span>
+              <span className="font-semibold">{cue.short}</span> <span className="text-soft">“{cue.cue}”</span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+function DecisionRow({ check }: { check: Check }) {
+  const decision = check.decision;
+  return (
+    <li className="grid grid-cols-[58px_1fr] gap-x-3 border-t border-hair py-3">
+      <span className="text-[14px] text-soft">{day(check.at)}</span>
+      <div className="min-w-0">
+        {decision ? (
+          <details>
+            <summary className="cursor-pointer list-none">
+              <span className="font-semibold">{decisionWord[decision.chosen]}. </span>
+              {decision.chosen === decision.recommendation.outcome ? (
+                <span>{decision.recommendation.headline}</span>
+              ) : (
+                <span>
+                  Overruled “{decisionWord[decision.recommendation.outcome].toLowerCase()}”: {decision.overruleReason}
+                </span>
+              )}{' '}
+              <span className="text-[13.5px] text-soft underline decoration-hair underline-offset-4">Why?</span>
+            </summary>
+            <div className="mt-2.5 rounded-xl bg-paper p-3.5 text-[14px]">
+              <p>{decision.recommendation.reason}</p>
+              <dl className="mt-2 grid gap-1.5">
+                {decision.recommendation.facts.map((fact) => (
+                  <div key={fact.label}>
+                    <dt className="inline text-soft">{fact.label}: </dt>
+                    <dd className="inline">{fact.value}</dd>
+                  </div>
+                ))}
+              </dl>
+              <p className="mt-2 text-[13px] text-soft">
+                Rule “{decision.recommendation.ruleName}”, {check.schoolName.toLowerCase()}, decided by {decision.coach}.
+              </p>
+            </div>
+          </details>
+        ) : (
+          <span className="font-semibold text-slate">No decision yet.</span>
+        )}
+        {check.trials.map((t) => (
+          <p key={t.id} className="mt-1 text-[13.5px] text-soft">
+            Tried “{t.short}” on the {t.side}: {outcome[t.outcome]}.
+          </p>
+        ))}
+      </div>
+    </li>
+  );
+}
+
+const outcome = { helped: 'helped', noDifference: 'no difference', worse: 'worse' } as const;

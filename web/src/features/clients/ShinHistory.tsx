@@ -1,0 +1,137 @@
+import type { Schema } from '@/api/client';
+import { day } from '@/app/dates';
+import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
+import { verdictLine, verdictWord } from '@/ui/verdict';
+
+type Check = Schema['CheckView'];
+
+const WIDTH = 640;
+const HEIGHT = 168;
+const PAD = { left: 44, right: 64, top: 14, bottom: 26 };
+
+/**
+ * Both shins over visits, one strip a side, left above right. The strip of each visit carries the band it was judged by,
+ * so a change of school shows as a step in the band; the bar through a reading is its error.
+ */
+export function ShinHistory({ checks, schoolName }: { checks: Check[]; schoolName: string }) {
+  return (
+    <figure>
+      <figcaption className="mb-2 flex items-baseline justify-between gap-4">
+        <h2 className="say text-[21px]">Front shin at the bottom</h2>
+        <span className="text-[13.5px] text-soft">{schoolName}; bars show the error</span>
+      </figcaption>
+      <div className="grid gap-2.5">
+        {SIDES.map((side) => (
+          <Strip key={side} side={side} checks={checks} />
+        ))}
+      </div>
+    </figure>
+  );
+}
+
+function Strip({ side, checks }: { side: Side; checks: Check[] }) {
+  const visits = checks.map((c) => ({
+    at: c.at,
+    reading: c.shin[side],
+    after: c.trials.findLast((t) => t.side === side && t.outcome === 'helped')?.after,
+  }));
+  const values = checks.flatMap((c) => SIDES.flatMap((s) => (c.shin[s] ? [c.shin[s].degrees + 4, c.shin[s].degrees - 4] : [])));
+  const [low, high] = [Math.min(-8, ...values), Math.max(20, ...values)];
+  const y = (degrees: number) => PAD.top + ((high - degrees) / (high - low)) * (HEIGHT - PAD.top - PAD.bottom);
+  const inner = WIDTH - PAD.left - PAD.right;
+  const slot = inner / Math.max(visits.length, 1);
+  const x = (i: number) => PAD.left + slot * (i + 0.5);
+  const ticks = [-10, 0, 10, 20, 30, 40].filter((t) => t >= low && t <= high);
+  const last = visits.findLast((v) => v.reading)?.reading;
+  return (
+    <div className="relative rounded-2xl bg-paper p-2 pl-11">
+      <span className="absolute top-3 left-3">
+        <SidePlate side={side} />
+      </span>
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-full" role="img" aria-label={describe(side, visits)}>
+        {visits.map(({ at, reading }, i) => {
+          if (!reading) return null;
+          const top = reading.band.upperDegrees === null ? PAD.top : Math.max(PAD.top, y(reading.band.upperDegrees));
+          const bottom =
+            reading.band.lowerDegrees === null
+              ? HEIGHT - PAD.bottom
+              : Math.min(HEIGHT - PAD.bottom, y(reading.band.lowerDegrees));
+          return <rect key={at} x={PAD.left + slot * i} y={top} width={slot} height={bottom - top} fill="var(--pine-wash)" />;
+        })}
+        {ticks.map((t) => (
+          <g key={t}>
+            <path
+              d={`M${PAD.left} ${y(t)}H${WIDTH - PAD.right}`}
+              stroke={t === 0 ? 'var(--brass)' : 'var(--hair)'}
+              strokeWidth={t === 0 ? 1.6 : 1}
+            />
+            <text x={PAD.left - 8} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--ink-soft)">
+              {t === 0 ? 'plumb' : `${t}°`.replace('-', '−')}
+            </text>
+          </g>
+        ))}
+        <path
+          d={visits
+            .flatMap((v, i) => (v.reading ? [`${x(i)} ${y(v.reading.degrees)}`] : []))
+            .reduce((d, p) => (d ? `${d}L${p}` : `M${p}`), '')}
+          fill="none"
+          stroke="var(--edge)"
+          strokeWidth="1.5"
+        />
+        {visits.map(({ at, reading, after }, i) =>
+          reading ? (
+            <g key={at}>
+              <path
+                d={`M${x(i)} ${y(reading.degrees - reading.reachDegrees)}V${y(reading.degrees + reading.reachDegrees)}`}
+                stroke={verdictLine[reading.verdict]}
+                strokeWidth="2"
+              />
+              <Dot x={x(i)} y={y(reading.degrees)} verdict={reading.verdict} />
+              {after && (
+                <>
+                  <path
+                    d={`M${x(i)} ${y(reading.degrees)}L${x(i) + 20} ${y(after.degrees)}`}
+                    stroke="var(--edge)"
+                    strokeDasharray="2 3"
+                  />
+                  <circle
+                    cx={x(i) + 20}
+                    cy={y(after.degrees)}
+                    r="4"
+                    fill="var(--paper)"
+                    stroke={verdictLine[after.verdict]}
+                    strokeWidth="2"
+                  />
+                </>
+              )}
+              <text x={x(i)} y={HEIGHT - 7} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
+                {day(at)}
+              </text>
+            </g>
+          ) : null,
+        )}
+        {last && (
+          <text x={WIDTH - PAD.right + 10} y={y(last.degrees) + 8} fontSize="25" className="figure" fill="var(--ink)">
+            {last.text}
+          </text>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+/** In band a full dot, outside a diamond, too close to call a ring. */
+function Dot({ x, y, verdict }: { x: number; y: number; verdict: Schema['Verdict'] }) {
+  const colour = verdictLine[verdict];
+  if (verdict === 'outside') return <path d={`M${x} ${y - 7}L${x + 7} ${y}L${x} ${y + 7}L${x - 7} ${y}Z`} fill={colour} />;
+  if (verdict === 'tooCloseToCall') return <circle cx={x} cy={y} r="5" fill="var(--paper)" stroke={colour} strokeWidth="3" />;
+  return <circle cx={x} cy={y} r="5.5" fill={colour} />;
+}
+
+const describe = (side: Side, visits: { at: string; reading: Schema['SideView'] | null }[]) =>
+  `${side === 'left' ? 'Left' : 'Right'} front shin: ${visits
+    .map((v) =>
+      v.reading ? `${day(v.at)} ${v.reading.lean} ${v.reading.reachText}, ${verdictWord[v.reading.verdict].toLowerCase()}` : '',
+    )
+    .filter(Boolean)
+    .join('; ')}.`;

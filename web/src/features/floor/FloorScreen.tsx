@@ -1,0 +1,175 @@
+import { Link } from '@tanstack/react-router';
+import { useState } from 'react';
+import type { Schema } from '@/api/client';
+import { useFloor } from '@/api/queries';
+import { useShortcuts } from '@/app/keys';
+import { Button } from '@/ui/Button';
+import { Empty, Waiting } from '@/ui/Notice';
+import { Sentence } from '@/ui/Sentence';
+import { AddClient, PlanVisit } from './Planning';
+
+type Visit = Schema['VisitView'];
+
+export function FloorScreen() {
+  const floor = useFloor();
+  const [adding, setAdding] = useState(false);
+  const [planning, setPlanning] = useState<Schema['ClientSummary'] | null>(null);
+  useShortcuts('Floor', [{ keys: 'N', does: 'Add a client', run: () => setAdding(true) }]);
+  if (!floor.data) return <Waiting what="today" error={floor.error} />;
+  const { visits, unplanned, dayText } = floor.data;
+  const next = visits.find((v) => v.state === 'next');
+  const others = visits.filter((v) => v !== next);
+  return (
+    <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
+      <div className="flex flex-wrap items-center justify-between gap-3">
+        <p className="text-[15px] text-soft">
+          {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} on the floor today`}
+        </p>
+        <Button onClick={() => setAdding(true)} hint="N">
+          Add a client
+        </Button>
+      </div>
+
+      {next ? (
+        <NextUp visit={next} />
+      ) : visits.length > 0 ? (
+        <h1 className="say my-6 text-[34px] sm:text-[44px]">Everyone planned for today is done.</h1>
+      ) : (
+        <div className="my-6">
+          <Empty title="Nobody is planned for today.">
+            {unplanned.length > 0 ? 'Put somebody from below into the day.' : 'Add your first client to begin.'}
+          </Empty>
+        </div>
+      )}
+
+      {others.length > 0 && (
+        <section aria-label="The rest of the day" className="mt-8">
+          <ol>
+            {others.map((visit) => (
+              <Row key={visit.id} visit={visit} />
+            ))}
+          </ol>
+        </section>
+      )}
+
+      {unplanned.length > 0 && (
+        <section className="mt-9">
+          <h2 className="mb-2 font-semibold text-soft">Nothing planned from today on</h2>
+          <ul className="flex flex-wrap gap-2">
+            {unplanned.map((client) => (
+              <li key={client.id} className="flex overflow-hidden rounded-[10px] border border-hair bg-paper">
+                <Link
+                  to="/clients/$clientId"
+                  params={{ clientId: client.id }}
+                  className="grid min-h-11 items-center px-4 font-semibold hover:bg-ground"
+                >
+                  {client.name}
+                </Link>
+                <button
+                  type="button"
+                  onClick={() => setPlanning(client)}
+                  className="min-h-11 border-l border-hair px-3 text-[14px] text-soft hover:bg-ground hover:text-ink"
+                >
+                  Today…
+                </button>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <AddClient open={adding} onOpenChange={setAdding} />
+      <PlanVisit client={planning} onClose={() => setPlanning(null)} />
+    </div>
+  );
+}
+
+/** The one thing the floor answers first: who is next, with what, and what to look at. */
+function NextUp({ visit }: { visit: Visit }) {
+  const stop = visit.attention.kind === 'stopSign';
+  const name = visit.client.name.split(' ')[0];
+  return (
+    <section aria-label="Next" className="mt-4 grid gap-x-10 gap-y-5 rounded-3xl bg-paper p-5 sm:p-8 lg:grid-cols-[1fr_auto]">
+      <div className="min-w-0">
+        <p className="flex items-baseline gap-3">
+          <span className="figure text-[30px]">{visit.time}</span>
+          <span className="text-soft">
+            {visit.exerciseName} · {visit.schoolName.toLowerCase()}
+          </span>
+        </p>
+        <h1 className="say mt-2.5 max-w-[21em] text-[32px] sm:text-[46px]">
+          {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{visit.attention.sentence}</span>
+        </h1>
+        {visit.lastFinding && (
+          <p className="mt-3 max-w-[46em] text-[17px] text-soft">
+            Last time: <Sentence parts={visit.lastFinding} />{' '}
+            {visit.lastDecision && <>Decided: {lowerFirst(visit.lastDecision)}</>}
+          </p>
+        )}
+      </div>
+      <div className="flex flex-col justify-end gap-2.5 lg:w-60">
+        {stop ? (
+          <LinkButton to="/clients/$clientId" id={visit.client.id} act>
+            See the stop sign
+          </LinkButton>
+        ) : (
+          <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
+            {visit.attention.kind === 'unfinished' || visit.attention.kind === 'undecided'
+              ? `Go on with ${name}`
+              : `Look at ${name}`}
+          </LinkButton>
+        )}
+        <LinkButton to="/clients/$clientId" id={visit.client.id}>
+          History
+        </LinkButton>
+      </div>
+    </section>
+  );
+}
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
+
+function LinkButton({
+  to,
+  id,
+  act,
+  children,
+}: {
+  to: '/clients/$clientId' | '/clients/$clientId/check';
+  id: string;
+  act?: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <Link
+      to={to}
+      params={{ clientId: id }}
+      className={`inline-flex min-h-12 items-center justify-center rounded-[10px] px-5 text-[16px] font-semibold ${
+        act ? 'min-h-14 bg-act text-act-ink text-[17px] hover:brightness-110' : 'border border-edge/60 hover:border-ink'
+      }`}
+    >
+      {children}
+    </Link>
+  );
+}
+
+/** The rest of the day reads like the chalk list by the door: time, name, what to look at. */
+function Row({ visit }: { visit: Visit }) {
+  const done = visit.state === 'done';
+  const stop = visit.attention.kind === 'stopSign';
+  return (
+    <li className="border-t border-hair last:border-b">
+      <Link
+        to="/clients/$clientId"
+        params={{ clientId: visit.client.id }}
+        className="grid min-h-16 grid-cols-[62px_1fr] items-baseline gap-x-4 gap-y-0.5 px-2 py-3.5 hover:bg-paper sm:grid-cols-[62px_230px_1fr_auto]"
+      >
+        <span className={`figure text-[21px] ${done ? 'text-soft' : ''}`}>{visit.time}</span>
+        <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
+        <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
+          {done ? `Done. ${visit.lastDecision ?? ''}` : visit.attention.sentence}
+        </span>
+        <span className="text-[13.5px] text-soft max-sm:hidden">{done ? 'done' : visit.schoolName.toLowerCase()}</span>
+      </Link>
+    </li>
+  );
+}

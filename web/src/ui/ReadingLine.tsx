@@ -1,0 +1,74 @@
+import { Popover } from 'radix-ui';
+import { BracketMark } from './BracketMark';
+import type { SideView } from './verdict';
+import { verdictText, verdictWord } from './verdict';
+
+/** A side's reading: the angle large, its error beside it, the verdict as shape, word and tone. The error opens on demand. */
+export function ReadingLine({
+  reading,
+  settled = true,
+  large = true,
+}: {
+  reading: SideView;
+  settled?: boolean;
+  large?: boolean;
+}) {
+  const forward = reading.degrees >= 0 ? 'forward' : 'back';
+  return (
+    <div
+      className={`flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 transition-opacity ${settled ? '' : 'opacity-45'}`}
+      data-settled={settled}
+    >
+      <span className="flex items-baseline gap-1.5">
+        <span
+          className={`figure ${large ? 'text-[38px]' : 'text-[24px]'}`}
+          data-reading={reading.degrees.toFixed(3)}
+          data-reach={reading.reachDegrees.toFixed(3)}
+        >
+          {reading.text.replace('\u2212', '')}
+        </span>
+        <span className="text-[13px] text-soft">{forward}</span>
+        <ErrorPart reading={reading} />
+      </span>
+      <span className="flex items-center gap-2">
+        <BracketMark reading={reading} />
+        <span className="leading-tight">
+          <span className={`block text-[14px] font-semibold ${verdictText[reading.verdict]}`}>
+            {verdictWord[reading.verdict]}
+          </span>
+          <span className="block text-[12.5px] text-soft">{reading.marginText}</span>
+        </span>
+      </span>
+    </div>
+  );
+}
+
+function ErrorPart({ reading }: { reading: SideView }) {
+  return (
+    <Popover.Root>
+      <Popover.Trigger className="min-h-8 rounded px-1 text-[15px] text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
+        {reading.reachText}
+        <span className="sr-only"> error, show its parts</span>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-50 w-80 rounded-xl border border-hair bg-paper p-4 text-[13.5px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
+        >
+          <p className="say mb-2 text-[17px]">Where the {reading.reachText} comes from</p>
+          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+            {reading.error.map((part) => (
+              <div key={part.name} className="contents">
+                <dt className="font-semibold">
+                  {part.name} <span className="font-normal tabular-nums">{part.text}</span>
+                </dt>
+                <dd className="text-soft">{part.means}</dd>
+              </div>
+            ))}
+          </dl>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

@@ -1,0 +1,10 @@
+import tailwind from '@tailwindcss/vite';
+import react from '@vitejs/plugin-react';
+import { defineConfig } from 'vite';
+
+export default defineConfig({
+  plugins: [react(), tailwind()],
+  resolve: { alias: { '@': '/src' } },
+  build: { outDir: 'dist', assetsInlineLimit: 0, target: 'es2022', reportCompressedSize: true },
+  server: { proxy: { '/api': { target: 'http://127.0.0.1:5170', ws: true } } },
+});
