@@ -20,8 +20,9 @@ public enum TrialOutcome
 /// <param name="Outcome">What it did.</param>
 /// <param name="Change">Retest less baseline; + the shin came forward.</param>
 /// <param name="DetectableChange">The smallest change that is news from the same camera place.</param>
+/// <param name="Sentence">What a coach could say of it aloud.</param>
 /// <param name="Because">The facts that decided it.</param>
-public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableChange, string Because)
+public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableChange, Phrase Sentence, string Because)
 {
     /// <summary>Pain this many points down (or gone) counts as helped, up as worse.</summary>
     public const int PainStep = 2;
@@ -45,7 +46,7 @@ public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableC
         var (pain, painWords) = Pain(painBefore, painAfter);
         var angle = AngleOutcome(before.Judgement, after.Judgement, mdc);
         var outcome = pain != TrialOutcome.NoDifference ? pain : angle;
-        return new Trial(outcome, change, mdc, $"{AngleWords(before, after, mdc)}{painWords}");
+        return new Trial(outcome, change, mdc, Say(outcome, before, after), $"{AngleWords(before, after, mdc)}{painWords}");
     }
 
     /// <summary>
@@ -60,7 +61,7 @@ public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableC
         var closer = (before.Mean.Value - twin).Abs() - (after.Mean.Value - twin).Abs();
         var (pain, painWords) = Pain(painBefore, painAfter);
         var outcome = pain != TrialOutcome.NoDifference ? pain : Sign(closer, mdc);
-        return new Trial(outcome, after.Mean.Value - before.Mean.Value, mdc, $"{AngleWords(before, after, mdc)}{painWords}");
+        return new Trial(outcome, after.Mean.Value - before.Mean.Value, mdc, Say(outcome, before, after), $"{AngleWords(before, after, mdc)}{painWords}");
     }
 
     private static TrialOutcome AngleOutcome(Judgement before, Judgement after, Angle mdc) =>
@@ -76,6 +77,19 @@ public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableC
         if (b - a >= PainStep || (b > 0 && a == 0)) return (TrialOutcome.Helped, words);
         if (a - b >= PainStep || (a > 0 && b == 0)) return (TrialOutcome.Worse, words);
         return (TrialOutcome.NoDifference, words);
+    }
+
+    private static Phrase Say(TrialOutcome outcome, SideResult before, SideResult after)
+    {
+        var side = after.Mean.FrontLeg == BodySide.Left ? "Left" : "Right";
+        return Phrase.Of(
+            new PhrasePart($"{side} shin from {before.Mean.Value} to "), new(Finding.Lean(after.Mean.Value), after.Judgement.Verdict.Tone()),
+            outcome switch
+            {
+                TrialOutcome.Helped => new(". That helped."),
+                TrialOutcome.Worse => new(". That made it worse."),
+                _ => new(". No difference worth having."),
+            });
     }
 
     private static string AngleWords(SideResult before, SideResult after, Angle mdc)

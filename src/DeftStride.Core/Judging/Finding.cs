@@ -52,18 +52,11 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, Phrase Sentence, 
 
     private static string Capital(BodySide side) => side == BodySide.Left ? "Left" : "Right";
 
-    private static Tone ToneOf(SideResult side) => side.Judgement.Verdict switch
-    {
-        Verdict.InBand => Tone.Good,
-        Verdict.Outside => Tone.Off,
-        _ => Tone.Unsure,
-    };
-
     private static Finding Half(SideResult one, BodySide missing)
     {
         var side = one.Mean.FrontLeg;
         return new(FindingKind.OneSide, missing,
-            Phrase.Of(new($"{Capital(side)} shin "), new(Lean(one.Mean.Value), ToneOf(one)), new($". Now the {Word(missing)}.")),
+            Phrase.Of(new($"{Capital(side)} shin "), new(Lean(one.Mean.Value), one.Judgement.Verdict.Tone()), new($". Now the {Word(missing)}.")),
             $"{VerdictWords(one)} The sides are compared once both are marked.");
     }
 
@@ -73,7 +66,7 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, Phrase Sentence, 
         if (sides.Where(s => s.Judgement.Verdict == Verdict.Outside).OrderBy(s => s.Judgement.Margin).FirstOrDefault() is { } worst)
             return Outside(worst, worst == left ? right : left, comparison);
 
-        if (sides.FirstOrDefault(s => s.Judgement.Verdict == Verdict.TooCloseToCall) is { } unsure)
+        if (sides.Where(s => s.Judgement.Verdict == Verdict.TooCloseToCall).OrderBy(s => s.Judgement.Margin).FirstOrDefault() is { } unsure)
             return new(FindingKind.Unsure, unsure.Mean.FrontLeg,
                 Phrase.Of(new($"{Capital(unsure.Mean.FrontLeg)} shin is "), new("too close to call", Tone.Unsure), new(". Mark one more repetition.")),
                 $"{VerdictWords(unsure)} Another repetition narrows the error.");

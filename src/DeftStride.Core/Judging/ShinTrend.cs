@@ -44,10 +44,5 @@ public static class ShinTrend
             new($" in {more.Visits} visits{rest}"), Now(less), new("."));
     }
 
-    private static PhrasePart Now(SideTrend trend) => new(Finding.Lean(trend.Last.Mean.Value), trend.Last.Judgement.Verdict switch
-    {
-        Verdict.InBand => Tone.Good,
-        Verdict.Outside => Tone.Off,
-        _ => Tone.Unsure,
-    });
+    private static PhrasePart Now(SideTrend trend) => new(Finding.Lean(trend.Last.Mean.Value), trend.Last.Judgement.Verdict.Tone());
 }

@@ -1,0 +1,190 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using FsCheck;
+using FsCheck.Fluent;
+using FsCheck.Xunit;
+using Xunit;
+
+namespace DeftStride.Core.Tests.Deciding;
+
+public sealed class DecisionTests
+{
+    private static Pain Hurts(int score) => score == 0 ? Pain.None : new Pain(score, BodySide.Left, LegRole.Rear);
+
+    private static PainReport[] Reports(params int[] scores) => [.. scores.Select((s, i) => new PainReport(Hurts(s), i > 0))];
+
+    /// <summary>A second clean session; each test spoils one thing.</summary>
+    private static DecisionFacts Clean => new(
+        Exercise.SplitSquatToPad, [], Reports(0, 0), new Sourced<int>(2, SettingSource.Studio), 0, Given.Check(3, 4), [], new Repetitions(8, 8, 8),
+        new PreviousSession(true, 0, []), null);
+
+    private static Recommendation Decide(DecisionFacts facts) => DecisionRule.Decide(facts);
+
+    [Fact]
+    public void Two_clean_sessions_running_progress_one_thing()
+    {
+        var said = Decide(Clean);
+        Assert.Equal((DecisionOutcome.Progress, "two-clean-sessions", true), (said.Outcome, said.RuleId, said.SessionClean));
+        Assert.Contains(said.Facts, f => f.Label == "Repetitions a side" && f.Value == "8 clean of 8, 8 asked for");
+    }
+
+    public static TheoryData<string, DecisionFacts> NotYet => new()
+    {
+        { "a first session", Clean with { Previous = null } },
+        { "the one before was not clean", Clean with { Previous = new(false, 0, []) } },
+        { "fewer than eight in ten clean", Clean with { Repetitions = new(10, 10, 7) } },
+        { "the dose not done", Clean with { Repetitions = new(8, 7, 7) } },
+        { "nothing counted", Clean with { Repetitions = null } },
+        { "pain rising within the limit", Clean with { Pain = Reports(0, 1) } },
+        { "pain above the session before", Clean with { Pain = Reports(2, 2), Previous = new(true, 1, []) } },
+        { "pain not asked", Clean with { Pain = [] } },
+        { "sides unequal", Clean with { Check = Given.Check(-2, 7) } },
+    };
+
+    [Theory]
+    [MemberData(nameof(NotYet))]
+    public void Otherwise_it_holds_and_says_what_is_missing(string because, DecisionFacts facts)
+    {
+        var said = Decide(facts);
+        Assert.True(said.Outcome == DecisionOutcome.Hold, because);
+        Assert.NotEmpty(said.WouldChange);
+    }
+
+    [Fact]
+    public void Exactly_eight_in_ten_is_enough() => Assert.Equal(DecisionOutcome.Progress, Decide(Clean with { Repetitions = new(10, 10, 8) }).Outcome);
+
+    [Theory]
+    [InlineData(2, DecisionOutcome.Hold)]
+    [InlineData(3, DecisionOutcome.ModifyAndRetest)]
+    [InlineData(4, DecisionOutcome.ModifyAndRetest)]
+    [InlineData(5, DecisionOutcome.StepBack)]
+    [InlineData(10, DecisionOutcome.StepBack)]
+    public void Pain_has_its_boundaries_at_the_limit_and_at_five(int score, DecisionOutcome outcome) =>
+        Assert.Equal(outcome, Decide(Clean with { Pain = Reports(score), Previous = null, NextMorning = null }).Outcome);
+
+    [Theory]
+    [InlineData(4, 2, DecisionOutcome.Hold)]
+    [InlineData(3, 0, DecisionOutcome.Hold)]
+    [InlineData(4, 3, DecisionOutcome.StepBack)]
+    [InlineData(3, 3, DecisionOutcome.StepBack)]
+    [InlineData(3, 5, DecisionOutcome.StepBack)]
+    public void After_one_change_pain_must_be_gone_or_down_by_two(int before, int after, DecisionOutcome outcome)
+    {
+        var said = Decide(Clean with { Pain = Reports(before, after) });
+        Assert.Equal((outcome, "pain"), (said.Outcome, said.RuleId));
+    }
+
+    [Fact]
+    public void Pain_that_eased_without_a_change_still_asks_for_one() =>
+        Assert.Equal(DecisionOutcome.ModifyAndRetest, Decide(Clean with { Pain = [new(Hurts(3), false), new(Hurts(1), false)] }).Outcome);
+
+    [Theory]
+    [InlineData(0, 2, DecisionOutcome.StepBack)]
+    [InlineData(0, 1, DecisionOutcome.Hold)]
+    [InlineData(2, 3, DecisionOutcome.StepBack)]
+    [InlineData(2, 2, DecisionOutcome.Progress)]
+    public void The_morning_after_counts(int last, int morning, DecisionOutcome outcome) =>
+        Assert.Equal(outcome, Decide(Clean with { Previous = new(true, last, []), NextMorning = morning }).Outcome);
+
+    [Fact]
+    public void The_limit_can_be_set_and_is_named_with_its_source()
+    {
+        var said = Decide(Clean with { PainLimit = new(3, SettingSource.Client), Pain = Reports(3), Previous = new(true, 3, []), NextMorning = null });
+        Assert.NotEqual("pain", said.RuleId);
+        Assert.Contains(said.Facts, f => f is { Label: "Pain limit", Value: "3 (client setting)" });
+    }
+
+    [Fact]
+    public void A_shin_outside_is_corrected_then_stepped_back_once_words_touch_and_set_up_failed()
+    {
+        var outside = Clean with { Check = Given.Check(3, 24) };
+        Assert.Equal((DecisionOutcome.Correct, "outside"), (Decide(outside).Outcome, Decide(outside).RuleId));
+        var still = Given.Side(24);
+        SessionTrial Failed(string id) => new(id, TrialOutcome.NoDifference, still);
+        Assert.Equal(DecisionOutcome.Correct, Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel")] }).Outcome);
+        Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel"), Failed("sb-longer")] }).Outcome);
+        Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { Trials = [Failed("sb-longer")], Previous = new(false, 0, ["sb-gatepost", "sb-dowel"]) }).Outcome);
+    }
+
+    [Fact]
+    public void A_retest_in_band_ends_the_correcting_but_only_an_uncued_look_progresses()
+    {
+        var best = new CorrectionRecord(Fault.ShinBeyond.Corrections[0], 1, 1, default(DateTimeOffset));
+        var said = Decide(Clean with { Check = Given.Check(3, 24), Trials = [new("sb-gatepost", TrialOutcome.Helped, Given.Side(4))], BestCorrection = best });
+        Assert.Equal((DecisionOutcome.Hold, "Hold, with the cue that works: Gatepost."), (said.Outcome, said.Headline));
+    }
+
+    [Fact]
+    public void A_flag_comes_before_everything()
+    {
+        var said = Decide(Clean with { UnclearedFlags = ["Swelling"], Pain = Reports(9) });
+        Assert.Equal((DecisionOutcome.StopAndRefer, false), (said.Outcome, said.SessionClean));
+        Assert.Contains(said.Facts, f => f.Value == "Swelling");
+    }
+
+    [Fact]
+    public void One_side_alone_decides_nothing() =>
+        Assert.Equal(DecisionOutcome.LookAgain, Decide(Clean with { Check = ShinCheck.Of([Given.Still(3, marked: true)], Given.Standard()) }).Outcome);
+
+    private static readonly Gen<DecisionFacts> AnyFacts =
+        from left in Gen.Choose(-120, 260)
+        from right in Gen.Choose(-120, 260)
+        from pains in Gen.Choose(0, 8).Select(p => Math.Max(0, p - 2)).ListOf(2)
+        from morning in Gen.Choose(-3, 4)
+        from clean in Gen.Choose(5, 10)
+        from before in Gen.Elements(true, true, false)
+        from flag in Gen.Elements(false, false, false, true)
+        select Clean with
+        {
+            Check = Given.Check(left / 10.0, right / 10.0),
+            Pain = Reports([.. pains]),
+            NextMorning = morning < 0 ? null : morning,
+            Repetitions = new Repetitions(10, 10, clean),
+            Previous = new PreviousSession(before, 1, []),
+            UnclearedFlags = flag ? ["Numbness or tingling"] : [],
+        };
+
+    [Property(MaxTest = 600)]
+    public Property Nobody_progresses_through_pain_a_flag_or_anything_that_is_not_in_band() => Prop.ForAll(AnyFacts.ToArbitrary(), facts =>
+    {
+        var said = Decide(facts);
+        var allIn = facts.Check.Left!.Judgement.Verdict == Verdict.InBand && facts.Check.Right!.Judgement.Verdict == Verdict.InBand;
+        var unsure = new[] { facts.Check.Left, facts.Check.Right }.Any(s => s!.Judgement.Verdict == Verdict.TooCloseToCall);
+        var outside = new[] { facts.Check.Left, facts.Check.Right }.Any(s => s!.Judgement.Verdict == Verdict.Outside);
+        return (said.Outcome != DecisionOutcome.Progress || (allIn && facts.UnclearedFlags.Count == 0 && facts.Pain.All(p => p.Pain.Score <= 2)))
+            && (facts.UnclearedFlags.Count == 0 || said.Outcome == DecisionOutcome.StopAndRefer)
+            && !(said.Outcome == DecisionOutcome.StepBack && said.RuleId != "pain" && unsure && !outside)
+            && said.Facts.Count > 0 && said.Headline.Length > 0 && said.WouldChange.Count > 0;
+    });
+
+    [Fact]
+    public void Every_rule_has_an_id_a_name_and_a_reason_of_its_own()
+    {
+        Assert.Equal(DecisionRule.InOrder.Count, DecisionRule.InOrder.Select(r => r.Id).Distinct().Count());
+        Assert.All(DecisionRule.InOrder, r => Assert.True(r.Reason.Length > 40 && r.Name.Length > 3));
+    }
+
+    [Theory]
+    [InlineData(0, 5, 5)]
+    [InlineData(5, -1, 0)]
+    [InlineData(5, 5, 6)]
+    [InlineData(5, 201, 5)]
+    public void Counts_that_cannot_be_are_named(int prescribed, int done, int clean) => Assert.NotNull(new Repetitions(prescribed, done, clean).Problem());
+
+    [Theory]
+    [InlineData(11)]
+    [InlineData(-1)]
+    public void Pain_outside_its_scale_is_named(int score) => Assert.NotNull(new Pain(score, BodySide.Left, LegRole.Front).Problem());
+
+    [Fact]
+    public void Pain_needs_its_leg_and_role()
+    {
+        Assert.NotNull(new Pain(3, null, LegRole.Front).Problem());
+        Assert.NotNull(new Pain(3, BodySide.Left, null).Problem());
+        Assert.Null(Pain.None.Problem());
+    }
+}
