@@ -5,6 +5,6 @@ import { defineConfig } from 'vite';
 export default defineConfig({
   plugins: [react(), tailwind()],
   resolve: { alias: { '@': '/src' } },
-  build: { outDir: 'dist', assetsInlineLimit: 0, target: 'es2022', reportCompressedSize: true },
+  build: { outDir: 'dist', assetsInlineLimit: 0, target: 'es2022', reportCompressedSize: true, chunkSizeWarningLimit: 650 },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:5170', ws: true } } },
 });

@@ -1,5 +1,6 @@
 using DeftStride.Data;
 using DeftStride.Data.Records;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
@@ -10,6 +11,9 @@ namespace DeftStride.Web.Hosting;
 /// </summary>
 internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvider clock)
 {
+    /// <summary>SQLite's code for a broken unique or foreign key.</summary>
+    private const int ConstraintFailed = 19;
+
     /// <summary>The fact that already has this id and body, or null when the id is free.</summary>
     public async Task<T?> ExistingAsync<T>(Guid id, object request, CancellationToken stop) where T : Fact
     {
@@ -40,7 +44,7 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
             await db.SaveChangesAsync(stop);
             return fact;
         }
-        catch (DbUpdateException)
+        catch (DbUpdateException e) when (e.InnerException is SqliteException { SqliteErrorCode: ConstraintFailed })
         {
             db.ChangeTracker.Clear();
             return await ExistingAsync<T>(fact.Id, request, stop)

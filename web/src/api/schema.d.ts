@@ -849,6 +849,7 @@ export interface components {
             outcome: components["schemas"]["TrialOutcome"];
             pain: null | components["schemas"]["PainDto"];
             readings: components["schemas"]["StillView"][];
+            sentence: components["schemas"]["PartView"][];
             short: string;
             side: components["schemas"]["BodySide"];
             stills: components["schemas"]["StillDto"][];

@@ -95,7 +95,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
           >
             {studio.data.coaches.map((c) => (
               <option key={c.id} value={c.id}>
-                {c.name}
+                {c.name.split(' ')[0]}
               </option>
             ))}
           </select>

@@ -25,7 +25,7 @@ export function Button({
     >
       {children}
       {hint && (
-        <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] opacity-75 lg:inline-block">
+        <kbd className="hidden rounded border border-current/50 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
           {hint}
         </kbd>
       )}

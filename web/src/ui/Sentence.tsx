@@ -6,8 +6,7 @@ export function Sentence({ parts }: { parts: Schema['PartView'][] }) {
   return (
     <>
       {parts.map((part, i) => (
-        // biome-ignore lint/suspicious/noArrayIndexKey: the parts of a sentence have no identity but their place
-        <span key={i} className={toneText[part.tone]}>
+        <span key={i} className={part.tone === 'plain' ? '' : `sm:whitespace-nowrap ${toneText[part.tone]}`}>
           {part.text}
         </span>
       ))}

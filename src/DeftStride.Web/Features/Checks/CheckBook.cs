@@ -20,7 +20,7 @@ internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, CheckSt
 internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, ShinCheck Again, SideResult After, TrialJudged Said);
 
 /// <summary>What a trial was found to be at the time.</summary>
-internal sealed record TrialJudged(TrialOutcome Outcome, string Because);
+internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because);
 
 /// <summary>Reads checks and trials back, and everything that follows from them.</summary>
 internal sealed class CheckBook(StudioContext db, StudioScope scope)
@@ -81,6 +81,10 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
                 && !db.Flags.Any(n => n.Supersedes == f.Id)
                 && !db.FlagClearings.Any(c => c.FlagId == f.Id))
             .OrderBy(f => f.RecordedAt).ToListAsync(stop);
+
+    /// <summary>The look that a client's coach is in the middle of. One that arrived after its check was finished does not count.</summary>
+    public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
+        db.Drafts.FirstOrDefaultAsync(d => d.ClientId == clientId && !db.Checks.Any(c => c.Id == d.Id), stop);
 
     /// <summary>The correction to give now, or null when there is none or when a stop sign stands.</summary>
     public async Task<CorrectionView?> CorrectionAsync(JudgedCheck check, CancellationToken stop)
@@ -144,7 +148,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     {
         var correction = Fault.Find(trial.Fact.CorrectionId)?.Correction;
         return new TrialView(trial.Fact.Id, trial.Fact.CorrectionId, correction?.Short ?? trial.Fact.CorrectionId, correction?.Cue ?? "",
-            trial.After.Mean.FrontLeg, trial.Fact.Outcome, trial.Said.Because, ShinView.SideOf(trial.After), [.. trial.Again.Stills.Select(ShinView.StillOf)], trial.Request.Stills, trial.Request.Pain);
+            trial.After.Mean.FrontLeg, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because, ShinView.SideOf(trial.After), [.. trial.Again.Stills.Select(ShinView.StillOf)], trial.Request.Stills, trial.Request.Pain);
     }
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)

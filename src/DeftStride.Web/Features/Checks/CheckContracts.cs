@@ -34,7 +34,7 @@ internal sealed record CorrectionView(
     string Id, string FaultName, bool CanHurt, CorrectionLevel Level, string Cue, string Why, string Short, string? OnDeck);
 
 internal sealed record TrialView(
-    Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, TrialOutcome Outcome, string Because, SideView After, IReadOnlyList<StillView> Readings, IReadOnlyList<StillDto> Stills, PainDto? Pain);
+    Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because, SideView After, IReadOnlyList<StillView> Readings, IReadOnlyList<StillDto> Stills, PainDto? Pain);
 
 /// <summary>A check with everything that followed from it.</summary>
 internal sealed record CheckView(

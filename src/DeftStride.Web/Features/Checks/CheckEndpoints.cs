@@ -55,20 +55,21 @@ internal static class CheckEndpoints
 
     private static Ok<RuleView[]> Rules() => TypedResults.Ok(DecisionRule.InOrder.Select(r => new RuleView(r.Id, r.Name, r.Reason)).ToArray());
 
-    private static async Task<Results<Ok<DraftView>, NoContent>> DraftAsync(Guid clientId, StudioContext db, StudioScope scope, CancellationToken stop)
+    private static async Task<Results<Ok<DraftView>, NoContent>> DraftAsync(Guid clientId, StudioScope scope, CheckBook book, CancellationToken stop)
     {
         var client = await scope.ClientAsync(clientId, stop);
-        var draft = await db.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.ClientId == client.Id, stop);
+        var draft = await book.DraftAsync(client.Id, stop);
         return draft is null ? TypedResults.NoContent() : TypedResults.Ok(View(draft));
     }
 
     private static async Task<Ok<DraftView>> KeepDraftAsync(
-        DraftRequest request, StudioContext db, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+        DraftRequest request, StudioContext db, StudioScope scope, CheckBook book, RecordChanger changer, TimeProvider clock, CancellationToken stop)
     {
         await scope.ClientAsync(request.ClientId, stop);
         if (request.Body.Length > LongestDraft) throw Refusal.BadInput("body", "This check has grown too large to keep. Finish it and start a new one.");
         if (await db.Checks.AnyAsync(c => c.Id == request.Id, stop)) throw Refusal.Conflict("This check is already finished. Reload to see it.");
-        var draft = await db.Drafts.FirstOrDefaultAsync(d => d.ClientId == request.ClientId, stop);
+        await db.Drafts.Where(d => d.ClientId == request.ClientId && db.Checks.Any(c => c.Id == d.Id)).ExecuteDeleteAsync(stop);
+        var draft = await book.DraftAsync(request.ClientId, stop);
         if (draft is not null && draft.Id != request.Id)
             throw Refusal.Conflict("Another check of this client is already under way. Reload to go on with it.", new Dictionary<string, object?> { ["current"] = View(draft) });
         if (draft is null)

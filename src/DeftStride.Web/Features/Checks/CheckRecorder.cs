@@ -28,8 +28,10 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         var shin = ShinEndpoints.Check(request.Stills, core);
         if (shin.Left is null && shin.Right is null) throw Refusal.BadInput("stills", "Nothing can be read yet. Place the ankle and the knee on at least one side.");
 
-        if (await db.Drafts.FirstOrDefaultAsync(d => d.Id == request.Id, stop) is { } draft) db.Drafts.Remove(draft);
-        return await facts.AddAsync(new CheckFact
+        // The draft ends with the check, whatever version a late keystroke has given it.
+        await using var whole = await db.Database.BeginTransactionAsync(stop);
+        await db.Drafts.Where(d => d.Id == request.Id).ExecuteDeleteAsync(stop);
+        var check = await facts.AddAsync(new CheckFact
         {
             Id = request.Id,
             ClientId = request.ClientId,
@@ -40,6 +42,8 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             Body = Json.Write(request),
             Supersedes = request.Supersedes,
         }, request, stop);
+        await whole.CommitAsync(stop);
+        return check;
     }
 
     public async Task<TrialFact> TrialAsync(TrialRequest request, CancellationToken stop)
@@ -68,7 +72,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             CheckId = request.CheckId,
             CorrectionId = request.CorrectionId,
             Outcome = trial.Outcome,
-            Judged = Json.Write(new TrialJudged(trial.Outcome, trial.Because)),
+            Judged = Json.Write(new TrialJudged(trial.Outcome, PartView.Of(trial.Sentence), trial.Because)),
             Body = Json.Write(request),
             Supersedes = request.Supersedes,
         }, request, stop);

@@ -100,7 +100,7 @@ internal static class ClientEndpoints
                              where flag.ClientId == id
                              orderby clearing.RecordedAt
                              select new { flag, clearing }).ToListAsync(stop);
-        var draft = await db.Drafts.AsNoTracking().FirstOrDefaultAsync(d => d.ClientId == id, stop);
+        var draft = await book.DraftAsync(id, stop);
         var past = await book.PastTrialsAsync(id, stop);
         var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
         var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
@@ -108,7 +108,7 @@ internal static class ClientEndpoints
         return TypedResults.Ok(new ClientView(
             ClientDetails.Of(client),
             CheckBook.StandardFor(client, Exercise.SplitSquatToPad, null),
-            [.. ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)).Parts.Select(p => new PartView(p.Text, p.Tone))],
+            PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right))),
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],

@@ -87,7 +87,7 @@ internal static class FloorEndpoints
     {
         var flags = await db.Flags.AsNoTracking().Where(f => ids.Contains(f.ClientId)
             && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id)).Select(f => f.ClientId).ToListAsync(stop);
-        var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId)).Select(d => d.ClientId).ToListAsync(stop);
+        var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id)).Select(d => d.ClientId).ToListAsync(stop);
         var trials = (await db.Trials.AsNoTracking().Where(t => ids.Contains(t.ClientId) && !db.Trials.Any(n => n.Supersedes == t.Id))
             .Select(t => new { t.ClientId, Past = new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt) }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => t.Past);
         var found = new Dictionary<Guid, ClientFacts>();

@@ -63,7 +63,10 @@ internal sealed record SideView(
 
 internal sealed record ComparisonView(double DifferenceDegrees, string DifferenceText, string AllowedText, bool Equal, bool SameFacing, string Words);
 
-internal sealed record PartView(string Text, Tone Tone);
+internal sealed record PartView(string Text, Tone Tone)
+{
+    public static IReadOnlyList<PartView> Of(Phrase phrase) => [.. phrase.Parts.Select(p => new PartView(p.Text, p.Tone))];
+}
 
 internal sealed record FindingView(FindingKind Kind, BodySide? Side, IReadOnlyList<PartView> Sentence, string Because);
 
@@ -77,7 +80,7 @@ internal sealed record ShinView(IReadOnlyList<StillView> Stills, BandView LeftBa
         check.Left is null ? null : SideOf(check.Left),
         check.Right is null ? null : SideOf(check.Right),
         check.Comparison is { } c ? new ComparisonView(c.Difference.Degrees, c.Difference.Abs().ToString(), c.Allowed.ToString(), c.Equal, c.SameFacing, Core.Judging.Finding.DifferenceWords(c)) : null,
-        new FindingView(check.Finding.Kind, check.Finding.Side, [.. check.Finding.Sentence.Parts.Select(p => new PartView(p.Text, p.Tone))], check.Finding.Because));
+        new FindingView(check.Finding.Kind, check.Finding.Side, PartView.Of(check.Finding.Sentence), check.Finding.Because));
 
     public static SideView SideOf(SideResult side)
     {
@@ -99,7 +102,7 @@ internal sealed record ShinView(IReadOnlyList<StillView> Stills, BandView LeftBa
         { Verdict: Verdict.InBand } => $"{judged.Band}",
         { Verdict: Verdict.Outside, Where: BandSide.Beyond } => $"{judged.Margin.Abs()} beyond {judged.Band}",
         { Verdict: Verdict.Outside } => $"{judged.Margin.Abs()} short of {judged.Band}",
-        _ => $"edge of {judged.Band} within the error",
+        _ => "an edge lies within the error",
     };
 
     private static ErrorPartView[] Error(ErrorBudget error) =>

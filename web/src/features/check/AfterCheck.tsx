@@ -48,9 +48,9 @@ export function AfterCheck({
       <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
         <div className="min-w-0 flex-1 basis-[520px]">
           <h1 className="say max-w-[26em] text-[23px] sm:text-[31px]">
-            <Sentence parts={check.shin.finding.sentence} />
+            <Sentence parts={lastTrial?.sentence ?? check.shin.finding.sentence} />
           </h1>
-          <p className="mt-1 text-[14px] text-soft">{check.shin.finding.because}</p>
+          <p className="mt-1 text-[14px] text-soft">{lastTrial?.because ?? check.shin.finding.because}</p>
         </div>
         <p className="text-[13.5px] text-soft">
           {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}

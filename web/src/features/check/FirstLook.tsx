@@ -112,9 +112,8 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     }
     const wasNext = nextLandmark(still) === handle;
     change(key, (s) => ({ ...s, [handle]: point }), undoable);
-    // The last point of a side hands over to the other side, when that one has a picture waiting.
-    if (wasNext && handle === 'knee' && stillsOf(otherSide(still.side)).some((s) => !isMarked(s)))
-      setActive(otherSide(still.side));
+    // The last point of a side hands over to the other side, when that one still has something to do.
+    if (wasNext && handle === 'knee' && !stillsOf(otherSide(still.side)).some(isMarked)) setActive(otherSide(still.side));
   };
 
   const keep = useMutation({

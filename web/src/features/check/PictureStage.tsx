@@ -49,7 +49,6 @@ export function PictureStage({
   const gesture = useRef<{ from: Frame; spread: number; centre: Point } | null>(null);
   const moved = useRef(false);
 
-  // biome-ignore lint/correctness/useExhaustiveDependencies: another picture starts unzoomed
   useEffect(() => setFrame(whole(still)), [still.pictureId, still.width, still.height]);
   useEffect(() => {
     if (!upright) setUprightStart(null);
@@ -172,7 +171,7 @@ export function PictureStage({
   }
 
   return (
-    <div className="relative h-full w-full overflow-hidden bg-[#20262a] select-none">
+    <div className="relative h-full w-full overflow-hidden bg-ground-deep select-none">
       <svg
         ref={svg}
         viewBox={`${frame.x} ${frame.y} ${frame.w} ${frame.h}`}
@@ -202,7 +201,6 @@ export function PictureStage({
           <circle cx={uprightStart.x} cy={uprightStart.y} r={5 * unit} fill="#e9c077" stroke="#111" strokeWidth={unit} />
         )}
         {handles.map(({ handle, at, placed }) => (
-          // biome-ignore lint/a11y/useSemanticElements: a button element cannot live inside a drawing
           <g
             key={handle}
             role="button"

@@ -88,7 +88,10 @@ export function SideBench({
       </div>
       {still && !readOnly && (
         <div className="flex items-center gap-1 overflow-x-auto border-t border-hair px-2 py-1">
-          <Tool onClick={() => onFacing(still.key)} label={`Toes point ${still.facing} in the picture. Turn round`}>
+          <Tool
+            onClick={() => onFacing(still.key)}
+            label={`Toes ${still.facing === 'right' ? 'this way →' : '← this way'}: ${still.facing} in the picture. Turn round`}
+          >
             Toes {still.facing === 'right' ? 'this way →' : '← this way'}
           </Tool>
           <Tool onClick={() => onUpright(!upright)} pressed={upright && active}>
@@ -97,12 +100,12 @@ export function SideBench({
           <span className="flex-1" />
           {stills.length > 1 &&
             stills.map((s, i) => (
-              <Tool key={s.key} onClick={() => onShow(i)} pressed={i === shown} label={`Repetition ${i + 1}`}>
+              <Tool key={s.key} onClick={() => onShow(i)} pressed={i === shown} label={`${i + 1}: repetition`}>
                 {i + 1}
               </Tool>
             ))}
           {isMarked(still) && stills.length < 5 && (
-            <Tool onClick={onAnother} label={`Another repetition of the ${sideWord(side)}`}>
+            <Tool onClick={onAnother} label={`+ rep: another repetition of the ${sideWord(side)}`}>
               + rep
             </Tool>
           )}

@@ -58,10 +58,13 @@ const readLocal = (clientId: string): Local | null => {
 };
 
 /** Where to go on: what this device has not sent yet, else what the server keeps, else a new look. */
-export function resume(clientId: string, server: Schema['DraftView'] | null): { draft: Draft; version: number } {
+export function resume(
+  clientId: string,
+  server: Schema['DraftView'] | null,
+): { draft: Draft; version: number; unsent?: boolean } {
   const local = readLocal(clientId);
   if (local && !local.sent && (!server || server.id === local.draft.id))
-    return { draft: local.draft, version: server?.version ?? local.version };
+    return { draft: local.draft, version: server?.version ?? 0, unsent: true };
   if (server) return { draft: JSON.parse(server.body) as Draft, version: server.version };
   return { draft: emptyDraft(), version: 0 };
 }
@@ -74,7 +77,7 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null) {
   const [kept, step] = useReducer(reduce, { now: start.draft, past: [], future: [] });
   const version = useRef(start.version);
   const sending = useRef(false);
-  const wanted = useRef<Draft | null>(null);
+  const wanted = useRef<Draft | null>(start.unsent ? start.draft : null);
   const finished = useRef(false);
   const [clash, setClash] = useState<Schema['DraftView'] | null>(null);
   const first = useRef(true);
@@ -106,6 +109,8 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null) {
   useEffect(() => {
     if (first.current) {
       first.current = false;
+      // What a reload cut off is sent now.
+      void pump();
       return;
     }
     if (finished.current) return;

@@ -129,12 +129,12 @@ function DecisionRow({ check }: { check: Check }) {
         {decision ? (
           <details>
             <summary className="cursor-pointer list-none">
-              <span className="font-semibold">{decisionWord[decision.chosen]}. </span>
               {decision.chosen === decision.recommendation.outcome ? (
-                <span>{decision.recommendation.headline}</span>
+                <span className="font-semibold">{decision.recommendation.headline}</span>
               ) : (
                 <span>
-                  Overruled “{decisionWord[decision.recommendation.outcome].toLowerCase()}”: {decision.overruleReason}
+                  <span className="font-semibold">{decisionWord[decision.chosen]}. </span>Overruled “
+                  {decisionWord[decision.recommendation.outcome].toLowerCase()}”: {decision.overruleReason}
                 </span>
               )}{' '}
               <span className="text-[13.5px] text-soft underline decoration-hair underline-offset-4">Why?</span>

@@ -167,6 +167,11 @@ function Row({ visit }: { visit: Visit }) {
         <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
           {done ? `Done. ${visit.lastDecision ?? ''}` : visit.attention.sentence}
+          {!done && visit.lastFinding && (
+            <span className="block text-[14px] font-normal text-soft">
+              Last time: <Sentence parts={visit.lastFinding} />
+            </span>
+          )}
         </span>
         <span className="text-[13.5px] text-soft max-sm:hidden">{done ? 'done' : visit.schoolName.toLowerCase()}</span>
       </Link>

@@ -1,0 +1,46 @@
+using DeftStride.Data;
+using DeftStride.Web.Demo;
+using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Hosting;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Xunit;
+
+namespace DeftStride.Web.Tests;
+
+public sealed class DemoTests
+{
+    [Fact]
+    public async Task The_demo_fills_a_studio_once_with_readings_that_are_true_within_their_error()
+    {
+        using var studio = new StudioUnderTest();
+        for (var i = 0; i < 2; i++)
+        {
+            await using var scope = studio.Services.CreateAsyncScope();
+            await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(CancellationToken.None);
+        }
+
+        await using var look = studio.Services.CreateAsyncScope();
+        var db = look.ServiceProvider.GetRequiredService<StudioContext>();
+        Assert.Equal(8, await db.Clients.CountAsync());
+        Assert.True(await db.Visits.Select(v => v.StartsAt).MaxAsync() > DateTimeOffset.UtcNow.AddDays(13));
+        Assert.Equal(1, await db.Flags.CountAsync(f => !db.FlagClearings.Any(c => c.FlagId == f.Id)));
+        Assert.Contains(await db.Trials.Select(t => t.Outcome).ToListAsync(), o => o == Core.Correcting.TrialOutcome.Helped);
+        Assert.Contains(await db.Trials.Select(t => t.Outcome).ToListAsync(), o => o == Core.Correcting.TrialOutcome.NoDifference);
+
+        var figures = new Figures();
+        var names = (await db.Pictures.Select(p => new { p.Id, p.Body }).ToListAsync()).ToDictionary(p => p.Id, p => Json.Read<Features.Pictures.PictureBody>(p.Body).UploadHash);
+        var off = new List<double>();
+        foreach (var body in await db.Checks.Select(c => c.Body).ToListAsync())
+        {
+            foreach (var still in Json.Read<Features.Checks.CheckRequest>(body).Stills)
+            {
+                var read = Core.Measuring.ShinAngle.Measure(still.ToCore(), Core.Measuring.ErrorModel.Default);
+                off.Add(Math.Abs(read.Value.Degrees - figures.Truth(names[still.PictureId]).ShinDegrees));
+            }
+        }
+
+        Assert.True(off.Count > 30);
+        Assert.True(off.Max() < 4, $"largest error {off.Max():0.0}°");
+    }
+}

@@ -1,0 +1,134 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using DeftStride.Web.Hosting;
+using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.Data.Sqlite;
+using SkiaSharp;
+using Xunit;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>A server in this process on a real SQLite file in a folder of its own. It can be stopped and started again on the same data.</summary>
+public sealed class StudioUnderTest : IDisposable
+{
+    private WebApplicationFactory<Program>? _server;
+
+    public string Folder { get; } = Directory.CreateTempSubdirectory("deft-stride-web-").FullName;
+
+    public HttpClient Http { get; private set; } = null!;
+
+    public StudioUnderTest() => Start();
+
+    internal IServiceProvider Services => _server!.Services;
+
+    internal WebApplicationFactory<Program> Server => _server!;
+
+    public void Start()
+    {
+        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseSetting("data", Folder).UseSetting("web", Path.Combine(Folder, "none")));
+        Http = _server.CreateClient();
+    }
+
+    public void Restart()
+    {
+        _server!.Dispose();
+        SqliteConnection.ClearAllPools();
+        Start();
+    }
+
+    public void Dispose()
+    {
+        _server?.Dispose();
+        SqliteConnection.ClearAllPools();
+        Directory.Delete(Folder, recursive: true);
+    }
+
+    /// <summary>Sends JSON and expects a status; returns the answer's body, or null when it has none.</summary>
+    public async Task<JsonNode?> SendAsync(HttpMethod method, string path, object body, HttpStatusCode expected = HttpStatusCode.OK)
+    {
+        using var request = new HttpRequestMessage(method, path) { Content = JsonContent.Create(body, options: Json.Options) };
+        using var response = await Http.SendAsync(request);
+        var text = await response.Content.ReadAsStringAsync();
+        Assert.True(expected == response.StatusCode, $"{method} {path}: {(int)response.StatusCode} {text}");
+        return text.Length == 0 ? null : JsonNode.Parse(text);
+    }
+
+    public Task<JsonNode?> PostAsync(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) => SendAsync(HttpMethod.Post, path, body, expected);
+
+    public async Task<JsonNode> GetAsync(string path) => JsonNode.Parse(await Http.GetStringAsync(new Uri(path, UriKind.Relative)))!;
+
+    public async Task<Guid> ClientAsync(string name = "Maren Oakhollow", string? school = null)
+    {
+        var id = Guid.CreateVersion7();
+        await PostAsync("/api/clients", new { operationId = Guid.CreateVersion7(), id, name, goal = "", school });
+        return id;
+    }
+
+    public async Task<HttpResponseMessage> PutPictureAsync(Guid id, Guid client, byte[] file)
+    {
+        using var content = new ByteArrayContent(file);
+        content.Headers.ContentType = new("application/octet-stream");
+        return await Http.PutAsync(new Uri($"/api/pictures/{id}?client={client}", UriKind.Relative), content);
+    }
+
+    public async Task<Guid> PictureAsync(Guid client)
+    {
+        var id = Guid.CreateVersion7();
+        using var answer = await PutPictureAsync(id, client, Drawn());
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        return id;
+    }
+
+    /// <summary>A still of 800 × 1000 whose shin leans by the given degrees.</summary>
+    public static object Still(Guid picture, string side, double shinDegrees)
+    {
+        var a = shinDegrees * Math.PI / 180;
+        return new
+        {
+            side,
+            facing = "right",
+            pictureId = picture,
+            width = 800,
+            height = 1000,
+            ankle = new { x = 400.0, y = 800.0 },
+            knee = new { x = 400 + (300 * Math.Sin(a)), y = 800 - (300 * Math.Cos(a)) },
+            vertical = new { one = new { x = 100.0, y = 900.0 }, other = new { x = 100.0, y = 100.0 } },
+        };
+    }
+
+    public async Task<object> CheckBodyAsync(Guid client, double left, double right, int pain = 0, Guid? id = null, int? nextMorning = null)
+    {
+        var picture = await PictureAsync(client);
+        return new
+        {
+            id = id ?? Guid.CreateVersion7(),
+            clientId = client,
+            exerciseId = "split-squat-to-pad",
+            school = (string?)null,
+            stills = new[] { Still(picture, "left", left), Still(picture, "right", right) },
+            pain = new { score = pain, leg = pain > 0 ? "left" : null, role = pain > 0 ? "rear" : null },
+            nextMorning,
+            supersedes = (Guid?)null,
+        };
+    }
+
+    public async Task<JsonNode> CheckAsync(Guid client, double left, double right, int pain = 0) =>
+        (await PostAsync("/api/checks", await CheckBodyAsync(client, left, right, pain)))!;
+
+    public static byte[] Drawn(int width = 800, int height = 1000, SKEncodedImageFormat format = SKEncodedImageFormat.Png)
+    {
+        using var bitmap = new SKBitmap(width, height);
+        using var canvas = new SKCanvas(bitmap);
+        canvas.Clear(SKColors.Beige);
+        using var red = new SKPaint { Color = SKColors.Red };
+        canvas.DrawRect(0, 0, width / 4f, height / 4f, red);
+        canvas.Flush();
+        using var data = bitmap.Encode(format, 92);
+        return data.ToArray();
+    }
+
+    public static string Text(JsonNode? node, string field) => node![field]!.GetValue<string>();
+}
