@@ -39,7 +39,7 @@ restore() {
   fi
 }
 
-# build WHAT : compiles a project or the solution in Release, then the types and the front end, when anything changed.
+# build WHAT NAME INPUTS... : compiles in Release, then the types and the front end, when any of the inputs changed.
 build() {
   local what=$1 name=$2 inputs; shift 2
   inputs=$(hash_of "$@" Directory.Build.props Directory.Packages.props global.json .editorconfig scripts)

@@ -1,1 +1,19 @@
-return 0;
+using BenchmarkDotNet.Running;
+using DeftStride.Bench;
+
+// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live
+// "core" counts measurements and verdicts, "start" times the server to its first answer and its memory at rest,
+// "live" moves a point 500 times in a real browser and times the reading.
+switch (args.FirstOrDefault())
+{
+    case "core":
+        BenchmarkRunner.Run<ReadingBench>();
+        return 0;
+    case "start":
+        return StartBench.Run();
+    case "live":
+        return LiveBench.Run();
+    default:
+        Console.Error.WriteLine("Say which: core, start or live.");
+        return 2;
+}

@@ -1,0 +1,63 @@
+using DeftStride.Browser;
+using Xunit;
+using static DeftStride.Browser.Tests.Road;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>Every screen in both lights, looked over for what keeps people out.</summary>
+public sealed class AccessTests
+{
+    private static readonly string Axe = File.ReadAllText(Path.Combine(Checkout.Root, "web/node_modules/axe-core/axe.min.js"));
+
+    [Theory]
+    [InlineData("daylight")]
+    [InlineData("dim")]
+    public void Nothing_serious_on_any_screen(string light)
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Find("[role='dialog']");
+        page.Script("localStorage.setItem('deft-theme', arguments[0])", light);
+        page.Go("/").Find("[role='dialog']");
+        Sound(page, "cautions");
+        page.Understood();
+        Sound(page, "floor");
+        page.Press("Add a client");
+        page.Find("[role='dialog'] input");
+        Sound(page, "add a client");
+        page.Key(OpenQA.Selenium.Keys.Escape).Gone("[role='dialog']");
+        page.Press("Sunniva Reed");
+        page.See("Stop and refer");
+        Sound(page, "client with a stop sign");
+        page.Go("/").Press("History");
+        page.See("What was decided");
+        Sound(page, "client");
+        page.Press("Look at Maren");
+        page.Find(Left);
+        Sound(page, "check without pictures");
+        page.Go("/");
+        RoadTests.Look(page);
+        page.Reading(Right);
+        Sound(page, "check");
+        page.Press("Done looking");
+        page.See("Look again");
+        Sound(page, "cue");
+        page.Press("Look again");
+        page.Find("section[aria-label='After']");
+        Sound(page, "look again");
+        page.Press("Back to the cue");
+        page.Press("Decide without");
+        page.Until("a recommendation", () => !page.Lacks("[data-rule]"));
+        Sound(page, "decision");
+        page.Key("?").See("By key");
+        Sound(page, "keys");
+    }
+
+    private static void Sound(Page page, string screen)
+    {
+        page.Script(Axe);
+        var found = (string)page.Driver.ExecuteAsyncScript(
+            "const done=arguments[0];axe.run(document,{resultTypes:['violations']}).then(r=>done(r.violations.filter(v=>['serious','critical'].includes(v.impact)).map(v=>v.id+': '+v.nodes.slice(0,4).map(n=>n.target.join(' ')+' '+n.failureSummary).join(' | ')).join('\\n')))")!;
+        Assert.True(found.Length == 0, $"{screen}:\n{found}");
+    }
+}

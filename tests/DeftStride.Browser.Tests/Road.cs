@@ -1,0 +1,34 @@
+using DeftStride.Browser;
+using OpenQA.Selenium;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>Steps of the road that several tests take.</summary>
+internal static class Road
+{
+    public const string Left = "section[aria-label='Left leg in front']";
+    public const string Right = "section[aria-label='Right leg in front']";
+    public const string LeftStage = "[data-stage='left']";
+    public const string RightStage = "[data-stage='right']";
+    public const string AfterStage = "section[aria-label='After'] [data-stage]";
+
+    /// <summary>A new studio with one client, standing on the client's page.</summary>
+    public static void NewClient(this Page page, string name)
+    {
+        page.Go("/").Understood();
+        page.Press("Add a client");
+        page.Find("[role='dialog'] input").SendKeys(name);
+        page.Find("[role='dialog'] button[type='submit']").Click();
+        page.See("Start with both shins");
+    }
+
+    /// <summary>Gives a picture to the file input of a side.</summary>
+    public static void GivePicture(this Page page, string side, byte[] file, string ending = ".png")
+    {
+        var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}{ending}");
+        File.WriteAllBytes(path, file);
+        page.Wait($"the file input for the {side}", () => page.Driver.FindElements(By.CssSelector($"input[data-pick='{side}']")).FirstOrDefault()).SendKeys(path);
+    }
+
+    public static void NoPain(this Page page, string section = "aside") => page.Find($"{section} fieldset button").Click();
+}

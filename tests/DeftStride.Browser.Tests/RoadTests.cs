@@ -1,0 +1,268 @@
+using DeftStride.Browser;
+using OpenQA.Selenium;
+using Xunit;
+using static DeftStride.Browser.Tests.Road;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>The whole road in the real interface, against a real server and database.</summary>
+public sealed class RoadTests
+{
+    [Fact]
+    public void From_a_drawn_picture_to_a_decision_and_still_there_after_a_kill()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Look at Wil");
+        page.Press("agrees");
+
+        var (left, right) = (DrawnLeg.At(4), DrawnLeg.At(25));
+        page.GivePicture("left", left.Png);
+        page.ClickPicture(LeftStage, left.AnkleX, left.AnkleY);
+        page.See("Now the middle of the knee");
+        page.ClickPicture(LeftStage, left.KneeX, left.KneeY);
+        Near(4, page.Reading(Left));
+        page.See("Left shin 4° forward. Now the right.");
+
+        page.GivePicture("right", right.Png);
+        page.ClickPicture(RightStage, right.AnkleX, right.AnkleY);
+        page.ClickPicture(RightStage, right.KneeX, right.KneeY);
+        Near(25, page.Reading(Right));
+        page.See("further forward than the left. Settle the right shin first.");
+        page.See("Outside");
+
+        page.See("Ask about pain first");
+        page.NoPain();
+        page.Press("Done looking");
+        page.See("gatepost");
+
+        page.Press("Look again");
+        var again = DrawnLeg.At(1);
+        page.GivePicture("right", again.Png);
+        page.ClickPicture(AfterStage, again.AnkleX, again.AnkleY);
+        page.ClickPicture(AfterStage, again.KneeX, again.KneeY);
+        Near(1, page.Reading("section[aria-label='After']"));
+        page.Press("Compare right");
+        Assert.Equal("helped", page.Find("[data-outcome]").GetDomAttribute("data-outcome"));
+
+        page.Press("Decide");
+        page.NoPain();
+        page.Until("the recommendation", () => !page.Lacks("[data-rule='hold']"));
+        page.Press("Why, and what would change it");
+        page.See("Right shin in band on an uncued look.");
+        page.Press("Accept: hold");
+        Assert.Equal("hold", page.Find("[data-decided]").GetDomAttribute("data-decided"));
+        Assert.Empty(page.Errors());
+
+        server.Kill();
+        server.Start();
+        page.Go("/").Press("Wil Harrow");
+        page.See("Hold, with the cue that works");
+        page.See("helped");
+        page.See("1 of 1");
+    }
+
+    [Fact]
+    public void Overruling_asks_for_a_reason_and_the_history_shows_both()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        Look(page);
+        page.Press("Done looking");
+        page.Press("Decide without a retest");
+        page.NoPain();
+        page.Press("Overrule");
+        page.Press("Step back");
+        page.Find("aside form input").SendKeys("tired after the night shift");
+        page.Press("Decide so");
+        page.See("tired after the night shift");
+        page.Press("History of Maren");
+        page.See("Overruled “correct”: tired after the night shift");
+    }
+
+    [Fact]
+    public void Without_a_mouse()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/");
+        page.Find("[role='dialog'] button");
+        page.Key(Keys.Enter).Gone("[role='dialog']");
+        page.Key("/").Find("[role='dialog'] input");
+        page.Key("maren" + Keys.Enter);
+        page.See("What was decided");
+        page.Key("c").Find(Left);
+        Tab(page, "Use earlier picture 1 for the left");
+        page.Key(Keys.Enter).Find(LeftStage);
+        var (ankle, knee) = Figure.Points("maren-4-l");
+        Walk(page, "a", "left", "ankle", ankle);
+        Walk(page, "k", "left", "knee", knee);
+        Near(Figure.Shin("maren-4-l"), page.Reading(Left));
+        Tab(page, "Use earlier picture 1 for the right");
+        page.Key(Keys.Enter).Find(RightStage);
+        (ankle, knee) = Figure.Points("maren-4-r");
+        Walk(page, "a", "right", "ankle", ankle);
+        Walk(page, "k", "right", "knee", knee);
+        Near(Figure.Shin("maren-4-r"), page.Reading(Right));
+
+        page.Key("f");
+        page.Until("the turned sign", () => page.Reading(Right).Degrees < 0);
+        page.Key("z");
+        page.Until("the sign back", () => page.Reading(Right).Degrees > 0);
+        Tab(page, "0", "aside fieldset button");
+        page.Key(Keys.Enter).See("No pain");
+        page.Key("d").See("Look again");
+        page.Key("e").See("Pain after the set");
+        page.Key("?").See("By key");
+        page.Key(Keys.Escape).Gone("[role='dialog']");
+        page.Until("a recommendation", () => !page.Lacks("[data-rule='outside']"));
+        page.Script("document.activeElement.blur()");
+        page.Key(Keys.Enter).See("Change this decision");
+    }
+
+    [Fact]
+    public void A_look_goes_on_where_it_was_left_and_the_next_one_is_one_tap_away()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        Look(page);
+        var before = page.Reading(Right);
+        page.Go("/").See("A check was begun");
+        page.Press("Go on with Maren");
+        Assert.Equal(before, page.Reading(Right));
+        page.Go("/").Press("Dov Tarrant");
+        page.See("What was decided");
+        page.Find("[aria-label='Open clients']");
+        page.Press("Maren Oakhollow");
+        page.Press("Go on with Maren");
+        Assert.Equal(before, page.Reading(Right));
+
+        // A new browser has nothing of its own: what it shows is what the server kept.
+        using var other = new Page(server.Url);
+        other.Go("/").Press("Go on with Maren");
+        Assert.Equal(before, other.Reading(Right));
+        other.Press("Drop this look");
+        other.See("What was decided");
+        other.Go("/").Press("Look at Maren");
+        other.See("Start with a picture of the left leg");
+    }
+
+    [Fact]
+    public void A_bad_picture_is_named_and_leaves_nothing_on_the_bench()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Look at Wil");
+        page.Press("agrees");
+        page.GivePicture("left", "just a note"u8.ToArray());
+        page.See("Use a PNG, JPEG or WebP file.");
+        page.GivePicture("left", DrawnLeg.At(4).Png[..5000]);
+        page.See("damaged or cut short");
+        Assert.True(page.Lacks(LeftStage));
+    }
+
+    [Fact]
+    public void With_the_signal_gone_the_points_stay_the_screen_says_so_and_the_reading_comes_when_it_is_back()
+    {
+        using var server = new AppServer(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url);
+        page.Go("/").Understood();
+        Look(page);
+        var before = page.Reading(Right);
+        gate.Shut();
+        page.Find("[data-stage='right'] [data-handle='knee']");
+        page.Key("k").Key(Keys.ArrowLeft + Keys.ArrowLeft + Keys.ArrowLeft, holding: Keys.Shift);
+        page.See("No answer from the studio");
+        page.Until("an unsettled reading", () => page.Lacks($"{Right} [data-settled='true']"));
+        // A picture taken now waits on the device and can be marked all the same.
+        page.Press("another repetition of the right");
+        var leg = DrawnLeg.At(18);
+        page.GivePicture("right", leg.Png);
+        page.ClickPicture(RightStage, leg.AnkleX, leg.AnkleY);
+        page.ClickPicture(RightStage, leg.KneeX, leg.KneeY);
+        page.See("Sending the picture");
+        gate.Open();
+        page.Until("the connection back", () => !page.Text().Contains("No answer from the studio", StringComparison.Ordinal));
+        var after = page.Reading(Right);
+        Assert.NotEqual(before.Degrees, after.Degrees);
+        Assert.True(after.Reach < before.Reach);
+        page.Until("everything sent", () => !page.Text().Contains("Sending", StringComparison.Ordinal));
+        page.Press("Done looking");
+        page.See("Look again");
+    }
+
+    [Fact]
+    public void A_stop_sign_ends_the_advice_until_it_is_cleared()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Dov Tarrant");
+        page.Press("Stop sign");
+        page.Press("wakes at night");
+        page.Gone("[role='dialog']");
+        page.See("Stop and refer: pain that wakes at night.");
+        Assert.DoesNotContain("Look at Dov", page.Text(), StringComparison.Ordinal);
+        page.Press("Clear with a note");
+        var fields = page.Driver.FindElements(By.CssSelector("[role='dialog'] input"));
+        fields[0].SendKeys("Dr Sel, physiotherapist");
+        page.Script("const d=arguments[0];Object.getOwnPropertyDescriptor(HTMLInputElement.prototype,'value').set.call(d,'2026-01-05');d.dispatchEvent(new Event('input',{bubbles:true}))", fields[1]);
+        fields[2].SendKeys("Split squats at body weight");
+        page.Press("Clear the sign");
+        page.See("Look at Dov");
+        page.See("Examined by Dr Sel");
+    }
+
+    /// <summary>Marks today's two pictures of the demo client that is next.</summary>
+    internal static void Look(Page page, bool touch = false)
+    {
+        page.Press("Look at Maren");
+        page.NoPain();
+        foreach (var (side, stage, figure) in new[] { ("left", LeftStage, "maren-4-l"), ("right", RightStage, "maren-4-r") })
+        {
+            page.Press($"Use earlier picture 1 for the {side}");
+            var (ankle, knee) = Figure.Points(figure);
+            foreach (var (x, y) in new[] { ankle, knee })
+            {
+                if (touch) page.TouchPicture(stage, x, y);
+                else page.ClickPicture(stage, x, y);
+            }
+        }
+    }
+
+    internal static void Near(double truth, (double Degrees, double Reach) reading) =>
+        Assert.InRange(reading.Degrees, truth - reading.Reach, truth + reading.Reach);
+
+    private static void Tab(Page page, string label, string css = "button") =>
+        page.Until($"\"{label}\" focused by Tab", () =>
+        {
+            page.Key(Keys.Tab);
+            return page.Script("const e=document.activeElement;return e.matches(arguments[1]) && ((e.getAttribute('aria-label')||'')+e.textContent).includes(arguments[0])", label, css) is true;
+        });
+
+    /// <summary>Takes a point from its guess to a place by arrow keys alone.</summary>
+    private static void Walk(Page page, string key, string side, string landmark, (double X, double Y) to)
+    {
+        var handle = $"[data-stage='{side}'] [data-handle='{landmark}']";
+        page.Find(handle);
+        page.Key(key);
+        page.Until($"{landmark} focused", () => page.Script("return document.activeElement===document.querySelector(arguments[0])", handle) is true);
+        double[] At() => ((IReadOnlyCollection<object>)page.Script("const c=document.querySelector(arguments[0]+' circle');return [c.cx.baseVal.value,c.cy.baseVal.value]", handle)!).Select(Convert.ToDouble).ToArray();
+        if (page.Script("return document.querySelector(arguments[0]).dataset.placed", handle) is "false") page.Key(Keys.Enter);
+        foreach (var (axis, more, less) in new[] { (0, Keys.ArrowRight, Keys.ArrowLeft), (1, Keys.ArrowDown, Keys.ArrowUp) })
+        {
+            var by = (axis == 0 ? to.X : to.Y) - At()[axis];
+            var (far, near) = ((int)Math.Abs(by) / 10, (int)Math.Round(Math.Abs(by) % 10));
+            var arrow = by > 0 ? more : less;
+            if (far > 0) page.Key(string.Concat(Enumerable.Repeat(arrow, far)), holding: Keys.Shift);
+            if (near > 0) page.Key(string.Concat(Enumerable.Repeat(arrow, near)));
+        }
+
+        page.Until($"{landmark} at its place", () => Math.Abs(At()[0] - to.X) <= 1.01 && Math.Abs(At()[1] - to.Y) <= 1.01);
+    }
+}

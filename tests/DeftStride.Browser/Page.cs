@@ -1,0 +1,200 @@
+using System.Globalization;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Chrome;
+using OpenQA.Selenium.Chromium;
+using OpenQA.Selenium.Interactions;
+using OpenQA.Selenium.Support.UI;
+
+namespace DeftStride.Browser;
+
+/// <summary>A browser at a page of the app, driven as a person would. Every look-up waits for what it needs.</summary>
+public sealed class Page : IDisposable
+{
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(12);
+    private readonly string _profile = Directory.CreateTempSubdirectory("deft-stride-profile-").FullName;
+    private readonly ChromeDriverService _service;
+
+    /// <summary>Opens a browser with a fresh profile.</summary>
+    /// <param name="url">The server's address.</param>
+    /// <param name="width">Viewport width in CSS pixels.</param>
+    /// <param name="height">Viewport height in CSS pixels.</param>
+    /// <param name="touch">Whether to be a touch device.</param>
+    public Page(string url, int width = 1280, int height = 800, bool touch = false)
+    {
+        Url = url;
+        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
+        options.AddArguments(
+            "--headless=new", "--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run",
+            "--disable-dev-shm-usage", "--hide-scrollbars", "--force-color-profile=srgb", "--window-size=1280,800", $"--user-data-dir={_profile}");
+        options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
+        if (touch) options.EnableMobileEmulation(new ChromiumMobileEmulationDeviceSettings { Width = width, Height = height, PixelRatio = 2, EnableTouchEvents = true, UserAgent = "Mozilla/5.0 (Linux; Android 15; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0.0.0 Mobile Safari/537.36" });
+        _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
+        _service.SuppressInitialDiagnosticInformation = true;
+        Driver = new ChromeDriver(_service, options, TimeSpan.FromSeconds(60));
+        if (!touch) Resize(width, height);
+    }
+
+    /// <summary>The server's address.</summary>
+    public string Url { get; }
+
+    /// <summary>The driver itself.</summary>
+    public ChromeDriver Driver { get; }
+
+    /// <summary>Sets the viewport; the window's own size is not the viewport's.</summary>
+    public void Resize(int width, int height) => Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
+    {
+        ["width"] = width,
+        ["height"] = height,
+        ["deviceScaleFactor"] = 1,
+        ["mobile"] = false,
+    });
+
+    /// <summary>Goes to a path of the app.</summary>
+    public Page Go(string path)
+    {
+        Driver.Navigate().GoToUrl(new Uri(Url + path));
+        return this;
+    }
+
+    /// <summary>The first element of a CSS selector that is shown.</summary>
+    public IWebElement Find(string css) => Wait($"\"{css}\"", () => Shown(By.CssSelector(css)));
+
+    /// <summary>Whether nothing of a CSS selector is shown now.</summary>
+    public bool Lacks(string css) => Shown(By.CssSelector(css)) is null;
+
+    /// <summary>Waits until nothing of a CSS selector is shown any more.</summary>
+    public void Gone(string css) => Until($"\"{css}\" to go", () => Lacks(css));
+
+    /// <summary>Confirms the studio's cautions, as the first coach on a new studio must.</summary>
+    public Page Understood()
+    {
+        Press("Understood");
+        Gone("[role='dialog']");
+        return this;
+    }
+
+    /// <summary>The first button or link that is shown, is enabled and holds a text.</summary>
+    public IWebElement Press(string text)
+    {
+        var quoted = text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
+        var path = By.XPath($"//*[self::button or self::a or @role='button' or self::summary][contains(normalize-space(.), {quoted}) or contains(@aria-label, {quoted})]");
+        return Wait($"a button \"{text}\"", () =>
+        {
+            var element = Shown(path);
+            if (element is null || !element.Enabled) return null;
+            try
+            {
+                element.Click();
+                return element;
+            }
+            catch (WebDriverException e) when (e is ElementClickInterceptedException or StaleElementReferenceException or ElementNotInteractableException)
+            {
+                return null;
+            }
+        });
+    }
+
+    /// <summary>Waits until a text is on the page.</summary>
+    public void See(string text) => Wait($"the text \"{text}\"", () => Text().Contains(text, StringComparison.OrdinalIgnoreCase) ? text : null);
+
+    /// <summary>All text that is shown.</summary>
+    public string Text()
+    {
+        try
+        {
+            return Driver.FindElement(By.TagName("body")).Text;
+        }
+        catch (StaleElementReferenceException)
+        {
+            return "";
+        }
+    }
+
+    /// <summary>Waits until something is the case.</summary>
+    public T Wait<T>(string what, Func<T?> look) where T : class
+    {
+        var wait = new WebDriverWait(new SystemClock(), Driver, Patience, TimeSpan.FromMilliseconds(40)) { Message = $"Waited for {what}. On the page:\n" };
+        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
+        try
+        {
+            return wait.Until(_ => look())!;
+        }
+        catch (WebDriverTimeoutException e)
+        {
+            throw new WebDriverTimeoutException(e.Message + Text(), e);
+        }
+    }
+
+    /// <summary>Waits until a condition holds.</summary>
+    public void Until(string what, Func<bool> holds) => Wait(what, () => holds() ? what : null);
+
+    /// <summary>Runs script in the page.</summary>
+    public object? Script(string code, params object[] arguments) => ((IJavaScriptExecutor)Driver).ExecuteScript(code, arguments);
+
+    /// <summary>Presses keys wherever the focus is, one after the other, with another one held down if need be.</summary>
+    public Page Key(string keys, string? holding = null)
+    {
+        var press = new Actions(Driver);
+        (holding is null ? press.SendKeys(keys) : press.KeyDown(holding).SendKeys(keys).KeyUp(holding)).Perform();
+        return this;
+    }
+
+    /// <summary>Where a point of a picture is in the viewport, in CSS pixels. Scrolls the picture into sight.</summary>
+    public (int X, int Y) OnScreen(string stage, double x, double y)
+    {
+        Find(stage);
+        var at = (IReadOnlyCollection<object>)Script(
+            "const s=document.querySelector(arguments[0]);s.scrollIntoView({block:'center'});const p=new DOMPoint(arguments[1],arguments[2]).matrixTransform(s.getScreenCTM());return [p.x,p.y]", stage, x, y)!;
+        var numbers = at.Select(n => Convert.ToDouble(n, CultureInfo.InvariantCulture)).ToArray();
+        return ((int)Math.Round(numbers[0]), (int)Math.Round(numbers[1]));
+    }
+
+    /// <summary>Clicks a point of a picture, in the picture's own pixels.</summary>
+    public void ClickPicture(string stage, double x, double y)
+    {
+        var (left, top) = OnScreen(stage, x, y);
+        new Actions(Driver).MoveToLocation(left, top).Click().Perform();
+    }
+
+    /// <summary>Touches a point of a picture, in the picture's own pixels.</summary>
+    public void TouchPicture(string stage, double x, double y)
+    {
+        var (left, top) = OnScreen(stage, x, y);
+        var finger = new PointerInputDevice(PointerKind.Touch, "finger");
+        var touch = new ActionSequence(finger);
+        touch.AddAction(finger.CreatePointerMove(CoordinateOrigin.Viewport, left, top, TimeSpan.Zero));
+        touch.AddAction(finger.CreatePointerDown(MouseButton.Touch));
+        touch.AddAction(finger.CreatePointerUp(MouseButton.Touch));
+        Driver.PerformActions([touch]);
+    }
+
+    /// <summary>The settled reading of a section: degrees and the reach of its error.</summary>
+    public (double Degrees, double Reach) Reading(string section)
+    {
+        var element = Wait($"a settled reading in {section}", () => Shown(By.CssSelector($"{section} [data-settled='true'] [data-reading]")));
+        double Number(string name) => double.Parse(element.GetDomAttribute(name)!, CultureInfo.InvariantCulture);
+        return (Number("data-reading"), Number("data-reach"));
+    }
+
+    /// <summary>Saves what is shown as PNG, once fonts and pictures are there.</summary>
+    public void Shoot(string file)
+    {
+        Until("fonts and pictures", () => Script("return document.fonts.status === 'loaded' && [...document.images].every(i => i.complete)") is true);
+        Directory.CreateDirectory(Path.GetDirectoryName(file)!);
+        Driver.GetScreenshot().SaveAsFile(file);
+    }
+
+    /// <summary>Errors that the page wrote to its console.</summary>
+    public IReadOnlyList<string> Errors() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)];
+
+    /// <inheritdoc/>
+    public void Dispose()
+    {
+        Driver.Quit();
+        Driver.Dispose();
+        _service.Dispose();
+        Directory.Delete(_profile, recursive: true);
+    }
+
+    private IWebElement? Shown(By by) => Driver.FindElements(by).FirstOrDefault(e => e.Displayed);
+}
