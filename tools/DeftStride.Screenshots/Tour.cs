@@ -46,11 +46,19 @@ internal sealed class Tour(Page desk, string folder, string only)
     public void Phone(string url)
     {
         using var phone = new Page(url, 390, 844, touch: true);
-        phone.Go("/").See("Dov");
+        phone.Go("/").Understood();
+        phone.See("Dov");
         Keep(phone, "phone-floor");
-        phone.Go("/").Press("Dov Tarrant");
+        phone.Press("History");
         phone.See("What was decided");
         Keep(phone, "phone-client");
+        phone.Press("Look at Maren");
+        phone.Find("aside fieldset button").Click();
+        Mark(phone, touch: true);
+        Keep(phone, "phone-check");
+        phone.Press("Done looking");
+        phone.See("Look again");
+        Keep(phone, "phone-cue");
     }
 
     private static void Mark(Page page, bool touch)
@@ -60,7 +68,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         Place(page, "[data-stage='left']", "maren-4-l", touch);
         page.Press("Use earlier picture 1 for the right");
         Place(page, "[data-stage='right']", "maren-4-r", touch);
-        page.Reading(Left);
+        if (!touch) page.Reading(Left);
         page.Reading(Right);
     }
 
