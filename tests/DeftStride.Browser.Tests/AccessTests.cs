@@ -53,6 +53,17 @@ public sealed class AccessTests
         Sound(page, "keys");
     }
 
+    [Theory]
+    [InlineData("daylight")]
+    [InlineData("dim")]
+    public void Nothing_serious_on_the_sheet_of_parts(string light)
+    {
+        using var parts = new PartsServer();
+        using var page = new Page(parts.Url);
+        page.Go($"/parts.html?theme={light}").See("The parts, in every state");
+        Sound(page, "parts");
+    }
+
     private static void Sound(Page page, string screen)
     {
         page.Script(Axe);

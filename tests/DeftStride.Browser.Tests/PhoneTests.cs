@@ -34,6 +34,74 @@ public sealed class PhoneTests
         page.See("Change this decision");
     }
 
+    [Fact]
+    public void The_bar_under_the_thumb_always_holds_the_next_step()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url, 390, 844, touch: true);
+        page.Go("/").Understood();
+        page.Press("Look at Maren");
+        RoadTests.Mark(page, "left", LeftStage, "maren-4-l", touch: true);
+        Assert.Equal("Right", page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent"));
+        Assert.Contains("Now the right", page.Find(Bar).Text, StringComparison.Ordinal);
+        RoadTests.Mark(page, "right", RightStage, "maren-4-r", touch: true);
+        page.Until("the question about pain", () => page.Find(Bar).Text.Contains("Ask about pain", StringComparison.Ordinal));
+        page.Press("Ask about pain");
+        page.Until("the question in sight", () => page.Script("const r=document.getElementById('pain').getBoundingClientRect();return r.top>=0 && r.bottom<=innerHeight") is true);
+        page.NoPain();
+        page.Until("done", () => page.Find(Bar).Text.Contains("Done looking", StringComparison.Ordinal));
+        page.Press("Done looking");
+        page.See("gatepost");
+        Assert.True(page.Script("return document.getElementById('main').scrollTop === 0") is true, "the cue starts at its top");
+    }
+
+    [Fact]
+    public void A_picture_taken_in_the_page_comes_onto_the_bench()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url, 390, 844, touch: true, camera: true);
+        page.NewClient("Wil Harrow");
+        page.Press("Look at Wil");
+        page.Press("agrees");
+        page.Press("Take picture");
+        page.See("knee on this line");
+        Assert.DoesNotContain("Ghost", page.Text(), StringComparison.Ordinal);
+        Shoot(page);
+        page.Press("Take it again");
+        page.See("knee on this line");
+        Shoot(page);
+        page.Press("Use this picture");
+        page.Find(LeftStage);
+        Assert.True(page.Lacks("video"));
+        page.Until("the picture kept", () => page.Script("return performance.getEntriesByType('resource').some(e => /api\\/pictures/.test(e.name))") is true);
+
+        var size = page.Find($"{LeftStage} image");
+        double Side(string name) => double.Parse(size.GetDomAttribute(name)!, System.Globalization.CultureInfo.InvariantCulture);
+        page.TouchPicture(LeftStage, Side("width") * 0.6, Side("height") * 0.85);
+        page.TouchPicture(LeftStage, Side("width") * 0.62, Side("height") * 0.45);
+        page.Reading(Left);
+
+        // The next picture of this side is taken under a ghost of this one.
+        page.NoPain();
+        page.Press("Done, left only");
+        page.See("Mark the other side");
+        page.Press("Accept");
+        page.See("Change this decision");
+        page.Go(new Uri(page.Driver.Url).AbsolutePath);
+        page.Press("Take picture");
+        page.Press("Ghost of last time");
+        Assert.Equal("false", page.Find("[role='dialog'] [aria-pressed]").GetDomAttribute("aria-pressed"));
+    }
+
+    private const string Bar = "[aria-label='Next'][role='group']";
+
+    private static void Shoot(Page page)
+    {
+        page.Until("the camera", () => page.Script("return document.querySelector('video')?.videoWidth > 0") is true);
+        page.Press("Take the picture");
+        page.See("Use this picture");
+    }
+
     /// <summary>No sideways scrolling, and nothing to tap smaller than 44 px (inside a line of text excepted).</summary>
     private static void Small(Page page)
     {

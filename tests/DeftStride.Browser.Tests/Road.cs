@@ -30,5 +30,10 @@ internal static class Road
         page.Wait($"the file input for the {side}", () => page.Driver.FindElements(By.CssSelector($"input[data-pick='{side}']")).FirstOrDefault()).SendKeys(path);
     }
 
-    public static void NoPain(this Page page, string section = "aside") => page.Find($"{section} fieldset button").Click();
+    public static void NoPain(this Page page, string section = "aside")
+    {
+        var none = page.Find($"{section} fieldset button");
+        page.Script("arguments[0].scrollIntoView({block:'center'})", none);
+        none.Click();
+    }
 }

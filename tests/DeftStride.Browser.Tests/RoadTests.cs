@@ -223,15 +223,19 @@ public sealed class RoadTests
     {
         page.Press("Look at Maren");
         page.NoPain();
-        foreach (var (side, stage, figure) in new[] { ("left", LeftStage, "maren-4-l"), ("right", RightStage, "maren-4-r") })
+        Mark(page, "left", LeftStage, "maren-4-l", touch);
+        Mark(page, "right", RightStage, "maren-4-r", touch);
+    }
+
+    /// <summary>Takes the first waiting picture for a side and places both points where they truly are.</summary>
+    internal static void Mark(Page page, string side, string stage, string figure, bool touch)
+    {
+        page.Press($"Use earlier picture 1 for the {side}");
+        var (ankle, knee) = Figure.Points(figure);
+        foreach (var (x, y) in new[] { ankle, knee })
         {
-            page.Press($"Use earlier picture 1 for the {side}");
-            var (ankle, knee) = Figure.Points(figure);
-            foreach (var (x, y) in new[] { ankle, knee })
-            {
-                if (touch) page.TouchPicture(stage, x, y);
-                else page.ClickPicture(stage, x, y);
-            }
+            if (touch) page.TouchPicture(stage, x, y);
+            else page.ClickPicture(stage, x, y);
         }
     }
 

@@ -19,13 +19,15 @@ public sealed class Page : IDisposable
     /// <param name="width">Viewport width in CSS pixels.</param>
     /// <param name="height">Viewport height in CSS pixels.</param>
     /// <param name="touch">Whether to be a touch device.</param>
-    public Page(string url, int width = 1280, int height = 800, bool touch = false)
+    /// <param name="camera">Whether there is a camera, allowed for the page; it films the browser's own test card.</param>
+    public Page(string url, int width = 1280, int height = 800, bool touch = false, bool camera = false)
     {
         Url = url;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
             "--headless=new", "--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run",
             "--disable-dev-shm-usage", "--hide-scrollbars", "--force-color-profile=srgb", "--window-size=1280,800", $"--user-data-dir={_profile}");
+        if (camera) options.AddArguments("--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
         if (touch) options.EnableMobileEmulation(new ChromiumMobileEmulationDeviceSettings { Width = width, Height = height, PixelRatio = 2, EnableTouchEvents = true, UserAgent = "Mozilla/5.0 (Linux; Android 15; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0.0.0 Mobile Safari/537.36" });
         _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");

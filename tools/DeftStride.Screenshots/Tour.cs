@@ -9,6 +9,19 @@ internal sealed class Tour(Page desk, string folder, string only)
     private const string Left = "section[aria-label='Left leg in front']";
     private const string Right = "section[aria-label='Right leg in front']";
 
+    /// <summary>The sheet of parts in both lights, whole.</summary>
+    public static void Parts(Page page, string url, string folder, string only)
+    {
+        foreach (var light in new[] { "daylight", "dim" })
+        {
+            if (!$"parts-{light}".Contains(only, StringComparison.Ordinal)) continue;
+            page.Driver.Navigate().GoToUrl(new Uri($"{url}/parts.html?theme={light}"));
+            page.See("The parts, in every state");
+            page.Resize(1280, Convert.ToInt32(page.Script("return document.documentElement.scrollHeight"), System.Globalization.CultureInfo.InvariantCulture));
+            page.Shoot(Path.Combine(folder, $"parts-{light}.png"));
+        }
+    }
+
     public void Desk()
     {
         desk.Go("/").See("Maren");
@@ -45,7 +58,7 @@ internal sealed class Tour(Page desk, string folder, string only)
 
     public void Phone(string url)
     {
-        using var phone = new Page(url, 390, 844, touch: true);
+        using var phone = new Page(url, 390, 844, touch: true, camera: true);
         phone.Go("/").Understood();
         phone.See("Dov");
         Keep(phone, "phone-floor");
@@ -53,12 +66,38 @@ internal sealed class Tour(Page desk, string folder, string only)
         phone.See("What was decided");
         Keep(phone, "phone-client");
         phone.Press("Look at Maren");
+        phone.Press("Take picture");
+        phone.Until("the camera", () => phone.Script("return document.querySelector('video')?.videoWidth > 0") is true);
+        Keep(phone, "phone-camera");
+        phone.Key(Keys.Escape).Gone("video");
         phone.Find("aside fieldset button").Click();
         Mark(phone, touch: true);
         Keep(phone, "phone-check");
         phone.Press("Done looking");
         phone.See("Look again");
         Keep(phone, "phone-cue");
+    }
+
+    /// <summary>The floor screens at the sizes in between, for the eye only.</summary>
+    public void Sizes(string url)
+    {
+        foreach (var (width, height) in new[] { (1180, 820), (820, 1180) })
+        {
+            using var tablet = new Page(url, width, height, touch: true);
+            tablet.Go("/").See("Maren");
+            Keep(tablet, $"sizes-{width}-floor");
+            tablet.Press("History");
+            tablet.See("What was decided");
+            Keep(tablet, $"sizes-{width}-client");
+            tablet.Press("Look at Maren");
+            tablet.Find(Left);
+            Keep(tablet, $"sizes-{width}-check-empty");
+            Mark(tablet, touch: true);
+            Keep(tablet, $"sizes-{width}-check");
+            tablet.Script("const m=document.getElementById('main');m.scrollTo(0,m.scrollHeight)");
+            tablet.Press("Drop this look");
+            tablet.See("What was decided");
+        }
     }
 
     private static void Mark(Page page, bool touch)

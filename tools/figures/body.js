@@ -24,6 +24,10 @@ export function splitSquat({ stature: H, shin, rearThigh = 0, kneeHeight = 0.075
     H, L, front, lam,
     frontAnkle: V(ankle[0], ankle[1], zf), frontKnee: V(knee[0], knee[1], zf + inward * kneeIn), frontHip: V(hip[0], hip[1] + tip, zf * 0.95),
     rearHip: V(hip[0], hip[1] - tip, -zf * 0.95), rearKnee: V(rearKnee[0], rearKnee[1], -zf), rearAnkle: V(rearAnkle[0], rearAnkle[1], -zf),
+    // The front points of the pelvis, a little above and ahead of the hip joints.
+    workingAsis: V(hip[0] + 0.05 * H, hip[1] + 0.055 * H + Math.sin(rad(pelvisDrop)) * 0.068 * H, Math.sign(zf) * 0.068 * H),
+    freeAsis: V(hip[0] + 0.05 * H, hip[1] + 0.055 * H - Math.sin(rad(pelvisDrop)) * 0.068 * H, -Math.sign(zf) * 0.068 * H),
+    toe: V(ankle[0] + 0.72 * L, 0.015 * H, zf),
     rearPitch: theta, pelvis: V(hip[0], hip[1], 0), neck: V(shoulder[0], shoulder[1], 0),
   };
 }
@@ -137,7 +141,7 @@ export function figure(pose, look) {
   g.add(loft([[0.025, 0.094, 0.063, -0.004], [0.045, 0.093, 0.0625, -0.002], [0.09, 0.083, 0.056, 0], [0.14, 0.083, 0.058, 0.002], [0.2, 0.093, 0.066, 0.004], [0.245, 0.099, 0.067, 0.002], [0.275, 0.096, 0.058, -0.002], [0.298, 0.074, 0.045, -0.004], [0.312, 0.04, 0.036, -0.004]].map(([k, w, d, f]) => ({ at: along(k), w: w * B * H, d: d * B * H, ahead: f * H })), { across, deep }, shirt, 96, 64));
   // Neck and head: the head stays nearer to level than the trunk.
   const headUp = V(Math.sin(pose.lam * 0.4), Math.cos(pose.lam * 0.4)), headAhead = V(headUp.y, -headUp.x);
-  const base = along(0.3, -0.002), skull = base.clone().addScaledVector(headUp, 0.098 * H).addScaledVector(headAhead, 0.012 * H);
+  const base = along(0.3, -0.002), skull = base.clone().addScaledVector(headUp, 0.091 * H).addScaledVector(headAhead, 0.012 * H);
   g.add(limb(base.clone().addScaledVector(headUp, -0.01 * H), skull, [[0, 0.036], [0.35, 0.0315], [0.8, 0.0305], [1, 0.028]].map(([u, w]) => [u, w * H * Math.sqrt(B)]), skin));
   const face = (f, u, z = 0) => skull.clone().addScaledVector(headAhead, f * H).addScaledVector(headUp, u * H).addScaledVector(across, z * H);
   const headTurn = [0, 0, -pose.lam * 0.4];
@@ -154,10 +158,10 @@ export function figure(pose, look) {
 
   // Arms: hands on the hips, elbows a little behind.
   for (const z of [-1, 1]) {
-    const shoulder = along(0.272, 0, z * 0.104 * B), hand = along(0.052, 0.035, z * 0.096 * B);
+    const shoulder = along(0.264, 0, z * 0.097 * B), hand = along(0.052, 0.035, z * 0.096 * B);
     const elbow = twoBones(shoulder, hand, 0.168 * H, 0.142 * H, V(-0.62, -0.1, z * 0.75));
     g.add(limb(shoulder, elbow, [[-0.12, 0.012, 0.012], [-0.05, 0.027, 0.029], [0.1, 0.0285, 0.031], [0.4, 0.026, 0.028], [0.8, 0.0215, 0.0225], [1, 0.0208, 0.0208], [1.06, 0.0175, 0.0175], [1.1, 0.0105, 0.0105], [1.12, 0.002, 0.002]].map(([u, w, d]) => [u, w * H * B, d * H * B]), skin, V(0, 0, 1)));
-    g.add(limb(shoulder, elbow, [[-0.2, 0.008, 0.008], [-0.1, 0.029, 0.033], [0.08, 0.0335, 0.037], [0.3, 0.0335, 0.036], [0.47, 0.0335, 0.0355], [0.485, 0.0315, 0.0335]].map(([u, w, d]) => [u, w * H * B, d * H * B]), shirt, V(0, 0, 1)));
+    g.add(limb(shoulder, elbow, [[-0.2, 0.008, 0.008], [-0.1, 0.027, 0.033], [0.08, 0.0305, 0.036], [0.3, 0.0312, 0.035], [0.47, 0.0322, 0.0345], [0.485, 0.0302, 0.0325]].map(([u, w, d]) => [u, w * H * B, d * H * B]), shirt, V(0, 0, 1)));
     g.add(limb(elbow, hand, [[-0.13, 0.002], [-0.11, 0.0105], [-0.06, 0.0175], [0, 0.0206], [0.2, 0.0222], [0.55, 0.0185], [0.9, 0.0135], [1, 0.0135]].map(([u, w]) => [u, w * H * Math.sqrt(B)]), skin, V(0, 0, 1)));
     const out = hand.clone().sub(elbow).normalize();
     const tip = hand.clone().addScaledVector(out, 0.018 * H).addScaledVector(ahead, 0.024 * H).addScaledVector(across, -z * 0.004 * H);

@@ -12,7 +12,7 @@ const people = {
 
 /** Per person: session → [left shin, right shin, left trunk, right trunk], then looks after a cue as [side, shin, trunk]. */
 const postures = {
-  maren: { 1: [5, 24, 6, 12], 2: [6, 21, 6, 11], 3: [4, 17, 6, 9], 4: [5, 20, 6, 11], '2c': ['r', 14, 8], '3c': ['r', 16, 9], '4c': ['r', 7, 7] },
+  maren: { 1: [5, 24, 6, 12], 2: [6, 21, 6, 11], 3: [4, 17, 6, 9], 4: [5, 20, 6, 11], '2c': ['r', 14, 8], '3c': ['r', 16, 9], '4c': ['r', 3, 7] },
   dov: { 1: [3, 2, 4, 5], 2: [4, 3, 6, 6], 3: [3, 4, 6, 6], '1c': ['l', 4, 9] },
   ilse: { 1: [2, 5, 5, 5], 2: [3, 4, 5, 5], 3: [3, 4, 5, 5] },
   corin: { 1: [18, 21, 6, 6], 2: [29, 31, 6, 6], 3: [31, 32, 5, 5], '1c': ['l', 28, 6] },
@@ -22,9 +22,24 @@ const postures = {
   odell: { 1: [4, 5, 7, 7], 2: [14, 13, 9, 9] },
 };
 
+/** From the front and from behind: person → [view, side, knee inside its line (m), pelvis drop (degrees)]. */
+const frontal = {
+  maren: [['front', 'l', 0.005, 0.5], ['front', 'r', 0.01, 1], ['back', 'l', 0.005, 0.5], ['back', 'r', 0.01, 1]],
+  ilse: [['front', 'l', 0.035, 5], ['front', 'r', 0.008, 1.5], ['back', 'l', 0.035, 5], ['back', 'r', 0.008, 1.5]],
+  dov: [['front', 'l', 0.0, 1], ['back', 'r', -0.005, 1]],
+  petra: [['front', 'r', 0.0, 0], ['back', 'l', 0.0, 0.5]],
+};
+
+const sides = { l: 'left', r: 'right' };
 const job = (person, session, side, shin, trunk) => ({
-  name: `${person}-${session}-${side}`, person, view: 'side', facing: 'right', front: side === 'r' ? 'right' : 'left', look: people[person], pose: { shin, trunk },
+  name: `${person}-${session}-${side}`, person, view: 'side', facing: 'right', front: sides[side], look: people[person], pose: { shin, trunk },
+});
+const facingJob = (person, [view, side, kneeIn, pelvisDrop]) => ({
+  name: `${person}-${view}-${side}`, person, view, facing: 'right', front: sides[side], look: people[person], pose: { shin: 5, trunk: 6, kneeIn, pelvisDrop },
 });
 
-export const jobs = Object.entries(postures).flatMap(([person, sessions]) => Object.entries(sessions).flatMap(([session, p]) =>
-  typeof p[0] === 'string' ? [job(person, session, p[0], p[1], p[2])] : [job(person, session, 'l', p[0], p[2]), job(person, session, 'r', p[1], p[3])]));
+export const jobs = [
+  ...Object.entries(postures).flatMap(([person, sessions]) => Object.entries(sessions).flatMap(([session, p]) =>
+    typeof p[0] === 'string' ? [job(person, session, p[0], p[1], p[2])] : [job(person, session, 'l', p[0], p[2]), job(person, session, 'r', p[1], p[3])])),
+  ...Object.entries(frontal).flatMap(([person, list]) => list.map((one) => facingJob(person, one))),
+];

@@ -68,8 +68,8 @@ async function draw(job) {
   const blob = await new Promise((r) => small.toBlob(r, 'image/webp', 0.86));
   const truth = {
     file: `${job.name}.webp`, view: job.view, front: job.front, facing: job.facing, width: W, height: HGT, person: job.person,
-    shinDegrees: job.pose.shin, trunkDegrees: job.pose.trunk ?? 6,
-    points: { ankle: px(pose.frontAnkle), knee: px(pose.frontKnee), hip: px(pose.frontHip), shoulder: px(pose.neck), rearKnee: px(pose.rearKnee), rearAnkle: px(pose.rearAnkle) },
+    shinDegrees: job.pose.shin, trunkDegrees: job.pose.trunk ?? 6, kneeInCm: 100 * (job.pose.kneeIn ?? 0), pelvisDropDegrees: job.pose.pelvisDrop ?? 0,
+    points: { ankle: px(pose.frontAnkle), knee: px(pose.frontKnee), hip: px(pose.frontHip), shoulder: px(pose.neck), rearKnee: px(pose.rearKnee), rearAnkle: px(pose.rearAnkle), toe: px(pose.toe), workingAsis: px(pose.workingAsis), freeAsis: px(pose.freeAsis) },
     upright: [0.95, 1.3].map((y) => px(new THREE.Vector3(middle + 0.9 * (toCam.z > 0 ? 1 : -1), y, -1.45 * Math.sign(toCam.z || 1)))),
   };
   await fetch('/keep', { method: 'POST', headers: { 'x-truth': JSON.stringify(truth) }, body: blob });

@@ -5,11 +5,14 @@ using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Demo;
 
-internal sealed record FigurePoints(double[] Ankle, double[] Knee, double[] Hip, double[] Shoulder, double[] RearKnee, double[] RearAnkle);
+/// <summary>Places in the picture, [x, y] in its pixels. From the front and from behind the same points are as the camera sees them.</summary>
+internal sealed record FigurePoints(
+    double[] Ankle, double[] Knee, double[] Hip, double[] Shoulder, double[] RearKnee, double[] RearAnkle, double[] Toe, double[] WorkingAsis, double[] FreeAsis);
 
 /// <summary>A drawn figure with what is true of it, as the figure tool wrote it down.</summary>
 internal sealed record FigureTruth(
-    string File, View View, BodySide Front, Facing Facing, int Width, int Height, string Person, double ShinDegrees, double TrunkDegrees, FigurePoints Points, double[][] Upright);
+    string File, View View, BodySide Front, Facing Facing, int Width, int Height, string Person, double ShinDegrees, double TrunkDegrees,
+    double KneeInCm, double PelvisDropDegrees, FigurePoints Points, double[][] Upright);
 
 /// <summary>The drawn figures that ship with the server.</summary>
 internal sealed class Figures

@@ -646,6 +646,12 @@ export interface components {
             unplanned: components["schemas"]["ClientSummary"][];
             visits: components["schemas"]["VisitView"][];
         };
+        /** @description The latest finished look: its sentence, and each side as it was read uncued. */
+        LastLookView: {
+            left: null | components["schemas"]["SideView"];
+            right: null | components["schemas"]["SideView"];
+            sentence: components["schemas"]["PartView"][];
+        };
         /** @enum {unknown} */
         LegRole: "front" | "rear" | null;
         /** @enum {unknown} */
@@ -882,7 +888,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             lastDecision: null | string;
-            lastFinding: null | components["schemas"]["PartView"][];
+            lastLook: null | components["schemas"]["LastLookView"];
             schoolName: string;
             /** Format: date-time */
             startsAt: string;

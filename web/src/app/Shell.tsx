@@ -1,4 +1,4 @@
-import { Link, Outlet, useMatchRoute, useNavigate } from '@tanstack/react-router';
+import { Link, Outlet, useLocation, useMatchRoute, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { setActingCoach, useActingCoach } from '@/api/coach';
 import { useReachable } from '@/api/connection';
@@ -9,6 +9,7 @@ import { useShortcuts } from './keys';
 import { closeClient, useOpenClients } from './openClients';
 import { ShortcutList } from './ShortcutList';
 import { setTheme, type Theme, useTheme } from './theme';
+import { useTop } from './useTop';
 
 const themes: Theme[] = ['auto', 'daylight', 'dim'];
 
@@ -16,6 +17,7 @@ export function Shell() {
   const [finding, setFinding] = useState(false);
   const [listing, setListing] = useState(false);
   const navigate = useNavigate();
+  useTop(useLocation({ select: (at) => at.href }));
   useShortcuts('Everywhere', [
     { keys: '/', does: 'Find a client', run: () => setFinding(true) },
     { keys: 'G', does: 'Go to the floor', run: () => void navigate({ to: '/' }) },
@@ -30,7 +32,7 @@ export function Shell() {
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <OpenClients />
         <Connection />
-        <main id="main" className="min-h-0 flex-1 overflow-y-auto">
+        <main id="main" className="min-h-0 flex-1 overflow-y-auto max-lg:scroll-pb-24">
           <Outlet />
         </main>
       </div>

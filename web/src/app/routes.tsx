@@ -1,7 +1,8 @@
-import { createRootRoute, createRoute, createRouter, Link } from '@tanstack/react-router';
+import { createRootRoute, createRoute, createRouter, type ErrorComponentProps, Link } from '@tanstack/react-router';
 import { CheckScreen } from '@/features/check/CheckScreen';
 import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
+import { Button } from '@/ui/Button';
 import { Empty } from '@/ui/Notice';
 import { Shell } from './Shell';
 
@@ -18,6 +19,21 @@ const root = createRootRoute({
   ),
 });
 
+/** A fault of the app itself. What was kept is kept; the reload starts the screen anew. */
+function Broken({ error }: ErrorComponentProps) {
+  return (
+    <div className="p-6">
+      <Empty title="This screen has broken down.">
+        <p>Nothing that was kept is lost. Reload, and go on where you were.</p>
+        <p className="mt-2 text-[13.5px]">{error instanceof Error ? error.message : String(error)}</p>
+        <Button kind="act" className="mt-4" onClick={() => location.reload()}>
+          Reload
+        </Button>
+      </Empty>
+    </div>
+  );
+}
+
 const floor = createRoute({ getParentRoute: () => root, path: '/', component: FloorScreen });
 
 export const clientRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId', component: ClientScreen });
@@ -30,7 +46,11 @@ export const checkRoute = createRoute({
   component: CheckScreen,
 });
 
-export const router = createRouter({ routeTree: root.addChildren([floor, clientRoute, checkRoute]), defaultPreload: false });
+export const router = createRouter({
+  routeTree: root.addChildren([floor, clientRoute, checkRoute]),
+  defaultPreload: false,
+  defaultErrorComponent: Broken,
+});
 
 declare module '@tanstack/react-router' {
   interface Register {

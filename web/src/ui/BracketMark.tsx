@@ -1,19 +1,20 @@
-import type { SideView } from './verdict';
+import { type Gauge, within } from './instruments/gauge';
 import { verdictLine } from './verdict';
 
 /**
  * The verdict's own shape: the band as a pair of brackets, the reading as a dot with its error as a bar through it.
- * In band the dot stands between the brackets, outside beyond them, too close to call on one of them.
+ * In band the dot stands between the brackets, outside beyond them, too close to call on one of them. An open edge has
+ * no bracket, and a reading off the drawing is an arrow that points to where it is.
  */
-export function BracketMark({ reading, width = 64, height = 22 }: { reading: SideView; width?: number; height?: number }) {
-  const { lowerDegrees: low, upperDegrees: high } = reading.band;
+export function BracketMark({ gauge, width = 64, height = 22 }: { gauge: Gauge; width?: number; height?: number }) {
+  const { low, high } = gauge;
   const span = low !== null && high !== null ? high - low : 20;
   const from = (low ?? (high ?? 0) - span) - span * 0.75;
   const to = (high ?? (low ?? 0) + span) + span * 0.75;
-  const x = (degrees: number) => 4 + Math.min(Math.max((degrees - from) / (to - from), 0), 1) * (width - 8);
-  const [dot, a, b] = [x(reading.degrees), x(reading.degrees - reading.reachDegrees), x(reading.degrees + reading.reachDegrees)];
+  const x = (value: number) => 4 + within((value - from) / (to - from), 0, 1) * (width - 8);
+  const [dot, a, b] = [x(gauge.value), x(gauge.value - gauge.reach), x(gauge.value + gauge.reach)];
   const mid = height / 2;
-  const colour = verdictLine[reading.verdict];
+  const colour = verdictLine[gauge.verdict];
   const bracket = (at: number, into: number) => `M${at + into * 4} ${mid - 8}H${at}V${mid + 8}H${at + into * 4}`;
   const beyond = dot <= 5 ? -1 : dot >= width - 5 ? 1 : 0;
   return (

@@ -1,9 +1,14 @@
 import { Popover } from 'radix-ui';
+import { useEffect, useState } from 'react';
 import { BracketMark } from './BracketMark';
+import { shinGauge } from './instruments/gauge';
 import type { SideView } from './verdict';
 import { verdictText, verdictWord } from './verdict';
 
-/** A side's reading: the angle large, its error beside it, the verdict as shape, word and tone. The error opens on demand. */
+/**
+ * A side's reading: the angle large, its error beside it, the verdict as shape, word and tone. The error opens on demand.
+ * While a newer move is unread the numeral greys at once and soon after the verdict gives way: what stands there is old.
+ */
 export function ReadingLine({
   reading,
   settled = true,
@@ -14,14 +19,12 @@ export function ReadingLine({
   large?: boolean;
 }) {
   const forward = reading.degrees >= 0 ? 'forward' : 'back';
+  const waiting = useLasting(!settled, 150);
   return (
-    <div
-      className={`flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1 transition-opacity ${settled ? '' : 'opacity-45'}`}
-      data-settled={settled}
-    >
+    <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1" data-settled={settled}>
       <span className="flex items-baseline gap-1.5">
         <span
-          className={`figure ${large ? 'text-[38px]' : 'text-[24px]'}`}
+          className={`figure transition-colors ${settled ? '' : 'text-soft'} ${large ? 'text-[38px]' : 'text-[24px]'}`}
           data-reading={reading.degrees.toFixed(3)}
           data-reach={reading.reachDegrees.toFixed(3)}
         >
@@ -31,16 +34,29 @@ export function ReadingLine({
         <ErrorPart reading={reading} />
       </span>
       <span className="flex items-center gap-2">
-        <BracketMark reading={reading} />
+        <span className={waiting ? 'invisible' : ''}>
+          <BracketMark gauge={shinGauge(reading)} />
+        </span>
         <span className="leading-tight">
-          <span className={`block text-[14px] font-semibold ${verdictText[reading.verdict]}`}>
-            {verdictWord[reading.verdict]}
+          <span className={`block text-[14px] font-semibold ${waiting ? 'text-soft' : verdictText[reading.verdict]}`}>
+            {waiting ? 'Not read yet' : verdictWord[reading.verdict]}
           </span>
-          <span className="block text-[12.5px] text-soft">{reading.marginText}</span>
+          <span className="block text-[12.5px] text-soft">{waiting ? 'of where the point was' : reading.marginText}</span>
         </span>
       </span>
     </div>
   );
+}
+
+/** Whether something has been so for a while, so that a passing state does not flicker. */
+function useLasting(now: boolean, milliseconds: number): boolean {
+  const [lasting, setLasting] = useState(false);
+  useEffect(() => {
+    if (!now) return setLasting(false);
+    const wait = setTimeout(() => setLasting(true), milliseconds);
+    return () => clearTimeout(wait);
+  }, [now, milliseconds]);
+  return lasting;
 }
 
 function ErrorPart({ reading }: { reading: SideView }) {

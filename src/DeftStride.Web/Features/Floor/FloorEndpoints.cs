@@ -28,7 +28,10 @@ internal sealed record VisitView(
     string SchoolName,
     Attention Attention,
     string? LastDecision,
-    IReadOnlyList<PartView>? LastFinding);
+    LastLookView? LastLook);
+
+/// <summary>The latest finished look: its sentence, and each side as it was read uncued.</summary>
+internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, SideView? Left, SideView? Right);
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
 internal sealed record FloorView(DateOnly Day, string DayText, IReadOnlyList<VisitView> Visits, IReadOnlyList<ClientSummary> Unplanned);
@@ -71,7 +74,7 @@ internal static class FloorEndpoints
                 School.Of(row.client.School ?? exercise.UsualSchool).Name,
                 Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, now),
                 f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
-                f.LastCheck is { } last ? Json.Read<ShinView>(last.Judged).Finding.Sentence : null));
+                f.LastCheck is { } last && Json.Read<ShinView>(last.Judged) is var seen ? new LastLookView(seen.Finding.Sentence, seen.Left, seen.Right) : null));
         }
 
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);

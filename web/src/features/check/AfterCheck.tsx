@@ -2,6 +2,7 @@ import { Link } from '@tanstack/react-router';
 import { useMemo, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { day } from '@/app/dates';
+import { useTop } from '@/app/useTop';
 import { Button } from '@/ui/Button';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side } from '@/ui/SidePlate';
@@ -27,6 +28,7 @@ export function AfterCheck({
 }) {
   const [again, setAgain] = useState(false);
   const [deciding, setDeciding] = useState(check.correction === null || check.decision !== null);
+  useTop(`${check.id} ${again} ${deciding} ${check.trials.length}`);
   const target: Side = check.shin.finding.side ?? 'left';
   const correction = check.correction;
   if (again && correction)

@@ -7,12 +7,13 @@ import { queries, refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
+import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { RaiseStopSign } from '../safety/StopSign';
 import { useDraft } from './draft';
-import { resumePictures, sendPicture, usePending } from './outbox';
+import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
 import { SideBench } from './SideBench';
 import { type Handle, isMarked, newStill, nextLandmark, type Point, rescaled, type Still, toDto } from './still';
@@ -189,7 +190,7 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
         />
       </div>
 
-      <div className="mb-2 flex gap-2 lg:hidden" role="group" aria-label="Side on the bench">
+      <div className="mb-2 flex gap-2 md:hidden" role="group" aria-label="Side on the bench">
         {SIDES.map((side) => (
           <button
             key={side}
@@ -208,11 +209,11 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
         ))}
       </div>
 
-      <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
+      <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
         {SIDES.map((side) => (
           <div
             key={side}
-            className={`grid min-h-0 grid-rows-1 max-lg:h-[56dvh] max-lg:min-h-[380px] ${active === side ? '' : 'max-lg:hidden'}`}
+            className={`grid min-h-0 grid-rows-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh] ${active === side ? '' : 'max-md:hidden'}`}
           >
             <SideBench
               side={side}
@@ -229,6 +230,7 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
                 clientName: name,
                 consent,
                 onConsent: () => setConsent(true),
+                ghost: ghostOf(lastOf(side)),
                 onFile: (file) => void addFile(side, file),
                 onLoose: (picture) => addStill(side, picture),
               }}
@@ -246,8 +248,12 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
           </div>
         ))}
 
-        <aside className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4" aria-label="This look">
+        <aside
+          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 md:max-lg:col-span-2"
+          aria-label="This look"
+        >
           <PainAsk
+            id="pain"
             label={`Does anything hurt, ${name.split(' ')[0]}?`}
             pain={draft.pain}
             onChange={(pain) => step({ kind: 'set', change: (d) => ({ ...d, pain }) })}
@@ -275,7 +281,7 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
               Sending {pending === 1 ? 'the picture' : `${pending} pictures`}…
             </p>
           )}
-          <div className="flex items-center gap-1.5">
+          <div className="flex items-center gap-1.5 max-lg:hidden">
             <Button kind="quiet" onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo} className="px-2!">
               Undo
             </Button>
@@ -292,20 +298,85 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
           <Button
             kind={ready ? 'act' : 'plain'}
             hint="D"
-            className="min-h-14 w-full text-[17px]!"
+            className="min-h-14 w-full text-[17px]! max-lg:hidden"
             disabled={!ready || keep.isPending}
             onClick={() => keep.mutate()}
           >
             {markedSides.length === 1 ? `Done with the ${sideWord(markedSides[0] ?? 'left')} only` : 'Done looking'}
           </Button>
           {markedSides.length > 0 && !painComplete(draft.pain) && (
-            <p className="-mt-1.5 text-center text-[13.5px] text-soft">Ask about pain first.</p>
+            <p className="-mt-1.5 text-center text-[13.5px] text-soft max-lg:hidden">Ask about pain first.</p>
+          )}
+          {draft.stills.length > 0 && (
+            <Button kind="quiet" onClick={() => startOver.mutate()} className="text-soft lg:hidden">
+              Drop this look
+            </Button>
           )}
         </aside>
       </div>
+
+      {draft.stills.length > 0 && (
+        <NextBar>
+          <Button onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo}>
+            Undo
+          </Button>
+          <Thumb
+            marked={markedSides}
+            painAsked={painComplete(draft.pain)}
+            ready={ready && !keep.isPending}
+            onSide={setActive}
+            onDone={() => keep.mutate()}
+          />
+        </NextBar>
+      )}
     </div>
   );
 }
+
+/** One button that always is the next step: the other side, the pain, done. */
+function Thumb({
+  marked,
+  painAsked,
+  ready,
+  onSide,
+  onDone,
+}: {
+  marked: Side[];
+  painAsked: boolean;
+  ready: boolean;
+  onSide: (side: Side) => void;
+  onDone: () => void;
+}) {
+  const big = 'min-h-14 flex-1 text-[17px]!';
+  const [only] = marked;
+  if (!only) return <p className="flex-1 text-center text-[14.5px] text-soft">Tap the ankle, then the knee.</p>;
+  if (marked.length === 1 && !painAsked)
+    return (
+      <Button kind="act" className={big} onClick={() => onSide(otherSide(only))}>
+        Now the {sideWord(otherSide(only))}
+      </Button>
+    );
+  if (!painAsked)
+    return (
+      <Button kind="act" className={big} onClick={() => document.getElementById('pain')?.scrollIntoView({ block: 'center' })}>
+        Ask about pain
+      </Button>
+    );
+  return (
+    <>
+      {marked.length === 1 && (
+        <Button className="flex-1" onClick={() => onSide(otherSide(only))}>
+          Now the {sideWord(otherSide(only))}
+        </Button>
+      )}
+      <Button kind={marked.length === 2 ? 'act' : 'plain'} className={big} disabled={!ready} onClick={onDone}>
+        {marked.length === 1 ? `Done, ${sideWord(only)} only` : 'Done looking'}
+      </Button>
+    </>
+  );
+}
+
+const ghostOf = (still: Schema['StillDto'] | undefined) => still && pictureUrl(still.pictureId);
 
 const turn = (still: Still): Still => ({ ...still, facing: still.facing === 'left' ? 'right' : 'left' });
 

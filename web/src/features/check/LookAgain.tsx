@@ -5,6 +5,7 @@ import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
+import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { type Side, sideWord } from '@/ui/SidePlate';
 import { keptStills } from './AfterCheck';
@@ -138,6 +139,7 @@ export function LookAgain({
     onConsent: () => undefined,
     onFile: (file: Blob) => void addFile(file),
     onLoose: add,
+    ghost: baseline[0] && pictureUrl(baseline[0].pictureId),
     title: `${side === 'left' ? 'Left' : 'Right'} leg again`,
   };
   const none = () => undefined;
@@ -147,8 +149,8 @@ export function LookAgain({
         <h1 className="say text-[23px] sm:text-[31px]">{correction.level === 'say' ? `“${correction.cue}”` : correction.cue}</h1>
         <p className="mt-1 text-[14px] text-soft">Same side, same camera place, one change only. Then compare.</p>
       </div>
-      <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
-        <div className="grid min-h-0 grid-rows-1 max-lg:order-2 max-lg:h-[46dvh]">
+      <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
+        <div className="grid min-h-0 grid-rows-1 max-md:order-2 max-md:h-[46dvh] md:max-lg:h-[48dvh]">
           <SideBench
             side={side}
             label="Before"
@@ -168,7 +170,7 @@ export function LookAgain({
             onAnother={none}
           />
         </div>
-        <div className="grid min-h-0 grid-rows-1 max-lg:order-1 max-lg:h-[56dvh] max-lg:min-h-[380px]">
+        <div className="grid min-h-0 grid-rows-1 max-md:order-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh]">
           <SideBench
             side={side}
             label="After"
@@ -203,11 +205,12 @@ export function LookAgain({
           />
         </div>
         <aside
-          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 max-lg:order-3"
+          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 max-md:order-3 md:max-lg:col-span-2"
           aria-label="Retest"
         >
           {painBefore && (
             <PainAsk
+              id="pain"
               label={asksPain ? `Pain was ${painBefore.score} before. Now?` : 'Anything hurt now?'}
               pain={retest.pain}
               onChange={(pain) => setRetest((r) => ({ ...r, pain }))}
@@ -239,7 +242,7 @@ export function LookAgain({
           <Button
             kind={ready ? 'act' : 'plain'}
             hint="D"
-            className="min-h-14 w-full text-[17px]!"
+            className="min-h-14 w-full text-[17px]! max-lg:hidden"
             disabled={!ready || compare.isPending}
             onClick={() => compare.mutate()}
           >
@@ -247,6 +250,28 @@ export function LookAgain({
           </Button>
         </aside>
       </div>
+      {stills.some(isMarked) && (
+        <NextBar>
+          {asksPain && !painComplete(retest.pain) ? (
+            <Button
+              kind="act"
+              className="min-h-14 flex-1 text-[17px]!"
+              onClick={() => document.getElementById('pain')?.scrollIntoView({ block: 'center' })}
+            >
+              Ask about pain
+            </Button>
+          ) : (
+            <Button
+              kind="act"
+              className="min-h-14 flex-1 text-[17px]!"
+              disabled={!ready || compare.isPending}
+              onClick={() => compare.mutate()}
+            >
+              Compare {sideWord(side)} with before
+            </Button>
+          )}
+        </NextBar>
+      )}
     </div>
   );
 }

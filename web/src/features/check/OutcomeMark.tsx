@@ -8,7 +8,7 @@ const look = {
 } as const;
 
 /** What one change did, as shape, word and tone, with the facts. */
-export function OutcomeMark({ trial }: { trial: Schema['TrialView'] }) {
+export function OutcomeMark({ trial }: { trial: Pick<Schema['TrialView'], 'outcome' | 'short' | 'because'> }) {
   const { tone, path } = look[trial.outcome];
   return (
     <div className={`flex gap-3 rounded-xl p-3 ${tone}`} data-outcome={trial.outcome}>

@@ -13,11 +13,13 @@ export const painWords = (pain: PainAnswer) =>
 
 /** Pain from 0 to 10 with leg and role. Folds to one line once answered. */
 export function PainAsk({
+  id,
   label,
   pain,
   onChange,
   about,
 }: {
+  id?: string;
   label: string;
   pain: PainAnswer | null;
   onChange: (pain: PainAnswer) => void;
@@ -26,7 +28,7 @@ export function PainAsk({
   const [open, setOpen] = useState(!painComplete(pain));
   if (!open && pain && painComplete(pain))
     return (
-      <p className="flex items-center justify-between gap-2 text-[14.5px]">
+      <p id={id} className="flex items-center justify-between gap-2 text-[14.5px]">
         <span>
           <span className="text-soft">{label}</span> <span className="font-semibold">{painWords(pain)}</span>
         </span>
@@ -44,7 +46,7 @@ export function PainAsk({
     if (painComplete(next)) setOpen(false);
   };
   return (
-    <div className="grid gap-2.5">
+    <div id={id} className="grid gap-2.5">
       <ScoreRow
         label={label}
         value={pain?.score ?? null}

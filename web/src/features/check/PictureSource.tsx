@@ -1,6 +1,9 @@
 import { type DragEvent, useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+import { CameraGuide } from './CameraGuide';
+import { CameraPlace } from './CameraPlace';
+import { liveCamera } from './camera';
 
 /** Where a picture comes from: the camera, a file, a drop, the clipboard, or one taken earlier and not used yet. */
 export function PictureSource({
@@ -13,6 +16,7 @@ export function PictureSource({
   onFile,
   onLoose,
   title,
+  ghost,
 }: {
   side: Side;
   active: boolean;
@@ -23,10 +27,14 @@ export function PictureSource({
   onFile: (file: Blob) => void;
   onLoose: (picture: Schema['PictureView']) => void;
   title?: string;
+  /** The last picture of this side: the camera shows it as a ghost. */
+  ghost?: string | undefined;
 }) {
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
+  const [guided, setGuided] = useState(false);
+  const live = liveCamera();
   const pick = (files: FileList | null) => files?.[0] && onFile(files[0]);
 
   useEffect(() => {
@@ -62,12 +70,16 @@ export function PictureSource({
       </p>
       {consent ? (
         <>
-          <p className="text-[14px] text-soft">From the side, camera at knee height, three steps away, the whole leg in sight.</p>
+          <CameraPlace />
+          <p className="text-[14px] text-soft">
+            From the side and level, the whole front leg in sight. Three repetitions; take the bottom of the third, from the same
+            place for both sides.
+          </p>
           <div className="flex flex-wrap gap-2">
             <button
               type="button"
-              onClick={() => camera.current?.click()}
-              className={`min-h-11 rounded-[10px] px-4 font-semibold lg:hidden ${active ? 'bg-act text-act-ink' : 'border border-edge/60 bg-paper'}`}
+              onClick={() => (live ? setGuided(true) : camera.current?.click())}
+              className={`min-h-11 rounded-[10px] px-4 font-semibold ${live ? '' : 'lg:hidden'} ${active ? 'max-lg:bg-act max-lg:text-act-ink lg:border lg:border-edge/60 lg:bg-paper' : 'border border-edge/60 bg-paper'}`}
             >
               Take picture
             </button>
@@ -83,7 +95,7 @@ export function PictureSource({
           {loose.length > 0 && (
             <div>
               <p className="mb-1.5 text-[14px] text-soft">Taken earlier, not marked yet:</p>
-              <div className="flex gap-2 overflow-x-auto pb-1">
+              <div className="flex gap-2 overflow-x-auto pt-0.5 pb-1">
                 {loose.map((picture, i) => (
                   <button
                     key={picture.id}
@@ -117,6 +129,7 @@ export function PictureSource({
           </button>
         </>
       )}
+      <CameraGuide side={side} open={guided} ghost={ghost} onClose={() => setGuided(false)} onTaken={onFile} />
       <input
         ref={file}
         type="file"

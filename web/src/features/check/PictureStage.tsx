@@ -268,6 +268,8 @@ function Instrument({
   const low = band ? (band.lowerDegrees ?? -60) : null;
   const high = band ? (band.upperDegrees ?? 62) : null;
   const colour = side && settled ? verdictLine[side.verdict] : '#f1eee6';
+  // In a small picture the two numbers would run into each other; the reading below names the band anyway.
+  const roomy = far > 105 * unit;
   const hook = at(0, far * 1.13);
   const bob = 9 * unit;
   const tip = at(0, 17 * unit);
@@ -283,10 +285,24 @@ function Instrument({
             fillOpacity="0.26"
           />
           {band?.lowerDegrees != null && (
-            <Edge a={at(low, near)} b={at(low, far)} label={at(low - 1.5, far * 1.06)} text={band.lowerDegrees} unit={unit} />
+            <Edge
+              a={at(low, near)}
+              b={at(low, far)}
+              label={at(low - 1.5, far * 1.06)}
+              text={band.lowerDegrees}
+              unit={unit}
+              shown={roomy}
+            />
           )}
           {band?.upperDegrees != null && (
-            <Edge a={at(high, near)} b={at(high, far)} label={at(high + 1.5, far * 1.06)} text={band.upperDegrees} unit={unit} />
+            <Edge
+              a={at(high, near)}
+              b={at(high, far)}
+              label={at(high + 1.5, far * 1.06)}
+              text={band.upperDegrees}
+              unit={unit}
+              shown={roomy}
+            />
           )}
         </>
       )}
@@ -305,24 +321,40 @@ function Instrument({
 
 const xy = (p: Point) => `${p.x} ${p.y}`;
 
-function Edge({ a, b, label, text, unit }: { a: Point; b: Point; label: Point; text: number; unit: number }) {
+function Edge({
+  a,
+  b,
+  label,
+  text,
+  unit,
+  shown,
+}: {
+  a: Point;
+  b: Point;
+  label: Point;
+  text: number;
+  unit: number;
+  shown: boolean;
+}) {
   return (
     <>
       <Line a={a} b={b} unit={unit} colour="#fdfbf5" width={1.6} />
-      <text
-        x={label.x}
-        y={label.y}
-        textAnchor="middle"
-        fontSize={13 * unit}
-        fontWeight="650"
-        fill="#fdfbf5"
-        stroke="#14201c"
-        strokeWidth={3.4 * unit}
-        strokeLinejoin="round"
-        paintOrder="stroke"
-      >
-        {`${text}°`.replace('-', '−')}
-      </text>
+      {shown && (
+        <text
+          x={label.x}
+          y={label.y}
+          textAnchor="middle"
+          fontSize={13 * unit}
+          fontWeight="650"
+          fill="#fdfbf5"
+          stroke="#14201c"
+          strokeWidth={3.4 * unit}
+          strokeLinejoin="round"
+          paintOrder="stroke"
+        >
+          {`${text}°`.replace('-', '−')}
+        </text>
+      )}
     </>
   );
 }

@@ -1,13 +1,15 @@
 import type { Schema } from '@/api/client';
 import { day } from '@/app/dates';
+import { shinGauge } from '@/ui/instruments/gauge';
+import { PlumbLine } from '@/ui/instruments/PlumbLine';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { verdictLine, verdictWord } from '@/ui/verdict';
 
 type Check = Schema['CheckView'];
 
-const WIDTH = 640;
+const WIDTH = 460;
 const HEIGHT = 168;
-const PAD = { left: 44, right: 64, top: 14, bottom: 26 };
+const PAD = { left: 44, right: 56, top: 14, bottom: 26 };
 
 /**
  * Both shins over visits, one strip a side, left above right. The strip of each visit carries the band it was judged by,
@@ -44,9 +46,12 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
   const ticks = [-10, 0, 10, 20, 30, 40].filter((t) => t >= low && t <= high);
   const last = visits.findLast((v) => v.reading)?.reading;
   return (
-    <div className="relative rounded-2xl bg-paper p-2 pl-11">
-      <span className="absolute top-3 left-3">
+    <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-1 rounded-2xl bg-paper p-2.5 sm:p-3">
+      <span className="flex flex-col items-start">
         <SidePlate side={side} />
+        <span className="-mt-3 ml-2 max-sm:hidden">
+          <PlumbLine gauge={last ? shinGauge(last) : null} />
+        </span>
       </span>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-full" role="img" aria-label={describe(side, visits)}>
         {visits.map(({ at, reading }, i) => {

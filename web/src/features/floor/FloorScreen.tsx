@@ -4,6 +4,7 @@ import type { Schema } from '@/api/client';
 import { useFloor } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
+import { ShinPair } from '@/ui/instruments/ShinPair';
 import { Empty, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { AddClient, PlanVisit } from './Planning';
@@ -99,28 +100,35 @@ function NextUp({ visit }: { visit: Visit }) {
         <h1 className="say mt-2.5 max-w-[21em] text-[32px] sm:text-[46px]">
           {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{visit.attention.sentence}</span>
         </h1>
-        {visit.lastFinding && (
+        {visit.lastLook && (
           <p className="mt-3 max-w-[46em] text-[17px] text-soft">
-            Last time: <Sentence parts={visit.lastFinding} />{' '}
+            Last time: <Sentence parts={visit.lastLook.sentence} />{' '}
             {visit.lastDecision && <>Decided: {lowerFirst(visit.lastDecision)}</>}
           </p>
         )}
       </div>
-      <div className="flex flex-col justify-end gap-2.5 lg:w-60">
-        {stop ? (
-          <LinkButton to="/clients/$clientId" id={visit.client.id} act>
-            See the stop sign
-          </LinkButton>
-        ) : (
-          <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
-            {visit.attention.kind === 'unfinished' || visit.attention.kind === 'undecided'
-              ? `Go on with ${name}`
-              : `Look at ${name}`}
-          </LinkButton>
+      <div className="flex flex-col justify-end gap-2.5 lg:w-[290px]">
+        {visit.lastLook && (
+          <div className="mb-3 self-center max-sm:hidden">
+            <ShinPair left={visit.lastLook.left} right={visit.lastLook.right} />
+          </div>
         )}
-        <LinkButton to="/clients/$clientId" id={visit.client.id}>
-          History
-        </LinkButton>
+        <div className="grid grid-cols-[1fr_auto] gap-2.5">
+          {stop ? (
+            <LinkButton to="/clients/$clientId" id={visit.client.id} act>
+              See the stop sign
+            </LinkButton>
+          ) : (
+            <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
+              {visit.attention.kind === 'unfinished' || visit.attention.kind === 'undecided'
+                ? `Go on with ${name}`
+                : `Look at ${name}`}
+            </LinkButton>
+          )}
+          <LinkButton to="/clients/$clientId" id={visit.client.id}>
+            History
+          </LinkButton>
+        </div>
       </div>
     </section>
   );
@@ -143,8 +151,8 @@ function LinkButton({
     <Link
       to={to}
       params={{ clientId: id }}
-      className={`inline-flex min-h-12 items-center justify-center rounded-[10px] px-5 text-[16px] font-semibold ${
-        act ? 'min-h-14 bg-act text-act-ink text-[17px] hover:brightness-110' : 'border border-edge/60 hover:border-ink'
+      className={`inline-flex min-h-14 items-center justify-center rounded-[10px] px-5 text-[16px] font-semibold ${
+        act ? 'bg-act text-act-ink text-[17px] hover:brightness-110' : 'border border-edge/60 hover:border-ink'
       }`}
     >
       {children}
@@ -167,13 +175,16 @@ function Row({ visit }: { visit: Visit }) {
         <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
           {done ? `Done. ${visit.lastDecision ?? ''}` : visit.attention.sentence}
-          {!done && visit.lastFinding && (
+          {!done && visit.lastLook && (
             <span className="block text-[14px] font-normal text-soft">
-              Last time: <Sentence parts={visit.lastFinding} />
+              Last time: <Sentence parts={visit.lastLook.sentence} />
             </span>
           )}
         </span>
-        <span className="text-[13.5px] text-soft max-sm:hidden">{done ? 'done' : visit.schoolName.toLowerCase()}</span>
+        <span className="flex items-center justify-end gap-4 self-center text-[13.5px] text-soft max-sm:hidden">
+          {visit.schoolName.toLowerCase()}
+          {visit.lastLook && <ShinPair left={visit.lastLook.left} right={visit.lastLook.right} size="row" />}
+        </span>
       </Link>
     </li>
   );

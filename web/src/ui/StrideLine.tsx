@@ -1,0 +1,140 @@
+import { type Side, sideWord } from './SidePlate';
+
+export type Rung = { id: string; name: string; note?: string };
+
+/** Where a side stands on the line and what is to be done there. */
+export type Standing = { rung: number; say: string };
+
+const STEP = 168;
+const EDGE = 70;
+const TRAIL = { middle: 116, half: 36, sway: 12 };
+
+/**
+ * The stride line: a trodden path, left prints above its middle and right prints below, a rung two prints. What is done
+ * is pressed in solid, where a side stands is outlined, what lies ahead is dashed. A stake says what to do; sides that
+ * stand apart have a stake each, so that one foot is seen to be ahead of the other.
+ */
+export function StrideLine({ rungs, left, right }: { rungs: Rung[]; left: Standing; right: Standing }) {
+  const width = EDGE * 2 + STEP * (rungs.length - 1) + 40;
+  const y = (x: number) => TRAIL.middle + TRAIL.sway * Math.sin(x / 190 + 0.6);
+  const slope = (x: number) => (Math.atan((TRAIL.sway / 190) * Math.cos(x / 190 + 0.6)) * 180) / Math.PI;
+  const xs = Array.from({ length: Math.ceil(width / 12) + 1 }, (_, i) => Math.min(i * 12, width));
+  const border = (by: number) => xs.map((x) => `${x} ${(y(x) + by + 1.6 * Math.sin(x / 23 + by)).toFixed(1)}`);
+  const trail = `M${border(-TRAIL.half).join('L')}L${border(TRAIL.half).reverse().join('L')}Z`;
+  const centre = (i: number) => EDGE + STEP * i;
+  const prints = (['left', 'right'] as const).flatMap((side) =>
+    rungs.map((rung, i) => {
+      const here = (side === 'left' ? left : right).rung;
+      const x = centre(i) + (side === 'left' ? 20 : -18);
+      return {
+        key: `${side}-${rung.id}`,
+        side,
+        x,
+        y: y(x) + (side === 'left' ? -15 : 15),
+        turn: slope(x),
+        state: i < here ? ('done' as const) : i === here ? ('here' as const) : ('ahead' as const),
+      };
+    }),
+  );
+  const together = left.rung === right.rung;
+  return (
+    <div className="overflow-x-auto pb-1">
+      <svg
+        viewBox={`0 0 ${width} 236`}
+        width={width}
+        height={236}
+        className="block max-w-none"
+        role="img"
+        aria-label={`${describe('left', left, rungs)} ${describe('right', right, rungs)}`}
+      >
+        <path d={trail} fill="var(--trail)" />
+        <path
+          d={`M${border(0).join('L')}`}
+          fill="none"
+          stroke="var(--ground)"
+          strokeWidth="2"
+          strokeDasharray="1.5 9"
+          strokeLinecap="round"
+        />
+        {prints.map((p) => (
+          <g key={p.key} transform={`translate(${p.x} ${p.y}) rotate(${p.turn}) scale(1 ${p.side === 'left' ? 1 : -1})`}>
+            <Print state={p.state} />
+          </g>
+        ))}
+        <text x="16" y={y(16) - 10} className="figure" fontSize="15" fill="var(--ink-soft)">
+          L
+        </text>
+        <text x="16" y={y(16) + 21} className="figure" fontSize="15" fill="var(--ink-soft)">
+          R
+        </text>
+        {together ? (
+          <Stake
+            x={centre(left.rung)}
+            ground={y(centre(left.rung)) - 30}
+            text={left.say === right.say ? left.say : `L ${left.say} · R ${right.say}`}
+          />
+        ) : (
+          <>
+            <Stake x={centre(left.rung) + 20} ground={y(centre(left.rung)) - 26} text={`L: ${left.say}`} />
+            <Stake x={centre(right.rung) - 18} ground={y(centre(right.rung)) + 4} text={`R: ${right.say}`} />
+          </>
+        )}
+        {rungs.map((rung, i) => {
+          const ahead = i > Math.max(left.rung, right.rung);
+          const now = i === left.rung || i === right.rung;
+          return (
+            <g key={rung.id} textAnchor="middle">
+              <text
+                x={centre(i)}
+                y={y(centre(i)) + 62}
+                fontSize="15"
+                fontWeight={now ? 700 : 500}
+                fill={ahead ? 'var(--ink-soft)' : 'var(--ink)'}
+              >
+                {rung.name}
+              </text>
+              {rung.note && (
+                <text x={centre(i)} y={y(centre(i)) + 80} fontSize="13" fill="var(--ink-soft)">
+                  {rung.note}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}
+
+/** A boot print that walks to the right: heel, waist and sole in one outline, tread across it when it is pressed in. */
+function Print({ state }: { state: 'done' | 'here' | 'ahead' }) {
+  const outline =
+    'M-25 1c0-5 3.500-7.500 8.500-7.500 4.500 0 7 1.500 11.500 1.200C1-5.700 5-9 12-9.500c8.500-.5 14.500 3.500 14.500 9S21.500 8.500 13 8.500c-6 0-9.500-2.500-15-2.800-5-.2-8.500 2-14 1.800-5.500-.2-9-2.500-9-6.500z';
+  if (state === 'done')
+    return (
+      <>
+        <path d={outline} fill="var(--pine)" />
+        <path d="M-18-4v9M-12.500-4.500v10M6-6v12M12-7v13M18-6v11" stroke="var(--trail)" strokeWidth="2" strokeLinecap="round" />
+      </>
+    );
+  if (state === 'here') return <path d={outline} fill="var(--paper)" stroke="var(--brass)" strokeWidth="3" />;
+  return <path d={outline} fill="none" stroke="var(--edge)" strokeWidth="1.500" strokeDasharray="3.500 3.500" />;
+}
+
+/** A brass stake in the ground with its board. */
+function Stake({ x, ground, text }: { x: number; ground: number; text: string }) {
+  const width = text.length * 7.6 + 26;
+  return (
+    <g>
+      <path d={`M${x} 36V${ground}`} stroke="var(--brass)" strokeWidth="3.500" strokeLinecap="round" />
+      <path d={`M${x - 4} ${ground - 2}h8`} stroke="var(--brass-dark)" strokeWidth="2" strokeLinecap="round" />
+      <rect x={x - width / 2} y="6" width={width} height="32" rx="5" fill="var(--act)" />
+      <text x={x} y="27" textAnchor="middle" fontSize="15" fontWeight="650" fill="var(--act-ink)">
+        {text}
+      </text>
+    </g>
+  );
+}
+
+const describe = (side: Side, standing: Standing, rungs: Rung[]) =>
+  `The ${sideWord(side)} stands on rung ${standing.rung + 1} of ${rungs.length}, ${rungs[standing.rung]?.name ?? ''}: ${standing.say}.`;
