@@ -79,7 +79,7 @@ public sealed class PhoneTests
         double Side(string name) => double.Parse(size.GetDomAttribute(name)!, System.Globalization.CultureInfo.InvariantCulture);
         page.TouchPicture(LeftStage, Side("width") * 0.6, Side("height") * 0.85);
         page.TouchPicture(LeftStage, Side("width") * 0.62, Side("height") * 0.45);
-        page.Reading(Left);
+        page.See("Left shin");
 
         // The next picture of this side is taken under a ghost of this one.
         page.NoPain();
