@@ -72,7 +72,7 @@ public sealed class AppServer : IDisposable
             {
                 if (http.GetAsync(new Uri(Url + "/api/studio")).GetAwaiter().GetResult().IsSuccessStatusCode) break;
             }
-            catch (HttpRequestException)
+            catch (Exception e) when (e is HttpRequestException or TaskCanceledException)
             {
                 Thread.Yield();
             }

@@ -34,7 +34,7 @@ public sealed class PartsServer : IDisposable
             {
                 if (http.GetAsync(new Uri(Url + "/parts.html")).GetAwaiter().GetResult().IsSuccessStatusCode) return;
             }
-            catch (HttpRequestException)
+            catch (Exception e) when (e is HttpRequestException or TaskCanceledException)
             {
                 Thread.Yield();
             }

@@ -1,0 +1,158 @@
+using System.Diagnostics.CodeAnalysis;
+
+namespace DeftStride.Core.Bodies;
+
+/// <summary>What has been measured on a client. Metres and kilograms; null where nobody has measured.</summary>
+/// <param name="StatureMetres">Standing height without shoes.</param>
+/// <param name="MassKilograms">Body mass.</param>
+/// <param name="ShankMetres">Knee joint line to the middle of the outer ankle bone.</param>
+/// <param name="ThighMetres">Hip joint (the bony point at the side) to the knee joint line.</param>
+/// <param name="FootMetres">Heel to the tip of the longest toe.</param>
+public sealed record BodyMeasures(
+    double StatureMetres, double? MassKilograms = null, double? ShankMetres = null, double? ThighMetres = null, double? FootMetres = null);
+
+/// <summary>A measure that cannot be right, with the likely slip.</summary>
+/// <param name="Field">Which field: "stature", "mass", "shank", "thigh" or "foot".</param>
+/// <param name="Sentence">What is wrong and what to do.</param>
+public sealed record BodyProblem(string Field, string Sentence);
+
+/// <summary>The measures describe no body that can be worked with.</summary>
+public sealed class BodyException : Exception
+{
+    /// <summary>Makes the exception for a problem.</summary>
+    public BodyException(BodyProblem problem) : base(problem?.Sentence) => Problem = problem ?? throw new ArgumentNullException(nameof(problem));
+
+    /// <summary>Which field, and what to do.</summary>
+    public BodyProblem Problem { get; }
+}
+
+/// <summary>
+/// A body as the linkage sees it: segment lengths in metres, mass in kilograms. Lengths that were not measured are
+/// fractions of stature (Drillis and Contini 1966, as tabulated in Winter 2009, fig. 4.1) and are estimates: a single
+/// client's shank or thigh may differ from them by several per cent. Hips are one point in the side view.
+/// </summary>
+public sealed record Body
+{
+    private const double ShankOfStature = 0.246;
+    private const double ThighOfStature = 0.245;
+    private const double FootOfStature = 0.152;
+
+    private Body(BodyMeasures measures)
+    {
+        Measures = measures;
+        Stature = measures.StatureMetres;
+        Mass = measures.MassKilograms ?? AssumedMass(measures.StatureMetres);
+        Shank = measures.ShankMetres ?? ShankOfStature * Stature;
+        Thigh = measures.ThighMetres ?? ThighOfStature * Stature;
+        Foot = measures.FootMetres ?? FootOfStature * Stature;
+    }
+
+    /// <summary>What was measured.</summary>
+    public BodyMeasures Measures { get; }
+
+    /// <summary>H, metres.</summary>
+    public double Stature { get; }
+
+    /// <summary>M, kilograms; while unmeasured, that of a body-mass index of 23, an assumption for drawing loads.</summary>
+    public double Mass { get; }
+
+    /// <summary>s, knee to ankle, metres.</summary>
+    public double Shank { get; }
+
+    /// <summary>t, hip to knee, metres.</summary>
+    public double Thigh { get; }
+
+    /// <summary>L, heel to toe tip, metres.</summary>
+    public double Foot { get; }
+
+    /// <summary>h, the ankle axis above the sole, metres.</summary>
+    public double AnkleHeight => 0.039 * Stature;
+
+    /// <summary>b, ankle axis to ball along the sole, metres.</summary>
+    public double AnkleToBall => 0.47 * Foot;
+
+    /// <summary>q, ball to toe tip, metres.</summary>
+    public double BallToToe => 0.28 * Foot;
+
+    /// <summary>r, ankle axis to ball, metres.</summary>
+    public double AnkleBallRadius => Math.Sqrt((AnkleToBall * AnkleToBall) + (AnkleHeight * AnkleHeight));
+
+    /// <summary>β, the angle of that line above the sole, radians.</summary>
+    public double AnkleBallAngle => Math.Atan2(AnkleHeight, AnkleToBall);
+
+    /// <summary>Hip to shoulder, metres.</summary>
+    public double Trunk => 0.288 * Stature;
+
+    /// <summary>Shoulder to wrist, metres.</summary>
+    public double Arm => (0.186 + 0.146) * Stature;
+
+    /// <summary>Shoulder to the middle of the hand, metres.</summary>
+    public double Reach => (0.186 + 0.146 + (0.108 / 2)) * Stature;
+
+    /// <summary>Between the hip joints, metres: the narrow track for the feet.</summary>
+    public double HipJointWidth => 0.10 * Stature;
+
+    /// <summary>Between the outer hip bones, metres: the wide track.</summary>
+    public double HipBoneWidth => 0.191 * Stature;
+
+    /// <summary>Whether shank and thigh were measured; otherwise set-ups are estimates.</summary>
+    public bool SegmentsMeasured => Measures.ShankMetres is not null && Measures.ThighMetres is not null;
+
+    /// <summary>Makes a body, or throws with the field that cannot be right.</summary>
+    /// <exception cref="BodyException">A measure cannot be right.</exception>
+    public static Body From(BodyMeasures measures) => TryFrom(measures, out var body, out var problem) ? body : throw new BodyException(problem);
+
+    /// <summary>Makes a body, or names the field that cannot be right and the likely slip.</summary>
+    public static bool TryFrom(BodyMeasures measures, [NotNullWhen(true)] out Body? body, [NotNullWhen(false)] out BodyProblem? problem)
+    {
+        ArgumentNullException.ThrowIfNull(measures);
+        problem = Problem(measures);
+        body = problem is null ? new Body(measures) : null;
+        return problem is null;
+    }
+
+    private static double AssumedMass(double stature) => 23 * stature * stature;
+
+    private static BodyProblem? Problem(BodyMeasures m)
+    {
+        if (Stature_(m.StatureMetres) is { } stature) return new("stature", stature);
+        if (m.MassKilograms is { } mass && Mass_(mass) is { } heavy) return new("mass", heavy);
+        foreach (var (field, name, value, of) in new[]
+        {
+            ("shank", "A shank", m.ShankMetres, ShankOfStature), ("thigh", "A thigh", m.ThighMetres, ThighOfStature), ("foot", "A foot", m.FootMetres, FootOfStature),
+        })
+        {
+            if (value is { } length && Segment(name, length, of * m.StatureMetres) is { } wrong) return new(field, wrong);
+        }
+
+        var (shank, thigh) = (m.ShankMetres ?? ShankOfStature * m.StatureMetres, m.ThighMetres ?? ThighOfStature * m.StatureMetres);
+        if (shank / thigh is > 1.25 or < 0.75)
+        {
+            return new(m.ShankMetres is not null ? "shank" : "thigh", Invariant(
+                $"A shank of {100 * shank:0.#} cm with a thigh of {100 * thigh:0.#} cm does not go together. Measure both again: knee line to ankle bone, and hip bone to knee line."));
+        }
+
+        return null;
+    }
+
+    private static string? Stature_(double metres) => metres switch
+    {
+        _ when !double.IsFinite(metres) => "Give the stature as a number.",
+        >= 0.0120 and <= 0.0230 => Invariant($"{100 * metres:0.##} cm is no stature. Did you mean {100 * metres:0.00} m? Give it in centimetres, like {10000 * metres:0}."),
+        >= 120 and <= 230 => Invariant($"{metres:0} m is no stature. Did you mean {metres:0} cm?"),
+        < 1.20 or > 2.30 => Invariant($"A stature of {100 * metres:0.#} cm is not likely. It lies between 120 and 230 cm; measure again, without shoes."),
+        _ => null,
+    };
+
+    private static string? Mass_(double kilograms) => kilograms is >= 25 and <= 250 ? null
+        : double.IsFinite(kilograms) ? Invariant($"A mass of {kilograms:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit.")
+        : "Give the mass as a number.";
+
+    private static string? Segment(string name, double metres, double expected) =>
+        !double.IsFinite(metres) ? $"{name} must be a number."
+        : metres > 10 * expected || metres < expected / 10 ? Invariant($"{name} of {100 * metres:0.##} cm looks like another unit. About {100 * expected:0} cm is usual for this stature.")
+        : metres > 1.25 * expected || metres < 0.75 * expected ? Invariant($"{name} of {100 * metres:0.#} cm does not fit the stature: about {100 * expected:0} cm is usual. Measure again.")
+        : null;
+
+    private static string Invariant(FormattableString text) => FormattableString.Invariant(text);
+}

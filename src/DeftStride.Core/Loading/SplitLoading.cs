@@ -1,0 +1,125 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Setup;
+
+namespace DeftStride.Core.Loading;
+
+/// <summary>Moments about the joints of one leg, N·m, + where the extensors (or the calf) must answer. External, and net of the leg's own weight.</summary>
+public sealed record JointMoments(double Ankle, double Knee, double Hip)
+{
+    /// <summary>The share of each joint in what the extensors answer together, 0–1; moments the other way count as none.</summary>
+    public (double Ankle, double Knee, double Hip) Shares()
+    {
+        var (a, k, h) = (Math.Max(0, Ankle), Math.Max(0, Knee), Math.Max(0, Hip));
+        var sum = a + k + h;
+        return sum <= 0 ? (0, 0, 0) : (a / sum, k / sum, h / sum);
+    }
+}
+
+/// <summary>How a split stance carries its weight. A model of a still posture: an estimate, and lower than scales read in movement.</summary>
+/// <param name="FrontShare">Of the two feet's load, on the front one. Below 0 or above 1 the client would fall.</param>
+/// <param name="CentreOfMass">Of body and load.</param>
+/// <param name="Front">Moments about the front leg's joints.</param>
+public sealed record SplitLoad(double FrontShare, Place CentreOfMass, JointMoments Front);
+
+/// <summary>Load share and joint moments of a split stance standing still.</summary>
+public static class SplitLoading
+{
+    /// <summary>Share and moments.</summary>
+    /// <param name="body">Whose.</param>
+    /// <param name="posture">Where everything is.</param>
+    /// <param name="load">What is held.</param>
+    /// <param name="pressure">Where under the front foot the pressure lies, fraction of its length from the heel. Under the rear one it lies at the ball.</param>
+    /// <param name="force">How the forces are tilted.</param>
+    public static SplitLoad Of(Body body, SplitPosture posture, Load load, double pressure = Pressure.Instep, ForceRule? force = null)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(posture);
+        ArgumentNullException.ThrowIfNull(load);
+        var p = posture.Points;
+        var shank = Mass.Shank(body, p.FrontKnee, p.FrontAnkle);
+        var foot = Mass.Foot(body, p.FrontAnkle, p.FrontBall);
+        var thigh = Mass.Thigh(body, p.Hip, p.FrontKnee);
+        PointMass[] all =
+        [
+            foot, shank, thigh,
+            Mass.Foot(body, p.RearAnkle, p.RearBall), Mass.Shank(body, p.RearKnee, p.RearAnkle), Mass.Thigh(body, p.Hip, p.RearKnee),
+            .. Mass.Upper(body, p.Hip, posture.Stance.TrunkLean, load),
+        ];
+        var (kilograms, centre) = Mass.Sum(all);
+        var weight = kilograms * Mass.Gravity;
+        var under = new Place(p.FrontHeel.X + (pressure * body.Foot), posture.Stance.FrontRaiseMetres);
+        var (dx, dy) = (under.X - p.RearBall.X, under.Y - p.RearBall.Y);
+        var (share, tilt) = force switch
+        {
+            ForceRule.RearAimed aimed => Aimed(Math.Tan(aimed.Aim.Radians)),
+            ForceRule.Tilted tilted => Tilted(Math.Tan(tilted.Tilt.Radians)),
+            _ => Tilted(0),
+        };
+        (double, double) Tilted(double tan) => ((centre.X - p.RearBall.X) / (dx - (tan * dy)), tan);
+        (double, double) Aimed(double k)
+        {
+            var front = (centre.X - p.RearBall.X - (k * dy)) / (dx - (k * dy));
+            return (front, -k * (1 - front) / front);
+        }
+
+        var up = share * weight;
+        var along = up * tilt;
+        double About(Place joint, params PointMass[] below) =>
+            ((under.X - joint.X) * up) - ((under.Y - joint.Y) * along) - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
+        return new SplitLoad(share, centre, new JointMoments(
+            About(p.FrontAnkle, foot), -About(p.FrontKnee, foot, shank), About(p.Hip, foot, shank, thigh)));
+    }
+
+    /// <summary>The share as the range it is: with the pressure from heel to ball, standing still.</summary>
+    public static (double Least, double Most) ShareRange(Body body, SplitPosture posture, Load load)
+    {
+        double[] shares = [.. new[] { Pressure.Heel, Pressure.Instep, Pressure.Ball }.Select(at => Of(body, posture, load, at).FrontShare)];
+        return (shares.Min(), shares.Max());
+    }
+}
+
+/// <summary>Standing on one leg: where the centre of mass lies over the foot, and the moments about the joints under it.</summary>
+/// <param name="OverFoot">The centre of mass as a fraction of the foot from the heel.</param>
+/// <param name="Moments">With the pressure under the centre of mass.</param>
+public sealed record OneLegLoad(double OverFoot, JointMoments Moments)
+{
+    /// <summary>Whether the centre of mass lies over the foot.</summary>
+    public bool Balanced => OverFoot is >= 0 and <= 1;
+}
+
+/// <summary>The load of standing or bending on one leg.</summary>
+public static class OneLegLoading
+{
+    /// <summary>Centre of mass and moments.</summary>
+    /// <param name="body">Whose.</param>
+    /// <param name="shin">φ from vertical.</param>
+    /// <param name="thigh">α against horizontal, + hip higher.</param>
+    /// <param name="trunkLean">λ from vertical.</param>
+    /// <param name="load">What is held.</param>
+    /// <param name="freeThigh">The free thigh from vertical, + ahead.</param>
+    /// <param name="freeKnee">The free knee's flexion.</param>
+    public static OneLegLoad Of(Body body, Angle shin, Angle thigh, Angle trunkLean, Load load, Angle freeThigh, Angle freeKnee)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(load);
+        var ankle = new Place(0, body.AnkleHeight);
+        var knee = new Place(body.Shank * Math.Sin(shin.Radians), ankle.Y + (body.Shank * Math.Cos(shin.Radians)));
+        var hip = new Place(knee.X - (body.Thigh * Math.Cos(thigh.Radians)), knee.Y + (body.Thigh * Math.Sin(thigh.Radians)));
+        var ball = new Place(body.AnkleToBall, 0);
+        var freeShank = freeThigh - freeKnee;
+        var freeKneeAt = new Place(hip.X + (body.Thigh * Math.Sin(freeThigh.Radians)), hip.Y - (body.Thigh * Math.Cos(freeThigh.Radians)));
+        var freeAnkle = new Place(freeKneeAt.X + (body.Shank * Math.Sin(freeShank.Radians)), freeKneeAt.Y - (body.Shank * Math.Cos(freeShank.Radians)));
+        var (c, s) = (Math.Cos(freeShank.Radians), Math.Sin(freeShank.Radians));
+        var freeBall = new Place(freeAnkle.X + (body.AnkleToBall * c) + (body.AnkleHeight * s), freeAnkle.Y + (body.AnkleToBall * s) - (body.AnkleHeight * c));
+
+        var (foot, shank, above) = (Mass.Foot(body, ankle, ball), Mass.Shank(body, knee, ankle), Mass.Thigh(body, hip, knee));
+        PointMass[] all = [foot, shank, above, Mass.Foot(body, freeAnkle, freeBall), Mass.Shank(body, freeKneeAt, freeAnkle), Mass.Thigh(body, hip, freeKneeAt), .. Mass.Upper(body, hip, trunkLean, load)];
+        var (kilograms, centre) = Mass.Sum(all);
+        double About(Place joint, params PointMass[] below) =>
+            ((centre.X - joint.X) * kilograms * Mass.Gravity) - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
+        return new OneLegLoad(
+            (centre.X + (0.25 * body.Foot)) / body.Foot,
+            new JointMoments(About(ankle, foot), -About(knee, foot, shank), About(hip, foot, shank, above)));
+    }
+}

@@ -1,0 +1,74 @@
+using System.Diagnostics.CodeAnalysis;
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Setup;
+
+/// <summary>Foot on the box, the other leg straight on the floor: the moment a step-up begins.</summary>
+/// <param name="BoxMetres">Height of the box.</param>
+/// <param name="ToeGapMetres">Floor toe tip to the face of the box; negative would put the toes inside it.</param>
+/// <param name="KneeFlexion">κ of the leg on the box.</param>
+/// <param name="Shin">φ of the leg on the box, + knee ahead of the ankle.</param>
+/// <param name="FrontThigh">α against horizontal, + hip higher.</param>
+public sealed record StepPosture(double BoxMetres, double ToeGapMetres, Angle KneeFlexion, Angle Shin, Angle FrontThigh)
+{
+    /// <summary>Hip flexion against a trunk that leans so far.</summary>
+    public Angle HipFlexion(Angle trunkLean) => Angle.FromDegrees(90) - FrontThigh + trunkLean;
+}
+
+/// <summary>
+/// The geometry of a step: from knee flexion and shin to the box and the distance to it, or from the box to the shin. The
+/// floor leg is straight and may lean. An estimate while shank and thigh are unmeasured.
+/// </summary>
+public static class StepLinkage
+{
+    /// <summary>A box that suits while nothing is known of the client.</summary>
+    public const double UnknownStatureBoxMetres = 0.40;
+
+    /// <summary>The box and distance for a knee flexion and a shin.</summary>
+    /// <param name="body">Whose.</param>
+    /// <param name="kneeFlexion">κ, above 0 and below 180°.</param>
+    /// <param name="shin">φ.</param>
+    /// <param name="heelInsetMetres">How far inside the edge the heel stands; 0 with the whole foot just on.</param>
+    /// <param name="floorLegLean">ε, from vertical.</param>
+    public static StepPosture ForFlexion(Body body, Angle kneeFlexion, Angle shin, double heelInsetMetres = 0, Angle floorLegLean = default)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        var alpha = Angle.FromDegrees(90) + shin - kneeFlexion;
+        var rise = (body.Shank * Math.Cos(shin.Radians)) + (body.Thigh * Math.Sin(alpha.Radians));
+        var reach = (body.Thigh * Math.Cos(alpha.Radians)) - (body.Shank * Math.Sin(shin.Radians));
+        var leg = body.Shank + body.Thigh;
+        return new StepPosture(
+            (leg * Math.Cos(floorLegLean.Radians)) - rise,
+            (leg * Math.Sin(floorLegLean.Radians)) + reach - body.Foot - heelInsetMetres,
+            kneeFlexion, shin, alpha);
+    }
+
+    /// <summary>The shin and distance for a knee flexion on a box that is there, or nothing when the leg cannot fold that way.</summary>
+    public static bool TryForBox(Body body, Angle kneeFlexion, double boxMetres, [NotNullWhen(true)] out StepPosture? posture, double heelInsetMetres = 0, Angle floorLegLean = default)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        posture = null;
+        var (s, t, leg) = (body.Shank, body.Thigh, body.Shank + body.Thigh);
+        var rise = (leg * Math.Cos(floorLegLean.Radians)) - boxMetres;
+        var squared = (s * s) + (t * t) + (2 * s * t * Math.Cos(kneeFlexion.Radians));
+        if (!double.IsFinite(boxMetres) || squared < rise * rise) return false;
+        var reach = Math.Sqrt(squared - (rise * rise));
+        var phi = Math.Atan2(t * Math.Sin(kneeFlexion.Radians), s + (t * Math.Cos(kneeFlexion.Radians))) - Math.Atan2(reach, rise);
+        posture = ForFlexion(body, kneeFlexion, Angle.FromRadians(phi), heelInsetMetres, floorLegLean);
+        return true;
+    }
+
+    /// <summary>The knee flexion that a box gives with a shin held so far, or nothing when the box is too high or too low for it.</summary>
+    public static bool TryForBoxAndShin(Body body, double boxMetres, Angle shin, [NotNullWhen(true)] out StepPosture? posture, double heelInsetMetres = 0, Angle floorLegLean = default)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        posture = null;
+        var rise = ((body.Shank + body.Thigh) * Math.Cos(floorLegLean.Radians)) - boxMetres;
+        var sine = (rise - (body.Shank * Math.Cos(shin.Radians))) / body.Thigh;
+        if (sine is not (>= -1 and <= 1)) return false;
+        var alpha = Angle.FromRadians(Math.Asin(sine));
+        posture = ForFlexion(body, Angle.FromDegrees(90) + shin - alpha, shin, heelInsetMetres, floorLegLean);
+        return true;
+    }
+}
