@@ -1,0 +1,155 @@
+using System.Globalization;
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Setup;
+
+/// <summary>What can be changed in a set-up.</summary>
+public enum SetupLever
+{
+    /// <summary>Heel to rear toe; the front shin follows.</summary>
+    Stance,
+
+    /// <summary>The surface under the front foot; front shin and knee stay, depth rises with it.</summary>
+    FrontRaise,
+
+    /// <summary>The surface under the rear foot.</summary>
+    RearRaise,
+
+    /// <summary>The wedge under the front heel.</summary>
+    HeelWedge,
+
+    /// <summary>How deep the rear knee goes; the stance stays.</summary>
+    Depth,
+
+    /// <summary>The trunk's lean.</summary>
+    TrunkLean,
+
+    /// <summary>Hips forward or back over planted feet: the rear thigh's angle.</summary>
+    Hips,
+}
+
+/// <summary>One change that brings every demand within its limit.</summary>
+/// <param name="Lever">What is changed.</param>
+/// <param name="Amount">By how much: metres for lengths, degrees for angles; signed.</param>
+/// <param name="Cost">How much of a bother it is beside the others; one is a change that is felt at once.</param>
+/// <param name="Stance">The stance after it.</param>
+/// <param name="Posture">The posture after it.</param>
+public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, SplitStance Stance, SplitPosture Posture)
+{
+    private readonly record struct LeverInfo(SetupLever Lever, double Step, double Most, double Felt, bool BothWays);
+
+    // What counts as "felt at once": about a hand's width of stance, a plate of height, a thick wedge, a fist of depth.
+    private static readonly LeverInfo[] Levers =
+    [
+        new(SetupLever.Stance, 0.01, 0.45, 0.10, true),
+        new(SetupLever.FrontRaise, 0.01, 0.30, 0.10, false),
+        new(SetupLever.RearRaise, 0.01, 0.50, 0.10, true),
+        new(SetupLever.HeelWedge, 1, 20, 10, false),
+        new(SetupLever.Depth, 0.01, 0.25, 0.05, false),
+        new(SetupLever.TrunkLean, 1, 30, 10, true),
+        new(SetupLever.Hips, 1, 20, 10, true),
+    ];
+
+    /// <summary>What to do, in a sentence: "Raise the front foot by 8 cm."</summary>
+    public string Sentence
+    {
+        get
+        {
+            var (by, far) = (Size(), Amount > 0);
+            return Lever switch
+            {
+                SetupLever.Stance => far ? $"Lengthen the stance by {by}." : $"Shorten the stance by {by}.",
+                SetupLever.FrontRaise => $"Raise the front foot by {by}; depth rises with it.",
+                SetupLever.RearRaise => far ? $"Raise the rear foot by {by}." : $"Lower the rear foot by {by}.",
+                SetupLever.HeelWedge => $"Put a wedge of {by} under the front heel.",
+                SetupLever.Depth => $"Stop {by} higher.",
+                SetupLever.TrunkLean => far ? $"Lean the trunk {by} further forward." : $"Hold the trunk {by} more upright.",
+                SetupLever.Hips => far ? $"Carry the hips forward: rear thigh {by} further behind." : $"Sit the hips back: rear thigh {by} further ahead.",
+                _ => throw new InvalidOperationException($"No words for {Lever}."),
+            };
+        }
+    }
+
+    /// <summary>The amount with its unit, without a sign.</summary>
+    public string Size() => Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
+        ? Math.Abs(Amount).ToString("0", CultureInfo.InvariantCulture) + "°"
+        : (100 * Math.Abs(Amount)).ToString("0", CultureInfo.InvariantCulture) + " cm";
+
+    /// <summary>
+    /// Every single change that makes the set-up fit, the least bother first. For each lever the smallest amount is found
+    /// by going out in steps of a centimetre or a degree.
+    /// </summary>
+    public static IReadOnlyList<SetupChange> Fitting(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear)
+    {
+        ArgumentNullException.ThrowIfNull(posture);
+        var found = new List<SetupChange>();
+        foreach (var lever in Levers)
+        {
+            for (var steps = 1; steps * lever.Step <= lever.Most + 1e-9; steps++)
+            {
+                var amount = steps * lever.Step;
+                var change = Try(body, posture, lever, amount, front, rear) ?? (lever.BothWays ? Try(body, posture, lever, -amount, front, rear) : null);
+                if (change is null) continue;
+                found.Add(change);
+                break;
+            }
+        }
+
+        return [.. found.OrderBy(c => c.Cost)];
+    }
+
+    /// <summary>The stance after a lever is moved, or null where nothing fits any more.</summary>
+    public static SplitPosture? Move(Body body, SplitPosture posture, SetupLever lever, double amount)
+    {
+        ArgumentNullException.ThrowIfNull(posture);
+        var q = posture.Stance;
+        return lever switch
+        {
+            SetupLever.Stance => FromLength(body, posture.StanceMetres + amount, q),
+            SetupLever.FrontRaise => Forward(body, q with { FrontRaiseMetres = q.FrontRaiseMetres + amount, RearKneeMetres = q.RearKneeMetres + amount }),
+            SetupLever.RearRaise => Forward(body, q with { RearRaiseMetres = q.RearRaiseMetres + amount }),
+            // A wedge lifts the heel under the same shin: what the ankle has left grows by its angle.
+            SetupLever.HeelWedge => Forward(body, q with { HeelWedge = q.HeelWedge + Angle.FromDegrees(amount) }),
+            SetupLever.Depth => FromLength(body, posture.StanceMetres, q with { RearKneeMetres = q.RearKneeMetres + amount }),
+            SetupLever.TrunkLean => Forward(body, q with { TrunkLean = q.TrunkLean + Angle.FromDegrees(amount) }),
+            SetupLever.Hips => FromLength(body, posture.StanceMetres, q with { RearThigh = q.RearThigh + Angle.FromDegrees(amount) }),
+            _ => throw new ArgumentOutOfRangeException(nameof(lever), lever, null),
+        };
+    }
+
+    private static SetupChange? Try(Body body, SplitPosture posture, LeverInfo lever, double amount, RangeOfMotion front, RangeOfMotion rear) =>
+        Move(body, posture, lever.Lever, amount) is { } moved && !Demand.Of(moved, front, rear).Any(d => d.Exceeds)
+            ? new SetupChange(lever.Lever, amount, Math.Abs(amount) / lever.Felt, moved.Stance, moved)
+            : null;
+
+    private static SplitPosture? Forward(Body body, SplitStance stance) => SplitLinkage.TrySolve(body, stance, out var posture, out _) ? posture : null;
+
+    private static SplitPosture? FromLength(Body body, double metres, SplitStance stance) => SplitLinkage.TryFromStanceLength(body, metres, stance, out var posture, out _) ? posture : null;
+}
+
+/// <summary>When no single change makes a set-up fit: the two limits that are in each other's way, and what would suit instead.</summary>
+/// <param name="First">The limit that is passed furthest.</param>
+/// <param name="Second">The one that the best remedy for the first runs into, or the next that is passed.</param>
+/// <param name="Sentence">Both, and the variation that would suit.</param>
+public sealed record SetupConflict(Demand First, Demand Second, string Sentence)
+{
+    /// <summary>Names the conflict, or null when something fits.</summary>
+    public static SetupConflict? Of(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear)
+    {
+        var demands = Demand.Of(posture, front, rear);
+        if (!demands.Any(d => d.Exceeds) || SetupChange.Fitting(body, posture, front, rear).Count > 0) return null;
+        var first = Demand.Binding(demands);
+        var second = demands.Where(d => d.Exceeds && d.Joint != first.Joint).MinBy(d => d.Spare.Radians)
+            ?? demands.Where(d => d.Joint != first.Joint).MinBy(d => d.Spare.Radians)!;
+        return new SetupConflict(first, second, $"The {first.Name} and the {second.Name} are in each other's way here: no single change frees both. {Instead(first.Joint)}");
+    }
+
+    private static string Instead(DemandedJoint joint) => joint switch
+    {
+        DemandedJoint.FrontAnkle => "Take the vertical-shin form to the pad, or a thicker wedge with less depth.",
+        DemandedJoint.RearHip or DemandedJoint.BigToe => "Take the front-foot-raised split squat, or stop higher.",
+        DemandedJoint.RearKnee or DemandedJoint.RearAnkle => "Take a lower rear surface, or the split squat from the floor.",
+        _ => "Take a shallower depth with a hand on a support.",
+    };
+}

@@ -1,0 +1,196 @@
+using System.Globalization;
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Setup;
+
+/// <summary>The forms of the split stance that a set-up can be worked out for.</summary>
+public enum SplitForm
+{
+    /// <summary>Rear knee on the floor itself.</summary>
+    FromFloor,
+
+    /// <summary>Rear knee to a pad.</summary>
+    ToPad,
+
+    /// <summary>Front foot on something firm.</summary>
+    FrontFootRaised,
+
+    /// <summary>Rear foot on a surface, ball down.</summary>
+    RearFootRaised,
+
+    /// <summary>Rear foot on its instep over a roll or bench.</summary>
+    RearInstep,
+}
+
+/// <summary>One line of a set-up card: what, how much, and why that much.</summary>
+/// <param name="Id">Stable id: "stance", "track", "pad", "front", "rear", "wedge", "shin", "trunk", "box", "gap", "knee".</param>
+/// <param name="Name">A few words.</param>
+/// <param name="Value">The number with its unit, rounded to what a tape can do.</param>
+/// <param name="Note">Where it comes from, or what it is made of.</param>
+public sealed record CardLine(string Id, string Name, string Value, string Note);
+
+/// <summary>What rounding to the kit did to a set-up.</summary>
+/// <param name="Sentence">What changed, with numbers.</param>
+/// <param name="Matters">Whether something left what was asked for.</param>
+public sealed record Rounding(string Sentence, bool Matters);
+
+/// <summary>A split stance worked out for a client.</summary>
+/// <param name="Posture">At the bottom.</param>
+/// <param name="Demands">What it asks of the joints.</param>
+/// <param name="Binding">What runs out first.</param>
+/// <param name="Changes">Single changes that make it fit, least bother first; empty when it fits or nothing does.</param>
+/// <param name="Conflict">The two limits in each other's way when nothing fits.</param>
+/// <param name="Card">The numbers to lay out.</param>
+/// <param name="Roundings">What rounding to the kit changed.</param>
+/// <param name="Estimated">Whether shank, thigh or a range that binds is assumed.</param>
+public sealed record SplitPlan(
+    SplitPosture Posture, IReadOnlyList<Demand> Demands, Demand Binding, IReadOnlyList<SetupChange> Changes, SetupConflict? Conflict,
+    IReadOnlyList<CardLine> Card, IReadOnlyList<Rounding> Roundings, bool Estimated)
+{
+    /// <summary>Whether every joint has what is asked.</summary>
+    public bool Fits => !Demands.Any(d => d.Exceeds);
+}
+
+/// <summary>Works out set-ups from a body, its ranges, a school and a kit.</summary>
+public static class SetupPlanner
+{
+    /// <summary>The highest surface for a rear foot on its ball at pad depth, as a fraction of stature: above it the rear ankle runs out.</summary>
+    public const double RearBallMost = 0.06;
+
+    /// <summary>The highest surface for a rear instep, as a fraction of stature: above it the rear knee runs out.</summary>
+    public const double RearInstepMost = 0.19;
+
+    /// <summary>The stance a school starts from, before anybody has moved a handle.</summary>
+    public static SplitStance Start(Body body, SchoolCode school, SplitForm form, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(front);
+        ArgumentNullException.ThrowIfNull(kit);
+        var ankle = front.Of(RangeTest.AnkleBend).Most;
+        var (shin, rearThigh, lean) = school switch
+        {
+            SchoolCode.VerticalShin => (Angle.Zero, Angle.Zero, Angle.FromDegrees(8)),
+            SchoolCode.Inclined => (Angle.FromDegrees(20), Angle.Zero, Angle.FromDegrees(20)),
+            _ => (ankle - Angle.FromDegrees(4), Angle.FromDegrees(-5), Angle.FromDegrees(5)),
+        };
+        var knee = form == SplitForm.FromFloor ? SplitStance.KneeRadiusMetres : kit.Pad() + SplitStance.KneeRadiusMetres;
+        var stance = new SplitStance(shin, rearThigh, knee, lean, RearFoot: RearFoot.For(rear));
+        return form switch
+        {
+            SplitForm.FrontFootRaised => Raised(body, stance, FrontRaise(body, stance, front, rear, kit), front, rear),
+            SplitForm.RearFootRaised => stance with { RearRaiseMetres = Below(kit, RearBallMost * body.Stature), TrunkLean = Angle.FromDegrees(12), FrontShin = Angle.FromDegrees(8) },
+            SplitForm.RearInstep => stance with
+            {
+                RearRaiseMetres = kit.RollMetres ?? Below(kit, 0.15 * body.Stature),
+                RearFoot = new RearFoot.Instep(),
+                TrunkLean = Angle.FromDegrees(15),
+                FrontShin = Angle.FromDegrees(10),
+                RearThigh = Angle.FromDegrees(20),
+            },
+            _ => stance,
+        };
+    }
+
+    /// <summary>Judges a stance: what it asks, what would make it fit, and the card.</summary>
+    /// <exception cref="LinkageException">No posture fits the numbers.</exception>
+    public static SplitPlan Plan(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(stance);
+        ArgumentNullException.ThrowIfNull(front);
+        ArgumentNullException.ThrowIfNull(rear);
+        ArgumentNullException.ThrowIfNull(kit);
+        var posture = SplitLinkage.Solve(body, stance);
+        var demands = Demand.Of(posture, front, rear);
+        var binding = Demand.Binding(demands);
+        var changes = demands.Any(d => d.Exceeds) ? SetupChange.Fitting(body, posture, front, rear) : [];
+        return new SplitPlan(
+            posture, demands, binding, changes, SetupConflict.Of(body, posture, front, rear),
+            Card(body, posture, kit), Roundings(body, posture, front, rear, kit), !body.SegmentsMeasured || !binding.Limit.Measured);
+    }
+
+    /// <summary>
+    /// The least height under the front foot at which rear hip and big toe have what is asked, with front shin and knee kept
+    /// and depth rising with it; at least 5 cm, at most 20, rounded up to the kit.
+    /// </summary>
+    private static double FrontRaise(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    {
+        const double Least = 0.05, Most = 0.20;
+        var heights = kit.HasHeights ? kit.Heights().Select(h => h.Metres).Where(h => h is >= Least - 0.001 and <= Most + 0.001).ToArray() : [.. Enumerable.Range(5, 16).Select(cm => cm / 100.0)];
+        if (heights.Length == 0) heights = [0.10];
+        foreach (var height in heights)
+        {
+            if (RearFits(body, Risen(stance, height), front, rear)) return height;
+        }
+
+        return heights[^1];
+    }
+
+    /// <summary>On the raised foot down to the same pad, which bends the front leg more; only where the rear leg cannot follow does the depth rise with the foot.</summary>
+    private static SplitStance Raised(Body body, SplitStance stance, double height, RangeOfMotion front, RangeOfMotion rear)
+    {
+        var toPad = stance with { FrontRaiseMetres = height };
+        return RearFits(body, toPad, front, rear) ? toPad : Risen(stance, height);
+    }
+
+    private static SplitStance Risen(SplitStance stance, double height) => stance with { FrontRaiseMetres = height, RearKneeMetres = stance.RearKneeMetres + height };
+
+    private static bool RearFits(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear) =>
+        SplitLinkage.TrySolve(body, stance, out var posture, out _)
+        && !Demand.Of(posture, front, rear).Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
+
+    private static double Below(StudioKit kit, double metres) =>
+        kit.HasHeights ? kit.Heights().Last(h => h.Metres <= metres + 0.005).Metres : Math.Floor(metres * 100) / 100;
+
+    private static CardLine[] Card(Body body, SplitPosture posture, StudioKit kit)
+    {
+        var q = posture.Stance;
+        var lines = new List<CardLine>
+        {
+            new("stance", "Front heel to rear toe", Cm(posture.StanceMetres), q.RearFoot is RearFoot.Instep ? "to the tip of the rear toes" : "tape to tape, on one floor line"),
+            new("track", "Feet apart", $"{Cm(body.HipJointWidth)} to {Cm(body.HipBoneWidth)}", "hip joints to hip bones; narrower is harder"),
+            new("shin", "Front shin", Lean(q.FrontShin), "at the bottom"),
+            new("trunk", "Trunk", q.TrunkLean.Degrees < 0.5 ? "upright" : $"{q.TrunkLean} forward", "at the bottom"),
+        };
+        var under = q.RearKneeMetres - SplitStance.KneeRadiusMetres;
+        lines.Add(under > 0.005
+            ? new("pad", under > 0.08 ? "Stop above the floor" : "Pad under the rear knee", Cm(under), under > 0.08 ? "a chosen shallower depth" : "touch it softly")
+            : new("pad", "Rear knee", "to the floor", "touch it softly"));
+        if (q.FrontRaiseMetres > 0) lines.Add(new("front", "Front foot on", Cm(q.FrontRaiseMetres), kit.Nearest(q.FrontRaiseMetres).Parts));
+        if (q.RearRaiseMetres > 0)
+            lines.Add(new("rear", q.RearFoot is RearFoot.Instep ? "Rear instep on" : "Rear foot on", Cm(q.RearRaiseMetres), kit.Nearest(q.RearRaiseMetres).Parts));
+        if (q.HeelWedge > Angle.Zero) lines.Add(new("wedge", "Wedge under the front heel", q.HeelWedge.ToString(), "thin end forward, not tipping; borrowed, with a review date"));
+        return [.. lines];
+    }
+
+    private static Rounding[] Roundings(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    {
+        if (!kit.HasHeights) return [];
+        var found = new List<Rounding>();
+        foreach (var (lever, wanted, name) in new[] { (SetupLever.FrontRaise, posture.Stance.FrontRaiseMetres, "front foot"), (SetupLever.RearRaise, posture.Stance.RearRaiseMetres, "rear foot") })
+        {
+            var near = kit.Nearest(wanted);
+            var off = near.Metres - wanted;
+            if (wanted <= 0 || Math.Abs(off) < 0.0026) continue;
+            var moved = SetupChange.Move(body, posture, lever, off);
+            var breaks = moved is null || Demand.Of(moved, front, rear).Any(d => d.Exceeds);
+            var knee = moved is null ? "nothing fits there" : $"the front knee bends {posture.FrontKnee} → {moved.FrontKnee}, the stance becomes {Cm(moved.StanceMetres)}";
+            found.Add(new($"Wanted under the {name}: {Cm(wanted)}. Nearest in this studio: {Cm(near.Metres)} ({near.Parts}); {knee}.", breaks));
+        }
+
+        if (posture.Stance.HeelWedge is var wedge && wedge > Angle.Zero && kit.WedgesDegrees.Count > 0 && !kit.WedgesDegrees.Any(w => Math.Abs(w - wedge.Degrees) < 0.6))
+        {
+            found.Add(kit.WedgeOfAtLeast(wedge.Degrees) is { } thicker
+                ? new($"Wanted: a wedge of {wedge}. Nearest that is thick enough: {thicker:0}°.", false)
+                : new($"Wanted: a wedge of {wedge}. The thickest here is {kit.WedgesDegrees.Max():0}°: take the shin {wedge.Degrees - kit.WedgesDegrees.Max():0}° less far.", true));
+        }
+
+        return [.. found];
+    }
+
+    internal static string Cm(double metres) => (100 * metres).ToString("0", CultureInfo.InvariantCulture) + " cm";
+
+    private static string Lean(Angle shin) => Judging.Finding.Lean(shin);
+}

@@ -1,0 +1,79 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Setup;
+
+/// <summary>A step-up worked out for a client and a studio.</summary>
+/// <param name="Wanted">The step that was asked for, whatever box that takes.</param>
+/// <param name="Height">The height that the studio can build for it.</param>
+/// <param name="Step">The step on that height.</param>
+/// <param name="Card">The numbers to lay out.</param>
+/// <param name="Advice">Honest words about what the kit makes of it; empty when it is as wanted.</param>
+/// <param name="Estimated">Whether the lengths are assumed.</param>
+public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture Step, IReadOnlyList<CardLine> Card, IReadOnlyList<Rounding> Advice, bool Estimated)
+{
+    /// <summary>Knee flexion at the start of a step-up that counts as the right height.</summary>
+    public static readonly Angle KneeAtStart = Angle.FromDegrees(90);
+
+    /// <summary>Either side of it that is accepted.</summary>
+    public static readonly Angle KneeSpread = Angle.FromDegrees(10);
+
+    /// <summary>A shin that keeps the toes a hand from the box and the knee over the foot.</summary>
+    public static readonly Angle UsualShin = Angle.FromDegrees(8);
+
+    /// <summary>The shin at which the floor toes meet the box.</summary>
+    private static readonly Angle MostShin = Angle.FromDegrees(18);
+
+    private static readonly Angle LeastShin = Angle.FromDegrees(-5);
+
+    /// <summary>
+    /// The box for a right angle at the knee. Of the heights the studio can build, the one that gives it with the most usual
+    /// shin is taken; when none gives it, the nearest height with what it does to the knee.
+    /// </summary>
+    public static StepPlan For(Body body, RangeOfMotion range, StudioKit kit, Angle? kneeFlexion = null, Angle? shin = null, Angle trunkLean = default)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(range);
+        ArgumentNullException.ThrowIfNull(kit);
+        var (knee, lean) = (kneeFlexion ?? KneeAtStart, shin ?? UsualShin);
+        var wanted = StepLinkage.ForFlexion(body, knee, lean);
+        if (!kit.HasHeights) return Made(body, wanted, new KitHeight(Math.Round(wanted.BoxMetres, 2), "to the centimetre"), wanted, range, trunkLean, knee, []);
+
+        var heights = kit.Heights().Where(h => h.Metres > 0.05).ToArray();
+        var right = heights.Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
+            .Where(p => p.Step is { } s && s.Shin >= LeastShin && s.Shin <= MostShin && s.ToeGapMetres >= 0)
+            .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians).FirstOrDefault();
+        if (right.Step is { } found) return Made(body, wanted, right.Height, found, range, trunkLean, knee, Advise(wanted, right.Height, found, knee));
+
+        var near = heights.Length > 0 ? heights.MinBy(h => Math.Abs(h.Metres - wanted.BoxMetres))! : new KitHeight(0, "nothing to stand on");
+        var step = StepLinkage.TryForBoxAndShin(body, near.Metres, lean, out var forced) ? forced : wanted;
+        return Made(body, wanted, near, step, range, trunkLean, knee, Advise(wanted, near, step, knee));
+    }
+
+    private static List<Rounding> Advise(StepPosture wanted, KitHeight height, StepPosture step, Angle knee)
+    {
+        var off = height.Metres - wanted.BoxMetres;
+        if (Math.Abs(off) < 0.01) return [];
+        var bent = (step.KneeFlexion - knee).Abs();
+        var side = off > 0 ? "higher" : "lower";
+        return bent <= Angle.FromDegrees(1)
+            ? [new($"{SetupPlanner.Cm(wanted.BoxMetres)} would suit; {height.Parts} is {SetupPlanner.Cm(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.Finding.Lean(step.Shin)}.", false)]
+            : [new($"{SetupPlanner.Cm(wanted.BoxMetres)} would suit; the nearest here, {height.Parts}, is {SetupPlanner.Cm(Math.Abs(off))} {side}: the knee starts at {step.KneeFlexion} instead of {knee}{(bent > KneeSpread ? ", outside what is accepted" : "")}. {(off > 0 ? "Hold a support, or use the lower one for a longer set." : "Slow the way down, or add a plate.")}", bent > KneeSpread)];
+    }
+
+    private static StepPlan Made(Body body, StepPosture wanted, KitHeight height, StepPosture step, RangeOfMotion range, Angle lean, Angle knee, List<Rounding> advice)
+    {
+        var hip = range.Of(RangeTest.HipFlexion);
+        var folded = step.HipFlexion(lean);
+        if (folded > hip.Most)
+            advice.Add(new($"This height folds the hip to {folded}; it has {hip.Most}{(hip.Measured ? "" : " (assumed)")}. Take a lower box, or the pelvis will tilt to reach it.", true));
+        if (step.ToeGapMetres < 0) advice.Add(new("The floor toes would be inside the box. Take a higher box or keep the shin more upright.", true));
+        return new StepPlan(wanted, height, step,
+        [
+            new("box", "Box", SetupPlanner.Cm(height.Metres), height.Parts),
+            new("gap", "Floor toes to the box", SetupPlanner.Cm(Math.Max(0, step.ToeGapMetres)), "whole foot on, heel just inside the edge"),
+            new("knee", "Knee at the start", step.KneeFlexion.ToString(), $"asked: {knee}"),
+            new("shin", "Shin on the box", Judging.Finding.Lean(step.Shin), "at the start"),
+        ], advice, !body.SegmentsMeasured);
+    }
+}

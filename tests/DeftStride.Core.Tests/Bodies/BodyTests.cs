@@ -1,0 +1,53 @@
+using DeftStride.Core.Bodies;
+using Xunit;
+
+namespace DeftStride.Core.Tests.Bodies;
+
+public sealed class BodyTests
+{
+    [Theory]
+    [InlineData(0.0175, null, null, null, "stature", "1.75 m")]
+    [InlineData(175, null, null, null, "stature", "175 cm")]
+    [InlineData(0.9, null, null, null, "stature", "between 120 and 230 cm")]
+    [InlineData(1.75, 5.0, null, null, "mass", "between 25 and 250 kg")]
+    [InlineData(1.75, 70000.0, null, null, "mass", "unit")]
+    [InlineData(1.75, 75.0, 0.60, 0.43, "shank", "does not fit the stature")]
+    [InlineData(1.75, 75.0, 0.50, 0.36, "shank", "does not go together")]
+    [InlineData(1.75, 75.0, 43.0, null, "shank", "another unit")]
+    [InlineData(1.75, 75.0, null, 0.0043, "thigh", "another unit")]
+    [InlineData(double.NaN, null, null, null, "stature", "number")]
+    public void A_body_that_cannot_be_is_refused_with_its_field_and_the_likely_slip(double stature, double? mass, double? shank, double? thigh, string field, string words)
+    {
+        Assert.False(Body.TryFrom(new(stature, mass, shank, thigh), out _, out var problem));
+        Assert.Equal(field, problem.Field);
+        Assert.Contains(words, problem.Sentence, StringComparison.Ordinal);
+        Assert.Equal(problem, Assert.Throws<BodyException>(() => Body.From(new(stature, mass, shank, thigh))).Problem);
+    }
+
+    [Fact]
+    public void Measured_lengths_override_the_assumed_ones()
+    {
+        var body = Body.From(new(1.75, 80, 0.45, 0.42, 0.27));
+        Assert.Equal((0.45, 0.42, 0.27, 80.0), (body.Shank, body.Thigh, body.Foot, body.Mass));
+        Assert.True(body.SegmentsMeasured);
+        Assert.False(Body.From(new(1.75, 80)).SegmentsMeasured);
+    }
+
+    [Fact]
+    public void Knee_to_wall_starts_near_twenty_degrees_and_gains_about_one_and_a_half_a_centimetre()
+    {
+        var body = Body.From(new(1.75));
+        Assert.Equal(20, KneeToWall.ShinLean(0, body)!.Value.Degrees, 1.0);
+        Assert.Equal(1.5, KneeToWall.ShinLean(0.05, body)!.Value.Degrees - KneeToWall.ShinLean(0.04, body)!.Value.Degrees, 0.2);
+        Assert.Null(KneeToWall.ShinLean(0.6, body));
+        Assert.Null(KneeToWall.ShinLean(-0.01, body));
+    }
+
+    [Fact]
+    public void A_range_of_95_degrees_at_the_ankle_is_asked_about()
+    {
+        Assert.Contains("between 5° and 60°", RangeTestInfo.Of(RangeTest.AnkleBend).Problem(95), StringComparison.Ordinal);
+        Assert.Null(RangeTestInfo.Of(RangeTest.AnkleBend).Problem(31));
+        Assert.NotNull(RangeTestInfo.Of(RangeTest.BigToe).Problem(double.NaN));
+    }
+}

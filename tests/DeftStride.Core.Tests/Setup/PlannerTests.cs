@@ -1,0 +1,144 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Setup;
+using Xunit;
+using static DeftStride.Core.Tests.Setup.WorkedExampleTests;
+
+namespace DeftStride.Core.Tests.Setup;
+
+public sealed class PlannerTests
+{
+    private static readonly StudioKit Usual = new([0.30, 0.45], [0.02, 0.02, 0.05], [0.02, 0.05], [5, 10, 15], 0.25);
+
+    private static SplitPlan Plan(double stature, SchoolCode school, SplitForm form, RangeOfMotion? range = null, StudioKit? kit = null)
+    {
+        var (body, ranges, things) = (Body.From(new(stature)), range ?? RangeOfMotion.Assumed, kit ?? Usual);
+        return SetupPlanner.Plan(body, SetupPlanner.Start(body, school, form, ranges, ranges, things), ranges, ranges, things);
+    }
+
+    [Theory]
+    [InlineData(1.40)]
+    [InlineData(1.62)]
+    [InlineData(1.88)]
+    [InlineData(2.15)]
+    public void Every_school_and_form_starts_from_a_stance_that_stands(double stature)
+    {
+        foreach (var school in Enum.GetValues<SchoolCode>())
+        {
+            foreach (var form in Enum.GetValues<SplitForm>())
+            {
+                var plan = Plan(stature, school, form);
+                Assert.True(plan.Fits || plan.Changes.Count > 0 || plan.Conflict is not null, $"{stature} {school} {form}");
+                Assert.InRange(plan.Posture.StanceMetres / stature, 0.2, 0.75);
+                Assert.Contains(plan.Card, l => l.Id == "stance" && l.Value.EndsWith(" cm", StringComparison.Ordinal));
+                Assert.True(plan.Estimated);
+            }
+        }
+    }
+
+    [Fact]
+    public void The_first_lesson_fits_an_ordinary_body_as_it_is()
+    {
+        foreach (var stature in new[] { 1.50, 1.62, 1.75, 1.88, 2.0 })
+        {
+            var plan = Plan(stature, SchoolCode.VerticalShin, SplitForm.ToPad);
+            Assert.True(plan.Fits, $"{stature}: {plan.Binding.Name} {plan.Binding.Used} of {plan.Binding.Limit.Most}");
+        }
+    }
+
+    [Fact]
+    public void A_taller_client_gets_a_longer_stance_a_higher_box_and_a_different_raise()
+    {
+        var (small, tall) = (Plan(1.62, SchoolCode.VerticalShin, SplitForm.ToPad), Plan(1.88, SchoolCode.VerticalShin, SplitForm.ToPad));
+        Assert.InRange(tall.Posture.StanceMetres - small.Posture.StanceMetres, 0.07, 0.15);
+        StepPlan Step(double stature) => StepPlan.For(Body.From(new(stature)), RangeOfMotion.Assumed, StudioKit.Unknown);
+        Assert.InRange(Step(1.88).Height.Metres - Step(1.62).Height.Metres, 0.04, 0.08);
+        double Rear(double stature) => Plan(stature, SchoolCode.Inclined, SplitForm.RearFootRaised, kit: StudioKit.Unknown).Posture.Stance.RearRaiseMetres;
+        Assert.True(Rear(1.88) > Rear(1.62));
+    }
+
+    [Fact]
+    public void Stiff_ankles_in_the_knee_forward_school_are_told_which_wedge_and_what_it_costs()
+    {
+        var stiff = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.AnkleBend] = Deg(22) });
+        var body = Body.From(new(1.75));
+        // What the school would like with an ordinary ankle.
+        var wanted = SetupPlanner.Start(body, SchoolCode.KneeForward, SplitForm.ToPad, RangeOfMotion.Assumed, stiff, Usual);
+        var plan = SetupPlanner.Plan(body, wanted, stiff, stiff, Usual);
+        Assert.False(plan.Fits);
+        Assert.Equal(DemandedJoint.FrontAnkle, plan.Binding.Joint);
+        Assert.True(plan.Binding.Limit.Measured);
+        var wedge = Assert.Single(plan.Changes, c => c.Lever == SetupLever.HeelWedge);
+        Assert.Equal(9, wedge.Amount);
+        Assert.Equal("Put a wedge of 9° under the front heel.", wedge.Sentence);
+        Assert.True(wedge.Posture.FrontKnee > plan.Posture.FrontKnee - Deg(5));
+        var stood = SetupPlanner.Plan(body, wedge.Stance, stiff, stiff, Usual);
+        Assert.True(stood.Fits);
+        Assert.Contains(stood.Roundings, r => r.Sentence.Contains("10°", StringComparison.Ordinal) && !r.Matters);
+        var thin = SetupPlanner.Plan(body, wedge.Stance, stiff, stiff, Usual with { WedgesDegrees = [5] });
+        Assert.Contains(thin.Roundings, r => r.Matters && r.Sentence.Contains("4° less far", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Two_limits_in_each_others_way_are_named_with_what_would_suit()
+    {
+        var rigid = new RangeOfMotion(new Dictionary<RangeTest, Angle>
+        {
+            [RangeTest.AnkleBend] = Deg(5), [RangeTest.BigToe] = Deg(20), [RangeTest.RearAnkle] = Deg(12), [RangeTest.HipExtension] = Deg(-10), [RangeTest.HipFlexion] = Deg(70), [RangeTest.RearKnee] = Deg(85),
+        });
+        var body = Body.From(new(1.75));
+        var posture = SplitLinkage.Solve(body, new SplitStance(Deg(30), Deg(10), SplitStance.OnPadMetres, Deg(5)));
+        var conflict = SetupConflict.Of(body, posture, rigid, rigid);
+        Assert.NotNull(conflict);
+        Assert.NotEqual(conflict.First.Joint, conflict.Second.Joint);
+        Assert.Contains("no single change", conflict.Sentence, StringComparison.Ordinal);
+        Assert.Contains("Take", conflict.Sentence, StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData(1.62)]
+    [InlineData(1.75)]
+    [InlineData(1.88)]
+    public void Only_two_boxes_and_honest_words_about_them(double stature)
+    {
+        var two = new StudioKit([0.30, 0.45], [], [], [], null);
+        var plan = StepPlan.For(Body.From(new(stature)), RangeOfMotion.Assumed, two);
+        Assert.Contains(plan.Height.Metres, new[] { 0.30, 0.45 });
+        var off = (plan.Step.KneeFlexion - StepPlan.KneeAtStart).Abs();
+        var advice = Assert.Single(plan.Advice);
+        Assert.Contains("would suit", advice.Sentence, StringComparison.Ordinal);
+        Assert.Equal(off > StepPlan.KneeSpread, advice.Matters);
+        if (off > Deg(1)) Assert.Contains("instead of 90°", advice.Sentence, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_tight_hip_caps_the_box()
+    {
+        var tight = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.HipFlexion] = Deg(75) });
+        Assert.Contains(StepPlan.For(Body.From(new(1.75)), tight, StudioKit.Unknown).Advice, a => a.Matters && a.Sentence.Contains("lower box", StringComparison.Ordinal));
+        Assert.Empty(StepPlan.For(Body.From(new(1.75)), RangeOfMotion.Assumed, StudioKit.Unknown).Advice);
+    }
+
+    [Fact]
+    public void Heights_are_built_from_one_box_and_at_most_three_plates()
+    {
+        var heights = Usual.Heights();
+        Assert.Equal(0, heights[0].Metres);
+        Assert.Contains(heights, h => Math.Abs(h.Metres - 0.39) < 1e-9 && h.Parts == "the 30 cm box with 3 plates");
+        Assert.Contains(heights, h => Math.Abs(h.Metres - 0.04) < 1e-9 && h.Parts == "2 plates");
+        Assert.Equal(heights.Select(h => h.Metres).Distinct(), heights.Select(h => h.Metres));
+        Assert.Equal(0.32, Usual.Nearest(0.327).Metres, 1e-9);
+        Assert.Equal(0.41, StudioKit.Unknown.Nearest(0.412).Metres, 1e-9);
+    }
+
+    [Fact]
+    public void Rounding_to_the_kit_says_what_it_changed()
+    {
+        var body = Body.From(new(1.75));
+        var stance = new SplitStance(Deg(5), Angle.Zero, SplitStance.OnPadMetres, Deg(8), FrontRaiseMetres: 0.08);
+        var plan = SetupPlanner.Plan(body, stance, RangeOfMotion.Assumed, RangeOfMotion.Assumed, new StudioKit([], [0.05], [], [], null));
+        var rounding = Assert.Single(plan.Roundings);
+        Assert.Contains("Wanted under the front foot: 8 cm. Nearest in this studio: 5 cm (one plate)", rounding.Sentence, StringComparison.Ordinal);
+    }
+}
