@@ -41,6 +41,39 @@ public enum Landmark
 
     /// <summary>The centre of the knee: seen from the side, half-way front to back on the joint line.</summary>
     Knee,
+
+    /// <summary>The tip of the second toe of the working foot.</summary>
+    Toe,
+
+    /// <summary>The back of the working heel.</summary>
+    Heel,
+
+    /// <summary>The hip joint, at the bony point on the side.</summary>
+    Hip,
+
+    /// <summary>The tip of the shoulder.</summary>
+    Shoulder,
+
+    /// <summary>The opening of the ear.</summary>
+    Ear,
+
+    /// <summary>The centre of the rear (or trailing) knee.</summary>
+    RearKnee,
+
+    /// <summary>The rear (or trailing) ankle.</summary>
+    RearAnkle,
+
+    /// <summary>The front (or from behind the back) point of the pelvis on the working side.</summary>
+    WorkingPelvis,
+
+    /// <summary>The same on the free side.</summary>
+    FreePelvis,
+
+    /// <summary>The tip of the shoulder on the working side.</summary>
+    WorkingShoulder,
+
+    /// <summary>The same on the free side.</summary>
+    FreeShoulder,
 }
 
 /// <summary>Who placed the points; it decides their placing error.</summary>

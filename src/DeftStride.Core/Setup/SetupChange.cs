@@ -52,29 +52,26 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
     ];
 
     /// <summary>What to do, in a sentence: "Raise the front foot by 8 cm."</summary>
-    public string Sentence
+    public string Sentence(Tape tape)
     {
-        get
+        var (by, far) = (Size(tape), Amount > 0);
+        return Lever switch
         {
-            var (by, far) = (Size(), Amount > 0);
-            return Lever switch
-            {
-                SetupLever.Stance => far ? $"Lengthen the stance by {by}." : $"Shorten the stance by {by}.",
-                SetupLever.FrontRaise => $"Raise the front foot by {by}; depth rises with it.",
-                SetupLever.RearRaise => far ? $"Raise the rear foot by {by}." : $"Lower the rear foot by {by}.",
-                SetupLever.HeelWedge => $"Put a wedge of {by} under the front heel.",
-                SetupLever.Depth => $"Stop {by} higher.",
-                SetupLever.TrunkLean => far ? $"Lean the trunk {by} further forward." : $"Hold the trunk {by} more upright.",
-                SetupLever.Hips => far ? $"Carry the hips forward: rear thigh {by} further behind." : $"Sit the hips back: rear thigh {by} further ahead.",
-                _ => throw new InvalidOperationException($"No words for {Lever}."),
-            };
-        }
+            SetupLever.Stance => far ? $"Lengthen the stance by {by}." : $"Shorten the stance by {by}.",
+            SetupLever.FrontRaise => $"Raise the front foot by {by}; depth rises with it.",
+            SetupLever.RearRaise => far ? $"Raise the rear foot by {by}." : $"Lower the rear foot by {by}.",
+            SetupLever.HeelWedge => $"Put a wedge of {by} under the front heel.",
+            SetupLever.Depth => $"Stop {by} higher.",
+            SetupLever.TrunkLean => far ? $"Lean the trunk {by} further forward." : $"Hold the trunk {by} more upright.",
+            SetupLever.Hips => far ? $"Carry the hips forward: rear thigh {by} further behind." : $"Sit the hips back: rear thigh {by} further ahead.",
+            _ => throw new InvalidOperationException($"No words for {Lever}."),
+        };
     }
 
     /// <summary>The amount with its unit, without a sign.</summary>
-    public string Size() => Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
+    public string Size(Tape tape) => Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
         ? Math.Abs(Amount).ToString("0", CultureInfo.InvariantCulture) + "°"
-        : (100 * Math.Abs(Amount)).ToString("0", CultureInfo.InvariantCulture) + " cm";
+        : tape.Length(Math.Abs(Amount));
 
     /// <summary>
     /// Every single change that makes the set-up fit, the least bother first. For each lever the smallest amount is found

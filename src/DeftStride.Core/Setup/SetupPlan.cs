@@ -1,4 +1,3 @@
-using System.Globalization;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
@@ -149,18 +148,18 @@ public static class SetupPlanner
         var q = posture.Stance;
         var lines = new List<CardLine>
         {
-            new("stance", "Front heel to rear toe", Cm(posture.StanceMetres), q.RearFoot is RearFoot.Instep ? "to the tip of the rear toes" : "tape to tape, on one floor line"),
-            new("track", "Feet apart", $"{Cm(body.HipJointWidth)} to {Cm(body.HipBoneWidth)}", "hip joints to hip bones; narrower is harder"),
+            new("stance", "Front heel to rear toe", kit.Tape.Length(posture.StanceMetres), q.RearFoot is RearFoot.Instep ? "to the tip of the rear toes" : "tape to tape, on one floor line"),
+            new("track", "Feet apart", $"{kit.Tape.Length(body.HipJointWidth)} to {kit.Tape.Length(body.HipBoneWidth)}", "hip joints to hip bones; narrower is harder"),
             new("shin", "Front shin", Lean(q.FrontShin), "at the bottom"),
             new("trunk", "Trunk", q.TrunkLean.Degrees < 0.5 ? "upright" : $"{q.TrunkLean} forward", "at the bottom"),
         };
         var under = q.RearKneeMetres - SplitStance.KneeRadiusMetres;
         lines.Add(under > 0.005
-            ? new("pad", under > 0.08 ? "Stop above the floor" : "Pad under the rear knee", Cm(under), under > 0.08 ? "a chosen shallower depth" : "touch it softly")
+            ? new("pad", under > 0.08 ? "Stop above the floor" : "Pad under the rear knee", kit.Tape.Length(under), under > 0.08 ? "a chosen shallower depth" : "touch it softly")
             : new("pad", "Rear knee", "to the floor", "touch it softly"));
-        if (q.FrontRaiseMetres > 0) lines.Add(new("front", "Front foot on", Cm(q.FrontRaiseMetres), kit.Nearest(q.FrontRaiseMetres).Parts));
+        if (q.FrontRaiseMetres > 0) lines.Add(new("front", "Front foot on", kit.Tape.Length(q.FrontRaiseMetres), kit.Nearest(q.FrontRaiseMetres).Parts));
         if (q.RearRaiseMetres > 0)
-            lines.Add(new("rear", q.RearFoot is RearFoot.Instep ? "Rear instep on" : "Rear foot on", Cm(q.RearRaiseMetres), kit.Nearest(q.RearRaiseMetres).Parts));
+            lines.Add(new("rear", q.RearFoot is RearFoot.Instep ? "Rear instep on" : "Rear foot on", kit.Tape.Length(q.RearRaiseMetres), kit.Nearest(q.RearRaiseMetres).Parts));
         if (q.HeelWedge > Angle.Zero) lines.Add(new("wedge", "Wedge under the front heel", q.HeelWedge.ToString(), "thin end forward, not tipping; borrowed, with a review date"));
         return [.. lines];
     }
@@ -176,8 +175,8 @@ public static class SetupPlanner
             if (wanted <= 0 || Math.Abs(off) < 0.0026) continue;
             var moved = SetupChange.Move(body, posture, lever, off);
             var breaks = moved is null || Demand.Of(moved, front, rear).Any(d => d.Exceeds);
-            var knee = moved is null ? "nothing fits there" : $"the front knee bends {posture.FrontKnee} → {moved.FrontKnee}, the stance becomes {Cm(moved.StanceMetres)}";
-            found.Add(new($"Wanted under the {name}: {Cm(wanted)}. Nearest in this studio: {Cm(near.Metres)} ({near.Parts}); {knee}.", breaks));
+            var knee = moved is null ? "nothing fits there" : $"the front knee bends {posture.FrontKnee} → {moved.FrontKnee}, the stance becomes {kit.Tape.Length(moved.StanceMetres)}";
+            found.Add(new($"Wanted under the {name}: {kit.Tape.Length(wanted)}. Nearest in this studio: {kit.Tape.Length(near.Metres)} ({near.Parts}); {knee}.", breaks));
         }
 
         if (posture.Stance.HeelWedge is var wedge && wedge > Angle.Zero && kit.WedgesDegrees.Count > 0 && !kit.WedgesDegrees.Any(w => Math.Abs(w - wedge.Degrees) < 0.6))
@@ -189,8 +188,6 @@ public static class SetupPlanner
 
         return [.. found];
     }
-
-    internal static string Cm(double metres) => (100 * metres).ToString("0", CultureInfo.InvariantCulture) + " cm";
 
     private static string Lean(Angle shin) => Judging.Finding.Lean(shin);
 }

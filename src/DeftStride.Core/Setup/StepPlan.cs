@@ -37,31 +37,31 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
         ArgumentNullException.ThrowIfNull(kit);
         var (knee, lean) = (kneeFlexion ?? KneeAtStart, shin ?? UsualShin);
         var wanted = StepLinkage.ForFlexion(body, knee, lean);
-        if (!kit.HasHeights) return Made(body, wanted, new KitHeight(Math.Round(wanted.BoxMetres, 2), "to the centimetre"), wanted, range, trunkLean, knee, []);
+        if (!kit.HasHeights) return Made(kit, body, wanted, new KitHeight(Math.Round(wanted.BoxMetres, 2), "set by hand"), wanted, range, trunkLean, knee, []);
 
         var heights = kit.Heights().Where(h => h.Metres > 0.05).ToArray();
         var right = heights.Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
             .Where(p => p.Step is { } s && s.Shin >= LeastShin && s.Shin <= MostShin && s.ToeGapMetres >= 0)
             .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians).FirstOrDefault();
-        if (right.Step is { } found) return Made(body, wanted, right.Height, found, range, trunkLean, knee, Advise(wanted, right.Height, found, knee));
+        if (right.Step is { } found) return Made(kit, body, wanted, right.Height, found, range, trunkLean, knee, Advise(kit, wanted, right.Height, found, knee));
 
         var near = heights.Length > 0 ? heights.MinBy(h => Math.Abs(h.Metres - wanted.BoxMetres))! : new KitHeight(0, "nothing to stand on");
         var step = StepLinkage.TryForBoxAndShin(body, near.Metres, lean, out var forced) ? forced : wanted;
-        return Made(body, wanted, near, step, range, trunkLean, knee, Advise(wanted, near, step, knee));
+        return Made(kit, body, wanted, near, step, range, trunkLean, knee, Advise(kit, wanted, near, step, knee));
     }
 
-    private static List<Rounding> Advise(StepPosture wanted, KitHeight height, StepPosture step, Angle knee)
+    private static List<Rounding> Advise(StudioKit kit, StepPosture wanted, KitHeight height, StepPosture step, Angle knee)
     {
         var off = height.Metres - wanted.BoxMetres;
         if (Math.Abs(off) < 0.01) return [];
         var bent = (step.KneeFlexion - knee).Abs();
         var side = off > 0 ? "higher" : "lower";
         return bent <= Angle.FromDegrees(1)
-            ? [new($"{SetupPlanner.Cm(wanted.BoxMetres)} would suit; {height.Parts} is {SetupPlanner.Cm(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.Finding.Lean(step.Shin)}.", false)]
-            : [new($"{SetupPlanner.Cm(wanted.BoxMetres)} would suit; the nearest here, {height.Parts}, is {SetupPlanner.Cm(Math.Abs(off))} {side}: the knee starts at {step.KneeFlexion} instead of {knee}{(bent > KneeSpread ? ", outside what is accepted" : "")}. {(off > 0 ? "Hold a support, or use the lower one for a longer set." : "Slow the way down, or add a plate.")}", bent > KneeSpread)];
+            ? [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.Finding.Lean(step.Shin)}.", false)]
+            : [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(Math.Abs(off))} {side}: the knee starts at {step.KneeFlexion} instead of {knee}{(bent > KneeSpread ? ", outside what is accepted" : "")}. {(off > 0 ? "Hold a support, or use the lower one for a longer set." : "Slow the way down, or add a plate.")}", bent > KneeSpread)];
     }
 
-    private static StepPlan Made(Body body, StepPosture wanted, KitHeight height, StepPosture step, RangeOfMotion range, Angle lean, Angle knee, List<Rounding> advice)
+    private static StepPlan Made(StudioKit kit, Body body, StepPosture wanted, KitHeight height, StepPosture step, RangeOfMotion range, Angle lean, Angle knee, List<Rounding> advice)
     {
         var hip = range.Of(RangeTest.HipFlexion);
         var folded = step.HipFlexion(lean);
@@ -70,8 +70,8 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
         if (step.ToeGapMetres < 0) advice.Add(new("The floor toes would be inside the box. Take a higher box or keep the shin more upright.", true));
         return new StepPlan(wanted, height, step,
         [
-            new("box", "Box", SetupPlanner.Cm(height.Metres), height.Parts),
-            new("gap", "Floor toes to the box", SetupPlanner.Cm(Math.Max(0, step.ToeGapMetres)), "whole foot on, heel just inside the edge"),
+            new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
+            new("gap", "Floor toes to the box", kit.Tape.Length(Math.Max(0, step.ToeGapMetres)), "whole foot on, heel just inside the edge"),
             new("knee", "Knee at the start", step.KneeFlexion.ToString(), $"asked: {knee}"),
             new("shin", "Shin on the box", Judging.Finding.Lean(step.Shin), "at the start"),
         ], advice, !body.SegmentsMeasured);

@@ -1,5 +1,3 @@
-using System.Globalization;
-
 namespace DeftStride.Core.Setup;
 
 /// <summary>What a studio owns, with true heights. Metres and degrees.</summary>
@@ -11,6 +9,9 @@ namespace DeftStride.Core.Setup;
 public sealed record StudioKit(
     IReadOnlyList<double> BoxesMetres, IReadOnlyList<double> PlatesMetres, IReadOnlyList<double> PadsMetres, IReadOnlyList<double> WedgesDegrees, double? RollMetres)
 {
+    /// <summary>The tape the studio reads; every length on its cards is given by it.</summary>
+    public Tape Tape { get; init; }
+
     /// <summary>No more plates than this are stacked: a taller pile tips.</summary>
     public const int MostPlates = 3;
 
@@ -37,7 +38,7 @@ public sealed record StudioKit(
     /// <summary>The height nearest to a wanted one; the wanted height itself, to the centimetre, when no kit is listed.</summary>
     public KitHeight Nearest(double metres) => HasHeights
         ? Heights().MinBy(h => Math.Abs(h.Metres - metres))!
-        : new KitHeight(Math.Round(metres, 2), "to the centimetre");
+        : new KitHeight(Math.Round(metres, 2), "set by hand");
 
     /// <summary>The pad nearest to a thickness; 2 cm when none is listed.</summary>
     public double Pad(double metres = 0.02) => PadsMetres.Count == 0 ? 0.02 : PadsMetres.MinBy(p => Math.Abs(p - metres));
@@ -45,7 +46,7 @@ public sealed record StudioKit(
     /// <summary>The thinnest wedge of at least so many degrees, or null when none is that thick.</summary>
     public double? WedgeOfAtLeast(double degrees) => WedgesDegrees.Where(w => w >= degrees - 0.05).Order().Cast<double?>().FirstOrDefault();
 
-    private static string Box(double metres) => $"the {(100 * metres).ToString("0.#", CultureInfo.InvariantCulture)} cm box";
+    private string Box(double metres) => $"the {Tape.Length(metres)} box";
 
     private static string Words(int plates) => plates == 1 ? "one plate" : $"{plates} plates";
 

@@ -100,7 +100,7 @@ public sealed class LinkageProperties
             Assert.DoesNotContain(Demand.Of(change.Posture, front, rear), d => d.Exceeds);
             var step = change.Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips ? 1 : 0.01;
             var less = SetupChange.Move(any.Body, posture, change.Lever, change.Amount - (Math.Sign(change.Amount) * step));
-            Assert.True(less is null || Demand.Of(less, front, rear).Any(d => d.Exceeds), $"{change.Sentence} A smaller one would do.");
+            Assert.True(less is null || Demand.Of(less, front, rear).Any(d => d.Exceeds), $"{change.Sentence(Tape.Centimetres)} A smaller one would do.");
         }
 
         Assert.Equal(changes.Count == 0, SetupConflict.Of(any.Body, posture, front, rear) is not null);

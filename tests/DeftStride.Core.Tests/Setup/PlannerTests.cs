@@ -71,7 +71,7 @@ public sealed class PlannerTests
         Assert.True(plan.Binding.Limit.Measured);
         var wedge = Assert.Single(plan.Changes, c => c.Lever == SetupLever.HeelWedge);
         Assert.Equal(9, wedge.Amount);
-        Assert.Equal("Put a wedge of 9° under the front heel.", wedge.Sentence);
+        Assert.Equal("Put a wedge of 9° under the front heel.", wedge.Sentence(Tape.Centimetres));
         Assert.True(wedge.Posture.FrontKnee > plan.Posture.FrontKnee - Deg(5));
         var stood = SetupPlanner.Plan(body, wedge.Stance, stiff, stiff, Usual);
         Assert.True(stood.Fits);
@@ -130,6 +130,18 @@ public sealed class PlannerTests
         Assert.Equal(heights.Select(h => h.Metres).Distinct(), heights.Select(h => h.Metres));
         Assert.Equal(0.32, Usual.Nearest(0.327).Metres, 1e-9);
         Assert.Equal(0.41, StudioKit.Unknown.Nearest(0.412).Metres, 1e-9);
+    }
+
+    [Theory]
+    [InlineData(0.7114, "71 cm", "28 in")]
+    [InlineData(0.724, "72 cm", "28½ in")]
+    [InlineData(0.012, "1 cm", "½ in")]
+    [InlineData(0, "0 cm", "0 in")]
+    public void A_tape_reads_what_it_can(double metres, string centimetres, string inches)
+    {
+        Assert.Equal(centimetres, Tape.Centimetres.Length(metres));
+        Assert.Equal(inches, Tape.Inches.Length(metres));
+        Assert.EndsWith(" in", StepPlan.For(Body.From(new(1.75)), RangeOfMotion.Assumed, Usual with { Tape = Tape.Inches }).Card[0].Value, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -1,0 +1,111 @@
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Practice;
+
+/// <summary>What a client comes for.</summary>
+public enum Goal
+{
+    /// <summary>To be stronger.</summary>
+    Strength,
+
+    /// <summary>Front of the thigh.</summary>
+    FrontThigh,
+
+    /// <summary>Buttocks.</summary>
+    Buttock,
+
+    /// <summary>A sport, or running.</summary>
+    Running,
+
+    /// <summary>Hills and stairs.</summary>
+    HillsAndStairs,
+
+    /// <summary>A steady pelvis.</summary>
+    PelvicControl,
+
+    /// <summary>Freer hips.</summary>
+    HipFreedom,
+
+    /// <summary>Coming back after a lay-off.</summary>
+    Return,
+}
+
+/// <summary>How long somebody has trained.</summary>
+public enum TrainingAge
+{
+    /// <summary>New to it.</summary>
+    New,
+
+    /// <summary>Some months.</summary>
+    Months,
+
+    /// <summary>Years.</summary>
+    Years,
+}
+
+/// <summary>How a foot stands.</summary>
+public enum FootType
+{
+    /// <summary>Sinks inward, often with a drifting big toe.</summary>
+    Collapsing,
+
+    /// <summary>Neither.</summary>
+    Neutral,
+
+    /// <summary>High and stiff, often with tight deep hip rotators.</summary>
+    HighStiff,
+}
+
+/// <summary>How the knees stand.</summary>
+public enum KneeShape
+{
+    /// <summary>Knock-kneed.</summary>
+    KnockKneed,
+
+    /// <summary>Straight.</summary>
+    Straight,
+
+    /// <summary>Bow-legged.</summary>
+    BowLegged,
+}
+
+/// <summary>Where it hurts.</summary>
+public enum PainSite
+{
+    /// <summary>Inside of the knee.</summary>
+    KneeInside,
+
+    /// <summary>Outside of the knee.</summary>
+    KneeOutside,
+
+    /// <summary>Front of the knee.</summary>
+    KneeFront,
+
+    /// <summary>The tendon below the kneecap.</summary>
+    BelowKneecap,
+
+    /// <summary>Front of the hip.</summary>
+    HipFront,
+
+    /// <summary>Low back.</summary>
+    Back,
+}
+
+/// <summary>A pain that a client comes with.</summary>
+/// <param name="Leg">The client's own side.</param>
+/// <param name="Role">What the leg does when it hurts.</param>
+/// <param name="Site">Where.</param>
+/// <param name="Score">0–10.</param>
+public sealed record SitePain(BodySide Leg, LegRole Role, PainSite Site, int Score)
+{
+    /// <summary>A site in words.</summary>
+    public static string Word(PainSite site) => site switch
+    {
+        PainSite.KneeInside => "inside of the knee",
+        PainSite.KneeOutside => "outside of the knee",
+        PainSite.KneeFront => "front of the knee",
+        PainSite.BelowKneecap => "below the kneecap",
+        PainSite.HipFront => "front of the hip",
+        _ => "low back",
+    };
+}
