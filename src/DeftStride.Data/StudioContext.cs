@@ -20,6 +20,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<FlagClearingFact> FlagClearings => Set<FlagClearingFact>();
     public DbSet<CautionFact> Cautions => Set<CautionFact>();
     public DbSet<PictureFact> Pictures => Set<PictureFact>();
+    public DbSet<RangeFact> Ranges => Set<RangeFact>();
+    public DbSet<SetupFact> Setups => Set<SetupFact>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder conventions)
     {
@@ -60,6 +62,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<FlagFact>(model);
         ClientFactTable<FlagClearingFact>(model);
         ClientFactTable<PictureFact>(model);
+        ClientFactTable<RangeFact>(model);
+        ClientFactTable<SetupFact>(model);
         model.Entity<TrialFact>().HasOne<CheckFact>().WithMany().HasForeignKey(t => t.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<DecisionFact>().HasOne<CheckFact>().WithMany().HasForeignKey(d => d.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<FlagClearingFact>().HasOne<FlagFact>().WithMany().HasForeignKey(c => c.FlagId).OnDelete(DeleteBehavior.Restrict);

@@ -3,12 +3,14 @@ using System.Reflection;
 using DeftStride.Data;
 using DeftStride.Data.Pictures;
 using DeftStride.Web.Demo;
+using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
 using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Safety;
+using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 
@@ -46,6 +48,7 @@ app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSecond
 // Everything private hangs on this one group, so that sign-in can close it in one line.
 var api = app.MapGroup("/api");
 StudioEndpoints.Map(api);
+SettingEndpoints.Map(api);
 FloorEndpoints.Map(api);
 ClientEndpoints.Map(api);
 FlagEndpoints.Map(api);
@@ -53,6 +56,8 @@ PictureEndpoints.Map(api);
 ShinEndpoints.Map(api);
 LiveReading.Map(api);
 CheckEndpoints.Map(api);
+IntakeEndpoints.Map(api);
+BenchEndpoints.Map(api);
 api.MapFallback(() => { throw Refusal.Missing("There is nothing at this address."); });
 
 FrontEnd.Map(app, web);

@@ -21,6 +21,8 @@ using (var parts = new PartsServer())
 }
 
 desk.Resize(1280, 800);
+tour.Benches();
+if (only is "bench" or "meet" or "studio") return 0;
 tour.Desk();
 using (var another = new AppServer(demo: true, clock: Clock)) tour.Phone(another.Url);
 return 0;

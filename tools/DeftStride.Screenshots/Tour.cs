@@ -49,6 +49,30 @@ internal sealed class Tour(Page desk, string folder, string only)
         Keep(desk, "check-decision");
     }
 
+    /// <summary>Meeting a client, the bench and the studio.</summary>
+    public void Benches()
+    {
+        desk.Go("/studio").See("heights can be built");
+        Keep(desk, "studio");
+        desk.Go("/").Press("Corin Vale");
+        desk.Press("Meet");
+        desk.See("Start with the");
+        Keep(desk, "meet");
+        desk.Go("/").Press("Corin Vale");
+        desk.Press("Bench");
+        desk.See("Keep this set-up");
+        desk.Find("[data-settled='true'] [data-bench]");
+        Keep(desk, "bench");
+        desk.Press("Same bottom");
+        desk.Key("p").Find("[data-print]");
+        Keep(desk, "bench-card");
+        desk.Key(Keys.Escape);
+        Keep(desk, "bench-same");
+        new OpenQA.Selenium.Support.UI.SelectElement(desk.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
+        desk.See("Step on");
+        Keep(desk, "bench-step");
+    }
+
     /// <summary>The desk's own next steps start from the check screen.</summary>
     private void Wide()
     {
@@ -65,7 +89,10 @@ internal sealed class Tour(Page desk, string folder, string only)
         phone.Press("History");
         phone.See("What was decided");
         Keep(phone, "phone-client");
-        phone.Press("Look at Maren");
+        phone.Press("Bench");
+        phone.Find("[data-settled='true'] [data-bench]");
+        Keep(phone, "phone-bench");
+        phone.Go("/").Press("Look at Maren");
         phone.Press("Take picture");
         phone.Until("the camera", () => phone.Script("return document.querySelector('video')?.videoWidth > 0") is true);
         Keep(phone, "phone-camera");

@@ -45,6 +45,9 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
     /// <summary>Used of available, 0 or more.</summary>
     public double Share => Math.Max(0, Used.Radians / Math.Max(Limit.Most.Radians, 1e-9));
 
+    /// <summary>What is asked, in words: whole degrees, or that nothing is.</summary>
+    public string UsedText => Used.Degrees < 0.5 ? "nothing" : Used.ToString();
+
     /// <summary>The joint in words: "front ankle", "big toe".</summary>
     public string Name => NameOf(Joint);
 

@@ -1,5 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Setup;
@@ -50,6 +51,20 @@ public sealed record SplitPlan(
 {
     /// <summary>Whether every joint has what is asked.</summary>
     public bool Fits => !Demands.Any(d => d.Exceeds);
+
+    /// <summary>What a coach could say of it aloud: that it fits and what runs out first, or what is short and the least change.</summary>
+    public Phrase Sentence(Tape tape)
+    {
+        if (Fits)
+        {
+            var spare = Binding.Spare.Degrees < 5 ? $"only {Binding.Spare} to spare" : $"{Binding.Spare} to spare";
+            return Phrase.Of(new("This stance "), new("fits", Tone.Good), new($". The {Binding.Name} runs out first, with {spare}."));
+        }
+
+        return Phrase.Of(
+            new($"The {Binding.Name} is "), new($"{Binding.Spare.Abs()} short", Tone.Off),
+            new(Changes.Count > 0 ? $". {Changes[0].Sentence(tape)}" : $". {Conflict?.Sentence}"));
+    }
 }
 
 /// <summary>Works out set-ups from a body, its ranges, a school and a kit.</summary>
@@ -189,5 +204,5 @@ public static class SetupPlanner
         return [.. found];
     }
 
-    private static string Lean(Angle shin) => Judging.Finding.Lean(shin);
+    private static string Lean(Angle shin) => Finding.Lean(shin);
 }

@@ -16,6 +16,9 @@ public sealed record StepPosture(double BoxMetres, double ToeGapMetres, Angle Kn
     public Angle HipFlexion(Angle trunkLean) => Angle.FromDegrees(90) - FrontThigh + trunkLean;
 }
 
+/// <summary>Where everything is at the start of a step-up, in the side view; the face of the box stands at x = 0, the body behind it.</summary>
+public sealed record StepPoints(Place FloorHeel, Place FloorToe, Place FloorAnkle, Place FloorKnee, Place Hip, Place Shoulder, Place Knee, Place Ankle, Place Heel, Place Toe);
+
 /// <summary>
 /// The geometry of a step: from knee flexion and shin to the box and the distance to it, or from the box to the shin. The
 /// floor leg is straight and may lean. An estimate while shank and thigh are unmeasured.
@@ -42,6 +45,20 @@ public static class StepLinkage
             (leg * Math.Cos(floorLegLean.Radians)) - rise,
             (leg * Math.Sin(floorLegLean.Radians)) + reach - body.Foot - heelInsetMetres,
             kneeFlexion, shin, alpha);
+    }
+
+    /// <summary>The points of a step with the floor leg upright and the heel just inside the edge.</summary>
+    public static StepPoints Points(Body body, StepPosture step, Angle trunkLean)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(step);
+        var ankle = new Place(0.25 * body.Foot, step.BoxMetres + body.AnkleHeight);
+        var knee = new Place(ankle.X + (body.Shank * Math.Sin(step.Shin.Radians)), ankle.Y + (body.Shank * Math.Cos(step.Shin.Radians)));
+        var hip = new Place(knee.X - (body.Thigh * Math.Cos(step.FrontThigh.Radians)), knee.Y + (body.Thigh * Math.Sin(step.FrontThigh.Radians)));
+        var shoulder = new Place(hip.X + (body.Trunk * Math.Sin(trunkLean.Radians)), hip.Y + (body.Trunk * Math.Cos(trunkLean.Radians)));
+        return new StepPoints(
+            new Place(hip.X - (0.25 * body.Foot), 0), new Place(hip.X + (0.75 * body.Foot), 0), new Place(hip.X, body.AnkleHeight), new Place(hip.X, body.AnkleHeight + body.Shank),
+            hip, shoulder, knee, ankle, new Place(0, step.BoxMetres), new Place(body.Foot, step.BoxMetres));
     }
 
     /// <summary>The shin and distance for a knee flexion on a box that is there, or nothing when the leg cannot fold that way.</summary>

@@ -122,6 +122,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<double>("HeelWedgeDegrees")
                         .HasColumnType("REAL");
 
+                    b.Property<string>("Intake")
+                        .HasColumnType("TEXT");
+
                     b.Property<double?>("LeftAnkleDegrees")
                         .HasColumnType("REAL");
 
@@ -136,6 +139,9 @@ namespace DeftStride.Data.Migrations
                         .HasColumnType("REAL");
 
                     b.Property<string>("School")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Settings")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("StudioId")
@@ -455,6 +461,101 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Pictures");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.RangeFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<double>("Degrees")
+                        .HasColumnType("REAL");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("Side")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Test")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "RecordedAt");
+
+                    b.ToTable("Ranges");
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.SetupFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ExerciseId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Judged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "RecordedAt");
+
+                    b.ToTable("Setups");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.StudioRecord", b =>
                 {
                     b.Property<Guid>("Id")
@@ -466,12 +567,18 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("CreatedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Kit")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Name")
                         .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<int>("PainLimit")
                         .HasColumnType("INTEGER");
+
+                    b.Property<string>("Settings")
+                        .HasColumnType("TEXT");
 
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
@@ -720,6 +827,48 @@ namespace DeftStride.Data.Migrations
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.PictureFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.RangeFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.SetupFact", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
                         .WithMany()

@@ -1,6 +1,8 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
 
 namespace DeftStride.Data.Records;
 
@@ -80,6 +82,23 @@ internal sealed class FlagClearingFact : ClientFact
     public required string ExaminedBy { get; set; }
     public DateOnly ExaminedOn { get; set; }
     public required string Allowed { get; set; }
+}
+
+/// <summary>A range of motion measured on one side.</summary>
+internal sealed class RangeFact : ClientFact
+{
+    public RangeTest Test { get; set; }
+    public BodySide Side { get; set; }
+    public double Degrees { get; set; }
+}
+
+/// <summary>A set-up that was worked out and kept for a client and an exercise; the latest one is in force.</summary>
+internal sealed class SetupFact : ClientFact
+{
+    public required string ExerciseId { get; set; }
+
+    /// <summary>The card as it was given, as JSON.</summary>
+    public required string Judged { get; set; }
 }
 
 /// <summary>A coach confirmed the studio's cautions.</summary>

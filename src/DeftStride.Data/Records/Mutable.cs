@@ -22,6 +22,12 @@ internal sealed class StudioRecord : Mutable
 
     /// <summary>Highest pain that counts as ordinary, 0–4.</summary>
     public int PainLimit { get; set; }
+
+    /// <summary>What the studio owns and the tape it reads, as JSON; null until somebody lists it.</summary>
+    public string? Kit { get; set; }
+
+    /// <summary>Settings chosen for the studio, its schools and its exercises, as JSON; null for the defaults.</summary>
+    public string? Settings { get; set; }
 }
 
 /// <summary>A coach of the studio. Whoever acts is written on every fact.</summary>
@@ -41,7 +47,7 @@ internal sealed class ClientRecord : Mutable
     /// <summary>The school set for this client, or null for the exercise's usual.</summary>
     public SchoolCode? School { get; set; }
 
-    /// <summary>Measured weight-bearing ankle bend, degrees, or null until measured.</summary>
+    /// <summary>The latest measured weight-bearing ankle bend, degrees, or null until measured; kept here too since every check is judged by it.</summary>
     public double? LeftAnkleDegrees { get; set; }
 
     /// <summary>The same for the right.</summary>
@@ -49,6 +55,12 @@ internal sealed class ClientRecord : Mutable
 
     /// <summary>Angle of the heel wedge in use, degrees; 0 for none.</summary>
     public double HeelWedgeDegrees { get; set; }
+
+    /// <summary>What was asked when the client was met (goals, body, feet, pain), as JSON; null until asked.</summary>
+    public string? Intake { get; set; }
+
+    /// <summary>Settings chosen for this client, as JSON; null for none.</summary>
+    public string? Settings { get; set; }
 
     /// <summary>When the client agreed to pictures being kept, or null while nobody asked.</summary>
     public DateTimeOffset? PictureConsentAt { get; set; }

@@ -1,15 +1,20 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
+using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Safety;
+using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
@@ -32,21 +37,24 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
     private CheckBook _book = null!;
     private CheckRecorder _recorder = null!;
 
-    private sealed record Person(string Key, string Name, string Goal, SchoolCode? School = null, double? LeftAnkle = null, double? RightAnkle = null, double Wedge = 0);
+    private sealed record Person(
+        string Key, string Name, string Goal, double StatureCm, double MassKg, TrainingAge Trained, Goal[] Goals, SchoolCode? School = null, double? LeftAnkle = null, double? RightAnkle = null, double Wedge = 0,
+        SitePainDto[]? Pains = null);
 
     /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
     private sealed record Try(string Correction, string Picture, PainDto? Pain = null);
 
     private static readonly Person[] People =
     [
-        new("bram", "Bram Hartnell", "Carry a loaded pack up the Long Stair without thinking about it"),
-        new("maren", "Maren Oakhollow", "First season as a path warden"),
-        new("dov", "Dov Tarrant", "Stone steps all day, left knee sore behind"),
-        new("sunniva", "Sunniva Reed", "Back to hill walking"),
-        new("petra", "Petra Lowmoor", "Fell runner, wants more from the climb", SchoolCode.Inclined),
-        new("corin", "Corin Vale", "Deeper steps, stiff ankles", SchoolCode.KneeForward, 24, 26, 10),
-        new("ilse", "Ilse Branwick", "Steady hips on the way down"),
-        new("odell", "Odell Marsh", "Starting again after the winter"),
+        new("bram", "Bram Hartnell", "Carry a loaded pack up the Long Stair without thinking about it", 188, 92, TrainingAge.Years, [Goal.Strength]),
+        new("maren", "Maren Oakhollow", "First season as a path warden", 168, 63, TrainingAge.New, [Goal.HillsAndStairs]),
+        new("dov", "Dov Tarrant", "Stone steps all day, left knee sore behind", 182, 84, TrainingAge.Months, [Goal.HillsAndStairs, Goal.Strength],
+            Pains: [new(BodySide.Left, LegRole.Rear, PainSite.KneeFront, 3)]),
+        new("sunniva", "Sunniva Reed", "Back to hill walking", 166, 66, TrainingAge.Months, [Goal.Return]),
+        new("petra", "Petra Lowmoor", "Fell runner, wants more from the climb", 171, 57, TrainingAge.Years, [Goal.Running], SchoolCode.Inclined),
+        new("corin", "Corin Vale", "Deeper steps, stiff ankles", 175, 79, TrainingAge.Months, [Goal.FrontThigh], SchoolCode.KneeForward, 24, 26, 10),
+        new("ilse", "Ilse Branwick", "Steady hips on the way down", 162, 58, TrainingAge.Months, [Goal.PelvicControl]),
+        new("odell", "Odell Marsh", "Starting again after the winter", 177, 81, TrainingAge.Years, [Goal.Return]),
     ];
 
     public async Task SeedAsync(CancellationToken stop)
@@ -54,6 +62,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         if (await db.Clients.AnyAsync(stop)) return;
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
+        studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres));
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
         _shelf = new PictureShelf(db, scope, _facts, folder, _clock);
@@ -78,6 +87,11 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
                 LeftAnkleDegrees = person.LeftAnkle,
                 RightAnkleDegrees = person.RightAnkle,
                 HeelWedgeDegrees = person.Wedge,
+                Intake = Json.Write(IntakeDto.Empty with
+                {
+                    Goals = person.Goals, TrainingAge = person.Trained, StatureCm = person.StatureCm, MassKg = person.MassKg, Pains = person.Pains ?? [],
+                    LeftFoot = FootType.Neutral, RightFoot = FootType.Neutral, Knees = KneeShape.Straight,
+                }),
                 PictureConsentAt = _clock.Now,
                 CreatedAt = _clock.Now,
             };
@@ -86,8 +100,32 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         }
 
         await db.SaveChangesAsync(stop);
+        await BodiesAsync(stop);
         await HistoryAsync(now, stop);
         await PlanAsync(now, stop);
+    }
+
+    /// <summary>Ankles that were measured, and the set-up of the split squat that everybody was given.</summary>
+    private async Task BodiesAsync(CancellationToken stop)
+    {
+        var kit = BenchEndpoints.KitOf(await scope.StudioAsync(stop));
+        foreach (var person in People)
+        {
+            RangeDto[] Ranges(double? ankle) => ankle is { } bend ? [new(RangeTest.AnkleBend, bend)] : [];
+            foreach (var (side, ankle) in new[] { (BodySide.Left, person.LeftAnkle), (BodySide.Right, person.RightAnkle) })
+            {
+                if (ankle is not { } bend) continue;
+                var measured = new RangeRequest(Guid.CreateVersion7(_clock.Now), _clients[person.Key], RangeTest.AnkleBend, side, bend, null, null);
+                await _facts.AddAsync(new RangeFact { Id = measured.Id, ClientId = measured.ClientId, Test = measured.Test, Side = side, Degrees = bend, Body = Json.Write(measured) }, measured, stop);
+            }
+
+            var school = person.School ?? SchoolCode.VerticalShin;
+            var (body, front, rear) = (new BodyDto(person.StatureCm, person.MassKg, null, null, null), Ranges(person.LeftAnkle), Ranges(person.RightAnkle));
+            var stance = BenchSolver.Start(new StartRequest(body, front, rear, kit, school, SplitForm.ToPad, false));
+            if (person.Wedge > 0) stance = stance with { WedgeDegrees = person.Wedge, ShinDegrees = stance.ShinDegrees + person.Wedge - 2 };
+            await BenchEndpoints.RecordAsync(_facts, new SetupRequest(
+                Guid.CreateVersion7(_clock.Now), _clients[person.Key], ExerciseId, school, BodySide.Left, new BenchRequest(body, front, rear, kit, stance, null, new LoadDto(LoadPosition.None, 0)), null, null), stop);
+        }
     }
 
     private async Task HistoryAsync(DateTimeOffset now, CancellationToken stop)

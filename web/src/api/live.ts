@@ -1,19 +1,21 @@
 import type { Schema } from './client';
 
-export type ShinRequest = Schema['ShinRequest'];
 export type ShinView = Schema['ShinView'];
 
-type Answer = { seq: number; view?: ShinView; problem?: string };
+/** A shin to read, or a stance to work out. */
+export type Question = { request: Schema['ShinRequest'] } | { bench: Schema['BenchRequest'] };
+
+type Answer = { seq: number; view?: ShinView | null; bench?: Schema['BenchView'] | null; problem?: string | null };
 
 /**
- * Readings while a point moves: one socket, one message in flight, a sequence number, the newest wins. The caller hears
+ * Answers while a point or a handle moves: one socket, one message in flight, a sequence number, the newest wins. The caller hears
  * every answer with the number it belongs to and can tell a settled reading from one that a newer move has overtaken.
  */
 export class LiveReading {
   private socket: WebSocket | undefined;
   private inFlight = false;
-  private waiting: { seq: number; request: ShinRequest } | undefined;
-  private last: { seq: number; request: ShinRequest } | undefined;
+  private waiting: ({ seq: number } & Question) | undefined;
+  private last: ({ seq: number } & Question) | undefined;
   private seq = 0;
   private retry: ReturnType<typeof setTimeout> | undefined;
   private closed = false;
@@ -24,8 +26,8 @@ export class LiveReading {
   ) {}
 
   /** Asks for a reading; returns the number its answer will carry. */
-  ask(request: ShinRequest): number {
-    this.waiting = { seq: ++this.seq, request };
+  ask(question: Question): number {
+    this.waiting = { seq: ++this.seq, ...question };
     this.last = this.waiting;
     this.pump();
     return this.seq;

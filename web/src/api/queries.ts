@@ -37,3 +37,19 @@ export async function refreshClient(id: string) {
     queries.invalidateQueries({ queryKey: ['check'] }),
   ]);
 }
+
+export const useIntake = (id: string) =>
+  useQuery({ queryKey: ['intake', id], queryFn: () => take(api.GET('/api/clients/{id}/intake', { params: { path: { id } } })) });
+
+export const useBenchStart = (id: string) =>
+  useQuery({ queryKey: ['bench', id], queryFn: () => take(api.GET('/api/clients/{id}/bench', { params: { path: { id } } })) });
+
+export const useKit = () => useQuery({ queryKey: ['kit'], queryFn: () => take(api.GET('/api/kit')) });
+
+/** After a client's body, ranges or set-ups changed. */
+export const refreshBody = (id: string) =>
+  Promise.all([
+    queries.invalidateQueries({ queryKey: ['intake', id] }),
+    queries.invalidateQueries({ queryKey: ['bench', id] }),
+    refreshClient(id),
+  ]);

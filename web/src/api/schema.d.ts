@@ -116,6 +116,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{id}/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{id}/intake": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getIntake"];
+        put: operations["changeIntake"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/coaches": {
         parameters: {
             query?: never;
@@ -132,6 +164,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveBench"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/shin": {
         parameters: {
             query?: never;
@@ -142,6 +190,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["readShin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["startStance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveStep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -244,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getKit"];
+        put: operations["changeKit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures/{id}": {
         parameters: {
             query?: never;
@@ -260,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ranges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addRange"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/rules": {
         parameters: {
             query?: never;
@@ -270,6 +382,38 @@ export interface paths {
         get: operations["getRules"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/settings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSettings"];
+        put: operations["changeSetting"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSetup"];
         delete?: never;
         options?: never;
         head?: never;
@@ -328,6 +472,10 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AdviceView: {
+            matters: boolean;
+            sentence: string;
+        };
         AnkleDto: {
             /** Format: double */
             degrees: number;
@@ -357,11 +505,91 @@ export interface components {
             /** Format: double */
             upperDegrees: null | number;
         };
+        /** @description A stance to work out. With double? BenchRequest.StanceCm the feet are given and the front shin follows from them. */
+        BenchRequest: {
+            body: components["schemas"]["BodyDto"];
+            frontRanges: components["schemas"]["RangeDto"][];
+            kit: components["schemas"]["KitDto"];
+            load: components["schemas"]["LoadDto"];
+            rearRanges: components["schemas"]["RangeDto"][];
+            stance: components["schemas"]["StanceDto"];
+            /** Format: double */
+            stanceCm: null | number;
+        };
+        BenchStartView: {
+            body: null | components["schemas"]["BodyDto"];
+            exerciseId: string;
+            kept: components["schemas"]["SetupView"][];
+            kit: components["schemas"]["KitDto"];
+            leftRanges: components["schemas"]["RangeDto"][];
+            rightRanges: components["schemas"]["RangeDto"][];
+            school: components["schemas"]["SchoolCode"];
+        };
+        BenchView: {
+            advice: components["schemas"]["AdviceView"][];
+            card: components["schemas"]["CardLineView"][];
+            changes: components["schemas"]["ChangeView"][];
+            demands: components["schemas"]["DemandView"][];
+            estimated: boolean;
+            fault: null | string;
+            figure: null | components["schemas"]["FigureView"];
+            fits: boolean;
+            load: null | components["schemas"]["LoadView"];
+            path: number[][];
+            sameBottom: components["schemas"]["OverlayView"][];
+            sentence: components["schemas"]["PartView"][];
+            sizes: components["schemas"]["BodySizesView"];
+            stance: components["schemas"]["StanceDto"];
+            /** Format: double */
+            stanceCm: number;
+        };
+        BodyDto: {
+            /** Format: double */
+            footCm: null | number;
+            /** Format: double */
+            massKg: null | number;
+            /** Format: double */
+            shankCm: null | number;
+            /** Format: double */
+            statureCm: number;
+            /** Format: double */
+            thighCm: null | number;
+        };
         /**
          * @description The client's own left or right, never the picture's.
          * @enum {unknown}
          */
         BodySide: "left" | "right";
+        BodySizesView: {
+            /** Format: double */
+            ankleCm: number;
+            /** Format: double */
+            footCm: number;
+            /** Format: double */
+            hipBoneCm: number;
+            /** Format: double */
+            hipJointCm: number;
+            /** Format: double */
+            shoulderCm: number;
+            /** Format: double */
+            statureCm: number;
+            /** Format: double */
+            trunkCm: number;
+        };
+        CandidateView: {
+            exerciseId: string;
+            name: string;
+            reasons: components["schemas"]["ReasonView"][];
+            school: components["schemas"]["SchoolCode"];
+            schoolName: string;
+            whyNot: string;
+        };
+        CardLineView: {
+            id: string;
+            name: string;
+            note: string;
+            value: string;
+        };
         CautionRequest: {
             /** Format: uuid */
             id: string;
@@ -372,6 +600,10 @@ export interface components {
             confirmed: boolean;
             sentences: string[];
             whileFlagged: string;
+        };
+        ChangeView: {
+            sentence: string;
+            stance: components["schemas"]["StanceDto"];
         };
         /** @description A finished, uncued look. SchoolCode? CheckRequest.School is set only when the coach chose one for this check. */
         CheckRequest: {
@@ -409,6 +641,11 @@ export interface components {
             standard: components["schemas"]["StandardDto"];
             stills: components["schemas"]["StillDto"][];
             trials: components["schemas"]["TrialView"][];
+        };
+        ChoiceView: {
+            notYet: components["schemas"]["CandidateView"][];
+            sentence: string;
+            start: null | components["schemas"]["CandidateView"];
         };
         ClearedFlagView: {
             allowed: string;
@@ -567,6 +804,24 @@ export interface components {
             recommendation: components["schemas"]["RecommendationView"];
             repetitions: null | components["schemas"]["RepetitionsDto"];
         };
+        /**
+         * @description A joint that a set-up asks something of.
+         * @enum {unknown}
+         */
+        DemandedJoint: "frontAnkle" | "frontKnee" | "frontHip" | "rearHip" | "rearKnee" | "rearAnkle" | "bigToe";
+        DemandView: {
+            binding: boolean;
+            exceeds: boolean;
+            joint: components["schemas"]["DemandedJoint"];
+            limitText: string;
+            measured: boolean;
+            name: string;
+            /** Format: double */
+            share: number;
+            /** Format: double */
+            usedDegrees: number;
+            usedText: string;
+        };
         DraftRequest: {
             body: string;
             /** Format: uuid */
@@ -592,11 +847,21 @@ export interface components {
             name: string;
             text: string;
         };
+        /**
+         * @description The families of the catalogue.
+         * @enum {unknown}
+         */
+        ExerciseFamily: "halfKneeling" | "splitSquat" | "lunge" | "otherPlanes" | "step" | "oneLeg" | "helper";
+        /** @description An exercise in short. The bench sets up those with a form or a box; a check takes those that are bool ExerciseView.Checked. */
         ExerciseView: {
+            checked: boolean;
+            family: components["schemas"]["ExerciseFamily"];
+            form: null | components["schemas"]["SplitForm"];
             id: string;
             name: string;
+            needsBox: boolean;
             task: string;
-            usualSchool: components["schemas"]["SchoolCode"];
+            usualSchool: null | components["schemas"]["SchoolCode"];
         };
         /**
          * @description Which edge of a side-view picture the client's toes point to.
@@ -606,6 +871,12 @@ export interface components {
         FactView: {
             label: string;
             value: string;
+        };
+        /** @description Points of a figure in the side view, centimetres: x forward of the front ankle (or of the box's face), y up. */
+        FigureView: {
+            points: {
+                [key: string]: number[];
+            };
         };
         /**
          * @description What a check comes down to.
@@ -646,6 +917,87 @@ export interface components {
             unplanned: components["schemas"]["ClientSummary"][];
             visits: components["schemas"]["VisitView"][];
         };
+        /** @enum {unknown} */
+        FootType: "collapsing" | "neutral" | "highStiff" | null;
+        /**
+         * @description What a client comes for.
+         * @enum {unknown}
+         */
+        Goal: "strength" | "frontThigh" | "buttock" | "running" | "hillsAndStairs" | "pelvicControl" | "hipFreedom" | "return";
+        /** @description A height that can be built, and from what. */
+        HeightView: {
+            /** Format: double */
+            cm: number;
+            parts: string;
+            text: string;
+        };
+        IntakeChange: {
+            goal: null | string;
+            intake: components["schemas"]["IntakeDto"];
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description What was asked when the client was met. Stature and mass are enough to begin; everything else refines. */
+        IntakeDto: {
+            /** Format: double */
+            footCm: null | number;
+            goals: components["schemas"]["Goal"][];
+            guardian: string;
+            knees: null | components["schemas"]["KneeShape"];
+            kneesStraighten: null | boolean;
+            leftFoot: null | components["schemas"]["FootType"];
+            /** Format: double */
+            massKg: null | number;
+            minor: boolean;
+            pains: components["schemas"]["SitePainDto"][];
+            rightFoot: null | components["schemas"]["FootType"];
+            /** Format: double */
+            shankCm: null | number;
+            /** Format: double */
+            statureCm: null | number;
+            /** Format: double */
+            thighCm: null | number;
+            trainingAge: null | components["schemas"]["TrainingAge"];
+        };
+        IntakeView: {
+            choice: components["schemas"]["ChoiceView"];
+            /** Format: uuid */
+            clientId: string;
+            estimateText: string;
+            goal: string;
+            intake: components["schemas"]["IntakeDto"];
+            name: string;
+            ranges: components["schemas"]["RangeView"][];
+            tests: components["schemas"]["RangeTestView"][];
+            /** Format: int64 */
+            version: number;
+        };
+        KitChange: {
+            kit: components["schemas"]["KitDto"];
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
+        KitDto: {
+            boxesCm: number[];
+            padsCm: number[];
+            platesCm: number[];
+            /** Format: double */
+            rollCm: null | number;
+            tape: components["schemas"]["Tape"];
+            wedgesDegrees: number[];
+        };
+        KitView: {
+            heights: components["schemas"]["HeightView"][];
+            kit: components["schemas"]["KitDto"];
+            /** Format: int64 */
+            version: number;
+        };
+        /** @enum {unknown} */
+        KneeShape: "knockKneed" | "straight" | "bowLegged" | null;
         /** @description The latest finished look: its sentence, and each side as it was read uncued. */
         LastLookView: {
             left: null | components["schemas"]["SideView"];
@@ -654,14 +1006,49 @@ export interface components {
         };
         /** @enum {unknown} */
         LegRole: "front" | "rear" | null;
+        LoadDto: {
+            /** Format: double */
+            kilograms: number;
+            position: components["schemas"]["LoadPosition"];
+        };
+        /**
+         * @description Where a load is held.
+         * @enum {unknown}
+         */
+        LoadPosition: "none" | "goblet" | "elbowCrook" | "front" | "back" | "sandbag" | "sides" | "forward";
+        /** @description What the stance does to the front leg, standing still. An estimate. */
+        LoadView: {
+            /** Format: double */
+            ankleShare: number;
+            assumes: string;
+            /** Format: double */
+            hipShare: number;
+            /** Format: double */
+            kneeShare: number;
+            momentsText: string;
+            shareText: string;
+        };
         /** @enum {unknown} */
         MeasurementFault: "pointMissing" | "wrongView" | "notANumber" | "pointOutsidePicture" | "coincidentPoints" | "segmentTooShort" | "kneeBelowAnkle" | "verticalTooShort" | "verticalNotUpright" | null;
+        OptionView: {
+            id: string;
+            name: string;
+        };
+        OverlayView: {
+            figure: components["schemas"]["FigureView"];
+            name: string;
+        };
         PainDto: {
             leg: null | components["schemas"]["BodySide"];
             role: null | components["schemas"]["LegRole"];
             /** Format: int32 */
             score: number;
         };
+        /**
+         * @description Where it hurts.
+         * @enum {unknown}
+         */
+        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back";
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];
@@ -679,6 +1066,56 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        RangeDto: {
+            /** Format: double */
+            degrees: number;
+            test: components["schemas"]["RangeTest"];
+        };
+        /** @description A range test done. The ankle may be given as the gap from toe to wall instead. */
+        RangeRequest: {
+            /** Format: uuid */
+            clientId: string;
+            /** Format: double */
+            degrees: null | number;
+            /** Format: double */
+            gapCm: null | number;
+            /** Format: uuid */
+            id: string;
+            side: components["schemas"]["BodySide"];
+            /** Format: uuid */
+            supersedes: null | string;
+            test: components["schemas"]["RangeTest"];
+        };
+        /**
+         * @description A range of motion that limits a set-up.
+         * @enum {unknown}
+         */
+        RangeTest: "ankleBend" | "hipFlexion" | "hipExtension" | "bigToe" | "rearAnkle" | "rearKnee" | "hipRotationIn" | "hipRotationOut";
+        RangeTestView: {
+            /** Format: double */
+            assumedDegrees: null | number;
+            how: string;
+            name: string;
+            test: components["schemas"]["RangeTest"];
+        };
+        RangeView: {
+            /** Format: date-time */
+            at: string;
+            coach: string;
+            /** Format: double */
+            degrees: number;
+            /** Format: uuid */
+            id: string;
+            side: components["schemas"]["BodySide"];
+            test: components["schemas"]["RangeTest"];
+        };
+        /** @enum {unknown} */
+        RearFootRule: "ball" | "instep";
+        ReasonView: {
+            /** Format: int32 */
+            points: number;
+            text: string;
         };
         RecommendationRequest: {
             painAfter: null | components["schemas"]["PainDto"];
@@ -717,11 +1154,65 @@ export interface components {
             name: string;
             suits: string;
         };
+        /** @description One choice. string? SettingChange.Key names the client, the exercise or the school; null as option takes the choice back. */
+        SettingChange: {
+            key: null | string;
+            level: components["schemas"]["SettingSource"];
+            /** Format: uuid */
+            operationId: string;
+            optionId: null | string;
+            settingId: string;
+            /** Format: int64 */
+            version: number;
+        };
         /**
          * @description From where a setting in force was taken; the first that has one wins, in this order.
          * @enum {unknown}
          */
         SettingSource: "check" | "client" | "exercise" | "school" | "studio";
+        SettingsView: {
+            /** Format: int64 */
+            clientVersion: null | number;
+            settings: components["schemas"]["SettingView"][];
+            /** Format: int64 */
+            studioVersion: number;
+        };
+        /** @description A setting as it stands for what was asked: its value, and from where it was taken. */
+        SettingView: {
+            id: string;
+            name: string;
+            options: components["schemas"]["OptionView"][];
+            source: components["schemas"]["SettingSource"];
+            value: string;
+            why: string;
+        };
+        /** @description A set-up to keep. Exactly one of BenchRequest? SetupRequest.Split and StepRequest? SetupRequest.Step is given. */
+        SetupRequest: {
+            /** Format: uuid */
+            clientId: string;
+            exerciseId: string;
+            front: components["schemas"]["BodySide"];
+            /** Format: uuid */
+            id: string;
+            school: components["schemas"]["SchoolCode"];
+            split: null | components["schemas"]["BenchRequest"];
+            step: null | components["schemas"]["StepRequest"];
+            /** Format: uuid */
+            supersedes: null | string;
+        };
+        SetupView: {
+            /** Format: date-time */
+            at: string;
+            card: components["schemas"]["CardLineView"][];
+            coach: string;
+            estimated: boolean;
+            exerciseId: string;
+            exerciseName: string;
+            /** Format: uuid */
+            id: string;
+            school: components["schemas"]["SchoolCode"];
+            stance: null | components["schemas"]["StanceDto"];
+        };
         ShinRequest: {
             standard: components["schemas"]["StandardDto"];
             stills: components["schemas"]["StillDto"][];
@@ -757,6 +1248,32 @@ export interface components {
             id: string;
             text: string;
         };
+        SitePainDto: {
+            leg: components["schemas"]["BodySide"];
+            role: components["schemas"]["LegRole"];
+            /** Format: int32 */
+            score: number;
+            site: components["schemas"]["PainSite"];
+        };
+        /** @enum {unknown} */
+        SplitForm: "fromFloor" | "toPad" | "frontFootRaised" | "rearFootRaised" | "rearInstep" | null;
+        StanceDto: {
+            /** Format: double */
+            frontRaiseCm: number;
+            rearFoot: components["schemas"]["RearFootRule"];
+            /** Format: double */
+            rearKneeCm: number;
+            /** Format: double */
+            rearRaiseCm: number;
+            /** Format: double */
+            rearThighDegrees: number;
+            /** Format: double */
+            shinDegrees: number;
+            /** Format: double */
+            trunkDegrees: number;
+            /** Format: double */
+            wedgeDegrees: number;
+        };
         /** @description By what a check is judged. Kept with the check. */
         StandardDto: {
             /** Format: double */
@@ -765,6 +1282,37 @@ export interface components {
             rightAnkle: components["schemas"]["AnkleDto"];
             school: components["schemas"]["SchoolCode"];
             source: components["schemas"]["SettingSource"];
+        };
+        /** @description Where a stance starts for a school and a form. */
+        StartRequest: {
+            body: components["schemas"]["BodyDto"];
+            form: components["schemas"]["SplitForm"];
+            frontRanges: components["schemas"]["RangeDto"][];
+            kit: components["schemas"]["KitDto"];
+            rearRanges: components["schemas"]["RangeDto"][];
+            school: components["schemas"]["SchoolCode"];
+            twoRightAngles: boolean;
+        };
+        StepRequest: {
+            body: components["schemas"]["BodyDto"];
+            kit: components["schemas"]["KitDto"];
+            /** Format: double */
+            kneeDegrees: null | number;
+            ranges: components["schemas"]["RangeDto"][];
+            /** Format: double */
+            shinDegrees: null | number;
+            /** Format: double */
+            trunkDegrees: number;
+        };
+        StepView: {
+            advice: components["schemas"]["AdviceView"][];
+            /** Format: double */
+            boxCm: number;
+            card: components["schemas"]["CardLineView"][];
+            estimated: boolean;
+            figure: components["schemas"]["FigureView"];
+            sentence: components["schemas"]["PartView"][];
+            sizes: components["schemas"]["BodySizesView"];
         };
         /** @description One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down. */
         StillDto: {
@@ -819,15 +1367,23 @@ export interface components {
             painLimit: number;
             schools: components["schemas"]["SchoolView"][];
             stopSigns: components["schemas"]["SignView"][];
+            tape: components["schemas"]["Tape"];
             timeZone: string;
             /** Format: int64 */
             version: number;
         };
         /**
+         * @description The tape measure a studio reads: centimetres, or inches to the half.
+         * @enum {unknown}
+         */
+        Tape: "centimetres" | "inches";
+        /**
          * @description How a piece of a sentence is set off.
          * @enum {unknown}
          */
         Tone: "plain" | "good" | "off" | "unsure";
+        /** @enum {unknown} */
+        TrainingAge: "new" | "months" | "years" | null;
         /**
          * @description What one change did.
          * @enum {unknown}
@@ -883,6 +1439,7 @@ export interface components {
         VisitState: "done" | "next" | "later";
         VisitView: {
             attention: components["schemas"]["Attention"];
+            card: components["schemas"]["CardLineView"][];
             client: components["schemas"]["ClientSummary"];
             exerciseName: string;
             /** Format: uuid */
@@ -1119,6 +1676,76 @@ export interface operations {
             };
         };
     };
+    getBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchStartView"];
+                };
+            };
+        };
+    };
+    getIntake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeView"];
+                };
+            };
+        };
+    };
+    changeIntake: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["IntakeChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeView"];
+                };
+            };
+        };
+    };
     addCoach: {
         parameters: {
             query?: never;
@@ -1143,6 +1770,30 @@ export interface operations {
             };
         };
     };
+    solveBench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchView"];
+                };
+            };
+        };
+    };
     readShin: {
         parameters: {
             query?: never;
@@ -1163,6 +1814,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShinView"];
+                };
+            };
+        };
+    };
+    startStance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StartRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StanceDto"];
+                };
+            };
+        };
+    };
+    solveStep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StepRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StepView"];
                 };
             };
         };
@@ -1299,6 +1998,50 @@ export interface operations {
             };
         };
     };
+    getKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+        };
+    };
+    changeKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitView"];
+                };
+            };
+        };
+    };
     getPicture: {
         parameters: {
             query?: never;
@@ -1347,6 +2090,30 @@ export interface operations {
             };
         };
     };
+    addRange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RangeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["IntakeView"];
+                };
+            };
+        };
+    };
     getRules: {
         parameters: {
             query?: never;
@@ -1363,6 +2130,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RuleView"][];
+                };
+            };
+        };
+    };
+    getSettings: {
+        parameters: {
+            query?: {
+                client?: string;
+                exercise?: string;
+                school?: components["schemas"]["SchoolCode"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    changeSetting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SettingChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SettingsView"];
+                };
+            };
+        };
+    };
+    addSetup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SetupRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupView"];
                 };
             };
         };

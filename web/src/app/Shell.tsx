@@ -64,6 +64,12 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       >
         Floor
       </Link>
+      <Link
+        to="/studio"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+      >
+        Studio
+      </Link>
       <button
         type="button"
         onClick={onFind}

@@ -1,4 +1,11 @@
-import { createRootRoute, createRoute, createRouter, type ErrorComponentProps, Link } from '@tanstack/react-router';
+import {
+  createRootRoute,
+  createRoute,
+  createRouter,
+  type ErrorComponentProps,
+  Link,
+  lazyRouteComponent,
+} from '@tanstack/react-router';
 import { CheckScreen } from '@/features/check/CheckScreen';
 import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
@@ -46,8 +53,21 @@ export const checkRoute = createRoute({
   component: CheckScreen,
 });
 
+// Screens that are not the first thing of the day load when they are gone to.
+const later = {
+  bench: lazyRouteComponent(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
+  meet: lazyRouteComponent(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
+  studio: lazyRouteComponent(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
+};
+
+const benchRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/bench', component: later.bench });
+
+const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/meet', component: later.meet });
+
+const studioRoute = createRoute({ getParentRoute: () => root, path: '/studio', component: later.studio });
+
 export const router = createRouter({
-  routeTree: root.addChildren([floor, clientRoute, checkRoute]),
+  routeTree: root.addChildren([floor, clientRoute, checkRoute, benchRoute, meetRoute, studioRoute]),
   defaultPreload: false,
   defaultErrorComponent: Broken,
 });

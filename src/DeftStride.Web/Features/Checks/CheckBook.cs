@@ -28,9 +28,10 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
     public static StandardDto StandardFor(ClientRecord client, Exercise exercise, SchoolCode? chosen)
     {
-        var (school, source) = chosen is { } c && c != (client.School ?? exercise.UsualSchool) ? (c, SettingSource.Check)
+        var usual = exercise.UsualSchool ?? SchoolCode.VerticalShin;
+        var (school, source) = chosen is { } c && c != (client.School ?? usual) ? (c, SettingSource.Check)
             : client.School is { } own ? (own, SettingSource.Client)
-            : (exercise.UsualSchool, SettingSource.Exercise);
+            : (usual, SettingSource.Exercise);
         return new StandardDto(school, source, Ankle(client.LeftAnkleDegrees), Ankle(client.RightAnkleDegrees), client.HeelWedgeDegrees);
     }
 

@@ -5,6 +5,7 @@ using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Clients;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -28,7 +29,8 @@ internal sealed record VisitView(
     string SchoolName,
     Attention Attention,
     string? LastDecision,
-    LastLookView? LastLook);
+    LastLookView? LastLook,
+    IReadOnlyList<CardLineView> Card);
 
 /// <summary>The latest finished look: its sentence, and each side as it was read uncued.</summary>
 internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, SideView? Left, SideView? Right);
@@ -58,6 +60,8 @@ internal static class FloorEndpoints
                             select new { visit, client }).ToListAsync(stop);
         var ids = visits.Select(v => v.client.Id).Distinct().ToArray();
         var facts = await FactsOfAsync(db, ids, stop);
+        var setups = await BenchEndpoints.InForceAsync(db, ids, stop);
+        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == studio.Id).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
 
         var rows = new List<VisitView>();
         var nextTaken = false;
@@ -71,10 +75,11 @@ internal static class FloorEndpoints
             rows.Add(new VisitView(
                 row.visit.Id, row.visit.StartsAt, TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"), state,
                 new ClientSummary(row.client.Id, row.client.Name), exercise.Name,
-                School.Of(row.client.School ?? exercise.UsualSchool).Name,
+                School.Of(row.client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin).Name,
                 Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, now),
                 f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
-                f.LastCheck is { } last && Json.Read<ShinView>(last.Judged) is var seen ? new LastLookView(seen.Finding.Sentence, seen.Left, seen.Right) : null));
+                f.LastCheck is { } last && Json.Read<ShinView>(last.Judged) is var seen ? new LastLookView(seen.Finding.Sentence, seen.Left, seen.Right) : null,
+                setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : []));
         }
 
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);

@@ -1,13 +1,15 @@
 using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
+using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Measuring;
 
-internal sealed record LiveQuestion(long Seq, ShinRequest Request);
+/// <summary>Either a shin to read or a stance to work out.</summary>
+internal sealed record LiveQuestion(long Seq, ShinRequest? Request, BenchRequest? Bench);
 
-internal sealed record LiveAnswer(long Seq, ShinView? View, string? Problem);
+internal sealed record LiveAnswer(long Seq, ShinView? View, BenchView? Bench, string? Problem);
 
 /// <summary>
 /// The same reading as the compute endpoint, over one web socket while a point moves. One question, one answer, in
@@ -54,15 +56,20 @@ internal static class LiveReading
         try
         {
             asked = JsonSerializer.Deserialize<LiveQuestion>(question, Json.Options);
-            return asked is null ? new LiveAnswer(0, null, "Nothing was asked.") : new LiveAnswer(asked.Seq, ShinEndpoints.Judge(asked.Request), null);
+            return asked switch
+            {
+                { Request: { } shin } => new LiveAnswer(asked.Seq, ShinEndpoints.Judge(shin), null, null),
+                { Bench: { } bench } => new LiveAnswer(asked.Seq, null, BenchSolver.Solve(bench), null),
+                _ => new LiveAnswer(asked?.Seq ?? 0, null, null, "Nothing was asked."),
+            };
         }
         catch (JsonException)
         {
-            return new LiveAnswer(0, null, "The question could not be read. Reload the page.");
+            return new LiveAnswer(0, null, null, "The question could not be read. Reload the page.");
         }
         catch (Refusal refusal)
         {
-            return new LiveAnswer(asked?.Seq ?? 0, null, refusal.Message);
+            return new LiveAnswer(asked?.Seq ?? 0, null, null, refusal.Message);
         }
     }
 

@@ -1,7 +1,9 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Records;
+using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -12,7 +14,8 @@ internal sealed record CoachView(Guid Id, string Name);
 
 internal sealed record SchoolView(SchoolCode Code, string Name, string Belief, string Suits);
 
-internal sealed record ExerciseView(string Id, string Name, string Task, SchoolCode UsualSchool);
+/// <summary>An exercise in short. The bench sets up those with a form or a box; a check takes those that are <see cref="Checked"/>.</summary>
+internal sealed record ExerciseView(string Id, string Name, ExerciseFamily Family, string Task, SchoolCode? UsualSchool, SplitForm? Form, bool NeedsBox, bool Checked);
 
 internal sealed record SignView(string Id, string Text);
 
@@ -24,6 +27,7 @@ internal sealed record StudioView(
     string TimeZone,
     int PainLimit,
     long Version,
+    Tape Tape,
     IReadOnlyList<CoachView> Coaches,
     IReadOnlyList<SchoolView> Schools,
     IReadOnlyList<ExerciseView> Exercises,
@@ -38,6 +42,13 @@ internal sealed record CoachRequest(Guid OperationId, Guid Id, string Name);
 
 internal sealed record CautionRequest(Guid Id);
 
+internal sealed record KitChange(Guid OperationId, long Version, KitDto Kit);
+
+internal sealed record KitView(KitDto Kit, long Version, IReadOnlyList<HeightView> Heights);
+
+/// <summary>A height that can be built, and from what.</summary>
+internal sealed record HeightView(double Cm, string Text, string Parts);
+
 internal static class StudioEndpoints
 {
     public static void Map(IEndpointRouteBuilder api)
@@ -46,6 +57,8 @@ internal static class StudioEndpoints
         api.MapPut("/studio", ChangeAsync).WithName("changeStudio");
         api.MapPost("/coaches", AddCoachAsync).WithName("addCoach");
         api.MapPost("/cautions", ConfirmAsync).WithName("confirmCautions");
+        api.MapGet("/kit", GetKitAsync).WithName("getKit");
+        api.MapPut("/kit", ChangeKitAsync).WithName("changeKit");
     }
 
     private static async Task<Ok<StudioView>> GetAsync(StudioContext db, StudioScope scope, CancellationToken stop)
@@ -54,9 +67,9 @@ internal static class StudioEndpoints
         var coaches = await db.Coaches.Where(c => c.StudioId == studio.Id).OrderBy(c => c.CreatedAt).Select(c => new CoachView(c.Id, c.Name)).ToListAsync(stop);
         var confirmed = await db.Cautions.AnyAsync(c => c.StudioId == studio.Id, stop);
         return TypedResults.Ok(new StudioView(
-            studio.Id, studio.Name, studio.TimeZone, studio.PainLimit, studio.Version, coaches,
+            studio.Id, studio.Name, studio.TimeZone, studio.PainLimit, studio.Version, BenchEndpoints.KitOf(studio).Tape, coaches,
             [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
-            [.. Exercise.All.Select(e => new ExerciseView(e.Id, e.Name, e.Task, e.UsualSchool))],
+            [.. Exercise.All.Select(e => new ExerciseView(e.Id, e.Name, e.Family, e.Task, e.UsualSchool, e.Form, e.NeedsBox, e == Exercise.SplitSquatToPad))],
             [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
             new CautionsView(Cautions.Studio, confirmed, Cautions.BeforeCheck, Cautions.AboutPain, Cautions.WhileFlagged)));
     }
@@ -78,6 +91,21 @@ internal static class StudioEndpoints
         var name = Text.Required("name", request.Name, "Give the coach a name.");
         return TypedResults.Ok(await changer.CreateAsync(request.OperationId, request,
             () => Task.FromResult(new CoachRecord { Id = request.Id, Name = name }), c => new CoachView(c.Id, c.Name), stop));
+    }
+
+    private static async Task<Ok<KitView>> GetKitAsync(StudioScope scope, CancellationToken stop) => TypedResults.Ok(View(await scope.StudioAsync(stop)));
+
+    private static async Task<Ok<KitView>> ChangeKitAsync(KitChange request, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    {
+        request.Kit.ToCore();
+        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, await scope.StudioAsync(stop), request.Version, s => s.Kit = Json.Write(request.Kit), View, stop));
+    }
+
+    private static KitView View(StudioRecord studio)
+    {
+        var kit = BenchEndpoints.KitOf(studio);
+        var core = kit.ToCore();
+        return new KitView(kit, studio.Version, core.HasHeights ? [.. core.Heights().Select(h => new HeightView(100 * h.Metres, core.Tape.Length(h.Metres), h.Parts))] : []);
     }
 
     private static async Task<NoContent> ConfirmAsync(CautionRequest request, FactWriter facts, CancellationToken stop)

@@ -180,7 +180,7 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
           <p className="mt-1 text-[14px] text-soft">
             {reading.view && markedSides.length > 0
               ? reading.view.finding.because
-              : `${name}: ${studio.exercises[0]?.task ?? ''} No coaching yet.`}
+              : `${name}: ${studio.exercises.find((e) => e.id === EXERCISE)?.task ?? ''} No coaching yet.`}
           </p>
         </div>
         <SchoolChoice

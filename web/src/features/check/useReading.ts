@@ -29,7 +29,7 @@ export function useReading(standard: Schema['StandardDto'], stills: Still[]): Re
   }, []);
 
   useEffect(() => {
-    if (live.current) asked.current = live.current.ask({ standard, stills: stills.map(toDto) });
+    if (live.current) asked.current = live.current.ask({ request: { standard, stills: stills.map(toDto) } });
   }, [standard, stills]);
 
   return { view: heard.view, settled: !lost && heard.seq === asked.current, problem: heard.problem };

@@ -19,6 +19,16 @@ export function ClientScreen() {
   const navigate = useNavigate();
   useShortcuts('Client', [
     { keys: 'C', does: 'Look at both shins', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
+    {
+      keys: 'B',
+      does: 'The bench: work out the set-up',
+      run: () => void navigate({ to: '/clients/$clientId/bench', params: { clientId } }),
+    },
+    {
+      keys: 'M',
+      does: 'Meet: body, ranges, pain, goals',
+      run: () => void navigate({ to: '/clients/$clientId/meet', params: { clientId } }),
+    },
   ]);
   const name = client.data?.client.name;
   useEffect(() => {
@@ -53,6 +63,14 @@ export function ClientScreen() {
               </kbd>
             </Link>
           )}
+          <div className="flex gap-2.5">
+            <Side to="/clients/$clientId/bench" id={clientId} hint="B">
+              Bench
+            </Side>
+            <Side to="/clients/$clientId/meet" id={clientId} hint="M">
+              Meet
+            </Side>
+          </div>
           <RaiseStopSign clientId={clientId} />
         </div>
       </div>
@@ -93,6 +111,31 @@ export function ClientScreen() {
         </div>
       )}
     </div>
+  );
+}
+
+function Side({
+  to,
+  id,
+  hint,
+  children,
+}: {
+  to: '/clients/$clientId/bench' | '/clients/$clientId/meet';
+  id: string;
+  hint: string;
+  children: string;
+}) {
+  return (
+    <Link
+      to={to}
+      params={{ clientId: id }}
+      className="inline-flex min-h-11 flex-1 items-center justify-center gap-2 rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink"
+    >
+      {children}
+      <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
+        {hint}
+      </kbd>
+    </Link>
   );
 }
 

@@ -7,6 +7,7 @@ import { Button } from '@/ui/Button';
 import { ShinPair } from '@/ui/instruments/ShinPair';
 import { Empty, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
+import { SetupCard } from '../bench/SetupCard';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
@@ -105,6 +106,11 @@ function NextUp({ visit }: { visit: Visit }) {
             Last time: <Sentence parts={visit.lastLook.sentence} />{' '}
             {visit.lastDecision && <>Decided: {lowerFirst(visit.lastDecision)}</>}
           </p>
+        )}
+        {visit.card.length > 0 && (
+          <div className="mt-4 border-t border-hair pt-3">
+            <SetupCard lines={visit.card.filter((l) => !['trunk', 'shin'].includes(l.id))} />
+          </div>
         )}
       </div>
       <div className="flex flex-col justify-end gap-2.5 lg:w-[290px]">

@@ -1,0 +1,157 @@
+using DeftStride.Browser;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Interactions;
+using OpenQA.Selenium.Support.UI;
+using Xunit;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>Meeting a client and setting them up, in the real interface.</summary>
+public sealed class BenchTests
+{
+    private const string Stage = "[data-settled='true'] [data-bench]";
+
+    [Fact]
+    public void Two_numbers_to_a_stance_and_a_handle_to_the_card()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Bench");
+        page.See("How tall is Wil?");
+        Type(page, "Stature", "1.75");
+        page.See("Did you mean 1.75 m?");
+        Type(page, "Stature", "175");
+        page.See("This stance fits");
+        var before = Value(page, "Stance");
+        Assert.InRange(before, 66, 74);
+
+        // The rear foot dragged a hand's width back: the stance grows and the shin follows.
+        var foot = page.Find("[data-lever='stance'] .ring");
+        new Actions(page.Driver).MoveToElement(foot).ClickAndHold().MoveByOffset(-40, 0).Release().Perform();
+        page.Until("a longer stance", () => !page.Lacks(Stage) && Value(page, "Stance") > before + 3);
+        Assert.True(Value(page, "Front shin") < 0);
+        page.Press("Undo");
+        page.Until("the stance back", () => !page.Lacks(Stage) && Math.Abs(Value(page, "Stance") - before) < 1.5);
+
+        page.Press("Keep this set-up");
+        page.See("It is on the floor card");
+        page.Key("p").Find("[data-print]");
+        Assert.Equal($"{before:0} cm", page.Find("[data-print] [data-line='stance'] dd").Text);
+        page.Key(Keys.Escape).Gone("[data-print]");
+        page.Go("/").Press("Today");
+        page.Find("[role='dialog'] button[type='submit']").Click();
+        page.Gone("[role='dialog']");
+        Assert.Equal($"{before:0} cm", page.Find("[aria-label='Next'] [data-line='stance'] dd").Text);
+        Assert.Empty(page.Errors().Where(e => !e.Contains("400", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void Stiff_ankles_are_told_which_wedge_makes_it_possible_all_by_key()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Key("/").Find("[role='dialog'] input");
+        page.Key("corin" + Keys.Enter).See("What was decided");
+        page.Key("b").Find(Stage);
+        page.See("This stance fits");
+        // The wedge away: the ankle that was measured no longer reaches.
+        Set(page, "Heel wedge", "0");
+        page.See("The front ankle is");
+        Assert.Equal("frontAnkle", page.Find("[data-joint][data-exceeds='true']").GetDomAttribute("data-joint"));
+        page.See("measured on this client");
+        page.Press("wedge of");
+        page.See("This stance fits");
+        page.See("Nearest that is thick enough");
+
+        page.Key("1").See("Vertical shin");
+        page.Until("the vertical start", () => !page.Lacks(Stage) && Value(page, "Front shin") == 0);
+        page.Key("t");
+        page.Until("two right angles", () => !page.Lacks(Stage) && page.Find("[data-joint='frontKnee']").Text.Contains("90°", StringComparison.Ordinal));
+
+        // The handle itself, by arrow keys.
+        page.Script("document.querySelector(\"[data-lever='shin']\").focus()");
+        page.Key(Keys.ArrowRight + Keys.ArrowRight + Keys.ArrowRight);
+        page.Until("three degrees", () => !page.Lacks(Stage) && Value(page, "Front shin") == 3);
+        page.Key("z").Key("b");
+        page.See("The bottoms should be one picture");
+    }
+
+    [Fact]
+    public void A_studio_with_two_boxes_gets_honest_words()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Studio");
+        page.See("heights can be built");
+        for (var plate = 0; plate < 3; plate++)
+        {
+            var left = page.Driver.FindElements(By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")).Count;
+            page.Find("[aria-label='Plates, one entry each'] button[aria-label^='Take away']").Click();
+            page.Until("one plate less", () => page.Driver.FindElements(By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")).Count == left - 1);
+        }
+
+        page.See("3 heights can be built");
+        page.Find("[aria-label='Boxes and benches to stand on'] input").SendKeys("300" + Keys.Enter);
+        page.See("A box of 300 cm is not likely");
+        page.Go("/").Press("Bram Hartnell");
+        page.Press("Bench");
+        page.Find(Stage);
+        new SelectElement(page.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
+        page.See("Step on 45 cm");
+        page.See("would suit");
+    }
+
+    [Fact]
+    public void Meeting_a_client_chooses_and_says_why_not_and_a_sore_knee_changes_it()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Meet");
+        Type(page, "Stature", "170");
+        page.See("Start with the split squat from the floor");
+        page.Press("Front of the thigh");
+        page.Press("Years");
+        page.Until("the raised foot", () => page.Find("[data-start]").GetDomAttribute("data-start") == "front-foot-raised");
+        var knee = page.Find("[aria-label='left front of the knee']");
+        page.Script("arguments[0].scrollIntoView({block:'center'})", knee);
+        knee.Click();
+        page.See("Left: front of the knee");
+        page.Find("fieldset button:nth-of-type(4)").Click();
+        page.Until("off the deep knee", () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised");
+        page.See("bends the sore knee deepest");
+        page.Press("Ankle bend");
+        Type(page, "Toe to wall", "6");
+        page.See("on");
+        page.Until("a measured ankle", () => page.Text().Contains("(Coach)", StringComparison.Ordinal));
+        Type(page, "Guardian", "Fen Harrow");
+        page.Go("/").Press("Wil Harrow");
+        page.Press("Meet");
+        page.Until("all of it kept", () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised" && page.Text().Contains("3 left front of the knee", StringComparison.Ordinal));
+    }
+
+    private static double Value(Page page, string dial)
+    {
+        var text = page.Find($"[aria-label='{dial}'] input").GetDomProperty("value")!;
+        return double.Parse(text.Replace('−', '-'), System.Globalization.CultureInfo.InvariantCulture);
+    }
+
+    private static void Set(Page page, string dial, string value)
+    {
+        var field = page.Find($"[aria-label='{dial}'] input");
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(value + Keys.Enter);
+        page.Script("arguments[0].blur()", field);
+    }
+
+    private static void Type(Page page, string label, string value)
+    {
+        var field = page.Wait($"the field {label}", () => page.Driver.FindElements(By.XPath($"//label[starts-with(normalize-space(.), '{label}')]//input")).FirstOrDefault(e => e.Displayed));
+        field.SendKeys(Keys.Control + "a");
+        field.SendKeys(value + Keys.Enter);
+        page.Script("arguments[0].blur()", field);
+    }
+}

@@ -1,0 +1,97 @@
+import { useParams } from '@tanstack/react-router';
+import { useEffect, useState } from 'react';
+import type { Schema } from '@/api/client';
+import { useBenchStart, useClient, useStudio } from '@/api/queries';
+import { openClient } from '@/app/openClients';
+import { Choice } from '@/ui/Choice';
+import { Waiting } from '@/ui/Notice';
+import { BodyAsk } from '../meet/BodyAsk';
+import { SplitBench } from './SplitBench';
+import { StepBench } from './StepBench';
+
+/** The client's body, the set-up and the posture in one drawing. */
+export function BenchScreen() {
+  const { clientId } = useParams({ from: '/clients/$clientId/bench' });
+  const start = useBenchStart(clientId);
+  const client = useClient(clientId);
+  const studio = useStudio();
+  const name = client.data?.client.name;
+  useEffect(() => {
+    if (name) openClient({ id: clientId, name });
+  }, [clientId, name]);
+  if (!start.data || !studio.data || !name)
+    return <Waiting what="the bench" error={start.error ?? studio.error ?? client.error} />;
+  if (!start.data.body)
+    return (
+      <div className="mx-auto max-w-2xl px-4 py-6 sm:px-8">
+        <h1 className="say text-[30px] sm:text-[40px]">How tall is {name.split(' ')[0]}?</h1>
+        <p className="mt-1.5 mb-5 text-soft">Two numbers are enough to work out a stance. Everything else refines it later.</p>
+        <BodyAsk clientId={clientId} tape={studio.data.tape} />
+      </div>
+    );
+  return <Bench key={clientId} clientId={clientId} name={name} start={start.data} body={start.data.body} studio={studio.data} />;
+}
+
+function Bench({
+  clientId,
+  name,
+  start,
+  body,
+  studio,
+}: {
+  clientId: string;
+  name: string;
+  start: Schema['BenchStartView'];
+  body: Schema['BodyDto'];
+  studio: Schema['StudioView'];
+}) {
+  const exercises = studio.exercises.filter((e) => e.form !== null || e.needsBox);
+  const [exerciseId, setExerciseId] = useState(start.exerciseId);
+  const [front, setFront] = useState<Schema['BodySide']>('left');
+  const exercise = exercises.find((e) => e.id === exerciseId) ?? exercises[0];
+  if (!exercise) return null;
+  const choose = (
+    <div className="flex flex-wrap items-end gap-3">
+      <label className="text-[12.5px] text-soft">
+        Exercise
+        <select
+          value={exercise.id}
+          onChange={(e) => setExerciseId(e.target.value)}
+          className="mt-0.5 block h-11 rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[15px] font-semibold text-ink"
+        >
+          {exercises.map((e) => (
+            <option key={e.id} value={e.id}>
+              {e.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <Choice
+        label="Leg in front"
+        value={front}
+        options={[
+          { value: 'left', text: 'Left in front' },
+          { value: 'right', text: 'Right in front' },
+        ]}
+        onPick={setFront}
+      />
+    </div>
+  );
+  const shared = { clientId, name, start, body, studio, front, exercise, choose };
+  return exercise.form ? (
+    <SplitBench key={`${exercise.id}-${front}`} {...shared} form={exercise.form} />
+  ) : (
+    <StepBench key={`${exercise.id}-${front}`} {...shared} />
+  );
+}
+
+export type BenchProps = {
+  clientId: string;
+  name: string;
+  start: Schema['BenchStartView'];
+  body: Schema['BodyDto'];
+  studio: Schema['StudioView'];
+  front: Schema['BodySide'];
+  exercise: Schema['ExerciseView'];
+  choose: React.ReactNode;
+};

@@ -1,0 +1,400 @@
+import { useMutation } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { refreshBody } from '@/api/queries';
+import { useShortcuts } from '@/app/keys';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { NextBar } from '@/ui/NextBar';
+import { Trouble } from '@/ui/Notice';
+import { Sentence } from '@/ui/Sentence';
+import { type Units, unitsOf } from '@/ui/tape';
+import type { BenchProps } from './BenchScreen';
+import { BenchStage, type Lever, moved } from './BenchStage';
+import { CardSheet } from './CardSheet';
+import { Demands } from './Demands';
+import { Dial } from './Dial';
+import { SetupCard } from './SetupCard';
+import { TrackView } from './TrackView';
+import { useBench } from './useBench';
+
+type Stance = Schema['StanceDto'];
+type School = Schema['SchoolCode'];
+
+const LOADS: { value: Schema['LoadPosition']; text: string }[] = [
+  { value: 'none', text: 'no load' },
+  { value: 'goblet', text: 'at the chest' },
+  { value: 'elbowCrook', text: 'in the elbows' },
+  { value: 'front', text: 'bar in front' },
+  { value: 'back', text: 'bar on the back' },
+  { value: 'sides', text: 'at the sides' },
+  { value: 'sandbag', text: 'sandbag hugged' },
+  { value: 'forward', text: 'held ahead' },
+];
+
+/** A split stance on the bench: handles, numbers, what it asks of the joints, and the card. */
+export function SplitBench({
+  clientId,
+  name,
+  start,
+  body,
+  studio,
+  front,
+  exercise,
+  choose,
+  form,
+}: BenchProps & { form: Schema['SplitForm'] }) {
+  const kept = start.kept.find((s) => s.exerciseId === exercise.id);
+  const [school, setSchool] = useState<School>(kept?.school ?? start.school);
+  const [stance, setStance] = useState<Stance | null>(kept?.stance ?? null);
+  const [stanceCm, setStanceCm] = useState<number | null>(null);
+  const [past, setPast] = useState<Stance[]>([]);
+  const [load, setLoad] = useState<Schema['LoadDto']>({ position: 'none', kilograms: 0 });
+  const [same, setSame] = useState(false);
+  const [compare, setCompare] = useState<Schema['BenchView'] | null>(null);
+  const [card, setCard] = useState(false);
+  const [id, setId] = useState(() => uuid());
+  const units = unitsOf(studio.tape);
+  const frontRanges = front === 'left' ? start.leftRanges : start.rightRanges;
+  const rearRanges = front === 'left' ? start.rightRanges : start.leftRanges;
+
+  const request = useMemo<Schema['BenchRequest'] | null>(
+    () => (stance ? { body, frontRanges, rearRanges, kit: start.kit, stance, stanceCm, load } : null),
+    [body, frontRanges, rearRanges, start.kit, stance, stanceCm, load],
+  );
+  const { view, problem, settled } = useBench(request);
+  // While nothing fits, the last posture that did stays in sight under the sentence that says why.
+  const good = useRef<Schema['BenchView'] | null>(null);
+  if (view?.figure) good.current = view;
+  const shown = good.current;
+
+  const begin = useMutation({
+    mutationFn: (from: { school: School; twoRightAngles: boolean }) =>
+      take(api.POST('/api/compute/start', { body: { body, frontRanges, rearRanges, kit: start.kit, form, ...from } })),
+    onSuccess: (found) => change(found),
+  });
+  const change = useCallback(
+    (next: Stance, length: number | null = null) => {
+      setPast((p) => (stance ? [...p, stance].slice(-60) : p));
+      setStance(next);
+      setStanceCm(length);
+    },
+    [stance],
+  );
+  const { mutate: beginWith } = begin;
+  useEffect(() => {
+    if (!kept?.stance) beginWith({ school: kept?.school ?? start.school, twoRightAngles: false });
+  }, [kept, start.school, beginWith]);
+
+  const base = view?.stance ?? stance;
+  const dragging = useRef(false);
+  const onLever = (lever: Lever, value: number, isSettled: boolean) => {
+    if (!base || !stance) return;
+    if (!dragging.current) setPast((p) => [...p, base].slice(-60));
+    dragging.current = !isSettled;
+    if (lever === 'stance') {
+      setStance(base);
+      setStanceCm(Math.min(200, Math.max(10, Math.round(value))));
+    } else {
+      setStance({ ...base, ...moved(base, lever, value) });
+      setStanceCm(null);
+    }
+  };
+  const set = (part: Partial<Stance>) => base && change({ ...base, ...part });
+  const pick = (next: School) => {
+    setSchool(next);
+    begin.mutate({ school: next, twoRightAngles: false });
+  };
+
+  const keep = useMutation({
+    mutationFn: () => {
+      if (!request) throw new Error('There is nothing to keep yet.');
+      const split = { ...request, stance: view?.stance ?? request.stance, stanceCm: null };
+      return take(
+        api.POST('/api/setups', {
+          body: { id, clientId, exerciseId: exercise.id, school, front, split, step: null, supersedes: null },
+        }),
+      );
+    },
+    onSuccess: async () => {
+      setId(uuid());
+      await refreshBody(clientId);
+    },
+  });
+  const undo = () => {
+    const back = past.at(-1);
+    if (!back) return;
+    setPast((p) => p.slice(0, -1));
+    setStance(back);
+    setStanceCm(null);
+  };
+  const fault = view?.fault ?? problem;
+  const ready = settled && view !== null && !fault && !keep.isPending;
+  useShortcuts('Bench', [
+    { keys: '1', does: 'Vertical shin', run: () => pick('verticalShin') },
+    { keys: '2', does: 'Knee forward', run: () => pick('kneeForward') },
+    { keys: '3', does: 'Inclined', run: () => pick('inclined') },
+    { keys: 'T', does: 'Two right angles', run: () => begin.mutate({ school, twoRightAngles: true }) },
+    { keys: 'B', does: 'Lay half-kneeling and reverse lunge over it', run: () => setSame(!same) },
+    { keys: 'V', does: 'Keep this one in sight to compare', run: () => setCompare(compare ? null : view) },
+    { keys: 'Z', does: 'Undo', run: undo },
+    { keys: 'P', does: 'The card, large', run: () => setCard(true) },
+    { keys: 'D', does: 'Keep this set-up', run: () => ready && keep.mutate() },
+  ]);
+
+  const track = shown?.card.find((l) => l.id === 'track');
+  return (
+    <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 xl:h-full xl:min-h-0">
+      <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
+        <div className="min-w-0 flex-1 basis-[430px]">
+          <h1 className="say max-w-[27em] text-[23px] sm:text-[29px]" aria-live="polite" data-sentence>
+            {fault ? <span className="text-brick">{fault}</span> : view ? <Sentence parts={view.sentence} /> : 'Working it out…'}
+          </h1>
+          <p className="mt-1 text-[14px] text-soft">
+            {name}, {exercise.name.toLowerCase()}.{' '}
+            {view?.estimated ? 'Estimated until shank, thigh and the range that binds are measured.' : 'From measured lengths.'}
+          </p>
+        </div>
+        <div className="flex flex-wrap items-end gap-3">
+          {choose}
+          <Choice
+            label="School"
+            value={school}
+            options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
+            onPick={pick}
+          />
+        </div>
+      </div>
+
+      <div className="grid min-h-0 flex-1 gap-3 xl:grid-cols-[minmax(0,1fr)_350px]">
+        <div className="flex min-h-0 min-w-0 flex-col overflow-hidden rounded-2xl bg-paper">
+          <div className={`min-h-[300px] flex-1 sm:min-h-[380px] xl:min-h-0 ${fault ? 'opacity-40' : ''}`} data-settled={settled}>
+            {shown && (
+              <BenchStage view={shown} pad={shown.stance.rearKneeCm < 13} compare={compare} showSame={same} onLever={onLever} />
+            )}
+          </div>
+          {base && (
+            <Dials
+              stance={base}
+              stanceCm={view?.stanceCm ?? 0}
+              units={units}
+              onSet={set}
+              onStance={(cm) => onLever('stance', cm, true)}
+            />
+          )}
+        </div>
+
+        <aside className="flex min-h-0 flex-col rounded-2xl bg-paper" aria-label="What it asks and gives">
+          <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-4">
+            {view && <Demands demands={view.demands} />}
+            {view && view.changes.length > 0 && (
+              <div className="grid gap-1.5">
+                <p className="text-[13.5px] font-semibold text-soft">Any one of these makes it fit, the least first:</p>
+                {view.changes.map((c, i) => (
+                  <Button
+                    key={c.sentence}
+                    kind={i === 0 ? 'act' : 'plain'}
+                    className="justify-start! text-left"
+                    onClick={() => change(c.stance)}
+                  >
+                    {c.sentence}
+                  </Button>
+                ))}
+              </div>
+            )}
+            {view?.advice.map((a) => (
+              <p key={a.sentence} className={`border-l-4 pl-3 text-[14px] ${a.matters ? 'border-brick' : 'border-hair'}`}>
+                {a.sentence}
+              </p>
+            ))}
+            {view?.load && <LoadPart load={view.load} held={load} units={units} onHeld={setLoad} />}
+            {shown && track && <TrackView sizes={shown.sizes} text={track.value} />}
+            <div className="flex flex-wrap gap-2">
+              <Button className="px-3! text-[14px]!" hint="T" onClick={() => begin.mutate({ school, twoRightAngles: true })}>
+                Two right angles
+              </Button>
+              <Button className="px-3! text-[14px]!" hint="B" aria-pressed={same} onClick={() => setSame(!same)}>
+                Same bottom
+              </Button>
+              <Button
+                className="px-3! text-[14px]!"
+                hint="V"
+                aria-pressed={compare !== null}
+                onClick={() => setCompare(compare ? null : view)}
+              >
+                {compare ? 'Stop comparing' : 'Compare'}
+              </Button>
+              <Button className="px-3! text-[14px]!" hint="Z" disabled={past.length === 0} onClick={undo}>
+                Undo
+              </Button>
+            </div>
+            {same && (
+              <p className="text-[13px] text-soft">
+                Dashed: half-kneeling, and stepping back into the same place. The bottoms should be one picture.
+              </p>
+            )}
+            {compare && (
+              <p className="text-[13px] text-soft">
+                Dashed: the one before, stance {compare.card.find((l) => l.id === 'stance')?.value}, front knee{' '}
+                {kneeText(compare)}. Now {kneeText(view)}.
+              </p>
+            )}
+          </div>
+          <div className="grid gap-3 border-t border-hair p-4">
+            {view && <SetupCard lines={view.card.filter((l) => ['stance', 'pad', 'front', 'rear', 'wedge'].includes(l.id))} />}
+            <Trouble error={keep.error ?? begin.error} />
+            {keep.isSuccess && (
+              <p role="status" className="text-[14px] font-semibold text-pine">
+                Kept. It is on the floor card.
+              </p>
+            )}
+            <div className="grid grid-cols-[1fr_auto] gap-2 max-lg:hidden">
+              <Button
+                kind={view?.fits ? 'act' : 'plain'}
+                hint="D"
+                className="min-h-14 text-[17px]!"
+                disabled={!ready}
+                onClick={() => keep.mutate()}
+              >
+                Keep this set-up
+              </Button>
+              <Button hint="P" className="min-h-14" disabled={!view || Boolean(fault)} onClick={() => setCard(true)}>
+                Card
+              </Button>
+            </div>
+          </div>
+        </aside>
+      </div>
+      <NextBar>
+        <Button
+          kind={view?.fits ? 'act' : 'plain'}
+          className="min-h-14 flex-1 text-[17px]!"
+          disabled={!ready}
+          onClick={() => keep.mutate()}
+        >
+          {keep.isSuccess ? 'Kept. Keep again' : 'Keep this set-up'}
+        </Button>
+        <Button className="min-h-14" disabled={!view || Boolean(fault)} onClick={() => setCard(true)}>
+          Card
+        </Button>
+      </NextBar>
+      {view && (
+        <CardSheet
+          open={card}
+          onClose={() => setCard(false)}
+          title={`${name}: ${exercise.name}`}
+          lines={view.card}
+          estimated={view.estimated}
+        />
+      )}
+    </div>
+  );
+}
+
+const kneeText = (view: Schema['BenchView'] | null) => view?.demands.find((d) => d.joint === 'frontKnee')?.usedText ?? '';
+
+function Dials({
+  stance,
+  stanceCm,
+  units,
+  onSet,
+  onStance,
+}: {
+  stance: Stance;
+  stanceCm: number;
+  units: Units;
+  onSet: (part: Partial<Stance>) => void;
+  onStance: (cm: number) => void;
+}) {
+  const length = (label: string, cm: number, set: (cm: number) => void) => (
+    <Dial
+      label={label}
+      value={units.fromCm(cm)}
+      unit={units.length}
+      step={units.step}
+      onSet={(shown) => set(units.toCm(shown))}
+    />
+  );
+  return (
+    <div className="grid grid-cols-2 gap-x-2 gap-y-1.5 border-t border-hair p-3 sm:grid-cols-4 2xl:grid-cols-8">
+      <Dial label="Front shin" value={stance.shinDegrees} unit="°" onSet={(shinDegrees) => onSet({ shinDegrees })} />
+      {length('Stance', units.length === 'cm' ? Math.round(stanceCm) : stanceCm, onStance)}
+      <Dial label="Trunk" value={stance.trunkDegrees} unit="°" onSet={(trunkDegrees) => onSet({ trunkDegrees })} />
+      <Dial
+        label="Rear thigh"
+        value={stance.rearThighDegrees}
+        unit="°"
+        onSet={(rearThighDegrees) => onSet({ rearThighDegrees })}
+      />
+      {length('Rear knee above floor', stance.rearKneeCm, (rearKneeCm) => onSet({ rearKneeCm }))}
+      {length('Under the front foot', stance.frontRaiseCm, (frontRaiseCm) => onSet({ frontRaiseCm }))}
+      {length('Under the rear foot', stance.rearRaiseCm, (rearRaiseCm) => onSet({ rearRaiseCm }))}
+      <Dial label="Heel wedge" value={stance.wedgeDegrees} unit="°" onSet={(wedgeDegrees) => onSet({ wedgeDegrees })} />
+    </div>
+  );
+}
+
+function LoadPart({
+  load,
+  held,
+  units,
+  onHeld,
+}: {
+  load: Schema['LoadView'];
+  held: Schema['LoadDto'];
+  units: Units;
+  onHeld: (held: Schema['LoadDto']) => void;
+}) {
+  const parts = [
+    { name: 'ankle', share: load.ankleShare, fill: 'var(--steel)' },
+    { name: 'knee', share: load.kneeShare, fill: 'var(--brass)' },
+    { name: 'hip', share: load.hipShare, fill: 'var(--pine)' },
+  ];
+  return (
+    <section aria-label="What it does to the front leg">
+      <div className="flex items-baseline justify-between gap-3">
+        <span className="text-[14px]">On the front foot</span>
+        <span className="figure text-[19px]">{load.shareText}</span>
+      </div>
+      <div
+        className="mt-1.5 flex h-6 overflow-hidden rounded-md"
+        role="img"
+        aria-label={`Work of the front leg: ${load.momentsText}`}
+      >
+        {parts.map((part) => (
+          <span key={part.name} style={{ width: `${part.share * 100}%`, background: part.fill }} />
+        ))}
+      </div>
+      <p className="mt-1 text-[13px]">{load.momentsText}</p>
+      <p className="text-[12.5px] text-soft">{load.assumes}</p>
+      <div className="mt-2 grid grid-cols-[1fr_8.5rem] items-end gap-2">
+        <select
+          aria-label="Where the load is held"
+          value={held.position}
+          onChange={(e) =>
+            onHeld({
+              position: e.target.value as Schema['LoadPosition'],
+              kilograms: e.target.value === 'none' ? 0 : held.kilograms || 10,
+            })
+          }
+          className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[14.5px] font-semibold"
+        >
+          {LOADS.map((l) => (
+            <option key={l.value} value={l.value}>
+              {l.text}
+            </option>
+          ))}
+        </select>
+        {held.position !== 'none' && (
+          <Dial
+            label="Load"
+            value={units.fromKg(held.kilograms)}
+            unit={units.mass}
+            onSet={(shown) => onHeld({ ...held, kilograms: Math.max(0, units.toKg(shown)) })}
+          />
+        )}
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,38 @@
+import type { Schema } from '@/api/client';
+import { useIntake } from '@/api/queries';
+import { Trouble, Waiting } from '@/ui/Notice';
+import { unitsOf } from '@/ui/tape';
+import { NumberField } from './NumberField';
+import { useIntakeChange } from './useIntakeChange';
+
+/** The two numbers that are enough to start with. */
+export function BodyAsk({ clientId, tape }: { clientId: string; tape: Schema['Tape'] }) {
+  const intake = useIntake(clientId);
+  const change = useIntakeChange(clientId, intake.data);
+  const units = unitsOf(tape);
+  if (!intake.data) return <Waiting what="the client" error={intake.error} />;
+  const { statureCm, massKg } = intake.data.intake;
+  return (
+    <div className="grid gap-3">
+      <div className="grid grid-cols-2 gap-4">
+        <NumberField
+          large
+          label="Stature"
+          unit={units.length}
+          value={statureCm === null ? null : units.fromCm(statureCm)}
+          placeholder={tape === 'inches' ? '67' : '170'}
+          onKeep={(n) => change.mutate({ statureCm: n === null ? null : units.toCm(n) })}
+        />
+        <NumberField
+          large
+          label="Mass"
+          unit={units.mass}
+          value={massKg === null ? null : units.fromKg(massKg)}
+          placeholder={tape === 'inches' ? '150' : '68'}
+          onKeep={(n) => change.mutate({ massKg: n === null ? null : units.toKg(n) })}
+        />
+      </div>
+      <Trouble error={change.error} />
+    </div>
+  );
+}

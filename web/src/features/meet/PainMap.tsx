@@ -1,0 +1,138 @@
+import { useState } from 'react';
+import type { Schema } from '@/api/client';
+import { Choice } from '@/ui/Choice';
+import { ScoreRow } from '@/ui/ScoreRow';
+
+type SitePain = Schema['SitePainDto'];
+type Site = Schema['PainSite'];
+type Spot = { leg: Schema['BodySide']; site: Site; x: number; y: number };
+
+export const siteWord: Record<Site, string> = {
+  kneeInside: 'inside of the knee',
+  kneeOutside: 'outside of the knee',
+  kneeFront: 'front of the knee',
+  belowKneecap: 'below the kneecap',
+  hipFront: 'front of the hip',
+  back: 'low back',
+};
+
+// As a mirror shows it to the coach's own side: the client's left leg stands at the left, as everywhere here.
+const spots: Spot[] = (['left', 'right'] as const).flatMap((leg) => {
+  const side = leg === 'left' ? -1 : 1;
+  const x = 60 + side * 17;
+  return [
+    { leg, site: 'hipFront', x: x + side * 2, y: 52 },
+    { leg, site: 'kneeFront', x, y: 112 },
+    { leg, site: 'kneeOutside', x: x + side * 11, y: 117 },
+    { leg, site: 'kneeInside', x: x - side * 10, y: 117 },
+    { leg, site: 'belowKneecap', x, y: 128 },
+    { leg, site: 'back', x: 60 + side * 6, y: 34 },
+  ] satisfies Spot[];
+});
+
+/** Where it hurts, on a small body: tap a place, say how much and what the leg does then. */
+export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pains: SitePain[]) => void }) {
+  const [chosen, setChosen] = useState<Spot | null>(null);
+  const [role, setRole] = useState<Schema['LegRole']>('front');
+  const of = (spot: Spot) => pains.filter((p) => p.leg === spot.leg && p.site === spot.site);
+  const current = chosen && pains.find((p) => p.leg === chosen.leg && p.site === chosen.site && p.role === role);
+  const others = (spot: Spot) => pains.filter((p) => !(p.leg === spot.leg && p.site === spot.site && p.role === role));
+  return (
+    <div className="grid gap-4 sm:grid-cols-[270px_1fr]">
+      <svg viewBox="14 0 92 146" className="w-full max-w-[270px]" role="group" aria-label="Where it hurts">
+        <g fill="none" stroke="var(--edge)" strokeWidth="1.5" strokeLinejoin="round" strokeLinecap="round">
+          <path
+            d="M42 4c-3 14-1 22-4 32-3 9-4 16-2 26 2 14 3 28 2 44 0 8-2 14-1 24 1 16 4 30 4 44l-5 14h16l2-14c0-16 2-30 1-44-1-10 0-16 1-24 1-14 2-26 4-38 2 12 3 24 4 38 1 8 2 14 1 24-1 14 1 28 1 44l2 14h16l-5-14c0-14 3-28 4-44 1-10-1-16-1-24-1-16 0-30 2-44 2-10 1-17-2-26-3-10-1-18-4-32"
+            fill="var(--ground)"
+          />
+          <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="1" />
+        </g>
+        <text x="22" y="20" className="figure" fontSize="12" fill="var(--ink-soft)">
+          L
+        </text>
+        <text x="92" y="20" className="figure" fontSize="12" fill="var(--ink-soft)">
+          R
+        </text>
+        {spots.map((spot) => {
+          const worst = Math.max(0, ...of(spot).map((p) => p.score));
+          const on = chosen?.leg === spot.leg && chosen.site === spot.site;
+          return (
+            <g
+              key={`${spot.leg}-${spot.site}`}
+              role="button"
+              tabIndex={0}
+              aria-pressed={on}
+              aria-label={`${spot.leg} ${siteWord[spot.site]}${worst ? `, pain ${worst}` : ''}`}
+              onClick={() => setChosen(spot)}
+              onKeyDown={(e) => {
+                if (e.key !== 'Enter' && e.key !== ' ') return;
+                e.preventDefault();
+                setChosen(spot);
+              }}
+            >
+              <circle cx={spot.x} cy={spot.y} r="7.8" fill="transparent" />
+              <circle
+                cx={spot.x}
+                cy={spot.y}
+                r={worst ? 5.6 : 3.6}
+                fill={worst ? 'var(--brick)' : 'var(--paper)'}
+                stroke={on ? 'var(--ink)' : worst ? 'var(--brick)' : 'var(--edge)'}
+                strokeWidth={on ? 2.2 : 1.2}
+              />
+              {worst > 0 && (
+                <text
+                  x={spot.x}
+                  y={spot.y + 3}
+                  textAnchor="middle"
+                  fontSize="8.500"
+                  fontWeight="700"
+                  fill="var(--paper)"
+                  pointerEvents="none"
+                >
+                  {worst}
+                </text>
+              )}
+            </g>
+          );
+        })}
+      </svg>
+      <div className="grid content-start gap-3">
+        {chosen ? (
+          <>
+            <p className="say text-[21px]">
+              {chosen.leg === 'left' ? 'Left' : 'Right'}: {siteWord[chosen.site]}
+            </p>
+            <Choice
+              label="Where the leg is when it hurts"
+              value={role}
+              options={[
+                { value: 'front', text: 'When in front' },
+                { value: 'rear', text: 'When behind' },
+              ]}
+              onPick={setRole}
+            />
+            <ScoreRow
+              label="How much"
+              value={current?.score ?? 0}
+              onPick={(score) =>
+                onChange(score === 0 ? others(chosen) : [...others(chosen), { leg: chosen.leg, site: chosen.site, role, score }])
+              }
+            />
+          </>
+        ) : (
+          <p className="text-soft">
+            {pains.length === 0 ? 'Nothing marked. Tap a place that hurts.' : 'Tap a place to change it.'}
+          </p>
+        )}
+        <ul className="grid gap-1 text-[14.5px]">
+          {pains.map((p) => (
+            <li key={`${p.leg}${p.role}${p.site}`}>
+              <span className="font-semibold">{p.score}</span> {p.leg} {siteWord[p.site]},{' '}
+              {p.role === 'front' ? 'in front' : 'behind'}
+            </li>
+          ))}
+        </ul>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,145 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries, refreshBody } from '@/api/queries';
+import { day } from '@/app/dates';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { Trouble } from '@/ui/Notice';
+import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
+import { type Units, unitsOf } from '@/ui/tape';
+import { NumberField } from './NumberField';
+
+type Test = Schema['RangeTestView'];
+
+/** How far the joints go, per side and dated. Assumed until measured, and marked so. */
+export function Ranges({ view, tape }: { view: Schema['IntakeView']; tape: Schema['Tape'] }) {
+  const [open, setOpen] = useState<Schema['RangeTest'] | null>(null);
+  return (
+    <ul>
+      {view.tests.map((test) => (
+        <li key={test.test} className="border-t border-hair">
+          <button
+            type="button"
+            aria-expanded={open === test.test}
+            onClick={() => setOpen(open === test.test ? null : test.test)}
+            className="grid min-h-14 w-full grid-cols-[1fr_auto_auto] items-center gap-4 px-1 py-2 text-left hover:bg-ground"
+          >
+            <span className="font-semibold">{test.name}</span>
+            {SIDES.map((side) => (
+              <Latest key={side} side={side} test={test} ranges={view.ranges} />
+            ))}
+          </button>
+          {open === test.test && <Measure test={test} view={view} units={unitsOf(tape)} />}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function Latest({ side, test, ranges }: { side: Side; test: Test; ranges: Schema['RangeView'][] }) {
+  const last = ranges.find((r) => r.test === test.test && r.side === side);
+  return (
+    <span className="flex w-24 items-center gap-1.5">
+      <SidePlate side={side} size="s" />
+      {last ? (
+        <span className="figure text-[20px]">{Math.round(last.degrees)}°</span>
+      ) : test.assumedDegrees !== null ? (
+        <span className="text-[14px] text-soft">{test.assumedDegrees}° assumed</span>
+      ) : (
+        <span className="text-[14px] text-soft">not yet</span>
+      )}
+    </span>
+  );
+}
+
+function Measure({ test, view, units }: { test: Test; view: Schema['IntakeView']; units: Units }) {
+  const [side, setSide] = useState<Side>('left');
+  const [id, setId] = useState(() => uuid());
+  const wall = test.test === 'ankleBend';
+  const [byGap, setByGap] = useState(wall && view.intake.statureCm !== null);
+  const add = useMutation({
+    mutationFn: (number: number) =>
+      take(
+        api.POST('/api/ranges', {
+          body: {
+            id,
+            clientId: view.clientId,
+            test: test.test,
+            side,
+            degrees: byGap ? null : number,
+            gapCm: byGap ? units.toCm(number) : null,
+            supersedes: null,
+          },
+        }),
+      ),
+    onSuccess: async (next) => {
+      queries.setQueryData(['intake', view.clientId], next);
+      setId(uuid());
+      setSide(side === 'left' ? 'right' : 'left');
+      await refreshBody(view.clientId);
+    },
+  });
+  const history = view.ranges.filter((r) => r.test === test.test);
+  return (
+    <div className="grid gap-3 px-1 pb-4">
+      <p className="max-w-[52em] text-[14.5px]">{test.how}</p>
+      {wall && <WallDrawing />}
+      <div className="flex flex-wrap items-end gap-3">
+        <Choice
+          label="Side"
+          value={side}
+          options={[
+            { value: 'left', text: 'Left' },
+            { value: 'right', text: 'Right' },
+          ]}
+          onPick={setSide}
+        />
+        <div className="w-44">
+          <NumberField
+            key={`${id}-${byGap}`}
+            label={byGap ? 'Toe to wall' : 'Angle'}
+            unit={byGap ? units.length : '°'}
+            value={null}
+            onKeep={(n) => n !== null && add.mutate(n)}
+          />
+        </div>
+        {wall && (
+          <Button kind="quiet" onClick={() => setByGap(!byGap)}>
+            {byGap ? 'Give the shin’s angle instead' : 'Give the gap to the wall instead'}
+          </Button>
+        )}
+      </div>
+      <p className="text-[13px] text-soft">Enter keeps it, and goes to the other side.</p>
+      <Trouble error={add.error} />
+      {history.length > 0 && (
+        <p className="text-[13.5px] text-soft">
+          {history
+            .map((r) => `${r.side === 'left' ? 'L' : 'R'} ${Math.round(r.degrees)}° on ${day(r.at)} (${r.coach})`)
+            .join(' · ')}
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** Knee to wall, drawn: the heel stays down, the knee just touches, the gap is read at the toe. */
+function WallDrawing() {
+  return (
+    <svg
+      viewBox="0 0 190 96"
+      className="w-full max-w-[240px]"
+      role="img"
+      aria-label="Heel down, knee touching the wall, the gap from toe tip to wall is measured"
+    >
+      <path d="M6 88H184M168 8V88" stroke="var(--edge)" strokeWidth="2.500" strokeLinecap="round" />
+      <path d="M84 80L158 34" stroke="var(--ink-soft)" strokeWidth="13" strokeLinecap="round" />
+      <path d="M158 34L96 10" stroke="var(--ink-soft)" strokeWidth="15" strokeLinecap="round" />
+      <path d="M70 84h58" stroke="var(--ink)" strokeWidth="8" strokeLinecap="round" />
+      <path d="M84 80V22" stroke="var(--brass)" strokeWidth="1.600" />
+      <path d="M133 94H166M136 91l-3 3 3 3M163 91l3 3-3 3" stroke="var(--brass-text)" strokeWidth="1.500" fill="none" />
+      <circle cx="84" cy="80" r="3" fill="var(--paper)" stroke="var(--ink)" strokeWidth="1.500" />
+    </svg>
+  );
+}

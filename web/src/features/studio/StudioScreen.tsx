@@ -1,0 +1,215 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries, useKit, useStudio } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
+import { Trouble, Waiting } from '@/ui/Notice';
+import { type Units, unitsOf } from '@/ui/tape';
+import { HeightRow } from './HeightRow';
+
+type Kit = Schema['KitDto'];
+
+/** What the studio owns, in true heights, and how it has settled what coaches disagree about. */
+export function StudioScreen() {
+  const studio = useStudio();
+  const kit = useKit();
+  const change = useMutation({
+    scope: { id: 'kit' },
+    mutationFn: (next: Kit) => {
+      const version = queries.getQueryData<Schema['KitView']>(['kit'])?.version ?? kit.data?.version ?? 0;
+      return take(api.PUT('/api/kit', { body: { operationId: uuid(), version, kit: next } }));
+    },
+    onSuccess: async (next) => {
+      queries.setQueryData(['kit'], next);
+      await queries.invalidateQueries({
+        predicate: (q) => ['studio', 'bench', 'floor', 'settings'].includes(String(q.queryKey[0])),
+      });
+    },
+  });
+  if (!studio.data || !kit.data) return <Waiting what="the studio" error={studio.error ?? kit.error} />;
+  const owned = kit.data.kit;
+  const units = unitsOf(owned.tape);
+  const heights = kit.data.heights;
+  const say =
+    heights.length > 0
+      ? `${heights.length} heights can be built here, from ${heights[0]?.cm === 0 ? 'the floor' : heights[0]?.text} to ${heights.at(-1)?.text}.`
+      : 'List what is here, and set-ups keep to it.';
+  const list = (label: string, key: 'boxesCm' | 'platesCm' | 'padsCm', hint: string) => (
+    <Owned
+      label={label}
+      hint={hint}
+      values={owned[key].map((cm) => ({ raw: cm, text: `${trim(units.fromCm(cm))} ${units.length}` }))}
+      unit={units.length}
+      onAdd={(n) => change.mutate({ ...owned, [key]: [...owned[key], units.toCm(n)].sort((a, b) => a - b) })}
+      onRemove={(i) => change.mutate({ ...owned, [key]: owned[key].filter((_, j) => j !== i) })}
+    />
+  );
+  return (
+    <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
+      <p className="text-soft">{studio.data.name}</p>
+      <h1 className="say mt-1 max-w-[24em] text-[28px] sm:text-[38px]">{say}</h1>
+      <HeightRow heights={heights} />
+      <div className="mt-7 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+        <section aria-label="Kit" className="grid content-start gap-5">
+          <h2 className="say text-[21px]">What is here, in true heights</h2>
+          {list('Boxes and benches to stand on', 'boxesCm', 'Measure from the floor to the top.')}
+          {list('Plates, one entry each', 'platesCm', 'Thickness. Up to three are stacked.')}
+          {list('Pads for the rear knee', 'padsCm', 'Thickness, pressed down.')}
+          <Owned
+            label="Heel wedges"
+            hint="Their angle. Thin, and not tipping."
+            values={owned.wedgesDegrees.map((d) => ({ raw: d, text: `${d}°` }))}
+            unit="°"
+            onAdd={(n) => change.mutate({ ...owned, wedgesDegrees: [...owned.wedgesDegrees, n].sort((a, b) => a - b) })}
+            onRemove={(i) => change.mutate({ ...owned, wedgesDegrees: owned.wedgesDegrees.filter((_, j) => j !== i) })}
+          />
+          <Owned
+            label="Roll for the instep"
+            hint="Height from the floor."
+            values={
+              owned.rollCm === null ? [] : [{ raw: owned.rollCm, text: `${trim(units.fromCm(owned.rollCm))} ${units.length}` }]
+            }
+            unit={units.length}
+            onAdd={(n) => change.mutate({ ...owned, rollCm: units.toCm(n) })}
+            onRemove={() => change.mutate({ ...owned, rollCm: null })}
+          />
+          <div>
+            <p className="mb-1.5 font-semibold">The tape on the wall</p>
+            <Choice
+              label="Units"
+              value={owned.tape}
+              options={[
+                { value: 'centimetres', text: 'Centimetres, kilograms' },
+                { value: 'inches', text: 'Inches, pounds' },
+              ]}
+              onPick={(tape) => change.mutate({ ...owned, tape })}
+            />
+          </div>
+          <Trouble error={change.error} />
+        </section>
+        <Settings />
+      </div>
+    </div>
+  );
+}
+
+const trim = (n: number) => String(Math.round(n * 10) / 10);
+
+function Owned({
+  label,
+  hint,
+  values,
+  unit,
+  onAdd,
+  onRemove,
+}: {
+  label: string;
+  hint: string;
+  values: { raw: number; text: string }[];
+  unit: Units['length'];
+  onAdd: (n: number) => void;
+  onRemove: (index: number) => void;
+}) {
+  const [text, setText] = useState('');
+  return (
+    <div role="group" aria-label={label}>
+      <p className="font-semibold">
+        {label} <span className="text-[13.5px] font-normal text-soft">{hint}</span>
+      </p>
+      <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
+        {values.map((v, i) => (
+          <span key={`${v.raw}-${i}`} className="flex items-center rounded-[10px] border border-hair bg-paper">
+            <span className="figure pl-3 text-[19px]">{v.text}</span>
+            <button
+              type="button"
+              aria-label={`Take away ${v.text}`}
+              onClick={() => onRemove(i)}
+              className="grid size-11 place-items-center text-[17px] text-soft hover:text-ink"
+            >
+              ×
+            </button>
+          </span>
+        ))}
+        <form
+          className="flex items-center gap-1.5"
+          onSubmit={(e) => {
+            e.preventDefault();
+            const n = Number(text.replace(',', '.'));
+            if (text.trim() !== '' && Number.isFinite(n)) onAdd(n);
+            setText('');
+          }}
+        >
+          <input
+            aria-label={`${label}: add, ${unit === '°' ? 'degrees' : unit}`}
+            inputMode="decimal"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+            placeholder={unit}
+            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+          />
+          <Button type="submit" className="px-3!">
+            Add
+          </Button>
+        </form>
+      </div>
+    </div>
+  );
+}
+
+/** What coaches disagree about, as this studio has it. */
+function Settings() {
+  const settings = useQuery({ queryKey: ['settings'], queryFn: () => take(api.GET('/api/settings')) });
+  const change = useMutation({
+    scope: { id: 'kit' },
+    mutationFn: (pick: { settingId: string; optionId: string }) =>
+      take(
+        api.PUT('/api/settings', {
+          body: {
+            operationId: uuid(),
+            version: queries.getQueryData<Schema['SettingsView']>(['settings'])?.studioVersion ?? 0,
+            level: 'studio',
+            key: null,
+            ...pick,
+          },
+        }),
+      ),
+    onSuccess: async (next) => {
+      queries.setQueryData(['settings'], next);
+      await queries.invalidateQueries({ queryKey: ['kit'] });
+    },
+  });
+  if (!settings.data) return <Waiting what="the settings" error={settings.error} />;
+  return (
+    <section aria-label="Settings">
+      <h2 className="say text-[21px]">Where coaches disagree, and how it is done here</h2>
+      <p className="mt-0.5 mb-2 text-[13.5px] text-soft">
+        A client’s own choice comes first, then the exercise’s, then the school’s, then this.
+      </p>
+      <Trouble error={change.error} />
+      <ul>
+        {settings.data.settings.map((s) => (
+          <li key={s.id} className="border-t border-hair py-2.5">
+            <label className="grid gap-x-4 gap-y-1 sm:grid-cols-[1fr_15rem] sm:items-center">
+              <span>
+                <span className="font-semibold">{s.name}</span> <span className="block text-[13.5px] text-soft">{s.why}</span>
+              </span>
+              <select
+                value={s.value}
+                onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value })}
+                className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[14.5px] font-semibold"
+              >
+                {s.options.map((o) => (
+                  <option key={o.id} value={o.id}>
+                    {o.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
