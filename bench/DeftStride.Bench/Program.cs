@@ -2,12 +2,13 @@ using BenchmarkDotNet.Running;
 using DeftStride.Bench;
 
 // dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live
-// "core" counts measurements and verdicts, "start" times the server to its first answer and its memory at rest,
+// "core" counts measurements, verdicts and set-up solves, "start" times the server to its first answer and its memory at rest,
 // "live" moves a point 500 times in a real browser and times the reading.
 switch (args.FirstOrDefault())
 {
     case "core":
         BenchmarkRunner.Run<ReadingBench>();
+        BenchmarkRunner.Run<SetupBench>();
         return 0;
     case "start":
         return StartBench.Run();

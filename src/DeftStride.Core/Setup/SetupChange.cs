@@ -68,6 +68,21 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
         };
     }
 
+    /// <summary>What else it does, so that nothing is had for free: "stance 52 cm → 47 cm, front knee 108° → 115°"; empty when nothing moves by 2° or a centimetre.</summary>
+    public string Costs(SplitPosture before, Tape tape)
+    {
+        ArgumentNullException.ThrowIfNull(before);
+        var parts = new List<string>();
+        if (Lever != SetupLever.Stance && Math.Abs(Posture.StanceMetres - before.StanceMetres) >= 0.01) parts.Add($"stance {tape.Length(before.StanceMetres)} → {tape.Length(Posture.StanceMetres)}");
+        foreach (var (name, was, now) in new[] { ("front knee", before.FrontKnee, Posture.FrontKnee), ("front shin", before.Stance.FrontShin, Posture.Stance.FrontShin), ("front hip", before.FrontHip, Posture.FrontHip), ("rear knee", before.RearKnee, Posture.RearKnee) })
+        {
+            if ((now - was).Abs() >= Angle.FromDegrees(2)) parts.Add($"{name} {was} → {now}");
+        }
+
+        if (Lever == SetupLever.HeelWedge) parts.Add("a prop, borrowed: tried without again within two weeks");
+        return string.Join(", ", parts);
+    }
+
     /// <summary>The amount with its unit, without a sign.</summary>
     public string Size(Tape tape) => Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
         ? Math.Abs(Amount).ToString("0", CultureInfo.InvariantCulture) + "°"

@@ -119,9 +119,10 @@ public static class SetupPlanner
         var posture = SplitLinkage.Solve(body, stance);
         var demands = Demand.Of(posture, front, rear);
         var binding = Demand.Binding(demands);
-        var changes = demands.Any(d => d.Exceeds) ? SetupChange.Fitting(body, posture, front, rear) : [];
+        var fits = !demands.Any(d => d.Exceeds);
+        var changes = fits ? [] : SetupChange.Fitting(body, posture, front, rear);
         return new SplitPlan(
-            posture, demands, binding, changes, SetupConflict.Of(body, posture, front, rear),
+            posture, demands, binding, changes, fits || changes.Count > 0 ? null : SetupConflict.Of(body, posture, front, rear),
             Card(body, posture, kit), Roundings(body, posture, front, rear, kit), !body.SegmentsMeasured || !binding.Limit.Measured);
     }
 
@@ -163,7 +164,9 @@ public static class SetupPlanner
         var q = posture.Stance;
         var lines = new List<CardLine>
         {
-            new("stance", "Front heel to rear toe", kit.Tape.Length(posture.StanceMetres), q.RearFoot is RearFoot.Instep ? "to the tip of the rear toes" : "tape to tape, on one floor line"),
+            new("stance", "Front heel to rear toe", kit.Tape.Length(posture.StanceMetres), q.RearRaiseMetres > 0
+                ? FormattableString.Invariant($"{posture.StanceMetres / body.Foot:0.0} of the client's foot lengths; two to three is usual")
+                : "tape to tape, on one floor line"),
             new("track", "Feet apart", $"{kit.Tape.Length(body.HipJointWidth)} to {kit.Tape.Length(body.HipBoneWidth)}", "hip joints to hip bones; narrower is harder"),
             new("shin", "Front shin", Lean(q.FrontShin), "at the bottom"),
             new("trunk", "Trunk", q.TrunkLean.Degrees < 0.5 ? "upright" : $"{q.TrunkLean} forward", "at the bottom"),

@@ -72,7 +72,9 @@ public sealed class PlannerTests
         var wedge = Assert.Single(plan.Changes, c => c.Lever == SetupLever.HeelWedge);
         Assert.Equal(9, wedge.Amount);
         Assert.Equal("Put a wedge of 9° under the front heel.", wedge.Sentence(Tape.Centimetres));
-        Assert.True(wedge.Posture.FrontKnee > plan.Posture.FrontKnee - Deg(5));
+        Assert.Contains("tried without again", wedge.Costs(plan.Posture, Tape.Centimetres), StringComparison.Ordinal);
+        var shorter = plan.Changes.First(c => c.Lever == SetupLever.Stance);
+        Assert.Contains($"front shin {plan.Posture.Stance.FrontShin} → {shorter.Stance.FrontShin}", shorter.Costs(plan.Posture, Tape.Centimetres), StringComparison.Ordinal);
         var stood = SetupPlanner.Plan(body, wedge.Stance, stiff, stiff, Usual);
         Assert.True(stood.Fits);
         Assert.Contains(stood.Roundings, r => r.Sentence.Contains("10°", StringComparison.Ordinal) && !r.Matters);

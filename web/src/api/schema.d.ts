@@ -602,6 +602,7 @@ export interface components {
             whileFlagged: string;
         };
         ChangeView: {
+            costs: string;
             sentence: string;
             stance: components["schemas"]["StanceDto"];
         };
@@ -2139,7 +2140,7 @@ export interface operations {
             query?: {
                 client?: string;
                 exercise?: string;
-                school?: components["schemas"]["SchoolCode"];
+                school?: string;
             };
             header?: never;
             path?: never;

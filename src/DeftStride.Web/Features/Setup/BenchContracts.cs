@@ -100,7 +100,7 @@ internal sealed record FigureView(IReadOnlyDictionary<string, double[]> Points);
 
 internal sealed record DemandView(DemandedJoint Joint, string Name, double UsedDegrees, string UsedText, string LimitText, bool Measured, double Share, bool Exceeds, bool Binding);
 
-internal sealed record ChangeView(string Sentence, StanceDto Stance);
+internal sealed record ChangeView(string Sentence, string Costs, StanceDto Stance);
 
 internal sealed record CardLineView(string Id, string Name, string Value, string Note);
 

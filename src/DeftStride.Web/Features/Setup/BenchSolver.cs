@@ -34,7 +34,7 @@ internal static class BenchSolver
         return new BenchView(
             null, PartView.Of(plan.Sentence(kit.Tape)), plan.Fits, plan.Estimated, StanceDto.Of(posture.Stance), 100 * posture.StanceMetres, Figure(posture.Points), Sizes(body),
             [.. plan.Demands.Select(d => new DemandView(d.Joint, d.Name, d.Used.Degrees, d.UsedText, d.Limit.Most.ToString(), d.Limit.Measured, d.Share, d.Exceeds, d == plan.Binding))],
-            [.. plan.Changes.Take(3).Select(c => new ChangeView(c.Sentence(kit.Tape), StanceDto.Of(c.Stance)))],
+            [.. plan.Changes.Take(3).Select(c => new ChangeView(c.Sentence(kit.Tape), c.Costs(posture, kit.Tape), StanceDto.Of(c.Stance)))],
             [.. plan.Card.Select(Line)],
             [.. plan.Roundings.Select(r => new AdviceView(r.Sentence, r.Matters))],
             Load(body, posture, request.Load.ToCore()),

@@ -16,12 +16,17 @@ const FLOOR = 26;
  */
 export function BenchStage({
   view,
+  asked,
+  length,
   pad,
   compare,
   showSame,
   onLever,
 }: {
   view: View;
+  /** The stance as it was last asked for, which the drawing may still be catching up with. */
+  asked: Stance;
+  length: number;
   /** Whether the rear knee has a pad or floor under it; otherwise it stops in the air. */
   pad: boolean;
   compare: View | null;
@@ -67,13 +72,13 @@ export function BenchStage({
     }
   };
   const now: Record<Lever, number> = {
-    shin: q.shinDegrees,
-    trunk: q.trunkDegrees,
-    hips: q.rearThighDegrees,
-    depth: q.rearKneeCm,
-    front: q.frontRaiseCm,
-    rear: q.rearRaiseCm,
-    stance: view.stanceCm,
+    shin: asked.shinDegrees,
+    trunk: asked.trunkDegrees,
+    hips: asked.rearThighDegrees,
+    depth: asked.rearKneeCm,
+    front: asked.frontRaiseCm,
+    rear: asked.rearRaiseCm,
+    stance: length,
   };
   const unit: Record<Lever, string> = {
     shin: '°',

@@ -87,7 +87,9 @@ export function SplitBench({
     if (!kept?.stance) beginWith({ school: kept?.school ?? start.school, twoRightAngles: false });
   }, [kept, start.school, beginWith]);
 
-  const base = view?.stance ?? stance;
+  // What was asked for, not what has been answered: a fast hand must not lose steps to the answer still on its way.
+  const base = stanceCm === null ? stance : (view?.stance ?? stance);
+  const length = stanceCm ?? view?.stanceCm ?? 0;
   const dragging = useRef(false);
   const onLever = (lever: Lever, value: number, isSettled: boolean) => {
     if (!base || !stance) return;
@@ -171,17 +173,19 @@ export function SplitBench({
         <div className="flex min-h-0 min-w-0 flex-col overflow-hidden rounded-2xl bg-paper">
           <div className={`min-h-[300px] flex-1 sm:min-h-[380px] xl:min-h-0 ${fault ? 'opacity-40' : ''}`} data-settled={settled}>
             {shown && (
-              <BenchStage view={shown} pad={shown.stance.rearKneeCm < 13} compare={compare} showSame={same} onLever={onLever} />
+              <BenchStage
+                view={shown}
+                pad={shown.stance.rearKneeCm < 13}
+                asked={base ?? shown.stance}
+                length={length}
+                compare={compare}
+                showSame={same}
+                onLever={onLever}
+              />
             )}
           </div>
           {base && (
-            <Dials
-              stance={base}
-              stanceCm={view?.stanceCm ?? 0}
-              units={units}
-              onSet={set}
-              onStance={(cm) => onLever('stance', cm, true)}
-            />
+            <Dials stance={base} stanceCm={length} units={units} onSet={set} onStance={(cm) => onLever('stance', cm, true)} />
           )}
         </div>
 
@@ -198,7 +202,10 @@ export function SplitBench({
                     className="justify-start! text-left"
                     onClick={() => change(c.stance)}
                   >
-                    {c.sentence}
+                    <span>
+                      {c.sentence}
+                      {c.costs && <span className="block text-[12.5px] font-normal">{c.costs}</span>}
+                    </span>
                   </Button>
                 ))}
               </div>

@@ -10,6 +10,7 @@ import { Trouble, Waiting } from '@/ui/Notice';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { unitsOf } from '@/ui/tape';
 import { RaiseStopSign } from '../safety/StopSign';
+import { SettingsList } from '../studio/SettingsList';
 import { BodyAsk } from './BodyAsk';
 import { FirstChoice } from './FirstChoice';
 import { NumberField } from './NumberField';
@@ -149,6 +150,14 @@ export function MeetScreen() {
             ]}
             onPick={(v) => set({ kneesStraighten: v === 'yes' })}
           />
+        </Part>
+        <Part title="Done differently for this client">
+          <details>
+            <summary className="min-h-11 cursor-pointer py-2 text-soft underline decoration-hair underline-offset-4">
+              What is in force, and from where
+            </summary>
+            <SettingsList clientId={clientId} />
+          </details>
         </Part>
         <Part title="Minors">
           <label className="flex min-h-11 items-center gap-3">

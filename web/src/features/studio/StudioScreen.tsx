@@ -1,4 +1,4 @@
-import { useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
@@ -8,6 +8,7 @@ import { Choice } from '@/ui/Choice';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { type Units, unitsOf } from '@/ui/tape';
 import { HeightRow } from './HeightRow';
+import { SettingsList } from './SettingsList';
 
 type Kit = Schema['KitDto'];
 
@@ -89,7 +90,13 @@ export function StudioScreen() {
           </div>
           <Trouble error={change.error} />
         </section>
-        <Settings />
+        <section aria-label="Settings">
+          <h2 className="say text-[21px]">Where coaches disagree, and how it is done here</h2>
+          <p className="mt-0.5 mb-2 text-[13.5px] text-soft">
+            A client’s own choice comes first, then the exercise’s, then the school’s, then this.
+          </p>
+          <SettingsList />
+        </section>
       </div>
     </div>
   );
@@ -155,61 +162,5 @@ function Owned({
         </form>
       </div>
     </div>
-  );
-}
-
-/** What coaches disagree about, as this studio has it. */
-function Settings() {
-  const settings = useQuery({ queryKey: ['settings'], queryFn: () => take(api.GET('/api/settings')) });
-  const change = useMutation({
-    scope: { id: 'kit' },
-    mutationFn: (pick: { settingId: string; optionId: string }) =>
-      take(
-        api.PUT('/api/settings', {
-          body: {
-            operationId: uuid(),
-            version: queries.getQueryData<Schema['SettingsView']>(['settings'])?.studioVersion ?? 0,
-            level: 'studio',
-            key: null,
-            ...pick,
-          },
-        }),
-      ),
-    onSuccess: async (next) => {
-      queries.setQueryData(['settings'], next);
-      await queries.invalidateQueries({ queryKey: ['kit'] });
-    },
-  });
-  if (!settings.data) return <Waiting what="the settings" error={settings.error} />;
-  return (
-    <section aria-label="Settings">
-      <h2 className="say text-[21px]">Where coaches disagree, and how it is done here</h2>
-      <p className="mt-0.5 mb-2 text-[13.5px] text-soft">
-        A client’s own choice comes first, then the exercise’s, then the school’s, then this.
-      </p>
-      <Trouble error={change.error} />
-      <ul>
-        {settings.data.settings.map((s) => (
-          <li key={s.id} className="border-t border-hair py-2.5">
-            <label className="grid gap-x-4 gap-y-1 sm:grid-cols-[1fr_15rem] sm:items-center">
-              <span>
-                <span className="font-semibold">{s.name}</span> <span className="block text-[13.5px] text-soft">{s.why}</span>
-              </span>
-              <select
-                value={s.value}
-                onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value })}
-                className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[14.5px] font-semibold"
-              >
-                {s.options.map((o) => (
-                  <option key={o.id} value={o.id}>
-                    {o.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

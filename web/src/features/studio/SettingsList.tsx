@@ -1,0 +1,76 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries } from '@/api/queries';
+import { Trouble, Waiting } from '@/ui/Notice';
+
+const from: Record<Schema['SettingSource'], string> = {
+  check: 'chosen for one look',
+  client: 'chosen for this client',
+  exercise: 'from the exercise',
+  school: 'from the school',
+  studio: 'as the studio has it',
+};
+
+/** What coaches disagree about: as the studio has it, or as one client does, with where each value comes from. */
+export function SettingsList({ clientId }: { clientId?: string }) {
+  const key = ['settings', clientId ?? 'studio'];
+  const settings = useQuery({
+    queryKey: key,
+    queryFn: () => take(api.GET('/api/settings', { params: { query: clientId ? { client: clientId } : {} } })),
+  });
+  const change = useMutation({
+    scope: { id: 'kit' },
+    mutationFn: (pick: { settingId: string; optionId: string | null }) => {
+      const now = queries.getQueryData<Schema['SettingsView']>(key);
+      const version = (clientId ? now?.clientVersion : now?.studioVersion) ?? 0;
+      return take(
+        api.PUT('/api/settings', {
+          body: { operationId: uuid(), version, level: clientId ? 'client' : 'studio', key: clientId ?? null, ...pick },
+        }),
+      );
+    },
+    onSuccess: async (next) => {
+      queries.setQueryData(key, next);
+      await queries.invalidateQueries({
+        predicate: (q) => ['kit', 'studio', 'intake', 'client', 'settings'].includes(String(q.queryKey[0])),
+      });
+    },
+  });
+  if (!settings.data) return <Waiting what="the settings" error={settings.error} />;
+  return (
+    <>
+      <Trouble error={change.error} />
+      <ul>
+        {settings.data.settings.map((s) => (
+          <li key={s.id} className="border-t border-hair py-2.5">
+            <label className="grid gap-x-4 gap-y-1 sm:grid-cols-[1fr_15rem] sm:items-center">
+              <span>
+                <span className="font-semibold">{s.name}</span>{' '}
+                <span className="block text-[13.5px] text-soft">
+                  {s.why} {clientId && <em className="not-italic">({from[s.source]})</em>}
+                </span>
+              </span>
+              <select
+                value={clientId && s.source !== 'client' ? '' : s.value}
+                onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value || null })}
+                className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[14.5px] font-semibold"
+              >
+                {clientId && (
+                  <option value="">
+                    {s.source === 'client' ? 'as the studio has it' : (s.options.find((o) => o.id === s.value)?.name ?? '')}
+                  </option>
+                )}
+                {s.options.map((o) => (
+                  <option key={o.id} value={o.id}>
+                    {clientId ? `for this client: ${o.name}` : o.name}
+                  </option>
+                ))}
+              </select>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
