@@ -63,11 +63,9 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.See("Keep this set-up");
         desk.Find("[data-settled='true'] [data-bench]");
         Keep(desk, "bench");
-        desk.Press("Same bottom");
         desk.Key("p").Find("[data-print]");
         Keep(desk, "bench-card");
         desk.Key(Keys.Escape);
-        Keep(desk, "bench-same");
         new OpenQA.Selenium.Support.UI.SelectElement(desk.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
         desk.See("Step on");
         Keep(desk, "bench-step");
@@ -88,7 +86,6 @@ internal sealed class Tour(Page desk, string folder, string only)
         Keep(phone, "phone-floor");
         phone.Press("History");
         phone.See("What was decided");
-        Keep(phone, "phone-client");
         phone.Press("Bench");
         phone.Find("[data-settled='true'] [data-bench]");
         Keep(phone, "phone-bench");

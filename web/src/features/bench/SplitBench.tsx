@@ -364,13 +364,12 @@ function LoadPart({
         <span className="text-[14px]">On the front foot</span>
         <span className="figure text-[19px]">{load.shareText}</span>
       </div>
-      <div
-        className="mt-1.5 flex h-6 overflow-hidden rounded-md"
-        role="img"
-        aria-label={`Work of the front leg: ${load.momentsText}`}
-      >
+      <div className="mt-1.5 flex gap-0.5" role="img" aria-label={`Work of the front leg: ${load.momentsText}`}>
         {parts.map((part) => (
-          <span key={part.name} style={{ width: `${part.share * 100}%`, background: part.fill }} />
+          <span key={part.name} className="min-w-0" style={{ width: `${part.share * 100}%` }}>
+            <span className="block h-5 rounded-sm" style={{ background: part.fill }} />
+            <span className="block truncate text-[12.5px] text-soft">{part.share > 0.02 ? part.name : ''}</span>
+          </span>
         ))}
       </div>
       <p className="mt-1 text-[13px]">{load.momentsText}</p>

@@ -40,17 +40,17 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
   return (
     <div className="grid gap-4 sm:grid-cols-[270px_1fr]">
       <svg viewBox="14 0 92 146" className="w-full max-w-[270px]" role="group" aria-label="Where it hurts">
-        <g fill="none" stroke="var(--edge)" strokeWidth="1.5" strokeLinejoin="round" strokeLinecap="round">
+        <g fill="none" stroke="var(--edge)" strokeWidth="0.9" strokeLinejoin="round" strokeLinecap="round">
           <path
             d="M42 4c-3 14-1 22-4 32-3 9-4 16-2 26 2 14 3 28 2 44 0 8-2 14-1 24 1 16 4 30 4 44l-5 14h16l2-14c0-16 2-30 1-44-1-10 0-16 1-24 1-14 2-26 4-38 2 12 3 24 4 38 1 8 2 14 1 24-1 14 1 28 1 44l2 14h16l-5-14c0-14 3-28 4-44 1-10-1-16-1-24-1-16 0-30 2-44 2-10 1-17-2-26-3-10-1-18-4-32"
             fill="var(--ground)"
           />
-          <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="1" />
+          <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="0.6" />
         </g>
-        <text x="22" y="20" className="figure" fontSize="12" fill="var(--ink-soft)">
+        <text x="22" y="20" className="figure" fontSize="8" fill="var(--ink-soft)">
           L
         </text>
-        <text x="92" y="20" className="figure" fontSize="12" fill="var(--ink-soft)">
+        <text x="92" y="20" className="figure" fontSize="8" fill="var(--ink-soft)">
           R
         </text>
         {spots.map((spot) => {
@@ -74,10 +74,10 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
               <circle
                 cx={spot.x}
                 cy={spot.y}
-                r={worst ? 5.6 : 3.6}
+                r={worst ? 5 : 3}
                 fill={worst ? 'var(--brick)' : 'var(--paper)'}
                 stroke={on ? 'var(--ink)' : worst ? 'var(--brick)' : 'var(--edge)'}
-                strokeWidth={on ? 2.2 : 1.2}
+                strokeWidth={on ? 1.8 : 0.9}
               />
               {worst > 0 && (
                 <text
