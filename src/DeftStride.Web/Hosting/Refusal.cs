@@ -1,4 +1,5 @@
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
 
@@ -42,6 +43,11 @@ internal sealed class RefusalMiddleware(RequestDelegate next, ILogger<RefusalMid
         catch (Refusal refusal)
         {
             await Write(context, refusal.Problem());
+        }
+        catch (DbUpdateConcurrencyException)
+        {
+            // A fact that also touches its client (a measured ankle, a first picture) met another change of the same client.
+            await Write(context, Refusal.Conflict("Someone changed this client at the same moment. Nothing was kept; try again.").Problem());
         }
         catch (BadHttpRequestException bad)
         {
