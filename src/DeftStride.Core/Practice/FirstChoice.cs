@@ -1,5 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Practice;
@@ -85,7 +86,7 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
         ArgumentNullException.ThrowIfNull(facts);
         if (facts.StopSigns > 0) return new(null, [], "A stop sign stands: nothing is chosen until it is cleared.");
         var order = Rules[0].Speaks.Select(s => s.ExerciseId).ToArray();
-        var spoken = Rules.Where(r => r.When(facts)).SelectMany(r => r.Speaks.Select(s => (s.ExerciseId, Reason: new ChoiceReason(r.Id, s.Points, s.Text)))).ToLookup(s => s.ExerciseId, s => s.Reason);
+        var spoken = Rules.Where(r => r.When(facts)).SelectMany(r => r.Speaks.Select(s => (s.ExerciseId, Reason: new ChoiceReason(r.Id, s.Points, s.Text)))).Concat(Standing(facts)).ToLookup(s => s.ExerciseId, s => s.Reason);
         var ranked = order
             .Select(id => Exercise.Find(id)!)
             .Select(e => new Candidate(e, SchoolFor(e, facts), [.. spoken[e.Id].OrderByDescending(r => Math.Abs(r.Points))]))
@@ -93,6 +94,26 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
         var start = ranked[0];
         var why = start.Reasons.Where(r => r.Points > 0).Select(r => r.Text).FirstOrDefault() ?? "nothing speaks against it";
         return new(start, [.. ranked.Skip(1).Take(2)], $"Start with the {LowerFirst(start.Exercise.Name)}, {LowerFirst(School.Of(start.School).Name)}: {why}.");
+    }
+
+    /// <summary>Where the client stands already speaks loudest: that rung's exercise for itself, and against every one that lies further up the same ladder.</summary>
+    private static IEnumerable<(string ExerciseId, ChoiceReason Reason)> Standing(ChoiceFacts facts)
+    {
+        foreach (var (ladder, rung) in facts.StandsOn.Select(Ladder.Find).OfType<(Ladder, Rung)>())
+        {
+            yield return (rung.ExerciseId, new ChoiceReason("ladder", 6, $"stands on this rung already: {rung.Name}"));
+            var above = new HashSet<string>();
+            void Climb(Rung from)
+            {
+                foreach (var next in from.Next.Select(id => ladder.Rungs.Single(r => r.Id == id)))
+                {
+                    if (above.Add(next.ExerciseId)) Climb(next);
+                }
+            }
+
+            Climb(rung);
+            foreach (var exercise in above.Where(e => e != rung.ExerciseId)) yield return (exercise, new ChoiceReason("ladder", -6, $"further up than {rung.Name}, where the client stands"));
+        }
     }
 
     /// <summary>Why one of the next two is not the first: what speaks against it most, or what it lacks.</summary>

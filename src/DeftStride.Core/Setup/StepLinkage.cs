@@ -61,7 +61,10 @@ public static class StepLinkage
             hip, shoulder, knee, ankle, new Place(0, step.BoxMetres), new Place(body.Foot, step.BoxMetres));
     }
 
-    /// <summary>The shin and distance for a knee flexion on a box that is there, or nothing when the leg cannot fold that way.</summary>
+    /// <summary>
+    /// The shin and distance for a knee flexion on a box that is there, or nothing when the leg cannot fold that way. Of the
+    /// two forms the one with the hip behind the ankle is taken; do not use it for a posture that already hangs over the box.
+    /// </summary>
     public static bool TryForBox(Body body, Angle kneeFlexion, double boxMetres, [NotNullWhen(true)] out StepPosture? posture, double heelInsetMetres = 0, Angle floorLegLean = default)
     {
         ArgumentNullException.ThrowIfNull(body);

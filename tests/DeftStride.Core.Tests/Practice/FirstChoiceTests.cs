@@ -68,6 +68,18 @@ public sealed class FirstChoiceTests
     }
 
     [Fact]
+    public void Where_a_client_stands_on_a_ladder_outweighs_goals_and_holds_back_what_lies_above()
+    {
+        var facts = Facts(TrainingAge.Years, [Goal.FrontThigh]);
+        Assert.Equal("front-foot-raised", FirstChoice.Of(facts).Start!.Exercise.Id);
+        var standing = FirstChoice.Of(facts with { StandsOn = ["ss-floor"] });
+        Assert.Equal("split-squat-from-floor", standing.Start!.Exercise.Id);
+        Assert.Contains(standing.Start.Reasons, r => r.RuleId == "ladder" && r.Points > 0);
+        Assert.DoesNotContain(standing.NotYet, c => c.Exercise.Id == "front-foot-raised");
+        Assert.Equal(FirstChoice.Of(facts).Start!.Exercise.Id, FirstChoice.Of(facts with { StandsOn = ["no such rung"] }).Start!.Exercise.Id);
+    }
+
+    [Fact]
     public void A_stop_sign_silences_it()
     {
         var choice = FirstChoice.Of(Facts(TrainingAge.New, signs: 1));

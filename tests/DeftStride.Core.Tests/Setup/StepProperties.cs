@@ -36,6 +36,9 @@ public sealed class StepProperties
     public void From_knee_and_shin_to_the_box_and_back_again_both_ways(AnyStep any)
     {
         var step = StepLinkage.ForFlexion(any.Body, any.Knee, any.Shin, 0.01, any.FloorLean);
+        // From the box alone the hip is taken to be behind the ankle, as it is when a step begins.
+        var reach = (any.Body.Thigh * Math.Cos(step.FrontThigh.Radians)) - (any.Body.Shank * Math.Sin(any.Shin.Radians));
+        if (reach < 0) return;
         Assert.True(StepLinkage.TryForBox(any.Body, any.Knee, step.BoxMetres, out var byBox, 0.01, any.FloorLean));
         Assert.Equal(any.Shin.Degrees, byBox.Shin.Degrees, 1e-6);
         Assert.Equal(step.ToeGapMetres, byBox.ToeGapMetres, 1e-9);

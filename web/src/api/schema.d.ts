@@ -855,12 +855,16 @@ export interface components {
         ExerciseFamily: "halfKneeling" | "splitSquat" | "lunge" | "otherPlanes" | "step" | "oneLeg" | "helper";
         /** @description An exercise in short. The bench sets up those with a form or a box; a check takes those that are bool ExerciseView.Checked. */
         ExerciseView: {
+            cautions: string[];
             checked: boolean;
             family: components["schemas"]["ExerciseFamily"];
+            felt: string[];
             form: null | components["schemas"]["SplitForm"];
             id: string;
+            lookFor: string[];
             name: string;
             needsBox: boolean;
+            setUp: string;
             task: string;
             usualSchool: null | components["schemas"]["SchoolCode"];
         };
@@ -970,6 +974,7 @@ export interface components {
             goal: string;
             intake: components["schemas"]["IntakeDto"];
             name: string;
+            pictureConsent: boolean;
             ranges: components["schemas"]["RangeView"][];
             tests: components["schemas"]["RangeTestView"][];
             /** Format: int64 */

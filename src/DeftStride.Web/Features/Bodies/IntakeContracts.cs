@@ -54,4 +54,4 @@ internal sealed record ChoiceView(string Sentence, CandidateView? Start, IReadOn
 }
 
 internal sealed record IntakeView(
-    Guid ClientId, string Name, string Goal, long Version, IntakeDto Intake, IReadOnlyList<RangeTestView> Tests, IReadOnlyList<RangeView> Ranges, ChoiceView Choice, string EstimateText);
+    Guid ClientId, string Name, string Goal, long Version, IntakeDto Intake, IReadOnlyList<RangeTestView> Tests, IReadOnlyList<RangeView> Ranges, ChoiceView Choice, string EstimateText, bool PictureConsent);

@@ -96,7 +96,7 @@ internal static class IntakeEndpoints
             client.Id, client.Name, client.Goal, client.Version, intake,
             [.. RangeTestInfo.All.Select(t => new RangeTestView(t.Test, t.Name, t.How, t.Assumed))],
             [.. ranges.Select(r => new RangeView(r.Id, r.Test, r.Side, r.Degrees, r.RecordedAt, coaches[r.CoachId]))],
-            ChoiceView.Of(choice), Estimate(intake.Body()));
+            ChoiceView.Of(choice), Estimate(intake.Body()), client.PictureConsentAt is not null);
     }
 
     private static string Estimate(Body? body) => body is null ? "Nothing can be worked out without a stature."

@@ -15,6 +15,7 @@ import { BenchStage, type Lever, moved } from './BenchStage';
 import { CardSheet } from './CardSheet';
 import { Demands } from './Demands';
 import { Dial } from './Dial';
+import { ExerciseNotes } from './ExerciseNotes';
 import { SetupCard } from './SetupCard';
 import { TrackView } from './TrackView';
 import { useBench } from './useBench';
@@ -216,6 +217,7 @@ export function SplitBench({
               </p>
             ))}
             {view?.load && <LoadPart load={view.load} held={load} units={units} onHeld={setLoad} />}
+            <ExerciseNotes exercise={exercise} />
             {shown && track && <TrackView sizes={shown.sizes} text={track.value} />}
             <div className="flex flex-wrap gap-2">
               <Button className="px-3! text-[14px]!" hint="T" onClick={() => begin.mutate({ school, twoRightAngles: true })}>

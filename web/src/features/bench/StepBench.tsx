@@ -10,6 +10,7 @@ import { Sentence } from '@/ui/Sentence';
 import type { BenchProps } from './BenchScreen';
 import { CardSheet } from './CardSheet';
 import { Dial } from './Dial';
+import { ExerciseNotes } from './ExerciseNotes';
 import { BenchFigure } from './figure';
 import { SetupCard } from './SetupCard';
 
@@ -118,6 +119,7 @@ export function StepBench({ clientId, name, start, body, front, exercise, choose
         </div>
         <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto rounded-2xl bg-paper p-4" aria-label="The card">
           {view && <SetupCard lines={view.card} />}
+          <ExerciseNotes exercise={exercise} />
           {view?.advice.map((a) => (
             <p
               key={a.sentence}

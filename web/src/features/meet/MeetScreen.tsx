@@ -159,7 +159,14 @@ export function MeetScreen() {
             <SettingsList clientId={clientId} />
           </details>
         </Part>
-        <Part title="Minors">
+        <Part
+          title="Pictures, and minors"
+          note={
+            intake.data.pictureConsent
+              ? `${name.split(' ')[0]} agrees that pictures are kept.`
+              : 'Whether pictures may be kept is asked at the first one.'
+          }
+        >
           <label className="flex min-h-11 items-center gap-3">
             <input
               type="checkbox"

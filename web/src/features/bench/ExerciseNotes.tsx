@@ -1,0 +1,28 @@
+import type { Schema } from '@/api/client';
+
+/** What the catalogue says of an exercise: the set-up that matters, what to look for, what should be felt. Cautions stay open. */
+export function ExerciseNotes({ exercise }: { exercise: Schema['ExerciseView'] }) {
+  return (
+    <div className="text-[14px]">
+      {exercise.cautions.map((caution) => (
+        <p key={caution} className="mb-1.5 border-l-4 border-brick pl-3 font-semibold">
+          {caution}
+        </p>
+      ))}
+      <details>
+        <summary className="min-h-11 cursor-pointer py-2.5 text-soft underline decoration-hair underline-offset-4 hover:text-ink">
+          What matters, what to look for
+        </summary>
+        <p>{exercise.setUp}</p>
+        <ul className="mt-1.5 list-disc pl-5">
+          {exercise.lookFor.map((look) => (
+            <li key={look}>{look}.</li>
+          ))}
+        </ul>
+        <p className="mt-1.5">
+          <span className="text-soft">Felt when it goes well:</span> {exercise.felt.join(', ')}.
+        </p>
+      </details>
+    </div>
+  );
+}
