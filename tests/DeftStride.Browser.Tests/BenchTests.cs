@@ -102,6 +102,9 @@ public sealed class BenchTests
         new SelectElement(page.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
         page.See("Step on 45 cm");
         page.See("would suit");
+        new SelectElement(page.Find("select:has(option[value='step-down-tap'])")).SelectByValue("step-down-tap");
+        page.See("Step down from 30 cm");
+        page.See("10 cm would suit");
     }
 
     [Fact]

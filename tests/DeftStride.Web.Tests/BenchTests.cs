@@ -176,9 +176,12 @@ public sealed class BenchTests : IDisposable
         foreach (var (kit, field) in new[] { (Kit with { BoxesCm = [120] }, "boxes"), (Kit with { PlatesCm = [0] }, "plates"), (Kit with { WedgesDegrees = [45] }, "wedges"), (Kit with { PadsCm = [.. Enumerable.Repeat(2.0, 41)] }, "pads") })
             Assert.Equal(field, Text(await _studio.SendAsync(HttpMethod.Put, "/api/kit", new KitChange(Guid.CreateVersion7(), version + 1, kit), HttpStatusCode.BadRequest), "field"));
 
-        var step = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(188, null, null, null, null), [], Kit with { PlatesCm = [] }, null, null, 20));
+        var step = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(188, null, null, null, null), [], Kit with { PlatesCm = [] }, null, null, null, 20));
         Assert.Contains(step!["advice"]!.AsArray(), a => Text(a, "sentence").Contains("would suit", StringComparison.Ordinal));
-        var inches = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(188, null, null, null, null), [], Kit with { Tape = Core.Setup.Tape.Inches }, null, null, 20));
+        var down = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(175, null, null, null, null), [], Kit, 10, null, 10, 20));
+        Assert.Equal("9 cm", Text(down!["card"]![0], "value"));
+        Assert.Equal("box", Text(await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(175, null, null, null, null), [], Kit, 300, null, null, 20), HttpStatusCode.BadRequest), "field"));
+        var inches = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(188, null, null, null, null), [], Kit with { Tape = Core.Setup.Tape.Inches }, null, null, null, 20));
         Assert.EndsWith(" in", Text(inches!["card"]![0], "value"), StringComparison.Ordinal);
     }
 

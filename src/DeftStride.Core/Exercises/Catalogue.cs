@@ -136,7 +136,7 @@ internal static class Catalogue
             ["Pelvis level for the first half at least; the low half will drop, and less of it is success", "Knee over the second or third toe", "Hips back"],
             ["side of the standing hip", "back of the standing hip"], null, Lowering,
             "repetitions, then a higher box", "One-leg stand, pelvis level.")
-        { NeedsBox = true, Cautions = Height },
+        { NeedsBox = true, StartBoxMetres = 0.10, Cautions = Height },
         new("front-weighted-lunge", "Front-weighted lunge", ExerciseFamily.Step,
             "Lunge with the weight well over the front foot, coming back to even between. Three a side.",
             "Split stance, weight shifted to the front foot on the way down and back to even on the way up.",
@@ -150,14 +150,14 @@ internal static class Catalogue
             ["Level as long as control lasts, then the lunge", "Up with the free knee high and the opposite arm", "Slow down, quick up"],
             ["side and back of the standing hip", "front thigh"], null, Lowering,
             "repetitions, then a higher step", "Higher step-down without the lunge.")
-        { NeedsBox = true, Cautions = Height },
+        { NeedsBox = true, StartBoxMetres = 0.20, Cautions = Height },
         new("curtsy-step-down", "Curtsy step-down", ExerciseFamily.Step,
             "From the box, tap the little toes of the free foot behind and across. Three a side.",
             "A low box first. The little toes of the free foot tap behind.",
             ["Crossing turns the standing hip outward", "Knee in line with the middle to outer toes", "Knee straight at the top"],
             ["side of the buttock"], null, [.. Lowering, Must("top-knee", null, 5)],
             "repetitions, then a higher box", "Step-down tap.")
-        { NeedsBox = true, Cautions = Height },
+        { NeedsBox = true, StartBoxMetres = 0.10, Cautions = Height },
         new("step-up", "Step-up", ExerciseFamily.Step,
             "Step up on the box and stand tall, free knee high; come down slowly. Three a side.",
             "Whole foot on. Box and distance from the bench for a right angle at the knee. Come close; lean and fold more to level a pelvis that a high box tilts.",
@@ -189,15 +189,14 @@ internal static class Catalogue
             "A box high enough for half the depth.",
             ["Weight over the instep", "Knee over the foot"],
             ["front thigh", "buttock"], null, OnOneLeg,
-            "a lower box", "Rear-toe tap squat.")
-        { NeedsBox = true },
+            "a lower box", "Rear-toe tap squat."),
         new("box-squat-free-leg", "Box squat, free leg down", ExerciseFamily.OneLeg,
             "Stand on the box edge, free leg hanging, squat and stand. Three a side.",
             "The box gives the free leg room; or hold it in front. Arms trim the balance; a light weight held ahead helps at first.",
             ["Weight over the instep", "Balance from side to side is the harder axis", "Knee forward for shared work; hips back with a weight held ahead for hip work"],
             ["front thigh", "buttock"], null, OnOneLeg,
             "repetitions, then without the counterbalance", "Half depth.")
-        { NeedsBox = true, Loads = [LoadPosition.Forward], Cautions = Height },
+        { Loads = [LoadPosition.Forward], Cautions = Height },
         new("foot-tripod", "Foot-tripod squat", ExerciseFamily.Helper,
             "Squat slowly with the loop under both big toes kept tight.",
             "A small loop under the bases of both big toes, kept taut all the way.",
@@ -220,7 +219,7 @@ internal static class Catalogue
             "Squat to the box and stand. Five times.",
             "Box behind, feet hip-bone wide.",
             ["Even on both feet", "Knees over feet"], ["thighs and buttocks"], null, [Must("knee-offset", -3, 3), Must("spine"), Must("heel-rise", null, 2)], "one-leg stand with hip bend", "A higher box.")
-        { NeedsBox = true, Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back] },
+        { Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back] },
         new("mid-foot-mobility", "Mid-foot mobility", ExerciseFamily.Helper,
             "Standing, roll the foot slowly inward and outward, heel and toes down.",
             "Flat or no shoes, a hand on a support.",

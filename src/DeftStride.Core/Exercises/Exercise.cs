@@ -61,8 +61,11 @@ public sealed record Exercise(
     /// <summary>The form of the split stance that the bench works out for it, or null.</summary>
     public SplitForm? Form { get; init; }
 
-    /// <summary>Whether the bench works out a box for it.</summary>
+    /// <summary>Whether the bench works out a box to step on or from.</summary>
     public bool NeedsBox { get; init; }
+
+    /// <summary>The height a step-down begins with, metres; null where the box follows from the knee, as in a step-up.</summary>
+    public double? StartBoxMetres { get; init; }
 
     /// <summary>Step rhythms it can be done in; empty for none.</summary>
     public IReadOnlyList<StepRhythm> Rhythms { get; init; } = [];

@@ -50,6 +50,31 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
         return Made(kit, body, wanted, near, step, range, trunkLean, knee, Advise(kit, wanted, near, step, knee));
     }
 
+    /// <summary>
+    /// A step-down from a given height: the nearest that can be built, and how far the knee bends by the time the free foot,
+    /// its leg straight, touches the floor with the pelvis level.
+    /// </summary>
+    public static StepPlan Down(Body body, RangeOfMotion range, StudioKit kit, double boxMetres, Angle? shin = null, Angle trunkLean = default)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(range);
+        ArgumentNullException.ThrowIfNull(kit);
+        var lean = shin ?? UsualShin;
+        var heights = kit.HasHeights ? kit.Heights().Where(h => h.Metres > 0.03).ToArray() : [];
+        var height = heights.Length > 0 ? heights.MinBy(h => Math.Abs(h.Metres - boxMetres))! : new KitHeight(Math.Round(boxMetres, 2), "set by hand");
+        StepPosture At(double metres) => StepLinkage.TryForBoxAndShin(body, metres, lean, out var step) ? step : StepLinkage.ForFlexion(body, KneeAtStart, lean);
+        var (wanted, stood) = (At(boxMetres), At(height.Metres));
+        var off = height.Metres - boxMetres;
+        List<Rounding> advice = Math.Abs(off) < 0.005 ? []
+            : [new($"{kit.Tape.Length(boxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(height.Metres)}: the knee bends {wanted.KneeFlexion} → {stood.KneeFlexion} by the touch.{(off > 0.03 ? " Hold a support, or stop before the floor." : "")}", off > 0.03)];
+        return new StepPlan(wanted, height, stood,
+        [
+            new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
+            new("knee", "Knee at the touch", stood.KneeFlexion.ToString(), "pelvis level, free leg straight"),
+            new("shin", "Shin at the touch", Judging.Finding.Lean(stood.Shin), "heel down"),
+        ], advice, !body.SegmentsMeasured);
+    }
+
     private static List<Rounding> Advise(StudioKit kit, StepPosture wanted, KitHeight height, StepPosture step, Angle knee)
     {
         var off = height.Metres - wanted.BoxMetres;

@@ -115,6 +115,22 @@ public sealed class PlannerTests
     }
 
     [Fact]
+    public void A_step_down_starts_low_and_bends_the_knee_more_from_higher_up()
+    {
+        var body = Body.From(new(1.75));
+        StepPlan From(double box, StudioKit? kit = null) => StepPlan.Down(body, RangeOfMotion.Assumed, kit ?? StudioKit.Unknown, box);
+        Assert.Equal(0.10, From(0.10).Height.Metres, 1e-9);
+        Assert.Empty(From(0.10).Advice);
+        Assert.InRange(From(0.10).Step.KneeFlexion.Degrees, 25, 60);
+        Assert.True(From(0.20).Step.KneeFlexion > From(0.10).Step.KneeFlexion + Deg(10));
+        // Only a high box there: said so, and that it matters.
+        var high = From(0.10, new StudioKit([0.30, 0.45], [], [], [], null));
+        Assert.Equal(0.30, high.Height.Metres, 1e-9);
+        Assert.Contains(high.Advice, a => a.Matters && a.Sentence.Contains("Hold a support", StringComparison.Ordinal));
+        Assert.All(Exercise.All.Where(e => e.StartBoxMetres is not null), e => Assert.True(e.NeedsBox && e.StartBoxMetres <= 0.20));
+    }
+
+    [Fact]
     public void A_tight_hip_caps_the_box()
     {
         var tight = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.HipFlexion] = Deg(75) });

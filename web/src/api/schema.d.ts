@@ -865,6 +865,8 @@ export interface components {
             name: string;
             needsBox: boolean;
             setUp: string;
+            /** Format: double */
+            startBoxCm: null | number;
             task: string;
             usualSchool: null | components["schemas"]["SchoolCode"];
         };
@@ -1299,8 +1301,11 @@ export interface components {
             school: components["schemas"]["SchoolCode"];
             twoRightAngles: boolean;
         };
+        /** @description A step. With double? StepRequest.BoxCm it is a step-down from that height, otherwise a step-up whose box follows from the knee. */
         StepRequest: {
             body: components["schemas"]["BodyDto"];
+            /** Format: double */
+            boxCm: null | number;
             kit: components["schemas"]["KitDto"];
             /** Format: double */
             kneeDegrees: null | number;

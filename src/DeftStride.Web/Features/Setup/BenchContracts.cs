@@ -93,7 +93,8 @@ internal sealed record BenchRequest(BodyDto Body, IReadOnlyList<RangeDto> FrontR
 /// <summary>Where a stance starts for a school and a form.</summary>
 internal sealed record StartRequest(BodyDto Body, IReadOnlyList<RangeDto> FrontRanges, IReadOnlyList<RangeDto> RearRanges, KitDto Kit, SchoolCode School, SplitForm Form, bool TwoRightAngles);
 
-internal sealed record StepRequest(BodyDto Body, IReadOnlyList<RangeDto> Ranges, KitDto Kit, double? KneeDegrees, double? ShinDegrees, double TrunkDegrees);
+/// <summary>A step. With <see cref="BoxCm"/> it is a step-down from that height, otherwise a step-up whose box follows from the knee.</summary>
+internal sealed record StepRequest(BodyDto Body, IReadOnlyList<RangeDto> Ranges, KitDto Kit, double? BoxCm, double? KneeDegrees, double? ShinDegrees, double TrunkDegrees);
 
 /// <summary>Points of a figure in the side view, centimetres: x forward of the front ankle (or of the box's face), y up.</summary>
 internal sealed record FigureView(IReadOnlyDictionary<string, double[]> Points);

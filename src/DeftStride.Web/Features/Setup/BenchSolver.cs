@@ -49,10 +49,14 @@ internal static class BenchSolver
         if (request.ShinDegrees is < -15 or > 40) throw Refusal.BadInput("shin", $"A shin of {request.ShinDegrees:0}° gives no step. It lies between −15° and 40°.");
         if (request.TrunkDegrees is < 0 or > 80) throw Refusal.BadInput("trunk", "The trunk leans between 0° and 80°.");
         var lean = Angle.FromDegrees(request.TrunkDegrees);
-        var plan = StepPlan.For(body, range, kit, request.KneeDegrees is { } k ? Angle.FromDegrees(k) : null, request.ShinDegrees is { } s ? Angle.FromDegrees(s) : null, lean);
+        if (request.BoxCm is { } asked && (!double.IsFinite(asked) || asked is < 2 or > 60)) throw Refusal.BadInput("box", FormattableString.Invariant($"A box of {asked:0.#} cm is out of reach for a step-down. It lies between 2 and 60 cm."));
+        Angle? shin = request.ShinDegrees is { } s ? Angle.FromDegrees(s) : null;
+        var plan = request.BoxCm is { } box ? StepPlan.Down(body, range, kit, box / 100, shin, lean) : StepPlan.For(body, range, kit, request.KneeDegrees is { } k ? Angle.FromDegrees(k) : null, shin, lean);
         var points = StepLinkage.Points(body, plan.Step, lean);
         var off = (plan.Step.KneeFlexion - StepPlan.KneeAtStart).Abs() > StepPlan.KneeSpread;
-        var sentence = Phrase.Of(new("Step on "), new(kit.Tape.Length(plan.Height.Metres), off ? Tone.Off : Tone.Good), new($", toes {kit.Tape.Length(Math.Max(0, plan.Step.ToeGapMetres))} from the box. The knee starts at {plan.Step.KneeFlexion}."));
+        var sentence = request.BoxCm is not null
+            ? Phrase.Of(new("Step down from "), new(kit.Tape.Length(plan.Height.Metres), plan.Advice.Any(a => a.Matters) ? Tone.Off : Tone.Good), new($". By the touch the knee bends to {plan.Step.KneeFlexion}."))
+            : Phrase.Of(new("Step on "), new(kit.Tape.Length(plan.Height.Metres), off ? Tone.Off : Tone.Good), new($", toes {kit.Tape.Length(Math.Max(0, plan.Step.ToeGapMetres))} from the box. The knee starts at {plan.Step.KneeFlexion}."));
         return new StepView(PartView.Of(sentence), plan.Estimated, 100 * plan.Height.Metres, new FigureView(new Dictionary<string, double[]>
         {
             ["rearHeel"] = At(points.FloorHeel), ["rearToe"] = At(points.FloorToe), ["rearAnkle"] = At(points.FloorAnkle), ["rearKnee"] = At(points.FloorKnee), ["hip"] = At(points.Hip),

@@ -7,6 +7,7 @@ import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
+import { unitsOf } from '@/ui/tape';
 import type { BenchProps } from './BenchScreen';
 import { CardSheet } from './CardSheet';
 import { Dial } from './Dial';
@@ -15,7 +16,10 @@ import { BenchFigure } from './figure';
 import { SetupCard } from './SetupCard';
 
 /** A box for a client: from the knee that is wanted to what the studio has. */
-export function StepBench({ clientId, name, start, body, front, exercise, choose }: BenchProps) {
+export function StepBench({ clientId, name, start, body, studio, front, exercise, choose }: BenchProps) {
+  const units = unitsOf(studio.tape);
+  const down = exercise.startBoxCm !== null;
+  const [box, setBox] = useState(exercise.startBoxCm ?? 0);
   const [knee, setKnee] = useState(90);
   const [shin, setShin] = useState(8);
   const [trunk, setTrunk] = useState(20);
@@ -25,12 +29,13 @@ export function StepBench({ clientId, name, start, body, front, exercise, choose
     body,
     ranges: front === 'left' ? start.leftRanges : start.rightRanges,
     kit: start.kit,
-    kneeDegrees: knee,
+    boxCm: down ? box : null,
+    kneeDegrees: down ? null : knee,
     shinDegrees: shin,
     trunkDegrees: trunk,
   };
   const step = useQuery({
-    queryKey: ['step', clientId, front, knee, shin, trunk, start.kit],
+    queryKey: ['step', clientId, front, down, box, knee, shin, trunk, start.kit],
     queryFn: () => take(api.POST('/api/compute/step', { body: request })),
     placeholderData: keepPreviousData,
   });
@@ -112,7 +117,17 @@ export function StepBench({ clientId, name, start, body, front, exercise, choose
             )}
           </div>
           <div className="grid grid-cols-3 gap-2 border-t border-hair p-3">
-            <Dial label="Knee at the start" value={knee} unit="°" onSet={setKnee} />
+            {down ? (
+              <Dial
+                label="Box"
+                value={units.fromCm(box)}
+                unit={units.length}
+                step={units.step}
+                onSet={(shown) => setBox(units.toCm(shown))}
+              />
+            ) : (
+              <Dial label="Knee at the start" value={knee} unit="°" onSet={setKnee} />
+            )}
             <Dial label="Shin" value={shin} unit="°" onSet={setShin} />
             <Dial label="Trunk" value={trunk} unit="°" onSet={setTrunk} />
           </div>
