@@ -94,7 +94,7 @@ public static class SetupPlanner
         return form switch
         {
             SplitForm.FrontFootRaised => Raised(body, stance, FrontRaise(body, stance, front, rear, kit), front, rear),
-            SplitForm.RearFootRaised => stance with { RearRaiseMetres = Below(kit, RearBallMost * body.Stature), TrunkLean = Angle.FromDegrees(12), FrontShin = Angle.FromDegrees(8) },
+            SplitForm.RearFootRaised => RearRaised(body, stance with { TrunkLean = Angle.FromDegrees(12), FrontShin = Angle.FromDegrees(8) }, front, rear, kit),
             SplitForm.RearInstep => stance with
             {
                 RearRaiseMetres = kit.RollMetres ?? Below(kit, 0.15 * body.Stature),
@@ -155,6 +155,23 @@ public static class SetupPlanner
     private static bool RearFits(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear) =>
         SplitLinkage.TrySolve(body, stance, out var posture, out _)
         && !Demand.Of(posture, front, rear).Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
+
+    /// <summary>The highest surface for the rear ball that the client's own toe, ankle and knee follow; the lowest there is when none does.</summary>
+    private static SplitStance RearRaised(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    {
+        var most = RearBallMost * body.Stature;
+        double[] heights = kit.HasHeights
+            ? [.. kit.Heights().Select(h => h.Metres).Where(h => h > 0 && h <= most + 0.005)]
+            : [.. Enumerable.Range(2, Math.Max(1, (int)(most * 100) - 1)).Select(cm => cm / 100.0)];
+        if (heights.Length == 0) return stance;
+        foreach (var height in heights.Reverse())
+        {
+            var raised = stance with { RearRaiseMetres = height };
+            if (SplitLinkage.TrySolve(body, raised, out var posture, out _) && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)) return raised;
+        }
+
+        return stance with { RearRaiseMetres = heights[0] };
+    }
 
     private static double Below(StudioKit kit, double metres) =>
         kit.HasHeights ? kit.Heights().Last(h => h.Metres <= metres + 0.005).Metres : Math.Floor(metres * 100) / 100;

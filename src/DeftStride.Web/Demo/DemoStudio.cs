@@ -71,7 +71,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
 
         var now = real.GetUtcNow();
         _clock.Now = now.AddDays(-40);
-        var wren = await db.Coaches.FirstAsync(stop);
+        var wren = await db.Coaches.OrderBy(c => c.CreatedAt).FirstAsync(stop);
         wren.Name = "Wren Ashdown";
         db.Add(new CoachRecord { Id = Guid.CreateVersion7(_clock.Now), StudioId = studio.Id, Name = "Tobin Marl", CreatedAt = now });
         scope.ActAs(wren.Id);

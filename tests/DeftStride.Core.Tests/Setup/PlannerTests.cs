@@ -48,13 +48,29 @@ public sealed class PlannerTests
     }
 
     [Fact]
+    public void The_rear_surface_is_as_high_as_the_client_follows_and_no_higher()
+    {
+        foreach (var stature in new[] { 1.50, 1.62, 1.75, 1.88, 2.0 })
+        {
+            var plan = Plan(stature, SchoolCode.Inclined, SplitForm.RearFootRaised);
+            Assert.True(plan.Fits, $"{stature}");
+            var height = plan.Posture.Stance.RearRaiseMetres;
+            Assert.InRange(height, 0.02, (SetupPlanner.RearBallMost * stature) + 0.005);
+            var next = Usual.Heights().FirstOrDefault(h => h.Metres > height + 0.001 && h.Metres <= (SetupPlanner.RearBallMost * stature) + 0.005);
+            if (next is null) continue;
+            var higher = SplitLinkage.Solve(Body.From(new(stature)), plan.Posture.Stance with { RearRaiseMetres = next.Metres });
+            Assert.Contains(Demand.Of(higher, RangeOfMotion.Assumed, RangeOfMotion.Assumed), d => d.Exceeds);
+        }
+    }
+
+    [Fact]
     public void A_taller_client_gets_a_longer_stance_a_higher_box_and_a_different_raise()
     {
         var (small, tall) = (Plan(1.62, SchoolCode.VerticalShin, SplitForm.ToPad), Plan(1.88, SchoolCode.VerticalShin, SplitForm.ToPad));
         Assert.InRange(tall.Posture.StanceMetres - small.Posture.StanceMetres, 0.07, 0.15);
         StepPlan Step(double stature) => StepPlan.For(Body.From(new(stature)), RangeOfMotion.Assumed, StudioKit.Unknown);
         Assert.InRange(Step(1.88).Height.Metres - Step(1.62).Height.Metres, 0.04, 0.08);
-        double Rear(double stature) => Plan(stature, SchoolCode.Inclined, SplitForm.RearFootRaised, kit: StudioKit.Unknown).Posture.Stance.RearRaiseMetres;
+        double Rear(double stature) => Plan(stature, SchoolCode.Inclined, SplitForm.RearInstep, kit: StudioKit.Unknown).Posture.Stance.RearRaiseMetres;
         Assert.True(Rear(1.88) > Rear(1.62));
     }
 
