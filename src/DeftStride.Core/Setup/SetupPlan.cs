@@ -57,7 +57,7 @@ public sealed record SplitPlan(
     {
         if (Fits)
         {
-            var spare = Binding.Spare.Degrees < 5 ? $"only {Binding.Spare} to spare" : $"{Binding.Spare} to spare";
+            var spare = Binding.Spare.Degrees < 0.5 ? "nothing to spare" : Binding.Spare.Degrees < 5 ? $"only {Binding.Spare} to spare" : $"{Binding.Spare} to spare";
             return Phrase.Of(new("This stance "), new("fits", Tone.Good), new($". The {Binding.Name} runs out first, with {spare}."));
         }
 
