@@ -16,16 +16,23 @@ function Finder({ done }: { done: () => void }) {
   const clients = useClients();
   const navigate = useNavigate();
   const [text, setText] = useState('');
-  const found = (clients.data ?? []).filter((c) => c.name.toLowerCase().includes(text.trim().toLowerCase())).slice(0, 12);
+  const match = (all: { id: string; name: string }[]) =>
+    all.filter((c) => c.name.toLowerCase().includes(text.trim().toLowerCase())).slice(0, 12);
+  const found = match(clients.data ?? []);
   const go = (id: string) => {
     done();
     void navigate({ to: '/clients/$clientId', params: { clientId: id } });
+  };
+  // A fast hand presses Enter before the list is there: the list is waited for, the key is not lost.
+  const first = async () => {
+    const [client] = match(clients.data ?? (await clients.refetch()).data ?? []);
+    if (client) go(client.id);
   };
   return (
     <form
       onSubmit={(e) => {
         e.preventDefault();
-        if (found[0]) go(found[0].id);
+        void first();
       }}
     >
       <Field label="Name" autoFocus value={text} onChange={(e) => setText(e.target.value)} hint="Enter opens the first" />
