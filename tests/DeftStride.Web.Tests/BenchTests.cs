@@ -165,6 +165,12 @@ public sealed class BenchTests : IDisposable
         Assert.Single((await _studio.GetAsync($"/api/clients/{client}/bench"))["kept"]!.AsArray());
         await _studio.PostAsync("/api/setups", Setup(Bench(stance: 160)), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/setups", second with { Id = Guid.CreateVersion7(), Split = null }, HttpStatusCode.BadRequest);
+
+        // A stop sign takes the card away and lets nothing new be set up.
+        await _studio.PostAsync("/api/flags", new { id = Guid.CreateVersion7(), clientId = client, signId = "night-pain", note = "", supersedes = (Guid?)null }, HttpStatusCode.NoContent);
+        Assert.Empty((await _studio.GetAsync("/api/floor"))["visits"]![0]!["card"]!.AsArray());
+        var refused = await _studio.PostAsync("/api/setups", Setup(Bench()), HttpStatusCode.Conflict);
+        Assert.Contains("Clear it with a note", Text(refused, "detail"), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -107,6 +107,17 @@ public static class SetupPlanner
         };
     }
 
+    /// <summary>The bottoms that should be one picture with a split squat's: half-kneeling on the floor, and stepping back into the same place with a slight lean.</summary>
+    public static IReadOnlyList<(string Name, SplitStance Stance)> SameBottom(SplitStance stance)
+    {
+        ArgumentNullException.ThrowIfNull(stance);
+        return
+        [
+            ("half-kneeling", stance with { RearKneeMetres = SplitStance.KneeRadiusMetres + stance.FrontRaiseMetres, TrunkLean = Angle.Zero }),
+            ("reverse lunge", stance with { TrunkLean = stance.TrunkLean + Angle.FromDegrees(5) }),
+        ];
+    }
+
     /// <summary>Judges a stance: what it asks, what would make it fit, and the card.</summary>
     /// <exception cref="LinkageException">No posture fits the numbers.</exception>
     public static SplitPlan Plan(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)

@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Setup;
@@ -12,6 +13,16 @@ namespace DeftStride.Core.Setup;
 /// <param name="Estimated">Whether the lengths are assumed.</param>
 public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture Step, IReadOnlyList<CardLine> Card, IReadOnlyList<Rounding> Advice, bool Estimated)
 {
+    /// <summary>What a coach could say of it aloud; the height is set off by whether it is what the exercise wants.</summary>
+    public Phrase Sentence(Tape tape, bool down)
+    {
+        var height = tape.Length(Height.Metres);
+        if (down)
+            return Phrase.Of(new("Step down from "), new(height, Advice.Any(a => a.Matters) ? Tone.Off : Tone.Good), new($". By the touch the knee bends to {Step.KneeFlexion}."));
+        var off = (Step.KneeFlexion - KneeAtStart).Abs() > KneeSpread;
+        return Phrase.Of(new("Step on "), new(height, off ? Tone.Off : Tone.Good), new($", toes {tape.Length(Math.Max(0, Step.ToeGapMetres))} from the box. The knee starts at {Step.KneeFlexion}."));
+    }
+
     /// <summary>Knee flexion at the start of a step-up that counts as the right height.</summary>
     public static readonly Angle KneeAtStart = Angle.FromDegrees(90);
 

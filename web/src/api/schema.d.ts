@@ -570,8 +570,6 @@ export interface components {
             /** Format: double */
             hipJointCm: number;
             /** Format: double */
-            shoulderCm: number;
-            /** Format: double */
             statureCm: number;
             /** Format: double */
             trunkCm: number;
@@ -979,6 +977,7 @@ export interface components {
             pictureConsent: boolean;
             ranges: components["schemas"]["RangeView"][];
             tests: components["schemas"]["RangeTestView"][];
+            usual: null | components["schemas"]["UsualLengths"];
             /** Format: int64 */
             version: number;
         };
@@ -1426,6 +1425,15 @@ export interface components {
             short: string;
             side: components["schemas"]["BodySide"];
             stills: components["schemas"]["StillDto"][];
+        };
+        /** @description What is usual for a stature while nobody has measured; null without one. */
+        UsualLengths: {
+            /** Format: double */
+            footCm: number;
+            /** Format: double */
+            shankCm: number;
+            /** Format: double */
+            thighCm: number;
         };
         /**
          * @description How a value stands to its band, given its error.

@@ -54,4 +54,7 @@ internal sealed record ChoiceView(string Sentence, CandidateView? Start, IReadOn
 }
 
 internal sealed record IntakeView(
-    Guid ClientId, string Name, string Goal, long Version, IntakeDto Intake, IReadOnlyList<RangeTestView> Tests, IReadOnlyList<RangeView> Ranges, ChoiceView Choice, string EstimateText, bool PictureConsent);
+    Guid ClientId, string Name, string Goal, long Version, IntakeDto Intake, IReadOnlyList<RangeTestView> Tests, IReadOnlyList<RangeView> Ranges, ChoiceView Choice, string EstimateText, bool PictureConsent, UsualLengths? Usual);
+
+/// <summary>What is usual for a stature while nobody has measured; null without one.</summary>
+internal sealed record UsualLengths(double ShankCm, double ThighCm, double FootCm);

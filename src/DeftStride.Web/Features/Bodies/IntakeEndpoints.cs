@@ -96,8 +96,11 @@ internal static class IntakeEndpoints
             client.Id, client.Name, client.Goal, client.Version, intake,
             [.. RangeTestInfo.All.Select(t => new RangeTestView(t.Test, t.Name, t.How, t.Assumed))],
             [.. ranges.Select(r => new RangeView(r.Id, r.Test, r.Side, r.Degrees, r.RecordedAt, coaches[r.CoachId]))],
-            ChoiceView.Of(choice), Estimate(intake.Body()), client.PictureConsentAt is not null);
+            ChoiceView.Of(choice), Estimate(intake.Body()), client.PictureConsentAt is not null, Usual(intake));
     }
+
+    private static UsualLengths? Usual(IntakeDto intake) =>
+        (intake with { ShankCm = null, ThighCm = null, FootCm = null }).Body() is { } body ? new(100 * body.Shank, 100 * body.Thigh, 100 * body.Foot) : null;
 
     private static string Estimate(Body? body) => body is null ? "Nothing can be worked out without a stature."
         : body.SegmentsMeasured ? FormattableString.Invariant($"Shank {100 * body.Shank:0} cm and thigh {100 * body.Thigh:0} cm, measured.")

@@ -79,7 +79,8 @@ internal static class FloorEndpoints
                 Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, now),
                 f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
                 f.LastCheck is { } last && Json.Read<ShinView>(last.Judged) is var seen ? new LastLookView(seen.Finding.Sentence, seen.Left, seen.Right) : null,
-                setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : []));
+                // While a stop sign stands nothing is set up: no card.
+                f.StopSigns == 0 && setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : []));
         }
 
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);

@@ -112,7 +112,7 @@ internal sealed record LoadView(string ShareText, double AnkleShare, double Knee
 
 internal sealed record OverlayView(string Name, FigureView Figure);
 
-internal sealed record BodySizesView(double StatureCm, double HipJointCm, double HipBoneCm, double ShoulderCm, double AnkleCm, double FootCm, double TrunkCm);
+internal sealed record BodySizesView(double StatureCm, double HipJointCm, double HipBoneCm, double AnkleCm, double FootCm, double TrunkCm);
 
 internal sealed record BenchView(
     string? Fault, IReadOnlyList<PartView> Sentence, bool Fits, bool Estimated, StanceDto Stance, double StanceCm, FigureView? Figure, BodySizesView Sizes, IReadOnlyList<DemandView> Demands,

@@ -54,12 +54,13 @@ internal static class BenchEndpoints
     private static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side) =>
         [.. newestFirst.Where(r => r.Side == side).GroupBy(r => r.Test).Select(g => new RangeDto(g.Key, g.First().Degrees))];
 
-    private static async Task<Ok<SetupView>> KeepAsync(SetupRequest request, StudioContext db, StudioScope scope, FactWriter facts, CancellationToken stop)
+    private static async Task<Ok<SetupView>> KeepAsync(SetupRequest request, StudioContext db, StudioScope scope, CheckBook book, FactWriter facts, CancellationToken stop)
     {
         var client = await scope.ClientAsync(request.ClientId, stop);
         var exercise = Exercise.Find(request.ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         if (await facts.ExistingAsync<SetupFact>(request.Id, request, stop) is { } already) return TypedResults.Ok(View(already, coaches));
+        if ((await book.UnclearedAsync(client.Id, stop)).Count > 0) throw Refusal.Conflict("A stop sign stands. Clear it with a note before keeping a set-up.");
         return TypedResults.Ok(View(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop), coaches));
     }
 

@@ -1,5 +1,4 @@
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Setup;
@@ -53,11 +52,7 @@ internal static class BenchSolver
         Angle? shin = request.ShinDegrees is { } s ? Angle.FromDegrees(s) : null;
         var plan = request.BoxCm is { } box ? StepPlan.Down(body, range, kit, box / 100, shin, lean) : StepPlan.For(body, range, kit, request.KneeDegrees is { } k ? Angle.FromDegrees(k) : null, shin, lean);
         var points = StepLinkage.Points(body, plan.Step, lean);
-        var off = (plan.Step.KneeFlexion - StepPlan.KneeAtStart).Abs() > StepPlan.KneeSpread;
-        var sentence = request.BoxCm is not null
-            ? Phrase.Of(new("Step down from "), new(kit.Tape.Length(plan.Height.Metres), plan.Advice.Any(a => a.Matters) ? Tone.Off : Tone.Good), new($". By the touch the knee bends to {plan.Step.KneeFlexion}."))
-            : Phrase.Of(new("Step on "), new(kit.Tape.Length(plan.Height.Metres), off ? Tone.Off : Tone.Good), new($", toes {kit.Tape.Length(Math.Max(0, plan.Step.ToeGapMetres))} from the box. The knee starts at {plan.Step.KneeFlexion}."));
-        return new StepView(PartView.Of(sentence), plan.Estimated, 100 * plan.Height.Metres, new FigureView(new Dictionary<string, double[]>
+        return new StepView(PartView.Of(plan.Sentence(kit.Tape, request.BoxCm is not null)), plan.Estimated, 100 * plan.Height.Metres, new FigureView(new Dictionary<string, double[]>
         {
             ["rearHeel"] = At(points.FloorHeel), ["rearToe"] = At(points.FloorToe), ["rearAnkle"] = At(points.FloorAnkle), ["rearKnee"] = At(points.FloorKnee), ["hip"] = At(points.Hip),
             ["shoulder"] = At(points.Shoulder), ["frontKnee"] = At(points.Knee), ["frontAnkle"] = At(points.Ankle), ["frontHeel"] = At(points.Heel), ["frontToe"] = At(points.Toe),
@@ -73,16 +68,8 @@ internal static class BenchSolver
             : stance);
     }
 
-    /// <summary>The bottoms that should be one picture: half-kneeling on the floor, and stepping back into the same place with a slight lean.</summary>
-    private static OverlayView[] SameBottom(Body body, SplitStance stance)
-    {
-        (string, SplitStance)[] forms =
-        [
-            ("half-kneeling", stance with { RearKneeMetres = SplitStance.KneeRadiusMetres + stance.FrontRaiseMetres, TrunkLean = Angle.Zero }),
-            ("reverse lunge", stance with { TrunkLean = stance.TrunkLean + Angle.FromDegrees(5) }),
-        ];
-        return [.. forms.Select(f => SplitLinkage.TrySolve(body, f.Item2, out var posture, out _) ? new OverlayView(f.Item1, Figure(posture.Points)) : null).OfType<OverlayView>()];
-    }
+    private static OverlayView[] SameBottom(Body body, SplitStance stance) =>
+        [.. SetupPlanner.SameBottom(stance).Select(f => SplitLinkage.TrySolve(body, f.Stance, out var posture, out _) ? new OverlayView(f.Name, Figure(posture.Points)) : null).OfType<OverlayView>()];
 
     private static LoadView Load(Body body, SplitPosture posture, Load load)
     {
@@ -96,7 +83,7 @@ internal static class BenchSolver
     }
 
     private static BodySizesView Sizes(Body body) => new(
-        100 * body.Stature, 100 * body.HipJointWidth, 100 * body.HipBoneWidth, 25.9 * body.Stature, 100 * body.AnkleHeight, 100 * body.Foot, 100 * body.Trunk);
+        100 * body.Stature, 100 * body.HipJointWidth, 100 * body.HipBoneWidth, 100 * body.AnkleHeight, 100 * body.Foot, 100 * body.Trunk);
 
     private static FigureView Figure(SplitPoints p) => new(new Dictionary<string, double[]>
     {

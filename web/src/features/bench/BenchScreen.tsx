@@ -6,6 +6,7 @@ import { openClient } from '@/app/openClients';
 import { Choice } from '@/ui/Choice';
 import { Waiting } from '@/ui/Notice';
 import { BodyAsk } from '../meet/BodyAsk';
+import { StandingSign } from '../safety/StopSign';
 import { SplitBench } from './SplitBench';
 import { StepBench } from './StepBench';
 
@@ -21,6 +22,14 @@ export function BenchScreen() {
   }, [clientId, name]);
   if (!start.data || !studio.data || !name)
     return <Waiting what="the bench" error={start.error ?? studio.error ?? client.error} />;
+  if (client.data && client.data.stopSigns.length > 0)
+    return (
+      <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
+        {client.data.stopSigns.map((flag) => (
+          <StandingSign key={flag.id} flag={flag} clientId={clientId} />
+        ))}
+      </div>
+    );
   if (!start.data.body)
     return (
       <div className="mx-auto max-w-2xl px-4 py-6 sm:px-8">

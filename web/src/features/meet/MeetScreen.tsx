@@ -2,7 +2,6 @@ import { Link, useParams } from '@tanstack/react-router';
 import { type ReactNode, useEffect } from 'react';
 import type { Schema } from '@/api/client';
 import { useIntake, useStudio } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
 import { openClient } from '@/app/openClients';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -39,19 +38,19 @@ export function MeetScreen() {
   useEffect(() => {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
-  useShortcuts('Meet', []);
   if (!intake.data || !studio.data || !name) return <Waiting what="the client" error={intake.error ?? studio.error} />;
-  const { intake: answers, choice, estimateText } = intake.data;
+  const { intake: answers, choice, estimateText, usual } = intake.data;
   const units = unitsOf(studio.data.tape);
   const set = (part: Partial<Schema['IntakeDto']>) => change.mutate(part);
-  const length = (label: string, key: 'shankCm' | 'thighCm' | 'footCm', usual: number) => {
+  const length = (label: string, key: 'shankCm' | 'thighCm' | 'footCm') => {
+    const about = usual?.[key];
     const value = answers[key];
     return (
       <NumberField
         label={label}
         unit={units.length}
         value={value === null ? null : units.fromCm(value)}
-        placeholder={answers.statureCm ? `about ${Math.round(units.fromCm(usual * answers.statureCm))}` : ''}
+        placeholder={about ? `about ${Math.round(units.fromCm(about))}` : ''}
         onKeep={(n) => set({ [key]: n === null ? null : units.toCm(n) })}
       />
     );
@@ -110,9 +109,9 @@ export function MeetScreen() {
         </Part>
         <Part title="Measured lengths" note={estimateText}>
           <div className="grid gap-3 sm:grid-cols-3">
-            {length('Shank', 'shankCm', 0.246)}
-            {length('Thigh', 'thighCm', 0.245)}
-            {length('Foot', 'footCm', 0.152)}
+            {length('Shank', 'shankCm')}
+            {length('Thigh', 'thighCm')}
+            {length('Foot', 'footCm')}
           </div>
         </Part>
         <Part title="Feet and knees">
@@ -194,13 +193,15 @@ export function MeetScreen() {
       </div>
       <aside className="lg:sticky lg:top-6 lg:self-start">
         <FirstChoice choice={choice} />
-        <Link
-          to="/clients/$clientId/bench"
-          params={{ clientId }}
-          className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
-        >
-          Set it up on the bench
-        </Link>
+        {choice.start && (
+          <Link
+            to="/clients/$clientId/bench"
+            params={{ clientId }}
+            className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
+          >
+            Set it up on the bench
+          </Link>
+        )}
       </aside>
     </div>
   );

@@ -1,13 +1,10 @@
 import { useMutation } from '@tanstack/react-query';
-import { useRef } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshBody } from '@/api/queries';
 
 /** Changes the intake one answer at a time; each change is based on the version that the one before it gave. */
 export function useIntakeChange(clientId: string, view: Schema['IntakeView'] | undefined) {
-  const version = useRef(0);
-  version.current = Math.max(version.current, view?.version ?? 0);
   return useMutation({
     scope: { id: `intake-${clientId}` },
     mutationFn: async (part: Partial<Schema['IntakeDto']> & { goal?: string }) => {
