@@ -118,8 +118,9 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
   };
 
   const keep = useMutation({
-    mutationFn: () =>
-      take(
+    mutationFn: async () => {
+      await kept.hold();
+      return take(
         api.POST('/api/checks', {
           body: {
             id: draft.id,
@@ -132,7 +133,9 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
             supersedes: null,
           },
         }),
-      ),
+      );
+    },
+    onError: kept.release,
     onSuccess: async (check) => {
       kept.finish();
       setDone(true);

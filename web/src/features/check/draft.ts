@@ -81,18 +81,22 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null) {
   const finished = useRef(false);
   const [clash, setClash] = useState<Schema['DraftView'] | null>(null);
   const first = useRef(true);
+  const held = useRef(false);
+  const inFlight = useRef<Promise<unknown> | null>(null);
 
   const pump = useCallback(async () => {
-    if (sending.current || finished.current || !wanted.current) return;
+    if (sending.current || held.current || finished.current || !wanted.current) return;
     sending.current = true;
     const draft = wanted.current;
     wanted.current = null;
     try {
-      const answer = await take(
+      const sent = take(
         api.PUT('/api/drafts', {
           body: { operationId: uuid(), version: version.current, id: draft.id, clientId, body: JSON.stringify(draft) },
         }),
       );
+      inFlight.current = sent;
+      const answer = await sent;
       version.current = answer.version;
       if (!wanted.current && !finished.current)
         localStorage.setItem(key(clientId), JSON.stringify({ draft, version: answer.version, sent: true } satisfies Local));
@@ -143,6 +147,15 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null) {
       if (clash) version.current = clash.version;
       setClash(null);
       wanted.current = kept.now;
+      void pump();
+    },
+    /** While the look is being finished its draft stays on this device only: one that arrived after it would be refused. */
+    hold: async () => {
+      held.current = true;
+      await inFlight.current?.catch(() => undefined);
+    },
+    release: () => {
+      held.current = false;
       void pump();
     },
     /** The look is finished or dropped: nothing more is kept of the draft. */
