@@ -1,39 +1,50 @@
 using BenchmarkDotNet.Attributes;
 using BenchmarkDotNet.Engines;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
 
 namespace DeftStride.Bench;
 
-/// <summary>One still read and called, and a whole check of both sides with three repetitions each.</summary>
+/// <summary>One measure read and called, a quick look of both sides with three repetitions each, and whole checks from three views.</summary>
 [SimpleJob(RunStrategy.Throughput, warmupCount: 3, iterationCount: 8)]
 [MemoryDiagnoser]
 public class ReadingBench
 {
-    private static readonly CheckStandard Standard = new(new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise), AnkleRange.Assumed, AnkleRange.Assumed, ErrorModel.Default);
-    private static readonly PointSet[] Stills = [.. Enumerable.Range(0, 6).Select(i => Still(i % 2 == 0 ? BodySide.Left : BodySide.Right, 6 + (i * 3)))];
-    private static readonly Band Band = Standard.ShinBand(BodySide.Left);
+    private static readonly Body Body = Body.From(new BodyMeasures(1.75));
+    private static readonly CheckStandard Standard = CheckStandard.For(
+        Exercise.SplitSquatToPad, new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise), AnkleRange.Assumed, AnkleRange.Assumed, BandChoices.None, ErrorModel.Default);
+
+    private static readonly LookInput Whole = PosedCheck.Of(Standard, Body, 1, new Random(4));
+    private static readonly LookInput Three = PosedCheck.Of(Standard, Body, 3, new Random(4));
+    private static readonly LookInput Quick = LookInput.Of([.. Three.Stills.Where(s => s is { View: View.Side, Moment: Moment.Bottom }).Select(Two)], Three.Context);
+    private static readonly Band Band = Standard.Of("front-shin")!.Left!;
 
     /// <summary>One measurement with its error and verdict.</summary>
     [Benchmark]
     public Verdict OneReading()
     {
-        var mean = ShinMean.Of([(ShinAngle.Measure(Stills[0], ErrorModel.Default), Facing.Right)], ErrorModel.Default);
+        var reading = MeasureReader.Read("front-shin", Quick.Stills[0], Quick.Context, ErrorModel.Default);
+        var mean = MeasureMean.Of([(reading, Facing.Right)], ErrorModel.Default);
         return Judgement.Of(mean.Value, Band, mean.Error.Reach).Verdict;
     }
 
-    /// <summary>A whole check: six stills, both sides, comparison and finding.</summary>
+    /// <summary>The quick look: six stills with two points each, comparison and finding.</summary>
     [Benchmark]
-    public FindingKind WholeCheck() => ShinCheck.Of(Stills, Standard).Finding.Kind;
+    public FindingKind QuickLook() => Look.Of(Quick, Standard).Finding.Kind;
 
-    private static PointSet Still(BodySide side, double degrees)
+    /// <summary>A whole check from the side, the front and behind, both sides, every point placed, one repetition.</summary>
+    [Benchmark]
+    public FindingKind ThreeViews() => Look.Of(Whole, Standard).Finding.Kind;
+
+    /// <summary>The same with three repetitions a side.</summary>
+    [Benchmark]
+    public FindingKind ThreeViewsThreeTimes() => Look.Of(Three, Standard).Finding.Kind;
+
+    private static PointSet Two(PointSet still) => still with
     {
-        var a = degrees * Math.PI / 180;
-        return new PointSet(View.Side, side, Facing.Right, new PictureSize(1120, 1200), new Dictionary<Landmark, ImagePoint>
-        {
-            [Landmark.Ankle] = new(800, 1000),
-            [Landmark.Knee] = new(800 + (300 * Math.Sin(a)), 1000 - (300 * Math.Cos(a))),
-        }, new VerticalMark(new(200, 900), new(203, 300)), PointPlacer.Hand, "still");
-    }
+        Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = still.Points[Landmark.Ankle], [Landmark.Knee] = still.Points[Landmark.Knee] },
+    };
 }

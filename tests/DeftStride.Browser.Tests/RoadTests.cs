@@ -16,11 +16,12 @@ public sealed class RoadTests
         page.NewClient("Wil Harrow");
         page.Press("Look at Wil");
         page.Press("agrees");
+        page.Press("Quick");
 
         var (left, right) = (DrawnLeg.At(4), DrawnLeg.At(25));
         page.GivePicture("left", left.Png);
         page.ClickPicture(LeftStage, left.AnkleX, left.AnkleY);
-        page.See("Now the middle of the knee");
+        page.See("Tap the middle of the front knee");
         page.ClickPicture(LeftStage, left.KneeX, left.KneeY);
         Near(4, page.Reading(Left));
         page.See("Left shin 4° forward. Now the right.");

@@ -16,6 +16,16 @@ public static class Figure
         return (At("ankle"), At("knee"));
     }
 
+    /// <summary>Any landmark in the picture's pixels, by its name in figures.json.</summary>
+    public static (double X, double Y) Point(string name, string landmark)
+    {
+        var at = Of(name).GetProperty("points").GetProperty(landmark);
+        return (at[0].GetDouble(), at[1].GetDouble());
+    }
+
+    /// <summary>A number that is true of it: "kneeInCm", "pelvisDropDegrees".</summary>
+    public static double Truth(string name, string what) => Of(name).GetProperty(what).GetDouble();
+
     /// <summary>The true shin angle in degrees.</summary>
     public static double Shin(string name) => Of(name).GetProperty("shinDegrees").GetDouble();
 

@@ -112,6 +112,25 @@ public sealed class Page : IDisposable
         }
     }
 
+    /// <summary>Places every point that is asked for on a side's picture, in the order asked, where the figure truly has them.</summary>
+    public void PlaceAsked(string side, string figure, bool touch = false)
+    {
+        var stage = $"[data-stage='{side}']";
+        var last = "";
+        while (true)
+        {
+            string Next() => (string?)Script("return document.querySelector(arguments[0])?.closest('section').dataset.asked ?? 'none'", stage) ?? "none";
+            var before = last;
+            Until("the next point to be asked for", () => Next() is not "none" and var n && n != before);
+            var next = Next();
+            if (next.Length == 0) return;
+            var (x, y) = Figure.Point(figure, next);
+            if (touch) TouchPicture(stage, x, y);
+            else ClickPicture(stage, x, y);
+            last = next;
+        }
+    }
+
     /// <summary>Waits until something is the case.</summary>
     public T Wait<T>(string what, Func<T?> look) where T : class
     {

@@ -28,14 +28,33 @@ internal static class Given
     public static PointSet With(this PointSet still, Landmark landmark, ImagePoint at) =>
         still with { Points = new Dictionary<Landmark, ImagePoint>(still.Points) { [landmark] = at } };
 
-    public static CheckStandard Standard(SchoolCode school = SchoolCode.VerticalShin) =>
-        new(new Sourced<School>(School.Of(school), SettingSource.Exercise), AnkleRange.Assumed, AnkleRange.Assumed, ErrorModel.Default);
+    public static CheckStandard Standard(SchoolCode school = SchoolCode.VerticalShin, string exercise = "split-squat-to-pad", AnkleRange? ankle = null) => CheckStandard.For(
+        Exercise.Find(exercise)!, new Sourced<School>(School.Of(school), SettingSource.Exercise), ankle ?? AnkleRange.Assumed, ankle ?? AnkleRange.Assumed, BandChoices.None, ErrorModel.Default);
 
-    /// <summary>A check with both shins at the given angles, three repetitions a side from a levelled camera.</summary>
-    public static ShinCheck Check(double left, double right, SchoolCode school = SchoolCode.VerticalShin, int repetitions = 3) => ShinCheck.Of(
-        [.. Enumerable.Range(0, repetitions).SelectMany(_ => new[] { Still(left, BodySide.Left, marked: true), Still(right, marked: true) })], Standard(school));
+    /// <summary>A look at the given stills and nothing else.</summary>
+    public static Look Look(params PointSet[] stills) => Core.Judging.Look.Of(LookInput.Of(stills, ReadingContext.Default), Standard());
 
-    public static SideResult Side(double degrees, BodySide side = BodySide.Right, int repetitions = 3) => Check(degrees, degrees, repetitions: repetitions).On(side)!;
+    private static PointSet[] Shins(double left, double right, int repetitions) =>
+        [.. Enumerable.Range(1, repetitions).SelectMany(n => new[] { Still(left, BodySide.Left, marked: true) with { Repetition = n }, Still(right, marked: true) with { Repetition = n } })];
 
-    public static Angle Degrees(double d) => Angle.FromDegrees(d);
+    /// <summary>A check of both shins at the given angles, three repetitions a side from a levelled camera.</summary>
+    public static Look Check(double left, double right, SchoolCode school = SchoolCode.VerticalShin, int repetitions = 3) =>
+        Core.Judging.Look.Of(LookInput.Of(Shins(left, right, repetitions), ReadingContext.Default), Standard(school));
+
+    /// <summary>The same with every other must-pass check seen to be fine.</summary>
+    public static Look Whole(double left, double right, SchoolCode school = SchoolCode.VerticalShin, params SeenAnswer[] seen)
+    {
+        var standard = Standard(school);
+        SeenAnswer[] rest = [.. standard.MustPass.Where(b => b.Measure.Id != "front-shin").SelectMany(b => new[] { BodySide.Left, BodySide.Right }
+            .Select(s => seen.FirstOrDefault(a => a.MeasureId == b.Measure.Id && a.Side == s) ?? new SeenAnswer(b.Measure.Id, s, BandSide.Within)))];
+        return Core.Judging.Look.Of(new LookInput(Shins(left, right, 3), rest, [], ReadingContext.Default), standard);
+    }
+
+    /// <summary>The shin's result at the given angle.</summary>
+    public static MeasureResult Side(double degrees, BodySide side = BodySide.Right, int repetitions = 3) => Check(degrees, degrees, repetitions: repetitions).On("front-shin", side)!;
+
+    /// <summary>The shin's mean in a look.</summary>
+    public static MeasureMean Shin(this Look look, BodySide side = BodySide.Right) => look.On("front-shin", side)!.Mean!;
+
+    public static Quantity Degrees(double d) => Quantity.Degrees(d);
 }

@@ -50,7 +50,7 @@ public sealed class BenchTests : IDisposable
 
         // The newest ankle is what the next check is judged by, and what the bench uses.
         var seen = await _studio.GetAsync($"/api/clients/{client}");
-        Assert.Equal(ranges[0]!["degrees"]!.GetValue<double>(), seen["standard"]!["leftAnkle"]!["degrees"]!.GetValue<double>());
+        Assert.Equal(ranges[0]!["degrees"]!.GetValue<double>(), seen["standard"]!["standard"]!["leftAnkle"]!["degrees"]!.GetValue<double>());
         var bench = await _studio.GetAsync($"/api/clients/{client}/bench");
         Assert.Equal(ranges[0]!["degrees"]!.GetValue<double>(), Assert.Single(bench["leftRanges"]!.AsArray())!["degrees"]!.GetValue<double>());
         Assert.Empty(bench["rightRanges"]!.AsArray());

@@ -35,8 +35,9 @@ public sealed class DemoTests
         {
             foreach (var still in Json.Read<Features.Checks.CheckRequest>(body).Stills)
             {
-                var read = Core.Measuring.ShinAngle.Measure(still.ToCore(), Core.Measuring.ErrorModel.Default);
-                off.Add(Math.Abs(read.Value.Degrees - figures.Truth(names[still.PictureId]).ShinDegrees));
+                if (still.View != Core.Measuring.View.Side) continue;
+                var read = Core.Measuring.MeasureReader.Read("front-shin", still.ToCore(), Core.Measuring.ReadingContext.Default, Core.Measuring.ErrorModel.Default);
+                off.Add(Math.Abs(read.Value.Value - figures.Truth(names[still.PictureId]).ShinDegrees));
             }
         }
 

@@ -39,7 +39,10 @@ public sealed class RoadTests : IDisposable
             id = Guid.CreateVersion7(),
             checkId = check,
             correctionId = correction,
+            side = "right",
             stills = new[] { Still(await _studio.PictureAsync(client), "right", right) },
+            seen = Array.Empty<object>(),
+            byEye = (string?)null,
             pain = pain is { } score ? new { score, leg = score > 0 ? "left" : null, role = score > 0 ? "rear" : null } : null,
             supersedes = (Guid?)null,
         }, expected))!;
@@ -50,7 +53,7 @@ public sealed class RoadTests : IDisposable
         var client = await _studio.ClientAsync();
         var check = await _studio.CheckAsync(client, 5, 24);
         Assert.Equal("Right shin runs 19° further forward than the left. Settle the right shin first.",
-            string.Concat(check["shin"]!["finding"]!["sentence"]!.AsArray().Select(p => Text(p, "text"))));
+            string.Concat(check["look"]!["finding"]!["sentence"]!.AsArray().Select(p => Text(p, "text"))));
         Assert.Equal("sb-gatepost", Text(check["correction"], "id"));
         var tried = await TryAsync(client, Text(check, "id"), "sb-gatepost", 4);
         Assert.Equal("helped", Text(tried["trials"]![0], "outcome"));
@@ -170,9 +173,9 @@ public sealed class RoadTests : IDisposable
     {
         var client = await _studio.ClientAsync();
         var clean = new { prescribed = 8, done = 8, clean = 7 };
-        var first = await DecideAsync(Text(await _studio.CheckAsync(client, 3, 4), "id"), clean);
+        var first = await DecideAsync(Text(await _studio.CheckAsync(client, 3, 4, seen: RestFine), "id"), clean);
         Assert.Equal("hold", Text(first["decision"], "chosen"));
-        var second = await DecideAsync(Text(await _studio.CheckAsync(client, 2, 4), "id"), clean);
+        var second = await DecideAsync(Text(await _studio.CheckAsync(client, 2, 4, seen: RestFine), "id"), clean);
         Assert.Equal("progress", Text(second["decision"], "chosen"));
     }
 
@@ -204,24 +207,32 @@ public sealed class RoadTests : IDisposable
     {
         var client = await _studio.ClientAsync();
         var check = await _studio.CheckAsync(client, 5, 24);
-        var request = new JsonObject { ["standard"] = check["standard"]!.DeepClone(), ["stills"] = check["stills"]!.DeepClone() };
-        var rest = await _studio.PostAsync("/api/compute/shin", request);
-        Assert.Equal(check["shin"]!.ToJsonString(), rest!.ToJsonString());
+        var request = new JsonObject
+        {
+            ["standard"] = check["standard"]!["standard"]!.DeepClone(), ["stills"] = check["stills"]!.DeepClone(), ["seen"] = new JsonArray(), ["stated"] = new JsonArray(), ["guess"] = null,
+        };
+        var rest = await _studio.PostAsync("/api/compute/look", request);
+        Assert.Equal(check["look"]!.ToJsonString(), rest!["view"]!.ToJsonString());
 
         using var socket = await _studio.Server.Server.CreateWebSocketClient().ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
         async Task<JsonNode> AskAsync(JsonNode question)
         {
             await socket.SendAsync(System.Text.Encoding.UTF8.GetBytes(question.ToJsonString()), System.Net.WebSockets.WebSocketMessageType.Text, true, CancellationToken.None);
-            var buffer = new byte[64 * 1024];
-            var got = await socket.ReceiveAsync(buffer, CancellationToken.None);
-            return JsonNode.Parse(buffer.AsSpan(0, got.Count))!;
+            var buffer = new byte[512 * 1024];
+            var length = 0;
+            while (true)
+            {
+                var got = await socket.ReceiveAsync(buffer.AsMemory(length), CancellationToken.None);
+                length += got.Count;
+                if (got.EndOfMessage) return JsonNode.Parse(buffer.AsSpan(0, length))!;
+            }
         }
 
         var answer = await AskAsync(new JsonObject { ["seq"] = 7, ["request"] = request.DeepClone() });
         Assert.Equal(7, answer["seq"]!.GetValue<int>());
-        Assert.Equal(rest.ToJsonString(), answer["view"]!.ToJsonString());
+        Assert.Equal(rest.ToJsonString(), answer["look"]!.ToJsonString());
         Assert.NotNull((await AskAsync(new JsonObject { ["seq"] = "seven" }))["problem"]);
-        Assert.NotNull((await AskAsync(new JsonObject { ["seq"] = 8, ["request"] = request.DeepClone() }))["view"]);
+        Assert.NotNull((await AskAsync(new JsonObject { ["seq"] = 8, ["request"] = request.DeepClone() }))["look"]);
     }
 
     [Fact]

@@ -86,20 +86,22 @@ public sealed class StudioUnderTest : IDisposable
     public static object Still(Guid picture, string side, double shinDegrees)
     {
         var a = shinDegrees * Math.PI / 180;
-        return new
-        {
-            side,
-            facing = "right",
-            pictureId = picture,
-            width = 800,
-            height = 1000,
-            ankle = new { x = 400.0, y = 800.0 },
-            knee = new { x = 400 + (300 * Math.Sin(a)), y = 800 - (300 * Math.Cos(a)) },
-            vertical = new { one = new { x = 100.0, y = 900.0 }, other = new { x = 100.0, y = 100.0 } },
-        };
+        return Still(picture, side, "side", "bottom", new { ankle = new { x = 400.0, y = 800.0 }, knee = new { x = 400 + (300 * Math.Sin(a)), y = 800 - (300 * Math.Cos(a)) } });
     }
 
-    public async Task<object> CheckBodyAsync(Guid client, double left, double right, int pain = 0, Guid? id = null, int? nextMorning = null)
+    /// <summary>A still of 800 × 1000 with any points and a marked upright.</summary>
+    public static object Still(Guid picture, string side, string view, string moment, object points) => new
+    {
+        side, view, moment, repetition = 1, facing = "right", mirrored = false, pictureId = picture, width = 800, height = 1000, points,
+        vertical = new { one = new { x = 100.0, y = 900.0 }, other = new { x = 100.0, y = 100.0 } },
+        scale = (object?)null,
+    };
+
+    /// <summary>The coach's word that everything else that must pass in a split squat looked fine on both sides.</summary>
+    public static object[] RestFine { get; } = [.. new[] { "heel-rise", "depth", "knee-offset", "pelvic-level", "pelvic-change", "spine", "rear-thigh" }
+        .SelectMany(m => new[] { "left", "right" }.Select(s => new { measureId = m, side = s, where = "within", moment = (string?)null }))];
+
+    public async Task<object> CheckBodyAsync(Guid client, double left, double right, int pain = 0, Guid? id = null, int? nextMorning = null, object[]? seen = null)
     {
         var picture = await PictureAsync(client);
         return new
@@ -109,14 +111,18 @@ public sealed class StudioUnderTest : IDisposable
             exerciseId = "split-squat-to-pad",
             school = (string?)null,
             stills = new[] { Still(picture, "left", left), Still(picture, "right", right) },
+            seen = seen ?? [],
+            stated = Array.Empty<object>(),
+            felt = (object?)null,
+            effort = (int?)null,
             pain = new { score = pain, leg = pain > 0 ? "left" : null, role = pain > 0 ? "rear" : null },
             nextMorning,
             supersedes = (Guid?)null,
         };
     }
 
-    public async Task<JsonNode> CheckAsync(Guid client, double left, double right, int pain = 0) =>
-        (await PostAsync("/api/checks", await CheckBodyAsync(client, left, right, pain)))!;
+    public async Task<JsonNode> CheckAsync(Guid client, double left, double right, int pain = 0, object[]? seen = null) =>
+        (await PostAsync("/api/checks", await CheckBodyAsync(client, left, right, pain, seen: seen)))!;
 
     public static byte[] Drawn(int width = 800, int height = 1000, SKEncodedImageFormat format = SKEncodedImageFormat.Png)
     {

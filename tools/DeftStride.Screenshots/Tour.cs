@@ -30,13 +30,28 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.See("What was decided");
         Keep(desk, "client");
         Wide();
+        Keep(desk, "check-task");
         Mark(desk, touch: false);
         Keep(desk, "check");
+        desk.Press("Whole");
+        foreach (var side in new[] { "left", "right" }) desk.PlaceAsked(side, $"maren-4-{side[0]}");
+        Keep(desk, "check-side");
+        desk.Find("nav[aria-label='Views'] button:nth-child(2)").Click();
+        foreach (var side in new[] { "left", "right" })
+        {
+            desk.Press($"Use earlier picture 1 for the {side}");
+            desk.PlaceAsked(side, $"maren-front-{side[0]}");
+        }
+
+        Keep(desk, "check-front");
+        desk.Find("nav[aria-label='Views'] button:nth-child(4)").Click();
+        desk.See("Where is it felt?");
+        Keep(desk, "check-ask");
         desk.Press("Done looking");
         desk.See("Look again");
         Keep(desk, "check-cue");
         desk.Press("Look again");
-        desk.Press("earlier picture");
+        desk.Press("earlier picture 3");
         Place(desk, "[aria-label='After'] [data-stage]", "maren-4c-r", false);
         desk.Reading("section[aria-label='After']");
         Keep(desk, "check-again");
@@ -47,6 +62,12 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.Find("fieldset button").Click();
         desk.Press("Why, and what");
         Keep(desk, "check-decision");
+        desk.Press("Page for the client");
+        desk.Find("[data-page]");
+        Keep(desk, "print");
+        desk.Go("/").Press("Ilse Branwick");
+        desk.See("What was decided");
+        Keep(desk, "client-ilse");
     }
 
     /// <summary>Meeting a client, the bench and the studio.</summary>

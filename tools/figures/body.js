@@ -4,32 +4,52 @@ import * as THREE from 'three';
 const V = (x, y, z = 0) => new THREE.Vector3(x, y, z);
 const rad = (d) => (d * Math.PI) / 180;
 
-/** Joint positions of a split squat from stature, front shin, rear thigh, rear knee height and trunk lean. */
-export function splitSquat({ stature: H, shin, rearThigh = 0, kneeHeight = 0.075, trunk = 6, front = 'right', pelvisDrop = 0, kneeIn = 0 }) {
+/** Joint positions of a split squat from stature, front shin, rear thigh, rear knee height and trunk lean: the bends follow from the height. */
+export function splitSquat({ stature: H, shin, rearThigh = 0, kneeHeight = 0.075, trunk = 6, ...rest }) {
   const h = 0.039 * H, s = 0.246 * H, t = 0.245 * H, L = 0.152 * H, b = 0.47 * L, r = Math.hypot(b, h), beta = Math.atan2(h, b);
-  const half = 0.05 * H, zf = front === 'right' ? half : -half;
-  const [phi, rho, lam] = [rad(shin), rad(rearThigh), rad(trunk)];
-  const ankle = [0, h], knee = [s * Math.sin(phi), h + s * Math.cos(phi)];
-  const hipY = kneeHeight + t * Math.cos(rho);
-  const alpha = Math.asin((hipY - knee[1]) / t);
-  const hip = [knee[0] - t * Math.cos(alpha), hipY];
-  const rearKnee = [hip[0] - t * Math.sin(rho), kneeHeight];
-  const theta = rad(60), psi = Math.acos((kneeHeight - r * Math.sin(beta + theta)) / s);
+  const hipY = kneeHeight + t * Math.cos(rad(rearThigh));
+  const alpha = Math.asin((hipY - h - s * Math.cos(rad(shin))) / t) * 180 / Math.PI;
+  const psi = Math.acos((kneeHeight - r * Math.sin(beta + rad(60))) / s) * 180 / Math.PI;
+  return posture({ stature: H, shin, knee: 90 + shin - alpha, trunk, rearThigh, rearShank: psi, rearPitch: 60, ...rest });
+}
+
+/** Joint positions from the bends themselves, the working foot on the floor or on a box. Degrees; the thigh and shank of the other leg from vertical, + behind. */
+export function posture({ stature: H, shin, knee: bend, trunk = 6, rearThigh = 0, rearShank = 90, rearPitch = 0, front = 'right', pelvisDrop = 0, kneeIn = 0, raise = 0 }) {
+  const h = 0.039 * H, s = 0.246 * H, t = 0.245 * H, L = 0.152 * H, b = 0.47 * L, r = Math.hypot(b, h), beta = Math.atan2(h, b);
+  const half = 0.05 * H, zf = front === 'right' ? half : -half, sign = Math.sign(zf);
+  const [phi, rho, psi, lam, theta, drop] = [shin, rearThigh, rearShank, trunk, rearPitch, pelvisDrop].map(rad);
+  const alpha = rad(90 + shin - bend);
+  const ankle = [0, h + raise], knee = [s * Math.sin(phi), ankle[1] + s * Math.cos(phi)];
+  const hip = [knee[0] - t * Math.cos(alpha), knee[1] + t * Math.sin(alpha)];
+  const rearKnee = [hip[0] - t * Math.sin(rho), hip[1] - t * Math.cos(rho)];
   const rearAnkle = [rearKnee[0] - s * Math.sin(psi), rearKnee[1] - s * Math.cos(psi)];
   const shoulder = [hip[0] + 0.288 * H * Math.sin(lam), hip[1] + 0.288 * H * Math.cos(lam)];
-  // The knee may come off its line and the pelvis tip without the side view changing.
-  const inward = front === 'right' ? -1 : 1;
-  const tip = Math.sin(rad(pelvisDrop)) * half;
+  // The knee may come off its line and the pelvis tip: the free hip goes down, the working one stays on its leg.
+  const low = Math.sin(drop) * half;
+  const pelvis = V(hip[0], hip[1] - low, 0);
+  const onPelvis = (x, y, z) => V(hip[0] + x * H, pelvis.y + y * H + sign * z * Math.sin(drop) * H, z * Math.cos(drop) * H);
+  const ball = [rearAnkle[0] + r * Math.cos(beta + theta), rearAnkle[1] - r * Math.sin(beta + theta)];
+  const ear = headOf(pelvis, lam, H).face(-0.006, -0.002);
   return {
-    H, L, front, lam,
-    frontAnkle: V(ankle[0], ankle[1], zf), frontKnee: V(knee[0], knee[1], zf + inward * kneeIn), frontHip: V(hip[0], hip[1] + tip, zf * 0.95),
-    rearHip: V(hip[0], hip[1] - tip, -zf * 0.95), rearKnee: V(rearKnee[0], rearKnee[1], -zf), rearAnkle: V(rearAnkle[0], rearAnkle[1], -zf),
-    // The front points of the pelvis, a little above and ahead of the hip joints.
-    workingAsis: V(hip[0] + 0.05 * H, hip[1] + 0.055 * H + Math.sin(rad(pelvisDrop)) * 0.068 * H, Math.sign(zf) * 0.068 * H),
-    freeAsis: V(hip[0] + 0.05 * H, hip[1] + 0.055 * H - Math.sin(rad(pelvisDrop)) * 0.068 * H, -Math.sign(zf) * 0.068 * H),
-    toe: V(ankle[0] + 0.72 * L, 0.015 * H, zf),
-    rearPitch: theta, pelvis: V(hip[0], hip[1], 0), neck: V(shoulder[0], shoulder[1], 0),
+    H, L, front, lam, drop: sign * drop, raise, rearPitch: theta, pelvis, neck: V(shoulder[0], shoulder[1], 0), ear,
+    frontAnkle: V(ankle[0], ankle[1], zf), frontKnee: V(knee[0], knee[1], zf - sign * kneeIn), frontHip: V(hip[0], hip[1], zf * 0.95),
+    rearHip: V(hip[0], hip[1] - 2 * low, -zf * 0.95), rearKnee: V(rearKnee[0], rearKnee[1] - 2 * low, -zf), rearAnkle: V(rearAnkle[0], rearAnkle[1] - 2 * low, -zf),
+    // The front points of the pelvis a little above and ahead of the hip joints, the tops of the hip bones above and behind.
+    workingAsis: onPelvis(0.05, 0.055, sign * 0.068), freeAsis: onPelvis(0.05, 0.055, -sign * 0.068),
+    workingTop: onPelvis(-0.03, 0.06, sign * 0.08), freeTop: onPelvis(-0.03, 0.06, -sign * 0.08),
+    workingShoulder: V(shoulder[0], shoulder[1] - 0.02 * H, sign * 0.115 * H), freeShoulder: V(shoulder[0], shoulder[1] - 0.02 * H, -sign * 0.115 * H),
+    toe: V(ankle[0] + 0.75 * L, raise, zf), heel: V(ankle[0] - 0.25 * L, raise, zf), rearToe: V(ball[0] + 0.28 * L, Math.max(0, ball[1] - 2 * low), -zf),
   };
+}
+
+/** The head, nearer to level than the trunk: its own directions, and a place on it ahead, up and across, in statures. */
+function headOf(pelvis, lam, H) {
+  const up = V(Math.sin(lam), Math.cos(lam)), ahead = V(Math.cos(lam), -Math.sin(lam)), across = V(0, 0, 1);
+  const headUp = V(Math.sin(lam * 0.4), Math.cos(lam * 0.4)), headAhead = V(headUp.y, -headUp.x);
+  const base = pelvis.clone().addScaledVector(up, 0.3 * H).addScaledVector(ahead, -0.002 * H);
+  const skull = base.clone().addScaledVector(headUp, 0.091 * H).addScaledVector(headAhead, 0.012 * H);
+  const face = (f, u, z = 0) => skull.clone().addScaledVector(headAhead, f * H).addScaledVector(headUp, u * H).addScaledVector(across, z * H);
+  return { headUp, headAhead, base, skull, face };
 }
 
 const skinMaterial = (c) => new THREE.MeshPhysicalMaterial({ color: c, roughness: 0.62, sheen: 0.25, sheenRoughness: 0.6, sheenColor: new THREE.Color(c).offsetHSL(0, 0.05, 0.1) });
@@ -137,13 +157,11 @@ export function figure(pose, look) {
   }
 
   const deep = ahead;
-  g.add(loft([[-0.075, 0.06, 0.045, -0.004], [-0.045, 0.092, 0.068, -0.012], [0, 0.1, 0.074, -0.014], [0.045, 0.092, 0.062, -0.004], [0.075, 0.084, 0.055, 0]].map(([k, w, d, f]) => ({ at: along(k), w: w * B * H, d: d * B * H, ahead: f * H })), { across, deep }, shorts));
+  const tipped = V(0, Math.sin(pose.drop), Math.cos(pose.drop));
+  g.add(loft([[-0.075, 0.06, 0.045, -0.004], [-0.045, 0.092, 0.068, -0.012], [0, 0.1, 0.074, -0.014], [0.045, 0.092, 0.062, -0.004], [0.075, 0.084, 0.055, 0]].map(([k, w, d, f]) => ({ at: along(k), w: w * B * H, d: d * B * H, ahead: f * H })), { across: tipped, deep }, shorts));
   g.add(loft([[0.025, 0.094, 0.063, -0.004], [0.045, 0.093, 0.0625, -0.002], [0.09, 0.083, 0.056, 0], [0.14, 0.083, 0.058, 0.002], [0.2, 0.093, 0.066, 0.004], [0.245, 0.099, 0.067, 0.002], [0.275, 0.096, 0.058, -0.002], [0.298, 0.074, 0.045, -0.004], [0.312, 0.04, 0.036, -0.004]].map(([k, w, d, f]) => ({ at: along(k), w: w * B * H, d: d * B * H, ahead: f * H })), { across, deep }, shirt, 96, 64));
-  // Neck and head: the head stays nearer to level than the trunk.
-  const headUp = V(Math.sin(pose.lam * 0.4), Math.cos(pose.lam * 0.4)), headAhead = V(headUp.y, -headUp.x);
-  const base = along(0.3, -0.002), skull = base.clone().addScaledVector(headUp, 0.091 * H).addScaledVector(headAhead, 0.012 * H);
+  const { headUp, headAhead, base, skull, face } = headOf(pose.pelvis, pose.lam, H);
   g.add(limb(base.clone().addScaledVector(headUp, -0.01 * H), skull, [[0, 0.036], [0.35, 0.0315], [0.8, 0.0305], [1, 0.028]].map(([u, w]) => [u, w * H * Math.sqrt(B)]), skin));
-  const face = (f, u, z = 0) => skull.clone().addScaledVector(headAhead, f * H).addScaledVector(headUp, u * H).addScaledVector(across, z * H);
   const headTurn = [0, 0, -pose.lam * 0.4];
   g.add(loft([[-0.062, 0.012, 0.016, 0.022], [-0.052, 0.027, 0.03, 0.016], [-0.03, 0.037, 0.043, 0.006], [0, 0.0425, 0.0525, 0], [0.03, 0.0425, 0.0545, -0.003], [0.05, 0.034, 0.046, -0.005], [0.063, 0.019, 0.026, -0.006], [0.067, 0.004, 0.006, -0.006]].map(([u, w, d, f]) => ({ at: face(0, u), w: w * H, d: d * H, ahead: f * H })), { across, deep: headAhead }, skin, 80, 56));
   g.add(ball(face(0.054, -0.0105), 0.009 * H, 0.0075 * H, 0.0075 * H, skin, headTurn));

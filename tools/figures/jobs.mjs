@@ -22,24 +22,44 @@ const postures = {
   odell: { 1: [4, 5, 7, 7], 2: [14, 13, 9, 9] },
 };
 
-/** From the front and from behind: person → [view, side, knee inside its line (m), pelvis drop (degrees)]. */
+/** From the front and from behind, at the bottom of a split squat and (0) standing before it: person → [view, side, knee inside its line (m), pelvis drop (degrees)]. */
 const frontal = {
-  maren: [['front', 'l', 0.005, 0.5], ['front', 'r', 0.01, 1], ['back', 'l', 0.005, 0.5], ['back', 'r', 0.01, 1]],
+  maren: [['front', 'l', 0.005, 0.5], ['front', 'r', 0.01, 1], ['front0', 'l', 0, 0.5], ['front0', 'r', 0.004, 0.5], ['back', 'l', 0.005, 0.5], ['back', 'r', 0.01, 1]],
   ilse: [['front', 'l', 0.035, 5], ['front', 'r', 0.008, 1.5], ['back', 'l', 0.035, 5], ['back', 'r', 0.008, 1.5]],
   dov: [['front', 'l', 0.0, 1], ['back', 'r', -0.005, 1]],
   petra: [['front', 'r', 0.0, 0], ['back', 'l', 0.0, 0.5]],
+  bram: [['front', 'l', 0.004, 0.5], ['front', 'r', 0.002, 0], ['front0', 'l', 0, 0], ['front0', 'r', 0.002, 0]],
+};
+
+/** The step-down tap, from front and side, at three moments: person → [moment, side, knee inside its line (m), pelvis drop (degrees)]. */
+const taps = {
+  ilse: [['start', 'l', 0, 1], ['firstSeen', 'l', 0.008, 9], ['bottom', 'l', 0.045, 11], ['start', 'r', 0, 0.5], ['firstSeen', 'r', 0.004, 1.5], ['bottom', 'r', 0.012, 3.5]],
 };
 
 const sides = { l: 'left', r: 'right' };
 const job = (person, session, side, shin, trunk) => ({
   name: `${person}-${session}-${side}`, person, view: 'side', facing: 'right', front: sides[side], look: people[person], pose: { shin, trunk },
 });
+// Whoever stands is filmed from a little further and higher, to have the whole body in.
+const standing = { away: 2.75, eye: 0.49 };
+const tall = { shin: 2, knee: 14, trunk: 5, rearThigh: 18, rearShank: 44, rearPitch: 38 };
 const facingJob = (person, [view, side, kneeIn, pelvisDrop]) => ({
-  name: `${person}-${view}-${side}`, person, view, facing: 'right', front: sides[side], look: people[person], pose: { shin: 5, trunk: 6, kneeIn, pelvisDrop },
+  name: `${person}-${view}-${side}`, person, view: view.replace('0', ''), facing: 'right', front: sides[side], look: people[person],
+  ...(view.endsWith('0') ? { moment: 'start', pad: -0.42, ...standing, pose: { ...tall, kneeIn, pelvisDrop } } : { pose: { shin: 5, trunk: 6, kneeIn, pelvisDrop } }),
+});
+const down = {
+  start: { shin: 1, knee: 2, trunk: 2, rearThigh: -4, rearShank: 4 },
+  firstSeen: { shin: 11, knee: 30, trunk: 10, rearThigh: -2, rearShank: 10 },
+  bottom: { shin: 20, knee: 52, trunk: 18, rearThigh: -4, rearShank: 14 },
+};
+const tapJob = (person, view, [moment, side, kneeIn, pelvisDrop]) => ({
+  name: `${person}-tap-${view}-${moment.toLowerCase()}-${side}`, person, view, moment, facing: 'right', front: sides[side], look: people[person], ...standing,
+  pose: { ...down[moment], rearPitch: 8, raise: 0.15, kneeIn, pelvisDrop },
 });
 
 export const jobs = [
   ...Object.entries(postures).flatMap(([person, sessions]) => Object.entries(sessions).flatMap(([session, p]) =>
     typeof p[0] === 'string' ? [job(person, session, p[0], p[1], p[2])] : [job(person, session, 'l', p[0], p[2]), job(person, session, 'r', p[1], p[3])])),
   ...Object.entries(frontal).flatMap(([person, list]) => list.map((one) => facingJob(person, one))),
+  ...Object.entries(taps).flatMap(([person, list]) => [...list.map((one) => tapJob(person, 'front', one)), ...list.filter(([m]) => m === 'bottom').map((one) => tapJob(person, 'side', one))]),
 ];

@@ -1,6 +1,6 @@
 // A plain training room with something truly upright in it, one camera a view, one figure a picture.
 import * as THREE from 'three';
-import { figure, splitSquat } from './body.js';
+import { figure, posture, splitSquat } from './body.js';
 
 const W = 1120, HGT = 1200;
 const renderer = new THREE.WebGLRenderer({ antialias: true, preserveDrawingBuffer: true });
@@ -48,16 +48,17 @@ function room(job) {
 }
 
 async function draw(job) {
-  const pose = splitSquat({ ...job.pose, stature: job.look.stature, front: job.front });
+  const pose = (job.pose.knee === undefined ? splitSquat : posture)({ ...job.pose, stature: job.look.stature, front: job.front });
   const middle = job.view === 'side' ? pose.pelvis.x + 0.03 : pose.pelvis.x;
   const { s, toCam } = room({ ...job, middle });
   const person = figure(pose, job.look);
   s.add(person);
-  s.add(box(pose.rearKnee.x, 0.0125, pose.rearKnee.z, 0.26, 0.025, 0.24, 0x7d8f86, 0.95));
+  if (pose.raise > 0) s.add(box(pose.frontAnkle.x + 0.05, pose.raise / 2, pose.frontAnkle.z, 0.46, pose.raise, 0.2, 0x9a7a52, 0.8));
+  else s.add(box(job.pad ?? pose.rearKnee.x, 0.0125, pose.rearKnee.z, 0.26, 0.025, 0.24, 0x7d8f86, 0.95));
   person.updateMatrixWorld(true);
   const camera = new THREE.PerspectiveCamera(24, W / HGT, 0.1, 30);
-  camera.position.copy(toCam).multiplyScalar(2.24 * job.look.stature).add(new THREE.Vector3(job.view === 'side' ? middle : pose.pelvis.x, 0.37 * job.look.stature, 0));
-  camera.lookAt(job.view === 'side' ? middle : camera.position.x - toCam.x, 0.37 * job.look.stature, 0);
+  camera.position.copy(toCam).multiplyScalar((job.away ?? 2.24) * job.look.stature).add(new THREE.Vector3(job.view === 'side' ? middle : pose.pelvis.x, (job.eye ?? 0.37) * job.look.stature, 0));
+  camera.lookAt(job.view === 'side' ? middle : camera.position.x - toCam.x, (job.eye ?? 0.37) * job.look.stature, 0);
   renderer.render(s, camera);
   const small = Object.assign(document.createElement('canvas'), { width: W, height: HGT });
   const c = small.getContext('2d');
@@ -69,7 +70,14 @@ async function draw(job) {
   const truth = {
     file: `${job.name}.webp`, view: job.view, front: job.front, facing: job.facing, width: W, height: HGT, person: job.person,
     shinDegrees: job.pose.shin, trunkDegrees: job.pose.trunk ?? 6, kneeInCm: 100 * (job.pose.kneeIn ?? 0), pelvisDropDegrees: job.pose.pelvisDrop ?? 0,
-    points: { ankle: px(pose.frontAnkle), knee: px(pose.frontKnee), hip: px(pose.frontHip), shoulder: px(pose.neck), rearKnee: px(pose.rearKnee), rearAnkle: px(pose.rearAnkle), toe: px(pose.toe), workingAsis: px(pose.workingAsis), freeAsis: px(pose.freeAsis) },
+    moment: job.moment ?? 'bottom',
+    points: Object.fromEntries(Object.entries(job.view === 'side'
+      ? { ankle: pose.frontAnkle, knee: pose.frontKnee, toe: pose.toe, heel: pose.heel, hip: pose.frontHip, shoulder: pose.neck, ear: pose.ear, rearKnee: pose.rearKnee, rearAnkle: pose.rearAnkle, rearToe: pose.rearToe }
+      : {
+          ankle: pose.frontAnkle, knee: pose.frontKnee, toe: pose.toe, heel: pose.heel, hip: pose.frontHip, freeHip: pose.rearHip, rearKnee: pose.rearKnee, rearAnkle: pose.rearAnkle,
+          workingPelvis: job.view === 'back' ? pose.workingTop : pose.workingAsis, freePelvis: job.view === 'back' ? pose.freeTop : pose.freeAsis,
+          workingShoulder: pose.workingShoulder, freeShoulder: pose.freeShoulder,
+        }).map(([name, at]) => [name, px(at)])),
     upright: [0.95, 1.3].map((y) => px(new THREE.Vector3(middle + 0.9 * (toCam.z > 0 ? 1 : -1), y, -1.45 * Math.sign(toCam.z || 1)))),
   };
   await fetch('/keep', { method: 'POST', headers: { 'x-truth': JSON.stringify(truth) }, body: blob });

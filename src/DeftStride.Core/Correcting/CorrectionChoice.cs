@@ -23,8 +23,9 @@ public sealed record CorrectionChoice(Fault Fault, Correction Now, string Why, C
     /// this session. What did not help this session is not offered again. Null when there is nothing to correct or
     /// nothing left to try.
     /// </summary>
-    public static CorrectionChoice? For(FindingKind finding, IReadOnlyList<PastTrial> past, IReadOnlyList<PastTrial> thisSession)
+    public static CorrectionChoice? For(Finding finding, IReadOnlyList<PastTrial> past, IReadOnlyList<PastTrial> thisSession)
     {
+        ArgumentNullException.ThrowIfNull(finding);
         ArgumentNullException.ThrowIfNull(past);
         ArgumentNullException.ThrowIfNull(thisSession);
         if (Fault.For(finding) is not { } fault) return null;

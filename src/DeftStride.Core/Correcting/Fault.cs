@@ -26,17 +26,22 @@ public enum CorrectionLevel
 /// <param name="Short">A few words for lists and for "next on deck".</param>
 public sealed record Correction(string Id, CorrectionLevel Level, string Cue, string Why, string Short);
 
-/// <summary>A fault of the front shin and the corrections for it, weakest means first.</summary>
+/// <summary>A measure going wrong one way.</summary>
+/// <param name="MeasureId">Which measure.</param>
+/// <param name="Where">Which way.</param>
+public sealed record Detection(string MeasureId, BandSide Where);
+
+/// <summary>A fault and the corrections for it, weakest means first.</summary>
 /// <param name="Id">Stable id.</param>
 /// <param name="Name">Its name on screen.</param>
 /// <param name="CanHurt">Whether it can hurt, or only wastes the exercise.</param>
-/// <param name="Detects">The findings that show it.</param>
+/// <param name="Detects">What shows it.</param>
 /// <param name="Corrections">What to try, in order.</param>
-public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlySet<FindingKind> Detects, IReadOnlyList<Correction> Corrections)
+public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlyList<Detection> Detects, IReadOnlyList<Correction> Corrections)
 {
     /// <summary>The shin runs past its band (vertical shin, inclined).</summary>
     public static Fault ShinBeyond { get; } = new(
-        "shin-beyond-band", "Shin past its band", true, new HashSet<FindingKind> { FindingKind.Beyond },
+        "shin-beyond-band", "Shin past its band", true, [new Detection("front-shin", BandSide.Beyond)],
         [
             new("sb-gatepost", CorrectionLevel.Say,
                 "Sink straight under your own hips. The shin is a gatepost: leave it standing.",
@@ -57,7 +62,7 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlySet<Fi
 
     /// <summary>The shin stays short of its band (knee forward, inclined).</summary>
     public static Fault ShinShort { get; } = new(
-        "shin-short-of-band", "Shin short of its band", false, new HashSet<FindingKind> { FindingKind.Short },
+        "shin-short-of-band", "Shin short of its band", false, [new Detection("front-shin", BandSide.Short)],
         [
             new("ss-laces", CorrectionLevel.Say,
                 "Knee first: let it glide out over the laces while the heel stays heavy.",
@@ -78,7 +83,7 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlySet<Fi
 
     /// <summary>Both in band, one shin further forward.</summary>
     public static Fault SidesUneven { get; } = new(
-        "sides-uneven", "Left and right differ", false, new HashSet<FindingKind> { FindingKind.Uneven },
+        "sides-uneven", "Left and right differ", false, [],
         [
             new("su-twin", CorrectionLevel.Say,
                 "Do the steadier side first, then make the other leg its twin.",
@@ -92,7 +97,16 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlySet<Fi
     public static IReadOnlyList<Fault> All { get; } = [ShinBeyond, ShinShort, SidesUneven];
 
     /// <summary>The fault that a finding shows, or null when there is nothing to correct.</summary>
-    public static Fault? For(FindingKind kind) => All.FirstOrDefault(f => f.Detects.Contains(kind));
+    public static Fault? For(Finding finding)
+    {
+        ArgumentNullException.ThrowIfNull(finding);
+        return finding.Kind switch
+        {
+            FindingKind.Outside => All.FirstOrDefault(f => f.Detects.Any(d => d.MeasureId == finding.MeasureId && d.Where == finding.Where)),
+            FindingKind.Uneven => SidesUneven,
+            _ => null,
+        };
+    }
 
     /// <summary>Finds a correction by id with its fault, or null.</summary>
     public static (Fault Fault, Correction Correction)? Find(string correctionId) => All

@@ -16,59 +16,97 @@ public enum TrialOutcome
     Worse,
 }
 
+/// <summary>What a trial is about: which measure, on which side.</summary>
+/// <param name="MeasureId">The measure that the change was for.</param>
+/// <param name="Side">The client's own working side.</param>
+/// <param name="Twin">The other side's value, when the change was meant to make the sides alike; else null.</param>
+public sealed record TrialTarget(string MeasureId, BodySide Side, Quantity? Twin = null);
+
 /// <summary>One change tried against a baseline, on the same side and view.</summary>
 /// <param name="Outcome">What it did.</param>
-/// <param name="Change">Retest less baseline; + the shin came forward.</param>
-/// <param name="DetectableChange">The smallest change that is news from the same camera place.</param>
+/// <param name="Change">Retest less baseline, or null when one of them was only seen.</param>
+/// <param name="DetectableChange">The smallest change that is news from the same camera place, or null.</param>
 /// <param name="Sentence">What a coach could say of it aloud.</param>
 /// <param name="Because">The facts that decided it.</param>
-public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableChange, Phrase Sentence, string Because)
+public sealed record Trial(TrialOutcome Outcome, Quantity? Change, Quantity? DetectableChange, Phrase Sentence, string Because)
 {
     /// <summary>Pain this many points down (or gone) counts as helped, up as worse.</summary>
     public const int PainStep = 2;
 
     /// <summary>
-    /// Judges a trial. Pain outranks the angle, so that swapping baseline and retest always swaps helped and worse.
-    /// Towards the band means a larger margin to its nearer edge; two values that are both inside it do not differ.
+    /// Judges a trial. Pain outranks the measure. The measure helps when it moves towards its band by more than the smallest
+    /// change that is news and no other must-pass check leaves its band; worse is the same with baseline and retest
+    /// swapped. Two values that are both inside the band do not differ.
     /// </summary>
-    /// <param name="before">The baseline.</param>
+    /// <param name="before">The baseline look.</param>
     /// <param name="after">The retest.</param>
+    /// <param name="target">What the change was for.</param>
     /// <param name="painBefore">0–10, or null when not asked.</param>
     /// <param name="painAfter">0–10, or null when not asked.</param>
-    public static Trial Of(SideResult before, SideResult after, int? painBefore, int? painAfter)
+    /// <exception cref="ArgumentException">Baseline or retest has no answer for the target.</exception>
+    public static Trial Of(Look before, Look after, TrialTarget target, int? painBefore, int? painAfter)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        if (before.Mean.FrontLeg != after.Mean.FrontLeg) throw new ArgumentException("A retest must be of the same side.", nameof(after));
-
-        var mdc = SideComparison.SameSessionChange(before.Mean.Error, after.Mean.Error);
-        var change = after.Mean.Value - before.Mean.Value;
+        ArgumentNullException.ThrowIfNull(target);
+        var (then, now) = (Answer(before, target, nameof(before)), Answer(after, target, nameof(after)));
         var (pain, painWords) = Pain(painBefore, painAfter);
-        var angle = AngleOutcome(before.Judgement, after.Judgement, mdc);
-        var outcome = pain != TrialOutcome.NoDifference ? pain : angle;
-        return new Trial(outcome, change, mdc, Say(outcome, before, after), $"{AngleWords(before, after, mdc)}{painWords}");
+        var left = Leaving(before, after, target);
+        var measured = Moved(then, now, target) switch
+        {
+            > 0 => left.Length == 0 ? TrialOutcome.Helped : TrialOutcome.NoDifference,
+            < 0 => Leaving(after, before, target).Length == 0 ? TrialOutcome.Worse : TrialOutcome.NoDifference,
+            _ => TrialOutcome.NoDifference,
+        };
+        var outcome = pain != TrialOutcome.NoDifference ? pain : measured;
+        var leftWords = left.Length == 0 ? "" : $" But {string.Join(" and ", left.Select(m => Finding.Name(m.Measure)))} left its band.";
+        return new Trial(outcome, Difference(then, now), News(then, now), Say(outcome, then, now), $"{Words(then, now)}{leftWords}{painWords}");
     }
 
-    /// <summary>
-    /// Judges a trial meant to make one side like the other, both in band: the gap to the other side must shrink or grow
-    /// by more than the smallest change that is news.
-    /// </summary>
-    public static Trial TowardsTwin(SideResult before, SideResult after, Angle twin, int? painBefore, int? painAfter)
+    /// <summary>A trial that the coach judged by eye, in one tap. Pain outranks the eye too.</summary>
+    public static Trial ByEye(TrialOutcome seen, TrialTarget target, int? painBefore, int? painAfter)
     {
-        ArgumentNullException.ThrowIfNull(before);
-        ArgumentNullException.ThrowIfNull(after);
-        var mdc = SideComparison.SameSessionChange(before.Mean.Error, after.Mean.Error);
-        var closer = (before.Mean.Value - twin).Abs() - (after.Mean.Value - twin).Abs();
+        ArgumentNullException.ThrowIfNull(target);
         var (pain, painWords) = Pain(painBefore, painAfter);
-        var outcome = pain != TrialOutcome.NoDifference ? pain : Sign(closer, mdc);
-        return new Trial(outcome, after.Mean.Value - before.Mean.Value, mdc, Say(outcome, before, after), $"{AngleWords(before, after, mdc)}{painWords}");
+        var outcome = pain != TrialOutcome.NoDifference ? pain : seen;
+        var name = Finding.Name(Measure.Find(target.MeasureId) ?? throw new ArgumentException("There is no such measure.", nameof(target)));
+        return new Trial(outcome, null, null,
+            Phrase.Of(new PhrasePart($"{Finding.Capital(target.Side)} {name}, seen by eye: "), outcome switch
+            {
+                TrialOutcome.Helped => new("that helped", Tone.Good),
+                TrialOutcome.Worse => new("that made it worse", Tone.Off),
+                _ => new("no difference worth having"),
+            }, new(".")),
+            $"Seen, not measured.{painWords}");
     }
 
-    private static TrialOutcome AngleOutcome(Judgement before, Judgement after, Angle mdc) =>
-        before.Where == BandSide.Within && after.Where == BandSide.Within ? TrialOutcome.NoDifference : Sign(after.Margin - before.Margin, mdc);
+    private static MeasureResult Answer(Look look, TrialTarget target, string name) => look.On(target.MeasureId, target.Side)
+        ?? throw new ArgumentException($"There is no answer for {target.MeasureId} on the {Finding.Word(target.Side)}.", name);
 
-    private static TrialOutcome Sign(Angle better, Angle mdc) =>
-        better > mdc ? TrialOutcome.Helped : better < -mdc ? TrialOutcome.Worse : TrialOutcome.NoDifference;
+    /// <summary>+1 towards the band (or the twin), −1 away from it, 0 neither.</summary>
+    private static int Moved(MeasureResult then, MeasureResult now, TrialTarget target)
+    {
+        if (then.Seen is not null || now.Seen is not null || then.Mean is null || now.Mean is null)
+            return (then.Verdict, now.Verdict) switch
+            {
+                (Verdict.Outside, Verdict.InBand) => 1,
+                (Verdict.InBand, Verdict.Outside) => -1,
+                _ => 0,
+            };
+        var mdc = SideComparison.SameSessionChange(then.Mean.Error, now.Mean.Error);
+        if (target.Twin is { } twin) return Sign((then.Mean.Value - twin).Abs() - (now.Mean.Value - twin).Abs(), mdc);
+        return then.Judgement is not { } was || now.Judgement is not { } isNow || (was.Where == BandSide.Within && isNow.Where == BandSide.Within)
+            ? 0 : Sign(isNow.Margin - was.Margin, mdc);
+    }
+
+    private static int Sign(Quantity better, Quantity mdc) => better > mdc ? 1 : better < -mdc ? -1 : 0;
+
+    private static MeasureResult[] Leaving(Look from, Look to, TrialTarget target) =>
+        [.. to.MustPass.Where(r => r.Side == target.Side && r.Measure.Id != target.MeasureId && r.Verdict == Verdict.Outside && from.On(r.Measure.Id, r.Side)?.Verdict == Verdict.InBand)];
+
+    private static Quantity? Difference(MeasureResult then, MeasureResult now) => then.Mean is { } a && now.Mean is { } b ? b.Value - a.Value : null;
+
+    private static Quantity? News(MeasureResult then, MeasureResult now) => then.Mean is { } a && now.Mean is { } b ? SideComparison.SameSessionChange(a.Error, b.Error) : null;
 
     private static (TrialOutcome Outcome, string Words) Pain(int? before, int? after)
     {
@@ -79,23 +117,30 @@ public sealed record Trial(TrialOutcome Outcome, Angle Change, Angle DetectableC
         return (TrialOutcome.NoDifference, words);
     }
 
-    private static Phrase Say(TrialOutcome outcome, SideResult before, SideResult after)
+    private static Phrase Say(TrialOutcome outcome, MeasureResult then, MeasureResult now)
     {
-        var side = after.Mean.FrontLeg == BodySide.Left ? "Left" : "Right";
-        return Phrase.Of(
-            new PhrasePart($"{side} shin from {before.Mean.Value} to "), new(Finding.Lean(after.Mean.Value), after.Judgement.Verdict.Tone()),
-            outcome switch
-            {
-                TrialOutcome.Helped => new(". That helped."),
-                TrialOutcome.Worse => new(". That made it worse."),
-                _ => new(". No difference worth having."),
-            });
+        PhrasePart end = outcome switch
+        {
+            TrialOutcome.Helped => new(". That helped."),
+            TrialOutcome.Worse => new(". That made it worse."),
+            _ => new(". No difference worth having."),
+        };
+        var what = $"{Finding.Capital(now.Side)} {Finding.Name(now.Measure)}";
+        return then.Mean is { } a && now.Mean is { } b && now.Seen is null
+            ? Phrase.Of(new PhrasePart($"{what} from {Plain(a)} to "), new(MeasureWords.Say(b.Measure, b.Value), now.Verdict?.Tone() ?? Tone.Plain), end)
+            : Phrase.Of(new PhrasePart($"{what} now "), new(now.Verdict == Verdict.InBand ? "fine" : MeasureWords.Fault(now), now.Verdict?.Tone() ?? Tone.Plain), end);
     }
 
-    private static string AngleWords(SideResult before, SideResult after, Angle mdc)
+    /// <summary>The shin's angle needs no word before "to"; what changes its word with its sign does.</summary>
+    private static string Plain(MeasureMean mean) => mean.Measure.Id == "front-shin" ? mean.Value.ToString() : MeasureWords.Say(mean.Measure, mean.Value);
+
+    private static string Words(MeasureResult then, MeasureResult now)
     {
-        var moved = (after.Mean.Value - before.Mean.Value).Abs();
+        var name = Finding.Name(now.Measure);
+        var what = char.ToUpperInvariant(name[0]) + name[1..];
+        if (then.Mean is not { } a || now.Mean is not { } b) return $"{what}: {(now.Verdict == Verdict.InBand ? "fine" : "still wrong")}, seen by eye.";
+        var (moved, mdc) = ((b.Value - a.Value).Abs(), SideComparison.SameSessionChange(a.Error, b.Error));
         var against = moved > mdc ? $"more than the {mdc} that counts" : $"not more than the {mdc} that counts";
-        return $"Shin from {Finding.Lean(before.Mean.Value)} to {Finding.Lean(after.Mean.Value)}: {moved}, {against}.";
+        return $"{what} from {MeasureWords.Say(a.Measure, a.Value)} to {MeasureWords.Say(b.Measure, b.Value)}: {moved}, {against}.";
     }
 }

@@ -34,8 +34,9 @@ public sealed record PainReport(Pain Pain, bool AfterChange);
 /// <summary>A trial made in this session.</summary>
 /// <param name="CorrectionId">What was tried.</param>
 /// <param name="Outcome">What it did.</param>
-/// <param name="After">The side as it stood at the retest.</param>
-public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, SideResult After);
+/// <param name="Side">The client's own side.</param>
+/// <param name="After">What the retest showed, or null when it was judged by eye alone.</param>
+public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, BodySide Side, Look? After);
 
 /// <summary>The session before this one, as far as a decision needs it.</summary>
 /// <param name="Clean">Whether it met every condition to progress.</param>
@@ -60,7 +61,7 @@ public sealed record DecisionFacts(
     IReadOnlyList<PainReport> Pain,
     Sourced<int> PainLimit,
     int? NextMorning,
-    ShinCheck Check,
+    Look Check,
     IReadOnlyList<SessionTrial> Trials,
     Repetitions? Repetitions,
     PreviousSession? Previous,
@@ -69,21 +70,26 @@ public sealed record DecisionFacts(
     /// <summary>Eight clean repetitions in ten are good enough to move on.</summary>
     public const double CleanShare = 0.8;
 
-    /// <summary>A side as it stands now: its last retest, or the uncued look.</summary>
-    public SideResult? Now(BodySide side) =>
-        Trials.LastOrDefault(t => t.After.Mean.FrontLeg == side)?.After ?? Check.On(side);
+    /// <summary>A measure of a side as it stands now: its last retest, or the uncued look.</summary>
+    public MeasureResult? Now(string measureId, BodySide side) =>
+        Trials.Where(t => t.Side == side).Select(t => t.After?.On(measureId, side)).LastOrDefault(r => r is not null) ?? Check.On(measureId, side);
 
-    /// <summary>Both sides as they stand now, those that can be read.</summary>
-    public IEnumerable<SideResult> Standing => new[] { Now(BodySide.Left), Now(BodySide.Right) }.OfType<SideResult>();
+    /// <summary>Every must-pass check as it stands now, those that have an answer.</summary>
+    public IEnumerable<MeasureResult> Standing => Check.MustPass.Select(r => Now(r.Measure.Id, r.Side)!);
+
+    /// <summary>Sides that have been looked at.</summary>
+    public int Sides => (Check.Has(BodySide.Left) ? 1 : 0) + (Check.Has(BodySide.Right) ? 1 : 0);
 
     /// <summary>The conditions to progress that this session does not meet, each as what would meet it. Empty: this session was clean.</summary>
     public IReadOnlyList<string> Unmet()
     {
         var unmet = new List<string>();
-        if (Check.Left is null || Check.Right is null) unmet.Add("Mark both sides.");
-        foreach (var side in new[] { Check.Left, Check.Right }.OfType<SideResult>().Where(s => s.Judgement.Verdict != Verdict.InBand))
-            unmet.Add($"{(side.Mean.FrontLeg == BodySide.Left ? "Left" : "Right")} shin in band on an uncued look.");
-        if (Check.Comparison is { Equal: false } uneven) unmet.Add($"The sides within {uneven.Allowed} of each other.");
+        if (Sides < 2) unmet.Add("Mark both sides.");
+        foreach (var r in Check.MustPass.Where(r => r.Verdict != Verdict.InBand))
+            unmet.Add($"{Finding.Capital(r.Side)} {Finding.Name(r.Measure)} in band on an uncued look.");
+        if (Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct().ToArray() is { Length: > 0 } open) unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
+        foreach (var uneven in Check.Comparisons.Where(c => !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure)))
+            unmet.Add($"Left and right {Finding.Name(uneven.Measure)} within {uneven.Allowed} of each other.");
         if (Repetitions is not { } reps) unmet.Add("Count the repetitions, and the clean ones among them.");
         else
         {

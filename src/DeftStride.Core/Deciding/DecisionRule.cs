@@ -79,10 +79,10 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         "Pain of 5 or more stops the exercise. Above the limit, one change is tried and asked about again; if that eases it the exercise can stay. A worse morning after counts as much as the set itself.",
         FirePain);
 
-    /// <summary>A shin outside its band.</summary>
+    /// <summary>A must-pass check outside its band.</summary>
     public static DecisionRule CorrectOutside { get; } = new(
         "outside", "Correct, then step back",
-        "A shin outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or last, an easier form teaches it better.",
+        "A must-pass check outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or last, an easier form teaches it better.",
         FireOutside);
 
     /// <summary>Something cannot be called.</summary>
@@ -94,12 +94,12 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
     /// <summary>Two clean sessions.</summary>
     public static DecisionRule Progress { get; } = new(
         "two-clean-sessions", "Move on",
-        "Two sessions running, uncued: both shins in band and equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
+        "Two sessions running, uncued: every must-pass check in band, the sides equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
         facts => facts.Unmet().Count > 0 || facts.Previous is not { Clean: true } ? null : new Firing(
             DecisionOutcome.Progress,
             $"Progress one thing: {facts.Exercise.NextWhenClean}.",
-            [.. ShinFacts(facts), .. PainFacts(facts), RepetitionFact(facts.Repetitions!), new("Session before", "met the same conditions")],
-            ["Any shin outside or too close to call, fewer clean repetitions, or pain above the limit."]));
+            [.. LookFacts(facts), .. PainFacts(facts), RepetitionFact(facts.Repetitions!), new("Session before", "met the same conditions")],
+            ["Any must-pass check outside or too close to call, fewer clean repetitions, or pain above the limit."]));
 
     /// <summary>Nothing else applies.</summary>
     public static DecisionRule Hold { get; } = new(
@@ -108,7 +108,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         facts => new Firing(
             DecisionOutcome.Hold,
             facts.BestCorrection is { Helped: > 0 } best ? $"Hold, with the cue that works: {best.Correction.Short}." : "Hold. The same again next time.",
-            [.. ShinFacts(facts), .. PainFacts(facts), .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>()],
+            [.. LookFacts(facts), .. PainFacts(facts), .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>()],
             facts.Unmet() is { Count: > 0 } unmet ? unmet : ["One more session like this one."]));
 
     /// <summary>All rules in the order in which they are asked.</summary>
@@ -157,37 +157,43 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
 
     private static Firing? FireOutside(DecisionFacts facts)
     {
-        if (!facts.Standing.Any(s => s.Judgement.Verdict == Verdict.Outside)) return null;
+        if (!facts.Standing.Any(s => s.Verdict == Verdict.Outside)) return null;
         var tried = facts.Trials.Where(t => t.Outcome != TrialOutcome.Helped).Select(t => t.CorrectionId)
             .Concat(facts.Previous?.FailedCorrections ?? [])
             .Select(Fault.Find).OfType<(Fault, Correction Correction)>().Select(f => f.Correction.Level).ToHashSet();
-        Fact[] used = [.. ShinFacts(facts), new("Tried without help", tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord)))];
+        Fact[] used = [.. LookFacts(facts), new("Tried without help", tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord)))];
         CorrectionLevel[] needed = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
         return needed.All(tried.Contains)
-            ? new(DecisionOutcome.StepBack, $"Step back. {facts.Exercise.StepBack}", used, ["One of the corrections bringing the shin into its band."])
+            ? new(DecisionOutcome.StepBack, $"Step back. {facts.Exercise.StepBack}", used, ["One of the corrections bringing it into its band."])
             : new(DecisionOutcome.Correct, "Correct one thing, then look again.", used, ["A retest in band."]);
     }
 
     private static Firing? FireTooClose(DecisionFacts facts)
     {
-        var standing = facts.Standing.ToArray();
-        if (standing.Length < 2)
-            return new(DecisionOutcome.LookAgain, "Mark the other side before deciding.", [.. ShinFacts(facts)], ["Both sides marked."]);
-        return standing.Any(s => s.Judgement.Verdict == Verdict.TooCloseToCall)
-            ? new(DecisionOutcome.LookAgain, "Too close to call: mark another repetition or film again.", [.. ShinFacts(facts)], ["More repetitions, or a marked upright, narrow the error."])
+        if (facts.Sides < 2)
+            return new(DecisionOutcome.LookAgain, "Mark the other side before deciding.", [.. LookFacts(facts)], ["Both sides marked."]);
+        return facts.Standing.FirstOrDefault(s => s.Verdict == Verdict.TooCloseToCall) is { } close
+            ? new(DecisionOutcome.LookAgain, $"{Finding.Capital(close.Side)} {Finding.Name(close.Measure)} is too close to call: mark another repetition or film again.", [.. LookFacts(facts)], ["More repetitions, or a marked upright, narrow the error."])
             : null;
     }
 
-    private static IEnumerable<Fact> ShinFacts(DecisionFacts facts)
+    private static IEnumerable<Fact> LookFacts(DecisionFacts facts)
     {
-        foreach (var side in new[] { BodySide.Left, BodySide.Right })
+        // The shin always; of the rest what is not plainly in band; then how many are.
+        var told = facts.Check.MustPass.Where(r => r.Measure.Id == "front-shin" || r.Verdict != Verdict.InBand || facts.Now(r.Measure.Id, r.Side) != r).ToArray();
+        foreach (var uncued in told)
         {
-            var label = side == BodySide.Left ? "Left shin" : "Right shin";
-            if (facts.Check.On(side) is { } uncued) yield return new Fact($"{label}, uncued", Finding.VerdictWords(uncued));
-            if (facts.Now(side) is { } now && now != facts.Check.On(side)) yield return new Fact($"{label}, after the cue", Finding.VerdictWords(now));
+            var label = $"{Finding.Capital(uncued.Side)} {Finding.Name(uncued.Measure)}";
+            yield return new Fact($"{label}, uncued", Finding.VerdictWords(uncued));
+            if (facts.Now(uncued.Measure.Id, uncued.Side) is { } now && now != uncued) yield return new Fact($"{label}, after the cue", Finding.VerdictWords(now));
         }
 
-        if (facts.Check.Comparison is { } comparison) yield return new Fact("Left and right", Finding.DifferenceWords(comparison));
+        var rest = facts.Check.MustPass.Except(told).ToArray();
+        if (rest.Length > 0)
+            yield return new Fact("In band too", string.Join(", ", rest.GroupBy(r => Finding.Name(r.Measure)).Select(g => $"{g.Key}{(g.Count() == 1 ? $" ({Finding.Word(g.First().Side)})" : "")}{(g.All(r => r.Seen is not null) ? " (seen)" : "")}")));
+        if (facts.Check.Missing.Count > 0)
+            yield return new Fact("Not looked at", string.Join(", ", facts.Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct()));
+        if (facts.Check.Compared("front-shin") is { } comparison) yield return new Fact("Left and right shin", Finding.DifferenceWords(comparison));
     }
 
     private static IEnumerable<Fact> PainFacts(DecisionFacts facts)

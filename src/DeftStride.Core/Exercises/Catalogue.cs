@@ -18,14 +18,15 @@ internal static class Catalogue
     private static readonly ExerciseCheck[] Split =
     [
         Must("front-shin"), Must("heel-rise", null, 2), Must("depth", -3, 3), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("pelvic-change", null, 6), Must("spine"),
-        Note("rear-knee", 80), Note("rear-thigh", -5, 10), Note("trunk-lean"), Note("pelvic-shift", -3, 3), Note("side-lean", null, 5), Note("pelvic-turn"), Note("knee-past-toe"),
-        Note("front-knee"), Note("front-thigh"), Note("line"), Note("inner-ankle"), Note("head-over-pelvis"), Note("load-share"),
+        Note("rear-knee"), Note("rear-thigh"), Note("trunk-lean"), Note("lean-minus-shin"), Note("pelvic-shift", -3, 3), Note("side-lean", -5, 5), Note("pelvic-turn"), Note("knee-past-toe"),
+        Note("front-knee"), Note("front-thigh"), Note("rear-under-hip"), Note("line"), Note("inner-ankle"), Note("big-toe-lift"), Note("rear-heel"), Note("head-over-pelvis"),
+        Note("hip-path"), Note("order"), Note("stance-length"), Note("stance-width"), Note("load-share"),
     ];
 
     private static readonly ExerciseCheck[] Lowering =
     [
         Must("pelvic-level", -5, 5), Must("pelvic-change", null, 6), Must("knee-offset", -3, 3), Must("projection", -8, 8), Must("descent", 2), Must("free-foot"),
-        Note("pelvic-shift", -3, 3), Note("side-lean", null, 5), Note("trunk-lean"), Note("heel-rise", null, 2),
+        Note("pelvic-shift", -3, 3), Note("side-lean", -5, 5), Note("trunk-lean"), Note("heel-rise", null, 2),
     ];
 
     private static readonly ExerciseCheck[] OnOneLeg =
@@ -40,7 +41,7 @@ internal static class Catalogue
             "Feet on two tracks between hip-joint and hip-bone width, rear toes tucked under, front shin upright. Ease the pelvis back until the front of the rear hip goes soft under the fingers, then tuck it a little.",
             ["Rear thigh straight up and down, not hanging forward on its hip", "Trunk upright: folding at the hip is the usual next way out", "No drift to either side, front foot not swung across", "Then narrow the tracks to show more"],
             ["stretch high on the rear thigh", "abdomen"], SchoolCode.VerticalShin,
-            [Must("front-shin"), Must("rear-thigh", -5, 5), Must("pelvic-level", -5, 5), Note("pelvic-shift", -3, 3), Note("side-lean", null, 5), Note("trunk-lean"), Note("pelvic-turn")],
+            [Must("front-shin", -5, 10), Must("rear-thigh", -5, 5), Must("pelvic-level", -5, 5), Note("pelvic-shift", -3, 3), Note("side-lean", -5, 5), Note("trunk-lean"), Note("pelvic-turn")],
             "narrower tracks, then rise from it: the split squat from the floor", "Half-kneeling with a hand on a chair.")
         { Form = SplitForm.FromFloor },
         new("split-squat-from-floor", "Split squat from the floor", ExerciseFamily.SplitSquat,
@@ -62,14 +63,14 @@ internal static class Catalogue
             "Lower until the back knee meets the pad, front foot on the step. Three a side.",
             "Something firm and flat, 5 to 15 cm to begin with.",
             ["More bend in front knee, hip and ankle, less reach in rear hip and toes", "Head, ribs and pelvis piled up", "Settles down and forward over the mid-foot; rear knee soft at the top"],
-            ["whole front thigh", "groin, when the inner foot holds"], SchoolCode.KneeForward, [.. Split, Must("hip-path", null, 25)],
+            ["whole front thigh", "groin, when the inner foot holds"], SchoolCode.KneeForward, Split,
             "repetitions, then 2 cm more height, then the knee-forward form", "Split squat to pad on the floor, shallower.")
         { Form = SplitForm.FrontFootRaised, Loads = Light },
         new("knee-forward-split-squat", "Knee-forward split squat", ExerciseFamily.SplitSquat,
             "Settle over the front hip, then lower until the back knee meets the pad. Three a side.",
             "Front foot raised. Turn the pelvis a little over the working hip and settle there, the knee staying over the foot: that small turn is meant. Arms or a load ahead keep the weight back.",
             ["Knee travels until heel, inner ankle or tracking would give", "Rises straight up and never locks", "A knee falling outward is the usual fault here"],
-            ["abdomen and front buttock at the set-up", "inner thigh", "then everything"], SchoolCode.KneeForward, [.. Split, Must("hip-path", null, 25)],
+            ["abdomen and front buttock at the set-up", "inner thigh", "then everything"], SchoolCode.KneeForward, Split,
             "repetitions, then a light load in the crook of the elbows", "Front foot raised without the turn.")
         { Form = SplitForm.FrontFootRaised, Loads = Light },
         new("rear-foot-raised", "Rear foot raised", ExerciseFamily.SplitSquat,
@@ -98,7 +99,7 @@ internal static class Catalogue
             "Lunge forward step by step, five a side.",
             "As the forward lunge, without a stop.",
             ["Each side repeats the other"],
-            ["front thigh", "front buttock"], SchoolCode.Inclined, [.. Split, Note("lean-minus-shin", -10, 10)],
+            ["front thigh", "front buttock"], SchoolCode.Inclined, Split,
             "more steps, then a load", "Forward lunge, resetting between steps.")
         { Form = SplitForm.ToPad, Loads = Any },
         new("lateral-lunge", "Lateral lunge", ExerciseFamily.OtherPlanes,
@@ -170,7 +171,7 @@ internal static class Catalogue
             "Stand on one leg for twenty seconds.",
             "Flat or no shoes, something still to look at.",
             ["Pelvis level", "Foot quiet on its three corners", "Trunk not leaning over the leg"],
-            ["side of the standing hip", "foot"], null, [Must("pelvic-level", -5, 5), Must("side-lean", null, 5), Note("inner-ankle"), Note("balance")],
+            ["side of the standing hip", "foot"], null, [Must("pelvic-level", -5, 5), Must("side-lean", -5, 5), Note("inner-ankle"), Note("balance")],
             "half a minute, then bending at the hip", "A fingertip on a wall."),
         new("one-leg-hip-bend", "One-leg stand with hip bend", ExerciseFamily.OneLeg,
             "On one leg, bow from the hip and come up. Three a side.",

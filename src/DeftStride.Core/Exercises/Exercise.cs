@@ -79,14 +79,23 @@ public sealed record Exercise(
     /// <summary>Where cameras stand for it: those that any of its checks needs.</summary>
     public IReadOnlyList<View> Views => [.. Checks.SelectMany(c => c.Measure.Views.Take(1)).Distinct().Order()];
 
-    /// <summary>The points to place in a view, in the order a hand would place them.</summary>
-    public IReadOnlyList<Landmark> Points(View view)
-    {
-        var wanted = Checks.Where(c => c.Measure.Views.Contains(view)).SelectMany(c => PointsOf(c.MeasureId, view)).ToHashSet();
-        return [.. Enum.GetValues<Landmark>().Where(wanted.Contains)];
-    }
+    /// <summary>Whether its front shin is judged by the school in force, and with it everything else a school has a say in.</summary>
+    public bool LeftToSchool => Checks.Any(c => c is { MeasureId: "front-shin", Low: null, High: null, MustPass: true });
 
-    /// <summary>The exercise that can be checked from pictures today.</summary>
+    /// <summary>Whether both feet stay on the floor at the bottom.</summary>
+    public bool BothFeetPlanted => Family is ExerciseFamily.HalfKneeling or ExerciseFamily.SplitSquat or ExerciseFamily.Lunge || Form is not null || Id is "two-leg-squat" or "foot-tripod" or "wedge-exploration";
+
+    /// <summary>Whether it lowers from a box: its pelvis is judged in the first half of the way down and by how little it changes.</summary>
+    public bool Lowers => Family == ExerciseFamily.Step && NeedsBox && Id != "step-up";
+
+    /// <summary>Whether nothing moves: one still says it all.</summary>
+    public bool Held => Id is "half-kneeling-hold" or "half-kneeling-band" or "one-leg-stand";
+
+    /// <summary>The points that its must-pass checks (or all its checks) need in a view, in the order a hand would place them.</summary>
+    public IReadOnlyList<Landmark> Points(View view) =>
+        [.. Landmarks.Order(view).Where(l => Enum.GetValues<Moment>().Any(m => Landmarks.Needed(Checks.Select(c => c.MeasureId), view, m, false).Contains(l)))];
+
+    /// <summary>The exercise that most people are first looked at in.</summary>
     public static Exercise SplitSquatToPad => Catalogue.Find("split-squat-to-pad")!;
 
     /// <summary>All exercises.</summary>
@@ -94,29 +103,4 @@ public sealed record Exercise(
 
     /// <summary>Finds an exercise by id, or null.</summary>
     public static Exercise? Find(string id) => Catalogue.Find(id);
-
-    private static Landmark[] PointsOf(string measure, View view) => (measure, view) switch
-    {
-        ("front-shin", View.Side) => [Landmark.Ankle, Landmark.Knee],
-        ("start-knee" or "top-knee" or "front-knee" or "front-thigh" or "order", View.Side) => [Landmark.Ankle, Landmark.Knee, Landmark.Hip],
-        ("knee-past-toe", View.Side) => [Landmark.Knee, Landmark.Toe],
-        ("rear-knee", View.Side) => [Landmark.Hip, Landmark.RearKnee, Landmark.RearAnkle],
-        ("depth", View.Side) => [Landmark.RearKnee],
-        ("rear-thigh", View.Side) => [Landmark.Hip, Landmark.RearKnee],
-        ("trunk-lean", View.Side) => [Landmark.Hip, Landmark.Shoulder],
-        ("lean-minus-shin", View.Side) => [Landmark.Ankle, Landmark.Knee, Landmark.Hip, Landmark.Shoulder],
-        ("line", View.Side) => [Landmark.Hip, Landmark.Shoulder, Landmark.RearKnee],
-        ("hip-path", View.Side) => [Landmark.Hip],
-        ("head-over-pelvis", View.Side) => [Landmark.Hip, Landmark.Ear],
-        ("heel-rise", View.Side) => [Landmark.Heel, Landmark.Toe],
-        ("heel-ear", View.Side) => [Landmark.Heel, Landmark.Ear],
-        ("knee-offset", View.Front) => [Landmark.Ankle, Landmark.Toe, Landmark.Knee],
-        ("projection", View.Front) => [Landmark.Ankle, Landmark.Knee, Landmark.Hip],
-        ("pelvic-level" or "pelvic-change" or "pelvic-shift", _) => [Landmark.WorkingPelvis, Landmark.FreePelvis],
-        ("side-lean", _) => [Landmark.WorkingPelvis, Landmark.FreePelvis, Landmark.WorkingShoulder, Landmark.FreeShoulder],
-        ("inner-ankle", _) => [Landmark.Ankle, Landmark.Heel],
-        ("foot-ahead", _) => [Landmark.Heel, Landmark.Toe],
-        ("trail-knee", _) => [Landmark.RearKnee, Landmark.RearAnkle, Landmark.FreePelvis],
-        _ => [],
-    };
 }

@@ -21,20 +21,25 @@ public enum SchoolCode
 /// <param name="Name">Its name on screen.</param>
 /// <param name="Belief">What it is after, in one sentence.</param>
 /// <param name="Suits">Whom it tends to suit.</param>
-public sealed record School(SchoolCode Code, string Name, string Belief, string Suits)
+/// <param name="ShareAim">How much of the load the front foot should carry, percent; never under 50.</param>
+/// <param name="Checks">What it accepts besides the shin, and what it makes must-pass. The shin's own band is <see cref="ShinBand"/>.</param>
+public sealed record School(SchoolCode Code, string Name, string Belief, string Suits, double ShareAim, IReadOnlyList<ExerciseCheck> Checks)
 {
     /// <summary>The three schools, in the order in which they are usually taught.</summary>
     public static IReadOnlyList<School> All { get; } =
     [
         new(SchoolCode.VerticalShin, "Vertical shin",
             "The knee stays over the ankle, so that hip and back of thigh do the braking.",
-            "First lessons, a front knee that is sore at the bottom, a first look at anyone."),
+            "First lessons, a front knee that is sore at the bottom, a first look at anyone.", 55,
+            [new("rear-thigh", -5, 10, true), new("rear-knee", 80, null, false), new("trunk-lean", 0, 15, false), new("load-share", 45, null, false)]),
         new(SchoolCode.KneeForward, "Knee forward",
             "Knee and ankle travel through all the range they have, trunk stacked over the pelvis.",
-            "Ankle and knee range, front of the thigh, long stair descents."),
+            "Ankle and knee range, front of the thigh, long stair descents.", 60,
+            [new("hip-path", null, 25, true), new("rear-thigh", -15, 10, false), new("rear-knee", 80, null, false), new("trunk-lean", 0, 10, false), new("load-share", 50, null, false)]),
         new(SchoolCode.Inclined, "Inclined",
             "The trunk leans parallel to the shin and the weight rides over the front foot, as in running uphill.",
-            "Runners, field sport, carrying load."),
+            "Runners, field sport, carrying load.", 75,
+            [new("lean-minus-shin", -10, 10, true), new("order", -15, 15, true), new("rear-knee", 60, null, false), new("trunk-lean", 15, 40, false), new("load-share", 65, null, false)]),
     ];
 
     /// <summary>The school with a code.</summary>
@@ -49,9 +54,9 @@ public sealed record School(SchoolCode Code, string Name, string Belief, string 
         ArgumentNullException.ThrowIfNull(ankle);
         return Code switch
         {
-            SchoolCode.VerticalShin => new Band(Angle.FromDegrees(-5), Angle.FromDegrees(10)),
-            SchoolCode.Inclined => new Band(Angle.FromDegrees(10), Angle.FromDegrees(30)),
-            SchoolCode.KneeForward => new Band(ankle.ShinLimit - Angle.FromDegrees(10), null),
+            SchoolCode.VerticalShin => new Band(Quantity.Degrees(-5), Quantity.Degrees(10)),
+            SchoolCode.Inclined => new Band(Quantity.Degrees(10), Quantity.Degrees(30)),
+            SchoolCode.KneeForward => new Band(Quantity.Degrees(ankle.ShinLimit.Degrees - 10), null),
             _ => throw new InvalidOperationException($"No band for {Code}."),
         };
     }

@@ -1,3 +1,4 @@
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Judging;
@@ -8,127 +9,63 @@ public enum FindingKind
     /// <summary>Nothing can be read yet.</summary>
     NothingYet,
 
-    /// <summary>One side can be read, the other not.</summary>
+    /// <summary>One side has an answer, the other none.</summary>
     OneSide,
 
-    /// <summary>A shin runs past its band.</summary>
-    Beyond,
+    /// <summary>Something is outside its band.</summary>
+    Outside,
 
-    /// <summary>A shin stays short of its band.</summary>
-    Short,
-
-    /// <summary>A side cannot be called.</summary>
+    /// <summary>A must-pass check cannot be called.</summary>
     Unsure,
 
-    /// <summary>Both in band, but not equal.</summary>
+    /// <summary>All in band, but left and right are not equal.</summary>
     Uneven,
 
-    /// <summary>Both in band and equal.</summary>
+    /// <summary>Nothing wrong in what was looked at.</summary>
     Clean,
 }
 
-/// <summary>The first thing to take, as one sentence and the fact under it.</summary>
+/// <summary>The first thing to take, as one sentence and the facts under it.</summary>
 /// <param name="Kind">What it comes down to.</param>
 /// <param name="Side">The side to work on, or null for neither.</param>
+/// <param name="MeasureId">The measure it speaks of, or null.</param>
+/// <param name="Where">Which way that measure goes wrong.</param>
 /// <param name="Sentence">What a coach could say aloud.</param>
 /// <param name="Because">The fact that decided it.</param>
-public sealed record Finding(FindingKind Kind, BodySide? Side, Phrase Sentence, string Because)
+/// <param name="Deviations">Everything that is outside, first thing first.</param>
+public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId, BandSide Where, Phrase Sentence, string Because, IReadOnlyList<MeasureResult> Deviations)
 {
-    /// <summary>
-    /// Picks the first thing: a side outside (the further one) before a side that cannot be called, before unequal
-    /// sides. A single side is only ever a half-way finding, since the comparison is the point of looking.
-    /// </summary>
-    public static Finding Of(SideResult? left, SideResult? right, SideComparison? comparison) => (left, right) switch
-    {
-        (null, null) => new(FindingKind.NothingYet, null,
-            Phrase.Of(new PhrasePart("Place ankle and knee of the front leg.")), "Nothing has been read yet."),
-        ({ } one, null) => Half(one, BodySide.Right),
-        (null, { } one) => Half(one, BodySide.Left),
-        ({ } l, { } r) => Both(l, r, comparison ?? SideComparison.Of(l.Mean, r.Mean)),
-    };
+    /// <summary>Whether the thing it names can block progress.</summary>
+    public bool MustPass => Deviations is [{ MustPass: true }, ..];
 
     /// <summary>"left" or "right".</summary>
     public static string Word(BodySide side) => side == BodySide.Left ? "left" : "right";
 
-    private static string Capital(BodySide side) => side == BodySide.Left ? "Left" : "Right";
+    /// <summary>"Left" or "Right".</summary>
+    public static string Capital(BodySide side) => side == BodySide.Left ? "Left" : "Right";
 
-    private static Finding Half(SideResult one, BodySide missing)
+    /// <summary>The error's reach in whole units, never shown smaller than it is: "±3°", "±2 cm".</summary>
+    public static string ReachWords(Quantity reach)
     {
-        var side = one.Mean.FrontLeg;
-        return new(FindingKind.OneSide, missing,
-            Phrase.Of(new($"{Capital(side)} shin "), new(Lean(one.Mean.Value), one.Judgement.Verdict.Tone()), new($". Now the {Word(missing)}.")),
-            $"{VerdictWords(one)} The sides are compared once both are marked.");
+        var tenth = reach.Unit == MeasureUnit.Seconds ? 10.0 : 1;
+        return $"±{new Quantity(Math.Max(1, Math.Ceiling(Math.Round(reach.Value * tenth, 6))) / tenth, reach.Unit)}";
     }
 
-    private static Finding Both(SideResult left, SideResult right, SideComparison comparison)
+    /// <summary>The verdict on one measure of one side with its numbers.</summary>
+    public static string VerdictWords(MeasureResult result)
     {
-        SideResult[] sides = [left, right];
-        if (sides.Where(s => s.Judgement.Verdict == Verdict.Outside).OrderBy(s => s.Judgement.Margin).FirstOrDefault() is { } worst)
-            return Outside(worst, worst == left ? right : left, comparison);
-
-        if (sides.Where(s => s.Judgement.Verdict == Verdict.TooCloseToCall).OrderBy(s => s.Judgement.Margin).FirstOrDefault() is { } unsure)
-            return new(FindingKind.Unsure, unsure.Mean.FrontLeg,
-                Phrase.Of(new($"{Capital(unsure.Mean.FrontLeg)} shin is "), new("too close to call", Tone.Unsure), new(". Mark one more repetition.")),
-                $"{VerdictWords(unsure)} Another repetition narrows the error.");
-
-        if (!comparison.Equal)
+        ArgumentNullException.ThrowIfNull(result);
+        var side = Capital(result.Side);
+        if (result.Seen is { } seen)
+            return seen.Where == BandSide.Within ? $"{side} {Name(result.Measure)}: fine, seen by eye." : $"{side} {MeasureWords.Fault(result)}, seen by eye.";
+        if (result.Mean is not { } mean) return "";
+        var reading = $"{side} {MeasureWords.Say(result.Measure, mean.Value)} {ReachWords(mean.Error.Reach)}{SourceWords(result.Source)}";
+        return result.Judgement switch
         {
-            var side = comparison.FurtherForward;
-            return new(FindingKind.Uneven, side,
-                Phrase.Of(new($"Both shins in band, but the {Word(side)} runs "), new(Further(comparison), Tone.Unsure), new(". Ask why.")),
-                $"{DifferenceWords(comparison)} Never shown, not able, or avoiding?");
-        }
-
-        return new(FindingKind.Clean, null,
-            Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Leave them be.")), DifferenceWords(comparison));
-    }
-
-    private static Finding Outside(SideResult worst, SideResult other, SideComparison comparison)
-    {
-        var side = worst.Mean.FrontLeg;
-        var beyond = worst.Judgement.Where == BandSide.Beyond;
-        var kind = beyond ? FindingKind.Beyond : FindingKind.Short;
-        var because = $"{VerdictWords(worst)} {DifferenceWords(comparison)}";
-        var settle = beyond ? $"Settle the {Word(side)} shin first." : $"Bring the {Word(side)} shin forward first.";
-
-        // A real difference is the sharper news; when both sides share the fault there is nothing to tell apart.
-        if (!comparison.Equal && (comparison.FurtherForward == side) == beyond)
-        {
-            var how = beyond ? Further(comparison) : $"{comparison.Difference.Abs()} further back";
-            return new(kind, side,
-                Phrase.Of(new($"{Capital(side)} shin runs "), new(how, Tone.Off), new($" than the {Word(other.Mean.FrontLeg)}. {settle}")), because);
-        }
-
-        var past = $"{worst.Judgement.Margin.Abs()} {(beyond ? "past" : "short of")} the band";
-        if (other.Judgement.Verdict == Verdict.Outside && other.Judgement.Where == worst.Judgement.Where)
-            return new(kind, side, Phrase.Of(new("Both shins run "), new(beyond ? "past the band" : "short of the band", Tone.Off), new($". Start with the {Word(side)}.")), because);
-        return new(kind, side, Phrase.Of(new($"{Capital(side)} shin is "), new(past, Tone.Off), new($". {settle}")), because);
-    }
-
-    /// <summary>A shin angle in words: "24° forward", "3° back", "upright".</summary>
-    public static string Lean(Angle value) => Math.Round(value.Degrees, MidpointRounding.AwayFromZero) switch
-    {
-        0 => "upright",
-        > 0 => $"{value} forward",
-        _ => $"{value.Abs()} back",
-    };
-
-    /// <summary>The error's reach in whole degrees, never shown smaller than it is: "±3°".</summary>
-    public static string ReachWords(Angle reach) => $"±{Math.Max(1, Math.Ceiling(Math.Round(reach.Degrees, 6))):0}°";
-
-    private static string Further(SideComparison comparison) => $"{comparison.Difference.Abs()} further forward";
-
-    /// <summary>The verdict on one side with its numbers.</summary>
-    public static string VerdictWords(SideResult side)
-    {
-        ArgumentNullException.ThrowIfNull(side);
-        var (mean, judgement) = (side.Mean, side.Judgement);
-        var reading = $"{Capital(mean.FrontLeg)} {Lean(mean.Value)} {ReachWords(mean.Error.Reach)}";
-        return judgement.Verdict switch
-        {
-            Verdict.InBand => $"{reading}, inside {judgement.Band}.",
-            Verdict.Outside => $"{reading}, {judgement.Margin.Abs()} {(judgement.Where == BandSide.Beyond ? "beyond" : "short of")} {judgement.Band}.",
-            _ => $"{reading}, with an edge of {judgement.Band} inside that error.",
+            { Verdict: Verdict.InBand } j => $"{reading}, inside {j.Band}.",
+            { Verdict: Verdict.Outside } j => $"{reading}, {j.Margin.Abs()} {(j.Where == BandSide.Beyond ? "beyond" : "short of")} {j.Band}.",
+            { } j => $"{reading}, with an edge of {j.Band} inside that error.",
+            null => $"{reading}.",
         };
     }
 
@@ -139,5 +76,149 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, Phrase Sentence, 
         return comparison.Equal
             ? $"The sides are {comparison.Difference.Abs()} apart; up to {comparison.Allowed} counts as equal."
             : $"The sides are {comparison.Difference.Abs()} apart; more than {comparison.Allowed} is a real difference.";
+    }
+
+    internal static Finding Nothing(Exercise exercise) => new(FindingKind.NothingYet, null, null, BandSide.Within,
+        Phrase.Of(new PhrasePart(exercise.Points(View.Side) is [Landmark.Ankle, Landmark.Knee, ..] ? "Place ankle and knee of the front leg." : "Place the first point, or say what you see.")), "Nothing has been read yet.", []);
+
+    internal static Finding Half(MeasureResult? outside, MeasureResult[] have, BodySide lack)
+    {
+        var side = have[0].Side;
+        var told = outside ?? have.FirstOrDefault(r => r is { Measure.Id: "front-shin", Mean: not null }) ?? have.FirstOrDefault(r => r is { MustPass: true, Mean: not null }) ?? have.FirstOrDefault(r => r.Mean is not null) ?? have[0];
+        var value = told is { Mean: { } mean, Seen: null } ? MeasureWords.Say(told.Measure, mean.Value) : told.Where == BandSide.Within ? "fine" : "not fine";
+        return new(FindingKind.OneSide, lack, told.Measure.Id, BandSide.Within,
+            Phrase.Of(new($"{Capital(side)} {Name(told.Measure)} "), new(value, told.Verdict?.Tone() ?? Tone.Plain), new($". Now the {Word(lack)}.")),
+            $"{VerdictWords(told)} The sides are compared once both are looked at.", []);
+    }
+
+    internal static Finding Wrong(
+        MeasureResult first, MeasureResult[] outside, IReadOnlyList<MeasureResult> results, IReadOnlyList<SideComparison> comparisons,
+        IReadOnlyDictionary<(BodySide, View), double> descents)
+    {
+        var comparison = comparisons.FirstOrDefault(c => c.Measure == first.Measure);
+        var facts = new List<string> { VerdictWords(first) };
+        if (comparison is not null) facts.Add(DifferenceWords(comparison));
+        var more = outside.Length - 1 - (outside.Count(o => o != first && o.Measure == first.Measure));
+        if (more > 0) facts.Add($"Also outside: {string.Join(", ", outside.Where(o => o.Measure != first.Measure).Select(o => $"{Word(o.Side)} {Name(o.Measure)}").Distinct().Take(4))}.");
+        var sentence = Leads(first, outside, results, descents) ?? OfShin(first, comparison) ?? Plain(first, outside);
+        return new(FindingKind.Outside, first.Side, first.Measure.Id, first.Where, sentence, string.Join(" ", facts), outside);
+    }
+
+    internal static Finding Unsure(MeasureResult unsure)
+    {
+        var narrower = unsure.Mean?.Readings.Any(r => r.Provenance.Vertical == VerticalSource.PictureEdge && r.CameraSd.Value > 0) == true
+            ? "Mark an upright, or one more repetition." : "Mark one more repetition.";
+        return new(FindingKind.Unsure, unsure.Side, unsure.Measure.Id, unsure.Where,
+            Phrase.Of(new($"{Capital(unsure.Side)} {Name(unsure.Measure)} is "), new("too close to call", Tone.Unsure), new($". {narrower}")),
+            $"{VerdictWords(unsure)} Another repetition narrows the error.", []);
+    }
+
+    internal static Finding Uneven(SideComparison uneven)
+    {
+        var side = uneven.Larger;
+        var shin = uneven.Measure.Id == "front-shin";
+        var sentence = shin
+            ? Phrase.Of(new($"Both shins in band, but the {Word(side)} runs "), new($"{uneven.Difference.Abs()} further forward", Tone.Unsure), new(". Ask why."))
+            : Phrase.Of(new($"Left and right {Name(uneven.Measure)} differ by "), new($"{uneven.Difference.Abs()}", Tone.Unsure), new($", more on the {Word(side)}. Ask why."));
+        return new(FindingKind.Uneven, side, uneven.Measure.Id, BandSide.Within, sentence, $"{DifferenceWords(uneven)} Never shown, not able, or avoiding?", []);
+    }
+
+    internal static Finding Clean(MeasureResult[] standing, IReadOnlyList<SideComparison> comparisons, IReadOnlyList<MissingCheck> missing)
+    {
+        var shin = comparisons.FirstOrDefault(c => c.Measure.Id == "front-shin");
+        var only = standing.Where(r => r.Verdict is not null).Select(r => r.Measure.Id).Distinct().Take(2).ToArray();
+        var all = missing.Count == 0;
+        var sentence = all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Leave it be."))
+            : only is ["front-shin"] && shin is not null ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Leave them be."))
+            : only.Length == 0 ? Phrase.Of(new PhrasePart("Recorded. Nothing here has a band yet."))
+            : Phrase.Of(new("What was looked at is "), new("in band", Tone.Good), new($". {OpenWords(missing)}"));
+        var because = string.Join(" ", new[] { shin is null ? "" : DifferenceWords(shin), all || sentence.ToString().Contains("Not looked at", StringComparison.Ordinal) ? "" : OpenWords(missing), EyeWords(standing) }.Where(s => s.Length > 0));
+        return new(FindingKind.Clean, null, null, BandSide.Within, sentence, because, []);
+    }
+
+    /// <summary>Which must-pass checks nobody has looked at.</summary>
+    private static string OpenWords(IReadOnlyList<MissingCheck> missing)
+    {
+        var names = missing.Select(m => Name(m.Measure)).Distinct().ToArray();
+        return names.Length == 0 ? "" : $"Not looked at yet: {string.Join(", ", names.Take(3))}{(names.Length > 3 ? $" and {names.Length - 3} more" : "")}.";
+    }
+
+    private static string EyeWords(MeasureResult[] standing) => standing.Count(r => r.Seen is not null) switch
+    {
+        0 => "",
+        var n when n == standing.Count(r => r.Verdict is not null) => "All of it seen by eye, nothing measured.",
+        _ => "Some of it seen by eye, not measured.",
+    };
+
+    /// <summary>A pelvis that goes before the knee is the reason the knee follows, and is said so.</summary>
+    private static Phrase? Leads(MeasureResult first, MeasureResult[] outside, IReadOnlyList<MeasureResult> results, IReadOnlyDictionary<(BodySide, View), double> descents)
+    {
+        if (first.Measure.Region != Region.Pelvis || first.Where != BandSide.Beyond) return null;
+        var knee = outside.FirstOrDefault(o => o.Side == first.Side && (o.Measure.Id is "knee-offset" or "projection") && o.Where == BandSide.Beyond);
+        if (knee is null) return null;
+        // Only what was looked at at that moment can be said to come later.
+        var earlier = first.Moment < knee.Moment && results.Any(r => r.Side == knee.Side && r.Measure == knee.Measure && r.Moment == first.Moment && r.Verdict != Verdict.Outside);
+        var when = first.Moment == Moment.FirstSeen && (descents.TryGetValue((first.Side, View.Front), out var share) || descents.TryGetValue((first.Side, View.Back), out share))
+            ? $" {DownWords(share)}" : "";
+        return Phrase.Of(new($"{Capital(first.Side)} "), new(MeasureWords.Fault(first), Tone.Off),
+            new(earlier ? $"{when}, before the knee falls in. Level the pelvis first." : $"{when} and the knee falls in with it. Level the pelvis first."));
+    }
+
+    private static string DownWords(double share) => share switch
+    {
+        < 0.2 => "right at the start of the way down",
+        < 0.42 => "a third of the way down",
+        < 0.6 => "half-way down",
+        < 0.85 => "in the low half",
+        _ => "near the bottom",
+    };
+
+    private static Phrase? OfShin(MeasureResult worst, SideComparison? comparison)
+    {
+        if (worst.Measure.Id != "front-shin" || worst.Seen is not null || comparison is null || comparison.Equal) return null;
+        var beyond = worst.Where == BandSide.Beyond;
+        if ((comparison.Larger == worst.Side) != beyond) return null;
+        // A real difference is the sharper news; when both sides share the fault there is nothing to tell apart.
+        var other = worst.Side == BodySide.Left ? "right" : "left";
+        return Phrase.Of(new($"{Capital(worst.Side)} shin runs "), new($"{comparison.Difference.Abs()} further {(beyond ? "forward" : "back")}", Tone.Off), new($" than the {other}. {MeasureWords.Mend(worst)}"));
+    }
+
+    private static Phrase Plain(MeasureResult first, MeasureResult[] outside)
+    {
+        var twin = outside.FirstOrDefault(o => o.Side != first.Side && o.Measure == first.Measure && o.Where == first.Where);
+        if (twin is null) return Phrase.Of(new($"{Capital(first.Side)} "), new(MeasureWords.Fault(first), Tone.Off), new($". {MeasureWords.Mend(first)}"));
+        var (shin, worse) = (first.Measure.Id == "front-shin", twin.Excess > first.Excess ? twin : first);
+        return shin
+            ? Phrase.Of(new("Both shins run "), new(first.Where == BandSide.Beyond ? "past the band" : "short of the band", Tone.Off), new($". Start with the {Word(worse.Side)}."))
+            : Phrase.Of(new("On both sides the "), new(MeasureWords.Fault(worse), Tone.Off), new($", more on the {Word(worse.Side)}. {MeasureWords.Mend(worse)}"));
+    }
+
+    private static string SourceWords(AnswerSource source) => source switch
+    {
+        AnswerSource.Scales => " on scales",
+        AnswerSource.Simulated => " from a simulated device",
+        AnswerSource.Clock => " by the clock",
+        AnswerSource.Tape => " by the tape",
+        AnswerSource.Guess => " as guessed",
+        _ => "",
+    };
+
+    /// <summary>A measure inside a sentence.</summary>
+    public static string Name(Measure measure)
+    {
+        ArgumentNullException.ThrowIfNull(measure);
+        return measure.Id switch
+        {
+            "front-shin" => "shin",
+            "knee-offset" => "knee over the foot",
+            "pelvic-level" => "pelvis",
+            "pelvic-change" => "pelvis on the way down",
+            "heel-rise" => "heel",
+            "depth" => "depth",
+            "trunk-lean" => "trunk",
+            "spine" => "spine",
+            "projection" => "knee line",
+            _ => char.ToLowerInvariant(measure.Name[0]) + measure.Name[1..],
+        };
     }
 }

@@ -3,51 +3,59 @@ using DeftStride.Core.Measuring;
 namespace DeftStride.Core.Judging;
 
 /// <summary>Left against right for one measure.</summary>
+/// <param name="Measure">Which.</param>
 /// <param name="Difference">Right less left.</param>
 /// <param name="DetectableChange">The smallest difference that is news (MDC, 95 %).</param>
-/// <param name="Allowed">What still counts as equal: the larger of 5° and the smallest difference that is news.</param>
+/// <param name="Allowed">What still counts as equal: for angles the larger of 5° and the smallest difference that is news; for the rest the larger of that and a tenth of the larger side.</param>
 /// <param name="SameFacing">Whether both sides were filmed facing the same way, so that a tilted camera cancels.</param>
-public sealed record SideComparison(Angle Difference, Angle DetectableChange, Angle Allowed, bool SameFacing)
+public sealed record SideComparison(Measure Measure, Quantity Difference, Quantity DetectableChange, Quantity Allowed, bool SameFacing)
 {
-    /// <summary>Sides this close are equal even when the error is smaller.</summary>
-    public static readonly Angle EqualWithin = Angle.FromDegrees(5);
+    /// <summary>Angles this close are equal even when the error is smaller, degrees.</summary>
+    public const double EqualWithinDegrees = 5;
+
+    /// <summary>Lengths, loads and counts this close are equal, as a share of the larger side.</summary>
+    public const double EqualWithinShare = 0.10;
 
     /// <summary>Whether the sides count as equal.</summary>
     public bool Equal => Difference.Abs() <= Allowed;
 
-    /// <summary>The side whose shin is further forward.</summary>
-    public BodySide FurtherForward => Difference >= Angle.Zero ? BodySide.Right : BodySide.Left;
+    /// <summary>The side with the larger value; for the shin the one further forward.</summary>
+    public BodySide Larger => Difference.Value >= 0 ? BodySide.Right : BodySide.Left;
 
     /// <summary>
-    /// Compares the sides: 1.96·√(variance left + variance right + c), where c is 4·camera² when the client turned round
-    /// between the sides (a tilt then counts once each way) and nothing when both face the same way.
+    /// Compares the sides: 1.96·√(variance left + variance right + c), where c is 4·camera² when the client turned round or
+    /// the working leg changed its side of the picture (a tilt then counts once each way) and nothing when both sides were
+    /// filmed from the side facing the same way.
     /// </summary>
-    public static SideComparison Of(ShinMean left, ShinMean right)
+    public static SideComparison Of(MeasureMean left, MeasureMean right)
     {
         ArgumentNullException.ThrowIfNull(left);
         ArgumentNullException.ThrowIfNull(right);
         var sameFacing = left.Facing is not null && left.Facing == right.Facing;
-        var camera = Angle.Max(left.Error.Camera, right.Error.Camera).Radians;
-        var mdc = DetectableChangeOf(left.Error.RandomVariance + right.Error.RandomVariance + (sameFacing ? 0 : 4 * camera * camera));
-        return new SideComparison(right.Value - left.Value, mdc, Angle.Max(EqualWithin, mdc), sameFacing);
+        var camera = Quantity.Max(left.Error.Camera, right.Error.Camera).Value;
+        var mdc = DetectableChangeOf(left.Error.RandomVariance + right.Error.RandomVariance + (sameFacing ? 0 : 4 * camera * camera), left.Value.Unit);
+        var usual = left.Value.Unit == MeasureUnit.Degrees
+            ? Quantity.Degrees(EqualWithinDegrees)
+            : EqualWithinShare * Quantity.Max(left.Value.Abs(), right.Value.Abs());
+        return new SideComparison(left.Measure, right.Value - left.Value, mdc, Quantity.Max(usual, mdc), sameFacing);
     }
 
     /// <summary>The MDC for a retest of the same side from the same camera place, where the camera's error cancels.</summary>
-    public static Angle SameSessionChange(ErrorBudget before, ErrorBudget after)
+    public static Quantity SameSessionChange(ErrorBudget before, ErrorBudget after)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        return DetectableChangeOf(before.RandomVariance + after.RandomVariance);
+        return DetectableChangeOf(before.RandomVariance + after.RandomVariance, before.Placing.Unit);
     }
 
     /// <summary>The MDC between two visits: the camera was put down anew and the day itself varies, both twice.</summary>
-    public static Angle BetweenSessionsChange(ErrorBudget before, ErrorBudget after, Angle daySd)
+    public static Quantity BetweenSessionsChange(ErrorBudget before, ErrorBudget after, double daySd)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        var camera = Angle.Max(before.Camera, after.Camera).Radians;
-        return DetectableChangeOf(before.RandomVariance + after.RandomVariance + (2 * ((camera * camera) + (daySd.Radians * daySd.Radians))));
+        var camera = Quantity.Max(before.Camera, after.Camera).Value;
+        return DetectableChangeOf(before.RandomVariance + after.RandomVariance + (2 * ((camera * camera) + (daySd * daySd))), before.Placing.Unit);
     }
 
-    private static Angle DetectableChangeOf(double variance) => Angle.FromRadians(ErrorModel.ChangeZ * Math.Sqrt(variance));
+    private static Quantity DetectableChangeOf(double variance, MeasureUnit unit) => new(ErrorModel.ChangeZ * Math.Sqrt(variance), unit);
 }

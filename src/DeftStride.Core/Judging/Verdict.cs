@@ -34,17 +34,17 @@ public enum BandSide
 /// <param name="Margin">How far inside the nearer edge the value lies; negative outside.</param>
 /// <param name="Band">The band it was judged by.</param>
 /// <param name="Reach">The error's reach that was used.</param>
-public sealed record Judgement(Verdict Verdict, BandSide Where, Angle Margin, Band Band, Angle Reach)
+public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin, Band Band, Quantity Reach)
 {
     /// <summary>Judges a value. An edge exactly as far away as the reach is still too close to call.</summary>
     /// <param name="value">The value.</param>
     /// <param name="band">What is accepted.</param>
     /// <param name="reach">How far the error reaches; see <see cref="ErrorBudget.Reach"/>. Not negative.</param>
-    public static Judgement Of(Angle value, Band band, Angle reach)
+    public static Judgement Of(Quantity value, Band band, Quantity reach)
     {
         ArgumentNullException.ThrowIfNull(band);
-        ArgumentOutOfRangeException.ThrowIfLessThan(reach, Angle.Zero);
-        var where = value < band.Lower ? BandSide.Short : value > band.Upper ? BandSide.Beyond : BandSide.Within;
+        ArgumentOutOfRangeException.ThrowIfNegative(reach.Value, nameof(reach));
+        var where = band.Lower is { } floor && value < floor ? BandSide.Short : band.Upper is { } ceiling && value > ceiling ? BandSide.Beyond : BandSide.Within;
         var edgeInReach = (band.Lower is { } low && (value - low).Abs() <= reach) || (band.Upper is { } high && (value - high).Abs() <= reach);
         var verdict = edgeInReach ? Verdict.TooCloseToCall : where == BandSide.Within ? Verdict.InBand : Verdict.Outside;
         return new Judgement(verdict, where, band.Margin(value), band, reach);

@@ -1,20 +1,23 @@
 namespace DeftStride.Core.Measuring;
 
+/// <summary>The spreads of one measure apart from placing, all standard deviations in the measure's own unit.</summary>
+/// <param name="Repetition">How much it varies between repetitions of one set.</param>
+/// <param name="CameraMarked">Systematic, while the camera stands still, when a true vertical was marked. 0 where it cancels within one picture.</param>
+/// <param name="CameraAssumed">The same when the picture's own edge was taken as upright.</param>
+/// <param name="Day">How much it varies from day to day for no reason.</param>
+public sealed record Spread(double Repetition, double CameraMarked, double CameraAssumed, double Day)
+{
+    /// <summary>The camera's part.</summary>
+    public double Camera(VerticalSource vertical) => vertical == VerticalSource.Marked ? CameraMarked : CameraAssumed;
+}
+
 /// <summary>
-/// The spreads that go into the error of an angle read from pictures. All are standard deviations. The defaults are
+/// The spreads that go into the error of what is read from pictures. All are standard deviations. The defaults are
 /// working estimates for hand-placed points until a studio has measured its own; they are shown as such.
 /// </summary>
 /// <param name="PointSdPixelsAt1080">How far a hand-placed point scatters, in pixels of a picture 1080 lines high; scaled with the height of the picture.</param>
-/// <param name="ShinRepetitionSd">How much the shin angle varies between repetitions of one set.</param>
-/// <param name="CameraSdVerticalMarked">Systematic tilt that stays while the camera stands still, when a true vertical was marked.</param>
-/// <param name="CameraSdVerticalAssumed">The same when the picture's own edge was taken as upright.</param>
-/// <param name="ShinDaySd">How much the shin angle varies from day to day for no reason.</param>
-public sealed record ErrorModel(
-    double PointSdPixelsAt1080,
-    Angle ShinRepetitionSd,
-    Angle CameraSdVerticalMarked,
-    Angle CameraSdVerticalAssumed,
-    Angle ShinDaySd)
+/// <param name="Measured">Spreads that a studio has measured itself, by measure id; the defaults stand for the rest.</param>
+public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<string, Spread>? Measured = null)
 {
     /// <summary>Nine in ten one-sided: a band's edge within this many standard errors is too close to call.</summary>
     public const double CallZ = 1.28;
@@ -22,40 +25,88 @@ public sealed record ErrorModel(
     /// <summary>Nineteen in twenty two-sided, for the smallest difference that is news.</summary>
     public const double ChangeZ = 1.96;
 
-    /// <summary>A segment whose placing error alone would pass this is refused.</summary>
-    public static readonly Angle LargestPlacingSd = Angle.FromDegrees(10);
+    // Angles of one segment against true vertical carry the camera's whole tilt; angles between two segments of one picture none.
+    private static readonly Spread Segment = new(2, 1, 2, 2);
+    private static readonly Spread Joint = new(3, 0, 0, 3);
+    private static readonly Spread AgainstFloor = new(0.5, 0.3, 0.6, 1);
+    private static readonly Spread Sideways = new(0.5, 0.7, 1.2, 1);
+    private static readonly Spread Along = new(1, 0.5, 1, 1);
 
-    /// <summary>4 px, 1.5°, 1°, 2°, 2°.</summary>
-    public static ErrorModel Default { get; } = new(
-        4, Angle.FromDegrees(1.5), Angle.FromDegrees(1), Angle.FromDegrees(2), Angle.FromDegrees(2));
+    private static readonly Dictionary<string, Spread> Defaults = new()
+    {
+        ["front-shin"] = new(1.5, 1, 2, 2),
+        ["front-thigh"] = Segment,
+        ["rear-thigh"] = Segment,
+        ["trunk-lean"] = Segment,
+        ["lean-minus-shin"] = new(2, 0, 0, 2),
+        ["line"] = new(2, 0, 0, 2),
+        ["heel-ear"] = new(2, 0, 0, 2),
+        ["front-knee"] = Joint,
+        ["rear-knee"] = Joint,
+        ["start-knee"] = Joint,
+        // A straight knee hardly varies; a bent one does.
+        ["top-knee"] = new(1.5, 0, 0, 2),
+        ["trail-knee"] = new(2, 0, 0, 2),
+        ["depth"] = AgainstFloor,
+        ["heel-rise"] = new(0.3, 0.3, 0.6, 0.5),
+        ["knee-past-toe"] = Along,
+        ["rear-under-hip"] = Along,
+        ["head-over-pelvis"] = new(1, 1, 2, 1),
+        ["stance-length"] = new(1, 0, 0, 1),
+        ["stance-width"] = new(1, 0, 0, 1),
+        ["hip-path"] = new(5, 2, 4, 5),
+        ["order"] = new(5, 0, 0, 5),
+        ["knee-offset"] = Sideways,
+        ["pelvic-shift"] = Sideways,
+        ["projection"] = new(2, 1, 2, 3),
+        ["pelvic-level"] = new(1, 1, 2, 1.5),
+        ["pelvic-change"] = new(1, 0, 0, 1.5),
+        ["side-lean"] = new(1, 1, 2, 2),
+        ["inner-ankle"] = new(1, 1, 2, 1.5),
+        ["foot-ahead"] = new(2, 0, 0, 2),
+        ["load-share"] = new(3, 0, 0, 4),
+        ["descent"] = new(0.2, 0.1, 0.1, 0.3),
+        ["reach"] = new(2, 0, 0, 3),
+        ["floor-push"] = new(3, 0, 0, 4),
+    };
+
+    /// <summary>4 px.</summary>
+    public static ErrorModel Default { get; } = new(4);
+
+    /// <summary>The spreads of a measure that has a number.</summary>
+    public Spread Of(string measureId) => Measured?.GetValueOrDefault(measureId) ?? Defaults[measureId];
 
     /// <summary>The scatter of one hand-placed point in a picture of this size, in its pixels.</summary>
     public double PointSdPixels(PictureSize picture) => PointSdPixelsAt1080 * picture.Height / 1080.0;
 
-    /// <summary>The placing error of the direction of a segment: √2·p/ℓ, for a segment of ℓ pixels between two points that scatter by p.</summary>
-    public Angle PlacingSd(PictureSize picture, double segmentPixels) =>
-        Angle.FromRadians(Math.Sqrt(2) * PointSdPixels(picture) / segmentPixels);
+    /// <summary>The largest placing error with which a number still says something; beyond it the still is refused for that measure.</summary>
+    public static double LargestPlacingSd(MeasureUnit unit) => unit switch
+    {
+        MeasureUnit.Degrees => 10,
+        MeasureUnit.Centimetres => 6,
+        _ => 30,
+    };
 
-    /// <summary>The shortest segment, in pixels, that still gives an angle in a picture of this size.</summary>
-    public double ShortestSegmentPixels(PictureSize picture) => Math.Sqrt(2) * PointSdPixels(picture) / LargestPlacingSd.Radians;
+    /// <summary>The shortest stretch, in pixels, along which a direction can be marked in a picture of this size.</summary>
+    public double ShortestSegmentPixels(PictureSize picture) => Math.Sqrt(2) * PointSdPixels(picture) / (LargestPlacingSd(MeasureUnit.Degrees) * Math.PI / 180);
 }
 
-/// <summary>The three parts of the error of an angle averaged over repetitions. All are standard deviations.</summary>
+/// <summary>The three parts of the error of a measure averaged over repetitions. All are standard deviations.</summary>
 /// <param name="Placing">Of one repetition's points, root mean square over the repetitions.</param>
 /// <param name="Repetition">Between repetitions.</param>
 /// <param name="Camera">Systematic: it does not shrink with more repetitions.</param>
 /// <param name="Repetitions">How many were averaged, at least 1.</param>
-public sealed record ErrorBudget(Angle Placing, Angle Repetition, Angle Camera, int Repetitions)
+public sealed record ErrorBudget(Quantity Placing, Quantity Repetition, Quantity Camera, int Repetitions)
 {
-    /// <summary>The variance, in square radians, of everything that averages out: (place² + rep²)/n.</summary>
-    public double RandomVariance => ((Placing.Radians * Placing.Radians) + (Repetition.Radians * Repetition.Radians)) / Repetitions;
+    /// <summary>The variance of everything that averages out: (place² + rep²)/n, in the unit squared.</summary>
+    public double RandomVariance => ((Placing.Value * Placing.Value) + (Repetition.Value * Repetition.Value)) / Repetitions;
 
     /// <summary>√((place² + rep²)/n + camera²).</summary>
-    public Angle StandardError => Angle.FromRadians(Math.Sqrt(RandomVariance + (Camera.Radians * Camera.Radians)));
+    public Quantity StandardError => new(Math.Sqrt(RandomVariance + (Camera.Value * Camera.Value)), Placing.Unit);
 
     /// <summary>1.28 standard errors: how far a band's edge must be for a call, and the ± that is shown. The truth lies within it about four times in five.</summary>
-    public Angle Reach => ErrorModel.CallZ * StandardError;
+    public Quantity Reach => ErrorModel.CallZ * StandardError;
 
     /// <summary>1.96 standard errors: the truth lies within it about nineteen times in twenty.</summary>
-    public Angle Reach95 => ErrorModel.ChangeZ * StandardError;
+    public Quantity Reach95 => ErrorModel.ChangeZ * StandardError;
 }

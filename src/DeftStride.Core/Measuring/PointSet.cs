@@ -5,15 +5,21 @@ namespace DeftStride.Core.Measuring;
 /// <param name="Other">The other end; the order does not matter.</param>
 public readonly record struct VerticalMark(ImagePoint One, ImagePoint Other);
 
+/// <summary>Two points whose distance is known, at about the depth of the working leg: a box, a stick, a taped line.</summary>
+/// <param name="One">One end, in picture pixels.</param>
+/// <param name="Other">The other end; the order does not matter.</param>
+/// <param name="Centimetres">The true distance, more than 0.</param>
+public readonly record struct ScaleMark(ImagePoint One, ImagePoint Other, double Centimetres);
+
 /// <summary>
-/// The points placed on one still of one repetition, with everything needed to read angles from them. Immutable.
+/// The points placed on one still of one repetition, with everything needed to read measures from them. Immutable.
 /// A point that has not been placed is absent from <see cref="Points"/>.
 /// </summary>
 /// <param name="View">From where the picture was taken.</param>
 /// <param name="FrontLeg">The client's own side of the front (working) leg.</param>
-/// <param name="Facing">Where the toes point in the picture; decides the sign of "forward".</param>
+/// <param name="Facing">Where the toes point in a picture from the side; without meaning in the other views.</param>
 /// <param name="Picture">The size of the picture the coordinates refer to.</param>
-/// <param name="Points">Landmarks of the front leg, in picture pixels.</param>
+/// <param name="Points">Landmarks, in picture pixels.</param>
 /// <param name="Vertical">A marked upright, or null to take the picture's own edge as upright.</param>
 /// <param name="Placer">Who placed the points.</param>
 /// <param name="Frame">Which picture this is, for the provenance of what is read from it.</param>
@@ -25,4 +31,17 @@ public sealed record PointSet(
     IReadOnlyDictionary<Landmark, ImagePoint> Points,
     VerticalMark? Vertical,
     PointPlacer Placer,
-    string Frame);
+    string Frame)
+{
+    /// <summary>Which moment of the repetition the still shows.</summary>
+    public Moment Moment { get; init; } = Moment.Bottom;
+
+    /// <summary>Which repetition of its side, from 1. Stills of one repetition and view belong together.</summary>
+    public int Repetition { get; init; } = 1;
+
+    /// <summary>A marked length, or null to take the client's shank.</summary>
+    public ScaleMark? Scale { get; init; }
+
+    /// <summary>Whether the picture shows left and right swapped, as a mirror or a selfie camera does.</summary>
+    public bool Mirrored { get; init; }
+}

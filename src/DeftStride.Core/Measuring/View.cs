@@ -33,6 +33,25 @@ public enum Facing
     Right,
 }
 
+/// <summary>A moment of one repetition. A still shows one of them.</summary>
+public enum Moment
+{
+    /// <summary>Before the way down; in a step-up, foot on the box and not yet rising.</summary>
+    Start,
+
+    /// <summary>On the way down, where something first goes wrong, or half-way when nothing does.</summary>
+    FirstSeen,
+
+    /// <summary>The bottom, or the position that is held.</summary>
+    Bottom,
+
+    /// <summary>Half-way up.</summary>
+    HalfUp,
+
+    /// <summary>The top.</summary>
+    Top,
+}
+
 /// <summary>A named point on the body.</summary>
 public enum Landmark
 {
@@ -42,10 +61,10 @@ public enum Landmark
     /// <summary>The centre of the knee: seen from the side, half-way front to back on the joint line.</summary>
     Knee,
 
-    /// <summary>The tip of the second toe of the working foot.</summary>
+    /// <summary>The tip of the toe that the knee should follow (the second, unless set otherwise), at the sole.</summary>
     Toe,
 
-    /// <summary>The back of the working heel.</summary>
+    /// <summary>The back of the working heel, at the sole.</summary>
     Heel,
 
     /// <summary>The hip joint, at the bony point on the side.</summary>
@@ -63,7 +82,7 @@ public enum Landmark
     /// <summary>The rear (or trailing) ankle.</summary>
     RearAnkle,
 
-    /// <summary>The front (or from behind the back) point of the pelvis on the working side.</summary>
+    /// <summary>The point of the pelvis on the working side: from the front its bony front point, from behind the top of the hip bone.</summary>
     WorkingPelvis,
 
     /// <summary>The same on the free side.</summary>
@@ -74,6 +93,12 @@ public enum Landmark
 
     /// <summary>The same on the free side.</summary>
     FreeShoulder,
+
+    /// <summary>The hip joint of the free (trailing) leg.</summary>
+    FreeHip,
+
+    /// <summary>The tip of the rear foot's toes, at the floor.</summary>
+    RearToe,
 }
 
 /// <summary>Who placed the points; it decides their placing error.</summary>

@@ -235,5 +235,5 @@ public static class SetupPlanner
         return [.. found];
     }
 
-    private static string Lean(Angle shin) => Finding.Lean(shin);
+    private static string Lean(Angle shin) => MeasureWords.Shin(shin);
 }

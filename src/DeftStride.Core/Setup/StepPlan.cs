@@ -82,7 +82,7 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
         [
             new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
             new("knee", "Knee at the touch", stood.KneeFlexion.ToString(), "pelvis level, free leg straight"),
-            new("shin", "Shin at the touch", Judging.Finding.Lean(stood.Shin), "heel down"),
+            new("shin", "Shin at the touch", Judging.MeasureWords.Shin(stood.Shin), "heel down"),
         ], advice, !body.SegmentsMeasured);
     }
 
@@ -93,7 +93,7 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
         var bent = (step.KneeFlexion - knee).Abs();
         var side = off > 0 ? "higher" : "lower";
         return bent <= Angle.FromDegrees(1)
-            ? [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.Finding.Lean(step.Shin)}.", false)]
+            ? [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.MeasureWords.Shin(step.Shin)}.", false)]
             : [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(Math.Abs(off))} {side}: the knee starts at {step.KneeFlexion} instead of {knee}{(bent > KneeSpread ? ", outside what is accepted" : "")}. {(off > 0 ? "Hold a support, or use the lower one for a longer set." : "Slow the way down, or add a plate.")}", bent > KneeSpread)];
     }
 
@@ -109,7 +109,7 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
             new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
             new("gap", "Floor toes to the box", kit.Tape.Length(Math.Max(0, step.ToeGapMetres)), "whole foot on, heel just inside the edge"),
             new("knee", "Knee at the start", step.KneeFlexion.ToString(), $"asked: {knee}"),
-            new("shin", "Shin on the box", Judging.Finding.Lean(step.Shin), "at the start"),
+            new("shin", "Shin on the box", Judging.MeasureWords.Shin(step.Shin), "at the start"),
         ], advice, !body.SegmentsMeasured);
     }
 }

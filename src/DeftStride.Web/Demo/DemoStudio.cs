@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
@@ -15,6 +16,7 @@ using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Features.Setup;
+using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
@@ -44,6 +46,12 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
     /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
     private sealed record Try(string Correction, string Picture, PainDto? Pain = null);
 
+    /// <summary>What a session looked at besides the two side views, and what the coach saw to be wrong; the rest of the must-pass checks were seen to be fine.</summary>
+    private sealed record Looked(string ExerciseId, string[] Pictures, SeenDto[] Wrong, FeltDto? Felt = null, int? Effort = null)
+    {
+        public static Looked Split(params string[] more) => new(DemoStudio.ExerciseId, more, []);
+    }
+
     private static readonly Person[] People =
     [
         new("bram", "Bram Hartnell", "Carry a loaded pack up the Long Stair without thinking about it", 188, 92, TrainingAge.Years, [Goal.Strength]),
@@ -62,6 +70,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         if (await db.Clients.AnyAsync(stop)) return;
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
+        studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
         studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres));
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
@@ -138,7 +147,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         await SessionAsync("maren", 1, now.AddDays(-22), none, [new("sb-gatepost", "maren-1-r")], none, learning, stop);
         await SessionAsync("maren", 2, now.AddDays(-15), none, [new("sb-gatepost", "maren-2c-r")], none, learning, stop);
         await SessionAsync("maren", 3, now.AddDays(-8), none, [new("sb-dowel", "maren-3c-r")], none, new(5, 5, 4), stop);
-        await LooseAsync("maren", now.AddMinutes(-12), stop, "maren-4-l", "maren-4-r", "maren-4c-r");
+        await LooseAsync("maren", now.AddMinutes(-12), stop, "maren-4-l", "maren-4-r", "maren-front-l", "maren-front-r", "maren-front0-l", "maren-front0-r", "maren-4c-r");
 
         await SessionAsync("dov", 1, now.AddDays(-19), Rear(4), [new("sb-longer", "dov-1c-l", Rear(2))], Rear(1), new(6, 6, 4), stop);
         await SessionAsync("dov", 2, now.AddDays(-12), Rear(2), [], Rear(2), new(6, 6, 6), stop);
@@ -146,7 +155,8 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
 
         await SessionAsync("ilse", 1, now.AddDays(-16), none, [], none, new(8, 8, 7), stop);
         await SessionAsync("ilse", 2, now.AddDays(-9), none, [], none, null, stop);
-        await SessionAsync("ilse", 3, now.AddDays(-2), none, [], none, new(8, 8, 6), stop);
+        string[] taps = [.. Taps("l"), .. Taps("r")];
+        await SessionAsync("ilse", now.AddDays(-2), new Looked("step-down-tap", taps, [], new FeltDto(false, "low back, left"), 5), none, [], none, new(8, 8, 6), stop);
 
         await SessionAsync("corin", 1, now.AddDays(-20), none, [new("ss-laces", "corin-1c-l")], none, learning, stop);
         await SessionAsync("corin", 2, now.AddDays(-13), none, [], none, new(6, 6, 5), stop);
@@ -165,19 +175,37 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
 
         await SessionAsync("bram", 1, now.AddDays(-14), none, [], none, new(8, 8, 6), stop);
         await SessionAsync("bram", 2, now.AddDays(-7), none, [], none, clean, stop);
-        await SessionAsync("bram", 3, now.AddMinutes(-25), none, [], none, clean, stop);
+        await SessionAsync("bram", 3, now.AddMinutes(-25), none, [], none, clean, stop, Looked.Split("bram-front-l", "bram-front0-l", "bram-front-r", "bram-front0-r") with { Felt = new FeltDto(true, ""), Effort = 6 });
     }
 
-    private async Task SessionAsync(string key, int session, DateTimeOffset at, PainDto before, Try[] tries, PainDto after, RepetitionsDto? repetitions, CancellationToken stop)
+    /// <summary>Ilse's step-down from the side and at three moments from the front.</summary>
+    private static string[] Taps(string side) => [$"ilse-tap-side-bottom-{side}", $"ilse-tap-front-start-{side}", $"ilse-tap-front-firstseen-{side}", $"ilse-tap-front-bottom-{side}"];
+
+    private Task SessionAsync(string key, int session, DateTimeOffset at, PainDto before, Try[] tries, PainDto after, RepetitionsDto? repetitions, CancellationToken stop, Looked? looked = null)
+    {
+        var more = looked ?? Looked.Split();
+        return SessionAsync(key, at, more with { Pictures = [$"{key}-{session}-l", $"{key}-{session}-r", .. more.Pictures] }, before, tries, after, repetitions, stop);
+    }
+
+    private async Task SessionAsync(string key, DateTimeOffset at, Looked looked, PainDto before, Try[] tries, PainDto after, RepetitionsDto? repetitions, CancellationToken stop)
     {
         _clock.Now = at;
-        var check = new CheckRequest(Guid.CreateVersion7(at), _clients[key], ExerciseId, null,
-            [await StillAsync(key, $"{key}-{session}-l", stop), await StillAsync(key, $"{key}-{session}-r", stop)], before, null, null);
+        var stills = new List<StillDto>();
+        foreach (var name in looked.Pictures) stills.Add(await StillAsync(key, name, stop));
+        var client = await scope.ClientAsync(_clients[key], stop);
+        var standard = await _book.StandardForAsync(client, Exercise.Find(looked.ExerciseId)!, null, stop);
+        var core = standard.ToCore();
+        StatedDto[] stated = core.Of("descent") is { MustPass: true } ? [new("descent", BodySide.Left, 2.8, AnswerSource.Clock), new("descent", BodySide.Right, 2.9, AnswerSource.Clock)] : [];
+        // What the pictures leave open the coach answered by eye.
+        var open = LookEndpoints.Look(stills, looked.Wrong, stated, core, standard.Context(core)).Missing.Where(m => stills.Any(s => s.Side == m.Side));
+        SeenDto[] seen = [.. looked.Wrong, .. open.Select(m => new SeenDto(m.Measure.Id, m.Side, BandSide.Within, null))];
+        var check = new CheckRequest(Guid.CreateVersion7(at), client.Id, looked.ExerciseId, null, stills, seen, stated, looked.Felt, looked.Effort, before, null, null);
         await _recorder.CheckAsync(check, stop);
         foreach (var attempt in tries)
         {
             _clock.Now += TimeSpan.FromMinutes(2);
-            await _recorder.TrialAsync(new TrialRequest(Guid.CreateVersion7(_clock.Now), check.Id, attempt.Correction, [await StillAsync(key, attempt.Picture, stop)], attempt.Pain, null), stop);
+            var again = await StillAsync(key, attempt.Picture, stop);
+            await _recorder.TrialAsync(new TrialRequest(Guid.CreateVersion7(_clock.Now), check.Id, attempt.Correction, again.Side, [again], [], null, attempt.Pain, null), stop);
         }
 
         _clock.Now += TimeSpan.FromMinutes(4);
@@ -222,7 +250,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
                     StudioId = (await scope.StudioAsync(stop)).Id,
                     ClientId = _clients[person.Key],
                     StartsAt = StudioScope.Instant(today.AddDays(day) + TimeOnly.ParseExact(Times[slot], "HH:mm").ToTimeSpan(), zone),
-                    ExerciseId = ExerciseId,
+                    ExerciseId = person.Key == "ilse" ? "step-down-tap" : ExerciseId,
                     CreatedAt = now,
                 });
             }

@@ -5,14 +5,10 @@ using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Demo;
 
-/// <summary>Places in the picture, [x, y] in its pixels. From the front and from behind the same points are as the camera sees them.</summary>
-internal sealed record FigurePoints(
-    double[] Ankle, double[] Knee, double[] Hip, double[] Shoulder, double[] RearKnee, double[] RearAnkle, double[] Toe, double[] WorkingAsis, double[] FreeAsis);
-
-/// <summary>A drawn figure with what is true of it, as the figure tool wrote it down.</summary>
+/// <summary>A drawn figure with what is true of it, as the figure tool wrote it down. Places are [x, y] in the picture's pixels.</summary>
 internal sealed record FigureTruth(
     string File, View View, BodySide Front, Facing Facing, int Width, int Height, string Person, double ShinDegrees, double TrunkDegrees,
-    double KneeInCm, double PelvisDropDegrees, FigurePoints Points, double[][] Upright);
+    double KneeInCm, double PelvisDropDegrees, Moment Moment, IReadOnlyDictionary<Landmark, double[]> Points, double[][] Upright);
 
 /// <summary>The drawn figures that ship with the server.</summary>
 internal sealed class Figures
@@ -30,9 +26,12 @@ internal sealed class Figures
     public StillDto Marked(string name, Guid pictureId, Random hand)
     {
         var truth = _truth[name];
-        return new StillDto(truth.Front, truth.Facing, pictureId, truth.Width, truth.Height, Near(truth.Points.Ankle, hand), Near(truth.Points.Knee, hand),
-            new VerticalDto(Near(truth.Upright[0], hand), Near(truth.Upright[1], hand)));
+        return new StillDto(truth.Front, truth.View, truth.Moment, 1, truth.Facing, false, pictureId, truth.Width, truth.Height,
+            truth.Points.Where(p => Inside(p.Value, truth)).ToDictionary(p => p.Key, p => Near(p.Value, hand)), new VerticalDto(Near(truth.Upright[0], hand), Near(truth.Upright[1], hand)), null);
     }
+
+    /// <summary>A head above the picture's edge has no ear to mark.</summary>
+    private static bool Inside(double[] point, FigureTruth truth) => point[0] > 10 && point[1] > 10 && point[0] < truth.Width - 10 && point[1] < truth.Height - 10;
 
     private static PointDto Near(double[] point, Random hand) => new(Math.Round(point[0] + Scatter(hand), 1), Math.Round(point[1] + Scatter(hand), 1));
 

@@ -1,5 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -9,6 +10,13 @@ namespace DeftStride.Core.Tests.Correcting;
 
 public sealed class TrialTests
 {
+    private static readonly TrialTarget Shin = new("front-shin", BodySide.Right);
+
+    private static Trial Of(double before, double after, int? painBefore, int? painAfter, TrialTarget? target = null) =>
+        Trial.Of(Given.Check(before, before), Given.Check(after, after), target ?? Shin, painBefore, painAfter);
+
+    private static Finding Finds(double left, double right) => Given.Check(left, right, repetitions: 5).Finding;
+
     [Theory]
     [InlineData(24, 12, TrialOutcome.Helped)]
     [InlineData(24, 22, TrialOutcome.NoDifference)]
@@ -16,7 +24,7 @@ public sealed class TrialTests
     [InlineData(12, 3, TrialOutcome.Helped)]
     [InlineData(9, 1, TrialOutcome.NoDifference)]
     public void Helped_means_towards_the_band_by_more_than_the_error(double before, double after, TrialOutcome outcome) =>
-        Assert.Equal(outcome, Trial.Of(Given.Side(before), Given.Side(after), null, null).Outcome);
+        Assert.Equal(outcome, Of(before, after, null, null).Outcome);
 
     [Theory]
     [InlineData(4, 2, TrialOutcome.Helped)]
@@ -26,26 +34,51 @@ public sealed class TrialTests
     [InlineData(3, 5, TrialOutcome.Worse)]
     [InlineData(0, 1, TrialOutcome.Worse)]
     public void Pain_gone_or_down_by_two_helps(int before, int after, TrialOutcome outcome) =>
-        Assert.Equal(outcome, Trial.Of(Given.Side(3), Given.Side(3), before, after).Outcome);
+        Assert.Equal(outcome, Of(3, 3, before, after).Outcome);
 
     [Fact]
     public void More_pain_is_worse_however_well_the_angle_did() =>
-        Assert.Equal(TrialOutcome.Worse, Trial.Of(Given.Side(24), Given.Side(3), 1, 4).Outcome);
+        Assert.Equal(TrialOutcome.Worse, Of(24, 3, 1, 4).Outcome);
 
     [Property]
     public Property Swapping_baseline_and_retest_swaps_helped_and_worse() => Prop.ForAll(
         Gen.Choose(-300, 500).ToArbitrary(), Gen.Choose(-300, 500).ToArbitrary(), Gen.Choose(0, 120).ToArbitrary(), (a, b, pains) =>
     {
         int? Score(int p) => p == 10 ? null : p;
-        var (one, other, p, q) = (Given.Side(a / 10.0), Given.Side(b / 10.0), Score(pains % 11), Score(pains / 11));
+        var (one, other, p, q) = (a / 10.0, b / 10.0, Score(pains % 11), Score(pains / 11));
+        var twin = Shin with { Twin = Given.Degrees(4) };
         TrialOutcome Opposite(TrialOutcome o) => o switch { TrialOutcome.Helped => TrialOutcome.Worse, TrialOutcome.Worse => TrialOutcome.Helped, _ => o };
-        return Trial.Of(one, other, p, q).Outcome == Opposite(Trial.Of(other, one, q, p).Outcome)
-            && Trial.TowardsTwin(one, other, Given.Degrees(4), p, q).Outcome == Opposite(Trial.TowardsTwin(other, one, Given.Degrees(4), q, p).Outcome);
+        return Of(one, other, p, q).Outcome == Opposite(Of(other, one, q, p).Outcome)
+            && Of(one, other, p, q, twin).Outcome == Opposite(Of(other, one, q, p, twin).Outcome);
     });
 
     [Fact]
     public void A_retest_of_the_other_side_is_refused() =>
-        Assert.Throws<ArgumentException>(() => Trial.Of(Given.Side(5), Given.Side(5, Core.Measuring.BodySide.Left), null, null));
+        Assert.Throws<ArgumentException>(() => Trial.Of(Given.Check(5, 5), Given.Look(Given.Still(5, BodySide.Left)), Shin, null, null));
+
+    [Fact]
+    public void What_costs_another_must_pass_check_its_band_has_not_helped_and_the_reverse_is_not_worse()
+    {
+        var (before, after) = (Given.Whole(24, 24), Given.Whole(4, 4, seen: new SeenAnswer("heel-rise", BodySide.Right, BandSide.Beyond)));
+        var there = Trial.Of(before, after, Shin, null, null);
+        Assert.Equal(TrialOutcome.NoDifference, there.Outcome);
+        Assert.Contains("heel left its band", there.Because, StringComparison.Ordinal);
+        Assert.Equal(TrialOutcome.NoDifference, Trial.Of(after, before, Shin, null, null).Outcome);
+        // The other side's heel is none of this trial's business.
+        Assert.Equal(TrialOutcome.Helped, Trial.Of(before, Given.Whole(4, 4, seen: new SeenAnswer("heel-rise", BodySide.Left, BandSide.Beyond)), Shin, null, null).Outcome);
+    }
+
+    [Theory]
+    [InlineData(TrialOutcome.Helped, null, null, TrialOutcome.Helped)]
+    [InlineData(TrialOutcome.Helped, 1, 4, TrialOutcome.Worse)]
+    [InlineData(TrialOutcome.NoDifference, 4, 1, TrialOutcome.Helped)]
+    public void By_eye_the_coach_says_and_pain_outranks_the_eye(TrialOutcome seen, int? before, int? after, TrialOutcome outcome)
+    {
+        var trial = Trial.ByEye(seen, Shin, before, after);
+        Assert.Equal(outcome, trial.Outcome);
+        Assert.Null(trial.Change);
+        Assert.StartsWith("Seen, not measured.", trial.Because, StringComparison.Ordinal);
+    }
 
     [Fact]
     public void The_first_correction_is_words_and_what_did_not_help_is_not_offered_again()
@@ -53,7 +86,7 @@ public sealed class TrialTests
         var at = new DateTimeOffset(2026, 11, 24, 9, 0, 0, TimeSpan.Zero);
         var offered = new List<string>();
         var spent = new List<PastTrial>();
-        while (CorrectionChoice.For(FindingKind.Beyond, [], spent) is { } choice)
+        while (CorrectionChoice.For(Finds(24, 24), [], spent) is { } choice)
         {
             offered.Add(choice.Now.Id);
             spent.Add(new(choice.Now.Id, offered.Count % 2 == 0 ? TrialOutcome.Worse : TrialOutcome.NoDifference, at));
@@ -71,15 +104,15 @@ public sealed class TrialTests
         [
             new("sb-gatepost", TrialOutcome.Helped, at), new("sb-dowel", TrialOutcome.Helped, at.AddDays(7)), new("sb-dowel", TrialOutcome.NoDifference, at.AddDays(8)),
         ];
-        var choice = CorrectionChoice.For(FindingKind.Beyond, past, [])!;
+        var choice = CorrectionChoice.For(Finds(24, 24), past, [])!;
         Assert.Equal(("sb-dowel", "sb-gatepost"), (choice.Now.Id, choice.OnDeck!.Id));
         Assert.StartsWith("It helped 1 of 2 times before.", choice.Why);
     }
 
     [Fact]
     public void A_cue_for_another_fault_is_not_offered() =>
-        Assert.Equal("ss-laces", CorrectionChoice.For(FindingKind.Short, [new("sb-dowel", TrialOutcome.Helped, default)], [])!.Now.Id);
+        Assert.Equal("ss-laces", CorrectionChoice.For(Finds(-15, -15), [new("sb-dowel", TrialOutcome.Helped, default)], [])!.Now.Id);
 
     [Fact]
-    public void Nothing_is_corrected_when_all_is_well() => Assert.Null(CorrectionChoice.For(FindingKind.Clean, [], []));
+    public void Nothing_is_corrected_when_all_is_well() => Assert.Null(CorrectionChoice.For(Finds(3, 3), [], []));
 }

@@ -19,7 +19,7 @@ public sealed class DecisionTests
 
     /// <summary>A second clean session; each test spoils one thing.</summary>
     private static DecisionFacts Clean => new(
-        Exercise.SplitSquatToPad, [], Reports(0, 0), new Sourced<int>(2, SettingSource.Studio), 0, Given.Check(3, 4), [], new Repetitions(8, 8, 8),
+        Exercise.SplitSquatToPad, [], Reports(0, 0), new Sourced<int>(2, SettingSource.Studio), 0, Given.Whole(3, 4), [], new Repetitions(8, 8, 8),
         new PreviousSession(true, 0, []), null);
 
     private static Recommendation Decide(DecisionFacts facts) => DecisionRule.Decide(facts);
@@ -42,7 +42,8 @@ public sealed class DecisionTests
         { "pain rising within the limit", Clean with { Pain = Reports(0, 1) } },
         { "pain above the session before", Clean with { Pain = Reports(2, 2), Previous = new(true, 1, []) } },
         { "pain not asked", Clean with { Pain = [] } },
-        { "sides unequal", Clean with { Check = Given.Check(-2, 7) } },
+        { "a must-pass check that nobody looked at", Clean with { Check = Given.Check(3, 4) } },
+        { "sides unequal", Clean with { Check = Given.Whole(-2, 7) } },
     };
 
     [Theory]
@@ -101,10 +102,10 @@ public sealed class DecisionTests
     [Fact]
     public void A_shin_outside_is_corrected_then_stepped_back_once_words_touch_and_set_up_failed()
     {
-        var outside = Clean with { Check = Given.Check(3, 24) };
+        var outside = Clean with { Check = Given.Whole(3, 24) };
         Assert.Equal((DecisionOutcome.Correct, "outside"), (Decide(outside).Outcome, Decide(outside).RuleId));
-        var still = Given.Side(24);
-        SessionTrial Failed(string id) => new(id, TrialOutcome.NoDifference, still);
+        var still = Given.Check(24, 24);
+        SessionTrial Failed(string id) => new(id, TrialOutcome.NoDifference, BodySide.Right, still);
         Assert.Equal(DecisionOutcome.Correct, Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel")] }).Outcome);
         Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel"), Failed("sb-longer")] }).Outcome);
         Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { Trials = [Failed("sb-longer")], Previous = new(false, 0, ["sb-gatepost", "sb-dowel"]) }).Outcome);
@@ -114,7 +115,7 @@ public sealed class DecisionTests
     public void A_retest_in_band_ends_the_correcting_but_only_an_uncued_look_progresses()
     {
         var best = new CorrectionRecord(Fault.ShinBeyond.Corrections[0], 1, 1, default(DateTimeOffset));
-        var said = Decide(Clean with { Check = Given.Check(3, 24), Trials = [new("sb-gatepost", TrialOutcome.Helped, Given.Side(4))], BestCorrection = best });
+        var said = Decide(Clean with { Check = Given.Whole(3, 24), Trials = [new("sb-gatepost", TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))], BestCorrection = best });
         Assert.Equal((DecisionOutcome.Hold, "Hold, with the cue that works: Gatepost."), (said.Outcome, said.Headline));
     }
 
@@ -128,7 +129,7 @@ public sealed class DecisionTests
 
     [Fact]
     public void One_side_alone_decides_nothing() =>
-        Assert.Equal(DecisionOutcome.LookAgain, Decide(Clean with { Check = ShinCheck.Of([Given.Still(3, marked: true)], Given.Standard()) }).Outcome);
+        Assert.Equal(DecisionOutcome.LookAgain, Decide(Clean with { Check = Given.Look(Given.Still(3, marked: true)) }).Outcome);
 
     private static readonly Gen<DecisionFacts> AnyFacts =
         from left in Gen.Choose(-120, 260)
@@ -140,7 +141,7 @@ public sealed class DecisionTests
         from flag in Gen.Elements(false, false, false, true)
         select Clean with
         {
-            Check = Given.Check(left / 10.0, right / 10.0),
+            Check = Given.Whole(left / 10.0, right / 10.0),
             Pain = Reports([.. pains]),
             NextMorning = morning < 0 ? null : morning,
             Repetitions = new Repetitions(10, 10, clean),
@@ -152,9 +153,8 @@ public sealed class DecisionTests
     public Property Nobody_progresses_through_pain_a_flag_or_anything_that_is_not_in_band() => Prop.ForAll(AnyFacts.ToArbitrary(), facts =>
     {
         var said = Decide(facts);
-        var allIn = facts.Check.Left!.Judgement.Verdict == Verdict.InBand && facts.Check.Right!.Judgement.Verdict == Verdict.InBand;
-        var unsure = new[] { facts.Check.Left, facts.Check.Right }.Any(s => s!.Judgement.Verdict == Verdict.TooCloseToCall);
-        var outside = new[] { facts.Check.Left, facts.Check.Right }.Any(s => s!.Judgement.Verdict == Verdict.Outside);
+        var verdicts = facts.Check.MustPass.Select(r => r.Verdict).ToArray();
+        var (allIn, unsure, outside) = (verdicts.All(v => v == Verdict.InBand), verdicts.Contains(Verdict.TooCloseToCall), verdicts.Contains(Verdict.Outside));
         return (said.Outcome != DecisionOutcome.Progress || (allIn && facts.UnclearedFlags.Count == 0 && facts.Pain.All(p => p.Pain.Score <= 2)))
             && (facts.UnclearedFlags.Count == 0 || said.Outcome == DecisionOutcome.StopAndRefer)
             && !(said.Outcome == DecisionOutcome.StepBack && said.RuleId != "pain" && unsure && !outside)

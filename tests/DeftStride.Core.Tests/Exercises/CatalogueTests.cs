@@ -35,7 +35,7 @@ public sealed class CatalogueTests
         Assert.Equal([Landmark.Ankle, Landmark.Knee], side.Take(2));
         Assert.DoesNotContain(Landmark.WorkingPelvis, side);
         Assert.Contains(Landmark.WorkingPelvis, Exercise.SplitSquatToPad.Points(View.Front));
-        Assert.Equal([View.Side, View.Front], Exercise.SplitSquatToPad.Views);
+        Assert.Equal([View.Side, View.Front, View.Back], Exercise.SplitSquatToPad.Views);
         Assert.DoesNotContain(Landmark.RearKnee, Exercise.Find("step-down-tap")!.Points(View.Side));
     }
 

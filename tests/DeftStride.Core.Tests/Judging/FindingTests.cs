@@ -11,13 +11,13 @@ namespace DeftStride.Core.Tests.Judging;
 public sealed class FindingTests
 {
     [Theory]
-    [InlineData(5, 24, FindingKind.Beyond, BodySide.Right, "Right shin runs 19° further forward than the left. Settle the right shin first.")]
-    [InlineData(24, 5, FindingKind.Beyond, BodySide.Left, "Left shin runs 19° further forward than the right. Settle the left shin first.")]
-    [InlineData(21, 22, FindingKind.Beyond, BodySide.Right, "Both shins run past the band. Start with the right.")]
+    [InlineData(5, 24, FindingKind.Outside, BodySide.Right, "Right shin runs 19° further forward than the left. Settle the right shin first.")]
+    [InlineData(24, 5, FindingKind.Outside, BodySide.Left, "Left shin runs 19° further forward than the right. Settle the left shin first.")]
+    [InlineData(21, 22, FindingKind.Outside, BodySide.Right, "Both shins run past the band. Start with the right.")]
     [InlineData(2, 3, FindingKind.Clean, null, "Both shins in band and equal. Leave them be.")]
     [InlineData(10, 3, FindingKind.Unsure, BodySide.Left, "Left shin is too close to call. Mark one more repetition.")]
     [InlineData(-2, 7, FindingKind.Uneven, BodySide.Right, "Both shins in band, but the right runs 9° further forward. Ask why.")]
-    [InlineData(-15, 3, FindingKind.Short, BodySide.Left, "Left shin runs 18° further back than the right. Bring the left shin forward first.")]
+    [InlineData(-15, 3, FindingKind.Outside, BodySide.Left, "Left shin runs 18° further back than the right. Bring the left shin forward first.")]
     public void One_sentence_first(double left, double right, FindingKind kind, BodySide? side, string sentence)
     {
         var finding = Given.Check(left, right, repetitions: 5).Finding;
@@ -28,18 +28,18 @@ public sealed class FindingTests
     public void Sides_that_share_a_fault_within_the_error_are_not_told_apart()
     {
         var check = Given.Check(15, 17, repetitions: 1);
-        Assert.True(check.Comparison!.Equal);
+        Assert.True(check.Compared("front-shin")!.Equal);
         Assert.StartsWith("Both shins run past the band", check.Finding.Sentence.ToString());
     }
 
     [Fact]
     public void Equal_means_within_five_degrees_even_when_the_error_is_smaller()
     {
-        var many = Given.Check(2, 6.9, repetitions: 5).Comparison!;
+        var many = Given.Check(2, 6.9, repetitions: 5).Compared("front-shin")!;
         Assert.True(many.DetectableChange < many.Allowed);
-        Assert.Equal(5, many.Allowed.Degrees, 9);
+        Assert.Equal(5, many.Allowed.Value, 9);
         Assert.True(many.Equal);
-        Assert.False(Given.Check(2, 7.1, repetitions: 5).Comparison!.Equal);
+        Assert.False(Given.Check(2, 7.1, repetitions: 5).Compared("front-shin")!.Equal);
     }
 
     [Property]
@@ -52,7 +52,7 @@ public sealed class FindingTests
     [Fact]
     public void A_single_side_only_asks_for_the_other()
     {
-        var check = ShinCheck.Of([Given.Still(24, marked: true)], Given.Standard());
+        var check = Given.Look(Given.Still(24, marked: true));
         Assert.Equal((FindingKind.OneSide, BodySide.Left), (check.Finding.Kind, check.Finding.Side));
         Assert.Equal("Right shin 24° forward. Now the left.", check.Finding.Sentence.ToString());
     }
@@ -60,17 +60,17 @@ public sealed class FindingTests
     [Fact]
     public void A_still_that_gives_no_number_is_reported_and_the_others_still_count()
     {
-        var check = ShinCheck.Of([Given.Still(5, length: 3), Given.Still(7)], Given.Standard());
-        Assert.Equal(MeasurementFault.SegmentTooShort, check.Stills[0].Fault);
-        Assert.Equal(7, check.Right!.Mean.Value.Degrees, 9);
+        var check = Given.Look(Given.Still(5).With(Landmark.Knee, new(800, 900)), Given.Still(7) with { Repetition = 2 });
+        Assert.Equal(MeasurementFault.CoincidentPoints, check.Stills[0].Fault);
+        Assert.Equal(7, check.Shin().Value.Value, 9);
     }
 
     [Fact]
     public void Changing_the_school_changes_the_band_and_not_the_angle()
     {
         var (upright, inclined) = (Given.Check(18, 18), Given.Check(18, 18, SchoolCode.Inclined));
-        Assert.Equal(upright.Left!.Mean.Value, inclined.Left!.Mean.Value);
-        Assert.Equal((FindingKind.Beyond, FindingKind.Clean), (upright.Finding.Kind, inclined.Finding.Kind));
+        Assert.Equal(upright.Shin().Value, inclined.Shin().Value);
+        Assert.Equal((FindingKind.Outside, FindingKind.Clean), (upright.Finding.Kind, inclined.Finding.Kind));
     }
 
     [Theory]

@@ -15,8 +15,8 @@ public sealed class ShinTrendTests
     [Fact]
     public void Nothing_yet_one_side_only_and_one_visit()
     {
-        Assert.Equal("Not looked at yet. Start with both shins.", Say(null, null));
-        Assert.StartsWith("Only the right shin has been looked at. ", Say(null, Trend(BodySide.Right, 12)), StringComparison.Ordinal);
+        Assert.Equal("Not measured yet. Start with both shins.", Say(null, null));
+        Assert.StartsWith("Only the right shin has been measured. ", Say(null, Trend(BodySide.Right, 12)), StringComparison.Ordinal);
         Assert.Equal("Left shin 4° forward, right 12° forward.", Say(Trend(BodySide.Left, 4), Trend(BodySide.Right, 12)));
     }
 
@@ -36,7 +36,7 @@ public sealed class ShinTrendTests
         Assert.EndsWith("No change beyond the error.", Say(Trend(BodySide.Left, 4, 4), trend), StringComparison.Ordinal);
         Assert.False(Trend(BodySide.Left, 40)!.Moved);
         // Just beyond what is news it is said.
-        var edge = trend.DetectableChange.Degrees;
+        var edge = trend.DetectableChange.Value;
         Assert.True(Trend(BodySide.Right, 20, 20 - edge - 0.1)!.Moved);
         Assert.False(Trend(BodySide.Right, 20, 20 - edge + 0.1)!.Moved);
     }

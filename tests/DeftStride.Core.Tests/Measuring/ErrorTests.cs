@@ -11,17 +11,17 @@ public sealed class ErrorTests
     [Fact]
     public void Standard_error_averages_placing_and_repetition_but_not_the_camera()
     {
-        var mean = Given.Check(5, 5, repetitions: 3).Right!.Mean;
+        var mean = Given.Check(5, 5, repetitions: 3).Shin();
         var placing = Math.Sqrt(2) * 4 / 320 * 180 / Math.PI;
-        Assert.Equal(Math.Sqrt(((Squared(placing) + Squared(1.5)) / 3) + 1), mean.Error.StandardError.Degrees, 9);
-        Assert.Equal(1.28 * mean.Error.StandardError.Degrees, mean.Error.Reach.Degrees, 9);
+        Assert.Equal(Math.Sqrt(((Squared(placing) + Squared(1.5)) / 3) + 1), mean.Error.StandardError.Value, 3);
+        Assert.Equal(1.28 * mean.Error.StandardError.Value, mean.Error.Reach.Value, 9);
     }
 
     [Fact]
     public void The_worst_camera_of_a_side_counts()
     {
-        var check = ShinCheck.Of([Given.Still(5, marked: true), Given.Still(5)], Given.Standard());
-        Assert.Equal(2, check.Right!.Mean.Error.Camera.Degrees, 9);
+        var check = Given.Look(Given.Still(5, marked: true), Given.Still(5) with { Repetition = 2 });
+        Assert.Equal(2, check.Shin().Error.Camera.Value, 9);
     }
 
     [Fact]
@@ -29,10 +29,10 @@ public sealed class ErrorTests
     {
         var placing = Math.Sqrt(2) * 4 / 320 * 180 / Math.PI;
         var random = 2 * (Squared(placing) + Squared(1.5));
-        var same = ShinCheck.Of([Given.Still(5, BodySide.Left, marked: true), Given.Still(5, marked: true)], Given.Standard()).Comparison!;
-        var turned = ShinCheck.Of([Given.Still(5, BodySide.Left, Facing.Left, marked: true), Given.Still(5, marked: true)], Given.Standard()).Comparison!;
-        Assert.Equal(1.96 * Math.Sqrt(random), same.DetectableChange.Degrees, 9);
-        Assert.Equal(1.96 * Math.Sqrt(random + 4), turned.DetectableChange.Degrees, 9);
+        var same = Given.Look(Given.Still(5, BodySide.Left, marked: true), Given.Still(5, marked: true)).Compared("front-shin")!;
+        var turned = Given.Look(Given.Still(5, BodySide.Left, Facing.Left, marked: true), Given.Still(5, marked: true)).Compared("front-shin")!;
+        Assert.Equal(1.96 * Math.Sqrt(random), same.DetectableChange.Value, 2);
+        Assert.Equal(1.96 * Math.Sqrt(random + 4), turned.DetectableChange.Value, 2);
         Assert.True(same.SameFacing);
         Assert.False(turned.SameFacing);
     }
@@ -40,9 +40,9 @@ public sealed class ErrorTests
     [Fact]
     public void Between_visits_camera_and_day_count_twice()
     {
-        var one = Given.Side(5).Mean.Error;
-        var expected = 1.96 * Math.Sqrt((2 * one.RandomVariance * Squared(180 / Math.PI)) + (2 * (1 + 4)));
-        Assert.Equal(expected, SideComparison.BetweenSessionsChange(one, one, ErrorModel.Default.ShinDaySd).Degrees, 9);
+        var one = Given.Side(5).Mean!.Error;
+        var expected = 1.96 * Math.Sqrt((2 * one.RandomVariance) + (2 * (1 + 4)));
+        Assert.Equal(expected, SideComparison.BetweenSessionsChange(one, one, 2).Value, 9);
     }
 
     [Fact]
@@ -57,15 +57,15 @@ public sealed class ErrorTests
         {
             const double Truth = 12;
             var tilt = 2 * Normal();
-            var stills = Enumerable.Range(0, 3).Select(_ =>
+            var stills = Enumerable.Range(1, 3).Select(n =>
             {
-                var still = Given.Still(Truth + (1.5 * Normal()), tilt: tilt);
+                var still = Given.Still(Truth + (1.5 * Normal()), tilt: tilt) with { Repetition = n };
                 return still with { Points = still.Points.ToDictionary(p => p.Key, p => new ImagePoint(p.Value.X + (4 * Normal()), p.Value.Y + (4 * Normal()))) };
             }).ToArray();
-            var mean = ShinCheck.Of(stills, Given.Standard()).Right!.Mean;
-            var off = Math.Abs(mean.Value.Degrees - Truth);
-            if (off <= mean.Error.Reach.Degrees) inReach++;
-            if (off <= mean.Error.Reach95.Degrees) in95++;
+            var mean = Given.Look(stills).Shin();
+            var off = Math.Abs(mean.Value.Value - Truth);
+            if (off <= mean.Error.Reach.Value) inReach++;
+            if (off <= mean.Error.Reach95.Value) in95++;
         }
 
         Assert.InRange(inReach / (double)Runs, 0.77, 0.83);

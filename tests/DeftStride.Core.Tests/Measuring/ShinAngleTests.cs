@@ -8,7 +8,9 @@ namespace DeftStride.Core.Tests.Measuring;
 
 public sealed class ShinAngleTests
 {
-    private static double Read(PointSet still) => ShinAngle.Measure(still, ErrorModel.Default).Value.Degrees;
+    private static Reading Reading(PointSet still) => MeasureReader.Read("front-shin", still, ReadingContext.Default, ErrorModel.Default);
+
+    private static double Read(PointSet still) => Reading(still).Value.Value;
 
     private static readonly Gen<double> Lean = Gen.Choose(-600, 600).Select(d => d / 10.0);
     private static readonly Gen<double> Tilt = Gen.Choose(-250, 250).Select(d => d / 10.0);
@@ -41,28 +43,28 @@ public sealed class ShinAngleTests
     public void An_unmarked_tilt_goes_into_the_angle_and_a_marked_one_is_reported()
     {
         Assert.Equal(14, Read(Given.Still(8, tilt: 6)), 9);
-        Assert.Equal(6, ShinAngle.Measure(Given.Still(8, tilt: 6, marked: true), ErrorModel.Default).PictureTilt.Degrees, 9);
+        Assert.Equal(6, Given.Look(Given.Still(8, tilt: 6, marked: true)).Stills[0].PictureTilt.Degrees, 9);
     }
 
     [Property]
     public Property Placing_error_grows_as_the_shin_shortens() => Prop.ForAll(Gen.Choose(40, 600).ToArbitrary(), Gen.Choose(40, 600).ToArbitrary(), (a, b) =>
     {
         var (longer, shorter) = (Math.Max(a, b) + 1, Math.Min(a, b));
-        return ShinAngle.Measure(Given.Still(5, length: shorter), ErrorModel.Default).PlacingSd > ShinAngle.Measure(Given.Still(5, length: longer), ErrorModel.Default).PlacingSd;
+        return Reading(Given.Still(5, length: shorter)).PlacingSd > Reading(Given.Still(5, length: longer)).PlacingSd;
     });
 
     [Fact]
     public void Placing_error_is_root_two_times_the_point_scatter_over_the_length()
     {
-        var reading = ShinAngle.Measure(Given.Still(0, length: 320), ErrorModel.Default);
-        Assert.Equal(Math.Sqrt(2) * 4 / 320, reading.PlacingSd.Radians, 12);
+        var reading = Reading(Given.Still(0, length: 320));
+        Assert.Equal(Math.Sqrt(2) * 4 / 320, reading.PlacingSd.Value * Math.PI / 180, 5);
     }
 
     [Fact]
     public void A_marked_upright_halves_the_camera_error()
     {
-        Assert.Equal(2, ShinAngle.Measure(Given.Still(0), ErrorModel.Default).CameraSd.Degrees, 9);
-        Assert.Equal(1, ShinAngle.Measure(Given.Still(0, marked: true), ErrorModel.Default).CameraSd.Degrees, 9);
+        Assert.Equal(2, Reading(Given.Still(0)).CameraSd.Value, 9);
+        Assert.Equal(1, Reading(Given.Still(0, marked: true)).CameraSd.Value, 9);
     }
 
     public static TheoryData<PointSet, MeasurementFault> Unreadable => new()
@@ -85,10 +87,10 @@ public sealed class ShinAngleTests
     [MemberData(nameof(Unreadable))]
     public void What_gives_no_number_gives_a_named_error(PointSet still, MeasurementFault fault)
     {
-        Assert.False(ShinAngle.TryMeasure(still, ErrorModel.Default, out var reading, out var said));
+        Assert.False(MeasureReader.TryRead("front-shin", still, ReadingContext.Default, ErrorModel.Default, out var reading, out var said));
         Assert.Null(reading);
         Assert.Equal(fault, said);
-        var thrown = Assert.Throws<MeasurementException>(() => ShinAngle.Measure(still, ErrorModel.Default));
+        var thrown = Assert.Throws<MeasurementException>(() => Reading(still));
         Assert.Equal(fault, thrown.Fault);
         Assert.Equal(MeasurementFaults.Sentence(fault), thrown.Message);
     }
@@ -112,8 +114,8 @@ public sealed class ShinAngleTests
                 Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = new(Any(), Any()), [Landmark.Knee] = new(Any(), Any()) },
                 Vertical = hand.Next(2) == 0 ? null : new VerticalMark(new(Any(), Any()), new(Any(), Any())),
             };
-            if (ShinAngle.TryMeasure(still, ErrorModel.Default, out var reading, out _))
-                Assert.InRange(reading.Value.Degrees, -90, 90);
+            if (MeasureReader.TryRead("front-shin", still, ReadingContext.Default, ErrorModel.Default, out var reading, out _))
+                Assert.InRange(reading.Value.Value, -90, 90);
         }
     }
 }

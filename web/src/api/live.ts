@@ -1,11 +1,11 @@
 import type { Schema } from './client';
 
-export type ShinView = Schema['ShinView'];
+export type LookView = Schema['LookView'];
 
-/** A shin to read, or a stance to work out. */
-export type Question = { request: Schema['ShinRequest'] } | { bench: Schema['BenchRequest'] };
+/** A look to read, or a stance to work out. */
+export type Question = { request: Schema['LookRequest'] } | { bench: Schema['BenchRequest'] };
 
-type Answer = { seq: number; view?: ShinView | null; bench?: Schema['BenchView'] | null; problem?: string | null };
+type Answer = { seq: number; look?: Schema['LookAnswer'] | null; bench?: Schema['BenchView'] | null; problem?: string | null };
 
 /**
  * Answers while a point or a handle moves: one socket, one message in flight, a sequence number, the newest wins. The caller hears

@@ -1,5 +1,5 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
-import { api, Problem, take } from './client';
+import { api, Problem, type Schema, take } from './client';
 
 export const queries = new QueryClient({
   defaultOptions: {
@@ -28,6 +28,21 @@ export const useCheck = (id: string | undefined) =>
     enabled: id !== undefined,
     queryFn: () => take(api.GET('/api/checks/{id}', { params: { path: { id: id ?? '' } } })),
   });
+
+/** By what a check of a client would be judged; a school only when the coach chose one for it. */
+export const useStandard = (clientId: string, exercise: string, school: Schema['SchoolCode'] | null) =>
+  useQuery({
+    queryKey: ['client', clientId, 'standard', exercise, school],
+    queryFn: () =>
+      take(
+        api.GET('/api/clients/{clientId}/standard', {
+          params: { path: { clientId }, query: { exercise, ...(school ? { school } : {}) } },
+        }),
+      ),
+    placeholderData: (before) => (before?.standard.exerciseId === exercise ? before : undefined),
+  });
+
+export const useDevices = () => useQuery({ queryKey: ['devices'], queryFn: () => take(api.GET('/api/devices')) });
 
 /** After something about a client was recorded. */
 export async function refreshClient(id: string) {

@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/bands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeBand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cautions": {
         parameters: {
             query?: never;
@@ -100,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{clientId}/standard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getStandard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{id}": {
         parameters: {
             query?: never;
@@ -180,7 +212,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/compute/shin": {
+    "/api/compute/look": {
         parameters: {
             query?: never;
             header?: never;
@@ -189,7 +221,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["readShin"];
+        post: operations["readLook"];
         delete?: never;
         options?: never;
         head?: never;
@@ -238,6 +270,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["addDecision"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listDevices"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/devices/{id}/reading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readDevice"];
         delete?: never;
         options?: never;
         head?: never;
@@ -481,6 +545,16 @@ export interface components {
             degrees: number;
             measured: boolean;
         };
+        /**
+         * @description How a measure can be answered besides pictures.
+         * @enum {unknown}
+         */
+        AnswerKind: "pictures" | "tick" | "number";
+        /**
+         * @description Where an answer to a check comes from. Whatever is not measured is labelled so everywhere.
+         * @enum {unknown}
+         */
+        AnswerSource: "pictures" | "eye" | "scales" | "simulated" | "clock" | "tape" | "guess";
         /** @description The one thing to know about a client before the session. */
         Attention: {
             /** @description Why. */
@@ -493,17 +567,37 @@ export interface components {
          * @enum {unknown}
          */
         AttentionKind: "stopSign" | "unfinished" | "undecided" | "firstLook" | "askPain" | "lookAgain" | "due" | "carryOn";
+        /** @description Another band for one measure, in its unit; both edges null take the choice back. string? BandChange.Key names the client, the exercise or the school. */
+        BandChange: {
+            /** Format: double */
+            high: null | number;
+            key: null | string;
+            level: components["schemas"]["SettingSource"];
+            /** Format: double */
+            low: null | number;
+            measureId: string;
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
         /**
          * @description On which side of the band a value lies.
          * @enum {unknown}
          */
         BandSide: "short" | "within" | "beyond";
+        BandVersionsView: {
+            /** Format: int64 */
+            clientVersion: null | number;
+            /** Format: int64 */
+            studioVersion: number;
+        };
         BandView: {
             /** Format: double */
-            lowerDegrees: null | number;
+            lower: null | number;
             text: string;
             /** Format: double */
-            upperDegrees: null | number;
+            upper: null | number;
         };
         /** @description A stance to work out. With double? BenchRequest.StanceCm the feet are given and the front shin follows from them. */
         BenchRequest: {
@@ -604,17 +698,28 @@ export interface components {
             sentence: string;
             stance: components["schemas"]["StanceDto"];
         };
+        ChannelView: {
+            name: string;
+            unit: string;
+            /** Format: double */
+            value: number;
+        };
         /** @description A finished, uncued look. SchoolCode? CheckRequest.School is set only when the coach chose one for this check. */
         CheckRequest: {
             /** Format: uuid */
             clientId: string;
+            /** Format: int32 */
+            effort: null | number;
             exerciseId: string;
+            felt: null | components["schemas"]["FeltDto"];
             /** Format: uuid */
             id: string;
             /** Format: int32 */
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
             school: null | components["schemas"]["SchoolCode"];
+            seen: components["schemas"]["SeenDto"][];
+            stated: components["schemas"]["StatedDto"][];
             stills: components["schemas"]["StillDto"][];
             /** Format: uuid */
             supersedes: null | string;
@@ -628,16 +733,20 @@ export interface components {
             coach: string;
             correction: null | components["schemas"]["CorrectionView"];
             decision: null | components["schemas"]["DecisionView"];
+            /** Format: int32 */
+            effort: null | number;
             exerciseId: string;
             exerciseName: string;
+            felt: null | components["schemas"]["FeltDto"];
+            feltWords: null | string;
             /** Format: uuid */
             id: string;
+            look: components["schemas"]["LookView"];
             /** Format: int32 */
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
             schoolName: string;
-            shin: components["schemas"]["ShinView"];
-            standard: components["schemas"]["StandardDto"];
+            standard: components["schemas"]["StandardView"];
             stills: components["schemas"]["StillDto"][];
             trials: components["schemas"]["TrialView"][];
         };
@@ -720,7 +829,7 @@ export interface components {
             cues: components["schemas"]["CueView"][];
             draft: null | components["schemas"]["DraftView"];
             loosePictures: components["schemas"]["PictureView"][];
-            standard: components["schemas"]["StandardDto"];
+            standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
             trend: components["schemas"]["PartView"][];
         };
@@ -739,9 +848,10 @@ export interface components {
         ComparisonView: {
             allowedText: string;
             /** Format: double */
-            differenceDegrees: number;
+            difference: number;
             differenceText: string;
             equal: boolean;
+            measureId: string;
             sameFacing: boolean;
             words: string;
         };
@@ -821,6 +931,40 @@ export interface components {
             usedDegrees: number;
             usedText: string;
         };
+        DeviceReadingView: {
+            channels: components["schemas"]["ChannelView"][];
+            deviceId: string;
+            measureId: string;
+            /** Format: double */
+            minutesSinceZero: number;
+            side: components["schemas"]["BodySide"];
+            source: components["schemas"]["AnswerSource"];
+            text: string;
+            /** Format: double */
+            value: number;
+        };
+        /** @description Read a device while the client works on one side; set it to zero first when asked. */
+        DeviceRequest: {
+            side: components["schemas"]["BodySide"];
+            standard: components["schemas"]["StandardDto"];
+            zero: boolean;
+        };
+        DeviceView: {
+            id: string;
+            measureId: string;
+            measureName: string;
+            name: string;
+            simulated: boolean;
+        };
+        /**
+         * @description Something about a still that is probably a slip; the coach is asked and nothing is changed unasked.
+         * @enum {unknown}
+         */
+        DoubtKind: "facingOtherWay" | "otherLegOrMirrored" | "otherView" | "wrongLeg" | "offAxis";
+        DoubtView: {
+            kind: components["schemas"]["DoubtKind"];
+            question: string;
+        };
         DraftRequest: {
             body: string;
             /** Format: uuid */
@@ -851,10 +995,9 @@ export interface components {
          * @enum {unknown}
          */
         ExerciseFamily: "halfKneeling" | "splitSquat" | "lunge" | "otherPlanes" | "step" | "oneLeg" | "helper";
-        /** @description An exercise in short. The bench sets up those with a form or a box; a check takes those that are bool ExerciseView.Checked. */
+        /** @description An exercise in short. The bench sets up those with a form or a box. */
         ExerciseView: {
             cautions: string[];
-            checked: boolean;
             family: components["schemas"]["ExerciseFamily"];
             felt: string[];
             form: null | components["schemas"]["SplitForm"];
@@ -877,6 +1020,11 @@ export interface components {
             label: string;
             value: string;
         };
+        /** @description Where the client felt it: as expected, or somewhere else, which is a finding. */
+        FeltDto: {
+            asExpected: boolean;
+            where: string;
+        };
         /** @description Points of a figure in the side view, centimetres: x forward of the front ankle (or of the box's face), y up. */
         FigureView: {
             points: {
@@ -887,12 +1035,14 @@ export interface components {
          * @description What a check comes down to.
          * @enum {unknown}
          */
-        FindingKind: "nothingYet" | "oneSide" | "beyond" | "short" | "unsure" | "uneven" | "clean";
+        FindingKind: "nothingYet" | "oneSide" | "outside" | "unsure" | "uneven" | "clean";
         FindingView: {
             because: string;
             kind: components["schemas"]["FindingKind"];
+            measureId: null | string;
             sentence: components["schemas"]["PartView"][];
             side: null | components["schemas"]["BodySide"];
+            where: components["schemas"]["BandSide"];
         };
         FlagRequest: {
             /** Format: uuid */
@@ -929,6 +1079,12 @@ export interface components {
          * @enum {unknown}
          */
         Goal: "strength" | "frontThigh" | "buttock" | "running" | "hillsAndStairs" | "pelvicControl" | "hipFreedom" | "return";
+        /** @description Guess the points that are missing on one still: from a picture known to be like it, or else from a posed figure. */
+        GuessRequest: {
+            pattern: null | components["schemas"]["StillDto"];
+            /** Format: int32 */
+            still: number;
+        };
         /** @description A height that can be built, and from what. */
         HeightView: {
             /** Format: double */
@@ -1005,10 +1161,14 @@ export interface components {
         };
         /** @enum {unknown} */
         KneeShape: "knockKneed" | "straight" | "bowLegged" | null;
-        /** @description The latest finished look: its sentence, and each side as it was read uncued. */
+        /**
+         * @description A named point on the body.
+         * @enum {unknown}
+         */
+        Landmark: "ankle" | "knee" | "toe" | "heel" | "hip" | "shoulder" | "ear" | "rearKnee" | "rearAnkle" | "workingPelvis" | "freePelvis" | "workingShoulder" | "freeShoulder" | "freeHip" | "rearToe";
+        /** @description The latest finished look: its sentence, and the three checks as they stood uncued. */
         LastLookView: {
-            left: null | components["schemas"]["SideView"];
-            right: null | components["schemas"]["SideView"];
+            results: components["schemas"]["ResultView"][];
             sentence: components["schemas"]["PartView"][];
         };
         /** @enum {unknown} */
@@ -1035,8 +1195,62 @@ export interface components {
             momentsText: string;
             shareText: string;
         };
+        /** @description What is said of a look, with the guesses that were asked for. */
+        LookAnswer: {
+            guesses: {
+                [key: string]: components["schemas"]["PointDto"];
+            };
+            view: components["schemas"]["LookView"];
+        };
+        LookRequest: {
+            guess: null | components["schemas"]["GuessRequest"];
+            seen: components["schemas"]["SeenDto"][];
+            standard: components["schemas"]["StandardDto"];
+            stated: components["schemas"]["StatedDto"][];
+            stills: components["schemas"]["StillDto"][];
+        };
+        /** @description Everything that can be said of a look so far. */
+        LookView: {
+            comparisons: components["schemas"]["ComparisonView"][];
+            finding: components["schemas"]["FindingView"];
+            missing: components["schemas"]["MissingView"][];
+            results: components["schemas"]["ResultView"][];
+            shares: components["schemas"]["ShareView"][];
+            stills: components["schemas"]["StillView"][];
+        };
         /** @enum {unknown} */
-        MeasurementFault: "pointMissing" | "wrongView" | "notANumber" | "pointOutsidePicture" | "coincidentPoints" | "segmentTooShort" | "kneeBelowAnkle" | "verticalTooShort" | "verticalNotUpright" | null;
+        MeasurementFault: "pointMissing" | "wrongView" | "notANumber" | "pointOutsidePicture" | "coincidentPoints" | "segmentTooShort" | "kneeBelowAnkle" | "verticalTooShort" | "scaleNotPositive" | "scaleTooShort" | "nothingToRead" | "verticalNotUpright" | null;
+        /**
+         * @description What a measure's number is in.
+         * @enum {unknown}
+         */
+        MeasureUnit: "degrees" | "centimetres" | "percent" | "seconds" | "tick";
+        /** @description A measure as this check takes it, with what a coach may say of it by eye. */
+        MeasureView: {
+            id: string;
+            judged: boolean;
+            kind: components["schemas"]["AnswerKind"];
+            left: null | components["schemas"]["BandView"];
+            mustPass: boolean;
+            name: string;
+            region: components["schemas"]["Region"];
+            right: null | components["schemas"]["BandView"];
+            seenBeyond: null | string;
+            seenShort: null | string;
+            short: string;
+            source: components["schemas"]["SettingSource"];
+            unit: components["schemas"]["MeasureUnit"];
+            views: components["schemas"]["View"][];
+        };
+        MissingView: {
+            measureId: string;
+            side: components["schemas"]["BodySide"];
+        };
+        /**
+         * @description A moment of one repetition. A still shows one of them.
+         * @enum {unknown}
+         */
+        Moment: "start" | "firstSeen" | "bottom" | "halfUp" | "top";
         OptionView: {
             id: string;
             name: string;
@@ -1068,11 +1282,29 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
+        PlannedPointView: {
+            landmark: components["schemas"]["Landmark"];
+            more: boolean;
+            where: string;
+        };
+        /** @description A still worth taking on each side. */
+        PlannedView: {
+            essential: boolean;
+            measures: string[];
+            moment: components["schemas"]["Moment"];
+            points: components["schemas"]["PlannedPointView"][];
+            view: components["schemas"]["View"];
+        };
         PointDto: {
             /** Format: double */
             x: number;
             /** Format: double */
             y: number;
+        };
+        /** @description Where in the picture the knee is accepted: the edges of its band at the height of the knee. */
+        RailView: {
+            high: components["schemas"]["PointDto"];
+            low: components["schemas"]["PointDto"];
         };
         RangeDto: {
             /** Format: double */
@@ -1137,6 +1369,11 @@ export interface components {
             ruleName: string;
             wouldChange: string[];
         };
+        /**
+         * @description Which part of the body a measure speaks of, in the order in which a deviation is taken: from the foot up the chain.
+         * @enum {unknown}
+         */
+        Region: "foot" | "pelvis" | "knee" | "shinAndTrunk" | "whole";
         RepetitionsDto: {
             /** Format: int32 */
             clean: number;
@@ -1145,10 +1382,40 @@ export interface components {
             /** Format: int32 */
             prescribed: number;
         };
+        /** @description One measure of one side at one moment. bool ResultView.Standing marks the one that stands for the measure on that side. */
+        ResultView: {
+            band: null | components["schemas"]["BandView"];
+            error: components["schemas"]["ErrorPartView"][];
+            marginText: string;
+            measureId: string;
+            moment: components["schemas"]["Moment"];
+            mustPass: boolean;
+            /** Format: double */
+            reach: null | number;
+            reachText: null | string;
+            /** Format: int32 */
+            repetitions: number;
+            sameness: null | string;
+            side: components["schemas"]["BodySide"];
+            source: components["schemas"]["AnswerSource"];
+            standing: boolean;
+            text: null | string;
+            /** Format: double */
+            value: null | number;
+            verdict: null | components["schemas"]["Verdict"];
+            where: components["schemas"]["BandSide"];
+            words: string;
+        };
         RuleView: {
             id: string;
             name: string;
             reason: string;
+        };
+        ScaleDto: {
+            /** Format: double */
+            centimetres: number;
+            one: components["schemas"]["PointDto"];
+            other: components["schemas"]["PointDto"];
         };
         /**
          * @description How a coach wants the front knee used. None is the right one; the screen says which is in force.
@@ -1160,6 +1427,13 @@ export interface components {
             code: components["schemas"]["SchoolCode"];
             name: string;
             suits: string;
+        };
+        /** @description What the coach saw of one measure, without measuring. */
+        SeenDto: {
+            measureId: string;
+            moment: null | components["schemas"]["Moment"];
+            side: components["schemas"]["BodySide"];
+            where: components["schemas"]["BandSide"];
         };
         /** @description One choice. string? SettingChange.Key names the client, the exercise or the school; null as option takes the choice back. */
         SettingChange: {
@@ -1220,36 +1494,14 @@ export interface components {
             school: components["schemas"]["SchoolCode"];
             stance: null | components["schemas"]["StanceDto"];
         };
-        ShinRequest: {
-            standard: components["schemas"]["StandardDto"];
-            stills: components["schemas"]["StillDto"][];
-        };
-        /** @description Everything that can be said of the stills so far. */
-        ShinView: {
-            comparison: null | components["schemas"]["ComparisonView"];
-            finding: components["schemas"]["FindingView"];
-            left: null | components["schemas"]["SideView"];
-            leftBand: components["schemas"]["BandView"];
-            right: null | components["schemas"]["SideView"];
-            rightBand: components["schemas"]["BandView"];
-            stills: components["schemas"]["StillView"][];
-        };
-        SideView: {
-            band: components["schemas"]["BandView"];
+        /** @description The front foot's share as a still posture has it; an estimate. */
+        ShareView: {
             /** Format: double */
-            degrees: number;
-            error: components["schemas"]["ErrorPartView"][];
-            lean: string;
-            marginText: string;
+            leastPercent: number;
             /** Format: double */
-            reachDegrees: number;
-            reachText: string;
-            /** Format: int32 */
-            repetitions: number;
+            mostPercent: number;
             side: components["schemas"]["BodySide"];
             text: string;
-            verdict: components["schemas"]["Verdict"];
-            where: components["schemas"]["BandSide"];
         };
         SignView: {
             id: string;
@@ -1281,14 +1533,51 @@ export interface components {
             /** Format: double */
             wedgeDegrees: number;
         };
-        /** @description By what a check is judged. Kept with the check. */
+        /** @description What is accepted of one measure, in its unit; all edges null for what is only recorded or ticked. */
+        StandardBandDto: {
+            /** Format: double */
+            leftHigh: null | number;
+            /** Format: double */
+            leftLow: null | number;
+            measureId: string;
+            mustPass: boolean;
+            /** Format: double */
+            rightHigh: null | number;
+            /** Format: double */
+            rightLow: null | number;
+            source: components["schemas"]["SettingSource"];
+        };
+        /**
+         * @description By what a check is judged, every band in it, with what has to be known of body and set-up to read its pictures. Kept with
+         *     the check, so that whatever is changed later leaves the check as it was.
+         */
         StandardDto: {
+            bands: components["schemas"]["StandardBandDto"][];
+            body: null | components["schemas"]["BodyDto"];
+            exerciseId: string;
+            /** Format: double */
+            frontRaiseCm: number;
             /** Format: double */
             heelWedgeDegrees: number;
             leftAnkle: components["schemas"]["AnkleDto"];
+            /** Format: double */
+            padCm: number;
             rightAnkle: components["schemas"]["AnkleDto"];
             school: components["schemas"]["SchoolCode"];
             source: components["schemas"]["SettingSource"];
+        };
+        /** @description A standard with everything a screen needs to ask for it. */
+        StandardView: {
+            bothFeetPlanted: boolean;
+            exerciseName: string;
+            felt: string[];
+            lookFor: string[];
+            measures: components["schemas"]["MeasureView"][];
+            plan: components["schemas"]["PlannedView"][];
+            quick: null | components["schemas"]["PlannedView"];
+            schoolName: string;
+            standard: components["schemas"]["StandardDto"];
+            task: string;
         };
         /** @description Where a stance starts for a school and a form. */
         StartRequest: {
@@ -1299,6 +1588,14 @@ export interface components {
             rearRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
             twoRightAngles: boolean;
+        };
+        /** @description A number that was weighed, timed, taped or guessed. */
+        StatedDto: {
+            measureId: string;
+            side: components["schemas"]["BodySide"];
+            source: components["schemas"]["AnswerSource"];
+            /** Format: double */
+            value: number;
         };
         /** @description A step. With double? StepRequest.BoxCm it is a step-down from that height, otherwise a step-up whose box follows from the knee. */
         StepRequest: {
@@ -1324,29 +1621,37 @@ export interface components {
             sentence: components["schemas"]["PartView"][];
             sizes: components["schemas"]["BodySizesView"];
         };
-        /** @description One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down. */
+        /** @description One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is absent. */
         StillDto: {
-            ankle: null | components["schemas"]["PointDto"];
             facing: components["schemas"]["Facing"];
             /** Format: int32 */
             height: number;
-            knee: null | components["schemas"]["PointDto"];
+            mirrored: boolean;
+            moment: components["schemas"]["Moment"];
             /** Format: uuid */
             pictureId: string;
+            points: {
+                [key: string]: components["schemas"]["PointDto"];
+            };
+            /** Format: int32 */
+            repetition: number;
+            scale: null | components["schemas"]["ScaleDto"];
             side: components["schemas"]["BodySide"];
             vertical: null | components["schemas"]["VerticalDto"];
+            view: components["schemas"]["View"];
             /** Format: int32 */
             width: number;
         };
         StillView: {
-            /** Format: double */
-            degrees: null | number;
+            doubts: components["schemas"]["DoubtView"][];
             fault: null | components["schemas"]["MeasurementFault"];
+            moment: components["schemas"]["Moment"];
+            rail: null | components["schemas"]["RailView"];
             sentence: null | string;
             side: components["schemas"]["BodySide"];
-            text: null | string;
             /** Format: double */
-            tiltDegrees: null | number;
+            tiltDegrees: number;
+            view: components["schemas"]["View"];
         };
         StudioChange: {
             name: string;
@@ -1399,28 +1704,35 @@ export interface components {
          * @enum {unknown}
          */
         TrialOutcome: "helped" | "noDifference" | "worse";
-        /** @description One change tried: pictures of one side after it, and the pain if it was asked. */
+        /**
+         * @description One change tried on one side: pictures after it, or what was seen after it, or the coach's word on what it did; and the
+         *     pain if it was asked.
+         */
         TrialRequest: {
+            byEye: null | components["schemas"]["TrialOutcome"];
             /** Format: uuid */
             checkId: string;
             correctionId: string;
             /** Format: uuid */
             id: string;
             pain: null | components["schemas"]["PainDto"];
+            seen: components["schemas"]["SeenDto"][];
+            side: components["schemas"]["BodySide"];
             stills: components["schemas"]["StillDto"][];
             /** Format: uuid */
             supersedes: null | string;
         };
         TrialView: {
-            after: components["schemas"]["SideView"];
+            after: null | components["schemas"]["ResultView"];
+            again: null | components["schemas"]["LookView"];
             because: string;
             correctionId: string;
             cue: string;
             /** Format: uuid */
             id: string;
+            measureId: string;
             outcome: components["schemas"]["TrialOutcome"];
             pain: null | components["schemas"]["PainDto"];
-            readings: components["schemas"]["StillView"][];
             sentence: components["schemas"]["PartView"][];
             short: string;
             side: components["schemas"]["BodySide"];
@@ -1435,15 +1747,17 @@ export interface components {
             /** Format: double */
             thighCm: number;
         };
-        /**
-         * @description How a value stands to its band, given its error.
-         * @enum {unknown}
-         */
-        Verdict: "inBand" | "outside" | "tooCloseToCall";
+        /** @enum {unknown} */
+        Verdict: "inBand" | "outside" | "tooCloseToCall" | null;
         VerticalDto: {
             one: components["schemas"]["PointDto"];
             other: components["schemas"]["PointDto"];
         };
+        /**
+         * @description From where the camera looks at the client.
+         * @enum {unknown}
+         */
+        View: "side" | "front" | "back";
         VisitRequest: {
             /** Format: uuid */
             clientId: string;
@@ -1460,6 +1774,7 @@ export interface components {
             attention: components["schemas"]["Attention"];
             card: components["schemas"]["CardLineView"][];
             client: components["schemas"]["ClientSummary"];
+            exerciseId: string;
             exerciseName: string;
             /** Format: uuid */
             id: string;
@@ -1480,6 +1795,30 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    changeBand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BandChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BandVersionsView"];
+                };
+            };
+        };
+    };
     confirmCautions: {
         parameters: {
             query?: never;
@@ -1644,6 +1983,31 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getStandard: {
+        parameters: {
+            query: {
+                exercise: string;
+                school?: string;
+            };
+            header?: never;
+            path: {
+                clientId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandardView"];
+                };
             };
         };
     };
@@ -1813,7 +2177,7 @@ export interface operations {
             };
         };
     };
-    readShin: {
+    readLook: {
         parameters: {
             query?: never;
             header?: never;
@@ -1822,7 +2186,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ShinRequest"];
+                "application/json": components["schemas"]["LookRequest"];
             };
         };
         responses: {
@@ -1832,7 +2196,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["ShinView"];
+                    "application/json": components["schemas"]["LookAnswer"];
                 };
             };
         };
@@ -1905,6 +2269,52 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckView"];
+                };
+            };
+        };
+    };
+    listDevices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceView"][];
+                };
+            };
+        };
+    };
+    readDevice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeviceRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeviceReadingView"];
                 };
             };
         };

@@ -57,6 +57,7 @@ export const checkRoute = createRoute({
 const later = {
   bench: lazyRouteComponent(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
   meet: lazyRouteComponent(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
+  print: lazyRouteComponent(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
   studio: lazyRouteComponent(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
 };
 
@@ -66,8 +67,10 @@ const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$cli
 
 const studioRoute = createRoute({ getParentRoute: () => root, path: '/studio', component: later.studio });
 
+const printRoute = createRoute({ getParentRoute: () => root, path: '/print/$checkId', component: later.print });
+
 export const router = createRouter({
-  routeTree: root.addChildren([floor, clientRoute, checkRoute, benchRoute, meetRoute, studioRoute]),
+  routeTree: root.addChildren([floor, clientRoute, checkRoute, benchRoute, meetRoute, studioRoute, printRoute]),
   defaultPreload: false,
   defaultErrorComponent: Broken,
 });

@@ -22,21 +22,27 @@ export const pelvis: Record<string, Gauge> = {
   Outside: { value: 9, reach: 1.6, low: -5, high: 5, verdict: 'outside' },
 };
 
-export const reading = (side: Side, gauge: Gauge, verdict: string): Schema['SideView'] => ({
+export const reading = (side: Side, gauge: Gauge, verdict: string): Schema['ResultView'] => ({
+  measureId: 'front-shin',
   side,
-  degrees: gauge.value,
+  moment: 'bottom',
+  standing: true,
+  mustPass: true,
+  source: 'pictures',
+  value: gauge.value,
   text: `${Math.round(gauge.value)}°`,
-  lean: `${Math.round(gauge.value)}° forward`,
-  reachDegrees: gauge.reach,
+  words: `${Math.round(gauge.value)}° forward`,
+  reach: gauge.reach,
   reachText: `±${gauge.reach}°`,
   verdict: gauge.verdict,
   where: gauge.verdict === 'outside' ? 'beyond' : 'within',
   marginText:
     verdict === 'Outside' ? '14° beyond −5° to 10°' : verdict === 'In band' ? '−5° to 10°' : 'an edge lies within the error',
-  band: { lowerDegrees: gauge.low, upperDegrees: gauge.high, text: '−5° to 10°' },
+  band: { lower: gauge.low, upper: gauge.high, text: '−5° to 10°' },
   repetitions: 3,
+  sameness: null,
   error: [
-    { name: 'Placing', text: '1.1°', means: 'how far hand-placed points scatter on a shin this long' },
+    { name: 'Placing', text: '1.1°', means: 'how far hand-placed points scatter in a picture this large' },
     { name: 'Together', text: '1.6°', means: 'standard error over 3 repetitions' },
   ],
 });

@@ -1,45 +1,37 @@
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
-import { BracketMark } from './BracketMark';
-import { shinGauge } from './instruments/gauge';
-import type { SideView } from './verdict';
-import { verdictText, verdictWord } from './verdict';
+import { ResultMark } from './ResultMark';
+import { type Result, resultText, verdictWord } from './verdict';
 
 /**
- * A side's reading: the angle large, its error beside it, the verdict as shape, word and tone. The error opens on demand.
+ * A side's reading: the number large, its error beside it, the verdict as shape, word and tone. The error opens on demand.
  * While a newer move is unread the numeral greys at once and soon after the verdict gives way: what stands there is old.
  */
-export function ReadingLine({
-  reading,
-  settled = true,
-  large = true,
-}: {
-  reading: SideView;
-  settled?: boolean;
-  large?: boolean;
-}) {
-  const forward = reading.degrees >= 0 ? 'forward' : 'back';
+export function ReadingLine({ reading, settled = true, large = true }: { reading: Result; settled?: boolean; large?: boolean }) {
   const waiting = useLasting(!settled, 150);
+  const word = reading.verdict ? verdictWord[reading.verdict] : 'Noted';
   return (
-    <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1" data-settled={settled}>
-      <span className="flex items-baseline gap-1.5">
-        <span
-          className={`figure transition-colors ${settled ? '' : 'text-soft'} ${large ? 'text-[38px]' : 'text-[24px]'}`}
-          data-reading={reading.degrees.toFixed(3)}
-          data-reach={reading.reachDegrees.toFixed(3)}
-        >
-          {reading.text.replace('\u2212', '')}
+    <div className="flex min-w-0 flex-wrap items-center gap-x-3 gap-y-1" data-settled={settled} data-measure={reading.measureId}>
+      {reading.value !== null && (
+        <span className="flex items-baseline gap-1.5">
+          <span
+            className={`figure transition-colors ${settled ? '' : 'text-soft'} ${large ? 'text-[38px]' : 'text-[24px]'}`}
+            data-reading={reading.value.toFixed(3)}
+            data-reach={(reading.reach ?? 0).toFixed(3)}
+          >
+            {(reading.text ?? '').replace('\u2212', '')}
+          </span>
+          <span className="text-[13px] text-soft">{direction(reading)}</span>
+          <ErrorPart reading={reading} />
         </span>
-        <span className="text-[13px] text-soft">{forward}</span>
-        <ErrorPart reading={reading} />
-      </span>
+      )}
       <span className="flex items-center gap-2">
         <span className={waiting ? 'invisible' : ''}>
-          <BracketMark gauge={shinGauge(reading)} />
+          <ResultMark result={reading} width={64} />
         </span>
         <span className="leading-tight">
-          <span className={`block text-[14px] font-semibold ${waiting ? 'text-soft' : verdictText[reading.verdict]}`}>
-            {waiting ? 'Not read yet' : verdictWord[reading.verdict]}
+          <span className={`block text-[14px] font-semibold ${waiting ? 'text-soft' : resultText(reading)}`}>
+            {waiting ? 'Not read yet' : reading.value === null ? reading.words : word}
           </span>
           <span className="block text-[12.5px] text-soft">{waiting ? 'of where the point was' : reading.marginText}</span>
         </span>
@@ -47,6 +39,12 @@ export function ReadingLine({
     </div>
   );
 }
+
+/** The words of a value without its number: "forward", "in", "behind the hip". */
+export const direction = (reading: Result) => {
+  const size = (reading.text ?? '').replace('\u2212', '');
+  return reading.words.includes(size) ? reading.words.replace(size, '').trim() : reading.words;
+};
 
 /** Whether something has been so for a while, so that a passing state does not flicker. */
 function useLasting(now: boolean, milliseconds: number): boolean {
@@ -59,7 +57,7 @@ function useLasting(now: boolean, milliseconds: number): boolean {
   return lasting;
 }
 
-function ErrorPart({ reading }: { reading: SideView }) {
+function ErrorPart({ reading }: { reading: Result }) {
   return (
     <Popover.Root>
       <Popover.Trigger className="min-h-8 rounded px-1 text-[15px] text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
@@ -72,19 +70,29 @@ function ErrorPart({ reading }: { reading: SideView }) {
           collisionPadding={12}
           className="z-50 w-80 rounded-xl border border-hair bg-paper p-4 text-[13.5px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
         >
-          <p className="say mb-2 text-[17px]">Where the {reading.reachText} comes from</p>
-          <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
-            {reading.error.map((part) => (
-              <div key={part.name} className="contents">
-                <dt className="font-semibold">
-                  {part.name} <span className="font-normal tabular-nums">{part.text}</span>
-                </dt>
-                <dd className="text-soft">{part.means}</dd>
-              </div>
-            ))}
-          </dl>
+          <ErrorTable reading={reading} />
         </Popover.Content>
       </Popover.Portal>
     </Popover.Root>
+  );
+}
+
+/** Where an error comes from, part by part. */
+export function ErrorTable({ reading }: { reading: Result }) {
+  return (
+    <>
+      <p className="say mb-2 text-[17px]">Where the {reading.reachText} comes from</p>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
+        {reading.error.map((part) => (
+          <div key={part.name} className="contents">
+            <dt className="font-semibold">
+              {part.name} <span className="font-normal tabular-nums">{part.text}</span>
+            </dt>
+            <dd className="text-soft">{part.means}</dd>
+          </div>
+        ))}
+      </dl>
+      {reading.sameness && <p className="mt-1.5 text-soft">The {reading.sameness} among themselves.</p>}
+    </>
   );
 }

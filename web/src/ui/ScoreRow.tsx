@@ -1,5 +1,16 @@
 /** Eleven taps from 0 to 10. */
-export function ScoreRow({ label, value, onPick }: { label: string; value: number | null; onPick: (score: number) => void }) {
+export function ScoreRow({
+  label,
+  value,
+  onPick,
+  plain = false,
+}: {
+  label: string;
+  value: number | null;
+  onPick: (score: number) => void;
+  /** Whether a high score is nothing to worry about. */
+  plain?: boolean;
+}) {
   return (
     <fieldset>
       <legend className="mb-1.5 font-semibold">{label}</legend>
@@ -13,7 +24,7 @@ export function ScoreRow({ label, value, onPick }: { label: string; value: numbe
             className={`h-11 rounded-lg border text-[15px] font-semibold ${
               value === score
                 ? 'border-ink bg-ink text-paper'
-                : score >= 5
+                : score >= 5 && !plain
                   ? 'border-brick/45 text-brick hover:border-brick'
                   : 'border-edge/50 hover:border-ink'
             } ${score === 0 ? 'max-lg:col-span-2' : ''}`}

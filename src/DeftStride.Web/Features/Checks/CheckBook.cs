@@ -6,18 +6,29 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
 using DeftStride.Data.Records;
+using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Setup;
+using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Checks;
 
 /// <summary>A check as the core sees it again: judged by the standard that was kept with it.</summary>
-internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, CheckStandard Standard, ShinCheck Shin, IReadOnlyList<JudgedTrial> Trials);
+internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, StandardDto Kept, CheckStandard Standard, ReadingContext Context, Look Look, IReadOnlyList<JudgedTrial> Trials)
+{
+    /// <summary>What a change is for: what the look named first, or the measure that differs most between the sides.</summary>
+    public TrialTarget? Target(BodySide side) => Look.Finding is not { MeasureId: { } measure } finding ? null
+        : new TrialTarget(measure, side, finding.Kind == FindingKind.Uneven ? Look.On(measure, side == BodySide.Left ? BodySide.Right : BodySide.Left)?.Mean?.Value : null);
 
-/// <summary>A trial of such a check.</summary>
-internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, ShinCheck Again, SideResult After, TrialJudged Said);
+    /// <summary>What the next change on a side is held against: the last one that helped stays in force.</summary>
+    public JudgedTrial? Standing(BodySide side) => Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
+}
+
+/// <summary>A trial of such a check; the look after the change, or null when the coach judged it by eye.</summary>
+internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, Look? After, TrialJudged Said);
 
 /// <summary>What a trial was found to be at the time.</summary>
 internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because);
@@ -26,16 +37,27 @@ internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView>
 internal sealed class CheckBook(StudioContext db, StudioScope scope)
 {
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
-    public static StandardDto StandardFor(ClientRecord client, Exercise exercise, SchoolCode? chosen)
+    public async Task<StandardDto> StandardForAsync(ClientRecord client, Exercise exercise, SchoolCode? chosen, CancellationToken stop)
     {
         var usual = exercise.UsualSchool ?? SchoolCode.VerticalShin;
         var (school, source) = chosen is { } c && c != (client.School ?? usual) ? (c, SettingSource.Check)
             : client.School is { } own ? (own, SettingSource.Client)
             : (usual, SettingSource.Exercise);
-        return new StandardDto(school, source, Ankle(client.LeftAnkleDegrees), Ankle(client.RightAnkleDegrees), client.HeelWedgeDegrees);
+        var (left, right) = (Ankle(client.LeftAnkleDegrees, client.HeelWedgeDegrees), Ankle(client.RightAnkleDegrees, client.HeelWedgeDegrees));
+        var choices = BandEndpoints.Choices(await scope.StudioAsync(stop), client, exercise.Id, school);
+        var setup = (await BenchEndpoints.InForceAsync(db, [client.Id], stop))[client.Id].FirstOrDefault(s => s.ExerciseId == exercise.Id);
+        var stance = setup is null ? null : Json.Read<SetupRequest>(setup.Body).Split?.Stance;
+        var intake = IntakeEndpoints.Of(client);
+        return StandardDto.Of(
+            CheckStandard.For(exercise, new Sourced<School>(School.Of(school), source), left, right, choices, ErrorModel.Default), left, right,
+            intake.StatureCm is { } stature ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm) : null,
+            // The stance keeps how high the rear knee's centre rests; what lies under it is that less the knee's own height.
+            stance is null ? 100 * ReadingContext.Default.PadMetres : Math.Round(Math.Max(0, stance.RearKneeCm - (100 * MeasureReader.KneeCentreHeightMetres)), 1),
+            stance?.FrontRaiseCm ?? 0);
     }
 
-    private static AnkleDto Ankle(double? measured) => new(measured ?? AnkleRange.Assumed.Ankle.Degrees, measured is not null);
+    private static AnkleRange Ankle(double? measured, double wedge) =>
+        new(measured is { } degrees ? Angle.FromDegrees(degrees) : AnkleRange.Assumed.Ankle, measured is not null, Angle.FromDegrees(wedge));
 
     public async Task<JudgedCheck> LoadAsync(Guid checkId, CancellationToken stop)
     {
@@ -49,27 +71,19 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
 
     public static JudgedCheck Judge(CheckFact fact, IEnumerable<TrialFact> trials)
     {
-        var request = Json.Read<CheckRequest>(fact.Body);
-        var standard = Json.Read<StandardDto>(fact.Standard).ToCore();
-        var shin = ShinEndpoints.Check(request.Stills, standard);
-        return new JudgedCheck(fact, request, standard, shin, [.. trials.Select(t => JudgeTrial(t, standard))]);
+        var request = EarlierForms.Check(fact.Body);
+        var kept = EarlierForms.Standard(fact);
+        var standard = kept.ToCore();
+        var context = kept.Context(standard);
+        var look = LookEndpoints.Look(request.Stills, request.Seen, request.Stated, standard, context);
+        return new JudgedCheck(fact, request, kept, standard, context, look, [.. trials.Select(t => JudgeTrial(t, standard, context))]);
     }
 
-    private static JudgedTrial JudgeTrial(TrialFact fact, CheckStandard standard)
+    private static JudgedTrial JudgeTrial(TrialFact fact, CheckStandard standard, ReadingContext context)
     {
-        var request = Json.Read<TrialRequest>(fact.Body);
-        var (again, after) = AgainOf(request, standard);
-        return new JudgedTrial(fact, request, again, after, Json.Read<TrialJudged>(fact.Judged));
-    }
-
-    /// <summary>The side that a retest shows, or a refusal when its stills give no number or are of both sides.</summary>
-    public static (ShinCheck Again, SideResult After) AgainOf(TrialRequest request, CheckStandard standard)
-    {
-        if (request.Stills.Select(s => s.Side).Distinct().Count() != 1)
-            throw Refusal.BadInput("stills", "Look again at one side: the side the cue was for.");
-        var again = ShinEndpoints.Check(request.Stills, standard);
-        return again.On(request.Stills[0].Side) is { } after ? (again, after)
-            : throw Refusal.BadInput("stills", again.Stills.Select(s => s.Fault).OfType<MeasurementFault>().Select(MeasurementFaults.Sentence).First());
+        var request = EarlierForms.Trial(fact.Body);
+        var after = request.ByEye is null ? LookEndpoints.Look(request.Stills, request.Seen, [], standard, context) : null;
+        return new JudgedTrial(fact, request, after, Json.Read<TrialJudged>(fact.Judged));
     }
 
     public Task<List<PastTrial>> PastTrialsAsync(Guid clientId, CancellationToken stop) =>
@@ -93,7 +107,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0) return null;
         var here = check.Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Fact.RecordedAt)).ToArray();
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
-        return CorrectionChoice.For(check.Shin.Finding.Kind, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here) is not { } choice ? null
+        return CorrectionChoice.For(check.Look.Finding, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here) is not { } choice ? null
             : new CorrectionView(choice.Now.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Cue, choice.Why, choice.Now.Short, choice.OnDeck?.Short);
     }
 
@@ -111,7 +125,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
             .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped && !db.Trials.Any(n => n.Supersedes == t.Id))
             .Select(t => t.CorrectionId).ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
-        var faults = Fault.For(check.Shin.Finding.Kind)?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
+        var faults = Fault.For(check.Look.Finding)?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
 
         return new DecisionFacts(
             Exercise.Find(check.Fact.ExerciseId) ?? Exercise.SplitSquatToPad,
@@ -119,8 +133,8 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
             pain,
             new Sourced<int>((await scope.StudioAsync(stop)).PainLimit, SettingSource.Studio),
             check.Request.NextMorning,
-            check.Shin,
-            [.. check.Trials.Select(t => new SessionTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.After))],
+            check.Look,
+            [.. check.Trials.Select(t => new SessionTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Request.Side, t.After))],
             repetitions,
             previous is null ? null : new PreviousSession(previous.SessionClean, previous.LastPain, failed),
             CorrectionChoice.Rank(past).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id)));
@@ -136,20 +150,30 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
 
     public static CheckView View(JudgedCheck check, IReadOnlyDictionary<Guid, string> coaches, DecisionFact? decision, CorrectionView? correction)
     {
-        var fact = check.Fact;
-        var standard = Json.Read<StandardDto>(fact.Standard);
+        var (fact, request) = (check.Fact, check.Request);
         return new CheckView(
             fact.Id, fact.ClientId, fact.RecordedAt, coaches[fact.CoachId], fact.ExerciseId,
-            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, standard, School.Of(fact.School).Name,
-            Json.Read<ShinView>(fact.Judged), check.Request.Stills, check.Request.Pain, check.Request.NextMorning,
-            [.. check.Trials.Select(TrialView)], correction, decision is null ? null : DecisionView(decision, coaches));
+            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, StandardView.Of(check.Kept), School.Of(fact.School).Name,
+            EarlierForms.Judged(check), request.Stills, request.Felt, FeltWords(request.Felt, check.Standard.Exercise), request.Effort, request.Pain, request.NextMorning,
+            [.. check.Trials.Select(t => TrialView(check, t))], correction, decision is null ? null : DecisionView(decision, coaches));
     }
 
-    private static TrialView TrialView(JudgedTrial trial)
+    /// <summary>Felt somewhere else than it should be is a finding of its own.</summary>
+    private static string? FeltWords(FeltDto? felt, Exercise exercise) => felt switch
+    {
+        null => null,
+        { AsExpected: true } => $"Felt where it should be: {string.Join(", ", exercise.Felt)}.",
+        _ => $"Felt in another place: {felt.Where}. Expected: {string.Join(", ", exercise.Felt)}.",
+    };
+
+    private static TrialView TrialView(JudgedCheck check, JudgedTrial trial)
     {
         var correction = Fault.Find(trial.Fact.CorrectionId)?.Correction;
+        var measure = check.Target(trial.Request.Side)?.MeasureId ?? "front-shin";
         return new TrialView(trial.Fact.Id, trial.Fact.CorrectionId, correction?.Short ?? trial.Fact.CorrectionId, correction?.Cue ?? "",
-            trial.After.Mean.FrontLeg, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because, ShinView.SideOf(trial.After), [.. trial.Again.Stills.Select(ShinView.StillOf)], trial.Request.Stills, trial.Request.Pain);
+            trial.Request.Side, measure, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because,
+            trial.After?.On(measure, trial.Request.Side) is { } after ? ResultView.Of(after, true) : null,
+            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain);
     }
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)

@@ -16,6 +16,9 @@ internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role)
     }
 }
 
+/// <summary>Where the client felt it: as expected, or somewhere else, which is a finding.</summary>
+internal sealed record FeltDto(bool AsExpected, string Where);
+
 /// <summary>A finished, uncued look. <see cref="School"/> is set only when the coach chose one for this check.</summary>
 internal sealed record CheckRequest(
     Guid Id,
@@ -23,18 +26,27 @@ internal sealed record CheckRequest(
     string ExerciseId,
     SchoolCode? School,
     IReadOnlyList<StillDto> Stills,
+    IReadOnlyList<SeenDto> Seen,
+    IReadOnlyList<StatedDto> Stated,
+    FeltDto? Felt,
+    int? Effort,
     PainDto? Pain,
     int? NextMorning,
     Guid? Supersedes);
 
-/// <summary>One change tried: pictures of one side after it, and the pain if it was asked.</summary>
-internal sealed record TrialRequest(Guid Id, Guid CheckId, string CorrectionId, IReadOnlyList<StillDto> Stills, PainDto? Pain, Guid? Supersedes);
+/// <summary>
+/// One change tried on one side: pictures after it, or what was seen after it, or the coach's word on what it did; and the
+/// pain if it was asked.
+/// </summary>
+internal sealed record TrialRequest(
+    Guid Id, Guid CheckId, string CorrectionId, BodySide Side, IReadOnlyList<StillDto> Stills, IReadOnlyList<SeenDto> Seen, TrialOutcome? ByEye, PainDto? Pain, Guid? Supersedes);
 
 internal sealed record CorrectionView(
     string Id, string FaultName, bool CanHurt, CorrectionLevel Level, string Cue, string Why, string Short, string? OnDeck);
 
 internal sealed record TrialView(
-    Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because, SideView After, IReadOnlyList<StillView> Readings, IReadOnlyList<StillDto> Stills, PainDto? Pain);
+    Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, string MeasureId, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because,
+    ResultView? After, LookView? Again, IReadOnlyList<StillDto> Stills, PainDto? Pain);
 
 /// <summary>A check with everything that followed from it.</summary>
 internal sealed record CheckView(
@@ -44,10 +56,13 @@ internal sealed record CheckView(
     string Coach,
     string ExerciseId,
     string ExerciseName,
-    StandardDto Standard,
+    StandardView Standard,
     string SchoolName,
-    ShinView Shin,
+    LookView Look,
     IReadOnlyList<StillDto> Stills,
+    FeltDto? Felt,
+    string? FeltWords,
+    int? Effort,
     PainDto? Pain,
     int? NextMorning,
     IReadOnlyList<TrialView> Trials,

@@ -1,7 +1,9 @@
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Exercises;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -10,12 +12,13 @@ namespace DeftStride.Web.Features.Checks;
 
 internal static class CheckEndpoints
 {
-    private const int LongestDraft = 64 * 1024;
+    private const int LongestDraft = 256 * 1024;
 
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/checks", AddAsync).WithName("addCheck");
         api.MapGet("/checks/{id:guid}", GetAsync).WithName("getCheck");
+        api.MapGet("/clients/{clientId:guid}/standard", StandardAsync).WithName("getStandard");
         api.MapPost("/trials", TryAsync).WithName("addTrial");
         api.MapPost("/checks/{id:guid}/recommendation", RecommendAsync).WithName("recommend");
         api.MapPost("/decisions", DecideAsync).WithName("addDecision");
@@ -33,6 +36,15 @@ internal static class CheckEndpoints
 
     private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckBook book, CancellationToken stop) =>
         TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(id, stop), stop));
+
+    /// <summary>By what the next check of a client would be judged, and everything it asks for.</summary>
+    private static async Task<Ok<StandardView>> StandardAsync(Guid clientId, string exercise, string? school, StudioScope scope, CheckBook book, CancellationToken stop)
+    {
+        var client = await scope.ClientAsync(clientId, stop);
+        var looked = Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        SchoolCode? chosen = school is null ? null : Enum.TryParse<SchoolCode>(school, ignoreCase: true, out var code) ? code : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
+        return TypedResults.Ok(StandardView.Of(await book.StandardForAsync(client, looked, chosen, stop)));
+    }
 
     private static async Task<Ok<CheckView>> TryAsync(TrialRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
     {

@@ -2,6 +2,7 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Deciding;
@@ -21,12 +22,16 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         var exercise = Exercise.Find(request.ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         request.Pain?.ToCore("pain");
         if (request.NextMorning is < 0 or > 10) throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
+        if (request.Effort is < 0 or > 10) throw Refusal.BadInput("effort", "Effort goes from 0 (none) to 10 (all there is). Pick a number in between.");
+        if (request.Felt is { AsExpected: false } felt) Text.Required("felt", felt.Where, "Say where it is felt instead.");
         await RefuseStrangePicturesAsync(request.ClientId, request.Stills, stop);
 
-        var standard = CheckBook.StandardFor(client, exercise, request.School);
+        var standard = await book.StandardForAsync(client, exercise, request.School, stop);
         var core = standard.ToCore();
-        var shin = ShinEndpoints.Check(request.Stills, core);
-        if (shin.Left is null && shin.Right is null) throw Refusal.BadInput("stills", "Nothing can be read yet. Place the ankle and the knee on at least one side.");
+        var context = standard.Context(core);
+        var look = LookEndpoints.Look(request.Stills, request.Seen, request.Stated, core, context);
+        if (look.Results.Count == 0)
+            throw Refusal.BadInput("stills", "Nothing can be read yet. Place the first points on at least one side, or say what you see.");
 
         // The draft ends with the check, whatever version a late keystroke has given it.
         await using var whole = await db.Database.BeginTransactionAsync(stop);
@@ -38,7 +43,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             ExerciseId = exercise.Id,
             School = standard.School,
             Standard = Json.Write(standard),
-            Judged = Json.Write(ShinView.Of(shin, core)),
+            Judged = Json.Write(LookView.Of(look, core, context)),
             Body = Json.Write(request),
             Supersedes = request.Supersedes,
         }, request, stop);
@@ -53,17 +58,12 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         if (Fault.Find(request.CorrectionId) is null) throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
         await RefuseStrangePicturesAsync(check.Fact.ClientId, request.Stills, stop);
         var painAfter = request.Pain?.ToCore("pain");
-        var (_, after) = CheckBook.AgainOf(request, check.Standard);
-        var side = after.Mean.FrontLeg;
-        // Chains within a session: what helped stays in force, so the next change is measured against it.
-        var helped = check.Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.After.Mean.FrontLeg == side);
-        var before = helped?.After ?? check.Shin.On(side)
-            ?? throw Refusal.BadInput("stills", $"There is no first look at the {Finding.Word(side)} side to compare with. Mark that side first.");
-        var painBefore = (helped?.Request.Pain ?? check.Request.Pain)?.Score;
-        var twin = check.Shin.Finding.Kind == FindingKind.Uneven ? check.Shin.On(side == Core.Measuring.BodySide.Left ? Core.Measuring.BodySide.Right : Core.Measuring.BodySide.Left) : null;
-        var trial = twin is null
-            ? Trial.Of(before, after, painBefore, painAfter?.Score)
-            : Trial.TowardsTwin(before, after, twin.Mean.Value, painBefore, painAfter?.Score);
+        var target = check.Target(request.Side) ?? throw Refusal.BadInput("correction", "This look named nothing to correct. Look at the client again first.");
+        var standing = check.Standing(request.Side);
+        var painBefore = (standing?.Request.Pain ?? check.Request.Pain)?.Score;
+        var trial = request.ByEye is { } seen
+            ? Trial.ByEye(seen, target, painBefore, painAfter?.Score)
+            : Trial.Of(Before(check, standing, target), After(check, request, target), target, painBefore, painAfter?.Score);
 
         return await facts.AddAsync(new TrialFact
         {
@@ -111,10 +111,27 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         }, request, stop);
     }
 
+    /// <summary>What the change is held against: the last look after a change that helped, where it answers for the target, else the first look.</summary>
+    private static Look Before(JudgedCheck check, JudgedTrial? standing, TrialTarget target) =>
+        standing?.After is { } after && after.On(target.MeasureId, target.Side) is not null ? after
+        : check.Look.On(target.MeasureId, target.Side) is not null ? check.Look
+        : throw Refusal.BadInput("stills", $"There is no first look at the {Finding.Word(target.Side)} side to compare with. Mark that side first.");
+
+    private static Look After(JudgedCheck check, TrialRequest request, TrialTarget target)
+    {
+        if (request.Stills.Any(s => s.Side != request.Side) || request.Seen.Any(s => s.Side != request.Side))
+            throw Refusal.BadInput("stills", "Look again at one side: the side the cue was for.");
+        var after = LookEndpoints.Look(request.Stills, request.Seen, [], check.Standard, check.Context);
+        if (after.On(target.MeasureId, target.Side) is not null) return after;
+        var measure = Measure.Find(target.MeasureId)!;
+        throw Refusal.BadInput("stills", after.Stills.Select(s => s.Fault).OfType<MeasurementFault>().Select(MeasurementFaults.Sentence).FirstOrDefault()
+            ?? $"The retest does not show the {Finding.Name(measure)}. Mark it{(measure.Views is [var view, ..] ? $" from the {view.ToString().ToLowerInvariant()}" : "")}, or say what you saw.");
+    }
+
     /// <summary>Pictures must be this client's, and their sizes the kept ones: coordinates mean nothing otherwise.</summary>
     private async Task RefuseStrangePicturesAsync(Guid clientId, IReadOnlyList<StillDto> stills, CancellationToken stop)
     {
-        if (stills.Count == 0) throw Refusal.BadInput("stills", "There is no picture yet. Take or choose one.");
+        if (stills.Count == 0) return;
         var ids = stills.Select(s => s.PictureId).Distinct().ToArray();
         var kept = await db.Pictures.AsNoTracking().Where(p => ids.Contains(p.Id) && p.ClientId == clientId).ToDictionaryAsync(p => p.Id, p => (p.Width, p.Height), stop);
         if (stills.Any(s => !kept.TryGetValue(s.PictureId, out var size) || size != (s.Width, s.Height)))

@@ -35,7 +35,7 @@ internal sealed record ClearedFlagView(Guid Id, string Text, DateTimeOffset At, 
 /// <summary>A client with everything that is on record, oldest check first.</summary>
 internal sealed record ClientView(
     ClientDetails Client,
-    StandardDto Standard,
+    StandardView Standard,
     IReadOnlyList<PartView> Trend,
     IReadOnlyList<FlagView> StopSigns,
     IReadOnlyList<ClearedFlagView> Cleared,
@@ -87,7 +87,7 @@ internal static class ClientEndpoints
         }, ClientDetails.Of, stop));
     }
 
-    private static async Task<Ok<ClientView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<ClientView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, TimeProvider clock, CancellationToken stop)
     {
         var client = await scope.ClientAsync(id, stop);
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
@@ -107,7 +107,7 @@ internal static class ClientEndpoints
 
         return TypedResults.Ok(new ClientView(
             ClientDetails.Of(client),
-            CheckBook.StandardFor(client, Exercise.SplitSquatToPad, null),
+            StandardView.Of(await book.StandardForAsync(client, await NextExerciseAsync(id, facts, db, clock, stop), null, stop)),
             PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right))),
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
@@ -118,7 +118,15 @@ internal static class ClientEndpoints
     }
 
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
-        SideTrend.Of([.. checks.Select(c => c.Shin.On(side)).OfType<SideResult>()], ErrorModel.Default);
+        SideTrend.Of(checks.Select(c => c.Look.On("front-shin", side)), ErrorModel.Default);
+
+    /// <summary>What is looked at next: what is planned next, else what was looked at last, else the first exercise.</summary>
+    private static async Task<Exercise> NextExerciseAsync(Guid id, IReadOnlyList<CheckFact> checks, StudioContext db, TimeProvider clock, CancellationToken stop)
+    {
+        var from = clock.GetUtcNow().AddHours(-12);
+        var planned = await db.Visits.AsNoTracking().Where(v => v.ClientId == id && v.StartsAt >= from).OrderBy(v => v.StartsAt).Select(v => v.ExerciseId).FirstOrDefaultAsync(stop);
+        return Exercise.Find(planned ?? "") ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "") ?? Exercise.SplitSquatToPad;
+    }
 
     private static string Sign(FlagFact flag) => Core.Practice.RedFlag.Find(flag.SignId)?.Text ?? flag.SignId;
 }

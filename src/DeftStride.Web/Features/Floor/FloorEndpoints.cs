@@ -3,6 +3,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
 using DeftStride.Data.Records;
+using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
@@ -25,6 +26,7 @@ internal sealed record VisitView(
     string Time,
     VisitState State,
     ClientSummary Client,
+    string ExerciseId,
     string ExerciseName,
     string SchoolName,
     Attention Attention,
@@ -32,8 +34,13 @@ internal sealed record VisitView(
     LastLookView? LastLook,
     IReadOnlyList<CardLineView> Card);
 
-/// <summary>The latest finished look: its sentence, and each side as it was read uncued.</summary>
-internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, SideView? Left, SideView? Right);
+/// <summary>The latest finished look: its sentence, and the three checks as they stood uncued.</summary>
+internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, IReadOnlyList<ResultView> Results)
+{
+    private static readonly HashSet<string> Instruments = ["front-shin", "knee-offset", "projection", "pelvic-level", "pelvic-change"];
+
+    public static LastLookView Of(LookView look) => new(look.Finding.Sentence, [.. look.Results.Where(r => r.Standing && Instruments.Contains(r.MeasureId))]);
+}
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
 internal sealed record FloorView(DateOnly Day, string DayText, IReadOnlyList<VisitView> Visits, IReadOnlyList<ClientSummary> Unplanned);
@@ -74,11 +81,11 @@ internal static class FloorEndpoints
             var exercise = Exercise.Find(row.visit.ExerciseId) ?? Exercise.SplitSquatToPad;
             rows.Add(new VisitView(
                 row.visit.Id, row.visit.StartsAt, TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"), state,
-                new ClientSummary(row.client.Id, row.client.Name), exercise.Name,
+                new ClientSummary(row.client.Id, row.client.Name), exercise.Id, exercise.Name,
                 School.Of(row.client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin).Name,
                 Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, now),
                 f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
-                f.LastCheck is { } last && Json.Read<ShinView>(last.Judged) is var seen ? new LastLookView(seen.Finding.Sentence, seen.Left, seen.Right) : null,
+                f.LastCheck is { } last ? LastLookView.Of(EarlierForms.Judged(CheckBook.Judge(last, []))) : null,
                 // While a stop sign stands nothing is set up: no card.
                 f.StopSigns == 0 && setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : []));
         }

@@ -6,10 +6,10 @@ using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Measuring;
 
-/// <summary>Either a shin to read or a stance to work out.</summary>
-internal sealed record LiveQuestion(long Seq, ShinRequest? Request, BenchRequest? Bench);
+/// <summary>Either a look to read or a stance to work out.</summary>
+internal sealed record LiveQuestion(long Seq, LookRequest? Request, BenchRequest? Bench);
 
-internal sealed record LiveAnswer(long Seq, ShinView? View, BenchView? Bench, string? Problem);
+internal sealed record LiveAnswer(long Seq, LookAnswer? Look, BenchView? Bench, string? Problem);
 
 /// <summary>
 /// The same reading as the compute endpoint, over one web socket while a point moves. One question, one answer, in
@@ -17,7 +17,7 @@ internal sealed record LiveAnswer(long Seq, ShinView? View, BenchView? Bench, st
 /// </summary>
 internal static class LiveReading
 {
-    private const int LongestQuestion = 64 * 1024;
+    private const int LongestQuestion = 256 * 1024;
 
     public static void Map(IEndpointRouteBuilder api) => api.Map("/live", AnswerAsync).ExcludeFromDescription();
 
@@ -58,7 +58,7 @@ internal static class LiveReading
             asked = JsonSerializer.Deserialize<LiveQuestion>(question, Json.Options);
             return asked switch
             {
-                { Request: { } shin } => new LiveAnswer(asked.Seq, ShinEndpoints.Judge(shin), null, null),
+                { Request: { } look } => new LiveAnswer(asked.Seq, LookEndpoints.Answer(look), null, null),
                 { Bench: { } bench } => new LiveAnswer(asked.Seq, null, BenchSolver.Solve(bench), null),
                 _ => new LiveAnswer(asked?.Seq ?? 0, null, null, "Nothing was asked."),
             };

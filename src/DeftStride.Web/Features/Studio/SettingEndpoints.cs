@@ -46,21 +46,24 @@ internal static class SettingEndpoints
         return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, studio, request.Version, s =>
         {
             var all = StudioSettings.Of(s);
-            var chosen = request.Level switch
-            {
-                SettingSource.Studio => all.Studio,
-                SettingSource.School => At(all.Schools, SchoolOf(request.Key).ToString()),
-                SettingSource.Exercise => At(all.Exercises, Exercise.Find(request.Key ?? "")?.Id ?? throw Refusal.BadInput("key", "Say for which exercise.")),
-                _ => throw Refusal.BadInput("level", "A setting belongs to a client, an exercise, a school or the studio."),
-            };
-            With(chosen, request);
+            With(Level(all, request.Level, request.Key), request);
             s.Settings = Json.Write(all);
         }, s => View(s, null, request.Level == SettingSource.Exercise ? request.Key : null, request.Level == SettingSource.School ? SchoolOf(request.Key) : null), stop));
     }
 
+    /// <summary>The choices of one level of the studio.</summary>
+    internal static Dictionary<string, string> Level(StudioSettings all, SettingSource level, string? key) => level switch
+    {
+        SettingSource.Studio => all.Studio,
+        SettingSource.School => At(all.Schools, SchoolOf(key).ToString()),
+        SettingSource.Exercise => At(all.Exercises, Exercise.Find(key ?? "")?.Id ?? throw Refusal.BadInput("key", "Say for which exercise.")),
+        _ => throw Refusal.BadInput("level", "A setting belongs to a client, an exercise, a school or the studio."),
+    };
+
     private static SchoolCode SchoolOf(string? name) => Enum.TryParse<SchoolCode>(name, ignoreCase: true, out var code) ? code : throw Refusal.BadInput("key", "Say for which school.");
 
-    private static Dictionary<string, string> Of(ClientRecord client) => client.Settings is { } kept ? Json.Read<Dictionary<string, string>>(kept) : [];
+    /// <summary>The choices made for one client.</summary>
+    internal static Dictionary<string, string> Of(ClientRecord client) => client.Settings is { } kept ? Json.Read<Dictionary<string, string>>(kept) : [];
 
     private static Dictionary<string, string> At(Dictionary<string, Dictionary<string, string>> all, string key) => all.TryGetValue(key, out var found) ? found : all[key] = [];
 

@@ -14,8 +14,8 @@ internal sealed record CoachView(Guid Id, string Name);
 
 internal sealed record SchoolView(SchoolCode Code, string Name, string Belief, string Suits);
 
-/// <summary>An exercise in short. The bench sets up those with a form or a box; a check takes those that are <see cref="Checked"/>.</summary>
-internal sealed record ExerciseView(string Id, string Name, ExerciseFamily Family, string Task, SchoolCode? UsualSchool, SplitForm? Form, bool NeedsBox, double? StartBoxCm, bool Checked,
+/// <summary>An exercise in short. The bench sets up those with a form or a box.</summary>
+internal sealed record ExerciseView(string Id, string Name, ExerciseFamily Family, string Task, SchoolCode? UsualSchool, SplitForm? Form, bool NeedsBox, double? StartBoxCm,
     string SetUp, IReadOnlyList<string> LookFor, IReadOnlyList<string> Felt, IReadOnlyList<string> Cautions);
 
 internal sealed record SignView(string Id, string Text);
@@ -70,7 +70,7 @@ internal static class StudioEndpoints
         return TypedResults.Ok(new StudioView(
             studio.Id, studio.Name, studio.TimeZone, studio.PainLimit, studio.Version, BenchEndpoints.KitOf(studio).Tape, coaches,
             [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
-            [.. Exercise.All.Select(e => new ExerciseView(e.Id, e.Name, e.Family, e.Task, e.UsualSchool, e.Form, e.NeedsBox, 100 * e.StartBoxMetres, e == Exercise.SplitSquatToPad, e.SetUp, e.LookFor, e.Felt, e.Cautions))],
+            [.. Exercise.All.Select(e => new ExerciseView(e.Id, e.Name, e.Family, e.Task, e.UsualSchool, e.Form, e.NeedsBox, 100 * e.StartBoxMetres, e.SetUp, e.LookFor, e.Felt, e.Cautions))],
             [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
             new CautionsView(Cautions.Studio, confirmed, Cautions.BeforeCheck, Cautions.AboutPain, Cautions.WhileFlagged)));
     }

@@ -1,20 +1,38 @@
 import { Link } from '@tanstack/react-router';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { day } from '@/app/dates';
 import { useTop } from '@/app/useTop';
 import { Button } from '@/ui/Button';
+import { standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side } from '@/ui/SidePlate';
 import { RaiseStopSign } from '../safety/StopSign';
 import { CorrectionPanel } from './CorrectionPanel';
 import { DecisionPanel } from './DecisionPanel';
+import { KeptBench } from './KeptBench';
 import { LookAgain } from './LookAgain';
-import { SideBench } from './SideBench';
-import type { Still } from './still';
+import { Caret, MeasureList } from './MeasureList';
+import { MomentStrip } from './MomentStrip';
+import { StationBar } from './StationBar';
+import { keptStills, type Moment, type Slot, type View } from './still';
+import { TakeAway } from './TakeAway';
 import { decisionWord } from './words';
 
 type Check = Schema['CheckView'];
+
+/** Where the thing that was named first is seen: its view and moment, or wherever there is a picture. */
+export function slotOfFinding(check: Check, side: Side): Slot {
+  const { measureId } = check.look.finding;
+  const result = measureId
+    ? (standing(check.look, measureId, side) ?? standing(check.look, measureId, side === 'left' ? 'right' : 'left'))
+    : null;
+  const views = check.standard.measures.find((m) => m.id === measureId)?.views ?? [];
+  const view: View = views.find((v) => check.stills.some((s) => s.view === v)) ?? views[0] ?? check.stills[0]?.view ?? 'side';
+  const fits = check.stills.filter((s) => s.view === view);
+  const moment: Moment = fits.find((s) => s.moment === result?.moment)?.moment ?? fits[0]?.moment ?? result?.moment ?? 'bottom';
+  return { side, view, moment };
+}
 
 /** A finished look: what was found, the one thing to say, the retest beside its baseline, the decision. */
 export function AfterCheck({
@@ -29,7 +47,10 @@ export function AfterCheck({
   const [again, setAgain] = useState(false);
   const [deciding, setDeciding] = useState(check.correction === null || check.decision !== null);
   useTop(`${check.id} ${again} ${deciding} ${check.trials.length}`);
-  const target: Side = check.shin.finding.side ?? 'left';
+  const target: Side = check.look.finding.side ?? 'left';
+  const found = slotOfFinding(check, target);
+  const [view, setView] = useState<View>(found.view);
+  const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({ [found.view]: found.moment });
   const correction = check.correction;
   if (again && correction)
     return (
@@ -45,19 +66,52 @@ export function AfterCheck({
       />
     );
   const lastTrial = check.trials.at(-1);
+  const views = (['side', 'front', 'back'] as const).filter((v) => check.standard.plan.some((p) => p.view === v));
+  const taken = check.standard.plan.filter(
+    (p) => p.view === view && check.stills.some((s) => s.view === view && s.moment === p.moment),
+  );
+  const moment = chosen[view] ?? taken[0]?.moment ?? 'bottom';
   return (
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
-      <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
+      <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
         <div className="min-w-0 flex-1 basis-[520px]">
           <h1 className="say max-w-[26em] text-[23px] sm:text-[31px]">
-            <Sentence parts={lastTrial?.sentence ?? check.shin.finding.sentence} />
+            <Sentence parts={lastTrial?.sentence ?? check.look.finding.sentence} />
           </h1>
-          <p className="mt-1 text-[14px] text-soft">{lastTrial?.because ?? check.shin.finding.because}</p>
+          <p className="mt-1 text-[14px] text-soft">
+            {lastTrial?.because ?? check.look.finding.because}
+            {check.feltWords && !check.felt?.asExpected && (
+              <span className="font-semibold text-ink"> {check.feltWords} Ask why.</span>
+            )}
+          </p>
         </div>
-        <p className="text-[13.5px] text-soft">
-          {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}
-        </p>
+        <div className="text-[13.5px] text-soft sm:text-right">
+          <p>
+            {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}
+          </p>
+          <TakeAway check={check} view={view} />
+        </div>
       </div>
+      <StationBar
+        look={check.look}
+        stations={[...views]}
+        at={view}
+        note={(v) => {
+          const seen = SIDES.filter((side) => check.stills.some((s) => s.view === v && s.side === side));
+          return seen.length > 0 ? `pictures ${seen.map((s) => (s === 'left' ? 'L' : 'R')).join(' ')}` : 'no pictures';
+        }}
+        onGo={(v) => v !== 'ask' && setView(v)}
+      />
+      {taken.length > 1 && (
+        <div className="mb-2">
+          <MomentStrip
+            plan={taken}
+            at={moment}
+            has={(m) => SIDES.filter((side) => check.stills.some((s) => s.side === side && s.view === view && s.moment === m))}
+            onGo={(m) => setChosen((c) => ({ ...c, [view]: m }))}
+          />
+        </div>
+      )}
       <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_372px]">
         <aside
           className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
@@ -85,6 +139,18 @@ export function AfterCheck({
               </Link>
             </p>
           )}
+          <details className="group border-t border-hair pt-1">
+            <summary className="flex min-h-11 cursor-pointer items-center text-[14px] font-semibold gap-2 text-soft hover:text-ink">
+              <Caret /> Every check of this look
+            </summary>
+            <MeasureList
+              measures={check.standard.measures}
+              look={check.look}
+              clientId={check.clientId}
+              standard={check.standard}
+              readOnly
+            />
+          </details>
           {!check.decision && (
             <>
               <div className="flex-1" />
@@ -93,9 +159,29 @@ export function AfterCheck({
           )}
         </aside>
         <div className="contents max-lg:grid max-lg:grid-cols-2 max-lg:gap-2">
-          {SIDES.map((side) => (
-            <KeptSide key={side} side={side} check={check} />
-          ))}
+          {SIDES.map((side) => {
+            const slot: Slot = { side, view, moment };
+            const trial = check.trials.findLast((t) => t.side === side && t.stills.some((s) => s.view === view));
+            const stills = keptStills(
+              (trial?.stills ?? check.stills).filter((s) => s.side === side && s.view === view && s.moment === moment),
+            );
+            const look = trial?.again ?? check.look;
+            const all = trial?.stills ?? check.stills;
+            return (
+              <KeptBench
+                key={`${side}${view}${moment}`}
+                slot={slot}
+                {...(trial ? { label: `After “${trial.short.toLowerCase()}”` } : {})}
+                stills={stills}
+                look={look}
+                stillViews={stills.map(
+                  (s) =>
+                    look.stills[all.findIndex((a) => a.pictureId === s.pictureId && a.view === s.view && a.moment === s.moment)],
+                )}
+                active={check.look.finding.side === side}
+              />
+            );
+          })}
         </div>
       </div>
       {check.decision && (
@@ -108,60 +194,3 @@ export function AfterCheck({
     </div>
   );
 }
-
-/** One side as it was kept: its last retest when there was one, else the first look. */
-function KeptSide({ side, check }: { side: Side; check: Check }) {
-  const trial = check.trials.findLast((t) => t.side === side);
-  const stills = useMemo(
-    () => keptStills((trial?.stills ?? check.stills).filter((s) => s.side === side)),
-    [trial, check.stills, side],
-  );
-  const [shown, setShown] = useState(0);
-  const mean = trial?.after ?? check.shin[side];
-  const view: Schema['ShinView'] = {
-    ...check.shin,
-    [side]: mean,
-    stills: trial?.readings ?? check.shin.stills,
-  };
-  if (stills.length === 0)
-    return (
-      <div className="grid min-h-40 place-items-center rounded-2xl border border-dashed border-edge/50 p-4 text-soft">
-        {side === 'left' ? 'Left' : 'Right'} leg not looked at.
-      </div>
-    );
-  return (
-    <div className="grid min-h-0 grid-rows-1 max-lg:h-[46dvh]">
-      <SideBench
-        side={side}
-        {...(trial ? { label: `After “${trial.short.toLowerCase()}”` } : {})}
-        stills={stills}
-        shown={shown}
-        reading={{ view, settled: true, problem: null }}
-        active={check.shin.finding.side === side}
-        upright={false}
-        readOnly
-        source={{
-          side,
-          active: false,
-          loose: [],
-          clientName: '',
-          consent: true,
-          onConsent: nothing,
-          onFile: nothing,
-          onLoose: nothing,
-        }}
-        onActivate={nothing}
-        onShow={setShown}
-        onPoint={nothing}
-        onFacing={nothing}
-        onUpright={nothing}
-        onRemove={nothing}
-        onAnother={nothing}
-      />
-    </div>
-  );
-}
-
-const nothing = () => undefined;
-
-export const keptStills = (stills: Schema['StillDto'][]): Still[] => stills.map((s) => ({ ...s, key: s.pictureId }));

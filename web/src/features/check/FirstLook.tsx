@@ -3,7 +3,7 @@ import { useNavigate } from '@tanstack/react-router';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries, refreshClient } from '@/api/queries';
+import { queries, refreshClient, useStandard } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -12,110 +12,196 @@ import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { RaiseStopSign } from '../safety/StopSign';
-import { useDraft } from './draft';
+import { AskPanel } from './AskPanel';
+import { type Draft, emptyDraft, type Seen, useDraft, type Work } from './draft';
+import { MeasureList } from './MeasureList';
+import { MomentStrip } from './MomentStrip';
 import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
-import { SideBench } from './SideBench';
-import { type Handle, isMarked, newStill, nextLandmark, type Point, rescaled, type Still, toDto } from './still';
+import type { Marking } from './PictureStage';
+import { type Station, StationBar } from './StationBar';
+import { type StillActions, StillBench } from './StillBench';
+import { askedFor, type Next, nextStep, openMeasures } from './steps';
+import {
+  fromView,
+  inSlot,
+  type Moment,
+  newStill,
+  nextPoint,
+  placed,
+  pointName,
+  rescaled,
+  type Slot,
+  type Still,
+  toDto,
+  type View,
+} from './still';
 import { useReading } from './useReading';
 
-const EXERCISE = 'split-squat-to-pad';
+const slotKey = (slot: Slot) => `${slot.side}-${slot.view}-${slot.moment}`;
 
 export function FirstLook({ client, studio }: { client: Schema['ClientView']; studio: Schema['StudioView'] }) {
   const clientId = client.client.id;
   const name = client.client.name;
-  const kept = useDraft(clientId, client.draft);
+  const first = name.split(' ')[0] ?? name;
+  const kept = useDraft(clientId, client.draft, () => {
+    const exercise = client.standard.standard.exerciseId;
+    // Who was looked at as a whole before needs only the short look now.
+    const known = client.checks.some((c) => c.exerciseId === exercise && c.look.missing.length === 0);
+    return emptyDraft(exercise, known ? 'quick' : 'whole');
+  });
   const { draft, step } = kept;
-  const [active, setActive] = useState<Side>(() =>
-    draft.stills.some((s) => s.side === 'left' && isMarked(s)) && !draft.stills.some((s) => s.side === 'right' && isMarked(s))
-      ? 'right'
-      : 'left',
-  );
-  const [shown, setShown] = useState<Record<Side, number>>({ left: 0, right: 0 });
-  const [upright, setUpright] = useState(false);
+  const fetched = useStandard(clientId, draft.exerciseId, draft.school);
+  const standard = fetched.data ?? client.standard;
+
+  const firstView = standard.quick?.view ?? 'side';
+  const [station, setStation] = useState<Station>(firstView);
+  const view: View = station === 'ask' ? firstView : station;
+  const momentsOf = (v: View) => standard.plan.filter((p) => p.view === v);
+  const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({});
+  const moment: Moment =
+    chosen[view] ??
+    (draft.mode === 'quick' && standard.quick?.view === view ? standard.quick.moment : undefined) ??
+    momentsOf(view).find((p) => p.essential)?.moment ??
+    momentsOf(view)[0]?.moment ??
+    'bottom';
+  const slotOf = (side: Side): Slot => ({ side, view, moment });
+  const [active, setActive] = useState<Side>(() => {
+    const done = (side: Side) => draft.stills.some((s) => s.side === side && Object.keys(s.points).length >= 2);
+    return done('left') && !done('right') ? 'right' : 'left';
+  });
+  const [shown, setShown] = useState<Record<string, number>>({});
+  const [more, setMore] = useState<Record<string, boolean>>({});
+  const [overs, setOvers] = useState<Record<string, string>>({});
+  const [marking, setMarking] = useState<Marking>(null);
   const [consent, setConsent] = useState(client.client.pictureConsent);
   const [refused, setRefused] = useState<unknown>(null);
   const [done, setDone] = useState(false);
   const pending = usePending();
   const navigate = useNavigate();
 
-  const standard = useMemo<Schema['StandardDto']>(
-    () => (draft.school ? { ...client.standard, school: draft.school, source: 'check' } : client.standard),
-    [client.standard, draft.school],
-  );
-  const reading = useReading(standard, draft.stills);
-  const lastOf = (side: Side) => client.checks.at(-1)?.stills.find((s) => s.side === side);
-  const stillsOf = (side: Side) => draft.stills.filter((s) => s.side === side);
-  const markedSides = SIDES.filter((side) => reading.view?.[side]);
+  const stillsIn = (slot: Slot) => draft.stills.filter((s) => inSlot(s, slot));
+  const lastIn = (slot: Slot) =>
+    client.checks.findLast((c) => c.stills.some((s) => inSlot(s, slot)))?.stills.find((s) => inSlot(s, slot));
+  const activeSlot = slotOf(active);
+  const current = station === 'ask' ? undefined : stillsIn(activeSlot)[shown[slotKey(activeSlot)] ?? 0];
+  const twin = stillsIn(slotOf(otherSide(active)))[0];
+  const last = lastIn(activeSlot);
+  const currentKey = current?.key;
+  const pattern = twin && Object.keys(twin.points).length >= 4 ? twin : undefined;
+  const like = useMemo(() => (pattern ? toDto(pattern) : last), [pattern, last]);
+  const guess = useMemo(() => (currentKey ? { key: currentKey, pattern: like } : null), [currentKey, like]);
+  const reading = useReading(standard.standard, draft.stills, draft.seen, draft.stated, guess);
+  const look = reading.view;
+  const next = nextStep(draft, standard, look);
+  const markedSides = SIDES.filter((side) => look?.results.some((r) => r.side === side));
 
-  const change = useCallback(
-    (key: string, alter: (still: Still) => Still, undoable = true) =>
-      step({ kind: 'stills', undoable, change: (all) => all.map((s) => (s.key === key ? alter(s) : s)) }),
+  const work = useCallback(
+    (change: (work: Work) => Partial<Work>, undoable = true) => step({ kind: 'work', change, undoable }),
     [step],
+  );
+  const alter = useCallback(
+    (key: string, change: (still: Still) => Still, undoable = true) =>
+      work(({ stills }) => ({ stills: stills.map((s) => (s.key === key ? change(s) : s)) }), undoable),
+    [work],
   );
 
   const arrived = useCallback(
     (picture: Schema['PictureView']) =>
-      step({
-        kind: 'stills',
-        undoable: false,
-        change: (all) =>
-          all.map((s) =>
+      work(
+        ({ stills }) => ({
+          stills: stills.map((s) =>
             s.pictureId === picture.id && (s.width !== picture.width || s.height !== picture.height)
               ? rescaled(s, picture.width, picture.height)
               : s,
           ),
-      }),
-    [step],
+        }),
+        false,
+      ),
+    [work],
   );
 
   useEffect(() => void resumePictures(clientId, arrived), [clientId, arrived]);
 
-  const addStill = (side: Side, picture: Schema['PictureView']) => {
-    const facing = stillsOf(side)[0]?.facing ?? stillsOf(otherSide(side))[0]?.facing ?? lastOf(side)?.facing ?? 'right';
-    setShown((s) => ({ ...s, [side]: stillsOf(side).length }));
-    setActive(side);
-    step({
-      kind: 'stills',
-      undoable: true,
-      change: (all) => [...all, newStill(side, picture.id, picture.width, picture.height, facing)],
-    });
+  const addStill = (slot: Slot, picture: Schema['PictureView']) => {
+    const mine = stillsIn(slot);
+    const facing =
+      mine[0]?.facing ?? stillsIn({ ...slot, side: otherSide(slot.side) })[0]?.facing ?? lastIn(slot)?.facing ?? 'right';
+    setShown((s) => ({ ...s, [slotKey(slot)]: mine.length }));
+    setActive(slot.side);
+    work(({ stills }) => ({ stills: [...stills, newStill(slot, picture.id, picture.width, picture.height, mine, facing)] }));
   };
 
-  const addFile = async (side: Side, file: Blob) => {
+  const addFile = async (slot: Slot, file: Blob) => {
     setRefused(null);
     const id = uuid();
     let drawn = false;
     try {
       const picture = await sendPicture(id, clientId, file, (size) => {
         drawn = true;
-        addStill(side, size);
+        addStill(slot, size);
       });
       if (drawn) arrived(picture);
-      else addStill(side, picture);
+      else addStill(slot, picture);
     } catch (error) {
       // A refused picture leaves no trace: what was drawn of it goes again.
-      step({ kind: 'stills', undoable: false, change: (all) => all.filter((s) => s.pictureId !== id) });
+      work(({ stills }) => ({ stills: stills.filter((s) => s.pictureId !== id) }), false);
       setRefused(error);
     }
   };
 
-  const onPoint = (key: string, handle: Handle, point: Point, undoable: boolean) => {
-    const still = draft.stills.find((s) => s.key === key);
-    if (!still) return;
-    if (handle === 'one' || handle === 'other') {
-      change(
-        key,
-        (s) => ({ ...s, vertical: { one: s.vertical?.one ?? point, other: s.vertical?.other ?? point, [handle]: point } }),
-        undoable,
-      );
-      return;
-    }
-    const wasNext = nextLandmark(still) === handle;
-    change(key, (s) => ({ ...s, [handle]: point }), undoable);
-    // The last point of a side hands over to the other side, when that one still has something to do.
-    if (wasNext && handle === 'knee' && !stillsOf(otherSide(still.side)).some(isMarked)) setActive(otherSide(still.side));
+  const actions: StillActions = {
+    onPoint: (key, handle, point, undoable) => {
+      const still = draft.stills.find((s) => s.key === key);
+      if (!still) return;
+      const asked = askedFor(draft, standard, still, more[slotKey(still)] ?? false);
+      const wasNext = nextPoint(still, asked)?.landmark === handle;
+      const after = placed(still, handle, point);
+      alter(key, (s) => placed(s, handle, point), undoable);
+      // The last point of a side hands over to the other side, when that one still has something to do.
+      if (wasNext && !nextPoint(after, asked)) handOver(still);
+    },
+    onAlter: (key, change) => alter(key, change),
+    onRemove: (key) => {
+      setShown((s) => ({ ...s, [slotKey(activeSlot)]: 0 }));
+      work(({ stills }) => ({ stills: stills.filter((s) => s.key !== key) }));
+    },
+    onAccept: (key, points) => {
+      const still = draft.stills.find((s) => s.key === key);
+      if (!still) return;
+      const found = points.flatMap((p) => {
+        const at = reading.guesses[p.landmark];
+        return at ? ([[p.landmark, at]] as const) : [];
+      });
+      alter(key, (s) => found.reduce((all, [landmark, at]) => placed(all, landmark, at), s));
+      handOver(still);
+    },
   };
+  const handOver = (from: Slot) => {
+    const other = { side: otherSide(from.side), view: from.view, moment: from.moment };
+    const theirs = stillsIn(other);
+    const open = theirs.length === 0 || theirs.some((s) => nextPoint(s, askedFor(draft, standard, other, false)));
+    if (open) setActive(other.side);
+  };
+
+  const onSeen = (measureId: string, side: Side, where: Seen['where'] | null) =>
+    work(({ seen }) => ({
+      seen: [
+        ...seen.filter((s) => s.measureId !== measureId || s.side !== side),
+        ...(where ? [{ measureId, side, where, moment: null }] : []),
+      ],
+    }));
+  const onRestFine = (measures: Schema['MeasureView'][]) =>
+    work(({ seen }) => ({
+      seen: [
+        ...seen,
+        ...measures.flatMap((m) =>
+          SIDES.filter((side) => !look?.results.some((r) => r.measureId === m.id && r.side === side && r.verdict)).map(
+            (side): Seen => ({ measureId: m.id, side, where: 'within', moment: null }),
+          ),
+        ),
+      ],
+    }));
 
   const keep = useMutation({
     mutationFn: async () => {
@@ -125,9 +211,13 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
           body: {
             id: draft.id,
             clientId,
-            exerciseId: EXERCISE,
+            exerciseId: draft.exerciseId,
             school: draft.school,
-            stills: draft.stills.filter(isMarked).map(toDto),
+            stills: draft.stills.filter((s) => Object.keys(s.points).length > 0).map(toDto),
+            seen: draft.seen,
+            stated: draft.stated,
+            felt: draft.felt,
+            effort: draft.effort,
             pain: draft.pain,
             nextMorning: draft.nextMorning,
             supersedes: null,
@@ -154,124 +244,242 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     },
   });
 
+  const goTo = (slot: Slot) => {
+    setStation(slot.view);
+    setChosen((c) => ({ ...c, [slot.view]: slot.moment }));
+    setActive(slot.side);
+  };
+  const go = (to: Next) => {
+    if (to.kind === 'picture' || to.kind === 'points') goTo(to.slot);
+    else if (to.kind === 'eye') onRestFine(to.measures);
+    else if (to.kind === 'pain') document.getElementById('pain')?.scrollIntoView({ block: 'center' });
+    else if (to.kind === 'felt') setStation('ask');
+  };
+
   const ready = markedSides.length > 0 && pending === 0 && painComplete(draft.pain) && !done;
-  const focusHandle = (handle: Handle) =>
+  const focusHandle = (handle: string) =>
     document.querySelector<SVGGElement>(`[data-stage="${active}"] [data-handle="${handle}"]`)?.focus();
-  const currentStill = stillsOf(active)[shown[active]];
   useShortcuts('Check', [
-    { keys: 'A', does: 'To the ankle (arrow keys move it, Enter places a guess)', run: () => focusHandle('ankle') },
+    { keys: 'A', does: 'To the ankle (arrow keys move it, Enter places a ring)', run: () => focusHandle('ankle') },
     { keys: 'K', does: 'To the knee', run: () => focusHandle('knee') },
+    {
+      keys: 'P',
+      does: 'To the next point',
+      run: () =>
+        current &&
+        focusHandle(nextPoint(current, askedFor(draft, standard, current, more[slotKey(current)] ?? false))?.landmark ?? 'ankle'),
+    },
     { keys: 'S', does: 'The other side', run: () => setActive(otherSide(active)) },
-    { keys: 'U', does: 'Mark something upright', run: () => setUpright(!upright) },
-    { keys: 'F', does: 'Turn the toes round', run: () => currentStill && change(currentStill.key, turn) },
+    { keys: 'N', does: 'The next step', run: () => go(next) },
+    { keys: '1', does: 'From the side', run: () => setStation('side') },
+    { keys: '2', does: 'From the front', run: () => setStation('front') },
+    { keys: '3', does: 'From behind', run: () => setStation('back') },
+    { keys: '4', does: 'Ask', run: () => setStation('ask') },
+    { keys: 'W', does: 'The rest looked fine', run: () => onRestFine(openMeasures(look, standard)) },
+    { keys: 'U', does: 'Mark something upright', run: () => setMarking(marking === 'upright' ? null : 'upright') },
+    { keys: 'L', does: 'Mark a known length', run: () => setMarking(marking === 'scale' ? null : 'scale') },
+    {
+      keys: 'F',
+      does: 'Turn the toes round',
+      run: () => current && alter(current.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' })),
+    },
     { keys: 'Z', does: 'Undo', run: () => step({ kind: 'undo' }) },
     { keys: 'Y', does: 'Redo', run: () => step({ kind: 'redo' }) },
     { keys: 'D', does: 'Done: keep this look', run: () => ready && keep.mutate() },
   ]);
 
+  const stations: Station[] = [...(['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0), 'ask'];
+  const note = (at: Station) => {
+    if (at === 'ask')
+      return (
+        [draft.pain && 'pain', draft.felt && 'felt', draft.effort !== null && 'effort'].filter(Boolean).join(', ') ||
+        'pain, felt, load'
+      );
+    const wanted = standard.plan.filter((p) => p.view === at && p.essential);
+    const got = SIDES.filter((side) => draft.stills.some((s) => s.view === at && s.side === side)).map((s) =>
+      s === 'left' ? 'L' : 'R',
+    );
+    return got.length > 0 ? `pictures ${got.join(' ')}` : wanted.length > 0 && draft.mode === 'whole' ? 'needed' : 'if you like';
+  };
+
+  /** Pictures that can be laid over the one that is up: the other side, the last time, the half-kneeling baseline. */
+  const overlaysFor = (slot: Slot): { still: Still; name: string }[] => {
+    const other = stillsIn({ ...slot, side: otherSide(slot.side) })[0];
+    const before = lastIn(slot);
+    const kneeling = client.checks
+      .findLast(
+        (c) => c.exerciseId.startsWith('half-kneeling') && c.stills.some((s) => s.side === slot.side && s.view === slot.view),
+      )
+      ?.stills.find((s) => s.side === slot.side && s.view === slot.view);
+    const laid = (still: Schema['StillDto'] | undefined, key: string, title: string) =>
+      still?.points.ankle && still.points.knee ? [{ still: { ...still, key }, name: title }] : [];
+    return [
+      ...laid(other, 'other', `The ${sideWord(otherSide(slot.side))} side`),
+      ...laid(before, 'before', 'Last time'),
+      ...(draft.exerciseId.startsWith('half-kneeling') ? [] : laid(kneeling, 'kneeling', 'Half-kneeling')),
+    ];
+  };
+
+  const measures = standard.measures.filter((m) =>
+    m.kind === 'number' ? false : draft.mode === 'quick' ? true : station !== 'ask' && m.views.includes(view),
+  );
+  const strip = momentsOf(view);
   return (
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
-      <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
-        <div className="min-w-0 flex-1 basis-[520px]">
-          <h1 className="say max-w-[26em] text-[23px] sm:text-[31px]" aria-live="polite">
-            {reading.view && markedSides.length > 0 ? (
-              <Sentence parts={reading.view.finding.sentence} />
-            ) : (
-              headline(currentStill, active)
-            )}
+      <div className="mb-1.5">
+        <div className="min-w-0">
+          <h1 className="say text-[23px] sm:text-[29px]" aria-live="polite">
+            {look && markedSides.length > 0 ? <Sentence parts={look.finding.sentence} /> : <>“{standard.task}”</>}
           </h1>
           <p className="mt-1 text-[14px] text-soft">
-            {reading.view && markedSides.length > 0
-              ? reading.view.finding.because
-              : `${name}: ${studio.exercises.find((e) => e.id === EXERCISE)?.task ?? ''} No coaching yet.`}
+            {look && markedSides.length > 0
+              ? look.finding.because
+              : current
+                ? `${first} heard this and nothing more. Tap the points as they are asked for.`
+                : `Say this to ${first} and nothing more. ${start(next)}`}
           </p>
         </div>
-        <SchoolChoice
-          studio={studio}
-          standard={standard}
-          onPick={(school) => step({ kind: 'set', change: (d) => ({ ...d, school }) })}
-        />
       </div>
 
-      <div className="mb-2 flex gap-2 md:hidden" role="group" aria-label="Side on the bench">
-        {SIDES.map((side) => (
-          <button
-            key={side}
-            type="button"
-            aria-pressed={active === side}
-            onClick={() => setActive(side)}
-            className={`flex min-h-11 flex-1 items-center gap-2 rounded-[10px] border px-3 text-left font-semibold ${active === side ? 'border-ink bg-paper' : 'border-hair text-soft'}`}
-          >
-            <SidePlate side={side} />
-            {reading.view?.[side]
-              ? `${reading.view[side].lean} ${reading.view[side].reachText}`
-              : stillsOf(side).length > 0
-                ? 'to mark'
-                : 'no picture'}
-          </button>
-        ))}
-      </div>
+      <StationBar look={look} stations={stations} at={station} note={note} onGo={setStation}>
+        <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
+      </StationBar>
 
-      <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
-        {SIDES.map((side) => (
-          <div
-            key={side}
-            className={`grid min-h-0 grid-rows-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh] ${active === side ? '' : 'max-md:hidden'}`}
-          >
-            <SideBench
-              side={side}
-              stills={stillsOf(side)}
-              shown={shown[side]}
-              reading={reading}
-              last={lastOf(side)}
-              active={active === side}
-              upright={upright}
-              source={{
-                side,
-                active: active === side,
-                loose: client.loosePictures.filter((p) => !draft.stills.some((s) => s.pictureId === p.id)),
-                clientName: name,
-                consent,
-                onConsent: () => setConsent(true),
-                ghost: ghostOf(lastOf(side)),
-                onFile: (file) => void addFile(side, file),
-                onLoose: (picture) => addStill(side, picture),
-              }}
-              onActivate={() => active !== side && setActive(side)}
-              onShow={(i) => setShown((s) => ({ ...s, [side]: i }))}
-              onPoint={onPoint}
-              onFacing={(key) => change(key, turn)}
-              onUpright={setUpright}
-              onRemove={(key) => {
-                setShown((s) => ({ ...s, [side]: 0 }));
-                step({ kind: 'stills', undoable: true, change: (all) => all.filter((s) => s.key !== key) });
-              }}
-              onAnother={() => setShown((s) => ({ ...s, [side]: stillsOf(side).length }))}
+      {station !== 'ask' && (
+        <div className="mb-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
+          <div className="flex flex-1 gap-2 md:hidden" role="group" aria-label="Side on the bench">
+            {SIDES.map((side) => (
+              <button
+                key={side}
+                type="button"
+                aria-pressed={active === side}
+                onClick={() => setActive(side)}
+                className={`flex min-h-11 flex-1 items-center gap-2 rounded-[10px] border px-3 text-left font-semibold ${active === side ? 'border-ink bg-paper' : 'border-hair text-soft'}`}
+              >
+                <SidePlate side={side} />
+                {tabWords(look, side, stillsIn(slotOf(side)))}
+              </button>
+            ))}
+          </div>
+          {strip.length > 1 &&
+            (draft.mode === 'whole' || draft.stills.some((s) => s.view === view && s.moment !== strip[0]?.moment)) && (
+              <MomentStrip
+                plan={strip}
+                at={moment}
+                has={(m) => SIDES.filter((side) => stillsIn({ side, view, moment: m }).length > 0)}
+                onGo={(m) => setChosen((c) => ({ ...c, [view]: m }))}
+              />
+            )}
+          <div className="flex w-full gap-2 md:hidden">
+            <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
+          </div>
+          <SchoolChoice
+            studio={studio}
+            standard={standard}
+            onPick={(school) => step({ kind: 'set', change: (d) => ({ ...d, school }) })}
+          />
+        </div>
+      )}
+
+      <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_336px]">
+        {station === 'ask' ? (
+          <div className="grid min-h-0 grid-rows-1 lg:col-span-2 md:max-lg:col-span-2">
+            <AskPanel
+              draft={draft}
+              standard={standard}
+              look={look}
+              repeated={client.checks.length > 0}
+              onChange={(change) => step({ kind: 'set', change })}
+              onStated={(stated) =>
+                work(({ stated: all }) => ({
+                  stated: [
+                    ...all.filter((s) => s.measureId !== stated.measureId || s.side !== stated.side),
+                    ...(stated.value === null ? [] : [stated]),
+                  ],
+                }))
+              }
             />
           </div>
-        ))}
+        ) : (
+          SIDES.map((side) => {
+            const slot = slotOf(side);
+            const stills = stillsIn(slot);
+            const at = shown[slotKey(slot)] ?? 0;
+            const overlays = overlaysFor(slot);
+            const wanted = askedFor(draft, standard, slot, more[slotKey(slot)] ?? false);
+            const all = askedFor(draft, standard, slot, true);
+            return (
+              <div
+                key={side}
+                className={`grid min-h-0 grid-rows-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh] ${active === side ? '' : 'max-md:hidden'}`}
+              >
+                <StillBench
+                  slot={slot}
+                  stills={stills}
+                  shown={at}
+                  stillViews={stills.map((s) => look?.stills[draft.stills.indexOf(s)])}
+                  reading={reading}
+                  asked={wanted}
+                  more={more[slotKey(slot)] ? null : all.length - wanted.length}
+                  onMore={() => setMore((m) => ({ ...m, [slotKey(slot)]: true }))}
+                  active={active === side}
+                  marking={marking}
+                  onMarking={setMarking}
+                  over={overlays.find((o) => o.still.key === overs[slotKey(slot)])?.still}
+                  overlays={overlays.map((o) => ({ id: o.still.key, name: o.name }))}
+                  onOver={(id) => setOvers((o) => ({ ...o, [slotKey(slot)]: id }))}
+                  actions={actions}
+                  source={{
+                    side,
+                    view,
+                    moment,
+                    active: active === side,
+                    loose: client.loosePictures.filter((p) => !draft.stills.some((s) => s.pictureId === p.id)),
+                    clientName: name,
+                    consent,
+                    onConsent: () => setConsent(true),
+                    ghost: lastIn(slot) && pictureUrl(lastIn(slot)?.pictureId ?? ''),
+                    onFile: (file) => void addFile(slot, file),
+                    onLoose: (picture) => addStill(slot, picture),
+                  }}
+                  onActivate={() => active !== side && setActive(side)}
+                  onShow={(i) => setShown((s) => ({ ...s, [slotKey(slot)]: i }))}
+                  onAnother={() => setShown((s) => ({ ...s, [slotKey(slot)]: stills.length }))}
+                />
+              </div>
+            );
+          })
+        )}
 
         <aside
-          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 md:max-lg:col-span-2"
+          className="flex min-h-0 flex-col gap-3 rounded-2xl bg-paper p-4 md:max-lg:col-span-2 lg:pb-3"
           aria-label="This look"
         >
-          <PainAsk
-            id="pain"
-            label={`Does anything hurt, ${name.split(' ')[0]}?`}
-            pain={draft.pain}
-            onChange={(pain) => step({ kind: 'set', change: (d) => ({ ...d, pain }) })}
-            about={studio.cautions.aboutPain}
-          />
-          {client.checks.length > 0 && (
-            <NextMorning
-              value={draft.nextMorning}
-              onPick={(nextMorning) => step({ kind: 'set', change: (d) => ({ ...d, nextMorning }) })}
+          <div className="grid min-h-0 flex-1 content-start gap-3.5 lg:-mx-2 lg:overflow-y-auto lg:px-2">
+            <PainAsk
+              id="pain"
+              label={`Does anything hurt, ${first}?`}
+              pain={draft.pain}
+              onChange={(pain) => step({ kind: 'set', change: (d) => ({ ...d, pain }) })}
+              about={studio.cautions.aboutPain}
             />
-          )}
-          <div className="flex-1" />
-          <p className="text-[13px] text-soft">{studio.cautions.beforeCheck}</p>
-          <RaiseStopSign clientId={clientId} className="w-full" />
-          <Trouble error={refused ?? keep.error ?? startOver.error ?? (reading.problem ? new Error(reading.problem) : null)} />
+            {measures.length > 0 && (
+              <MeasureList
+                measures={measures}
+                look={look}
+                clientId={clientId}
+                standard={standard}
+                onSeen={onSeen}
+                onRestFine={onRestFine}
+              />
+            )}
+            <p className="text-[13px] text-soft">{studio.cautions.beforeCheck}</p>
+          </div>
+          <Trouble
+            error={
+              refused ?? keep.error ?? startOver.error ?? fetched.error ?? (reading.problem ? new Error(reading.problem) : null)
+            }
+          />
           {kept.clash && (
             <div className="grid gap-2">
               <Trouble error={new Error('This look was changed on another device.')} />
@@ -284,33 +492,46 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
               Sending {pending === 1 ? 'the picture' : `${pending} pictures`}…
             </p>
           )}
-          <div className="flex items-center gap-1.5 max-lg:hidden">
-            <Button kind="quiet" onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo} className="px-2!">
-              Undo
-            </Button>
-            <Button kind="quiet" onClick={() => step({ kind: 'redo' })} disabled={!kept.canRedo} className="px-2!">
-              Redo
-            </Button>
-            <span className="flex-1" />
-            {draft.stills.length > 0 && (
-              <Button kind="quiet" onClick={() => startOver.mutate()} className="px-2! text-soft">
-                Drop this look
+          <div className="grid gap-2 max-lg:hidden">
+            <div className="flex items-center gap-1">
+              <Button kind="quiet" onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo} className="px-2!">
+                Undo
+              </Button>
+              <Button kind="quiet" onClick={() => step({ kind: 'redo' })} disabled={!kept.canRedo} className="px-2!">
+                Redo
+              </Button>
+              <span className="flex-1" />
+              {markedSides.length + draft.stills.length > 0 && (
+                <Button kind="quiet" onClick={() => startOver.mutate()} className="px-2! text-soft">
+                  Drop this look
+                </Button>
+              )}
+            </div>
+            {next.kind !== 'done' && next.kind !== 'pain' && (
+              <Button
+                kind={ready && draft.mode === 'quick' ? 'plain' : 'act'}
+                hint="N"
+                className="min-h-14 w-full text-[17px]!"
+                onClick={() => go(next)}
+              >
+                {next.words}
               </Button>
             )}
+            <Button
+              kind={ready && (next.kind === 'done' || draft.mode === 'quick') ? 'act' : 'plain'}
+              hint="D"
+              className={`w-full ${next.kind === 'done' || next.kind === 'pain' ? 'min-h-14 text-[17px]!' : ''}`}
+              disabled={!ready || keep.isPending}
+              onClick={() => keep.mutate()}
+            >
+              {doneWords(markedSides)}
+            </Button>
+            {markedSides.length > 0 && !painComplete(draft.pain) && (
+              <p className="-mt-1 text-center text-[13.5px] text-soft">Ask about pain first.</p>
+            )}
           </div>
-          <Button
-            kind={ready ? 'act' : 'plain'}
-            hint="D"
-            className="min-h-14 w-full text-[17px]! max-lg:hidden"
-            disabled={!ready || keep.isPending}
-            onClick={() => keep.mutate()}
-          >
-            {markedSides.length === 1 ? `Done with the ${sideWord(markedSides[0] ?? 'left')} only` : 'Done looking'}
-          </Button>
-          {markedSides.length > 0 && !painComplete(draft.pain) && (
-            <p className="-mt-1.5 text-center text-[13.5px] text-soft max-lg:hidden">Ask about pain first.</p>
-          )}
-          {draft.stills.length > 0 && (
+          <RaiseStopSign clientId={clientId} className="w-full" />
+          {markedSides.length + draft.stills.length > 0 && (
             <Button kind="quiet" onClick={() => startOver.mutate()} className="text-soft lg:hidden">
               Drop this look
             </Button>
@@ -318,86 +539,119 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
         </aside>
       </div>
 
-      {draft.stills.length > 0 && (
+      {markedSides.length + draft.stills.length > 0 && (
         <NextBar>
           <Button onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo}>
             Undo
           </Button>
-          <Thumb
-            marked={markedSides}
-            painAsked={painComplete(draft.pain)}
-            ready={ready && !keep.isPending}
-            onSide={setActive}
-            onDone={() => keep.mutate()}
-          />
+          {next.kind === 'done' || (ready && draft.mode === 'quick' && next.kind !== 'points') ? (
+            <>
+              {next.kind !== 'done' && (
+                <Button className="flex-1" onClick={() => go(next)}>
+                  {next.words}
+                </Button>
+              )}
+              <Button
+                kind={markedSides.length === 2 ? 'act' : 'plain'}
+                className="min-h-14 flex-1 text-[17px]!"
+                disabled={!ready || keep.isPending}
+                onClick={() => keep.mutate()}
+              >
+                {markedSides.length === 1 ? `Done, ${sideWord(markedSides[0] ?? 'left')} only` : 'Done looking'}
+              </Button>
+            </>
+          ) : next.kind === 'points' && current && inSlot(current, next.slot) ? (
+            <p className="flex-1 text-center text-[14.5px] text-soft">
+              Tap the {pointName[nextPoint(current, askedFor(draft, standard, current, false))?.landmark ?? 'ankle']}.
+            </p>
+          ) : (
+            <>
+              <Button kind="act" className="min-h-14 flex-1 text-[17px]!" onClick={() => go(next)}>
+                {next.words}
+              </Button>
+              {ready && (
+                <Button className="min-h-14" disabled={keep.isPending} onClick={() => keep.mutate()}>
+                  Done
+                </Button>
+              )}
+            </>
+          )}
         </NextBar>
       )}
     </div>
   );
 }
 
-/** One button that always is the next step: the other side, the pain, done. */
-function Thumb({
-  marked,
-  painAsked,
-  ready,
-  onSide,
-  onDone,
+const doneWords = (marked: Side[]) =>
+  marked.length === 1 ? `Done with the ${sideWord(marked[0] ?? 'left')} only` : 'Done looking';
+
+/** How to begin, while nothing has been looked at. */
+const start = (next: Next) =>
+  next.kind === 'picture'
+    ? `Start with a picture of the ${sideWord(next.slot.side)} leg ${next.slot.view === 'side' ? 'in front' : fromView[next.slot.view]}, or say what you see.`
+    : 'Then say what you see.';
+
+/** What a phone's side tab says: the reading, or what is still missing. */
+function tabWords(look: Schema['LookView'] | null, side: Side, stills: Still[]) {
+  const moment = stills[0]?.moment;
+  const read = look?.results.find(
+    (r) =>
+      r.side === side &&
+      r.moment === moment &&
+      r.source === 'pictures' &&
+      ['front-shin', 'knee-offset', 'pelvic-level', 'projection'].includes(r.measureId) &&
+      inView(r.measureId, stills[0]?.view),
+  );
+  if (read) return `${read.words} ${read.reachText ?? ''}`;
+  return stills.length > 0 ? 'to mark' : 'no picture';
+}
+
+const inView = (measureId: string, view: View | undefined) => (measureId === 'front-shin') === (view === 'side');
+
+/** What this look is of, and how much of it. */
+function Extent({
+  studio,
+  draft,
+  onChange,
 }: {
-  marked: Side[];
-  painAsked: boolean;
-  ready: boolean;
-  onSide: (side: Side) => void;
-  onDone: () => void;
+  studio: Schema['StudioView'];
+  draft: Draft;
+  onChange: (change: (draft: Draft) => Draft) => void;
 }) {
-  const big = 'min-h-14 flex-1 text-[17px]!';
-  const [only] = marked;
-  if (!only) return <p className="flex-1 text-center text-[14.5px] text-soft">Tap the ankle, then the knee.</p>;
-  if (marked.length === 1 && !painAsked)
-    return (
-      <Button kind="act" className={big} onClick={() => onSide(otherSide(only))}>
-        Now the {sideWord(otherSide(only))}
-      </Button>
-    );
-  if (!painAsked)
-    return (
-      <Button kind="act" className={big} onClick={() => document.getElementById('pain')?.scrollIntoView({ block: 'center' })}>
-        Ask about pain
-      </Button>
-    );
   return (
     <>
-      {marked.length === 1 && (
-        <Button className="flex-1" onClick={() => onSide(otherSide(only))}>
-          Now the {sideWord(otherSide(only))}
-        </Button>
-      )}
-      <Button kind={marked.length === 2 ? 'act' : 'plain'} className={big} disabled={!ready} onClick={onDone}>
-        {marked.length === 1 ? `Done, ${sideWord(only)} only` : 'Done looking'}
-      </Button>
+      <select
+        aria-label="Exercise"
+        value={draft.exerciseId}
+        onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
+        className="h-11 w-36 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
+      >
+        {studio.exercises.map((e) => (
+          <option key={e.id} value={e.id}>
+            {e.name}
+          </option>
+        ))}
+      </select>
+      <Choice
+        label="How much"
+        value={draft.mode}
+        options={[
+          { value: 'quick', text: 'Quick' },
+          { value: 'whole', text: 'Whole' },
+        ]}
+        onPick={(mode) => onChange((d) => ({ ...d, mode }))}
+      />
     </>
   );
 }
 
-const ghostOf = (still: Schema['StillDto'] | undefined) => still && pictureUrl(still.pictureId);
-
-const turn = (still: Still): Still => ({ ...still, facing: still.facing === 'left' ? 'right' : 'left' });
-
-function headline(still: Still | undefined, side: Side) {
-  if (!still) return `Start with a picture of the ${sideWord(side)} leg in front.`;
-  const next = nextLandmark(still);
-  if (next === 'ankle') return `${side === 'left' ? 'Left' : 'Right'}: tap the ankle of the front leg.`;
-  if (next === 'knee') return 'Now the middle of the knee.';
-  return 'Reading…';
-}
-
-export function SchoolChoice({
+function SchoolChoice({
   studio,
   standard,
   onPick,
 }: {
   studio: Schema['StudioView'];
-  standard: Schema['StandardDto'];
+  standard: Schema['StandardView'];
   onPick: (school: Schema['SchoolCode']) => void;
 }) {
   const source = {
@@ -406,36 +660,16 @@ export function SchoolChoice({
     exercise: 'usual for this exercise',
     school: 'school',
     studio: 'studio default',
-  }[standard.source];
+  }[standard.standard.source];
   return (
-    <div className="text-right max-sm:w-full max-sm:text-left">
+    <div className="ml-auto flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
+      <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">School, {source}</p>
       <Choice
         label="School"
-        value={standard.school}
+        value={standard.standard.school}
         options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
         onPick={onPick}
       />
-      <p className="mt-1 text-[13px] text-soft">{source}</p>
     </div>
-  );
-}
-
-function NextMorning({ value, onPick }: { value: number | null; onPick: (score: number) => void }) {
-  return (
-    <label className="flex items-center justify-between gap-3 text-[14.5px]">
-      <span>Worst the morning after last time</span>
-      <select
-        value={value ?? ''}
-        onChange={(e) => e.target.value !== '' && onPick(Number(e.target.value))}
-        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[15px] font-semibold"
-      >
-        <option value="">not asked</option>
-        {Array.from({ length: 11 }, (_, i) => i).map((i) => (
-          <option key={i} value={i}>
-            {i}
-          </option>
-        ))}
-      </select>
-    </label>
   );
 }

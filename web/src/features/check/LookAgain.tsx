@@ -8,15 +8,20 @@ import { Button } from '@/ui/Button';
 import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { type Side, sideWord } from '@/ui/SidePlate';
-import { keptStills } from './AfterCheck';
+import { slotOfFinding } from './AfterCheck';
 import type { PainAnswer } from './draft';
+import { KeptBench } from './KeptBench';
 import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
-import { SideBench } from './SideBench';
-import { type Handle, isMarked, newStill, type Point, rescaled, type Still, toDto } from './still';
+import type { Marking } from './PictureStage';
+import { type StillActions, StillBench } from './StillBench';
+import { fromView, has, inSlot, isMarked, keptStills, newStill, placed, rescaled, type Still, toDto } from './still';
 import { useReading } from './useReading';
+import { outcomeWord } from './words';
 
 type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null };
+
+const nothingSeen: never[] = [];
 
 const key = (checkId: string) => `deft-retest-${checkId}`;
 
@@ -43,21 +48,37 @@ export function LookAgain({
   const [retest, setRetest] = useState(() => begin(check.id, correction.id));
   const [past, setPast] = useState<Still[][]>([]);
   const [shown, setShown] = useState(0);
-  const [upright, setUpright] = useState(false);
+  const [marking, setMarking] = useState<Marking>(null);
+  const [laid, setLaid] = useState(false);
   const [refused, setRefused] = useState<unknown>(null);
   const pending = usePending();
   const { stills } = retest;
-  const reading = useReading(check.standard, stills);
-  useEffect(() => localStorage.setItem(key(check.id), JSON.stringify(retest)), [retest, check.id]);
+  const slot = useMemo(() => slotOfFinding(check, side), [check, side]);
+  const measureId = check.look.finding.measureId ?? 'front-shin';
+  const measure = check.standard.measures.find((m) => m.id === measureId);
 
-  const baselineTrial = check.trials.findLast((t) => t.side === side && t.outcome === 'helped');
-  const baseline = useMemo(
-    () => keptStills((baselineTrial?.stills ?? check.stills).filter((s) => s.side === side)),
-    [baselineTrial, check.stills, side],
-  );
-  const before = baselineTrial?.after ?? check.shin[side];
+  const baselineTrial = check.trials.findLast((t) => t.side === side && t.outcome === 'helped' && t.stills.length > 0);
+  const before = baselineTrial?.stills ?? check.stills;
+  const baseline = useMemo(() => keptStills(before.filter((s) => inSlot(s, slot))), [before, slot]);
+  const baseLook = baselineTrial?.again ?? check.look;
   const painBefore = baselineTrial?.pain ?? check.pain;
-  const [shownBefore, setShownBefore] = useState(0);
+
+  // The retest asks for what the baseline shows, no more: the same points on the same view.
+  const quick = check.standard.quick;
+  const asked = useMemo(() => {
+    const planned = check.standard.plan.find((p) => p.view === slot.view && p.moment === slot.moment)?.points ?? [];
+    const needed =
+      quick?.measures.includes(measureId) && quick.view === slot.view ? quick.points : planned.filter((p) => !p.more);
+    return needed.filter((p) => baseline.length === 0 || baseline.some((s) => has(s, p.landmark)));
+  }, [check.standard, quick, measureId, slot, baseline]);
+  const current = stills[shown];
+  const currentKey = current?.key;
+  const guess = useMemo(
+    () => (currentKey ? { key: currentKey, pattern: baseline[0] && toDto(baseline[0]) } : null),
+    [currentKey, baseline],
+  );
+  const reading = useReading(check.standard.standard, stills, nothingSeen, nothingSeen, guess);
+  useEffect(() => localStorage.setItem(key(check.id), JSON.stringify(retest)), [retest, check.id]);
 
   const set = useCallback((change: (all: Still[]) => Still[]) => setRetest((r) => ({ ...r, stills: change(r.stills) })), []);
   const alter = (still: string, change: (s: Still) => Still, undoable = true) => {
@@ -77,7 +98,7 @@ export function LookAgain({
 
   const add = (picture: Schema['PictureView']) => {
     setShown(stills.length);
-    set((all) => [...all, newStill(side, picture.id, picture.width, picture.height, baseline[0]?.facing ?? 'right')]);
+    set((all) => [...all, newStill(slot, picture.id, picture.width, picture.height, all, baseline[0]?.facing ?? 'right')]);
   };
   const addFile = async (file: Blob) => {
     setRefused(null);
@@ -98,16 +119,22 @@ export function LookAgain({
 
   const asksPain = (painBefore?.score ?? 0) > 0;
   const ready =
-    stills.some(isMarked) && reading.view?.[side] != null && pending === 0 && (!asksPain || painComplete(retest.pain));
+    stills.some(isMarked) &&
+    reading.view?.results.some((r) => r.measureId === measureId && r.side === side) === true &&
+    pending === 0 &&
+    (!asksPain || painComplete(retest.pain));
   const compare = useMutation({
-    mutationFn: () =>
+    mutationFn: (byEye: Schema['TrialOutcome'] | null) =>
       take(
         api.POST('/api/trials', {
           body: {
             id: retest.id,
             checkId: check.id,
             correctionId: correction.id,
-            stills: stills.filter(isMarked).map(toDto),
+            side,
+            stills: byEye ? [] : stills.filter(isMarked).map(toDto),
+            seen: [],
+            byEye,
             pain: retest.pain,
             supersedes: null,
           },
@@ -121,17 +148,36 @@ export function LookAgain({
     },
   });
 
-  const focusHandle = (handle: Handle) =>
+  const focusHandle = (handle: string) =>
     document.querySelector<SVGGElement>(`[aria-label="After"] [data-handle="${handle}"]`)?.focus();
   useShortcuts('Look again', [
     { keys: 'A', does: 'To the ankle', run: () => focusHandle('ankle') },
     { keys: 'K', does: 'To the knee', run: () => focusHandle('knee') },
-    { keys: 'U', does: 'Mark something upright', run: () => setUpright(!upright) },
-    { keys: 'D', does: 'Compare', run: () => ready && compare.mutate() },
+    { keys: 'U', does: 'Mark something upright', run: () => setMarking(marking === 'upright' ? null : 'upright') },
+    { keys: 'D', does: 'Compare', run: () => ready && compare.mutate(null) },
   ]);
 
+  const actions: StillActions = {
+    onPoint: (still, handle, point, undoable) => alter(still, (s) => placed(s, handle, point), undoable),
+    onAlter: (still, change) => alter(still, change),
+    onRemove: (still) => {
+      setPast((p) => [...p, stills]);
+      setShown(0);
+      set((all) => all.filter((s) => s.key !== still));
+    },
+    onAccept: (still, points) =>
+      alter(still, (s) =>
+        points.reduce(
+          (all, p) =>
+            reading.guesses[p.landmark] ? placed(all, p.landmark, reading.guesses[p.landmark] ?? { x: 0, y: 0 }) : all,
+          s,
+        ),
+      ),
+  };
   const shownSource = {
     side,
+    view: slot.view,
+    moment: slot.moment,
     active: true,
     loose: client.loosePictures.filter((p) => !stills.some((s) => s.pictureId === p.id)),
     clientName: client.client.name,
@@ -140,7 +186,7 @@ export function LookAgain({
     onFile: (file: Blob) => void addFile(file),
     onLoose: add,
     ghost: baseline[0] && pictureUrl(baseline[0].pictureId),
-    title: `${side === 'left' ? 'Left' : 'Right'} leg again`,
+    title: `${side === 'left' ? 'Left' : 'Right'} leg again, ${fromView[slot.view]}`,
   };
   const none = () => undefined;
   return (
@@ -151,56 +197,37 @@ export function LookAgain({
       </div>
       <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
         <div className="grid min-h-0 grid-rows-1 max-md:order-2 max-md:h-[46dvh] md:max-lg:h-[48dvh]">
-          <SideBench
-            side={side}
+          <KeptBench
+            slot={slot}
             label="Before"
             stills={baseline}
-            shown={shownBefore}
-            reading={{ view: { ...check.shin, [side]: before }, settled: true, problem: null }}
+            look={baseLook}
+            stillViews={baseline.map(
+              (s) => baseLook.stills[before.findIndex((b) => inSlot(b, slot) && b.pictureId === s.pictureId)],
+            )}
             active={false}
-            upright={false}
-            readOnly
-            source={{ ...shownSource, active: false }}
-            onActivate={none}
-            onShow={setShownBefore}
-            onPoint={none}
-            onFacing={none}
-            onUpright={none}
-            onRemove={none}
-            onAnother={none}
           />
         </div>
         <div className="grid min-h-0 grid-rows-1 max-md:order-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh]">
-          <SideBench
-            side={side}
+          <StillBench
+            slot={slot}
             label="After"
             stills={stills}
             shown={shown}
+            stillViews={stills.map((_, i) => reading.view?.stills[i])}
             reading={reading}
-            last={baseline[0]}
+            asked={asked}
             active
-            upright={upright}
+            marking={marking}
+            onMarking={setMarking}
             source={shownSource}
-            ghost={stills[shown] && !isMarked(stills[shown]) && baseline[0] ? pictureUrl(baseline[0].pictureId) : undefined}
+            over={laid ? baseline[0] && { ...baseline[0], key: 'before' } : undefined}
+            overlays={baseline[0] ? [{ id: 'before', name: 'Before' }] : []}
+            onOver={(id) => setLaid(id !== '')}
+            ghost={current && !isMarked(current) && baseline[0] ? pictureUrl(baseline[0].pictureId) : undefined}
+            actions={actions}
             onActivate={none}
             onShow={setShown}
-            onPoint={(still, handle: Handle, point: Point, undoable) =>
-              alter(
-                still,
-                (s) =>
-                  handle === 'one' || handle === 'other'
-                    ? { ...s, vertical: { one: s.vertical?.one ?? point, other: s.vertical?.other ?? point, [handle]: point } }
-                    : { ...s, [handle]: point },
-                undoable,
-              )
-            }
-            onFacing={(still) => alter(still, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
-            onUpright={setUpright}
-            onRemove={(still) => {
-              setPast((p) => [...p, stills]);
-              setShown(0);
-              set((all) => all.filter((s) => s.key !== still));
-            }}
             onAnother={() => setShown(stills.length)}
           />
         </div>
@@ -216,6 +243,23 @@ export function LookAgain({
               onChange={(pain) => setRetest((r) => ({ ...r, pain }))}
             />
           )}
+          <fieldset className="grid gap-2">
+            <legend className="mb-1 text-[14px] text-soft">
+              No picture? Say what you saw of the {measure?.short ?? 'thing the cue was for'}:
+            </legend>
+            <div className="grid grid-cols-3 gap-2">
+              {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
+                <Button
+                  key={outcome}
+                  className="px-1.5! text-[14px]!"
+                  disabled={compare.isPending || (asksPain && !painComplete(retest.pain))}
+                  onClick={() => compare.mutate(outcome)}
+                >
+                  {outcomeWord[outcome]}
+                </Button>
+              ))}
+            </div>
+          </fieldset>
           <div className="flex-1" />
           <Trouble error={refused ?? compare.error} />
           {pending > 0 && (
@@ -244,7 +288,7 @@ export function LookAgain({
             hint="D"
             className="min-h-14 w-full text-[17px]! max-lg:hidden"
             disabled={!ready || compare.isPending}
-            onClick={() => compare.mutate()}
+            onClick={() => compare.mutate(null)}
           >
             Compare {sideWord(side)} with before
           </Button>
@@ -265,7 +309,7 @@ export function LookAgain({
               kind="act"
               className="min-h-14 flex-1 text-[17px]!"
               disabled={!ready || compare.isPending}
-              onClick={() => compare.mutate()}
+              onClick={() => compare.mutate(null)}
             >
               Compare {sideWord(side)} with before
             </Button>

@@ -4,10 +4,29 @@ import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { CameraGuide } from './CameraGuide';
 import { CameraPlace } from './CameraPlace';
 import { liveCamera } from './camera';
+import type { Moment, View } from './still';
+
+const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
+
+const guide: Record<View, string> = {
+  side: 'From the side and level, the whole body in sight, from the same place for both sides.',
+  front: 'From straight ahead and level, at hip height, both hips and the working foot in sight.',
+  back: 'From straight behind and level, at hip height, both hips and the working heel in sight.',
+};
+
+const when: Record<Moment, string> = {
+  bottom: 'Three repetitions; take the bottom of the third.',
+  start: 'Standing still, before the way down.',
+  firstSeen: 'On the way down, where something first goes wrong; half-way when nothing does.',
+  halfUp: 'Half-way up.',
+  top: 'At the top.',
+};
 
 /** Where a picture comes from: the camera, a file, a drop, the clipboard, or one taken earlier and not used yet. */
 export function PictureSource({
   side,
+  view,
+  moment,
   active,
   loose,
   clientName,
@@ -19,6 +38,8 @@ export function PictureSource({
   ghost,
 }: {
   side: Side;
+  view: View;
+  moment: Moment;
   active: boolean;
   loose: Schema['PictureView'][];
   clientName: string;
@@ -66,14 +87,13 @@ export function PictureSource({
       className={`flex h-full min-h-64 flex-col justify-center gap-3 overflow-y-auto p-5 ${over ? 'bg-pine-wash' : 'bg-ground-deep'}`}
     >
       <p className="say flex items-center gap-2.5 text-[21px]">
-        <SidePlate side={side} /> {title ?? `${side === 'left' ? 'Left' : 'Right'} leg in front`}
+        <SidePlate side={side} /> {title ?? `${side === 'left' ? 'Left' : 'Right'} leg ${place[view]}`}
       </p>
       {consent ? (
         <>
-          <CameraPlace />
+          {view === 'side' && <CameraPlace />}
           <p className="text-[14px] text-soft">
-            From the side and level, the whole front leg in sight. Three repetitions; take the bottom of the third, from the same
-            place for both sides.
+            {guide[view]} {when[moment]}
           </p>
           <div className="flex flex-wrap gap-2">
             <button

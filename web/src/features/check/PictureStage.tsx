@@ -1,58 +1,76 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { sideWord } from '@/ui/SidePlate';
-import { verdictLine } from '@/ui/verdict';
+import type { Result } from '@/ui/verdict';
 import { pictureUrl } from './outbox';
-import { guess, type Handle, inside, nextLandmark, type Point, type Still } from './still';
+import { Casing, Skeleton } from './Skeleton';
+import {
+  type Handle,
+  inside,
+  isMark,
+  type Landmark,
+  nextPoint,
+  type PlanPoint,
+  type Point,
+  pointName,
+  type Still,
+} from './still';
+import type { Guesses } from './useReading';
 
 type Frame = { x: number; y: number; w: number; h: number };
+export type Marking = 'upright' | 'scale' | null;
 
 const whole = (still: { width: number; height: number }): Frame => ({ x: 0, y: 0, w: still.width, h: still.height });
 
 /**
- * A picture with its two points, the plumb line and the band. Tap places the next point, drag moves one, two fingers or
+ * A picture with the points on it and what is read between them. Tap places the next point, drag moves one, two fingers or
  * the wheel zoom, arrow keys nudge. While a point moves a loupe shows its surroundings in the corner the hand leaves free.
  */
 export function PictureStage({
   still,
-  last,
+  asked,
+  guesses,
   reading,
-  side,
-  band,
+  results,
   settled,
-  upright,
+  marking,
   readOnly = false,
   ghost,
+  over,
   onPoint,
-  onUprightPlaced,
+  onMarked,
 }: {
   still: Still;
-  last?: Schema['StillDto'] | undefined;
+  /** The points asked for now, in the order a hand places them. */
+  asked: PlanPoint[];
+  guesses: Guesses;
   reading: Schema['StillView'] | undefined;
-  side: Schema['SideView'] | null | undefined;
-  band: Schema['BandView'] | undefined;
+  /** What is read of this side at this moment. */
+  results: Result[];
   settled: boolean;
-  /** Whether the next two taps mark something upright. */
-  upright: boolean;
+  /** What the next two taps mark, if not points. */
+  marking: Marking;
   readOnly?: boolean;
   /** A picture to lay under this one, for taking the same place again. */
   ghost?: string | undefined;
+  /** Another still to lay over this one, ankle on ankle. */
+  over?: Still | undefined;
   onPoint: (handle: Handle, point: Point, undoable: boolean) => void;
-  onUprightPlaced: () => void;
+  onMarked: () => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
   const [frame, setFrame] = useState<Frame>(() => whole(still));
   const [unit, setUnit] = useState(1);
   const [held, setHeld] = useState<Handle | null>(null);
-  const [uprightStart, setUprightStart] = useState<Point | null>(null);
+  const [markStart, setMarkStart] = useState<Point | null>(null);
   const pointers = useRef(new Map<number, { x: number; y: number }>());
   const gesture = useRef<{ from: Frame; spread: number; centre: Point } | null>(null);
   const moved = useRef(false);
 
   useEffect(() => setFrame(whole(still)), [still.pictureId, still.width, still.height]);
   useEffect(() => {
-    if (!upright) setUprightStart(null);
-  }, [upright]);
+    if (!marking) setMarkStart(null);
+  }, [marking]);
 
   useLayoutEffect(() => {
     const element = svg.current;
@@ -78,25 +96,33 @@ export function PictureStage({
     return () => element.removeEventListener('wheel', wheel);
   }, [still]);
 
-  const place: Record<Handle, Point | null> = {
-    ankle: still.ankle,
-    knee: still.knee,
-    one: still.vertical?.one ?? uprightStart,
-    other: still.vertical?.other ?? null,
+  const place = (handle: Handle): Point | null => {
+    switch (handle) {
+      case 'upright-one':
+        return still.vertical?.one ?? null;
+      case 'upright-other':
+        return still.vertical?.other ?? null;
+      case 'scale-one':
+        return still.scale?.one ?? null;
+      case 'scale-other':
+        return still.scale?.other ?? null;
+      default:
+        return still.points[handle] ?? null;
+    }
   };
-  const next = nextLandmark(still);
+  const next = readOnly ? null : nextPoint(still, asked);
 
   const tap = (at: Point) => {
     if (readOnly) return;
     const point = inside(at, still);
-    if (upright) {
-      if (!uprightStart) return setUprightStart(point);
-      onPoint('one', uprightStart, false);
-      onPoint('other', point, true);
-      setUprightStart(null);
-      return onUprightPlaced();
+    if (marking) {
+      if (!markStart) return setMarkStart(point);
+      onPoint(`${marking}-one`, markStart, true);
+      onPoint(`${marking}-other`, point, false);
+      setMarkStart(null);
+      return onMarked();
     }
-    if (next) onPoint(next, point, true);
+    if (next) onPoint(next.landmark, point, true);
   };
 
   const down = (event: PointerEvent<SVGSVGElement>) => {
@@ -107,9 +133,6 @@ export function PictureStage({
     const handle = (event.target as Element).closest<SVGGElement>('[data-handle]')?.dataset.handle as Handle | undefined;
     if (handle && !readOnly && pointers.current.size === 1) {
       setHeld(handle);
-      const at = place[handle];
-      // The state before the drag is what an undo returns to.
-      if (at) onPoint(handle, at, true);
     }
     if (pointers.current.size === 2) setHeld(null);
     gesture.current = startGesture(svg.current, frame, [...pointers.current.values()]);
@@ -118,8 +141,15 @@ export function PictureStage({
   const move = (event: PointerEvent<SVGSVGElement>) => {
     const start = pointers.current.get(event.pointerId);
     if (!start || !svg.current) return;
-    if (Math.hypot(event.clientX - start.x, event.clientY - start.y) > 4) moved.current = true;
-    if (held) return onPoint(held, inside(toPicture(svg.current, event), still), false);
+    const first = !moved.current && Math.hypot(event.clientX - start.x, event.clientY - start.y) > 4;
+    if (first) moved.current = true;
+    if (held) {
+      const at = place(held);
+      // The state before the drag is what an undo returns to.
+      if (first && at) onPoint(held, at, true);
+      if (moved.current) onPoint(held, inside(toPicture(svg.current, event), still), false);
+      return;
+    }
     pointers.current.set(
       event.pointerId,
       moved.current || pointers.current.size > 1 ? { x: event.clientX, y: event.clientY } : start,
@@ -138,8 +168,19 @@ export function PictureStage({
 
   const up = (event: PointerEvent<SVGSVGElement>) => {
     if (!pointers.current.delete(event.pointerId) || !svg.current) return;
-    if (held) setHeld(null);
-    else if (!moved.current && pointers.current.size === 0 && event.type === 'pointerup') tap(toPicture(svg.current, event));
+    if (held) {
+      setHeld(null);
+      // A tap beside a point that stands close by was meant for the next one, not for that.
+      const [at, here] = [place(held), toPicture(svg.current, event)];
+      if (
+        !moved.current &&
+        (next || marking) &&
+        at &&
+        event.type === 'pointerup' &&
+        Math.hypot(here.x - at.x, here.y - at.y) > 7 * unit
+      )
+        tap(here);
+    } else if (!moved.current && pointers.current.size === 0 && event.type === 'pointerup') tap(toPicture(svg.current, event));
     gesture.current = startGesture(svg.current, frame, [...pointers.current.values()]);
   };
 
@@ -153,19 +194,22 @@ export function PictureStage({
   };
 
   const name = (handle: Handle) =>
-    handle === 'ankle' || handle === 'knee'
-      ? `${sideWord(still.side)} ${handle}`
-      : `upright mark, ${handle === 'one' ? 'one end' : 'other end'}`;
+    isMark(handle)
+      ? `${handle.startsWith('upright') ? 'upright mark' : 'marked length'}, ${handle.endsWith('one') ? 'one end' : 'other end'}`
+      : `${sideWord(still.side)} ${pointName[handle]}`;
   const [focused, setFocused] = useState<Handle | null>(null);
   const loupe = held ?? focused;
-  const loupeAt = loupe && (place[loupe] ?? (loupe === 'ankle' || loupe === 'knee' ? guess(still, loupe, last) : null));
+  const loupeAt = loupe && (place(loupe) ?? (isMark(loupe) ? null : (guesses[loupe] ?? null)));
 
   const handles: { handle: Handle; at: Point; placed: boolean }[] = [];
   if (!readOnly) {
-    for (const landmark of ['ankle', 'knee'] as const)
-      handles.push({ handle: landmark, at: place[landmark] ?? guess(still, landmark, last), placed: place[landmark] !== null });
-    for (const end of ['one', 'other'] as const) {
-      const at = place[end];
+    for (const [landmark, at] of Object.entries(still.points)) handles.push({ handle: landmark as Landmark, at, placed: true });
+    for (const { landmark } of asked) {
+      const at = guesses[landmark];
+      if (!still.points[landmark] && at) handles.push({ handle: landmark, at: inside(at, still), placed: false });
+    }
+    for (const end of ['upright-one', 'upright-other', 'scale-one', 'scale-other'] as const) {
+      const at = place(end);
       if (at) handles.push({ handle: end, at, placed: true });
     }
   }
@@ -175,7 +219,7 @@ export function PictureStage({
       <svg
         ref={svg}
         viewBox={`${frame.x} ${frame.y} ${frame.w} ${frame.h}`}
-        className={`block h-full w-full touch-none ${readOnly ? '' : next || upright ? 'cursor-crosshair' : held ? 'cursor-grabbing' : ''}`}
+        className={`block h-full w-full touch-none ${readOnly ? '' : next || marking ? 'cursor-crosshair' : held ? 'cursor-grabbing' : ''}`}
         onPointerDown={down}
         onPointerMove={move}
         onPointerUp={up}
@@ -183,6 +227,8 @@ export function PictureStage({
         role="group"
         aria-label={`Picture of the ${sideWord(still.side)} leg in front`}
         data-stage={still.side}
+        data-view={still.view}
+        data-moment={still.moment}
       >
         <image href={pictureUrl(still.pictureId)} width={still.width} height={still.height} preserveAspectRatio="none" />
         {ghost && (
@@ -195,11 +241,11 @@ export function PictureStage({
             pointerEvents="none"
           />
         )}
-        <Instrument still={still} reading={reading} side={side} band={band} unit={unit} settled={settled} />
-        {place.one && place.other && <Line a={place.one} b={place.other} unit={unit} colour="#e9c077" width={2} dash />}
-        {uprightStart && (
-          <circle cx={uprightStart.x} cy={uprightStart.y} r={5 * unit} fill="#e9c077" stroke="#111" strokeWidth={unit} />
-        )}
+        {over && <Over still={still} over={over} unit={unit} />}
+        <Skeleton still={still} reading={reading} results={results} unit={unit} settled={settled} />
+        {still.vertical && <Casing a={still.vertical.one} b={still.vertical.other} unit={unit} colour="#e9c077" width={2} dash />}
+        {still.scale && <Casing a={still.scale.one} b={still.scale.other} unit={unit} colour="#b9d3dd" width={2} />}
+        {markStart && <circle cx={markStart.x} cy={markStart.y} r={5 * unit} fill="#e9c077" stroke="#111" strokeWidth={unit} />}
         {handles.map(({ handle, at, placed }) => (
           <g
             key={handle}
@@ -218,8 +264,9 @@ export function PictureStage({
               at={at}
               unit={unit}
               placed={placed}
-              small={handle === 'one' || handle === 'other'}
-              strong={loupe === handle || next === handle}
+              small={isMark(handle)}
+              faint={!placed && next?.landmark !== handle}
+              strong={loupe === handle || next?.landmark === handle}
             />
           </g>
         ))}
@@ -238,156 +285,28 @@ export function PictureStage({
   );
 }
 
-/** The plumb line hanging onto the ankle, the accepted wedge, and the shin with its verdict. */
-function Instrument({
-  still,
-  reading,
-  side,
-  band,
-  unit,
-  settled,
-}: {
-  still: Still;
-  reading: Schema['StillView'] | undefined;
-  side: Schema['SideView'] | null | undefined;
-  band: Schema['BandView'] | undefined;
-  unit: number;
-  settled: boolean;
-}) {
-  const { ankle, knee } = still;
-  if (!ankle) return null;
-  const tilt = ((reading?.tiltDegrees ?? 0) * Math.PI) / 180;
-  const ahead = still.facing === 'right' ? 1 : -1;
-  const at = (degrees: number, r: number): Point => {
-    const a = tilt + (ahead * degrees * Math.PI) / 180;
-    return { x: ankle.x + Math.sin(a) * r, y: ankle.y - Math.cos(a) * r };
-  };
-  const shin = knee ? Math.hypot(knee.x - ankle.x, knee.y - ankle.y) : still.height * 0.24;
-  const far = shin * 1.32;
-  const near = shin * 0.5;
-  const low = band ? (band.lowerDegrees ?? -60) : null;
-  const high = band ? (band.upperDegrees ?? 62) : null;
-  const colour = side && settled ? verdictLine[side.verdict] : '#f1eee6';
-  // In a small picture the two numbers would run into each other; the reading below names the band anyway.
-  const roomy = far > 105 * unit;
-  const hook = at(0, far * 1.13);
-  const bob = 9 * unit;
-  const tip = at(0, 17 * unit);
-  const shoulder = at(0, 17 * unit + bob * 2.6);
-  const sideways = { x: Math.cos(tilt) * bob * 0.72, y: Math.sin(tilt) * bob * 0.72 };
+/** Another still laid over this one: its ankle on this ankle, its shank as long as this one, turned over when it faces the other way. */
+function Over({ still, over, unit }: { still: Still; over: Still; unit: number }) {
+  const [a, k, b, j] = [still.points.ankle, still.points.knee, over.points.ankle, over.points.knee];
+  if (!a || !k || !b || !j) return null;
+  const size = Math.hypot(k.x - a.x, k.y - a.y) / Math.max(Math.hypot(j.x - b.x, j.y - b.y), 1);
+  const same =
+    still.view === 'side' ? still.facing === over.facing : (still.side === over.side) === (still.mirrored === over.mirrored);
   return (
-    <g pointerEvents="none">
-      {low !== null && high !== null && knee && (
-        <>
-          <path
-            d={`M${xy(at(low, near))}L${xy(at(low, far))}A${far} ${far} 0 0 ${ahead === 1 ? 1 : 0} ${xy(at(high, far))}L${xy(at(high, near))}A${near} ${near} 0 0 ${ahead === 1 ? 0 : 1} ${xy(at(low, near))}Z`}
-            fill="#f7f3e8"
-            fillOpacity="0.26"
-          />
-          {band?.lowerDegrees != null && (
-            <Edge
-              a={at(low, near)}
-              b={at(low, far)}
-              label={at(low - 1.5, far * 1.06)}
-              text={band.lowerDegrees}
-              unit={unit}
-              shown={roomy}
-            />
-          )}
-          {band?.upperDegrees != null && (
-            <Edge
-              a={at(high, near)}
-              b={at(high, far)}
-              label={at(high + 1.5, far * 1.06)}
-              text={band.upperDegrees}
-              unit={unit}
-              shown={roomy}
-            />
-          )}
-        </>
-      )}
-      <Line a={hook} b={shoulder} unit={unit} colour="#e2a33c" width={2} />
-      <path
-        d={`M${shoulder.x - sideways.x} ${shoulder.y - sideways.y}L${shoulder.x + sideways.x} ${shoulder.y + sideways.y}L${tip.x} ${tip.y}Z`}
-        fill="#e2a33c"
-        stroke="#1a1408"
-        strokeWidth={unit * 0.9}
-        strokeLinejoin="round"
+    <g
+      pointerEvents="none"
+      transform={`translate(${a.x} ${a.y}) scale(${same ? size : -size} ${size}) translate(${-b.x} ${-b.y})`}
+      data-over={over.pictureId}
+    >
+      <image
+        href={pictureUrl(over.pictureId)}
+        width={over.width}
+        height={over.height}
+        preserveAspectRatio="none"
+        opacity="0.34"
       />
-      {knee && <Line a={ankle} b={knee} unit={unit} colour={colour} width={3.5} casing="#fdfbf5" />}
+      <Skeleton still={over} reading={undefined} results={[]} unit={unit / size} settled colour="#b9d3dd" />
     </g>
-  );
-}
-
-const xy = (p: Point) => `${p.x} ${p.y}`;
-
-function Edge({
-  a,
-  b,
-  label,
-  text,
-  unit,
-  shown,
-}: {
-  a: Point;
-  b: Point;
-  label: Point;
-  text: number;
-  unit: number;
-  shown: boolean;
-}) {
-  return (
-    <>
-      <Line a={a} b={b} unit={unit} colour="#fdfbf5" width={1.6} />
-      {shown && (
-        <text
-          x={label.x}
-          y={label.y}
-          textAnchor="middle"
-          fontSize={13 * unit}
-          fontWeight="650"
-          fill="#fdfbf5"
-          stroke="#14201c"
-          strokeWidth={3.4 * unit}
-          strokeLinejoin="round"
-          paintOrder="stroke"
-        >
-          {`${text}°`.replace('-', '−')}
-        </text>
-      )}
-    </>
-  );
-}
-
-/** A line that stays visible on light and on dark: its colour inside a casing. */
-function Line({
-  a,
-  b,
-  unit,
-  colour,
-  width,
-  casing = 'rgb(18 26 23 / 0.62)',
-  dash = false,
-}: {
-  a: Point;
-  b: Point;
-  unit: number;
-  colour: string;
-  width: number;
-  casing?: string;
-  dash?: boolean;
-}) {
-  return (
-    <>
-      <path d={`M${xy(a)}L${xy(b)}`} stroke={casing} strokeWidth={(width + 2.6) * unit} strokeLinecap="round" />
-      <path
-        d={`M${xy(a)}L${xy(b)}`}
-        stroke={colour}
-        strokeWidth={width * unit}
-        strokeLinecap="round"
-        strokeDasharray={dash ? `${8 * unit} ${6 * unit}` : undefined}
-      />
-    </>
   );
 }
 
@@ -397,17 +316,19 @@ function Ring({
   unit,
   placed,
   small,
+  faint,
   strong,
 }: {
   at: Point;
   unit: number;
   placed: boolean;
   small: boolean;
+  faint: boolean;
   strong: boolean;
 }) {
-  const r = (small ? 8 : 12) * unit;
+  const r = (small || faint ? 8 : placed && !strong ? 9 : 12) * unit;
   return (
-    <g pointerEvents="none" opacity={placed ? 1 : 0.85}>
+    <g pointerEvents="none" opacity={faint ? 0.6 : placed ? 1 : 0.95}>
       <circle cx={at.x} cy={at.y} r={r} fill="none" stroke="rgb(18 26 23 / 0.7)" strokeWidth={(strong ? 5.5 : 4.5) * unit} />
       <circle
         cx={at.x}

@@ -2,50 +2,97 @@ import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, Problem, type Schema, take, Unreachable } from '@/api/client';
 import { isReachable, onConnection } from '@/api/connection';
-import type { Still } from './still';
+import type { Point, Still } from './still';
 
 export type PainAnswer = Schema['PainDto'];
 
+export type Seen = Schema['SeenDto'];
+export type Stated = Schema['StatedDto'];
+
+/** What is entered on the pictures and said of them; undo goes back over this and nothing else. */
+export type Work = { stills: Still[]; seen: Seen[]; stated: Stated[] };
+
 /** A look that is being made. Everything a coach has entered, and nothing that can be worked out from it. */
-export type Draft = {
+export type Draft = Work & {
   id: string;
+  exerciseId: string;
+  /** Every view of it, or the shortest look there is. */
+  mode: 'whole' | 'quick';
+  felt: Schema['FeltDto'] | null;
+  effort: number | null;
   pain: PainAnswer | null;
   nextMorning: number | null;
   school: Schema['SchoolCode'] | null;
-  stills: Still[];
 };
 
-export const emptyDraft = (): Draft => ({ id: uuid(), pain: null, nextMorning: null, school: null, stills: [] });
+export const emptyDraft = (exerciseId: string, mode: Draft['mode']): Draft => ({
+  id: uuid(),
+  exerciseId,
+  mode,
+  pain: null,
+  nextMorning: null,
+  felt: null,
+  effort: null,
+  school: null,
+  stills: [],
+  seen: [],
+  stated: [],
+});
 
-type Kept = { now: Draft; past: Still[][]; future: Still[][] };
+type Kept = { now: Draft; past: Work[]; future: Work[] };
 type Step =
   | { kind: 'set'; change: (draft: Draft) => Draft }
-  | { kind: 'stills'; change: (stills: Still[]) => Still[]; undoable: boolean }
+  | { kind: 'work'; change: (work: Work) => Partial<Work>; undoable: boolean }
   | { kind: 'undo' }
   | { kind: 'redo' };
 
 const DEEPEST = 60;
+const workOf = ({ stills, seen, stated }: Draft): Work => ({ stills, seen, stated });
 
 function reduce(kept: Kept, step: Step): Kept {
-  const stills = kept.now.stills;
+  const work = workOf(kept.now);
   switch (step.kind) {
     case 'set':
       return { ...kept, now: step.change(kept.now) };
-    case 'stills': {
-      const now = { ...kept.now, stills: step.change(stills) };
-      return step.undoable ? { now, past: [...kept.past, stills].slice(-DEEPEST), future: [] } : { ...kept, now };
+    case 'work': {
+      const now = { ...kept.now, ...step.change(work) };
+      return step.undoable ? { now, past: [...kept.past, work].slice(-DEEPEST), future: [] } : { ...kept, now };
     }
     case 'undo': {
       const before = kept.past.at(-1);
-      return before
-        ? { now: { ...kept.now, stills: before }, past: kept.past.slice(0, -1), future: [stills, ...kept.future] }
-        : kept;
+      return before ? { now: { ...kept.now, ...before }, past: kept.past.slice(0, -1), future: [work, ...kept.future] } : kept;
     }
     case 'redo': {
       const after = kept.future[0];
-      return after ? { now: { ...kept.now, stills: after }, past: [...kept.past, stills], future: kept.future.slice(1) } : kept;
+      return after ? { now: { ...kept.now, ...after }, past: [...kept.past, work], future: kept.future.slice(1) } : kept;
     }
   }
+}
+
+type FirstStill = Omit<Still, 'points'> & { ankle?: Point | null; knee?: Point | null };
+
+/** A look begun in an earlier form of this page, which knew two points from the side. */
+function today(draft: Draft, exerciseId: string): Draft {
+  if (draft.seen) return draft;
+  const counted: Record<string, number> = {};
+  return {
+    ...emptyDraft(exerciseId, 'quick'),
+    ...draft,
+    seen: [],
+    stated: [],
+    stills: (draft.stills as unknown as FirstStill[]).map(({ ankle, knee, ...s }) => {
+      counted[s.side] = (counted[s.side] ?? 0) + 1;
+      return {
+        ...s,
+        view: 'side',
+        moment: 'bottom',
+        repetition: counted[s.side] ?? 1,
+        mirrored: false,
+        scale: null,
+        points: { ...(ankle ? { ankle } : {}), ...(knee ? { knee } : {}) },
+      };
+    }),
+  };
 }
 
 const key = (clientId: string) => `deft-draft-${clientId}`;
@@ -61,19 +108,20 @@ const readLocal = (clientId: string): Local | null => {
 export function resume(
   clientId: string,
   server: Schema['DraftView'] | null,
+  begin: () => Draft,
 ): { draft: Draft; version: number; unsent?: boolean } {
   const local = readLocal(clientId);
   if (local && !local.sent && (!server || server.id === local.draft.id))
-    return { draft: local.draft, version: server?.version ?? 0, unsent: true };
-  if (server) return { draft: JSON.parse(server.body) as Draft, version: server.version };
-  return { draft: emptyDraft(), version: 0 };
+    return { draft: today(local.draft, begin().exerciseId), version: server?.version ?? 0, unsent: true };
+  if (server) return { draft: today(JSON.parse(server.body) as Draft, begin().exerciseId), version: server.version };
+  return { draft: begin(), version: 0 };
 }
 
 export const forget = (clientId: string) => localStorage.removeItem(key(clientId));
 
 /** A draft that is kept on this device at once and on the server a moment later, one message at a time. */
-export function useDraft(clientId: string, server: Schema['DraftView'] | null) {
-  const [start] = useState(() => resume(clientId, server));
+export function useDraft(clientId: string, server: Schema['DraftView'] | null, begin: () => Draft) {
+  const [start] = useState(() => resume(clientId, server, begin));
   const [kept, step] = useReducer(reduce, { now: start.draft, past: [], future: [] });
   const version = useRef(start.version);
   const sending = useRef(false);

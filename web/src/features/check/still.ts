@@ -3,70 +3,122 @@ import type { Schema } from '@/api/client';
 import type { Side } from '@/ui/SidePlate';
 
 export type Point = Schema['PointDto'];
-export type Landmark = 'ankle' | 'knee';
-export type Handle = Landmark | 'one' | 'other';
+export type Landmark = Schema['Landmark'];
+export type View = Schema['View'];
+export type Moment = Schema['Moment'];
+export type MarkEnd = 'upright-one' | 'upright-other' | 'scale-one' | 'scale-other';
+/** Whatever can be held on a picture: a point of the body, or an end of a mark. */
+export type Handle = Landmark | MarkEnd;
+export type Plan = Schema['PlannedView'];
+export type PlanPoint = Schema['PlannedPointView'];
 
-/** One still as it is being marked. Coordinates are pixels of the picture; a landmark not placed yet is null. */
-export type Still = {
-  key: string;
-  side: Side;
-  pictureId: string;
-  width: number;
-  height: number;
-  facing: Schema['Facing'];
-  ankle: Point | null;
-  knee: Point | null;
-  vertical: { one: Point; other: Point } | null;
-};
+/** One still as it is being marked. Coordinates are pixels of the picture; a landmark not placed yet is absent. */
+export type Still = Schema['StillDto'] & { key: string };
 
-export const newStill = (side: Side, pictureId: string, width: number, height: number, facing: Schema['Facing']): Still => ({
+/** A place for pictures: one side, one view, one moment; several repetitions of it lie in one slot. */
+export type Slot = { side: Side; view: View; moment: Moment };
+
+export const inSlot = (still: Schema['StillDto'], slot: Slot) =>
+  still.side === slot.side && still.view === slot.view && still.moment === slot.moment;
+
+export const newStill = (
+  slot: Slot,
+  pictureId: string,
+  width: number,
+  height: number,
+  like: Still[],
+  facing: Schema['Facing'],
+): Still => ({
   key: uuid(),
-  side,
+  ...slot,
+  repetition: Math.max(0, ...like.map((s) => s.repetition)) + 1,
   pictureId,
   width,
   height,
   facing,
-  ankle: null,
-  knee: null,
+  mirrored: like[0]?.mirrored ?? false,
+  points: {},
   vertical: null,
+  scale: null,
 });
 
 /** What the server is told of a still. */
 export const toDto = ({ key: _, ...still }: Still): Schema['StillDto'] => still;
-
-/** Where to start looking for a point: where it was on the last picture of this side, or where a split squat usually has it. */
-export function guess(still: Still, landmark: Landmark, last: Schema['StillDto'] | undefined): Point {
-  const known = last?.[landmark];
-  if (last && known)
-    return mirrored({ x: (known.x / last.width) * still.width, y: (known.y / last.height) * still.height }, still, last.facing);
-  const usual = landmark === 'ankle' ? { x: 0.7, y: 0.83 } : { x: 0.74, y: 0.6 };
-  return mirrored({ x: usual.x * still.width, y: usual.y * still.height }, still, 'right');
-}
-
-const mirrored = (p: Point, still: Still, drawnFacing: Schema['Facing']): Point =>
-  still.facing === drawnFacing ? p : { x: still.width - p.x, y: p.y };
 
 export const inside = (p: Point, { width, height }: { width: number; height: number }): Point => ({
   x: Math.min(Math.max(p.x, 0), width),
   y: Math.min(Math.max(p.y, 0), height),
 });
 
-/** The first landmark that still has to be placed. */
-export const nextLandmark = (still: Still): Landmark | null =>
-  still.ankle === null ? 'ankle' : still.knee === null ? 'knee' : null;
+export const has = (still: Still, landmark: Landmark) => still.points[landmark] !== undefined;
 
-export const isMarked = (still: Still) => still.ankle !== null && still.knee !== null;
+/** The first of some points that still has to be placed. */
+export const nextPoint = (still: Still, points: PlanPoint[]): PlanPoint | null =>
+  points.find((p) => !has(still, p.landmark)) ?? null;
+
+export const isMarked = (still: Still) => Object.keys(still.points).length > 0;
+
+export const isMark = (handle: Handle): handle is MarkEnd => handle.startsWith('upright-') || handle.startsWith('scale-');
+
+/** The still with a point or the end of a mark put somewhere. */
+export function placed(still: Still, handle: Handle, point: Point): Still {
+  if (!isMark(handle)) return { ...still, points: { ...still.points, [handle]: point } };
+  const end = handle.endsWith('one') ? 'one' : 'other';
+  if (handle.startsWith('upright-'))
+    return { ...still, vertical: { one: still.vertical?.one ?? point, other: still.vertical?.other ?? point, [end]: point } };
+  return {
+    ...still,
+    scale: {
+      one: still.scale?.one ?? point,
+      other: still.scale?.other ?? point,
+      centimetres: still.scale?.centimetres ?? 0,
+      [end]: point,
+    },
+  };
+}
 
 /** A picture that was kept in another size than it was shown in: the points move with it. */
 export function rescaled(still: Still, width: number, height: number): Still {
   const [sx, sy] = [width / still.width, height / still.height];
-  const move = (p: Point | null) => (p ? { x: p.x * sx, y: p.y * sy } : null);
+  const move = (p: Point): Point => ({ x: p.x * sx, y: p.y * sy });
   return {
     ...still,
     width,
     height,
-    ankle: move(still.ankle),
-    knee: move(still.knee),
-    vertical: still.vertical && { one: move(still.vertical.one) as Point, other: move(still.vertical.other) as Point },
+    points: Object.fromEntries(Object.entries(still.points).map(([name, p]) => [name, move(p)])),
+    vertical: still.vertical && { one: move(still.vertical.one), other: move(still.vertical.other) },
+    scale: still.scale && { ...still.scale, one: move(still.scale.one), other: move(still.scale.other) },
   };
 }
+
+export const keptStills = (stills: Schema['StillDto'][]): Still[] =>
+  stills.map((s) => ({ ...s, key: `${s.pictureId}-${s.view}-${s.moment}` }));
+
+export const viewName: Record<View, string> = { side: 'Side', front: 'Front', back: 'Back' };
+export const fromView: Record<View, string> = { side: 'from the side', front: 'from the front', back: 'from behind' };
+export const momentName: Record<Moment, string> = {
+  start: 'Start',
+  firstSeen: 'First seen',
+  bottom: 'Bottom',
+  halfUp: 'Half up',
+  top: 'Top',
+};
+
+/** What a point is called in a list, a label or a line of help. */
+export const pointName: Record<Landmark, string> = {
+  ankle: 'ankle',
+  knee: 'knee',
+  toe: 'toe',
+  heel: 'heel',
+  hip: 'hip',
+  shoulder: 'shoulder',
+  ear: 'ear',
+  rearKnee: 'rear knee',
+  rearAnkle: 'rear ankle',
+  rearToe: 'rear toe',
+  workingPelvis: 'pelvis, working side',
+  freePelvis: 'pelvis, free side',
+  workingShoulder: 'shoulder, working side',
+  freeShoulder: 'shoulder, free side',
+  freeHip: 'free hip',
+};

@@ -1,15 +1,29 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
-import { LiveReading, type ShinView } from '@/api/live';
-import { type Still, toDto } from './still';
+import { LiveReading, type LookView } from '@/api/live';
+import type { Seen, Stated } from './draft';
+import { type Landmark, type Point, type Still, toDto } from './still';
 
-export type Reading = { view: ShinView | null; settled: boolean; problem: string | null };
+export type Guesses = Partial<Record<Landmark, Point>>;
+export type Reading = { view: LookView | null; guesses: Guesses; settled: boolean; problem: string | null };
 
-/** What the core says of the stills as they are now. `settled` is false while a newer move is still being read. */
-export function useReading(standard: Schema['StandardDto'], stills: Still[]): Reading {
-  const [heard, setHeard] = useState<{ seq: number; view: ShinView | null; problem: string | null }>({
+export const nothingRead: Reading = { view: null, guesses: {}, settled: true, problem: null };
+
+/** The still whose missing points are guessed, and a picture known to be like it. */
+export type GuessFor = { key: string; pattern: Schema['StillDto'] | undefined };
+
+/** What the core says of the look as it is now. `settled` is false while a newer move is still being read. */
+export function useReading(
+  standard: Schema['StandardDto'],
+  stills: Still[],
+  seen: Seen[],
+  stated: Stated[],
+  guess: GuessFor | null,
+): Reading {
+  const [heard, setHeard] = useState<{ seq: number; view: LookView | null; guesses: Guesses; problem: string | null }>({
     seq: 0,
     view: null,
+    guesses: {},
     problem: null,
   });
   const asked = useRef(0);
@@ -20,7 +34,12 @@ export function useReading(standard: Schema['StandardDto'], stills: Still[]): Re
     const reading = new LiveReading(
       (answer) => {
         setLost(false);
-        setHeard((before) => ({ seq: answer.seq, view: answer.view ?? before.view, problem: answer.problem ?? null }));
+        setHeard((before) => ({
+          seq: answer.seq,
+          view: answer.look?.view ?? before.view,
+          guesses: answer.look?.guesses ?? before.guesses,
+          problem: answer.problem ?? null,
+        }));
       },
       () => setLost(true),
     );
@@ -28,9 +47,21 @@ export function useReading(standard: Schema['StandardDto'], stills: Still[]): Re
     return () => reading.close();
   }, []);
 
+  const key = guess?.key;
+  const pattern = guess?.pattern;
   useEffect(() => {
-    if (live.current) asked.current = live.current.ask({ request: { standard, stills: stills.map(toDto) } });
-  }, [standard, stills]);
+    const still = stills.findIndex((s) => s.key === key);
+    if (live.current)
+      asked.current = live.current.ask({
+        request: {
+          standard,
+          stills: stills.map(toDto),
+          seen,
+          stated,
+          guess: still < 0 ? null : { still, pattern: pattern ?? null },
+        },
+      });
+  }, [standard, stills, seen, stated, key, pattern]);
 
-  return { view: heard.view, settled: !lost && heard.seq === asked.current, problem: heard.problem };
+  return { ...heard, settled: !lost && heard.seq === asked.current };
 }

@@ -92,7 +92,7 @@ export function ClientScreen() {
       ) : (
         <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <section aria-label="Both shins over time" className="min-w-0">
-            <ShinHistory checks={checks} schoolName={schoolName(checks, standard.school)} />
+            <ShinHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
           </section>
           <section aria-label="Decisions" className="min-w-0">
@@ -140,7 +140,7 @@ function Side({
 }
 
 const schoolName = (checks: Check[], school: Schema['SchoolCode']) =>
-  checks.findLast((c) => c.standard.school === school)?.schoolName ?? checks.at(-1)?.schoolName ?? '';
+  checks.findLast((c) => c.standard.standard.school === school)?.schoolName ?? checks.at(-1)?.schoolName ?? '';
 
 function Cues({ cues, name }: { cues: Schema['CueView'][]; name: string }) {
   return (

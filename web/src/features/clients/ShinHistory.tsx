@@ -1,11 +1,18 @@
 import type { Schema } from '@/api/client';
 import { day } from '@/app/dates';
-import { shinGauge } from '@/ui/instruments/gauge';
+import { gaugeOf } from '@/ui/instruments/gauge';
 import { PlumbLine } from '@/ui/instruments/PlumbLine';
+import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
-import { verdictLine, verdictWord } from '@/ui/verdict';
+import { type Result, resultLine, verdictWord } from '@/ui/verdict';
 
 type Check = Schema['CheckView'];
+
+type Reading = Result & { value: number; reach: number };
+
+/** A shin's number on a visit; one that was only seen has none to draw. */
+const numbered = (r: Result | null | undefined): Reading | null => (r?.value != null && r.reach !== null ? (r as Reading) : null);
+const shin = (look: Check['look'], side: Side) => numbered(standing(look, 'front-shin', side));
 
 const WIDTH = 460;
 const HEIGHT = 168;
@@ -34,10 +41,10 @@ export function ShinHistory({ checks, schoolName }: { checks: Check[]; schoolNam
 function Strip({ side, checks }: { side: Side; checks: Check[] }) {
   const visits = checks.map((c) => ({
     at: c.at,
-    reading: c.shin[side],
-    after: c.trials.findLast((t) => t.side === side && t.outcome === 'helped')?.after,
+    reading: shin(c.look, side),
+    after: numbered(c.trials.findLast((t) => t.side === side && t.measureId === 'front-shin' && t.outcome === 'helped')?.after),
   }));
-  const values = checks.flatMap((c) => SIDES.flatMap((s) => (c.shin[s] ? [c.shin[s].degrees + 4, c.shin[s].degrees - 4] : [])));
+  const values = checks.flatMap((c) => SIDES.flatMap((s) => [shin(c.look, s)?.value ?? 0].flatMap((v) => [v + 4, v - 4])));
   const [low, high] = [Math.min(-8, ...values), Math.max(20, ...values)];
   const y = (degrees: number) => PAD.top + ((high - degrees) / (high - low)) * (HEIGHT - PAD.top - PAD.bottom);
   const inner = WIDTH - PAD.left - PAD.right;
@@ -50,17 +57,16 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
       <span className="flex flex-col items-start">
         <SidePlate side={side} />
         <span className="-mt-3 ml-2 max-sm:hidden">
-          <PlumbLine gauge={last ? shinGauge(last) : null} />
+          <PlumbLine gauge={gaugeOf(last)} />
         </span>
       </span>
       <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-full" role="img" aria-label={describe(side, visits)}>
         {visits.map(({ at, reading }, i) => {
           if (!reading) return null;
-          const top = reading.band.upperDegrees === null ? PAD.top : Math.max(PAD.top, y(reading.band.upperDegrees));
-          const bottom =
-            reading.band.lowerDegrees === null
-              ? HEIGHT - PAD.bottom
-              : Math.min(HEIGHT - PAD.bottom, y(reading.band.lowerDegrees));
+          if (!reading.band) return null;
+          const { lower, upper } = reading.band;
+          const top = upper === null ? PAD.top : Math.max(PAD.top, y(upper));
+          const bottom = lower === null ? HEIGHT - PAD.bottom : Math.min(HEIGHT - PAD.bottom, y(lower));
           return <rect key={at} x={PAD.left + slot * i} y={top} width={slot} height={bottom - top} fill="var(--pine-wash)" />;
         })}
         {ticks.map((t) => (
@@ -77,7 +83,7 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
         ))}
         <path
           d={visits
-            .flatMap((v, i) => (v.reading ? [`${x(i)} ${y(v.reading.degrees)}`] : []))
+            .flatMap((v, i) => (v.reading ? [`${x(i)} ${y(v.reading.value)}`] : []))
             .reduce((d, p) => (d ? `${d}L${p}` : `M${p}`), '')}
           fill="none"
           stroke="var(--edge)"
@@ -87,24 +93,24 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
           reading ? (
             <g key={at}>
               <path
-                d={`M${x(i)} ${y(reading.degrees - reading.reachDegrees)}V${y(reading.degrees + reading.reachDegrees)}`}
-                stroke={verdictLine[reading.verdict]}
+                d={`M${x(i)} ${y(reading.value - reading.reach)}V${y(reading.value + reading.reach)}`}
+                stroke={resultLine(reading)}
                 strokeWidth="2"
               />
-              <Dot x={x(i)} y={y(reading.degrees)} verdict={reading.verdict} />
+              <Dot x={x(i)} y={y(reading.value)} reading={reading} />
               {after && (
                 <>
                   <path
-                    d={`M${x(i)} ${y(reading.degrees)}L${x(i) + 20} ${y(after.degrees)}`}
+                    d={`M${x(i)} ${y(reading.value)}L${x(i) + 20} ${y(after.value)}`}
                     stroke="var(--edge)"
                     strokeDasharray="2 3"
                   />
                   <circle
                     cx={x(i) + 20}
-                    cy={y(after.degrees)}
+                    cy={y(after.value)}
                     r="4"
                     fill="var(--paper)"
-                    stroke={verdictLine[after.verdict]}
+                    stroke={resultLine(after)}
                     strokeWidth="2"
                   />
                 </>
@@ -116,7 +122,7 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
           ) : null,
         )}
         {last && (
-          <text x={WIDTH - PAD.right + 10} y={y(last.degrees) + 8} fontSize="25" className="figure" fill="var(--ink)">
+          <text x={WIDTH - PAD.right + 10} y={y(last.value) + 8} fontSize="25" className="figure" fill="var(--ink)">
             {last.text}
           </text>
         )}
@@ -126,17 +132,20 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
 }
 
 /** In band a full dot, outside a diamond, too close to call a ring. */
-function Dot({ x, y, verdict }: { x: number; y: number; verdict: Schema['Verdict'] }) {
-  const colour = verdictLine[verdict];
+function Dot({ x, y, reading }: { x: number; y: number; reading: Reading }) {
+  const colour = resultLine(reading);
+  const { verdict } = reading;
   if (verdict === 'outside') return <path d={`M${x} ${y - 7}L${x + 7} ${y}L${x} ${y + 7}L${x - 7} ${y}Z`} fill={colour} />;
   if (verdict === 'tooCloseToCall') return <circle cx={x} cy={y} r="5" fill="var(--paper)" stroke={colour} strokeWidth="3" />;
   return <circle cx={x} cy={y} r="5.5" fill={colour} />;
 }
 
-const describe = (side: Side, visits: { at: string; reading: Schema['SideView'] | null }[]) =>
+const describe = (side: Side, visits: { at: string; reading: Reading | null }[]) =>
   `${side === 'left' ? 'Left' : 'Right'} front shin: ${visits
     .map((v) =>
-      v.reading ? `${day(v.at)} ${v.reading.lean} ${v.reading.reachText}, ${verdictWord[v.reading.verdict].toLowerCase()}` : '',
+      v.reading
+        ? `${day(v.at)} ${v.reading.words} ${v.reading.reachText}, ${v.reading.verdict ? verdictWord[v.reading.verdict].toLowerCase() : 'noted'}`
+        : '',
     )
     .filter(Boolean)
     .join('; ')}.`;

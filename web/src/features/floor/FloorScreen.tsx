@@ -4,8 +4,9 @@ import type { Schema } from '@/api/client';
 import { useFloor } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
-import { ShinPair } from '@/ui/instruments/ShinPair';
+import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { Empty, Waiting } from '@/ui/Notice';
+import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SetupCard } from '../bench/SetupCard';
 import { AddClient, PlanVisit } from './Planning';
@@ -116,7 +117,7 @@ function NextUp({ visit }: { visit: Visit }) {
       <div className="flex flex-col justify-end gap-2.5 lg:w-[290px]">
         {visit.lastLook && (
           <div className="mb-3 self-center max-sm:hidden">
-            <ShinPair left={visit.lastLook.left} right={visit.lastLook.right} />
+            <Instruments look={visit.lastLook} />
           </div>
         )}
         <div className="grid grid-cols-[1fr_auto] gap-2.5">
@@ -189,9 +190,25 @@ function Row({ visit }: { visit: Visit }) {
         </span>
         <span className="flex items-center justify-end gap-4 self-center text-[13.5px] text-soft max-sm:hidden">
           {visit.schoolName.toLowerCase()}
-          {visit.lastLook && <ShinPair left={visit.lastLook.left} right={visit.lastLook.right} size="row" />}
+          {visit.lastLook && (
+            <ShinPair left={shinOf(visit.lastLook, 'left')} right={shinOf(visit.lastLook, 'right')} size="row" />
+          )}
         </span>
       </Link>
     </li>
+  );
+}
+
+/** The three instruments as they stood last time; those that nobody read with a number are left out. */
+function Instruments({ look }: { look: NonNullable<Visit['lastLook']> }) {
+  const two = (of: typeof shinOf) => ({ left: of(look, 'left'), right: of(look, 'right') });
+  const [shin, knee, pelvis] = [two(shinOf), two(kneeOf), two(pelvisOf)];
+  const read = (pair: typeof shin) => pair.left?.value != null || pair.right?.value != null;
+  return (
+    <div className="grid justify-items-center gap-3">
+      {read(shin) && <ShinPair {...shin} />}
+      {read(knee) && !read(shin) && <KneePair {...knee} />}
+      {read(pelvis) && !read(shin) && <PelvisPair {...pelvis} size="row" />}
+    </div>
   );
 }

@@ -1,5 +1,4 @@
-import type { Schema } from '@/api/client';
-import type { SideView } from '../verdict';
+import type { Result, Verdict } from '../verdict';
 
 /**
  * What an instrument shows: a value with the reach of its error, the accepted band (either edge may be open) and the
@@ -10,19 +9,23 @@ export type Gauge = {
   reach: number;
   low: number | null;
   high: number | null;
-  verdict: Schema['Verdict'];
+  verdict: Verdict;
 };
 
 /** How large an instrument is drawn: in a list row, on a panel, or as the thing itself on the bench. */
 export type GaugeSize = 'row' | 'panel' | 'bench';
 
-export const shinGauge = (reading: SideView): Gauge => ({
-  value: reading.degrees,
-  reach: reading.reachDegrees,
-  low: reading.band.lowerDegrees,
-  high: reading.band.upperDegrees,
-  verdict: reading.verdict,
-});
+/** What an instrument shows of a reading; nothing when it was only seen, or has no verdict. */
+export const gaugeOf = (result: Result | null | undefined): Gauge | null =>
+  result?.value != null && result.reach !== null && result.verdict
+    ? {
+        value: result.value,
+        reach: result.reach,
+        low: result.band?.lower ?? null,
+        high: result.band?.upper ?? null,
+        verdict: result.verdict,
+      }
+    : null;
 
 /** An open edge reaches to the end of the instrument. */
 export const edges = (gauge: Gauge, end: number): [number, number] => [gauge.low ?? -end, gauge.high ?? end];

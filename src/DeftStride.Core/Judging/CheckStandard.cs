@@ -1,0 +1,105 @@
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Judging;
+
+/// <summary>What is accepted of one measure in one check, and from where that was taken.</summary>
+/// <param name="Measure">Which.</param>
+/// <param name="Left">The band for the left side, or null to record without a verdict.</param>
+/// <param name="Right">The band for the right side.</param>
+/// <param name="MustPass">Whether it can block progress.</param>
+/// <param name="Source">From where the band was taken.</param>
+public sealed record StandardBand(Measure Measure, Band? Left, Band? Right, bool MustPass, SettingSource Source)
+{
+    /// <summary>The band of one side.</summary>
+    public Band? On(BodySide side) => side == BodySide.Left ? Left : Right;
+
+    /// <summary>Whether it gets a verdict at all: by a band, by a tick, or by comparing the sides.</summary>
+    public bool Judged => Left is not null || Right is not null || Measure.Unit == MeasureUnit.Tick || Measure.Id is "reach" or "floor-push";
+}
+
+/// <summary>A band chosen in place of the usual one.</summary>
+/// <param name="Low">Lower edge in the measure's unit, or null.</param>
+/// <param name="High">Upper edge, or null.</param>
+public sealed record BandChoice(double? Low, double? High)
+{
+    /// <summary>What is wrong with it for a measure, in a sentence, or null.</summary>
+    public string? Problem(Measure measure)
+    {
+        ArgumentNullException.ThrowIfNull(measure);
+        if (measure.Unit == MeasureUnit.Tick) return $"{measure.Name} is seen, not measured: it has no band.";
+        if (Low is null && High is null) return "Give at least one edge of the band, or take the choice back.";
+        if ((Low is { } l && !double.IsFinite(l)) || (High is { } h && !double.IsFinite(h))) return "An edge must be a number.";
+        return Low >= High ? "The lower edge must be below the upper." : null;
+    }
+}
+
+/// <summary>Bands chosen at each level, by measure id. The first level that has one wins: client, then exercise, then school, then studio.</summary>
+public sealed record BandChoices(
+    IReadOnlyDictionary<string, BandChoice> Client, IReadOnlyDictionary<string, BandChoice> Exercise, IReadOnlyDictionary<string, BandChoice> School, IReadOnlyDictionary<string, BandChoice> Studio)
+{
+    private static readonly Dictionary<string, BandChoice> Nothing = [];
+
+    /// <summary>Nothing chosen anywhere.</summary>
+    public static BandChoices None { get; } = new(Nothing, Nothing, Nothing, Nothing);
+
+    /// <summary>The choice in force for a measure with its level, or null.</summary>
+    public Sourced<BandChoice>? For(string measureId)
+    {
+        foreach (var (level, source) in new[] { (Client, SettingSource.Client), (Exercise, SettingSource.Exercise), (School, SettingSource.School), (Studio, SettingSource.Studio) })
+        {
+            if (level.TryGetValue(measureId, out var choice)) return new Sourced<BandChoice>(choice, source);
+        }
+
+        return null;
+    }
+}
+
+/// <summary>By what a check is judged. Kept with the check, every band in it, so that an old check keeps what it was judged by.</summary>
+/// <param name="Exercise">The exercise.</param>
+/// <param name="School">The school in force and from where it was taken.</param>
+/// <param name="Bands">What is accepted, measure by measure, in the order of the exercise.</param>
+/// <param name="Errors">The spreads behind every error.</param>
+public sealed record CheckStandard(Exercise Exercise, Sourced<School> School, IReadOnlyList<StandardBand> Bands, ErrorModel Errors)
+{
+    private readonly Dictionary<string, StandardBand> _byMeasure = Bands.ToDictionary(b => b.Measure.Id);
+
+    /// <summary>The band of one measure, or null when the exercise does not look at it.</summary>
+    public StandardBand? Of(string measureId) => _byMeasure.GetValueOrDefault(measureId);
+
+    /// <summary>Which measures are looked at.</summary>
+    public IReadOnlySet<string> Measures { get; } = Bands.Select(b => b.Measure.Id).ToHashSet();
+
+    /// <summary>Those that can block progress.</summary>
+    public IEnumerable<StandardBand> MustPass => Bands.Where(b => b.MustPass);
+
+    /// <summary>
+    /// The standard in force. A band is the coach's choice where one was made, else the exercise's own, else the school's; the
+    /// measures a school adds or makes must-pass count for every exercise that leaves its front shin to the school.
+    /// </summary>
+    public static CheckStandard For(Exercise exercise, Sourced<School> school, AnkleRange left, AnkleRange right, BandChoices choices, ErrorModel errors)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        ArgumentNullException.ThrowIfNull(school);
+        ArgumentNullException.ThrowIfNull(choices);
+        var schooled = exercise.LeftToSchool ? school.Value.Checks.ToDictionary(c => c.MeasureId) : [];
+        var ids = exercise.Checks.Select(c => c.MeasureId).Concat(schooled.Keys).Distinct();
+        var own = exercise.Checks.ToDictionary(c => c.MeasureId);
+        var bands = new List<StandardBand>();
+        foreach (var id in ids)
+        {
+            var (mine, taught) = (own.GetValueOrDefault(id), schooled.GetValueOrDefault(id));
+            var measure = (mine ?? taught)!.Measure;
+            var must = mine?.MustPass == true || taught?.MustPass == true;
+            bands.Add(choices.For(id) is { } chosen ? Same(measure, Band.Of(chosen.Value.Low, chosen.Value.High, measure.Unit), must, chosen.Source)
+                : mine is { Low: not null } or { High: not null } ? Same(measure, Band.Of(mine.Low, mine.High, measure.Unit), must, SettingSource.Exercise)
+                : id == "front-shin" && exercise.LeftToSchool ? new StandardBand(measure, school.Value.ShinBand(left), school.Value.ShinBand(right), must, SettingSource.School)
+                : taught is not null ? Same(measure, Band.Of(taught.Low, taught.High, measure.Unit), must, SettingSource.School)
+                : Same(measure, null, must, SettingSource.Exercise));
+        }
+
+        return new CheckStandard(exercise, school, bands, errors);
+    }
+
+    private static StandardBand Same(Measure measure, Band? band, bool must, SettingSource source) => new(measure, band, band, must, source);
+}

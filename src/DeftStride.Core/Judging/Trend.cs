@@ -1,0 +1,50 @@
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Judging;
+
+/// <summary>How one measure of one side went over visits.</summary>
+/// <param name="First">The first visit.</param>
+/// <param name="Last">The latest visit.</param>
+/// <param name="Visits">How many visits have a number for it, at least 1.</param>
+/// <param name="DetectableChange">The smallest change between two visits that is news.</param>
+public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visits, Quantity DetectableChange)
+{
+    /// <summary>Latest less first.</summary>
+    public Quantity Change => Last.Mean!.Value - First.Mean!.Value;
+
+    /// <summary>Whether the change is more than the error and the day explain.</summary>
+    public bool Moved => Visits > 1 && Change.Abs() > DetectableChange;
+
+    /// <summary>The trend of one side, oldest visit first; visits without a number are passed over; null without any.</summary>
+    public static SideTrend? Of(IEnumerable<MeasureResult?> visits, ErrorModel errors)
+    {
+        ArgumentNullException.ThrowIfNull(visits);
+        ArgumentNullException.ThrowIfNull(errors);
+        var read = visits.Where(v => v?.Mean is not null).Select(v => v!).ToArray();
+        return read.Length == 0 ? null : new SideTrend(read[0], read[^1], read.Length,
+            SideComparison.BetweenSessionsChange(read[0].Mean!.Error, read[^1].Mean!.Error, errors.Of(read[0].Measure.Id).Day));
+    }
+}
+
+/// <summary>Both shins over visits in one sentence.</summary>
+public static class ShinTrend
+{
+    /// <summary>What a coach could say of the client's shins so far.</summary>
+    public static Phrase Sentence(SideTrend? left, SideTrend? right)
+    {
+        if ((left ?? right) is not { } any) return Phrase.Of(new PhrasePart("Not measured yet. Start with both shins."));
+        if (left is null || right is null) return Phrase.Of(new PhrasePart($"Only the {Finding.Word(any.Last.Side)} shin has been measured. "), Now(any), new("."));
+
+        var (more, less) = right.Change.Abs() > left.Change.Abs() ? (right, left) : (left, right);
+        if (!more.Moved) return Phrase.Of(new PhrasePart("Left shin "), Now(left), new(", right "), Now(right),
+            new(left.Visits > 1 ? ". No change beyond the error." : "."));
+        var rest = less.Moved ? $", {Finding.Word(less.Last.Side)} {Say(less.First)} to " : $". The {Finding.Word(less.Last.Side)} holds at ";
+        return Phrase.Of(
+            new PhrasePart($"{Finding.Capital(more.Last.Side)} shin from {more.First.Mean!.Value} to "), Now(more),
+            new($" in {more.Visits} visits{rest}"), Now(less), new("."));
+    }
+
+    private static string Say(MeasureResult result) => MeasureWords.Say(result.Measure, result.Mean!.Value);
+
+    private static PhrasePart Now(SideTrend trend) => new(Say(trend.Last), trend.Last.Verdict?.Tone() ?? Tone.Plain);
+}

@@ -1,0 +1,82 @@
+namespace DeftStride.Core.Measuring;
+
+/// <summary>How the upright that an angle was read against is known.</summary>
+public enum VerticalSource
+{
+    /// <summary>The coach marked something that stands upright.</summary>
+    Marked,
+
+    /// <summary>The picture's own edge was taken as upright.</summary>
+    PictureEdge,
+}
+
+/// <summary>How lengths in a picture are known.</summary>
+public enum ScaleSource
+{
+    /// <summary>No length was needed, or none is known.</summary>
+    None,
+
+    /// <summary>The coach marked a known length.</summary>
+    Marked,
+
+    /// <summary>The client's shank, measured or estimated from stature.</summary>
+    Shank,
+}
+
+/// <summary>Where a reading comes from.</summary>
+/// <param name="View">The view it was read from.</param>
+/// <param name="FrontLeg">The client's own side.</param>
+/// <param name="Moment">The moment it speaks of.</param>
+/// <param name="Repetition">Which repetition.</param>
+/// <param name="Frame">The picture, or the last of them where several were needed.</param>
+/// <param name="Placer">Who placed the points.</param>
+/// <param name="Vertical">How upright is known.</param>
+/// <param name="Scale">How lengths are known.</param>
+public sealed record Provenance(View View, BodySide FrontLeg, Moment Moment, int Repetition, string Frame, PointPlacer Placer, VerticalSource Vertical, ScaleSource Scale);
+
+/// <summary>One measure read from one repetition.</summary>
+/// <param name="Measure">Which.</param>
+/// <param name="Value">Its value; the sign is the measure's.</param>
+/// <param name="PlacingSd">Placing error of the points, a standard deviation in the same unit.</param>
+/// <param name="CameraSd">Systematic error of the camera, a standard deviation in the same unit.</param>
+/// <param name="Provenance">Where it was read.</param>
+public sealed record Reading(Measure Measure, Quantity Value, Quantity PlacingSd, Quantity CameraSd, Provenance Provenance);
+
+/// <summary>One measure of one side at one moment, averaged over its repetitions.</summary>
+/// <param name="Measure">Which.</param>
+/// <param name="FrontLeg">The client's own side.</param>
+/// <param name="Moment">At which moment.</param>
+/// <param name="Value">The mean.</param>
+/// <param name="Error">Its error.</param>
+/// <param name="Facing">Where the toes pointed in the pictures, or null when it differs between them or does not matter.</param>
+/// <param name="Readings">What was averaged.</param>
+public sealed record MeasureMean(Measure Measure, BodySide FrontLeg, Moment Moment, Quantity Value, ErrorBudget Error, Facing? Facing, IReadOnlyList<Reading> Readings)
+{
+    /// <summary>How far the repetitions differ among themselves, a standard deviation; null below three.</summary>
+    public Quantity? Sameness => Readings.Count < 3 ? null
+        : new Quantity(Math.Sqrt(Readings.Sum(r => Math.Pow(r.Value.Value - Value.Value, 2)) / (Readings.Count - 1)), Value.Unit);
+
+    /// <summary>Averages readings of one measure, side and moment. The camera's error is the worst of them, since it does not average out.</summary>
+    /// <exception cref="ArgumentException">There is no reading, or they are not of one kind.</exception>
+    public static MeasureMean Of(IReadOnlyList<(Reading Reading, Facing? Facing)> readings, ErrorModel errors)
+    {
+        ArgumentNullException.ThrowIfNull(readings);
+        ArgumentNullException.ThrowIfNull(errors);
+        if (readings.Count == 0) throw new ArgumentException("At least one reading is needed.", nameof(readings));
+        var (first, facing) = readings[0];
+        if (readings.Any(r => r.Reading.Measure != first.Measure || r.Reading.Provenance.FrontLeg != first.Provenance.FrontLeg || r.Reading.Provenance.Moment != first.Provenance.Moment))
+            throw new ArgumentException("All readings must be of one measure, side and moment.", nameof(readings));
+
+        var (n, unit) = (readings.Count, first.Value.Unit);
+        Quantity In(double value) => new(value, unit);
+        return new MeasureMean(
+            first.Measure, first.Provenance.FrontLeg, first.Provenance.Moment,
+            In(readings.Sum(r => r.Reading.Value.Value) / n),
+            new ErrorBudget(
+                In(Math.Sqrt(readings.Sum(r => r.Reading.PlacingSd.Value * r.Reading.PlacingSd.Value) / n)),
+                In(errors.Of(first.Measure.Id).Repetition),
+                In(readings.Max(r => r.Reading.CameraSd.Value)), n),
+            readings.All(r => r.Facing == facing) ? facing : null,
+            [.. readings.Select(r => r.Reading)]);
+    }
+}

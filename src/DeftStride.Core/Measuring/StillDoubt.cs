@@ -1,0 +1,112 @@
+using DeftStride.Core.Bodies;
+
+namespace DeftStride.Core.Measuring;
+
+/// <summary>Something about a still that is probably a slip; the coach is asked and nothing is changed unasked.</summary>
+public enum DoubtKind
+{
+    /// <summary>From the side the toes seem to point the other way.</summary>
+    FacingOtherWay,
+
+    /// <summary>From front or back the working leg is on the side where the other leg should be.</summary>
+    OtherLegOrMirrored,
+
+    /// <summary>A picture given as from the side looks like one from the front, or the other way round.</summary>
+    OtherView,
+
+    /// <summary>The points of the front leg sit on the rear leg.</summary>
+    WrongLeg,
+
+    /// <summary>The camera stood off to one side: lengths along the line of travel are seen shortened.</summary>
+    OffAxis,
+}
+
+/// <summary>A doubt about one still, as a question.</summary>
+/// <param name="Kind">Which.</param>
+/// <param name="Question">What to ask the coach, with what to do.</param>
+public sealed record StillDoubt(DoubtKind Kind, string Question)
+{
+    private const double OffAxisMeasured = 20;
+    private const double OffAxisEstimated = 32;
+
+    /// <summary>What is doubtful about a still.</summary>
+    public static IReadOnlyList<StillDoubt> Of(PointSet still, ReadingContext context, ErrorModel errors)
+    {
+        ArgumentNullException.ThrowIfNull(still);
+        ArgumentNullException.ThrowIfNull(context);
+        ArgumentNullException.ThrowIfNull(errors);
+        if (MeasureReader.FaultOf(still, errors) is not null) return [];
+        var levelled = new Levelled(still);
+        var margin = 3 * errors.PointSdPixels(still.Picture);
+        return still.View == View.Side ? [.. Side(levelled, context, margin)] : [.. Frontal(levelled, margin)];
+    }
+
+    private static IEnumerable<StillDoubt> Side(Levelled f, ReadingContext context, double margin)
+    {
+        var leg = f.Still.FrontLeg == BodySide.Left ? "left" : "right";
+        if (f.Has(Landmark.Heel) && f.Has(Landmark.Toe) && f.X(Landmark.Heel) - f.X(Landmark.Toe) > margin)
+            yield return new(DoubtKind.FacingOtherWay, "The toes point the other way here. Turn the picture's direction round?");
+        if (f.Has(Landmark.Heel) && f.Has(Landmark.Toe) && f.Has(Landmark.Ankle) && f.Has(Landmark.Knee)
+            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) < 0.25 * f.Distance(Landmark.Ankle, Landmark.Knee))
+        {
+            yield return new(DoubtKind.OtherView, "The foot shows hardly any length: this looks like a picture from the front. Move it to the front view?");
+            yield break;
+        }
+
+        // In a stance the rear knee is behind the hip or under it, and the front ankle ahead of both.
+        if (context.BothFeetPlanted && f.Has(Landmark.Ankle) && f.Has(Landmark.RearKnee) && f.Has(Landmark.Hip) && f.X(Landmark.RearKnee) - f.X(Landmark.Hip) > margin
+            && f.X(Landmark.Hip) - f.X(Landmark.Ankle) > margin)
+            yield return new(DoubtKind.WrongLeg, $"The front ankle lies behind the rear knee. Are the points of the {leg} leg on the other leg?");
+        else if (OffAxis(f, context.Body) is { } degrees)
+            yield return new(DoubtKind.OffAxis, FormattableString.Invariant(
+                $"The thigh looks short for this client: the camera stood about {Math.Round(degrees / 5) * 5:0}° off to one side. Angles read too small; film square from the side."));
+    }
+
+    /// <summary>How far off the side view the camera seems to have stood, degrees, from how much the thigh's level part is shortened against the shank; null when it is not telling.</summary>
+    private static double? OffAxis(Levelled f, Body? body)
+    {
+        if (body is null || f.Still.Moment is not (Moment.Bottom or Moment.FirstSeen)) return null;
+        if (!f.Has(Landmark.Ankle) || !f.Has(Landmark.Knee) || !f.Has(Landmark.Hip)) return null;
+        // The shank is about upright, so its height tells the scale whatever the camera's place.
+        var scale = f.HasScaleMark ? f.Scale(body, 0) : 100 * body.Shank / f.Distance(Landmark.Ankle, Landmark.Knee);
+        var up = (f.Up(Landmark.Hip) - f.Up(Landmark.Knee)) * scale;
+        var thigh = 100 * body.Thigh;
+        // A steep thigh has little level part to be shortened.
+        if (Math.Abs(up) > 0.55 * thigh) return null;
+        var cosine = Math.Abs(f.X(Landmark.Hip) - f.X(Landmark.Knee)) * scale / Math.Sqrt((thigh * thigh) - (up * up));
+        if (cosine >= 1) return null;
+        var degrees = Math.Acos(cosine) * 180 / Math.PI;
+        return degrees > (body.SegmentsMeasured ? OffAxisMeasured : OffAxisEstimated) ? degrees : null;
+    }
+
+    private static IEnumerable<StillDoubt> Frontal(Levelled f, double margin)
+    {
+        var right = f.Still.FrontLeg == BodySide.Right;
+        var (leg, from) = (right ? "right" : "left", f.Still.View == View.Front ? "front" : "back");
+        if (f.Has(Landmark.Heel) && f.Has(Landmark.Toe) && f.Has(Landmark.Ankle) && f.Has(Landmark.Knee)
+            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) > 0.45 * f.Distance(Landmark.Ankle, Landmark.Knee)
+            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) > 3 * Math.Abs(f.Up(Landmark.Heel) - f.Up(Landmark.Toe)))
+        {
+            yield return new(DoubtKind.OtherView, $"The whole length of the foot shows: this looks like a picture from the side, not the {from}. Move it to the side view?");
+            yield break;
+        }
+
+        if (f.Has(Landmark.WorkingPelvis) && f.Has(Landmark.FreePelvis))
+        {
+            var apart = f.X(Landmark.FreePelvis) - f.X(Landmark.WorkingPelvis);
+            // A pelvis seen from the front is about two thirds of a shank wide.
+            var tall = f.Has(Landmark.Ankle) && f.Has(Landmark.Knee) ? f.Distance(Landmark.Ankle, Landmark.Knee) : 0;
+            if (Math.Abs(apart) < Math.Max(0.12 * tall, 2 * margin))
+            {
+                yield return new(DoubtKind.OtherView, $"The two points of the pelvis lie over each other: this looks like a picture from the side, not the {from}. Move it to the side view?");
+                yield break;
+            }
+
+            if (apart < 0)
+            {
+                var where = (f.Still.View == View.Front) == right ? "left" : "right";
+                yield return new(DoubtKind.OtherLegOrMirrored, $"From the {from} the {leg} leg should be on the picture's {where}. Is the picture mirrored, or is it the other leg?");
+            }
+        }
+    }
+}

@@ -1,0 +1,111 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Motion;
+
+/// <summary>A fault to put into a posed check.</summary>
+/// <param name="MeasureId">Which measure goes wrong.</param>
+/// <param name="Where">Which way.</param>
+/// <param name="Side">On which working side.</param>
+public sealed record PosedFault(string MeasureId, BandSide Where, BodySide Side);
+
+/// <summary>
+/// A whole check of an exercise as a posed figure would give it: the stills of the plan with their points, and the coach's
+/// word on what no picture shows. Its truth is known, so that the demo, the practice and the tests can hold the product to it.
+/// </summary>
+public static class PosedCheck
+{
+    /// <summary>Pictures of posed figures: 5 pixels a centimetre, so that a client of 1.75 m fills four fifths of the height.</summary>
+    public static readonly PictureSize Picture = new(1600, 1080);
+
+    private static readonly FigureCamera Straight = new(500, new ImagePoint(800, 1010));
+
+    /// <summary>The check, clean but for the faults put into it.</summary>
+    /// <param name="standard">The standard whose plan and must-pass checks are followed.</param>
+    /// <param name="body">Whose body.</param>
+    /// <param name="repetitions">How many repetitions a side, at least 1.</param>
+    /// <param name="hand">Scatters the points as a hand would; null for none.</param>
+    /// <param name="faults">What goes wrong.</param>
+    public static LookInput Of(CheckStandard standard, Body body, int repetitions, Random? hand, params PosedFault[] faults)
+    {
+        ArgumentNullException.ThrowIfNull(standard);
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(faults);
+        var plan = LookPlan.For(standard).Where(p => p.Essential || p.Moment is Moment.Start or Moment.Bottom).ToArray();
+        var stills = new List<PointSet>();
+        foreach (var side in new[] { BodySide.Left, BodySide.Right })
+        {
+            foreach (var planned in plan)
+            {
+                var pose = faults.Where(f => f.Side == side).Aggregate(
+                    PoseLibrary.Clean(standard.Exercise, planned.Moment, body, standard.School.Value.Code), (p, f) => Spoiled(p, f, planned.Moment, body));
+                for (var n = 1; n <= repetitions; n++) stills.Add(Still(new PosedFigure(body, pose), planned, side, n, hand));
+            }
+        }
+
+        var seen = standard.MustPass.Where(b => !MeasureFormula.Of(b.Measure.Id).Any() && b.Measure.Id is not ("descent" or "reach"))
+            .SelectMany(b => Sides.Select(s => new SeenAnswer(b.Measure.Id, s, faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? BandSide.Beyond : BandSide.Within)));
+        var stated = standard.MustPass.Where(b => b.Measure.Id is "descent" or "reach").SelectMany(b => Sides.Select(s => new StatedNumber(
+            b.Measure.Id, s, (b.Measure.Id == "reach" ? 60 : 3) * (faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? 0.4 : 1), b.Measure.Id == "reach" ? AnswerSource.Tape : AnswerSource.Clock)));
+        return new LookInput(stills, [.. seen], [.. stated], ReadingContext.Default with { Body = body, BothFeetPlanted = standard.Exercise.BothFeetPlanted });
+    }
+
+    private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
+
+    /// <summary>One still of a figure, with every point that the plan asks for.</summary>
+    public static PointSet Still(PosedFigure figure, PlannedStill planned, BodySide side, int repetition, Random? hand, FigureCamera? camera = null)
+    {
+        ArgumentNullException.ThrowIfNull(figure);
+        ArgumentNullException.ThrowIfNull(planned);
+        var lens = camera ?? Straight;
+        ImagePoint Near(ImagePoint p) => hand is null ? p : new(p.X + Scatter(hand), p.Y + Scatter(hand));
+        var roll = lens.RollDegrees * Math.PI / 180;
+        var post = new ImagePoint(200, 900);
+        return new PointSet(
+            planned.View, side, lens.Facing, Picture,
+            figure.Seen(planned.View, side, lens, [.. planned.Points, .. planned.MorePoints]).ToDictionary(p => p.Key, p => Near(p.Value)),
+            new VerticalMark(post, new ImagePoint(post.X + (600 * Math.Sin(roll)), post.Y - (600 * Math.Cos(roll)))), PointPlacer.Hand, $"{planned.View}-{planned.Moment}-{side}-{repetition}")
+        {
+            Moment = planned.Moment,
+            Repetition = repetition,
+            Mirrored = lens.Mirrored,
+        };
+    }
+
+    /// <summary>A posture with one thing wrong in it, by clearly more than any band allows.</summary>
+    public static Pose Spoiled(Pose pose, PosedFault fault, Moment moment, Body body)
+    {
+        ArgumentNullException.ThrowIfNull(pose);
+        ArgumentNullException.ThrowIfNull(fault);
+        var sign = fault.Where == BandSide.Short ? -1 : 1;
+        var moving = moment is not (Moment.Start or Moment.Top);
+        return fault.MeasureId switch
+        {
+            // The hip stays as high as it was, so that the depth does too.
+            "front-shin" when moving => Level(pose, pose with { Shin = pose.Shin + (26 * sign), Knee = pose.Knee + (26 * sign) }, body),
+            "trunk-lean" or "lean-minus-shin" => pose with { Trunk = pose.Trunk + (24 * sign) },
+            "heel-ear" when moving => pose with { Trunk = pose.Trunk + (30 * sign) },
+            "rear-thigh" when moving => Level(pose, pose with { RearThigh = pose.RearThigh + (20 * sign) }, body),
+            "heel-rise" when moving => pose with { HeelRise = 5 },
+            "depth" when moment == Moment.Bottom => PoseLibrary.ToDepth(pose, body, new PosedFigure(body, pose).At(Landmark.RearKnee).Y + (0.08 * sign)),
+            "knee-offset" or "projection" when moving => pose with { KneeIn = 7 * sign },
+            "pelvic-level" => pose with { PelvisDrop = 10 * sign },
+            "pelvic-change" when moment == Moment.Bottom => pose with { PelvisDrop = 12 },
+            "pelvic-shift" when moving => pose with { PelvisShift = 7 * sign },
+            "side-lean" => pose with { SideLean = 13 * sign },
+            "hip-path" when moment == Moment.HalfUp => pose with { HipsBack = 24 },
+            "order" when moment == Moment.HalfUp => pose with { Trunk = pose.Trunk + (34 * sign) },
+            "start-knee" when moment == Moment.Start => pose with { Knee = pose.Knee + (22 * sign) },
+            "top-knee" when moment == Moment.Top => pose with { Knee = 16, Shin = 8 },
+            "trail-knee" when moving => pose with { FreeKneeBend = 26 },
+            "foot-ahead" => pose with { TurnOut = 34 },
+            _ => pose,
+        };
+    }
+
+    /// <summary>The changed posture sunk until its rear knee is as high as before.</summary>
+    private static Pose Level(Pose before, Pose after, Body body) => PoseLibrary.ToDepth(after, body, new PosedFigure(body, before).At(Landmark.RearKnee).Y);
+
+    private static double Scatter(Random hand) => 4 * Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
+}

@@ -1,0 +1,112 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
+using Xunit;
+
+namespace DeftStride.Core.Tests.Judging;
+
+public sealed class StandardTests
+{
+    private static readonly Body Average = Body.From(new BodyMeasures(1.75));
+
+    public static TheoryData<string, SchoolCode> Standards
+    {
+        get
+        {
+            var data = new TheoryData<string, SchoolCode>();
+            foreach (var e in Exercise.All)
+            {
+                foreach (var school in e.LeftToSchool ? Enum.GetValues<SchoolCode>() : [SchoolCode.VerticalShin]) data.Add(e.Id, school);
+            }
+
+            return data;
+        }
+    }
+
+    /// <summary>Where a band with one edge is best kept: on 0, or for a shin with no upper edge at the ankle's own limit.</summary>
+    private static double Ideal(string measure) => measure switch
+    {
+        "front-shin" => AnkleRange.Assumed.ShinLimit.Degrees,
+        "descent" => 3,
+        _ => 0,
+    };
+
+    [Theory]
+    [MemberData(nameof(Standards))]
+    public void With_default_errors_and_three_repetitions_every_must_pass_band_keeps_half_its_width_for_in_band(string exercise, SchoolCode school)
+    {
+        var standard = Given.Standard(school, exercise);
+        var look = Look.Of(PosedCheck.Of(standard, Average, 3, null), standard);
+        foreach (var result in look.MustPass.Where(r => r.Judgement is not null))
+        {
+            var (band, reach) = (result.Judgement!.Band, result.Judgement.Reach.Value);
+            var (name, width) = ($"{exercise}, {school}: {result.Measure.Id} reach {reach:0.00}", band is { Lower: { } low, Upper: { } high } ? (high - low).Value : 0);
+            if (width > 0) Assert.True(width - (2 * reach) >= width / 2, name);
+            else Assert.True(reach <= Math.Abs((band.Lower ?? band.Upper)!.Value.Value - Ideal(result.Measure.Id)) / 2, name);
+        }
+    }
+
+    [Fact]
+    public void A_band_is_taken_from_the_client_then_the_exercise_then_the_school_then_the_studio()
+    {
+        Dictionary<string, BandChoice> Wide(double high) => new() { ["knee-offset"] = new BandChoice(-1, high) };
+        StandardBand For(BandChoices choices) => CheckStandard.For(
+            Exercise.SplitSquatToPad, new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise), AnkleRange.Assumed, AnkleRange.Assumed, choices, ErrorModel.Default).Of("knee-offset")!;
+        var none = BandChoices.None;
+        var every = none with { Client = Wide(6), Exercise = Wide(7), School = Wide(8), Studio = Wide(9) };
+        Assert.Equal((6, SettingSource.Client), (For(every).Left!.Upper!.Value.Value, For(every).Source));
+        var noClient = every with { Client = none.Client };
+        Assert.Equal((7, SettingSource.Exercise), (For(noClient).Left!.Upper!.Value.Value, For(noClient).Source));
+        var school = noClient with { Exercise = none.Client };
+        Assert.Equal((8, SettingSource.School), (For(school).Left!.Upper!.Value.Value, For(school).Source));
+        Assert.Equal((9, SettingSource.Studio), (For(none with { Studio = Wide(9) }).Left!.Upper!.Value.Value, For(none with { Studio = Wide(9) }).Source));
+        Assert.Equal((3, SettingSource.Exercise), (For(none).Left!.Upper!.Value.Value, For(none).Source));
+        Assert.True(For(every).MustPass);
+    }
+
+    [Theory]
+    [InlineData("spine", 1.0, null, "seen, not measured")]
+    [InlineData("knee-offset", null, null, "at least one edge")]
+    [InlineData("knee-offset", 4.0, 4.0, "below the upper")]
+    [InlineData("knee-offset", double.NaN, 4.0, "a number")]
+    public void A_band_that_cannot_be_is_named(string measure, double? low, double? high, string says) =>
+        Assert.Contains(says, new BandChoice(low, high).Problem(Measure.Find(measure)!), StringComparison.Ordinal);
+
+    [Fact]
+    public void A_school_makes_its_own_checks_must_pass()
+    {
+        string[] Must(SchoolCode school) => [.. Given.Standard(school).MustPass.Select(b => b.Measure.Id)];
+        Assert.Contains("rear-thigh", Must(SchoolCode.VerticalShin));
+        Assert.DoesNotContain("rear-thigh", Must(SchoolCode.Inclined));
+        Assert.Contains("lean-minus-shin", Must(SchoolCode.Inclined));
+        Assert.Contains("hip-path", Must(SchoolCode.KneeForward));
+        Assert.Equal("60° or more", Given.Standard(SchoolCode.Inclined).Of("rear-knee")!.Left!.ToString());
+        // A school has no say where an exercise has bands of its own.
+        Assert.DoesNotContain("lean-minus-shin", Given.Standard(SchoolCode.Inclined, "step-down-tap").MustPass.Select(b => b.Measure.Id));
+    }
+
+    [Fact]
+    public void Each_side_of_a_knee_forward_client_has_the_band_of_its_own_ankle()
+    {
+        var standard = CheckStandard.For(
+            Exercise.SplitSquatToPad, new Sourced<School>(School.Of(SchoolCode.KneeForward), SettingSource.Client), new(Angle.FromDegrees(22), true, Angle.FromDegrees(10)), AnkleRange.Assumed, BandChoices.None, ErrorModel.Default);
+        Assert.Equal(("22° or more", "25° or more"), (standard.Of("front-shin")!.Left!.ToString(), standard.Of("front-shin")!.Right!.ToString()));
+    }
+
+    [Fact]
+    public void The_plan_asks_for_the_side_first_ankle_and_knee_before_the_rest_and_nothing_twice()
+    {
+        var plan = LookPlan.For(Given.Standard());
+        Assert.Equal((View.Side, Moment.Bottom, true), (plan[0].View, plan[0].Moment, plan[0].Essential));
+        Assert.Equal([Landmark.Ankle, Landmark.Knee], plan[0].Points.Take(2));
+        Assert.All(plan, p => Assert.Empty(p.Points.Intersect(p.MorePoints)));
+        Assert.Contains(plan, p => p is { View: View.Front, Moment: Moment.Bottom, Essential: true });
+        Assert.Contains(plan, p => p is { View: View.Front, Moment: Moment.Start, Essential: true });
+        Assert.DoesNotContain(plan, p => p is { View: View.Back, Essential: true });
+        // What is held has one moment only; a step-down looks at the first half of its way down.
+        Assert.All(LookPlan.For(Given.Standard(exercise: "one-leg-stand")), p => Assert.Equal(Moment.Bottom, p.Moment));
+        Assert.Contains(LookPlan.For(Given.Standard(exercise: "step-down-tap")), p => p is { Moment: Moment.FirstSeen, Essential: true });
+    }
+}

@@ -1,0 +1,90 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
+using Xunit;
+
+namespace DeftStride.Core.Tests.Motion;
+
+public sealed class PosedCheckTests
+{
+    private static readonly Body Average = Body.From(new BodyMeasures(1.75));
+
+    private static Look Of(string exercise, SchoolCode? school, int repetitions, Random? hand, params PosedFault[] faults)
+    {
+        var found = Exercise.Find(exercise)!;
+        var standard = Given.Standard(school ?? found.UsualSchool ?? SchoolCode.VerticalShin, exercise);
+        return Look.Of(PosedCheck.Of(standard, Average, repetitions, hand, faults), standard);
+    }
+
+    public static TheoryData<string, SchoolCode?> Exercises
+    {
+        get
+        {
+            var data = new TheoryData<string, SchoolCode?>();
+            foreach (var exercise in Exercise.All)
+            {
+                if (exercise.LeftToSchool) foreach (var school in Enum.GetValues<SchoolCode>()) data.Add(exercise.Id, school);
+                else data.Add(exercise.Id, null);
+            }
+
+            return data;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Exercises))]
+    public void A_clean_check_is_called_clean_with_a_hand_that_scatters(string exercise, SchoolCode? school)
+    {
+        var look = Of(exercise, school, 3, null);
+        Assert.True(look.Finding.Kind == FindingKind.Clean, $"{look.Finding.Sentence} {look.Finding.Because}");
+        Assert.Empty(look.Missing);
+        Assert.All(look.MustPass, r => Assert.Equal(Verdict.InBand, r.Verdict));
+        var scattered = Of(exercise, school, 3, new Random(7));
+        Assert.DoesNotContain(scattered.MustPass, r => r.Verdict == Verdict.Outside);
+    }
+
+    /// <summary>Every must-pass check of every exercise, spoiled each way that its band can be left.</summary>
+    public static TheoryData<string, SchoolCode?, string, BandSide, BodySide> Faults
+    {
+        get
+        {
+            var data = new TheoryData<string, SchoolCode?, string, BandSide, BodySide>();
+            foreach (var exercise in Exercise.All)
+            {
+                foreach (var school in exercise.LeftToSchool ? Enum.GetValues<SchoolCode>().Cast<SchoolCode?>() : [null])
+                {
+                    var standard = Given.Standard(school ?? exercise.UsualSchool ?? SchoolCode.VerticalShin, exercise.Id);
+                    var i = 0;
+                    foreach (var band in standard.MustPass.Where(b => b.Measure.Id != "reach"))
+                    {
+                        var ways = band.Left is not { } edges ? [BandSide.Beyond] : new[] { edges.Lower is null ? (BandSide?)null : BandSide.Short, edges.Upper is null ? null : BandSide.Beyond }.OfType<BandSide>();
+                        foreach (var way in ways) data.Add(exercise.Id, school, band.Measure.Id, way, i++ % 2 == 0 ? BodySide.Left : BodySide.Right);
+                    }
+                }
+            }
+
+            return data;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Faults))]
+    public void The_fault_that_was_put_in_is_the_one_that_is_named(string exercise, SchoolCode? school, string measure, BandSide way, BodySide side)
+    {
+        var look = Of(exercise, school, 3, null, new PosedFault(measure, way, side));
+        var said = $"{look.Finding.Sentence} {look.Finding.Because}";
+        Assert.True(look.Finding.Kind == FindingKind.Outside, said);
+        Assert.Equal(side, look.Finding.Side);
+        // The same fault may show first in its twin measure.
+        string[] same = measure switch
+        {
+            "projection" or "knee-offset" => ["projection", "knee-offset"],
+            "pelvic-level" or "pelvic-change" => ["pelvic-level", "pelvic-change"],
+            _ => [measure],
+        };
+        Assert.True(same.Contains(look.Finding.MeasureId), $"{look.Finding.MeasureId}: {said}");
+        Assert.Equal(way, look.Finding.Where);
+    }
+}

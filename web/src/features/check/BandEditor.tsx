@@ -1,0 +1,125 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Trouble } from '@/ui/Notice';
+import type { Side } from '@/ui/SidePlate';
+
+type Level = 'client' | 'exercise' | 'school' | 'studio';
+
+const whose: Record<Schema['SettingSource'], string> = {
+  check: 'chosen for this look',
+  client: "this client's",
+  exercise: 'usual for the exercise',
+  school: "the school's",
+  studio: "the studio's",
+};
+
+/** The band in force and whose it is; another one can be set for the client, the exercise, the school or the whole studio. */
+export function BandEditor({
+  measure,
+  side,
+  clientId,
+  standard,
+  readOnly,
+}: {
+  measure: Schema['MeasureView'];
+  side: Side;
+  clientId: string;
+  standard: Schema['StandardView'];
+  readOnly: boolean;
+}) {
+  const band = side === 'left' ? measure.left : measure.right;
+  const [open, setOpen] = useState(false);
+  const [low, setLow] = useState(band?.lower?.toString() ?? '');
+  const [high, setHigh] = useState(band?.upper?.toString() ?? '');
+  const [level, setLevel] = useState<Level>('client');
+  const change = useMutation({
+    mutationFn: async (clear: boolean) => {
+      const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
+      const edge = (text: string) => (clear || text.trim() === '' ? null : Number(text));
+      const key = { client: clientId, exercise: standard.standard.exerciseId, school: standard.standard.school, studio: null }[
+        level
+      ];
+      await take(
+        api.PUT('/api/bands', {
+          body: {
+            operationId: uuid(),
+            version: level === 'client' ? (versions.clientVersion ?? 0) : versions.studioVersion,
+            level,
+            key,
+            measureId: measure.id,
+            low: edge(low),
+            high: edge(high),
+          },
+        }),
+      );
+      await queries.invalidateQueries({ queryKey: ['client', clientId] });
+    },
+    onSuccess: () => setOpen(false),
+  });
+  return (
+    <div className="grid gap-2 border-t border-hair pt-2 text-[13px] text-soft">
+      <p>
+        {band ? `Accepted: ${band.text}, ${whose[measure.source]}.` : 'Noted without a verdict: no band is set.'}{' '}
+        {!readOnly && !open && (
+          <button type="button" onClick={() => setOpen(true)} className="min-h-8 underline underline-offset-4">
+            Another band
+          </button>
+        )}
+      </p>
+      {open && (
+        <form
+          className="grid gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            change.mutate(false);
+          }}
+        >
+          <div className="flex items-center gap-2">
+            {(
+              [
+                ['From', low, setLow],
+                ['to', high, setHigh],
+              ] as const
+            ).map(([name, value, set]) => (
+              <label key={name} className="flex items-center gap-1.5">
+                {name}
+                <input
+                  type="number"
+                  step="any"
+                  value={value}
+                  onChange={(e) => set(e.target.value)}
+                  className="h-11 w-16 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] text-ink"
+                />
+              </label>
+            ))}
+          </div>
+          <select
+            aria-label="For whom"
+            value={level}
+            onChange={(e) => setLevel(e.target.value as Level)}
+            className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[15px] text-ink"
+          >
+            <option value="client">For this client</option>
+            <option value="exercise">For {standard.exerciseName.toLowerCase()}</option>
+            <option value="school">For the {standard.schoolName.toLowerCase()} school</option>
+            <option value="studio">For the whole studio</option>
+          </select>
+          <Trouble error={change.error} />
+          <div className="flex gap-2">
+            <Button type="submit" className="flex-1" disabled={change.isPending}>
+              Use this band
+            </Button>
+            <Button kind="quiet" onClick={() => change.mutate(true)}>
+              Back to the usual
+            </Button>
+          </div>
+          <p>Checks already kept stay as they were judged.</p>
+        </form>
+      )}
+    </div>
+  );
+}

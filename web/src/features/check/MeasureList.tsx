@@ -1,0 +1,221 @@
+import { Popover } from 'radix-ui';
+import type { Schema } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { ErrorTable } from '@/ui/ReadingLine';
+import { ResultMark } from '@/ui/ResultMark';
+import { standing } from '@/ui/results';
+import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
+import { type Result, resultText, verdictWord } from '@/ui/verdict';
+import { BandEditor } from './BandEditor';
+import type { Seen } from './draft';
+import { momentName } from './still';
+
+type Measure = Schema['MeasureView'];
+
+/**
+ * Every check of a view, left beside right. What pictures have not answered the coach's eye can, one tap for each or one for
+ * all that looked fine; whatever was only seen wears the eye.
+ */
+export function MeasureList({
+  measures,
+  look,
+  clientId,
+  standard,
+  onSeen,
+  onRestFine,
+  readOnly = false,
+}: {
+  measures: Measure[];
+  look: Schema['LookView'] | null;
+  clientId: string;
+  standard: Schema['StandardView'];
+  onSeen?: (measureId: string, side: Side, where: Seen['where'] | null) => void;
+  onRestFine?: (measures: Measure[]) => void;
+  readOnly?: boolean;
+}) {
+  const must = measures.filter((m) => m.mustPass);
+  const noted = measures.filter((m) => !m.mustPass);
+  const open = must.filter((m) => m.judged && SIDES.some((side) => !standing(look, m.id, side)?.verdict));
+  const row = (m: Measure) => (
+    <li
+      key={m.id}
+      className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-center gap-1 border-t border-hair/70 first:border-t-0"
+      data-measure-row={m.id}
+    >
+      <span className={`py-1.5 pr-1 text-[14px] leading-tight ${m.mustPass ? 'font-semibold' : 'text-soft'}`}>{m.name}</span>
+      {SIDES.map((side) => (
+        <Cell
+          key={side}
+          measure={m}
+          side={side}
+          look={look}
+          clientId={clientId}
+          standard={standard}
+          onSeen={onSeen}
+          readOnly={readOnly}
+        />
+      ))}
+    </li>
+  );
+  return (
+    <div className="grid gap-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-end gap-1">
+        <h2 className="say text-[18px]">Must pass</h2>
+        {SIDES.map((side) => (
+          <span key={side} className="justify-self-center">
+            <SidePlate side={side} size="s" />
+          </span>
+        ))}
+      </div>
+      <ul>{must.map(row)}</ul>
+      {!readOnly && open.length > 0 && onRestFine && (
+        <Button onClick={() => onRestFine(open)} className="mt-1 w-full">
+          {open.length === must.length ? 'All looked fine' : 'The rest looked fine'}
+        </Button>
+      )}
+      {noted.length > 0 && (
+        <details className="group mt-1">
+          <summary className="flex min-h-11 items-center gap-2 cursor-pointer text-[14px] font-semibold text-soft hover:text-ink">
+            <Caret />
+            Also noted, {noted.filter((m) => SIDES.some((s) => standing(look, m.id, s))).length} of {noted.length}
+          </summary>
+          <ul>{noted.map(row)}</ul>
+        </details>
+      )}
+    </div>
+  );
+}
+
+function Cell({
+  measure,
+  side,
+  look,
+  clientId,
+  standard,
+  onSeen,
+  readOnly,
+}: {
+  measure: Measure;
+  side: Side;
+  look: Schema['LookView'] | null;
+  clientId: string;
+  standard: Schema['StandardView'];
+  onSeen: ((measureId: string, side: Side, where: Seen['where'] | null) => void) | undefined;
+  readOnly: boolean;
+}) {
+  const result = standing(look, measure.id, side);
+  const words = result
+    ? `${result.words}${result.verdict ? `, ${verdictWord[result.verdict].toLowerCase()}` : ''}`
+    : 'not looked at';
+  return (
+    <Popover.Root>
+      <Popover.Trigger
+        aria-label={`${side} ${measure.short}: ${words}`}
+        className="grid min-h-12 min-w-0 place-items-center rounded-lg py-0.5 hover:bg-ground"
+      >
+        <ResultMark result={result} />
+        <span className={`text-[12.5px] leading-none font-semibold tabular-nums ${resultText(result)}`}>
+          {result ? (result.source === 'eye' ? 'seen' : (result.text ?? '')) : 'eye?'}
+        </span>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          sideOffset={6}
+          collisionPadding={12}
+          className="z-50 grid max-h-[80dvh] w-80 gap-2.5 overflow-y-auto rounded-xl border border-hair bg-paper p-4 text-[14px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
+        >
+          <p className="say text-[18px]">
+            {side === 'left' ? 'Left' : 'Right'}: {measure.name.toLowerCase()}
+          </p>
+          {result && (
+            <Facts result={result} all={look?.results.filter((r) => r.measureId === measure.id && r.side === side) ?? []} />
+          )}
+          {!readOnly && onSeen && measure.seenBeyond && (
+            <Popover.Close asChild>
+              <EyeAnswers measure={measure} result={result} onPick={(where) => onSeen(measure.id, side, where)} />
+            </Popover.Close>
+          )}
+          {measure.unit !== 'tick' && (
+            <BandEditor measure={measure} side={side} clientId={clientId} standard={standard} readOnly={readOnly} />
+          )}
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
+
+/** What the eye can say: fine, or which way it goes wrong. The number, if there is one, is kept beside it. */
+function EyeAnswers({
+  measure,
+  result,
+  onPick,
+  ...close
+}: {
+  measure: Measure;
+  result: Result | null;
+  onPick: (where: Seen['where'] | null) => void;
+  onClick?: (event: React.MouseEvent<HTMLButtonElement>) => void;
+}) {
+  const pick = (where: Seen['where'] | null) => (event: React.MouseEvent<HTMLButtonElement>) => {
+    onPick(where);
+    close.onClick?.(event);
+  };
+  const first = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
+  return (
+    <div className="grid gap-1.5">
+      <p className="text-[13px] text-soft">By eye, not measured:</p>
+      <Button onClick={pick('within')}>Looks fine</Button>
+      {measure.seenBeyond && <Button onClick={pick('beyond')}>{first(measure.seenBeyond)}</Button>}
+      {measure.seenShort && <Button onClick={pick('short')}>{first(measure.seenShort)}</Button>}
+      {result?.source === 'eye' && (
+        <Button kind="quiet" onClick={pick(null)}>
+          Take the answer back
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Facts({ result, all }: { result: Result; all: Result[] }) {
+  const others = all.filter((r) => r !== result);
+  return (
+    <div className="grid gap-2">
+      <p>
+        <span className={`font-semibold ${resultText(result)}`}>
+          {result.words} {result.reachText}
+        </span>{' '}
+        <span className="text-soft">
+          {result.marginText}
+          {result.source === 'pictures' && `, ${momentName[result.moment].toLowerCase()}`}
+        </span>
+      </p>
+      {others.map((r) => (
+        <p key={r.moment + r.source} className="text-[13px] text-soft">
+          {momentName[r.moment]}: {r.words} {r.reachText} {r.verdict ? `(${verdictWord[r.verdict].toLowerCase()})` : ''}
+        </p>
+      ))}
+      {result.error.length > 0 && (
+        <details>
+          <summary className="cursor-pointer text-[13px] text-soft">The error, part by part</summary>
+          <div className="mt-1 text-[13px]">
+            <ErrorTable reading={result} />
+          </div>
+        </details>
+      )}
+    </div>
+  );
+}
+
+/** Whether a list below is open. */
+export const Caret = () => (
+  <svg viewBox="0 0 12 12" className="size-3 transition-transform group-open:rotate-90" aria-hidden="true">
+    <path
+      d="M3.500 1.500L8.500 6L3.500 10.500"
+      fill="none"
+      stroke="currentColor"
+      strokeWidth="2"
+      strokeLinecap="round"
+      strokeLinejoin="round"
+    />
+  </svg>
+);

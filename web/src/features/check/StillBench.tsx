@@ -1,0 +1,454 @@
+import { useEffect, useState } from 'react';
+import type { Schema } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { ReadingLine } from '@/ui/ReadingLine';
+import { kneeOf, pelvisOf, standing } from '@/ui/results';
+import { SidePlate, sideWord } from '@/ui/SidePlate';
+import type { Result } from '@/ui/verdict';
+import { PictureSource } from './PictureSource';
+import { type Marking, PictureStage } from './PictureStage';
+import { fromView, type Handle, isMarked, nextPoint, type PlanPoint, type Point, type Slot, type Still } from './still';
+import type { Reading } from './useReading';
+
+/** What a coach can do with the still that is up. */
+export type StillActions = {
+  onPoint: (key: string, handle: Handle, point: Point, undoable: boolean) => void;
+  onAlter: (key: string, change: (still: Still) => Still) => void;
+  onRemove: (key: string) => void;
+  /** Every ring that fits is taken as it is. */
+  onAccept: (key: string, points: PlanPoint[]) => void;
+};
+
+/** One side on the bench: its picture with what is read on it, and under it, never over it, the reading. */
+export function StillBench({
+  slot,
+  label,
+  stills,
+  shown,
+  stillViews,
+  reading,
+  asked,
+  more,
+  onMore,
+  active,
+  marking,
+  onMarking,
+  source,
+  readOnly = false,
+  over,
+  overlays = [],
+  onOver,
+  ghost,
+  actions,
+  onActivate,
+  onShow,
+  onAnother,
+}: {
+  slot: Slot;
+  label?: string;
+  stills: Still[];
+  /** Which of the stills is up; past the last one, a new picture is asked for. */
+  shown: number;
+  /** What is said of each of the stills, in their order. */
+  stillViews: (Schema['StillView'] | undefined)[];
+  reading: Reading;
+  asked: PlanPoint[];
+  /** How many more points could be placed for what is only noted, or null while they are asked for. */
+  more?: number | null;
+  onMore?: () => void;
+  active: boolean;
+  marking: Marking;
+  onMarking: (marking: Marking) => void;
+  source: React.ComponentProps<typeof PictureSource>;
+  readOnly?: boolean;
+  over?: Still | undefined;
+  overlays?: { id: string; name: string }[];
+  onOver?: (id: string) => void;
+  ghost?: string | undefined;
+  actions: StillActions;
+  onActivate: () => void;
+  onShow: (index: number) => void;
+  onAnother: () => void;
+}) {
+  const still = stills[shown];
+  const own = stillViews[shown];
+  const results = reading.view?.results.filter((r) => r.side === slot.side && r.moment === slot.moment) ?? [];
+  return (
+    <section
+      data-asked={still && !readOnly ? (nextPoint(still, asked)?.landmark ?? '') : ''}
+      aria-label={label ?? `${slot.side === 'left' ? 'Left' : 'Right'} leg in front`}
+      onPointerDown={onActivate}
+      onFocus={onActivate}
+      className={`flex min-h-0 min-w-0 flex-col overflow-hidden rounded-2xl border bg-paper ${active ? 'border-ink' : 'border-hair'}`}
+    >
+      <div className="relative min-h-0 flex-1">
+        {still ? (
+          <PictureStage
+            key={still.key}
+            still={still}
+            asked={asked}
+            guesses={active ? reading.guesses : {}}
+            reading={own}
+            results={results}
+            settled={reading.settled}
+            marking={active ? marking : null}
+            readOnly={readOnly}
+            ghost={ghost}
+            over={over}
+            onPoint={(handle, point, undoable) => actions.onPoint(still.key, handle, point, undoable)}
+            onMarked={() => onMarking(null)}
+          />
+        ) : (
+          <PictureSource {...source} />
+        )}
+        {still && (
+          <div className="pointer-events-none absolute inset-x-2.5 top-2.5 flex items-start gap-2">
+            <SidePlate side={slot.side} inverse />
+            {label && <span className="rounded-md bg-spine/85 px-2 py-1 text-[13px] font-semibold text-spine-ink">{label}</span>}
+            {!readOnly && active && <Prompt still={still} asked={asked} marking={marking} reading={reading} actions={actions} />}
+          </div>
+        )}
+      </div>
+      {still && !readOnly && (
+        <Tools
+          still={still}
+          stills={stills}
+          shown={shown}
+          active={active}
+          marking={marking}
+          onMarking={onMarking}
+          overlays={overlays}
+          over={over}
+          onOver={onOver}
+          more={more ?? null}
+          onMore={onMore}
+          actions={actions}
+          onShow={onShow}
+          onAnother={onAnother}
+        />
+      )}
+      {still?.scale && !readOnly && (
+        <label className="flex items-center gap-2 border-t border-hair px-3 py-1.5 text-[14px]">
+          Marked length
+          <input
+            type="number"
+            inputMode="decimal"
+            min={1}
+            value={still.scale.centimetres || ''}
+            onChange={(e) =>
+              actions.onAlter(still.key, (s) => ({
+                ...s,
+                scale: s.scale && { ...s.scale, centimetres: Number(e.target.value) || 0 },
+              }))
+            }
+            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold"
+          />
+          cm
+          <Button kind="quiet" className="ml-auto" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, scale: null }))}>
+            Take it away
+          </Button>
+        </label>
+      )}
+      {still && !readOnly && own && <Doubts still={still} doubts={own.doubts} actions={actions} />}
+      <div className="min-h-[66px] border-t border-hair px-3.5 py-2" aria-live="polite">
+        <Said slot={slot} still={still} own={own} reading={reading} asked={asked} />
+      </div>
+    </section>
+  );
+}
+
+/** What is read of this side in this view: the instruments of the view, or why nothing can be read. */
+function Said({
+  slot,
+  still,
+  own,
+  reading,
+  asked,
+}: {
+  slot: Slot;
+  still: Still | undefined;
+  own: Schema['StillView'] | undefined;
+  reading: Reading;
+  asked: PlanPoint[];
+}) {
+  const lines = still ? primary(reading, slot) : [];
+  if (own?.sentence && still && isMarked(still) && own.fault !== 'pointMissing')
+    return <p className="pt-1 text-[14.5px] font-semibold text-brick">{own.sentence}</p>;
+  if (lines.length > 0)
+    return (
+      <div className="grid gap-1">
+        {lines.map((r) => (
+          <ReadingLine key={r.measureId} reading={r} settled={reading.settled} large={lines.length === 1} />
+        ))}
+      </div>
+    );
+  const left = still ? asked.filter((p) => !still.points[p.landmark]).length : 0;
+  return (
+    <p className="flex h-12 items-center gap-2 text-[14.5px] text-soft">
+      <SidePlate side={slot.side} size="s" />
+      {still
+        ? left > 0
+          ? `${left} ${left === 1 ? 'point' : 'points'} to place`
+          : 'Nothing to read from these points.'
+        : `No picture ${fromView[slot.view]} yet.`}
+    </p>
+  );
+}
+
+function primary(reading: Reading, slot: Slot): Result[] {
+  const here = (r: Result | null): r is Result => r !== null && r.moment === slot.moment && r.source !== 'eye';
+  const at = (id: string) =>
+    reading.view?.results.find(
+      (r) => r.side === slot.side && r.measureId === id && r.moment === slot.moment && r.source !== 'eye',
+    ) ?? null;
+  const found =
+    slot.view === 'side'
+      ? [at('front-shin') ?? at('trunk-lean') ?? at('heel-ear') ?? at('start-knee') ?? at('top-knee')]
+      : [at('knee-offset') ?? at('projection') ?? null, at('pelvic-level'), at('inner-ankle')];
+  const kept = found.filter(here);
+  if (kept.length > 0) return kept.slice(0, 2);
+  return [standing(reading.view, 'front-shin', slot.side), kneeOf(reading.view, slot.side), pelvisOf(reading.view, slot.side)]
+    .filter(here)
+    .slice(0, 1);
+}
+
+/** What to tap next, with the ring that may already fit. */
+function Prompt({
+  still,
+  asked,
+  marking,
+  reading,
+  actions,
+}: {
+  still: Still;
+  asked: PlanPoint[];
+  marking: Marking;
+  reading: Reading;
+  actions: StillActions;
+}) {
+  const next = nextPoint(still, asked);
+  const left = asked.filter((p) => !still.points[p.landmark]);
+  const fits = next && !marking ? reading.guesses[next.landmark] : undefined;
+  const some = Object.keys(still.points).length >= 2 && left.length > 1;
+  useEffect(() => {
+    if (!next || !fits) return;
+    const press = (event: globalThis.KeyboardEvent) => {
+      if (event.key !== 'Enter' || event.target !== document.body) return;
+      event.preventDefault();
+      actions.onPoint(still.key, next.landmark, fits, true);
+    };
+    addEventListener('keydown', press);
+    return () => removeEventListener('keydown', press);
+  }, [next, fits, still.key, actions]);
+  const words =
+    marking === 'upright'
+      ? 'something upright: tap both ends'
+      : marking === 'scale'
+        ? 'a known length: tap both ends'
+        : next?.where;
+  if (!words) return null;
+  return (
+    <div className="ml-auto flex max-w-[80%] flex-col items-end gap-1.5">
+      <p className="rounded-lg bg-spine/90 px-2.5 py-1.5 text-right text-[14px] font-semibold text-spine-ink">
+        {marking ? 'Mark ' : next?.more ? 'If you like: ' : 'Tap '}
+        {words}
+      </p>
+      {fits && next && (
+        <div className="flex gap-1.5">
+          {some && (
+            <RingButton onClick={() => actions.onAccept(still.key, left)} label="All rings fit: place the rest where they are">
+              All fit
+            </RingButton>
+          )}
+          <RingButton
+            onClick={() => actions.onPoint(still.key, next.landmark, fits, true)}
+            label={`The ring fits: place the ${next.landmark} there`}
+          >
+            Ring fits <kbd className="hidden font-sans text-[11px] lg:inline">↵</kbd>
+          </RingButton>
+        </div>
+      )}
+    </div>
+  );
+}
+
+function RingButton({ onClick, label, children }: { onClick: () => void; label: string; children: React.ReactNode }) {
+  return (
+    <button
+      type="button"
+      onClick={onClick}
+      onPointerDown={(e) => e.stopPropagation()}
+      aria-label={label}
+      className="pointer-events-auto inline-flex min-h-11 items-center gap-1.5 rounded-lg border border-spine-ink/50 bg-spine/90 px-3 text-[13.5px] font-semibold text-spine-ink hover:border-spine-ink"
+    >
+      {children}
+    </button>
+  );
+}
+
+/** Slips that are probable, as questions with their mends. */
+function Doubts({ still, doubts, actions }: { still: Still; doubts: Schema['DoubtView'][]; actions: StillActions }) {
+  const [settled, setSettled] = useState<string[]>([]);
+  const open = doubts.filter((d) => !settled.includes(d.kind));
+  const [doubt] = open;
+  if (!doubt) return null;
+  const turn: Still['facing'] = still.facing === 'left' ? 'right' : 'left';
+  const mends: Partial<Record<Schema['DoubtKind'], [string, (s: Still) => Still][]>> = {
+    facingOtherWay: [['Turn round', (s) => ({ ...s, facing: turn })]],
+    otherLegOrMirrored: [
+      ['Mirrored', (s) => ({ ...s, mirrored: !s.mirrored })],
+      [`It is the ${still.side === 'left' ? 'right' : 'left'}`, (s) => ({ ...s, side: s.side === 'left' ? 'right' : 'left' })],
+    ],
+    otherView: [
+      still.view === 'side'
+        ? ['To the front', (s) => ({ ...s, view: 'front', points: {} })]
+        : ['To the side', (s) => ({ ...s, view: 'side', points: {} })],
+    ],
+    wrongLeg: [
+      [`It is the ${still.side === 'left' ? 'right' : 'left'}`, (s) => ({ ...s, side: s.side === 'left' ? 'right' : 'left' })],
+    ],
+  };
+  return (
+    <div className="border-t border-hair bg-slate-wash px-3.5 py-2 text-[14px]" role="status" data-doubt={doubt.kind}>
+      <p className="font-semibold">{doubt.question}</p>
+      <div className="mt-1.5 flex flex-wrap gap-2">
+        {(mends[doubt.kind] ?? []).map(([name, change]) => (
+          <Button key={name} onClick={() => actions.onAlter(still.key, change)}>
+            {name}
+          </Button>
+        ))}
+        <Button kind="quiet" onClick={() => setSettled((s) => [...s, doubt.kind])}>
+          It is right as it is
+        </Button>
+      </div>
+    </div>
+  );
+}
+
+function Tools({
+  still,
+  stills,
+  shown,
+  active,
+  marking,
+  onMarking,
+  overlays,
+  over,
+  onOver,
+  more,
+  onMore,
+  actions,
+  onShow,
+  onAnother,
+}: {
+  still: Still;
+  stills: Still[];
+  shown: number;
+  active: boolean;
+  marking: Marking;
+  onMarking: (marking: Marking) => void;
+  overlays: { id: string; name: string }[];
+  over: Still | undefined;
+  onOver: ((id: string) => void) | undefined;
+  more: number | null;
+  onMore: (() => void) | undefined;
+  actions: StillActions;
+  onShow: (index: number) => void;
+  onAnother: () => void;
+}) {
+  const toggle = (what: Exclude<Marking, null>) => onMarking(marking === what ? null : what);
+  return (
+    <div className="flex items-center gap-0.5 overflow-x-auto border-t border-hair px-1.5 py-1">
+      {still.view === 'side' ? (
+        <Tool
+          onClick={() => actions.onAlter(still.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
+          label={`Toes ${still.facing === 'right' ? 'this way →' : '← this way'}: ${still.facing} in the picture. Turn round`}
+        >
+          Toes {still.facing === 'right' ? '→' : '←'}
+        </Tool>
+      ) : (
+        <Tool
+          onClick={() => actions.onAlter(still.key, (s) => ({ ...s, mirrored: !s.mirrored }))}
+          pressed={still.mirrored}
+          label="Mirrored: the picture shows left and right swapped, as a selfie does"
+        >
+          Mirrored
+        </Tool>
+      )}
+      <Tool
+        onClick={() => toggle('upright')}
+        pressed={marking === 'upright' && active}
+        label={still.vertical ? 'Upright marked. Mark it again' : 'Mark upright'}
+      >
+        {still.vertical ? 'Upright ✓' : 'Upright'}
+      </Tool>
+      <Tool
+        onClick={() => toggle('scale')}
+        pressed={marking === 'scale' && active}
+        label={still.scale ? 'Length marked. Mark it again' : 'Mark a known length'}
+      >
+        {still.scale ? 'Length ✓' : 'Length'}
+      </Tool>
+      {overlays.length > 0 && onOver && (
+        <select
+          aria-label="Lay another picture over this one"
+          value={over ? (overlays.find((o) => o.id === over.key)?.id ?? '') : ''}
+          onChange={(e) => onOver(e.target.value)}
+          className={`h-11 w-[92px] shrink-0 rounded-lg bg-transparent px-1.5 text-[13.5px] font-semibold hover:bg-ground ${over ? 'bg-spine! text-spine-ink!' : ''}`}
+        >
+          <option value="">Lay over…</option>
+          {overlays.map((o) => (
+            <option key={o.id} value={o.id}>
+              {o.name}
+            </option>
+          ))}
+        </select>
+      )}
+      {more !== null && more > 0 && (
+        <Tool onClick={() => onMore?.()} label={`${more} more points, for what is only noted`}>
+          +{more} pts
+        </Tool>
+      )}
+      <span className="flex-1" />
+      {stills.length > 1 &&
+        stills.map((s, i) => (
+          <Tool key={s.key} onClick={() => onShow(i)} pressed={i === shown} label={`${i + 1}: repetition`}>
+            {i + 1}
+          </Tool>
+        ))}
+      {isMarked(still) && stills.length < 5 && (
+        <Tool onClick={onAnother} label={`+ rep: another repetition of the ${sideWord(still.side)}`}>
+          + rep
+        </Tool>
+      )}
+      <Tool onClick={() => actions.onRemove(still.key)} label={`Take this picture of the ${sideWord(still.side)} away`}>
+        ×
+      </Tool>
+    </div>
+  );
+}
+
+function Tool({
+  onClick,
+  pressed,
+  label,
+  children,
+}: {
+  onClick: () => void;
+  pressed?: boolean;
+  label?: string;
+  children: React.ReactNode;
+}) {
+  return (
+    <Button
+      kind="quiet"
+      onClick={onClick}
+      aria-pressed={pressed}
+      aria-label={label}
+      title={label}
+      className={`min-w-11 shrink-0 whitespace-nowrap px-2! text-[13.5px]! no-underline! hover:bg-ground ${pressed ? 'bg-spine! text-spine-ink!' : ''}`}
+    >
+      {children}
+    </Button>
+  );
+}

@@ -1,0 +1,157 @@
+import { Link, useParams } from '@tanstack/react-router';
+import type { Schema } from '@/api/client';
+import { useCheck, useClient } from '@/api/queries';
+import { day } from '@/app/dates';
+import { Button } from '@/ui/Button';
+import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
+import { Waiting } from '@/ui/Notice';
+import { kneeOf, pelvisOf, shinOf, standing } from '@/ui/results';
+import { Sentence } from '@/ui/Sentence';
+import { SIDES, SidePlate } from '@/ui/SidePlate';
+import { type Result, verdictWord } from '@/ui/verdict';
+import { slotOfFinding } from '../check/AfterCheck';
+import { pictureUrl } from '../check/outbox';
+import { Skeleton } from '../check/Skeleton';
+import { decisionWord } from '../check/words';
+
+/** One page for the client: what was seen, the one thing to work on, what comes next. Printed, or kept as a file by the browser. */
+export function PrintScreen() {
+  const { checkId } = useParams({ from: '/print/$checkId' });
+  const check = useCheck(checkId);
+  const client = useClient(check.data?.clientId ?? '');
+  if (!check.data || !client.data) return <Waiting what="the check" error={check.error ?? (check.data ? client.error : null)} />;
+  return <Page check={check.data} name={client.data.client.name} />;
+}
+
+function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
+  const { look } = check;
+  const best = check.trials.findLast((t) => t.outcome === 'helped');
+  const cue = best?.cue ?? check.correction?.cue;
+  const two = (of: typeof shinOf) => ({ left: of(look, 'left'), right: of(look, 'right') });
+  const rows = check.standard.measures.filter((m) => m.mustPass && SIDES.some((side) => standing(look, m.id, side)));
+  return (
+    <div className="mx-auto max-w-[820px] p-5 sm:p-8 print:max-w-none print:p-0" data-page>
+      <div className="mb-4 flex gap-2 print:hidden">
+        <Button kind="act" onClick={() => print()}>
+          Print this page
+        </Button>
+        <Link
+          to="/clients/$clientId/check"
+          params={{ clientId: check.clientId }}
+          search={{ check: check.id }}
+          className="inline-flex min-h-11 items-center px-3 underline underline-offset-4"
+        >
+          Back to the check
+        </Link>
+      </div>
+      <article className="grid gap-5 rounded-2xl bg-paper p-7 print:rounded-none print:p-0">
+        <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
+          <p className="text-[17px] font-semibold">{name}</p>
+          <p className="text-[14px] text-soft">
+            {check.exerciseName}, {day(check.at)}, with {check.coach}
+          </p>
+        </header>
+        <h1 className="say text-[30px]">
+          <Sentence parts={look.finding.sentence} />
+        </h1>
+        <div className="grid grid-cols-2 gap-3">
+          {SIDES.map((side) => (
+            <Picture key={side} check={check} side={side} />
+          ))}
+        </div>
+        {cue && (
+          <p className="border-l-4 border-brass pl-4">
+            <span className="block text-[14px] text-soft">{best ? 'What helped, to say to yourself' : 'To say to yourself'}</span>
+            <span className="say text-[24px]">“{cue}”</span>
+          </p>
+        )}
+        <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
+          {[
+            ['Shin', two(shinOf), ShinPair],
+            ['Knee', two(kneeOf), KneePair],
+            ['Pelvis', two(pelvisOf), PelvisPair],
+          ].map(([title, pair, Instrument]) => {
+            const both = pair as { left: Result | null; right: Result | null };
+            const Draw = Instrument as typeof ShinPair;
+            return both.left?.value != null || both.right?.value != null ? (
+              <figure key={title as string} className="grid justify-items-center gap-1">
+                <Draw {...both} />
+                <figcaption className="text-[13.5px]">
+                  {title as string}: {[both.left?.text, both.right?.text].map((t) => t ?? 'seen').join(' / ')}
+                </figcaption>
+              </figure>
+            ) : null;
+          })}
+        </div>
+        <table className="w-full text-[14px]">
+          <thead>
+            <tr className="text-left">
+              <th className="py-1 font-semibold">Looked at</th>
+              {SIDES.map((side) => (
+                <th key={side} className="py-1">
+                  <SidePlate side={side} size="s" />
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.map((m) => (
+              <tr key={m.id} className="border-t border-hair">
+                <td className="py-1 pr-3">{m.name}</td>
+                {SIDES.map((side) => (
+                  <td key={side} className="py-1 pr-3">
+                    {say(standing(look, m.id, side))}
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+        {check.decision && (
+          <p className="text-[16px]">
+            <span className="font-semibold">Next: {decisionWord[check.decision.chosen].toLowerCase()}.</span>{' '}
+            {check.decision.recommendation.headline}
+          </p>
+        )}
+        <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+          Training advice, not a medical finding. Numbers carry the error shown with them; “seen” means looked at, not measured.
+          If something hurts, swells or gives way, stop and ask a clinician.
+        </p>
+      </article>
+    </div>
+  );
+}
+
+const say = (result: Result | null) =>
+  result
+    ? `${result.words}${result.reachText ? ` ${result.reachText}` : ''}${result.source === 'eye' ? ', seen' : result.verdict ? `, ${verdictWord[result.verdict].toLowerCase()}` : ''}`
+    : 'not looked at';
+
+function Picture({ check, side }: { check: Schema['CheckView']; side: 'left' | 'right' }) {
+  const slot = slotOfFinding(check, side);
+  const index = check.stills.findIndex((s) => s.side === side && s.view === slot.view && s.moment === slot.moment);
+  const still = check.stills[index];
+  if (!still) return null;
+  return (
+    <figure className="grid gap-1">
+      <svg
+        viewBox={`0 0 ${still.width} ${still.height}`}
+        className="block max-h-[340px] w-full rounded-lg bg-ground-deep"
+        role="img"
+        aria-label={`${side} side`}
+      >
+        <image href={pictureUrl(still.pictureId)} width={still.width} height={still.height} />
+        <Skeleton
+          still={{ ...still, key: still.pictureId }}
+          reading={check.look.stills[index]}
+          results={check.look.results.filter((r) => r.side === side && r.moment === slot.moment)}
+          unit={still.height / 420}
+          settled
+        />
+      </svg>
+      <figcaption className="flex items-center gap-2 text-[13.5px]">
+        <SidePlate side={side} size="s" /> {side === 'left' ? 'Left' : 'Right'} working
+      </figcaption>
+    </figure>
+  );
+}

@@ -1,0 +1,39 @@
+import { BracketMark } from './BracketMark';
+import { gaugeOf } from './instruments/gauge';
+import { type Result, resultLine } from './verdict';
+
+/**
+ * The shape of an answer, whatever its source: brackets for a number with a band, a lidded eye for what was only seen (open
+ * under its lid when it looked fine, struck through when it did not), a bare dash for what is noted, a gap while nobody has looked.
+ */
+export function ResultMark({ result, width = 52 }: { result: Result | null; width?: number }) {
+  if (!result)
+    return (
+      <svg width={width} height={22} viewBox="0 0 52 22" aria-hidden="true" className="shrink-0">
+        <path d="M14 11H38" stroke="var(--edge)" strokeWidth="2" strokeDasharray="2 5" strokeLinecap="round" />
+      </svg>
+    );
+  if (result.source === 'eye') return <EyeMark result={result} width={width} />;
+  const gauge = gaugeOf(result);
+  if (gauge) return <BracketMark gauge={gauge} width={width} />;
+  return (
+    <svg width={width} height={22} viewBox="0 0 52 22" aria-hidden="true" className="shrink-0">
+      <path d="M16 11H36" stroke="var(--edge)" strokeWidth="2.5" strokeLinecap="round" />
+    </svg>
+  );
+}
+
+function EyeMark({ result, width }: { result: Result; width: number }) {
+  const colour = resultLine(result);
+  const fine = result.verdict === 'inBand';
+  return (
+    <svg width={width} height={22} viewBox="0 0 52 22" aria-hidden="true" className="shrink-0">
+      <g fill="none" stroke={colour} strokeWidth="2.25" strokeLinecap="round" strokeLinejoin="round">
+        <path d="M13 12C18 4.500 34 4.500 39 12" />
+        <path d="M17 15C22 18.500 30 18.500 35 15" strokeWidth="1.5" opacity="0.75" />
+        {!fine && <path d="M17 19.500L35 3.500" />}
+      </g>
+      <circle cx="26" cy="12" r="3.2" fill={fine ? colour : 'none'} stroke={colour} strokeWidth="1.8" />
+    </svg>
+  );
+}
