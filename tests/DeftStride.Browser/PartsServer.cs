@@ -34,7 +34,7 @@ public sealed class PartsServer : IDisposable
             {
                 if (http.GetAsync(new Uri(Url + "/parts.html")).GetAwaiter().GetResult().IsSuccessStatusCode) return;
             }
-            catch (Exception e) when (e is HttpRequestException or TaskCanceledException)
+            catch (Exception e) when (e is HttpRequestException or TaskCanceledException or System.Net.Sockets.SocketException)
             {
                 Thread.Yield();
             }

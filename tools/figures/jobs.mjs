@@ -41,7 +41,7 @@ const job = (person, session, side, shin, trunk) => ({
   name: `${person}-${session}-${side}`, person, view: 'side', facing: 'right', front: sides[side], look: people[person], pose: { shin, trunk },
 });
 // Whoever stands is filmed from a little further and higher, to have the whole body in.
-const standing = { away: 2.75, eye: 0.49 };
+const standing = { away: 3.9, eye: 0.49 };
 const tall = { shin: 2, knee: 14, trunk: 5, rearThigh: 18, rearShank: 44, rearPitch: 38 };
 const facingJob = (person, [view, side, kneeIn, pelvisDrop]) => ({
   name: `${person}-${view}-${side}`, person, view: view.replace('0', ''), facing: 'right', front: sides[side], look: people[person],

@@ -85,9 +85,11 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId
     {
         var side = have[0].Side;
         var told = outside ?? have.FirstOrDefault(r => r is { Measure.Id: "front-shin", Mean: not null }) ?? have.FirstOrDefault(r => r is { MustPass: true, Mean: not null }) ?? have.FirstOrDefault(r => r.Mean is not null) ?? have[0];
-        var value = told is { Mean: { } mean, Seen: null } ? MeasureWords.Say(told.Measure, mean.Value) : told.Where == BandSide.Within ? "fine" : "not fine";
-        return new(FindingKind.OneSide, lack, told.Measure.Id, BandSide.Within,
-            Phrase.Of(new($"{Capital(side)} {Name(told.Measure)} "), new(value, told.Verdict?.Tone() ?? Tone.Plain), new($". Now the {Word(lack)}.")),
+        var value = told is { Mean: { } mean, Seen: null } ? MeasureWords.Say(told.Measure, mean.Value) : "fine";
+        var said = told.Seen is { Where: not BandSide.Within }
+            ? Phrase.Of(new($"{Capital(side)} "), new(MeasureWords.Fault(told), Tone.Off), new($". Now the {Word(lack)}."))
+            : Phrase.Of(new($"{Capital(side)} {Name(told.Measure)} "), new(value, told.Verdict?.Tone() ?? Tone.Plain), new($". Now the {Word(lack)}."));
+        return new(FindingKind.OneSide, lack, told.Measure.Id, BandSide.Within, said,
             $"{VerdictWords(told)} The sides are compared once both are looked at.", []);
     }
 

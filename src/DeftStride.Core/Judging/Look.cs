@@ -175,9 +175,12 @@ public sealed record Look(
         : f.Has(Landmark.Hip) ? f.Up(Landmark.Hip) - f.Up(Landmark.Ankle)
         : null;
 
-    private static SideComparison[] Compare(IReadOnlyList<MeasureResult> results) =>
-        [.. results.Where(r => r.Side == BodySide.Left && r.Mean is not null && r.Source != AnswerSource.Guess).Select(l => (Left: l, Right: results.FirstOrDefault(r =>
-                r.Side == BodySide.Right && r.Measure == l.Measure && r.Moment == l.Moment && r.Mean is not null && r.Source != AnswerSource.Guess)))
+    /// <summary>Left against right wherever both sides have a number that stands: not a guess, and not one that the coach's eye overruled.</summary>
+    private static SideComparison[] Compare(IReadOnlyList<MeasureResult> results)
+    {
+        static bool Stands(MeasureResult r) => r is { Mean: not null, Seen: null } && r.Source != AnswerSource.Guess;
+        return [.. results.Where(r => r.Side == BodySide.Left && Stands(r)).Select(l => (Left: l, Right: results.FirstOrDefault(r => r.Side == BodySide.Right && r.Measure == l.Measure && r.Moment == l.Moment && Stands(r))))
             .Where(p => p.Right is not null).GroupBy(p => p.Left.Measure).Select(g => g.OrderByDescending(p => p.Left.Moment == Moment.Bottom).First())
             .Select(p => SideComparison.Of(p.Left.Mean!, p.Right!.Mean!))];
+    }
 }

@@ -50,8 +50,9 @@ internal sealed record MeasureFormula(string MeasureId, IReadOnlyList<View> View
         One("rear-thigh", Side, Moment.Bottom, [Landmark.Hip, Landmark.RearKnee], false, (f, _) => RearThigh(f)),
         One("rear-under-hip", Side, Moment.Bottom, [Landmark.Hip, Landmark.RearKnee], true,
             (f, c) => (f.X(Landmark.Hip) - f.X(Landmark.RearKnee)) * Scale(f, c)),
-        One("depth", Side, Moment.Bottom, [Landmark.RearKnee, Landmark.Toe], true,
-            (f, c) => ((f.Up(Landmark.RearKnee) - f.Up(Landmark.Toe)) * Scale(f, c)) + (100 * (c.FrontRaiseMetres - KneeCentreHeight - c.PadMetres))),
+        // Against the rear foot's own toes: the front foot stands on another track, and a camera sees the two tracks' floor at two heights.
+        One("depth", Side, Moment.Bottom, [Landmark.RearKnee, Landmark.RearToe], true,
+            (f, c) => ((f.Up(Landmark.RearKnee) - f.Up(Landmark.RearToe)) * Scale(f, c)) + (100 * (c.RearRaiseMetres - KneeCentreHeight - c.PadMetres))),
         .. At([Moment.FirstSeen, Moment.Bottom], m => One("trunk-lean", Side, m, [Landmark.Hip, Landmark.Shoulder], false, (f, _) => TrunkLean(f))),
         One("lean-minus-shin", Side, Moment.Bottom, [Landmark.Ankle, Landmark.Knee, Landmark.Hip, Landmark.Shoulder], false,
             (f, _) => TrunkLean(f) - Direction(f.X(Landmark.Knee) - f.X(Landmark.Ankle), f.Up(Landmark.Knee) - f.Up(Landmark.Ankle))),

@@ -8,8 +8,8 @@ namespace DeftStride.Core.Measuring;
 /// <param name="LeftShinAssumed">How far forward the left shin leans at the bottom while no side view has said.</param>
 /// <param name="RightShinAssumed">The same for the right.</param>
 /// <param name="PadMetres">Thickness of the pad or other target under the rear knee; 0 for the floor.</param>
-/// <param name="FrontRaiseMetres">How far the front foot is raised.</param>
-public sealed record ReadingContext(Body? Body, bool BothFeetPlanted, Angle LeftShinAssumed, Angle RightShinAssumed, double PadMetres, double FrontRaiseMetres)
+/// <param name="RearRaiseMetres">How far the rear foot is raised.</param>
+public sealed record ReadingContext(Body? Body, bool BothFeetPlanted, Angle LeftShinAssumed, Angle RightShinAssumed, double PadMetres, double RearRaiseMetres)
 {
     /// <summary>A split stance on a 2 cm pad, nothing known of the body, shins about upright.</summary>
     public static ReadingContext Default { get; } = new(null, true, Angle.FromDegrees(5), Angle.FromDegrees(5), 0.02, 0);

@@ -48,7 +48,7 @@ public static class PosedCheck
             .SelectMany(b => Sides.Select(s => new SeenAnswer(b.Measure.Id, s, faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? BandSide.Beyond : BandSide.Within)));
         var stated = standard.MustPass.Where(b => b.Measure.Id is "descent" or "reach").SelectMany(b => Sides.Select(s => new StatedNumber(
             b.Measure.Id, s, (b.Measure.Id == "reach" ? 60 : 3) * (faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? 0.4 : 1), b.Measure.Id == "reach" ? AnswerSource.Tape : AnswerSource.Clock)));
-        return new LookInput(stills, [.. seen], [.. stated], ReadingContext.Default with { Body = body, BothFeetPlanted = standard.Exercise.BothFeetPlanted });
+        return new LookInput(stills, [.. seen], [.. stated], ReadingContext.Default with { Body = body, BothFeetPlanted = standard.Exercise.BothFeetPlanted, RearRaiseMetres = new PosedFigure(body, PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code)).At(Landmark.RearToe).Y });
     }
 
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];

@@ -88,7 +88,7 @@ public sealed class PosedFigure
         var rearKnee = new Place(freeHip.X - (body.Thigh * Sin(thighBack)), freeHip.Y - (body.Thigh * Cos(thighBack) * Cos(side)), ((freeHip.Z + (2 * half)) / 2) + outward);
         var rearAnkle = new Place(
             rearKnee.X - (body.Shank * Sin(shankBack)), rearKnee.Y - (body.Shank * Cos(shankBack) * Cos(lower)), (2 * half) + outward + (body.Shank * Sin(lower)));
-        var rearToe = new Place(rearAnkle.X + (0.4 * foot), Max(0, rearAnkle.Y - (0.6 * foot)), rearAnkle.Z);
+        var rearToe = new Place(rearAnkle.X + (0.4 * foot), Max(0, rearAnkle.Y - (0.9 * foot)), rearAnkle.Z);
 
         var lean = Rad(pose.SideLean);
         // Sideways the trunk leans from the line of the pelvis points up.

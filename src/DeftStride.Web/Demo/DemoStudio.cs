@@ -196,9 +196,11 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         var standard = await _book.StandardForAsync(client, Exercise.Find(looked.ExerciseId)!, null, stop);
         var core = standard.ToCore();
         StatedDto[] stated = core.Of("descent") is { MustPass: true } ? [new("descent", BodySide.Left, 2.8, AnswerSource.Clock), new("descent", BodySide.Right, 2.9, AnswerSource.Clock)] : [];
-        // What the pictures leave open the coach answered by eye.
-        var open = LookEndpoints.Look(stills, looked.Wrong, stated, core, standard.Context(core)).Missing.Where(m => stills.Any(s => s.Side == m.Side));
-        SeenDto[] seen = [.. looked.Wrong, .. open.Select(m => new SeenDto(m.Measure.Id, m.Side, BandSide.Within, null))];
+        // What the pictures leave open, or cannot call from one repetition, the coach answered by eye.
+        var first = LookEndpoints.Look(stills, looked.Wrong, stated, core, standard.Context(core));
+        var open = first.Missing.Select(m => (m.Measure.Id, m.Side))
+            .Concat(first.MustPass.Where(r => r.Verdict == Verdict.TooCloseToCall && r.Measure.Id != "front-shin").Select(r => (r.Measure.Id, r.Side))).Where(o => stills.Any(s => s.Side == o.Side));
+        SeenDto[] seen = [.. looked.Wrong, .. open.Select(o => new SeenDto(o.Id, o.Side, BandSide.Within, null))];
         var check = new CheckRequest(Guid.CreateVersion7(at), client.Id, looked.ExerciseId, null, stills, seen, stated, looked.Felt, looked.Effort, before, null, null);
         await _recorder.CheckAsync(check, stop);
         foreach (var attempt in tries)

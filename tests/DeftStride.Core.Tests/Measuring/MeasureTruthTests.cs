@@ -94,6 +94,10 @@ public sealed class MeasureTruthTests
     [InlineData("side-lean", View.Front)]
     [InlineData("rear-thigh", View.Side)]
     [InlineData("pelvic-shift", View.Front)]
+    [InlineData("trunk-lean", View.Side)]
+    [InlineData("front-thigh", View.Side)]
+    [InlineData("rear-under-hip", View.Side)]
+    [InlineData("head-over-pelvis", View.Side)]
     public void The_stated_bounds_hold_the_truth_as_often_as_they_say(string measure, View view)
     {
         var hand = new Random(measure.Length * 31);

@@ -1556,12 +1556,12 @@ export interface components {
             body: null | components["schemas"]["BodyDto"];
             exerciseId: string;
             /** Format: double */
-            frontRaiseCm: number;
-            /** Format: double */
             heelWedgeDegrees: number;
             leftAnkle: components["schemas"]["AnkleDto"];
             /** Format: double */
             padCm: number;
+            /** Format: double */
+            rearRaiseCm: number;
             rightAnkle: components["schemas"]["AnkleDto"];
             school: components["schemas"]["SchoolCode"];
             source: components["schemas"]["SettingSource"];

@@ -19,9 +19,17 @@ namespace DeftStride.Web.Features.Checks;
 /// <summary>A check as the core sees it again: judged by the standard that was kept with it.</summary>
 internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, StandardDto Kept, CheckStandard Standard, ReadingContext Context, Look Look, IReadOnlyList<JudgedTrial> Trials)
 {
-    /// <summary>What a change is for: what the look named first, or the measure that differs most between the sides.</summary>
-    public TrialTarget? Target(BodySide side) => Look.Finding is not { MeasureId: { } measure } finding ? null
-        : new TrialTarget(measure, side, finding.Kind == FindingKind.Uneven ? Look.On(measure, side == BodySide.Left ? BodySide.Right : BodySide.Left)?.Mean?.Value : null);
+    /// <summary>
+    /// What a change is for: what the look named first, or the measure that differs most between the sides; where nothing
+    /// was named (a change tried for pain alone) the first thing that was looked at on that side.
+    /// </summary>
+    public TrialTarget? Target(BodySide side)
+    {
+        var (finding, first) = (Look.Finding, Look.On("front-shin", side) ?? Look.MustPass.FirstOrDefault(r => r.Side == side));
+        return finding is { MeasureId: { } named, Kind: FindingKind.Outside or FindingKind.Uneven or FindingKind.Unsure }
+            ? new TrialTarget(named, side, finding.Kind == FindingKind.Uneven ? Look.On(named, side == BodySide.Left ? BodySide.Right : BodySide.Left)?.Mean?.Value : null)
+            : first is null ? null : new TrialTarget(first.Measure.Id, side);
+    }
 
     /// <summary>What the next change on a side is held against: the last one that helped stays in force.</summary>
     public JudgedTrial? Standing(BodySide side) => Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
@@ -53,7 +61,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
             intake.StatureCm is { } stature ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm) : null,
             // The stance keeps how high the rear knee's centre rests; what lies under it is that less the knee's own height.
             stance is null ? 100 * ReadingContext.Default.PadMetres : Math.Round(Math.Max(0, stance.RearKneeCm - (100 * MeasureReader.KneeCentreHeightMetres)), 1),
-            stance?.FrontRaiseCm ?? 0);
+            stance?.RearRaiseCm ?? 0);
     }
 
     private static AnkleRange Ankle(double? measured, double wedge) =>

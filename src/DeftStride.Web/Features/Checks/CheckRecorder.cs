@@ -58,7 +58,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         if (Fault.Find(request.CorrectionId) is null) throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
         await RefuseStrangePicturesAsync(check.Fact.ClientId, request.Stills, stop);
         var painAfter = request.Pain?.ToCore("pain");
-        var target = check.Target(request.Side) ?? throw Refusal.BadInput("correction", "This look named nothing to correct. Look at the client again first.");
+        var target = check.Target(request.Side) ?? throw Refusal.BadInput("stills", $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first.");
         var standing = check.Standing(request.Side);
         var painBefore = (standing?.Request.Pain ?? check.Request.Pain)?.Score;
         var trial = request.ByEye is { } seen

@@ -108,7 +108,7 @@ internal static class ClientEndpoints
         return TypedResults.Ok(new ClientView(
             ClientDetails.Of(client),
             StandardView.Of(await book.StandardForAsync(client, await NextExerciseAsync(id, facts, db, clock, stop), null, stop)),
-            PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right))),
+            Said(checks),
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
@@ -116,6 +116,11 @@ internal static class ClientEndpoints
             [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
             draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));
     }
+
+    /// <summary>What the client's page leads with: what was wrong last when it was not the shin, else how the shins went.</summary>
+    private static IReadOnlyList<PartView> Said(JudgedCheck[] checks) =>
+        checks is [.., { Look.Finding: { Kind: FindingKind.Outside, MeasureId: not "front-shin" } last }] ? PartView.Of(last.Sentence)
+        : PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)));
 
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
         SideTrend.Of(checks.Select(c => c.Look.On("front-shin", side)), ErrorModel.Default);

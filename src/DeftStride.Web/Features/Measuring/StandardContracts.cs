@@ -32,7 +32,7 @@ internal sealed record StandardBandDto(string MeasureId, double? LeftLow, double
 /// </summary>
 internal sealed record StandardDto(
     string ExerciseId, SchoolCode School, SettingSource Source, AnkleDto LeftAnkle, AnkleDto RightAnkle, double HeelWedgeDegrees,
-    IReadOnlyList<StandardBandDto> Bands, BodyDto? Body, double PadCm, double FrontRaiseCm)
+    IReadOnlyList<StandardBandDto> Bands, BodyDto? Body, double PadCm, double RearRaiseCm)
 {
     public CheckStandard ToCore()
     {
@@ -45,18 +45,18 @@ internal sealed record StandardDto(
     /// <summary>What has to be known besides the points.</summary>
     public ReadingContext Context(CheckStandard core)
     {
-        if (PadCm is not (>= 0 and <= 60) || FrontRaiseCm is not (>= 0 and <= 100)) throw Refusal.BadInput("standard", "Pad and raised foot lie between 0 and 100 cm. Mend the set-up.");
+        if (PadCm is not (>= 0 and <= 60) || RearRaiseCm is not (>= 0 and <= 100)) throw Refusal.BadInput("standard", "Pad and raised foot lie between 0 and 100 cm. Mend the set-up.");
         return ReadingContext.Default with
         {
-            Body = Body is null ? null : BodyDto.ToCore(Body), BothFeetPlanted = core.Exercise.BothFeetPlanted, PadMetres = PadCm / 100, FrontRaiseMetres = FrontRaiseCm / 100,
+            Body = Body is null ? null : BodyDto.ToCore(Body), BothFeetPlanted = core.Exercise.BothFeetPlanted, PadMetres = PadCm / 100, RearRaiseMetres = RearRaiseCm / 100,
         };
     }
 
     /// <summary>The standard in force, written out.</summary>
-    public static StandardDto Of(CheckStandard core, AnkleRange left, AnkleRange right, BodyDto? body, double padCm, double frontRaiseCm) => new(
+    public static StandardDto Of(CheckStandard core, AnkleRange left, AnkleRange right, BodyDto? body, double padCm, double rearRaiseCm) => new(
         core.Exercise.Id, core.School.Value.Code, core.School.Source,
         new AnkleDto(Math.Round(left.Ankle.Degrees, 6), left.Measured), new AnkleDto(Math.Round(right.Ankle.Degrees, 6), right.Measured), Math.Round(left.HeelWedge.Degrees, 6),
-        [.. core.Bands.Select(StandardBandDto.Of)], body, padCm, frontRaiseCm);
+        [.. core.Bands.Select(StandardBandDto.Of)], body, padCm, rearRaiseCm);
 }
 
 /// <summary>How a measure can be answered besides pictures.</summary>

@@ -14,7 +14,7 @@ import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate
 import { RaiseStopSign } from '../safety/StopSign';
 import { AskPanel } from './AskPanel';
 import { type Draft, emptyDraft, type Seen, useDraft, type Work } from './draft';
-import { MeasureList } from './MeasureList';
+import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
 import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
@@ -370,14 +370,28 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
                 onGo={(m) => setChosen((c) => ({ ...c, [view]: m }))}
               />
             )}
-          <div className="flex w-full gap-2 md:hidden">
-            <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
+          <details className="group w-full md:hidden">
+            <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[14px] font-semibold text-soft">
+              <Caret />
+              {standard.exerciseName}, {draft.mode === 'quick' ? 'quick look' : 'whole check'},{' '}
+              {standard.schoolName.toLowerCase()}
+            </summary>
+            <div className="flex flex-wrap gap-2 pb-1">
+              <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
+              <SchoolChoice
+                studio={studio}
+                standard={standard}
+                onPick={(school) => step({ kind: 'set', change: (d) => ({ ...d, school }) })}
+              />
+            </div>
+          </details>
+          <div className="ml-auto max-md:hidden">
+            <SchoolChoice
+              studio={studio}
+              standard={standard}
+              onPick={(school) => step({ kind: 'set', change: (d) => ({ ...d, school }) })}
+            />
           </div>
-          <SchoolChoice
-            studio={studio}
-            standard={standard}
-            onPick={(school) => step({ kind: 'set', change: (d) => ({ ...d, school }) })}
-          />
         </div>
       )}
 
@@ -662,7 +676,7 @@ function SchoolChoice({
     studio: 'studio default',
   }[standard.standard.source];
   return (
-    <div className="ml-auto flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
+    <div className="flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
       <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">School, {source}</p>
       <Choice
         label="School"

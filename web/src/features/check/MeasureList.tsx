@@ -69,8 +69,10 @@ export function MeasureList({
       </div>
       <ul>{must.map(row)}</ul>
       {!readOnly && open.length > 0 && onRestFine && (
-        <Button onClick={() => onRestFine(open)} className="mt-1 w-full">
-          {open.length === must.length ? 'All looked fine' : 'The rest looked fine'}
+        <Button data-rest-fine onClick={() => onRestFine(open)} className="mt-1 w-full">
+          {must.some((m) => SIDES.some((side) => standing(look, m.id, side)?.verdict))
+            ? 'The rest looked fine'
+            : 'All looked fine'}
         </Button>
       )}
       {noted.length > 0 && (
@@ -104,25 +106,25 @@ function Cell({
   readOnly: boolean;
 }) {
   const result = standing(look, measure.id, side);
+  // What is written in the cell is part of what it is called.
+  const short = result ? (result.source === 'eye' ? 'seen' : (result.text ?? '')) : 'eye?';
   const words = result
     ? `${result.words}${result.verdict ? `, ${verdictWord[result.verdict].toLowerCase()}` : ''}`
     : 'not looked at';
   return (
     <Popover.Root>
       <Popover.Trigger
-        aria-label={`${side} ${measure.short}: ${words}`}
+        aria-label={`${side} ${measure.short}: ${words}${words.includes(short) ? '' : `, ${short}`}`}
         className="grid min-h-12 min-w-0 place-items-center rounded-lg py-0.5 hover:bg-ground"
       >
         <ResultMark result={result} />
-        <span className={`text-[12.5px] leading-none font-semibold tabular-nums ${resultText(result)}`}>
-          {result ? (result.source === 'eye' ? 'seen' : (result.text ?? '')) : 'eye?'}
-        </span>
+        <span className={`text-[12.5px] leading-none font-semibold tabular-nums ${resultText(result)}`}>{short}</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           sideOffset={6}
           collisionPadding={12}
-          className="z-50 grid max-h-[80dvh] w-80 gap-2.5 overflow-y-auto rounded-xl border border-hair bg-paper p-4 text-[14px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
+          className="z-50 grid max-h-[var(--radix-popover-content-available-height)] w-80 gap-2.5 overflow-y-auto rounded-xl border border-hair bg-paper p-4 text-[14px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
         >
           <p className="say text-[18px]">
             {side === 'left' ? 'Left' : 'Right'}: {measure.name.toLowerCase()}

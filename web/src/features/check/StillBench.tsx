@@ -405,7 +405,7 @@ function Tools({
         </select>
       )}
       {more !== null && more > 0 && (
-        <Tool onClick={() => onMore?.()} label={`${more} more points, for what is only noted`}>
+        <Tool onClick={() => onMore?.()} label={`+${more} pts: ${more} more points, for what is only noted`}>
           +{more} pts
         </Tool>
       )}

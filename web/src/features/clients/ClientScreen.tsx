@@ -9,7 +9,7 @@ import { Empty, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { decisionWord } from '../check/words';
 import { RaiseStopSign, StandingSign } from '../safety/StopSign';
-import { ShinHistory } from './ShinHistory';
+import { InstrumentHistory } from './InstrumentHistory';
 
 type Check = Schema['CheckView'];
 
@@ -18,7 +18,7 @@ export function ClientScreen() {
   const client = useClient(clientId);
   const navigate = useNavigate();
   useShortcuts('Client', [
-    { keys: 'C', does: 'Look at both shins', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
+    { keys: 'C', does: 'Look at the client', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
     {
       keys: 'B',
       does: 'The bench: work out the set-up',
@@ -91,8 +91,8 @@ export function ClientScreen() {
         </div>
       ) : (
         <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
-          <section aria-label="Both shins over time" className="min-w-0">
-            <ShinHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
+          <section aria-label="Readings over time" className="min-w-0">
+            <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
           </section>
           <section aria-label="Decisions" className="min-w-0">

@@ -25,7 +25,13 @@ export function SpiritLevel({ gauge, side, size = 'panel' }: { gauge: Gauge | nu
   const working = side === 'left' ? 22 : 178;
   const free = 200 - working;
   return (
-    <svg viewBox="0 0 200 88" height={HEIGHT[size]} width={(HEIGHT[size] * 200) / 88} aria-hidden="true" className="shrink-0">
+    <svg
+      viewBox="0 0 200 88"
+      height={HEIGHT[size]}
+      width={(HEIGHT[size] * 200) / 88}
+      aria-hidden="true"
+      className="shrink-0 overflow-visible"
+    >
       <Brass id={metal} />
       {!plain && <path d="M4 44H196" stroke="var(--edge)" strokeWidth="1" strokeDasharray="3 4" />}
       <g transform={`rotate(${down * value} ${MIDDLE.x} ${MIDDLE.y})`}>

@@ -1,7 +1,11 @@
+import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { day } from '@/app/dates';
+import { Choice } from '@/ui/Choice';
 import { gaugeOf } from '@/ui/instruments/gauge';
 import { PlumbLine } from '@/ui/instruments/PlumbLine';
+import { Rail } from '@/ui/instruments/Rail';
+import { SpiritLevel } from '@/ui/instruments/SpiritLevel';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { type Result, resultLine, verdictWord } from '@/ui/verdict';
@@ -10,57 +14,115 @@ type Check = Schema['CheckView'];
 
 type Reading = Result & { value: number; reach: number };
 
-/** A shin's number on a visit; one that was only seen has none to draw. */
+/** A number on a visit; what was only seen has none to draw. */
 const numbered = (r: Result | null | undefined): Reading | null => (r?.value != null && r.reach !== null ? (r as Reading) : null);
-const shin = (look: Check['look'], side: Side) => numbered(standing(look, 'front-shin', side));
+
+/** The measures that have an instrument, and how their histories are drawn. */
+const instruments = {
+  shin: { title: 'Front shin', ids: ['front-shin'], zero: 'plumb', unit: '°', least: [-8, 20], ticks: [-10, 0, 10, 20, 30, 40] },
+  knee: {
+    title: 'Knee over the foot',
+    ids: ['knee-offset'],
+    zero: 'rail',
+    unit: ' cm',
+    least: [-4, 4],
+    ticks: [-6, -3, 0, 3, 6, 9],
+  },
+  pelvis: {
+    title: 'Pelvic level',
+    ids: ['pelvic-level'],
+    zero: 'level',
+    unit: '°',
+    least: [-8, 8],
+    ticks: [-10, -5, 0, 5, 10, 15],
+  },
+} as const;
+type Kind = keyof typeof instruments;
+const KINDS: Kind[] = ['shin', 'knee', 'pelvis'];
+
+const readingOf = (look: Check['look'], kind: Kind, side: Side) =>
+  instruments[kind].ids.map((id) => numbered(standing(look, id, side))).find((r) => r !== null) ?? null;
 
 const WIDTH = 460;
 const HEIGHT = 168;
 const PAD = { left: 44, right: 56, top: 14, bottom: 26 };
 
 /**
- * Both shins over visits, one strip a side, left above right. The strip of each visit carries the band it was judged by,
+ * One instrument over visits, one strip a side, left above right. The strip of each visit carries the band it was judged by,
  * so a change of school shows as a step in the band; the bar through a reading is its error.
  */
-export function ShinHistory({ checks, schoolName }: { checks: Check[]; schoolName: string }) {
+export function InstrumentHistory({ checks, schoolName }: { checks: Check[]; schoolName: string }) {
+  const has = (kind: Kind) => checks.some((c) => SIDES.some((side) => readingOf(c.look, kind, side)));
+  const there = KINDS.filter(has);
+  // What was wrong last is what a coach wants to see first.
+  const wrong = checks.at(-1)?.look.finding.measureId;
+  const first = there.find((k) => (instruments[k].ids as readonly string[]).includes(wrong ?? '')) ?? there[0] ?? 'shin';
+  const [kind, setKind] = useState<Kind>(first);
+  const mine = checks.filter((c) => SIDES.some((side) => readingOf(c.look, kind, side)));
   return (
     <figure>
-      <figcaption className="mb-2 flex items-baseline justify-between gap-4">
-        <h2 className="say text-[21px]">Front shin at the bottom</h2>
+      <figcaption className="mb-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-1">
+        {there.length > 1 ? (
+          <Choice
+            label="Instrument"
+            value={kind}
+            options={there.map((k) => ({ value: k, text: instruments[k].title }))}
+            onPick={setKind}
+          />
+        ) : (
+          <h2 className="say text-[21px]">{instruments[kind].title}</h2>
+        )}
         <span className="text-[13.5px] text-soft">{schoolName}; bars show the error</span>
       </figcaption>
       <div className="grid gap-2.5">
         {SIDES.map((side) => (
-          <Strip key={side} side={side} checks={checks} />
+          <Strip key={side} side={side} checks={mine} kind={kind} />
         ))}
       </div>
     </figure>
   );
 }
 
-function Strip({ side, checks }: { side: Side; checks: Check[] }) {
+function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind }) {
+  const { ids, least, ticks: all, unit, zero } = instruments[kind];
   const visits = checks.map((c) => ({
     at: c.at,
-    reading: shin(c.look, side),
-    after: numbered(c.trials.findLast((t) => t.side === side && t.measureId === 'front-shin' && t.outcome === 'helped')?.after),
+    reading: readingOf(c.look, kind, side),
+    after: numbered(
+      c.trials.findLast((t) => t.side === side && (ids as readonly string[]).includes(t.measureId) && t.outcome === 'helped')
+        ?.after,
+    ),
   }));
-  const values = checks.flatMap((c) => SIDES.flatMap((s) => [shin(c.look, s)?.value ?? 0].flatMap((v) => [v + 4, v - 4])));
-  const [low, high] = [Math.min(-8, ...values), Math.max(20, ...values)];
-  const y = (degrees: number) => PAD.top + ((high - degrees) / (high - low)) * (HEIGHT - PAD.top - PAD.bottom);
+  const values = checks.flatMap((c) =>
+    SIDES.flatMap((s) => [readingOf(c.look, kind, s)?.value ?? 0].flatMap((v) => [v * 1.1 + 1, v * 1.1 - 1])),
+  );
+  const [low, high] = [Math.min(least[0], ...values), Math.max(least[1], ...values)];
+  const y = (value: number) => PAD.top + ((high - value) / (high - low)) * (HEIGHT - PAD.top - PAD.bottom);
   const inner = WIDTH - PAD.left - PAD.right;
   const slot = inner / Math.max(visits.length, 1);
   const x = (i: number) => PAD.left + slot * (i + 0.5);
-  const ticks = [-10, 0, 10, 20, 30, 40].filter((t) => t >= low && t <= high);
+  const ticks = all.filter((t) => t >= low && t <= high);
   const last = visits.findLast((v) => v.reading)?.reading;
   return (
     <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-1 rounded-2xl bg-paper p-2.5 sm:p-3">
       <span className="flex flex-col items-start">
         <SidePlate side={side} />
         <span className="-mt-3 ml-2 max-sm:hidden">
-          <PlumbLine gauge={gaugeOf(last)} />
+          {kind === 'shin' && <PlumbLine gauge={gaugeOf(last)} />}
+          {kind === 'knee' && <Rail gauge={gaugeOf(last)} side={side} />}
+          {kind === 'pelvis' && (
+            <span className="mt-5 block">
+              <SpiritLevel gauge={gaugeOf(last)} side={side} size="row" />
+            </span>
+          )}
         </span>
       </span>
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} className="block w-full" role="img" aria-label={describe(side, visits)}>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="block w-full"
+        role="img"
+        aria-label={describe(side, instruments[kind].title, visits)}
+      >
         {visits.map(({ at, reading }, i) => {
           if (!reading) return null;
           if (!reading.band) return null;
@@ -77,7 +139,7 @@ function Strip({ side, checks }: { side: Side; checks: Check[] }) {
               strokeWidth={t === 0 ? 1.6 : 1}
             />
             <text x={PAD.left - 8} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--ink-soft)">
-              {t === 0 ? 'plumb' : `${t}°`.replace('-', '−')}
+              {t === 0 ? zero : `${t}${unit}`.replace('-', '−')}
             </text>
           </g>
         ))}
@@ -140,8 +202,8 @@ function Dot({ x, y, reading }: { x: number; y: number; reading: Reading }) {
   return <circle cx={x} cy={y} r="5.5" fill={colour} />;
 }
 
-const describe = (side: Side, visits: { at: string; reading: Reading | null }[]) =>
-  `${side === 'left' ? 'Left' : 'Right'} front shin: ${visits
+const describe = (side: Side, what: string, visits: { at: string; reading: Reading | null }[]) =>
+  `${side === 'left' ? 'Left' : 'Right'} ${what.toLowerCase()}: ${visits
     .map((v) =>
       v.reading
         ? `${day(v.at)} ${v.reading.words} ${v.reading.reachText}, ${v.reading.verdict ? verdictWord[v.reading.verdict].toLowerCase() : 'noted'}`

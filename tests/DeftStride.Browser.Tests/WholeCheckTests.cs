@@ -1,0 +1,181 @@
+using DeftStride.Browser;
+using OpenQA.Selenium;
+using OpenQA.Selenium.Support.UI;
+using Xunit;
+using static DeftStride.Browser.Tests.Road;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>The whole check in the real interface: every view, the eye, what is asked, slips noticed, what can be taken away.</summary>
+public sealed class WholeCheckTests
+{
+    /// <summary>Asks for the points of what is only noted too.</summary>
+    private static void More(Page page, string section) => page.Find($"{section} button[aria-label^='+']").Click();
+
+    private static double Number(Page page, string section, string measure) => Convert.ToDouble(
+        page.Find($"{section} [data-measure='{measure}'][data-settled='true'] [data-reading]").GetDomAttribute("data-reading"), System.Globalization.CultureInfo.InvariantCulture);
+
+    private static string Cell(Page page, string measure, string side) =>
+        page.Find($"[data-measure-row='{measure}'] button[aria-label^='{side}']").GetDomAttribute("aria-label") ?? "";
+
+    [Fact]
+    public void A_whole_uncued_check_by_the_guided_steps_with_what_was_asked_and_what_was_seen()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Look at Maren");
+        page.See("Lower until the back knee meets the pad");
+        page.Press("Whole");
+        page.NoPain();
+        foreach (var side in new[] { "left", "right" })
+        {
+            page.Press($"Use earlier picture 1 for the {side}");
+            page.PlaceAsked(side, $"maren-4-{side[0]}");
+        }
+
+        page.See("further forward than the left");
+        More(page, Left);
+        page.PlaceAsked("left", "maren-4-l");
+        page.Press("Now the left from the front, bottom");
+        foreach (var side in new[] { "left", "right" })
+        {
+            page.Press($"Use earlier picture 1 for the {side}");
+            page.PlaceAsked(side, $"maren-front-{side[0]}");
+        }
+
+        foreach (var (section, side) in new[] { (Left, "l"), (Right, "r") })
+        {
+            Assert.InRange(Number(page, section, "knee-offset"), Figure.Truth($"maren-front-{side}", "kneeInCm") - 2, Figure.Truth($"maren-front-{side}", "kneeInCm") + 2);
+            Assert.InRange(Number(page, section, "pelvic-level"), Figure.Truth($"maren-front-{side}", "pelvisDropDegrees") - 4, Figure.Truth($"maren-front-{side}", "pelvisDropDegrees") + 4);
+        }
+
+        page.Press("Now the left from the front, start");
+        foreach (var side in new[] { "left", "right" })
+        {
+            page.Press($"Use earlier picture 1 for the {side}");
+            page.PlaceAsked(side, $"maren-front0-{side[0]}");
+        }
+
+        // What no picture shows the coach says, one tap for all of it; and takes one answer back again.
+        page.Press("The rest looked fine");
+        page.Until("the spine seen", () => page.Script("return [...document.querySelectorAll('[aria-current=page]')].length > 0") is true);
+        page.Find("nav[aria-label='Views'] button:first-child").Click();
+        page.Until("the spine seen", () => Cell(page, "spine", "left").Contains("seen", StringComparison.Ordinal));
+        page.Find("[data-measure-row='spine'] button[aria-label^='left']").Click();
+        page.Press("Spine changes its shape");
+        page.Until("the spine called", () => Cell(page, "spine", "left").Contains("outside", StringComparison.Ordinal));
+        page.Key("z");
+        page.Until("undone", () => Cell(page, "spine", "left").Contains("in band", StringComparison.Ordinal));
+
+        page.Press("Where is it felt?");
+        page.Press("Somewhere else");
+        page.Find("[data-ask] input[placeholder]").SendKeys("low back");
+        page.Press("Simulated scales");
+        page.Press("Read Two scales (simulated), left");
+        page.See("simulated, set to zero");
+        page.See("estimated from the posture");
+        page.Press("Done looking");
+        page.See("Felt in another place: low back");
+        page.Press("Every check of this look");
+        Assert.Contains("seen", Cell(page, "spine", "right"), StringComparison.Ordinal);
+
+        // The page for the client says the same and prints on its own.
+        page.Press("Page for the client");
+        page.See("Training advice, not a medical finding");
+        page.See("Right shin runs");
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
+    public void Ten_seconds_without_a_camera_and_the_cue_judged_by_eye()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url, 390, 844, touch: true);
+        page.Go("/").Understood();
+        page.Press("Look at Maren");
+        page.NoPain();
+        page.Find("[data-measure-row='front-shin'] button[aria-label^='right']").Click();
+        page.Press("Shin is past the band");
+        page.Until("the shin called", () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal));
+        var rest = page.Find("[data-rest-fine]");
+        page.Script("arguments[0].scrollIntoView({block:'center'})", rest);
+        rest.Click();
+        page.Until("the sentence", () => page.Text().Contains("Right shin is past the band", StringComparison.Ordinal));
+        page.Press("Done looking");
+        page.Press("Look again");
+        page.See("answered by eye");
+        page.NoPain("aside");
+        page.Press("Helped");
+        page.See("seen by eye: that helped");
+        Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
+    }
+
+    [Fact]
+    public void Slips_are_noticed_and_mended_in_one_tap_the_school_follows_and_pictures_lie_over_each_other()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        RoadTests.Look(page);
+
+        // Toes marked behind the heel: the picture faces the other way than it was said to.
+        More(page, Right);
+        page.PlaceAsked("right", "maren-4-r");
+        page.Key("f");
+        page.Find("[data-doubt='facingOtherWay']");
+        page.Find("[data-doubt] button").Click();
+        page.Gone("[data-doubt]");
+
+        // A length of nothing is named and changes nothing else.
+        page.Key("l");
+        var (x, y) = Figure.Point("maren-4-r", "heel");
+        page.ClickPicture(RightStage, x, y - 400);
+        page.ClickPicture(RightStage, x, y - 200);
+        page.See("The marked length must be more than 0 cm");
+        page.Press("Take it away");
+        page.Until("the reading back", () => page.Reading(Right).Degrees > 10);
+
+        new SelectElement(page.Find($"{Right} select")).SelectByText("The left side");
+        page.Find($"{RightStage} [data-over]");
+        Assert.Equal("outside", Cell(page, "front-shin", "right").Split(", ")[1]);
+        page.Press("Inclined");
+        page.Until("the other school's verdict", () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal));
+        page.See("chosen for this look");
+
+        // Another band for this client, kept with the next check.
+        page.Press("Vertical shin");
+        page.Until("back", () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal));
+        page.Find("[data-measure-row='front-shin'] button[aria-label^='right']").Click();
+        page.Press("Another band");
+        var high = page.Driver.FindElements(By.CssSelector("[data-radix-popper-content-wrapper] input[type='number']"))[1];
+        high.SendKeys(Keys.Control + "a");
+        high.SendKeys("30");
+        page.Press("Use this band");
+        page.Until("the wider band", () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void From_the_front_by_touch_for_an_exercise_of_its_own()
+    {
+        using var server = new AppServer(demo: true);
+        using var page = new Page(server.Url, 390, 844, touch: true);
+        page.Go("/").Understood();
+        page.Press("Find");
+        page.Find("[role='dialog'] input").SendKeys("ilse" + Keys.Enter);
+        page.See("Left pelvis drops");
+        page.Press("Look at Ilse");
+        page.See("tap the other heel to the floor");
+        // The short look at a step-down is the pelvis from the front.
+        var file = File.ReadAllBytes(Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/ilse-tap-front-firstseen-l.webp"));
+        page.Press("Step-down tap, ");
+        page.Press("Quick");
+        page.GivePicture("left", file, ".webp");
+        page.PlaceAsked("left", "ilse-tap-front-firstseen-l", touch: true);
+        page.Until("the pelvis", () => page.Text().Contains("Left pelvis", StringComparison.Ordinal));
+        Assert.Equal("Right", page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent"));
+        page.Find("[aria-label='Side on the bench'] button").Click();
+        Assert.InRange(Number(page, Left, "pelvic-level"), Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") - 4, Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") + 4);
+        Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
+    }
+}
