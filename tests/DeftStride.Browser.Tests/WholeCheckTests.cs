@@ -80,6 +80,27 @@ public sealed class WholeCheckTests
         page.Press("Every check of this look");
         Assert.Contains("seen", Cell(page, "spine", "right"), StringComparison.Ordinal);
 
+        // The picture leaves with everything drawn on it: as large as both sides, and not blank.
+        page.Script("""
+            window.saved = null;
+            HTMLAnchorElement.prototype.click = async function () {
+              const image = new Image();
+              image.src = this.href;
+              await image.decode();
+              const canvas = new OffscreenCanvas(image.width, image.height), context = canvas.getContext('2d');
+              context.drawImage(image, 0, 0);
+              const data = context.getImageData(0, 0, image.width, image.height).data;
+              let brass = 0;
+              for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i] - 226) < 12 && Math.abs(data[i + 1] - 163) < 12 && Math.abs(data[i + 2] - 60) < 20) brass++;
+              window.saved = [this.download, image.width, brass];
+            };
+            """);
+        page.Press("Picture");
+        page.Until("the picture saved", () => page.Script("return window.saved") is not null);
+        var saved = ((IReadOnlyCollection<object>)page.Script("return window.saved")!).ToArray();
+        Assert.Equal(("split-squat-to-pad-side.png", 2240L), ((string)saved[0], (long)saved[1]));
+        Assert.True((long)saved[2] > 200, $"{saved[2]} pixels of the plumb line");
+
         // The page for the client says the same and prints on its own.
         page.Press("Page for the client");
         page.See("Training advice, not a medical finding");

@@ -53,15 +53,23 @@ public sealed record Look(
     {
         ArgumentNullException.ThrowIfNull(input);
         ArgumentNullException.ThrowIfNull(standard);
-        var means = Means(input, standard, out var context);
-        var descents = Descents(input.Stills, standard.Errors);
+        var (faults, levelled) = (new MeasurementFault?[input.Stills.Count], new Levelled?[input.Stills.Count]);
+        for (var i = 0; i < levelled.Length; i++)
+        {
+            faults[i] = MeasureReader.FaultOf(input.Stills[i], standard.Errors);
+            if (faults[i] is null) levelled[i] = new Levelled(input.Stills[i]);
+        }
+
+        Levelled[] sound = [.. levelled.OfType<Levelled>()];
+        var means = Means(sound, input.Context, standard, out var context);
+        var descents = Descents(sound);
         var results = Results_(input, standard, means, descents);
         var comparisons = Compare(results);
         var missing = standard.MustPass.Where(b => b.Judged).SelectMany(b => Sides.Select(s => new MissingCheck(b.Measure, s)))
             .Where(m => !results.Any(r => r.Measure == m.Measure && r.Side == m.Side && (r.Verdict is not null || m.Measure.Id == "reach"))).ToArray();
-        var stills = input.Stills.Select(s => MeasureReader.FaultOf(s, standard.Errors) is { } fault
-            ? new StillResult(s, fault, [], Angle.Zero)
-            : new StillResult(s, null, StillDoubt.Of(s, context, standard.Errors), new Levelled(s).PictureTilt)).ToArray();
+        var stills = input.Stills.Select((s, i) => levelled[i] is { } f
+            ? new StillResult(s, null, StillDoubt.Of(f, context, standard.Errors), f.PictureTilt)
+            : new StillResult(s, faults[i], [], Angle.Zero)).ToArray();
         return new Look(stills, results, comparisons, missing, FirstThing.Of(results, comparisons, missing, descents, standard));
     }
 
@@ -87,14 +95,13 @@ public sealed record Look(
 
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
 
-    private static MeasureMean[] Means(LookInput input, CheckStandard standard, out ReadingContext context)
+    private static MeasureMean[] Means(Levelled[] sound, ReadingContext given, CheckStandard standard, out ReadingContext context)
     {
         // The side view first: how far the shin leans tells how far over the foot the knee is seen from the front.
-        var aside = input.Stills.Where(s => s.View == View.Side).ToArray();
-        var lean = Mean(MeasureReader.ReadAll(aside, FrontShin, input.Context, standard.Errors), standard.Errors).Where(m => m.Moment == Moment.Bottom).ToArray();
+        var lean = Mean(MeasureReader.ReadSound(sound.Where(s => s.Still is { View: View.Side, Moment: Moment.Bottom }), FrontShin, given, standard.Errors), standard.Errors);
         Angle? Shin(BodySide side) => lean.FirstOrDefault(m => m.FrontLeg == side) is { } m ? Angle.FromDegrees(m.Value.Value) : null;
-        context = input.Context.WithShins(Shin(BodySide.Left), Shin(BodySide.Right));
-        return Mean(MeasureReader.ReadAll(input.Stills, standard.Measures, context, standard.Errors), standard.Errors);
+        context = given.WithShins(Shin(BodySide.Left), Shin(BodySide.Right));
+        return Mean(MeasureReader.ReadSound(sound, standard.Measures, context, standard.Errors), standard.Errors);
     }
 
     private static readonly HashSet<string> FrontShin = ["front-shin"];
@@ -153,14 +160,14 @@ public sealed record Look(
     };
 
     /// <summary>How far down the "first seen" stills are, 0 at the start and 1 at the bottom, where start and bottom of the same repetition are there to tell.</summary>
-    private static Dictionary<(BodySide, View), double> Descents(IReadOnlyList<PointSet> stills, ErrorModel errors)
+    private static Dictionary<(BodySide, View), double> Descents(Levelled[] sound)
     {
         var found = new Dictionary<(BodySide, View), double>();
-        foreach (var group in stills.Where(s => s.Moment is Moment.Start or Moment.FirstSeen or Moment.Bottom && MeasureReader.FaultOf(s, errors) is null).GroupBy(s => (s.FrontLeg, s.View)))
+        foreach (var group in sound.Where(s => s.Still.Moment is Moment.Start or Moment.FirstSeen or Moment.Bottom).GroupBy(s => (s.Still.FrontLeg, s.Still.View)))
         {
-            var shares = group.GroupBy(s => s.Repetition).Select(rep =>
+            var shares = group.GroupBy(s => s.Still.Repetition).Select(rep =>
             {
-                double? Height(Moment moment) => rep.LastOrDefault(s => s.Moment == moment) is { } still ? HipHeight(new Levelled(still)) : null;
+                double? Height(Moment moment) => rep.LastOrDefault(s => s.Still.Moment == moment) is { } still ? HipHeight(still) : null;
                 return (Height(Moment.Start), Height(Moment.FirstSeen), Height(Moment.Bottom)) is ({ } top, { } seen, { } low) && top - low > 1 ? (top - seen) / (top - low) : (double?)null;
             }).OfType<double>().ToArray();
             if (shares.Length > 0) found[group.Key] = Math.Clamp(shares.Average(), 0, 1);

@@ -79,6 +79,14 @@ public sealed record Measure(string Id, string Name, MeasureUnit Unit, IReadOnly
         new("balance", "Balanced over the foot", MeasureUnit.Tick, Frontal, "", Region.Whole),
     ];
 
+    /// <summary>Two measures are the same when their ids are.</summary>
+    public bool Equals(Measure? other) => ReferenceEquals(this, other) || (other is not null && other.Id == Id);
+
+    /// <inheritdoc/>
+    public override int GetHashCode() => Id.GetHashCode(StringComparison.Ordinal);
+
+    private static readonly Dictionary<string, Measure> ById = All.ToDictionary(m => m.Id);
+
     /// <summary>Finds a measure by id, or null.</summary>
-    public static Measure? Find(string id) => All.FirstOrDefault(m => m.Id == id);
+    public static Measure? Find(string id) => ById.GetValueOrDefault(id);
 }

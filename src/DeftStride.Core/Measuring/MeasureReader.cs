@@ -53,12 +53,19 @@ public static class MeasureReader
         ArgumentNullException.ThrowIfNull(stills);
         ArgumentNullException.ThrowIfNull(measures);
         ArgumentNullException.ThrowIfNull(errors);
+        return ReadSound(stills.Where(s => FaultOf(s, errors) is null).Select(s => new Levelled(s)), measures, context, errors);
+    }
+
+    private static readonly int Moments = Enum.GetValues<Moment>().Length;
+
+    /// <summary>The same of stills that are known to have no fault.</summary>
+    internal static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadSound(IEnumerable<Levelled> sound, IReadOnlySet<string> measures, ReadingContext context, ErrorModel errors)
+    {
         var found = new List<(Reading, Facing?)>();
-        var sound = stills.Where(s => FaultOf(s, errors) is null).Select(s => new Levelled(s)).ToArray();
         var formulas = MeasureFormula.All.Where(f => measures.Contains(f.MeasureId)).ToArray();
         foreach (var repetition in sound.GroupBy(s => (s.Still.View, s.Still.FrontLeg, s.Still.Repetition)))
         {
-            var moments = new Levelled?[Enum.GetValues<Moment>().Length];
+            var moments = new Levelled?[Moments];
             foreach (var still in repetition) moments[(int)still.Still.Moment] = still;
             foreach (var formula in formulas)
             {
@@ -113,9 +120,9 @@ public static class MeasureReader
             if (scale.One.DistanceTo(scale.Other) < shortest) return MeasurementFault.ScaleTooShort;
         }
 
-        if (!still.Points.ContainsKey(Landmark.Ankle) || !still.Points.ContainsKey(Landmark.Knee)) return null;
-        var levelled = new Levelled(still);
-        return levelled.Up(Landmark.Knee) <= levelled.Up(Landmark.Ankle) ? MeasurementFault.KneeBelowAnkle : null;
+        if (!still.Points.TryGetValue(Landmark.Ankle, out var ankle) || !still.Points.TryGetValue(Landmark.Knee, out var knee)) return null;
+        var (x, y) = still.Vertical is { } upright ? Levelled.Upright(upright) : (0, -1);
+        return ((knee.X - ankle.X) * x) + ((knee.Y - ankle.Y) * y) <= 0 ? MeasurementFault.KneeBelowAnkle : null;
     }
 
     private static MeasurementFault? Pair(PointSet still, ImagePoint one, ImagePoint other) =>

@@ -35,10 +35,14 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
         ArgumentNullException.ThrowIfNull(still);
         ArgumentNullException.ThrowIfNull(context);
         ArgumentNullException.ThrowIfNull(errors);
-        if (MeasureReader.FaultOf(still, errors) is not null) return [];
-        var levelled = new Levelled(still);
-        var margin = 3 * errors.PointSdPixels(still.Picture);
-        return still.View == View.Side ? [.. Side(levelled, context, margin)] : [.. Frontal(levelled, margin)];
+        return MeasureReader.FaultOf(still, errors) is null ? Of(new Levelled(still), context, errors) : [];
+    }
+
+    /// <summary>The same of a still that is known to have no fault.</summary>
+    internal static IReadOnlyList<StillDoubt> Of(Levelled levelled, ReadingContext context, ErrorModel errors)
+    {
+        var margin = 3 * errors.PointSdPixels(levelled.Still.Picture);
+        return levelled.Still.View == View.Side ? [.. Side(levelled, context, margin)] : [.. Frontal(levelled, margin)];
     }
 
     private static IEnumerable<StillDoubt> Side(Levelled f, ReadingContext context, double margin)

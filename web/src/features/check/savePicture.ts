@@ -41,12 +41,12 @@ async function draw(stage: SVGSVGElement) {
   return { image, width, height };
 }
 
+/** By way of an image and not of a fetch: a picture that has not left this device yet has an address only images may use. */
 async function inline(href: string): Promise<string> {
-  const blob = await (await fetch(href)).blob();
-  return new Promise((done, fail) => {
-    const reader = new FileReader();
-    reader.onload = () => done(reader.result as string);
-    reader.onerror = () => fail(reader.error);
-    reader.readAsDataURL(blob);
-  });
+  const image = new Image();
+  image.src = href;
+  await image.decode();
+  const canvas = Object.assign(document.createElement('canvas'), { width: image.naturalWidth, height: image.naturalHeight });
+  canvas.getContext('2d')?.drawImage(image, 0, 0);
+  return canvas.toDataURL('image/png');
 }

@@ -100,9 +100,10 @@ export function PlanVisit({ client, onClose }: { client: Schema['ClientSummary']
 function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () => void }) {
   const [ids] = useState(() => ({ operationId: uuid(), id: uuid() }));
   const [time, setTime] = useState(quarter);
+  const [exerciseId, setExercise] = useState('split-squat-to-pad');
+  const studio = useStudio();
   const plan = useMutation({
-    mutationFn: () =>
-      take(api.POST('/api/visits', { body: { ...ids, clientId: client.id, time, exerciseId: 'split-squat-to-pad' } })),
+    mutationFn: () => take(api.POST('/api/visits', { body: { ...ids, clientId: client.id, time, exerciseId } })),
     onSuccess: async () => {
       await refreshDay();
       done();
@@ -117,7 +118,20 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
       }}
     >
       <Field label="Time" type="time" required value={time} onChange={(e) => setTime(e.target.value)} />
-      <p className="text-soft">Split squat to pad.</p>
+      <label className="block">
+        <span className="mb-1 block font-semibold">Exercise</span>
+        <select
+          value={exerciseId}
+          onChange={(e) => setExercise(e.target.value)}
+          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+        >
+          {(studio.data?.exercises ?? []).map((e) => (
+            <option key={e.id} value={e.id}>
+              {e.name}
+            </option>
+          ))}
+        </select>
+      </label>
       <Trouble error={plan.error} />
       <Button kind="act" type="submit" disabled={plan.isPending}>
         Put into today
