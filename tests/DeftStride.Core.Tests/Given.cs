@@ -1,3 +1,4 @@
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
@@ -55,6 +56,9 @@ internal static class Given
 
     /// <summary>The shin's mean in a look.</summary>
     public static MeasureMean Shin(this Look look, BodySide side = BodySide.Right) => look.On("front-shin", side)!.Mean!;
+
+    /// <summary>A fault of the table.</summary>
+    public static Fault Fault(string id) => Core.Correcting.Fault.All.Single(f => f.Id == id);
 
     public static Quantity Degrees(double d) => Quantity.Degrees(d);
 }

@@ -74,6 +74,8 @@ internal sealed class Tour(Page desk, string folder, string only)
     /// <summary>Meeting a client, the bench and the studio.</summary>
     public void Benches()
     {
+        desk.Go("/library").See("Does it stay over the foot");
+        Keep(desk, "library");
         desk.Go("/studio").See("heights can be built");
         Keep(desk, "studio");
         desk.Go("/").Press("Corin Vale");

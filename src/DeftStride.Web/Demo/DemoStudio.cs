@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
@@ -71,7 +72,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
         studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
-        studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres));
+        studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres, [Gear.Dowel, Gear.Band, Gear.Wedge, Gear.Block, Gear.Support, Gear.Scales, Gear.Weight, Gear.Tape]));
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
         _shelf = new PictureShelf(db, scope, _facts, folder, _clock);

@@ -86,14 +86,14 @@ public sealed class TrialTests
         var at = new DateTimeOffset(2026, 11, 24, 9, 0, 0, TimeSpan.Zero);
         var offered = new List<string>();
         var spent = new List<PastTrial>();
-        while (CorrectionChoice.For(Finds(24, 24), [], spent) is { } choice)
+        while (CorrectionChoice.For(Finds(24, 24), new CorrectionFacts(null, [], spent)) is { } choice)
         {
             offered.Add(choice.Now.Id);
             spent.Add(new(choice.Now.Id, offered.Count % 2 == 0 ? TrialOutcome.Worse : TrialOutcome.NoDifference, at));
         }
 
-        Assert.Equal(Fault.ShinBeyond.Corrections.Select(c => c.Id), offered);
-        Assert.Equal(Fault.ShinBeyond.Corrections.Select(c => c.Level).Order(), Fault.ShinBeyond.Corrections.Select(c => c.Level));
+        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Id), offered);
+        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level).Order(), Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level));
     }
 
     [Fact]
@@ -104,15 +104,15 @@ public sealed class TrialTests
         [
             new("sb-gatepost", TrialOutcome.Helped, at), new("sb-dowel", TrialOutcome.Helped, at.AddDays(7)), new("sb-dowel", TrialOutcome.NoDifference, at.AddDays(8)),
         ];
-        var choice = CorrectionChoice.For(Finds(24, 24), past, [])!;
+        var choice = CorrectionChoice.For(Finds(24, 24), new CorrectionFacts(null, past, []))!;
         Assert.Equal(("sb-dowel", "sb-gatepost"), (choice.Now.Id, choice.OnDeck!.Id));
         Assert.StartsWith("It helped 1 of 2 times before.", choice.Why);
     }
 
     [Fact]
     public void A_cue_for_another_fault_is_not_offered() =>
-        Assert.Equal("ss-laces", CorrectionChoice.For(Finds(-15, -15), [new("sb-dowel", TrialOutcome.Helped, default)], [])!.Now.Id);
+        Assert.Equal("ss-laces", CorrectionChoice.For(Finds(-15, -15), new CorrectionFacts(null, [new("sb-dowel", TrialOutcome.Helped, default)], []))!.Now.Id);
 
     [Fact]
-    public void Nothing_is_corrected_when_all_is_well() => Assert.Null(CorrectionChoice.For(Finds(3, 3), [], []));
+    public void Nothing_is_corrected_when_all_is_well() => Assert.Null(CorrectionChoice.For(Finds(3, 3), new CorrectionFacts(null, [], [])));
 }

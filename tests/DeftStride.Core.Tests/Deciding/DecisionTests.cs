@@ -114,7 +114,7 @@ public sealed class DecisionTests
     [Fact]
     public void A_retest_in_band_ends_the_correcting_but_only_an_uncued_look_progresses()
     {
-        var best = new CorrectionRecord(Fault.ShinBeyond.Corrections[0], 1, 1, default(DateTimeOffset));
+        var best = new CorrectionRecord(Given.Fault("shin-beyond-band").Corrections[0], 1, 1, default(DateTimeOffset), 1);
         var said = Decide(Clean with { Check = Given.Whole(3, 24), Trials = [new("sb-gatepost", TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))], BestCorrection = best });
         Assert.Equal((DecisionOutcome.Hold, "Hold, with the cue that works: Gatepost."), (said.Outcome, said.Headline));
     }

@@ -42,6 +42,8 @@ export const useStandard = (clientId: string, exercise: string, school: Schema['
     placeholderData: (before) => (before?.standard.exerciseId === exercise ? before : undefined),
   });
 
+export const useLibrary = () => useQuery({ queryKey: ['library'], queryFn: () => take(api.GET('/api/library')) });
+
 export const useDevices = () => useQuery({ queryKey: ['devices'], queryFn: () => take(api.GET('/api/devices')) });
 
 /** After something about a client was recorded. */

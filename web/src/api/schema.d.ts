@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/correction": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCorrection"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks/{id}/recommendation": {
         parameters: {
             query?: never;
@@ -260,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeCue"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/decisions": {
         parameters: {
             query?: never;
@@ -397,6 +429,22 @@ export interface paths {
         };
         get: operations["getKit"];
         put: operations["changeKit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLibrary"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -682,6 +730,18 @@ export interface components {
             note: string;
             value: string;
         };
+        /**
+         * @description How a cause stands after what has been looked at, said and tried.
+         * @enum {unknown}
+         */
+        CauseStanding: "shown" | "open" | "ruledOut";
+        /** @description A cause with how to tell it from the others. */
+        CauseView: {
+            id: string;
+            name: string;
+            standing: components["schemas"]["CauseStanding"];
+            test: string;
+        };
         CautionRequest: {
             /** Format: uuid */
             id: string;
@@ -860,24 +920,67 @@ export interface components {
          * @enum {unknown}
          */
         CorrectionLevel: "say" | "touchOrBlock" | "setUp" | "stepDown";
+        /** @description The one thing to try now, for which cause, and what else it might be. */
         CorrectionView: {
             canHurt: boolean;
+            causeId: null | string;
+            causes: components["schemas"]["CauseView"][];
             cue: string;
+            disagreement: string;
+            faultId: string;
             faultName: string;
+            focus: components["schemas"]["CueFocus"];
             id: string;
             level: components["schemas"]["CorrectionLevel"];
             onDeck: null | string;
             short: string;
             why: string;
+            words: components["schemas"]["CueOwner"];
         };
+        /** @description Other words for a cue: the studio's, or one client's own phrase. Null takes them back; an empty text of the studio's retires the cue. */
+        CueChange: {
+            /** Format: uuid */
+            clientId: null | string;
+            correctionId: string;
+            level: components["schemas"]["SettingSource"];
+            /** Format: uuid */
+            operationId: string;
+            text: null | string;
+            /** Format: int64 */
+            version: number;
+        };
+        /**
+         * @description Where a cue sends the attention.
+         * @enum {unknown}
+         */
+        CueFocus: "inner" | "outer";
+        /**
+         * @description Whose words a cue is said in.
+         * @enum {unknown}
+         */
+        CueOwner: "usual" | "studio" | "client";
+        CueVersionsView: {
+            /** Format: int64 */
+            clientVersion: null | number;
+            /** Format: int64 */
+            studioVersion: number;
+        };
+        /** @description How a cue has done for a client: counted, and what may be expected of it given the whole studio's trials of it. */
         CueView: {
             cue: string;
+            /** Format: double */
+            expectedPercent: number;
             /** Format: int32 */
             helped: number;
             id: string;
             short: string;
             /** Format: int32 */
+            studioHelped: number;
+            /** Format: int32 */
+            studioTried: number;
+            /** Format: int32 */
             tried: number;
+            words: components["schemas"]["CueOwner"];
         };
         /**
          * @description What is recommended.
@@ -1075,6 +1178,11 @@ export interface components {
         /** @enum {unknown} */
         FootType: "collapsing" | "neutral" | "highStiff" | null;
         /**
+         * @description A thing that a correction needs and that a studio may not have. Walls and hands are everywhere.
+         * @enum {unknown}
+         */
+        Gear: "dowel" | "band" | "wedge" | "block" | "support" | "scales" | "weight" | "mirror" | "tape";
+        /**
          * @description What a client comes for.
          * @enum {unknown}
          */
@@ -1151,6 +1259,7 @@ export interface components {
             /** Format: double */
             rollCm: null | number;
             tape: components["schemas"]["Tape"];
+            things?: null | components["schemas"]["Gear"][];
             wedgesDegrees: number[];
         };
         KitView: {
@@ -1173,6 +1282,80 @@ export interface components {
         };
         /** @enum {unknown} */
         LegRole: "front" | "rear" | null;
+        LibraryCauseView: {
+            corrections: string[];
+            id: string;
+            name: string;
+            test: string;
+        };
+        LibraryCueView: {
+            focus: components["schemas"]["CueFocus"];
+            /** Format: int32 */
+            helped: number;
+            id: string;
+            level: components["schemas"]["CorrectionLevel"];
+            needs: components["schemas"]["Gear"][];
+            retired: boolean;
+            short: string;
+            text: string;
+            /** Format: int32 */
+            tried: number;
+            usual: string;
+            why: string;
+            words: components["schemas"]["CueOwner"];
+        };
+        LibraryFaultView: {
+            canHurt: boolean;
+            causes: components["schemas"]["LibraryCauseView"][];
+            cues: components["schemas"]["LibraryCueView"][];
+            disagreement: string;
+            /** Format: int32 */
+            fired: number;
+            id: string;
+            measures: string[];
+            name: string;
+        };
+        LibraryLadderView: {
+            id: string;
+            name: string;
+            rungs: components["schemas"]["LibraryRungView"][];
+        };
+        LibraryMeasureView: {
+            faults: string[];
+            id: string;
+            name: string;
+            read: boolean;
+            region: components["schemas"]["Region"];
+            sign: string;
+            unit: components["schemas"]["MeasureUnit"];
+            uses: components["schemas"]["UseView"][];
+            views: components["schemas"]["View"][];
+        };
+        LibraryRuleView: {
+            /** Format: int32 */
+            fired: number;
+            id: string;
+            name: string;
+            reason: string;
+        };
+        LibraryRungView: {
+            dose: string;
+            entry: string;
+            exerciseId: string;
+            fallback: null | string;
+            id: string;
+            name: string;
+            reason: string;
+        };
+        /** @description Everything the product knows, to read, search and follow, with how often it came up here. */
+        LibraryView: {
+            faults: components["schemas"]["LibraryFaultView"][];
+            ladders: components["schemas"]["LibraryLadderView"][];
+            measures: components["schemas"]["LibraryMeasureView"][];
+            rules: components["schemas"]["LibraryRuleView"][];
+            /** Format: int64 */
+            studioVersion: number;
+        };
         LoadDto: {
             /** Format: double */
             kilograms: number;
@@ -1738,6 +1921,11 @@ export interface components {
             side: components["schemas"]["BodySide"];
             stills: components["schemas"]["StillDto"][];
         };
+        UseView: {
+            band: string;
+            exerciseId: string;
+            mustPass: boolean;
+        };
         /** @description What is usual for a stature while nobody has measured; null without one. */
         UsualLengths: {
             /** Format: double */
@@ -1884,6 +2072,37 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["CheckView"];
                 };
+            };
+        };
+    };
+    getCorrection: {
+        parameters: {
+            query: {
+                cause: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionView"];
+                };
+            };
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -2249,6 +2468,30 @@ export interface operations {
             };
         };
     };
+    changeCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CueChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CueVersionsView"];
+                };
+            };
+        };
+    };
     addDecision: {
         parameters: {
             query?: never;
@@ -2467,6 +2710,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KitView"];
+                };
+            };
+        };
+    };
+    getLibrary: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LibraryView"];
                 };
             };
         };

@@ -70,6 +70,12 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       >
         Studio
       </Link>
+      <Link
+        to="/library"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+      >
+        Library
+      </Link>
       <button
         type="button"
         onClick={onFind}
@@ -84,7 +90,8 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
         className="min-h-11 px-2 text-[12.5px] text-spine-soft capitalize hover:text-spine-ink"
         aria-label={`Light: ${theme}. Change`}
       >
-        {theme === 'auto' ? 'Light: auto' : theme}
+        <span className="max-sm:hidden">{theme === 'auto' ? 'Light: auto' : theme}</span>
+        <span className="sm:hidden">{theme}</span>
       </button>
       <button
         type="button"

@@ -57,6 +57,7 @@ export const checkRoute = createRoute({
 const later = {
   bench: lazyRouteComponent(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
   meet: lazyRouteComponent(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
+  library: lazyRouteComponent(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
   print: lazyRouteComponent(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
   studio: lazyRouteComponent(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
 };
@@ -67,10 +68,20 @@ const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$cli
 
 const studioRoute = createRoute({ getParentRoute: () => root, path: '/studio', component: later.studio });
 
+const libraryRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/library',
+  validateSearch: (search: Record<string, unknown>): { open?: string | undefined; q?: string | undefined } => ({
+    ...(typeof search.open === 'string' ? { open: search.open } : {}),
+    ...(typeof search.q === 'string' ? { q: search.q } : {}),
+  }),
+  component: later.library,
+});
+
 const printRoute = createRoute({ getParentRoute: () => root, path: '/print/$checkId', component: later.print });
 
 export const router = createRouter({
-  routeTree: root.addChildren([floor, clientRoute, checkRoute, benchRoute, meetRoute, studioRoute, printRoute]),
+  routeTree: root.addChildren([floor, clientRoute, checkRoute, benchRoute, meetRoute, studioRoute, libraryRoute, printRoute]),
   defaultPreload: false,
   defaultErrorComponent: Broken,
 });

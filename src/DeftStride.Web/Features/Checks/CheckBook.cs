@@ -8,6 +8,7 @@ using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Features.Studio;
@@ -39,7 +40,7 @@ internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, Standar
 internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, Look? After, TrialJudged Said);
 
 /// <summary>What a trial was found to be at the time.</summary>
-internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because);
+internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because, string? Cue = null);
 
 /// <summary>Reads checks and trials back, and everything that follows from them.</summary>
 internal sealed class CheckBook(StudioContext db, StudioScope scope)
@@ -109,14 +110,30 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
         db.Drafts.FirstOrDefaultAsync(d => d.ClientId == clientId && !db.Checks.Any(c => c.Id == d.Id), stop);
 
-    /// <summary>The correction to give now, or null when there is none or when a stop sign stands.</summary>
-    public async Task<CorrectionView?> CorrectionAsync(JudgedCheck check, CancellationToken stop)
+    /// <summary>The correction to give now, or null when there is none or when a stop sign stands. A cause only when the coach says which it is.</summary>
+    public async Task<CorrectionView?> CorrectionAsync(JudgedCheck check, string? cause, CancellationToken stop)
     {
         if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0) return null;
         var here = check.Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Fact.RecordedAt)).ToArray();
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
-        return CorrectionChoice.For(check.Look.Finding, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here) is not { } choice ? null
-            : new CorrectionView(choice.Now.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Cue, choice.Why, choice.Now.Short, choice.OnDeck?.Short);
+        var studio = await scope.StudioAsync(stop);
+        var things = BenchEndpoints.KitOf(studio).Things?.ToHashSet();
+        var hurts = check.Request.Pain?.Score > studio.PainLimit;
+        var client = await scope.ClientAsync(check.Fact.ClientId, stop);
+        var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
+        var words = CueEndpoints.WordsOf(studio, client);
+        var facts = new CorrectionFacts(check.Look, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here, things, cause, pains) { Retired = words.Retired };
+        return CorrectionChoice.For(check.Look.Finding, facts) is not { } choice ? null
+            : new CorrectionView(choice.Now.Id, choice.Fault.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Focus, words.Of(choice.Now).Text, words.Of(choice.Now).Owner, choice.Why, choice.Now.Short,
+                choice.Cause?.Id, [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))], choice.Fault.Disagreement, choice.OnDeck?.Short);
+    }
+
+    /// <summary>How often each correction helped in the whole studio.</summary>
+    public async Task<Dictionary<string, Experience>> ExperienceAsync(CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        return (await db.Trials.AsNoTracking().Where(t => t.StudioId == studio.Id && !db.Trials.Any(n => n.Supersedes == t.Id)).Select(t => new { t.CorrectionId, t.Outcome }).ToListAsync(stop))
+            .GroupBy(t => t.CorrectionId).ToDictionary(g => g.Key, g => new Experience(g.Count(t => t.Outcome == TrialOutcome.Helped), g.Count()));
     }
 
     public async Task<DecisionFacts> FactsAsync(JudgedCheck check, Pain? painAfter, Repetitions? repetitions, CancellationToken stop)
@@ -145,7 +162,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
             [.. check.Trials.Select(t => new SessionTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Request.Side, t.After))],
             repetitions,
             previous is null ? null : new PreviousSession(previous.SessionClean, previous.LastPain, failed),
-            CorrectionChoice.Rank(past).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id)));
+            CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id)));
     }
 
     public async Task<CheckView> ViewAsync(JudgedCheck check, CancellationToken stop)
@@ -153,7 +170,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == check.Fact.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var decision = await db.Decisions.AsNoTracking()
             .Where(d => d.CheckId == check.Fact.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.RecordedAt).FirstOrDefaultAsync(stop);
-        return View(check, coaches, decision, await CorrectionAsync(check, stop));
+        return View(check, coaches, decision, await CorrectionAsync(check, null, stop));
     }
 
     public static CheckView View(JudgedCheck check, IReadOnlyDictionary<Guid, string> coaches, DecisionFact? decision, CorrectionView? correction)
@@ -178,7 +195,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     {
         var correction = Fault.Find(trial.Fact.CorrectionId)?.Correction;
         var measure = check.Target(trial.Request.Side)?.MeasureId ?? "front-shin";
-        return new TrialView(trial.Fact.Id, trial.Fact.CorrectionId, correction?.Short ?? trial.Fact.CorrectionId, correction?.Cue ?? "",
+        return new TrialView(trial.Fact.Id, trial.Fact.CorrectionId, correction?.Short ?? trial.Fact.CorrectionId, trial.Said.Cue ?? correction?.Cue ?? "",
             trial.Request.Side, measure, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because,
             trial.After?.On(measure, trial.Request.Side) is { } after ? ResultView.Of(after, true) : null,
             trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain);

@@ -41,8 +41,12 @@ internal sealed record CheckRequest(
 internal sealed record TrialRequest(
     Guid Id, Guid CheckId, string CorrectionId, BodySide Side, IReadOnlyList<StillDto> Stills, IReadOnlyList<SeenDto> Seen, TrialOutcome? ByEye, PainDto? Pain, Guid? Supersedes);
 
+/// <summary>A cause with how to tell it from the others.</summary>
+internal sealed record CauseView(string Id, string Name, string Test, CauseStanding Standing);
+
+/// <summary>The one thing to try now, for which cause, and what else it might be.</summary>
 internal sealed record CorrectionView(
-    string Id, string FaultName, bool CanHurt, CorrectionLevel Level, string Cue, string Why, string Short, string? OnDeck);
+    string Id, string FaultId, string FaultName, bool CanHurt, CorrectionLevel Level, CueFocus Focus, string Cue, CueOwner Words, string Why, string Short, string? CauseId, IReadOnlyList<CauseView> Causes, string Disagreement, string? OnDeck);
 
 internal sealed record TrialView(
     Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, string MeasureId, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because,

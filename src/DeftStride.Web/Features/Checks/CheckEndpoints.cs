@@ -1,3 +1,4 @@
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
@@ -19,6 +20,7 @@ internal static class CheckEndpoints
         api.MapPost("/checks", AddAsync).WithName("addCheck");
         api.MapGet("/checks/{id:guid}", GetAsync).WithName("getCheck");
         api.MapGet("/clients/{clientId:guid}/standard", StandardAsync).WithName("getStandard");
+        api.MapGet("/checks/{id:guid}/correction", CorrectionAsync).WithName("getCorrection");
         api.MapPost("/trials", TryAsync).WithName("addTrial");
         api.MapPost("/checks/{id:guid}/recommendation", RecommendAsync).WithName("recommend");
         api.MapPost("/decisions", DecideAsync).WithName("addDecision");
@@ -36,6 +38,14 @@ internal static class CheckEndpoints
 
     private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckBook book, CancellationToken stop) =>
         TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(id, stop), stop));
+
+    /// <summary>What to try when the coach says which cause it is.</summary>
+    private static async Task<Results<Ok<CorrectionView>, NoContent>> CorrectionAsync(Guid id, string cause, CheckBook book, CancellationToken stop)
+    {
+        var check = await book.LoadAsync(id, stop);
+        if (Fault.All.All(f => f.Causes.All(c => c.Id != cause))) throw Refusal.BadInput("cause", "This is no cause of what was found. Reload the page.");
+        return await book.CorrectionAsync(check, cause, stop) is { } correction ? TypedResults.Ok(correction) : TypedResults.NoContent();
+    }
 
     /// <summary>By what the next check of a client would be judged, and everything it asks for.</summary>
     private static async Task<Ok<StandardView>> StandardAsync(Guid clientId, string exercise, string? school, StudioScope scope, CheckBook book, CancellationToken stop)

@@ -6,6 +6,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
@@ -65,6 +66,8 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             ? Trial.ByEye(seen, target, painBefore, painAfter?.Score)
             : Trial.Of(Before(check, standing, target), After(check, request, target), target, painBefore, painAfter?.Score);
 
+        // The words it was said in are kept with the trial: they may be changed later.
+        var said = CueEndpoints.WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop)).Of(Fault.Find(request.CorrectionId)!.Value.Correction).Text;
         return await facts.AddAsync(new TrialFact
         {
             Id = request.Id,
@@ -72,7 +75,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             CheckId = request.CheckId,
             CorrectionId = request.CorrectionId,
             Outcome = trial.Outcome,
-            Judged = Json.Write(new TrialJudged(trial.Outcome, PartView.Of(trial.Sentence), trial.Because)),
+            Judged = Json.Write(new TrialJudged(trial.Outcome, PartView.Of(trial.Sentence), trial.Because, said)),
             Body = Json.Write(request),
             Supersedes = request.Supersedes,
         }, request, stop);

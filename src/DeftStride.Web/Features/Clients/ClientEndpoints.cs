@@ -5,6 +5,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Safety;
@@ -28,7 +29,12 @@ internal sealed record ClientDetails(
         c.Id, c.Name, c.Goal, c.School, c.LeftAnkleDegrees, c.RightAnkleDegrees, c.HeelWedgeDegrees, c.PictureConsentAt is not null, c.Version);
 }
 
-internal sealed record CueView(string Id, string Short, string Cue, int Helped, int Tried);
+/// <summary>How a cue has done for a client: counted, and what may be expected of it given the whole studio's trials of it.</summary>
+internal sealed record CueView(string Id, string Short, string Cue, CueOwner Words, int Helped, int Tried, int StudioHelped, int StudioTried, double ExpectedPercent)
+{
+    public static CueView Of(CorrectionRecord r, Experience? studio, CueWords words) => new(
+        r.Correction.Id, r.Correction.Short, words.Of(r.Correction).Text, words.Of(r.Correction).Owner, r.Helped, r.Tried, studio?.Helped ?? 0, studio?.Tried ?? 0, Math.Round(100 * r.Expected));
+}
 
 internal sealed record ClearedFlagView(Guid Id, string Text, DateTimeOffset At, string ExaminedBy, DateOnly ExaminedOn, string Allowed);
 
@@ -101,7 +107,8 @@ internal static class ClientEndpoints
                              orderby clearing.RecordedAt
                              select new { flag, clearing }).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
-        var past = await book.PastTrialsAsync(id, stop);
+        var words = CueEndpoints.WordsOf(await scope.StudioAsync(stop), client);
+        var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
         var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
 
@@ -112,7 +119,7 @@ internal static class ClientEndpoints
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
-            [.. CorrectionChoice.Rank(past).Select(r => new CueView(r.Correction.Id, r.Correction.Short, r.Correction.Cue, r.Helped, r.Tried))],
+            [.. CorrectionChoice.Rank(past, experience).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
             [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
             draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));
     }

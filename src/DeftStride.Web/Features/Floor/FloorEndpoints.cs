@@ -112,7 +112,7 @@ internal static class FloorEndpoints
             var check = await db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id)).OrderByDescending(c => c.RecordedAt).FirstOrDefaultAsync(stop);
             var decision = check is null ? null : await db.Decisions.AsNoTracking()
                 .Where(d => d.CheckId == check.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.RecordedAt).FirstOrDefaultAsync(stop);
-            var cue = CorrectionChoice.Rank([.. trials[id]]).FirstOrDefault(r => r.Helped > 0)?.Correction.Short;
+            var cue = CorrectionChoice.Rank([.. trials[id]], null).FirstOrDefault(r => r.Helped > 0)?.Correction.Short;
             found[id] = new ClientFacts(flags.Count(f => f == id), drafts.Contains(id), check, decision, cue);
         }
 

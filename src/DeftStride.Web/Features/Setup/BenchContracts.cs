@@ -22,7 +22,7 @@ internal sealed record RangeDto(RangeTest Test, double Degrees)
     }
 }
 
-internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<double> PlatesCm, IReadOnlyList<double> PadsCm, IReadOnlyList<double> WedgesDegrees, double? RollCm, Tape Tape)
+internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<double> PlatesCm, IReadOnlyList<double> PadsCm, IReadOnlyList<double> WedgesDegrees, double? RollCm, Tape Tape, IReadOnlyList<Core.Correcting.Gear>? Things = null)
 {
     private const int Most = 40;
 

@@ -44,23 +44,23 @@ export function AfterCheck({
   client: Schema['ClientView'];
   studio: Schema['StudioView'];
 }) {
-  const [again, setAgain] = useState(false);
+  const [again, setAgain] = useState<Schema['CorrectionView'] | null>(null);
   const [deciding, setDeciding] = useState(check.correction === null || check.decision !== null);
-  useTop(`${check.id} ${again} ${deciding} ${check.trials.length}`);
+  useTop(`${check.id} ${again?.id} ${deciding} ${check.trials.length}`);
   const target: Side = check.look.finding.side ?? 'left';
   const found = slotOfFinding(check, target);
   const [view, setView] = useState<View>(found.view);
   const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({ [found.view]: found.moment });
   const correction = check.correction;
-  if (again && correction)
+  if (again)
     return (
       <LookAgain
         check={check}
-        correction={correction}
+        correction={again}
         side={target}
         client={client}
         done={(next) => {
-          setAgain(false);
+          setAgain(null);
           setDeciding(next === 'decide');
         }}
       />
@@ -125,10 +125,14 @@ export function AfterCheck({
             />
           ) : (
             <CorrectionPanel
-              correction={correction}
+              key={correction.id}
+              check={check}
+              side={target}
+              given={correction}
               lastTrial={lastTrial}
-              onAgain={() => setAgain(true)}
+              onAgain={setAgain}
               onDecide={() => setDeciding(true)}
+              onJudged={(next) => setDeciding(next === 'decide')}
             />
           )}
           {check.decision && (

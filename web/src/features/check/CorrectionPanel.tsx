@@ -1,29 +1,81 @@
-import type { Schema } from '@/api/client';
+import { useMutation } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries, refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
+import { Trouble } from '@/ui/Notice';
+import type { Side } from '@/ui/SidePlate';
+import { Caret } from './MeasureList';
 import { OutcomeMark } from './OutcomeMark';
-import { levelWord } from './words';
+import { levelWord, outcomeWord } from './words';
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
 
-/** One thing to say or do now, why, and what is on deck. */
+/** One thing to say or do now, why, what it did in one tap, and what is on deck. */
 export function CorrectionPanel({
-  correction,
+  check,
+  side,
+  given,
   lastTrial,
   onAgain,
   onDecide,
+  onJudged,
 }: {
-  correction: Schema['CorrectionView'];
+  check: Schema['CheckView'];
+  side: Side;
+  given: Schema['CorrectionView'];
   lastTrial: Schema['TrialView'] | undefined;
-  onAgain: () => void;
+  onAgain: (correction: Schema['CorrectionView']) => void;
   onDecide: () => void;
+  /** After the eye has judged: whether there is something left to try. */
+  onJudged: (next: 'correct' | 'decide') => void;
 }) {
+  const [picked, setPicked] = useState<Schema['CorrectionView'] | null>(null);
+  const correction = picked ?? given;
+  const choose = useMutation({
+    mutationFn: (cause: string) =>
+      take(api.GET('/api/checks/{id}/correction', { params: { path: { id: check.id }, query: { cause } } })),
+    onSuccess: (chosen) => chosen && setPicked(chosen),
+  });
+  // One trial, one id, however often its button is pressed.
+  const [trialId, setTrialId] = useState(() => uuid());
+  const judge = useMutation({
+    mutationFn: (byEye: Schema['TrialOutcome']) =>
+      take(
+        api.POST('/api/trials', {
+          body: {
+            id: trialId,
+            checkId: check.id,
+            correctionId: correction.id,
+            side,
+            stills: [],
+            seen: [],
+            byEye,
+            pain: null,
+            supersedes: null,
+          },
+        }),
+      ),
+    onSuccess: async (view) => {
+      setTrialId(() => uuid());
+      setPicked(null);
+      queries.setQueryData(['check', check.id], view);
+      await refreshClient(check.clientId);
+      onJudged(view.correction && view.trials.at(-1)?.outcome !== 'helped' ? 'correct' : 'decide');
+    },
+  });
   useShortcuts('After the look', [
-    { keys: 'R', does: 'Look again', run: onAgain },
+    { keys: 'R', does: 'Look again', run: () => onAgain(correction) },
     { keys: 'E', does: 'Decide', run: onDecide },
+    { keys: 'H', does: 'By eye: it helped', run: () => judge.mutate('helped') },
+    { keys: 'X', does: 'By eye: no difference', run: () => judge.mutate('noDifference') },
   ]);
   const spoken = correction.level === 'say';
   const helped = lastTrial?.outcome === 'helped';
+  const open = correction.causes.filter((c) => c.standing !== 'ruledOut');
   return (
     <>
       {lastTrial && <OutcomeMark trial={lastTrial} />}
@@ -40,8 +92,27 @@ export function CorrectionPanel({
       </ol>
       <p className="say text-[25px] sm:text-[29px]">{spoken ? `“${correction.cue}”` : correction.cue}</p>
       <p className="text-[14.5px] text-soft">{correction.why}</p>
-      <div className="flex-1" />
-      <Button kind={helped ? 'plain' : 'act'} hint="R" className="min-h-14 w-full text-[17px]!" onClick={onAgain}>
+      <fieldset className="grid grid-cols-3 gap-2">
+        <legend className="mb-1 text-[13.5px] text-soft">What did it do? By eye, in one tap; or look again and measure.</legend>
+        {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
+          <Button
+            key={outcome}
+            className="min-h-13 px-1.5! text-[14px]!"
+            disabled={judge.isPending}
+            onClick={() => judge.mutate(outcome)}
+            aria-label={`${outcomeWord[outcome]}, seen by eye`}
+          >
+            {outcomeWord[outcome]}
+          </Button>
+        ))}
+      </fieldset>
+      <Trouble error={judge.error ?? choose.error} />
+      <Button
+        kind={helped ? 'plain' : 'act'}
+        hint="R"
+        className="min-h-14 w-full text-[17px]!"
+        onClick={() => onAgain(correction)}
+      >
         Look again
       </Button>
       <Button
@@ -57,6 +128,97 @@ export function CorrectionPanel({
           On deck: {correction.onDeck.toLowerCase()}
         </p>
       )}
+      {open.length > 0 && (
+        <details className="group border-t border-hair pt-1">
+          <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[14px] font-semibold text-soft hover:text-ink">
+            <Caret /> Why does it happen?
+          </summary>
+          <ul className="grid gap-2 pb-1">
+            {open.map((cause) => (
+              <li key={cause.id}>
+                <button
+                  type="button"
+                  aria-pressed={cause.id === correction.causeId}
+                  onClick={() => choose.mutate(cause.id)}
+                  className={`w-full rounded-[10px] border px-3 py-2 text-left ${cause.id === correction.causeId ? 'border-ink bg-ground' : 'border-hair hover:border-ink'}`}
+                >
+                  <span className="block text-[14.5px] font-semibold">
+                    {cause.test}
+                    {cause.standing === 'shown' && <span className="ml-1.5 font-normal text-brass-text">shown by the look</span>}
+                  </span>
+                  <span className="block text-[13.5px] text-soft">Then {cause.name}.</span>
+                </button>
+              </li>
+            ))}
+          </ul>
+          <OwnWords clientId={check.clientId} correction={correction} />
+          <Link
+            to="/library"
+            search={{ open: `fault:${correction.faultId}` }}
+            className="inline-flex min-h-11 items-center text-[14px] underline decoration-hair underline-offset-4"
+          >
+            All of “{correction.faultName.toLowerCase()}” in the library
+          </Link>
+          {correction.disagreement && <p className="pb-1 text-[13.5px] text-soft">{correction.disagreement}</p>}
+        </details>
+      )}
     </>
+  );
+}
+
+/** The client's own phrase for a cue becomes their cue. */
+function OwnWords({ clientId, correction }: { clientId: string; correction: Schema['CorrectionView'] }) {
+  const [text, setText] = useState('');
+  const keep = useMutation({
+    mutationFn: async (words: string | null) => {
+      const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
+      await take(
+        api.PUT('/api/cues', {
+          body: {
+            operationId: uuid(),
+            version: versions.clientVersion ?? 0,
+            level: 'client',
+            clientId,
+            correctionId: correction.id,
+            text: words,
+          },
+        }),
+      );
+      await refreshClient(clientId);
+    },
+  });
+  if (correction.words === 'client')
+    return (
+      <p className="flex items-center justify-between gap-2 text-[14px] text-soft">
+        In their own words.
+        <Button kind="quiet" onClick={() => keep.mutate(null)}>
+          Back to the usual
+        </Button>
+      </p>
+    );
+  return (
+    <form
+      className="grid gap-1.5 pb-1"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate(text);
+      }}
+    >
+      <label className="grid gap-1 text-[14px]">
+        Their own words for it
+        <span className="flex gap-2">
+          <input
+            value={text}
+            maxLength={400}
+            onChange={(e) => setText(e.target.value)}
+            className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+          />
+          <Button type="submit" disabled={text.trim() === '' || keep.isPending}>
+            Keep
+          </Button>
+        </span>
+      </label>
+      <Trouble error={keep.error} />
+    </form>
   );
 }

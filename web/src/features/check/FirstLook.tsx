@@ -55,9 +55,12 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
   const standard = fetched.data ?? client.standard;
 
   const firstView = standard.quick?.view ?? 'side';
-  const [station, setStation] = useState<Station>(firstView);
-  const view: View = station === 'ask' ? firstView : station;
   const momentsOf = (v: View) => standard.plan.filter((p) => p.view === v);
+  const stations: Station[] = [...(['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0), 'ask'];
+  const [gone, setStation] = useState<Station>(firstView);
+  // Another exercise may not be looked at from where one stood.
+  const station = stations.includes(gone) ? gone : firstView;
+  const view: View = station === 'ask' ? firstView : station;
   const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({});
   const moment: Moment =
     chosen[view] ??
@@ -288,7 +291,6 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     { keys: 'D', does: 'Done: keep this look', run: () => ready && keep.mutate() },
   ]);
 
-  const stations: Station[] = [...(['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0), 'ask'];
   const note = (at: Station) => {
     if (at === 'ask')
       return (

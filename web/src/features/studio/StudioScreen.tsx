@@ -76,6 +76,7 @@ export function StudioScreen() {
             onAdd={(n) => change.mutate({ ...owned, rollCm: units.toCm(n) })}
             onRemove={() => change.mutate({ ...owned, rollCm: null })}
           />
+          <Things owned={owned} onChange={(things) => change.mutate({ ...owned, things })} />
           <div>
             <p className="mb-1.5 font-semibold">The tape on the wall</p>
             <Choice
@@ -99,6 +100,49 @@ export function StudioScreen() {
         </section>
       </div>
     </div>
+  );
+}
+
+type Gear = Schema['Gear'];
+const gearName: Record<Gear, string> = {
+  dowel: 'Dowel',
+  band: 'Band',
+  wedge: 'Thin wedge',
+  block: 'Block',
+  support: 'Chair or rail',
+  scales: 'Two scales',
+  weight: 'A weight to hold',
+  mirror: 'Mirror',
+  tape: 'Floor tape',
+};
+
+/** What corrections may ask for: nothing is suggested that is not ticked here. */
+function Things({ owned, onChange }: { owned: Kit; onChange: (things: Gear[]) => void }) {
+  const there = owned.things ?? null;
+  return (
+    <fieldset>
+      <legend className="mb-1.5 font-semibold">Small things for corrections</legend>
+      <div className="flex flex-wrap gap-1.5">
+        {(Object.keys(gearName) as Gear[]).map((gear) => {
+          const has = there === null || there.includes(gear);
+          return (
+            <button
+              key={gear}
+              type="button"
+              aria-pressed={has}
+              onClick={() => {
+                const now = there ?? (Object.keys(gearName) as Gear[]);
+                onChange(has ? now.filter((g) => g !== gear) : [...now, gear]);
+              }}
+              className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${has ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper text-soft'}`}
+            >
+              {gearName[gear]}
+            </button>
+          );
+        })}
+      </div>
+      <p className="mt-1 text-[13px] text-soft">No correction is suggested that needs what is not here.</p>
+    </fieldset>
   );
 }
 

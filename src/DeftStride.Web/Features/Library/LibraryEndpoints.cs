@@ -1,0 +1,62 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Data;
+using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Hosting;
+using Microsoft.AspNetCore.Http.HttpResults;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Features.Library;
+
+internal sealed record UseView(string ExerciseId, string Band, bool MustPass);
+
+internal sealed record LibraryMeasureView(string Id, string Name, MeasureUnit Unit, Region Region, IReadOnlyList<View> Views, string Sign, bool Read, IReadOnlyList<UseView> Uses, IReadOnlyList<string> Faults);
+
+internal sealed record LibraryCueView(
+    string Id, CorrectionLevel Level, CueFocus Focus, string Short, string Usual, string Text, CueOwner Words, bool Retired, string Why, IReadOnlyList<Gear> Needs, int Helped, int Tried);
+
+internal sealed record LibraryCauseView(string Id, string Name, string Test, IReadOnlyList<string> Corrections);
+
+internal sealed record LibraryFaultView(
+    string Id, string Name, bool CanHurt, IReadOnlyList<string> Measures, IReadOnlyList<LibraryCauseView> Causes, IReadOnlyList<LibraryCueView> Cues, string Disagreement, int Fired);
+
+internal sealed record LibraryRuleView(string Id, string Name, string Reason, int Fired);
+
+internal sealed record LibraryRungView(string Id, string Name, string ExerciseId, string Entry, string Dose, string Reason, string? Fallback);
+
+internal sealed record LibraryLadderView(string Id, string Name, IReadOnlyList<LibraryRungView> Rungs);
+
+/// <summary>Everything the product knows, to read, search and follow, with how often it came up here.</summary>
+internal sealed record LibraryView(
+    long StudioVersion, IReadOnlyList<LibraryMeasureView> Measures, IReadOnlyList<LibraryFaultView> Faults, IReadOnlyList<LibraryRuleView> Rules, IReadOnlyList<LibraryLadderView> Ladders);
+
+internal static class LibraryEndpoints
+{
+    public static void Map(IEndpointRouteBuilder api) => api.MapGet("/library", GetAsync).WithName("getLibrary");
+
+    private static async Task<Ok<LibraryView>> GetAsync(StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        var (words, experience) = (CueEndpoints.WordsOf(studio, null), await book.ExperienceAsync(stop));
+        var rules = (await db.Decisions.AsNoTracking().Where(d => d.StudioId == studio.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).GroupBy(d => d.RuleId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync(stop)).ToDictionary(r => r.Key, r => r.Count);
+        var found = (await db.Checks.AsNoTracking().Where(c => c.StudioId == studio.Id && !db.Checks.Any(n => n.Supersedes == c.Id)).ToListAsync(stop))
+            .Select(c => CheckBook.Judge(c, []).Look.Finding).Select(Fault.For).OfType<Fault>().GroupBy(f => f.Id).ToDictionary(g => g.Key, g => g.Count());
+        return TypedResults.Ok(new LibraryView(
+            studio.Version,
+            [.. Measure.All.Select(m => new LibraryMeasureView(m.Id, m.Name, m.Unit, m.Region, m.Views, m.Sign, MeasureReader.IsRead(m.Id),
+                [.. Exercise.All.SelectMany(e => e.Checks.Where(c => c.MeasureId == m.Id), (e, c) => new UseView(e.Id, Band.Of(c.Low, c.High, m.Unit)?.ToString() ?? "", c.MustPass))],
+                [.. Fault.All.Where(f => f.Detects.Any(d => d.MeasureId == m.Id)).Select(f => f.Id)]))],
+            [.. Fault.All.Select(f => new LibraryFaultView(f.Id, f.Name, f.CanHurt, [.. f.Detects.Select(d => d.MeasureId).Distinct()],
+                [.. f.Causes.Select(c => new LibraryCauseView(c.Id, c.Name, c.Test, c.Corrections))],
+                [.. f.Corrections.Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
+                f.Disagreement, found.GetValueOrDefault(f.Id)))],
+            [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id)))],
+            [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose, r.Reason, r.Fallback))]))]));
+    }
+}

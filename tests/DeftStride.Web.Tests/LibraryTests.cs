@@ -1,0 +1,102 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using DeftStride.Core.Correcting;
+using DeftStride.Web.Features.Setup;
+using Xunit;
+using static DeftStride.Web.Tests.StudioUnderTest;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>Cues in other words, kit respected, and what the library says of it all.</summary>
+public sealed class LibraryTests : IDisposable
+{
+    private readonly StudioUnderTest _studio = new();
+
+    public void Dispose() => _studio.Dispose();
+
+    private async Task<JsonNode?> WordsAsync(string level, Guid? client, string correction, string? text, HttpStatusCode expected = HttpStatusCode.OK)
+    {
+        var now = await _studio.GetAsync($"/api/settings{(client is { } c ? $"?client={c}" : "")}");
+        var version = (level == "client" ? now["clientVersion"] : now["studioVersion"])!.GetValue<long>();
+        return await _studio.SendAsync(HttpMethod.Put, "/api/cues", new { operationId = Guid.CreateVersion7(), version, level, clientId = client, correctionId = correction, text }, expected);
+    }
+
+    private async Task<JsonNode> CorrectionAsync(string check) => (await _studio.GetAsync($"/api/checks/{check}"))["correction"]!;
+
+    private async Task<string> TryAsync(string check, string correction, string outcome = "noDifference") => Text((await _studio.PostAsync("/api/trials", new
+    {
+        id = Guid.CreateVersion7(), checkId = check, correctionId = correction, side = "right", stills = Array.Empty<object>(), seen = Array.Empty<object>(), byEye = outcome, pain = (object?)null, supersedes = (Guid?)null,
+    }))!["correction"], "id");
+
+    [Fact]
+    public async Task The_clients_phrase_comes_before_the_studios_words_and_a_trial_keeps_what_was_said()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        await WordsAsync("studio", null, "sb-gatepost", "Down like a lift.");
+        Assert.Equal(("Down like a lift.", "studio"), (Text(await CorrectionAsync(check), "cue"), Text(await CorrectionAsync(check), "words")));
+        await WordsAsync("client", client, "sb-gatepost", "Tent pole stays.");
+        Assert.Equal(("Tent pole stays.", "client"), (Text(await CorrectionAsync(check), "cue"), Text(await CorrectionAsync(check), "words")));
+        await TryAsync(check, "sb-gatepost");
+        await WordsAsync("client", client, "sb-gatepost", null);
+        await WordsAsync("studio", null, "sb-gatepost", null);
+        Assert.Equal("Tent pole stays.", Text((await _studio.GetAsync($"/api/checks/{check}"))["trials"]![0], "cue"));
+
+        await WordsAsync("client", client, "sb-gatepost", "", HttpStatusCode.BadRequest);
+        await WordsAsync("school", null, "sb-gatepost", "x", HttpStatusCode.BadRequest);
+        await WordsAsync("studio", null, "no-such-cue", "x", HttpStatusCode.BadRequest);
+        await WordsAsync("studio", null, "sb-gatepost", new string('x', 401), HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_retired_cue_is_not_offered_nor_one_whose_things_are_not_there()
+    {
+        var client = await _studio.ClientAsync();
+        await WordsAsync("studio", null, "sb-gatepost", "");
+        var kit = await _studio.GetAsync("/api/kit");
+        await _studio.SendAsync(HttpMethod.Put, "/api/kit", new { operationId = Guid.CreateVersion7(), version = kit["version"]!.GetValue<long>(), kit = KitDto.Empty with { Things = [Gear.Band] } });
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        Assert.Equal("sb-well", Text(await CorrectionAsync(check), "id"));
+        // The dowel and the support are not here: after words comes the longer stance.
+        Assert.Equal("sb-longer", await TryAsync(check, "sb-well"));
+    }
+
+    [Fact]
+    public async Task The_coach_names_the_cause_and_a_cause_that_is_none_is_refused()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        var pinned = await _studio.GetAsync($"/api/checks/{check}/correction?cause=heel-pinned");
+        Assert.Equal(("sb-longer", "heel-pinned"), (Text(pinned, "id"), Text(pinned, "causeId")));
+        using var refused = await _studio.Http.GetAsync(new Uri($"/api/checks/{check}/correction?cause=moon", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.BadRequest, refused.StatusCode);
+    }
+
+    [Fact]
+    public async Task Pain_with_nothing_wrong_is_answered_with_less_to_do()
+    {
+        var client = await _studio.ClientAsync();
+        var sore = await _studio.CheckAsync(client, 3, 4, pain: 4, seen: RestFine);
+        Assert.Equal("sr-shallower", Text(sore["correction"], "id"));
+        Assert.Contains("it still hurts", Text(sore["correction"], "why"), StringComparison.Ordinal);
+        Assert.Null((await _studio.CheckAsync(client, 3, 4, pain: 1, seen: RestFine))["correction"]);
+    }
+
+    [Fact]
+    public async Task The_library_links_everything_and_counts_what_came_up_here()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        await TryAsync(check, "sb-gatepost", "helped");
+        var library = await _studio.GetAsync("/api/library");
+        var faults = library["faults"]!.AsArray();
+        Assert.Equal(Fault.All.Select(f => f.Id), faults.Select(f => Text(f, "id")));
+        var shin = faults.Single(f => Text(f, "id") == "shin-beyond-band")!;
+        Assert.Equal(1, shin["fired"]!.GetValue<int>());
+        var gatepost = shin["cues"]!.AsArray().Single(c => Text(c, "id") == "sb-gatepost")!;
+        Assert.Equal((1, 1), (gatepost["helped"]!.GetValue<int>(), gatepost["tried"]!.GetValue<int>()));
+        var measures = library["measures"]!.AsArray().Select(m => Text(m, "id")).ToHashSet();
+        Assert.All(faults.SelectMany(f => f!["measures"]!.AsArray()), m => Assert.Contains(m!.GetValue<string>(), measures));
+        Assert.All(library["measures"]!.AsArray().SelectMany(m => m!["faults"]!.AsArray()), f => Assert.Contains(f!.GetValue<string>(), faults.Select(x => Text(x, "id"))));
+    }
+}

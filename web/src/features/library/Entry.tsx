@@ -1,0 +1,250 @@
+import { Link } from '@tanstack/react-router';
+import type { ReactNode } from 'react';
+import type { Schema } from '@/api/client';
+import { levelWord } from '../check/words';
+import { type Book, type Key, type Kind, keyOf } from './book';
+import { CueLine } from './CueLine';
+
+type All = { library: Schema['LibraryView']; studio: Schema['StudioView']; book: Book };
+
+/** One thing of the library, with links to what it belongs with. */
+export function Entry({ at, ...all }: All & { at: Key }) {
+  const [kind, id] = [at.slice(0, at.indexOf(':')) as Kind, at.slice(at.indexOf(':') + 1)];
+  const page = {
+    fault: () => all.library.faults.find((f) => f.id === id),
+    measure: () => all.library.measures.find((m) => m.id === id),
+    exercise: () => all.studio.exercises.find((e) => e.id === id),
+    school: () => all.studio.schools.find((s) => s.code === id),
+    rule: () => all.library.rules.find((r) => r.id === id),
+    ladder: () => all.library.ladders.find((l) => l.id === id),
+  }[kind]();
+  if (!page) return <p className="text-soft">This is not in the library any more. Choose something on the left.</p>;
+  return (
+    <article className="grid content-start gap-5 rounded-2xl bg-paper p-5 sm:p-7" data-entry={at}>
+      {kind === 'fault' && <FaultPage fault={page as Schema['LibraryFaultView']} {...all} />}
+      {kind === 'measure' && <MeasurePage measure={page as Schema['LibraryMeasureView']} {...all} />}
+      {kind === 'exercise' && <ExercisePage exercise={page as Schema['ExerciseView']} {...all} />}
+      {kind === 'school' && <SchoolPage school={page as Schema['SchoolView']} />}
+      {kind === 'rule' && <RulePage rule={page as Schema['LibraryRuleView']} />}
+      {kind === 'ladder' && <LadderPage ladder={page as Schema['LibraryLadderView']} {...all} />}
+    </article>
+  );
+}
+
+function To({ at, book }: { at: Key; book: Book }) {
+  const entry = book.find((e) => e.key === at);
+  return entry ? (
+    <Link
+      to="/library"
+      search={(s) => ({ ...s, open: at })}
+      className="inline-flex min-h-11 items-center rounded-[10px] border border-hair px-3 text-[14px] font-semibold hover:border-ink"
+    >
+      {entry.name}
+    </Link>
+  ) : null;
+}
+
+function Head({ over, title, children }: { over: string; title: string; children?: ReactNode }) {
+  return (
+    <header>
+      <p className="text-[13.5px] text-soft">{over}</p>
+      <h2 className="say mt-0.5 text-[28px] sm:text-[34px]">{title}</h2>
+      {children && <div className="mt-1.5 text-[15px] text-soft">{children}</div>}
+    </header>
+  );
+}
+
+function Part({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section>
+      <h3 className="mb-1.5 font-semibold">{title}</h3>
+      {children}
+    </section>
+  );
+}
+
+const Links = ({ keys, book }: { keys: Key[]; book: Book }) => (
+  <div className="flex flex-wrap gap-1.5">
+    {keys.map((key) => (
+      <To key={key} at={key} book={book} />
+    ))}
+  </div>
+);
+
+const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
+
+function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView'] } & All) {
+  return (
+    <>
+      <Head over={fault.canHurt ? 'A fault that can hurt' : 'A fault that wastes the exercise'} title={fault.name}>
+        {fault.fired > 0
+          ? `Named first in ${fault.fired} ${fault.fired === 1 ? 'check' : 'checks'} here.`
+          : 'Not named first in any check here yet.'}{' '}
+        {fault.disagreement}
+      </Head>
+      <Part title="Which cause is it? Tests in their order">
+        <ol className="grid gap-1.5">
+          {fault.causes.map((cause, i) => (
+            <li key={cause.id} className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-hair pt-1.5">
+              <span className="figure text-[19px] text-brass-text">{i + 1}</span>
+              <span>
+                {cause.test} <span className="text-soft">Then {cause.name}.</span>
+              </span>
+            </li>
+          ))}
+        </ol>
+      </Part>
+      {LEVELS.map((level) => {
+        const cues = fault.cues.filter((c) => c.level === level);
+        return cues.length > 0 ? (
+          <Part key={level} title={levelWord[level]}>
+            <ul className="grid gap-2.5">
+              {cues.map((cue) => (
+                <CueLine key={cue.id} cue={cue} version={library.studioVersion} />
+              ))}
+            </ul>
+          </Part>
+        ) : null;
+      })}
+      {fault.measures.length > 0 && (
+        <Part title="Shown by">
+          <Links keys={fault.measures.map((m) => keyOf('measure', m))} book={book} />
+        </Part>
+      )}
+    </>
+  );
+}
+
+const unit: Record<Schema['MeasureUnit'], string> = {
+  degrees: 'degrees',
+  centimetres: 'centimetres',
+  percent: 'percent',
+  seconds: 'seconds',
+  tick: 'seen, yes or no',
+};
+
+function MeasurePage({ measure, studio, book }: { measure: Schema['LibraryMeasureView'] } & All) {
+  const name = (id: string) => studio.exercises.find((e) => e.id === id)?.name ?? id;
+  return (
+    <>
+      <Head
+        over={`In ${unit[measure.unit]}${measure.views.length > 0 ? `, from ${measure.views.join(' or ')}` : ''}`}
+        title={measure.name}
+      >
+        {measure.sign && `Plus means ${measure.sign}. `}
+        {measure.read
+          ? 'Read from pictures with its error, or seen.'
+          : 'Pictures do not give it: it is seen, asked, timed or weighed.'}
+      </Head>
+      <Part title="What is accepted, by exercise">
+        <ul>
+          {measure.uses.map((use) => (
+            <li
+              key={use.exerciseId}
+              className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-hair py-1.5 text-[15px]"
+            >
+              <Link
+                to="/library"
+                search={(s) => ({ ...s, open: keyOf('exercise', use.exerciseId) })}
+                className="underline decoration-hair underline-offset-4"
+              >
+                {name(use.exerciseId)}
+              </Link>
+              <span className="text-soft">
+                {use.band || (measure.unit === 'tick' ? 'looked at' : 'by the school, or noted')}
+                {use.mustPass && ', must pass'}
+              </span>
+            </li>
+          ))}
+        </ul>
+        <p className="mt-2 text-[13.5px] text-soft">
+          A band can be changed for a client, an exercise, a school or the studio: open its number in a check. Checks already kept
+          stay as they were judged.
+        </p>
+      </Part>
+      {measure.faults.length > 0 && (
+        <Part title="When it is outside">
+          <Links keys={measure.faults.map((f) => keyOf('fault', f))} book={book} />
+        </Part>
+      )}
+    </>
+  );
+}
+
+function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseView'] } & All) {
+  const must = library.measures.filter((m) => m.uses.some((u) => u.exerciseId === exercise.id && u.mustPass));
+  const ladders = library.ladders.filter((l) => l.rungs.some((r) => r.exerciseId === exercise.id));
+  return (
+    <>
+      <Head over="An exercise" title={exercise.name}>
+        “{exercise.task}”
+      </Head>
+      <Part title="Set up">
+        <p>{exercise.setUp}</p>
+      </Part>
+      <Part title="Look for">
+        <ul className="list-disc pl-5">
+          {exercise.lookFor.map((l) => (
+            <li key={l}>{l}</li>
+          ))}
+        </ul>
+      </Part>
+      <Part title="Felt">
+        <p>{exercise.felt.join(', ')}</p>
+      </Part>
+      {exercise.cautions.map((c) => (
+        <p key={c} className="border-l-4 border-brick pl-3">
+          {c}
+        </p>
+      ))}
+      <Part title="Must pass">
+        <Links keys={must.map((m) => keyOf('measure', m.id))} book={book} />
+      </Part>
+      {ladders.length > 0 && (
+        <Part title="On the ladder">
+          <Links keys={ladders.map((l) => keyOf('ladder', l.id))} book={book} />
+        </Part>
+      )}
+    </>
+  );
+}
+
+const SchoolPage = ({ school }: { school: Schema['SchoolView'] }) => (
+  <Head over="A school; none is the right one" title={school.name}>
+    <p>{school.belief}</p>
+    <p className="mt-2">Suits: {school.suits}</p>
+  </Head>
+);
+
+const RulePage = ({ rule }: { rule: Schema['LibraryRuleView'] }) => (
+  <Head
+    over={rule.fired > 0 ? `A rule that decided ${rule.fired} times here` : 'A rule that has not decided here yet'}
+    title={rule.name}
+  >
+    <p>{rule.reason}</p>
+    <p className="mt-2">
+      Rules are asked in the order in which they stand on the left; the first that applies decides, and says which facts it used.
+    </p>
+  </Head>
+);
+
+function LadderPage({ ladder, book }: { ladder: Schema['LibraryLadderView'] } & All) {
+  return (
+    <>
+      <Head over="A ladder" title={ladder.name} />
+      <ol className="grid gap-3">
+        {ladder.rungs.map((rung) => (
+          <li key={rung.id} className="grid gap-1 border-t border-hair pt-2.5">
+            <p className="flex flex-wrap items-baseline justify-between gap-x-4">
+              <span className="say text-[19px]">{rung.name}</span>
+              <span className="text-[14px] text-soft">{rung.dose}</span>
+            </p>
+            <p className="text-[14.5px]">{rung.reason}</p>
+            <p className="text-[14px] text-soft">To begin: {rung.entry}</p>
+            <Links keys={[keyOf('exercise', rung.exerciseId)]} book={book} />
+          </li>
+        ))}
+      </ol>
+    </>
+  );
+}
