@@ -64,6 +64,7 @@ CheckEndpoints.Map(api);
 CheckExport.Map(api);
 CueEndpoints.Map(api);
 LibraryEndpoints.Map(api);
+PropEndpoints.Map(api);
 IntakeEndpoints.Map(api);
 BenchEndpoints.Map(api);
 api.MapFallback(() => { throw Refusal.Missing("There is nothing at this address."); });

@@ -36,14 +36,20 @@ public sealed class CorrectingTests
         page.See("Because the pelvis is level");
         page.Press("No difference, seen by eye");
         page.See("A band round the outside of the knee");
+        page.Press("Steadier");
         page.Press("Helped, seen by eye");
         page.See("seen by eye: that helped");
+        page.See("The client says: steadier.");
+        page.Press("Keep it for two weeks");
+        page.See("Lent for two weeks");
         page.NoPain();
         page.Press("Accept");
         page.See("Change this decision");
 
         page.Press("History of Wil");
         page.See("What works for Wil");
+        page.See("Borrowed");
+        page.See("then tried without");
         page.Press("Look at Wil");
         page.Press("Quick");
         KneeIn(page);

@@ -99,4 +99,60 @@ public sealed class LibraryTests : IDisposable
         Assert.All(faults.SelectMany(f => f!["measures"]!.AsArray()), m => Assert.Contains(m!.GetValue<string>(), measures));
         Assert.All(library["measures"]!.AsArray().SelectMany(m => m!["faults"]!.AsArray()), f => Assert.Contains(f!.GetValue<string>(), faults.Select(x => Text(x, "id"))));
     }
+
+    [Fact]
+    public async Task A_trial_taken_back_counts_nowhere_and_not_once_a_decision_rests_on_it()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        Assert.Equal("sb-well", await TryAsync(check, "sb-gatepost"));
+        var trial = Text((await _studio.GetAsync($"/api/checks/{check}"))["trials"]![0], "id");
+        var withdrawal = new { id = Guid.CreateVersion7() };
+        var back = (await _studio.PostAsync($"/api/trials/{trial}/withdrawal", withdrawal))!;
+        Assert.Empty(back["trials"]!.AsArray());
+        Assert.Equal("sb-gatepost", Text(back["correction"], "id"));
+        // Sent twice it is the same; another one finds nothing to take back.
+        await _studio.PostAsync($"/api/trials/{trial}/withdrawal", withdrawal);
+        await _studio.PostAsync($"/api/trials/{trial}/withdrawal", new { id = Guid.CreateVersion7() }, HttpStatusCode.NotFound);
+        Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["cues"]!.AsArray());
+
+        await TryAsync(check, "sb-gatepost");
+        var said = (await _studio.PostAsync($"/api/checks/{check}/recommendation", new { painAfter = (object?)null, repetitions = (object?)null }))!;
+        await _studio.PostAsync("/api/decisions", new
+        {
+            id = Guid.CreateVersion7(), checkId = check, painAfter = (object?)null, repetitions = (object?)null, ruleId = Text(said, "ruleId"), recommended = Text(said, "outcome"), chosen = Text(said, "outcome"), reason = (string?)null, supersedes = (Guid?)null,
+        });
+        var second = Text((await _studio.GetAsync($"/api/checks/{check}"))["trials"]![0], "id");
+        await _studio.PostAsync($"/api/trials/{second}/withdrawal", new { id = Guid.CreateVersion7() }, HttpStatusCode.Conflict);
+    }
+
+    [Fact]
+    public async Task A_prop_is_lent_until_a_day_and_only_what_is_borrowed_can_be()
+    {
+        var client = await _studio.ClientAsync();
+        async Task<JsonNode?> LendAsync(string correction, DateOnly? review, HttpStatusCode expected = HttpStatusCode.OK)
+        {
+            var version = (await _studio.GetAsync($"/api/settings?client={client}"))["clientVersion"]!.GetValue<long>();
+            return await _studio.SendAsync(HttpMethod.Put, "/api/props", new { operationId = Guid.CreateVersion7(), version, clientId = client, correctionId = correction, review }, expected);
+        }
+
+        var day = DateOnly.FromDateTime(DateTime.UtcNow).AddDays(14);
+        await LendAsync("hl-wedge", day);
+        var prop = (await _studio.GetAsync($"/api/clients/{client}"))["props"]![0]!;
+        Assert.Equal(("Heel wedge", false), (Text(prop, "short"), prop["due"]!.GetValue<bool>()));
+        await LendAsync("sb-gatepost", day, HttpStatusCode.BadRequest);
+        await LendAsync("hl-wedge", day.AddDays(-40), HttpStatusCode.BadRequest);
+        await LendAsync("hl-wedge", day.AddDays(400), HttpStatusCode.BadRequest);
+        await LendAsync("hl-wedge", null);
+        Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["props"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_change_of_set_up_names_the_card_and_an_easier_form_the_ladder()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        foreach (var id in new[] { "sb-gatepost", "sb-well", "sb-dowel", "sb-support", "sb-longer" }) await TryAsync(check, id);
+        Assert.Contains("The ladder's easier form: Split squat from the floor", Text(await CorrectionAsync(check), "why"), StringComparison.Ordinal);
+    }
 }

@@ -70,6 +70,9 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
     /// <summary>What it needs; empty for nothing.</summary>
     public IReadOnlyList<Gear> Needs { get; init; } = [];
 
+    /// <summary>Whether it borrows from a thing that is to be given back: reviewed after two weeks and tried without.</summary>
+    public bool Borrowed => Needs.Any(n => n is Gear.Wedge or Gear.Band or Gear.Block or Gear.Support);
+
     /// <summary>Where it sends the attention.</summary>
     public CueFocus Focus { get; init; } = CueFocus.Outer;
 }

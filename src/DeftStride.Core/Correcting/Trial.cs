@@ -16,6 +16,19 @@ public enum TrialOutcome
     Worse,
 }
 
+/// <summary>What a client says of a change besides pain.</summary>
+public enum TrialFeel
+{
+    /// <summary>It was easier.</summary>
+    Easier,
+
+    /// <summary>It was steadier.</summary>
+    Steadier,
+
+    /// <summary>It was felt where it should be.</summary>
+    FeltRight,
+}
+
 /// <summary>What a trial is about: which measure, on which side.</summary>
 /// <param name="MeasureId">The measure that the change was for.</param>
 /// <param name="Side">The client's own working side.</param>

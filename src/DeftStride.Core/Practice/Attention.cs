@@ -23,6 +23,9 @@ public enum AttentionKind
     /// <summary>The last decision asks for another look.</summary>
     LookAgain,
 
+    /// <summary>A borrowed prop is to be tried without.</summary>
+    TryWithout,
+
     /// <summary>The last look is more than two weeks old.</summary>
     Due,
 
@@ -45,8 +48,9 @@ public sealed record Attention(AttentionKind Kind, string Sentence)
     /// <param name="lastDecision">What was decided after it, or null when nothing was.</param>
     /// <param name="lastPain">The last pain reported then, or null.</param>
     /// <param name="cue">The cue that has helped most, or null.</param>
+    /// <param name="dueProp">A borrowed prop whose review is due, in a few words, or null.</param>
     /// <param name="now">The present moment.</param>
-    public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, DateTimeOffset now)
+    public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, string? dueProp, DateTimeOffset now)
     {
         if (stopSigns > 0) return new(AttentionKind.StopSign, "A stop sign stands. Clear it or refer before anything else.");
         if (unfinished) return new(AttentionKind.Unfinished, "A check was begun. Go on where you left it.");
@@ -56,6 +60,7 @@ public sealed record Attention(AttentionKind Kind, string Sentence)
         var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";
         if (lastDecision is DecisionOutcome.Correct or DecisionOutcome.LookAgain or DecisionOutcome.ModifyAndRetest)
             return new(AttentionKind.LookAgain, $"Look again at both shins.{carry}");
+        if (dueProp is not null) return new(AttentionKind.TryWithout, $"Try without today: {dueProp.ToLowerInvariant()}.{carry}");
         if (now - look > LookInterval) return new(AttentionKind.Due, $"Last look {(int)(now - look).TotalDays} days ago. Look again.{carry}");
         return new(AttentionKind.CarryOn, cue is null ? "Carry on as decided." : $"Carry on.{carry}");
     }

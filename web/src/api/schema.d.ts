@@ -468,6 +468,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/props": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeProp"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/ranges": {
         parameters: {
             query?: never;
@@ -564,6 +580,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/trials/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdrawTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/visits": {
         parameters: {
             query?: never;
@@ -614,7 +646,7 @@ export interface components {
          * @description Why a client needs a look today.
          * @enum {unknown}
          */
-        AttentionKind: "stopSign" | "unfinished" | "undecided" | "firstLook" | "askPain" | "lookAgain" | "due" | "carryOn";
+        AttentionKind: "stopSign" | "unfinished" | "undecided" | "firstLook" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
         /** @description Another band for one measure, in its unit; both edges null take the choice back. string? BandChange.Key names the client, the exercise or the school. */
         BandChange: {
             /** Format: double */
@@ -889,6 +921,7 @@ export interface components {
             cues: components["schemas"]["CueView"][];
             draft: null | components["schemas"]["DraftView"];
             loosePictures: components["schemas"]["PictureView"][];
+            props: components["schemas"]["PropView"][];
             standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
             trend: components["schemas"]["PartView"][];
@@ -1484,6 +1517,30 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description Lends a client a prop until a day, on which it is tried without; null gives it back. */
+        PropChange: {
+            /** Format: uuid */
+            clientId: string;
+            correctionId: string;
+            /** Format: uuid */
+            operationId: string;
+            /** Format: date */
+            review: null | string;
+            /** Format: int64 */
+            version: number;
+        };
+        PropsView: {
+            /** Format: int64 */
+            clientVersion: number;
+            props: components["schemas"]["PropView"][];
+        };
+        PropView: {
+            correctionId: string;
+            due: boolean;
+            /** Format: date */
+            review: string;
+            short: string;
+        };
         /** @description Where in the picture the knee is accepted: the edges of its band at the height of the knee. */
         RailView: {
             high: components["schemas"]["PointDto"];
@@ -1883,6 +1940,11 @@ export interface components {
         /** @enum {unknown} */
         TrainingAge: "new" | "months" | "years" | null;
         /**
+         * @description What a client says of a change besides pain.
+         * @enum {unknown}
+         */
+        TrialFeel: "easier" | "steadier" | "feltRight";
+        /**
          * @description What one change did.
          * @enum {unknown}
          */
@@ -1896,6 +1958,7 @@ export interface components {
             /** Format: uuid */
             checkId: string;
             correctionId: string;
+            feels?: null | components["schemas"]["TrialFeel"][];
             /** Format: uuid */
             id: string;
             pain: null | components["schemas"]["PainDto"];
@@ -1909,8 +1972,10 @@ export interface components {
             after: null | components["schemas"]["ResultView"];
             again: null | components["schemas"]["LookView"];
             because: string;
+            borrowed: boolean;
             correctionId: string;
             cue: string;
+            feels: components["schemas"]["TrialFeel"][];
             /** Format: uuid */
             id: string;
             measureId: string;
@@ -1920,6 +1985,11 @@ export interface components {
             short: string;
             side: components["schemas"]["BodySide"];
             stills: components["schemas"]["StillDto"][];
+        };
+        /** @description Takes a trial back: it was a slip. */
+        TrialWithdrawal: {
+            /** Format: uuid */
+            id: string;
         };
         UseView: {
             band: string;
@@ -2782,6 +2852,30 @@ export interface operations {
             };
         };
     };
+    changeProp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PropChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropsView"];
+                };
+            };
+        };
+    };
     addRange: {
         parameters: {
             query?: never;
@@ -2952,6 +3046,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["TrialRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CheckView"];
+                };
+            };
+        };
+    };
+    withdrawTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TrialWithdrawal"];
             };
         };
         responses: {

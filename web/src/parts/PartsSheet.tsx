@@ -67,6 +67,7 @@ export function PartsSheet() {
               trial={{
                 outcome,
                 short: 'Gatepost',
+                feels: [],
                 because: 'Shin from 20° forward to 7° forward: 13°, more than the 5° that counts.',
               }}
             />

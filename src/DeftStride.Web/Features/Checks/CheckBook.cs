@@ -73,7 +73,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         var studio = await scope.StudioAsync(stop);
         var fact = await db.Checks.AsNoTracking().FirstOrDefaultAsync(c => c.Id == checkId && c.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This check is not kept here. Go back to the client and start a new one.");
-        var trials = await db.Trials.AsNoTracking().Where(t => t.CheckId == checkId && !db.Trials.Any(n => n.Supersedes == t.Id))
+        var trials = await db.Standing().AsNoTracking().Where(t => t.CheckId == checkId)
             .OrderBy(t => t.RecordedAt).ToListAsync(stop);
         return Judge(fact, trials);
     }
@@ -96,7 +96,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     }
 
     public Task<List<PastTrial>> PastTrialsAsync(Guid clientId, CancellationToken stop) =>
-        db.Trials.AsNoTracking().Where(t => t.ClientId == clientId && !db.Trials.Any(n => n.Supersedes == t.Id))
+        db.Standing().AsNoTracking().Where(t => t.ClientId == clientId)
             .OrderBy(t => t.RecordedAt).Select(t => new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt)).ToListAsync(stop);
 
     /// <summary>Signs that stand: flagged, not superseded and not cleared.</summary>
@@ -124,15 +124,26 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         var words = CueEndpoints.WordsOf(studio, client);
         var facts = new CorrectionFacts(check.Look, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here, things, cause, pains) { Retired = words.Retired };
         return CorrectionChoice.For(check.Look.Finding, facts) is not { } choice ? null
-            : new CorrectionView(choice.Now.Id, choice.Fault.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Focus, words.Of(choice.Now).Text, words.Of(choice.Now).Owner, choice.Why, choice.Now.Short,
+            : new CorrectionView(choice.Now.Id, choice.Fault.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Focus, words.Of(choice.Now).Text, words.Of(choice.Now).Owner, await WhyAsync(check, choice, stop), choice.Now.Short,
                 choice.Cause?.Id, [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))], choice.Fault.Disagreement, choice.OnDeck?.Short);
+    }
+
+    /// <summary>The reason; a change of set-up with the numbers of the card in force, an easier form with the ladder's own fallback.</summary>
+    private async Task<string> WhyAsync(JudgedCheck check, CorrectionChoice choice, CancellationToken stop)
+    {
+        if (choice.Now.Level == CorrectionLevel.StepDown) return $"{choice.Why} The ladder's easier form: {check.Standard.Exercise.StepBack}";
+        if (choice.Now.Level != CorrectionLevel.SetUp) return choice.Why;
+        var setup = (await BenchEndpoints.InForceAsync(db, [check.Fact.ClientId], stop))[check.Fact.ClientId].FirstOrDefault(s => s.ExerciseId == check.Fact.ExerciseId);
+        var coaches = setup is null ? [] : await db.Coaches.AsNoTracking().Where(c => c.StudioId == check.Fact.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var card = setup is null ? [] : BenchEndpoints.View(setup, coaches).Card.Take(3).ToArray();
+        return card.Length == 0 ? choice.Why : $"{choice.Why} On the card now: {string.Join("; ", card.Select(l => $"{char.ToLowerInvariant(l.Name[0])}{l.Name[1..]} {l.Value}"))}.";
     }
 
     /// <summary>How often each correction helped in the whole studio.</summary>
     public async Task<Dictionary<string, Experience>> ExperienceAsync(CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
-        return (await db.Trials.AsNoTracking().Where(t => t.StudioId == studio.Id && !db.Trials.Any(n => n.Supersedes == t.Id)).Select(t => new { t.CorrectionId, t.Outcome }).ToListAsync(stop))
+        return (await db.Standing().AsNoTracking().Where(t => t.StudioId == studio.Id).Select(t => new { t.CorrectionId, t.Outcome }).ToListAsync(stop))
             .GroupBy(t => t.CorrectionId).ToDictionary(g => g.Key, g => new Experience(g.Count(t => t.Outcome == TrialOutcome.Helped), g.Count()));
     }
 
@@ -146,8 +157,8 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         var previous = await db.Decisions.AsNoTracking()
             .Where(d => d.ClientId == check.Fact.ClientId && d.CheckId != check.Fact.Id && d.RecordedAt < check.Fact.RecordedAt && !db.Decisions.Any(n => n.Supersedes == d.Id))
             .OrderByDescending(d => d.RecordedAt).Select(d => new { d.CheckId, d.SessionClean, d.LastPain }).FirstOrDefaultAsync(stop);
-        var failed = previous is null ? [] : await db.Trials.AsNoTracking()
-            .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped && !db.Trials.Any(n => n.Supersedes == t.Id))
+        var failed = previous is null ? [] : await db.Standing().AsNoTracking()
+            .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
             .Select(t => t.CorrectionId).ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
         var faults = Fault.For(check.Look.Finding)?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
@@ -198,7 +209,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         return new TrialView(trial.Fact.Id, trial.Fact.CorrectionId, correction?.Short ?? trial.Fact.CorrectionId, trial.Said.Cue ?? correction?.Cue ?? "",
             trial.Request.Side, measure, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because,
             trial.After?.On(measure, trial.Request.Side) is { } after ? ResultView.Of(after, true) : null,
-            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain);
+            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain, trial.Request.Feels ?? [], correction?.Borrowed == true);
     }
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)

@@ -39,7 +39,11 @@ internal sealed record CheckRequest(
 /// pain if it was asked.
 /// </summary>
 internal sealed record TrialRequest(
-    Guid Id, Guid CheckId, string CorrectionId, BodySide Side, IReadOnlyList<StillDto> Stills, IReadOnlyList<SeenDto> Seen, TrialOutcome? ByEye, PainDto? Pain, Guid? Supersedes);
+    Guid Id, Guid CheckId, string CorrectionId, BodySide Side, IReadOnlyList<StillDto> Stills, IReadOnlyList<SeenDto> Seen, TrialOutcome? ByEye, PainDto? Pain, Guid? Supersedes,
+    IReadOnlyList<TrialFeel>? Feels = null);
+
+/// <summary>Takes a trial back: it was a slip.</summary>
+internal sealed record TrialWithdrawal(Guid Id);
 
 /// <summary>A cause with how to tell it from the others.</summary>
 internal sealed record CauseView(string Id, string Name, string Test, CauseStanding Standing);
@@ -50,7 +54,7 @@ internal sealed record CorrectionView(
 
 internal sealed record TrialView(
     Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, string MeasureId, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because,
-    ResultView? After, LookView? Again, IReadOnlyList<StillDto> Stills, PainDto? Pain);
+    ResultView? After, LookView? Again, IReadOnlyList<StillDto> Stills, PainDto? Pain, IReadOnlyList<TrialFeel> Feels, bool Borrowed);
 
 /// <summary>A check with everything that followed from it.</summary>
 internal sealed record CheckView(

@@ -22,6 +22,7 @@ internal static class CheckEndpoints
         api.MapGet("/clients/{clientId:guid}/standard", StandardAsync).WithName("getStandard");
         api.MapGet("/checks/{id:guid}/correction", CorrectionAsync).WithName("getCorrection");
         api.MapPost("/trials", TryAsync).WithName("addTrial");
+        api.MapPost("/trials/{id:guid}/withdrawal", WithdrawAsync).WithName("withdrawTrial");
         api.MapPost("/checks/{id:guid}/recommendation", RecommendAsync).WithName("recommend");
         api.MapPost("/decisions", DecideAsync).WithName("addDecision");
         api.MapGet("/rules", Rules).WithName("getRules");
@@ -59,6 +60,12 @@ internal static class CheckEndpoints
     private static async Task<Ok<CheckView>> TryAsync(TrialRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
     {
         var fact = await recorder.TrialAsync(request, stop);
+        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
+    }
+
+    private static async Task<Ok<CheckView>> WithdrawAsync(Guid id, TrialWithdrawal request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    {
+        var fact = await recorder.WithdrawAsync(id, request, stop);
         return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
     }
 

@@ -81,6 +81,21 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         }, request, stop);
     }
 
+    /// <summary>Takes a trial back, while nothing has been decided on it.</summary>
+    public async Task<TrialFact> WithdrawAsync(Guid trialId, TrialWithdrawal request, CancellationToken stop)
+    {
+        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } already) return already;
+        var studio = await scope.StudioAsync(stop);
+        var trial = await db.Standing().AsNoTracking().FirstOrDefaultAsync(t => t.Id == trialId && t.StudioId == studio.Id, stop)
+            ?? throw Refusal.Missing("This trial is not there any more. Reload to see what was kept.");
+        if (await db.Decisions.AnyAsync(d => d.CheckId == trial.CheckId, stop)) throw Refusal.Conflict("A decision rests on this trial already. Change the decision instead.");
+        return await facts.AddAsync(new TrialFact
+        {
+            Id = request.Id, ClientId = trial.ClientId, CheckId = trial.CheckId, CorrectionId = StandingTrials.Withdrawn, Outcome = TrialOutcome.NoDifference,
+            Judged = trial.Judged, Body = Json.Write(request), Supersedes = trial.Id,
+        }, request, stop);
+    }
+
     public async Task<DecisionFact> DecisionAsync(DecisionRequest request, CancellationToken stop)
     {
         if (await facts.ExistingAsync<DecisionFact>(request.Id, request, stop) is { } kept) return kept;

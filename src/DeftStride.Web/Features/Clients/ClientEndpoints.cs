@@ -47,6 +47,7 @@ internal sealed record ClientView(
     IReadOnlyList<ClearedFlagView> Cleared,
     IReadOnlyList<CheckView> Checks,
     IReadOnlyList<CueView> Cues,
+    IReadOnlyList<PropView> Props,
     IReadOnlyList<PictureView> LoosePictures,
     DraftView? Draft);
 
@@ -98,7 +99,7 @@ internal static class ClientEndpoints
         var client = await scope.ClientAsync(id, stop);
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var facts = await db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id)).OrderBy(c => c.RecordedAt).ToListAsync(stop);
-        var trials = (await db.Trials.AsNoTracking().Where(t => t.ClientId == id && !db.Trials.Any(n => n.Supersedes == t.Id)).OrderBy(t => t.RecordedAt).ToListAsync(stop)).ToLookup(t => t.CheckId);
+        var trials = (await db.Standing().AsNoTracking().Where(t => t.ClientId == id).OrderBy(t => t.RecordedAt).ToListAsync(stop)).ToLookup(t => t.CheckId);
         var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.RecordedAt).ToListAsync(stop)).ToLookup(d => d.CheckId);
         var checks = facts.Select(f => CheckBook.Judge(f, trials[f.Id])).ToArray();
         var cleared = await (from flag in db.Flags.AsNoTracking()
@@ -107,6 +108,8 @@ internal static class ClientEndpoints
                              orderby clearing.RecordedAt
                              select new { flag, clearing }).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
+        var (from, _, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
+        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(from, zone).Date);
         var words = CueEndpoints.WordsOf(await scope.StudioAsync(stop), client);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
@@ -120,6 +123,7 @@ internal static class ClientEndpoints
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
             [.. CorrectionChoice.Rank(past, experience).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
+            PropEndpoints.Of(client, today),
             [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
             draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));
     }

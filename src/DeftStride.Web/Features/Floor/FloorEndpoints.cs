@@ -5,6 +5,7 @@ using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
+using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
@@ -70,6 +71,7 @@ internal static class FloorEndpoints
         var setups = await BenchEndpoints.InForceAsync(db, ids, stop);
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == studio.Id).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
 
+        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var rows = new List<VisitView>();
         var nextTaken = false;
         foreach (var row in visits)
@@ -83,14 +85,13 @@ internal static class FloorEndpoints
                 row.visit.Id, row.visit.StartsAt, TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"), state,
                 new ClientSummary(row.client.Id, row.client.Name), exercise.Id, exercise.Name,
                 School.Of(row.client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin).Name,
-                Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, now),
+                Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, PropEndpoints.Of(row.client, today).FirstOrDefault(p => p.Due)?.Short, now),
                 f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
                 f.LastCheck is { } last ? LastLookView.Of(EarlierForms.Judged(CheckBook.Judge(last, []))) : null,
                 // While a stop sign stands nothing is set up: no card.
                 f.StopSigns == 0 && setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : []));
         }
 
-        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var unplanned = await db.Clients.AsNoTracking()
             .Where(c => c.StudioId == studio.Id && !db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart))
             .OrderBy(c => c.Name).Take(50).Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop);
@@ -104,7 +105,7 @@ internal static class FloorEndpoints
         var flags = await db.Flags.AsNoTracking().Where(f => ids.Contains(f.ClientId)
             && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id)).Select(f => f.ClientId).ToListAsync(stop);
         var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id)).Select(d => d.ClientId).ToListAsync(stop);
-        var trials = (await db.Trials.AsNoTracking().Where(t => ids.Contains(t.ClientId) && !db.Trials.Any(n => n.Supersedes == t.Id))
+        var trials = (await db.Standing().AsNoTracking().Where(t => ids.Contains(t.ClientId))
             .Select(t => new { t.ClientId, Past = new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt) }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => t.Past);
         var found = new Dictionary<Guid, ClientFacts>();
         foreach (var id in ids)

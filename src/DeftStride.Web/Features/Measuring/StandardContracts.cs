@@ -105,7 +105,9 @@ internal sealed record StandardView(
         var measure = band.Measure;
         string? Said(BandSide where)
         {
-            if (!band.Judged) return null;
+            // What has no band can still tell causes apart, seen.
+            var tells = Core.Correcting.Fault.All.Any(f => f.Causes.Any(c => c.Sign is { Where: not BandSide.Within } sign && sign.MeasureId == measure.Id && sign.Where == where));
+            if (!band.Judged) return tells ? MeasureWords.Fault(new MeasureResult(measure, BodySide.Left, Moment.Bottom, null, AnswerSource.Eye, band.MustPass, null, new SeenAnswer(measure.Id, BodySide.Left, where))) : null;
             if (measure.Unit != MeasureUnit.Tick && (where == BandSide.Beyond ? band.Left?.Upper : band.Left?.Lower) is null && !(band.Left is null && where == BandSide.Beyond)) return null;
             return MeasureWords.Fault(new MeasureResult(measure, BodySide.Left, Moment.Bottom, null, AnswerSource.Eye, band.MustPass, null, new SeenAnswer(measure.Id, BodySide.Left, where)));
         }

@@ -8,8 +8,9 @@ import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
+import { type Feel, FeelRow } from './FeelRow';
 import { Caret } from './MeasureList';
-import { OutcomeMark } from './OutcomeMark';
+import { AfterTrial, OutcomeMark } from './OutcomeMark';
 import { levelWord, outcomeWord } from './words';
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
@@ -40,6 +41,7 @@ export function CorrectionPanel({
       take(api.GET('/api/checks/{id}/correction', { params: { path: { id: check.id }, query: { cause } } })),
     onSuccess: (chosen) => chosen && setPicked(chosen),
   });
+  const [feels, setFeels] = useState<Feel[]>([]);
   // One trial, one id, however often its button is pressed.
   const [trialId, setTrialId] = useState(() => uuid());
   const judge = useMutation({
@@ -56,6 +58,7 @@ export function CorrectionPanel({
             byEye,
             pain: null,
             supersedes: null,
+            feels,
           },
         }),
       ),
@@ -78,7 +81,11 @@ export function CorrectionPanel({
   const open = correction.causes.filter((c) => c.standing !== 'ruledOut');
   return (
     <>
-      {lastTrial && <OutcomeMark trial={lastTrial} />}
+      {lastTrial && (
+        <OutcomeMark trial={lastTrial}>
+          <AfterTrial trial={lastTrial} clientId={check.clientId} />
+        </OutcomeMark>
+      )}
       <ol className="grid grid-cols-4 gap-1.5" aria-label="How strong a means">
         {LEVELS.map((level) => (
           <li
@@ -92,6 +99,7 @@ export function CorrectionPanel({
       </ol>
       <p className="say text-[25px] sm:text-[29px]">{spoken ? `“${correction.cue}”` : correction.cue}</p>
       <p className="text-[14.5px] text-soft">{correction.why}</p>
+      <FeelRow feels={feels} onChange={setFeels} />
       <fieldset className="grid grid-cols-3 gap-2">
         <legend className="mb-1 text-[13.5px] text-soft">What did it do? By eye, in one tap; or look again and measure.</legend>
         {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (

@@ -9,7 +9,7 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
 import type { PainAnswer } from './draft';
-import { OutcomeMark } from './OutcomeMark';
+import { AfterTrial, OutcomeMark } from './OutcomeMark';
 import { PainAsk, painComplete } from './PainAsk';
 import { decisionWord } from './words';
 
@@ -91,7 +91,7 @@ function Deciding({
   const last = check.trials.at(-1);
   return (
     <>
-      {last && <OutcomeMark trial={last} />}
+      {last && <OutcomeMark trial={last}>{!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}</OutcomeMark>}
       <PainAsk
         label="Pain after the set"
         pain={pain}

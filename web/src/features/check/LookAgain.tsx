@@ -10,6 +10,7 @@ import { Trouble } from '@/ui/Notice';
 import { type Side, sideWord } from '@/ui/SidePlate';
 import { slotOfFinding } from './AfterCheck';
 import type { PainAnswer } from './draft';
+import { type Feel, FeelRow } from './FeelRow';
 import { KeptBench } from './KeptBench';
 import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
@@ -50,6 +51,7 @@ export function LookAgain({
   const [shown, setShown] = useState(0);
   const [marking, setMarking] = useState<Marking>(null);
   const [laid, setLaid] = useState(false);
+  const [feels, setFeels] = useState<Feel[]>([]);
   const [refused, setRefused] = useState<unknown>(null);
   const pending = usePending();
   const { stills } = retest;
@@ -137,6 +139,7 @@ export function LookAgain({
             byEye,
             pain: retest.pain,
             supersedes: null,
+            feels,
           },
         }),
       ),
@@ -243,6 +246,7 @@ export function LookAgain({
               onChange={(pain) => setRetest((r) => ({ ...r, pain }))}
             />
           )}
+          <FeelRow feels={feels} onChange={setFeels} />
           <fieldset className="grid gap-2">
             <legend className="mb-1 text-[14px] text-soft">
               No picture? Say what you saw of the {measure?.short ?? 'thing the cue was for'}:

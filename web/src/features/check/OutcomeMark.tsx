@@ -1,4 +1,11 @@
-import type { Schema } from '@/api/client';
+import { useMutation } from '@tanstack/react-query';
+import { type ReactNode, useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries, refreshClient } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Trouble } from '@/ui/Notice';
+import { feelWord } from './FeelRow';
 import { outcomeWord } from './words';
 
 const look = {
@@ -8,19 +15,78 @@ const look = {
 } as const;
 
 /** What one change did, as shape, word and tone, with the facts. */
-export function OutcomeMark({ trial }: { trial: Pick<Schema['TrialView'], 'outcome' | 'short' | 'because'> }) {
+export function OutcomeMark({
+  trial,
+  children,
+}: {
+  trial: Pick<Schema['TrialView'], 'outcome' | 'short' | 'because' | 'feels'>;
+  children?: ReactNode;
+}) {
   const { tone, path } = look[trial.outcome];
   return (
     <div className={`flex gap-3 rounded-xl p-3 ${tone}`} data-outcome={trial.outcome}>
       <svg viewBox="0 0 24 24" className="size-7 shrink-0" aria-hidden="true">
         <path d={path} fill="none" stroke="currentColor" strokeWidth="3" strokeLinecap="round" strokeLinejoin="round" />
       </svg>
-      <p>
-        <span className="say block text-[19px]">
-          {outcomeWord[trial.outcome]}: {trial.short.toLowerCase()}
-        </span>
-        <span className="text-[13.5px] text-ink">{trial.because}</span>
-      </p>
+      <div className="min-w-0">
+        <p>
+          <span className="say block text-[19px]">
+            {outcomeWord[trial.outcome]}: {trial.short.toLowerCase()}
+          </span>
+          <span className="text-[13.5px] text-ink">
+            {trial.because}
+            {trial.feels.length > 0 && ` The client says: ${trial.feels.map((f) => feelWord[f].toLowerCase()).join(', ')}.`}
+          </span>
+        </p>
+        {children}
+      </div>
+    </div>
+  );
+}
+
+/** While nothing is decided: a slip is taken back, and what was borrowed is lent until a day. */
+export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; clientId: string }) {
+  const [id] = useState(() => uuid());
+  const back = useMutation({
+    mutationFn: () => take(api.POST('/api/trials/{id}/withdrawal', { params: { path: { id: trial.id } }, body: { id } })),
+    onSuccess: async (view) => {
+      queries.setQueryData(['check', view.id], view);
+      await refreshClient(clientId);
+    },
+  });
+  const lend = useMutation({
+    mutationFn: async () => {
+      const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
+      const until = new Date(Date.now() + 14 * 86_400_000).toISOString().slice(0, 10);
+      await take(
+        api.PUT('/api/props', {
+          body: {
+            operationId: uuid(),
+            version: versions.clientVersion ?? 0,
+            clientId,
+            correctionId: trial.correctionId,
+            review: until,
+          },
+        }),
+      );
+      await refreshClient(clientId);
+    },
+  });
+  return (
+    <div className="-ml-1.5 flex flex-wrap items-center text-ink">
+      <Button kind="quiet" className="px-1.5! text-[13.5px]!" disabled={back.isPending} onClick={() => back.mutate()}>
+        Take it back
+      </Button>
+      {trial.outcome === 'helped' &&
+        trial.borrowed &&
+        (lend.isSuccess ? (
+          <span className="px-1.5 text-[13.5px]">Lent for two weeks, then tried without.</span>
+        ) : (
+          <Button kind="quiet" className="px-1.5! text-[13.5px]!" disabled={lend.isPending} onClick={() => lend.mutate()}>
+            Keep it for two weeks
+          </Button>
+        ))}
+      <Trouble error={back.error ?? lend.error} />
     </div>
   );
 }

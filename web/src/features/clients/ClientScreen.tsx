@@ -1,11 +1,14 @@
+import { useMutation } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from '@tanstack/react-router';
 import { useEffect } from 'react';
-import type { Schema } from '@/api/client';
-import { useClient } from '@/api/queries';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { refreshClient, useClient } from '@/api/queries';
 import { day } from '@/app/dates';
 import { useShortcuts } from '@/app/keys';
 import { openClient } from '@/app/openClients';
-import { Empty, Waiting } from '@/ui/Notice';
+import { Button } from '@/ui/Button';
+import { Empty, Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { decisionWord } from '../check/words';
 import { RaiseStopSign, StandingSign } from '../safety/StopSign';
@@ -35,7 +38,7 @@ export function ClientScreen() {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
   if (!client.data) return <Waiting what="the client" error={client.error} />;
-  const { client: person, trend, stopSigns, checks, cues, cleared, draft, standard } = client.data;
+  const { client: person, trend, stopSigns, checks, cues, props, cleared, draft, standard } = client.data;
   const first = person.name.split(' ')[0];
   const undecided = checks.at(-1)?.decision === null;
   return (
@@ -93,6 +96,7 @@ export function ClientScreen() {
         <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <section aria-label="Readings over time" className="min-w-0">
             <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
+            {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
           </section>
           <section aria-label="Decisions" className="min-w-0">
@@ -211,3 +215,33 @@ function DecisionRow({ check }: { check: Check }) {
 }
 
 const outcome = { helped: 'helped', noDifference: 'no difference', worse: 'worse' } as const;
+
+/** What the client has borrowed, and the day it is tried without. */
+function Props({ props, clientId, version }: { props: Schema['PropView'][]; clientId: string; version: number }) {
+  const back = useMutation({
+    mutationFn: (correctionId: string) =>
+      take(api.PUT('/api/props', { body: { operationId: uuid(), version, clientId, correctionId, review: null } })),
+    onSuccess: () => refreshClient(clientId),
+  });
+  return (
+    <div className="mt-7">
+      <h2 className="say mb-2 text-[21px]">Borrowed</h2>
+      <ul>
+        {props.map((prop) => (
+          <li key={prop.correctionId} className="flex flex-wrap items-center justify-between gap-x-4 border-t border-hair py-1.5">
+            <span>
+              <span className="font-semibold">{prop.short}</span>{' '}
+              <span className={prop.due ? 'font-semibold text-brick' : 'text-soft'}>
+                {prop.due ? 'to be tried without now' : `until ${day(prop.review)}, then tried without`}
+              </span>
+            </span>
+            <Button kind="quiet" onClick={() => back.mutate(prop.correctionId)}>
+              Given back
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Trouble error={back.error} />
+    </div>
+  );
+}
