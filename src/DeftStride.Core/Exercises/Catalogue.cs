@@ -31,7 +31,7 @@ internal static class Catalogue
 
     private static readonly ExerciseCheck[] OnOneLeg =
     [
-        Must("balance"), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("heel-rise", null, 2), Must("spine"), Note("inner-ankle"), Note("front-shin"), Note("trunk-lean"),
+        Must("balance"), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("heel-rise", null, 2), Must("spine"), Note("inner-ankle"), Note("foot-ahead"), Note("front-shin"), Note("trunk-lean"),
     ];
 
     public static IReadOnlyList<Exercise> All { get; } =

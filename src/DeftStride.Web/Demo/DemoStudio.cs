@@ -174,9 +174,26 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
 
         await SessionAsync("odell", 1, now.AddDays(-75), none, [], none, clean, stop);
 
+        // The same knee falls in for three people, for three reasons; seen by eye and not decided yet.
+        await KneeInAsync("petra", now.AddHours(-26), stop);
+        await KneeInAsync("corin", now.AddHours(-25), stop, new SeenDto("inner-ankle", BodySide.Left, BandSide.Beyond, null));
+        await KneeInAsync("odell", now.AddHours(-24), stop, new SeenDto("foot-ahead", BodySide.Left, BandSide.Beyond, null));
+
         await SessionAsync("bram", 1, now.AddDays(-14), none, [], none, new(8, 8, 6), stop);
         await SessionAsync("bram", 2, now.AddDays(-7), none, [], none, clean, stop);
         await SessionAsync("bram", 3, now.AddMinutes(-25), none, [], none, clean, stop, Looked.Split("bram-front-l", "bram-front0-l", "bram-front-r", "bram-front0-r") with { Felt = new FeltDto(true, ""), Effort = 6 });
+    }
+
+    private async Task KneeInAsync(string key, DateTimeOffset at, CancellationToken stop, params SeenDto[] also)
+    {
+        _clock.Now = at;
+        const string exercise = "one-leg-half-depth";
+        var client = await scope.ClientAsync(_clients[key], stop);
+        var core = (await _book.StandardForAsync(client, Exercise.Find(exercise)!, null, stop)).ToCore();
+        SeenDto[] wrong = [new("knee-offset", BodySide.Left, BandSide.Beyond, null), .. also];
+        SeenDto[] fine = [.. core.MustPass.SelectMany(b => new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenDto(b.Measure.Id, s, BandSide.Within, null)))
+            .Where(s => !wrong.Any(w => w.MeasureId == s.MeasureId && w.Side == s.Side))];
+        await _recorder.CheckAsync(new CheckRequest(Guid.CreateVersion7(at), client.Id, exercise, null, [], [.. wrong, .. fine], [], null, null, new PainDto(0, null, null), null, null), stop);
     }
 
     /// <summary>Ilse's step-down from the side and at three moments from the front.</summary>
