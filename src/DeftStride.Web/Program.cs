@@ -65,6 +65,7 @@ CheckExport.Map(api);
 CueEndpoints.Map(api);
 LibraryEndpoints.Map(api);
 PropEndpoints.Map(api);
+WedgeEndpoints.Map(api);
 IntakeEndpoints.Map(api);
 BenchEndpoints.Map(api);
 api.MapFallback(() => { throw Refusal.Missing("There is nothing at this address."); });

@@ -155,4 +155,25 @@ public sealed class LibraryTests : IDisposable
         foreach (var id in new[] { "sb-gatepost", "sb-well", "sb-dowel", "sb-support", "sb-longer" }) await TryAsync(check, id);
         Assert.Contains("The ladder's easier form: Split squat from the floor", Text(await CorrectionAsync(check), "why"), StringComparison.Ordinal);
     }
+
+    [Fact]
+    public async Task A_cue_of_the_studios_own_is_offered_after_the_causes_and_remembered_when_it_helps()
+    {
+        var client = await _studio.ClientAsync();
+        await WordsAsync("studio", null, "own:shin-beyond-band:0001", "Chimney smoke goes straight up.");
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        var next = Text(await CorrectionAsync(check), "id");
+        for (var i = 0; i < 10 && next != "own:shin-beyond-band:0001"; i++) next = await TryAsync(check, next);
+        Assert.Equal("Chimney smoke goes straight up.", Text(await CorrectionAsync(check), "cue"));
+        await TryAsync(check, next, "helped");
+        var again = (await _studio.CheckAsync(client, 5, 24))["correction"]!;
+        Assert.Equal(("own:shin-beyond-band:0001", "Chimney smoke goes straight up."), (Text(again, "id"), Text(again, "cue")));
+        var library = await _studio.GetAsync("/api/library");
+        Assert.Contains(library["faults"]!.AsArray().Single(f => Text(f, "id") == "shin-beyond-band")!["cues"]!.AsArray(), c => Text(c, "text") == "Chimney smoke goes straight up." && c!["helped"]!.GetValue<int>() == 1);
+        await WordsAsync("studio", null, "own:no-such-fault:0001", "x", HttpStatusCode.BadRequest);
+        await WordsAsync("studio", null, "own:shin-beyond-band:0001", "", HttpStatusCode.BadRequest);
+        // Taken away it is offered no more; the trial keeps what was said.
+        await WordsAsync("studio", null, "own:shin-beyond-band:0001", null);
+        Assert.Equal("Chimney smoke goes straight up.", Text((await _studio.GetAsync($"/api/checks/{check}"))["trials"]!.AsArray()[^1], "cue"));
+    }
 }

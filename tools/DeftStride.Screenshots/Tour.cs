@@ -9,12 +9,15 @@ internal sealed class Tour(Page desk, string folder, string only)
     private const string Left = "section[aria-label='Left leg in front']";
     private const string Right = "section[aria-label='Right leg in front']";
 
+    /// <summary>Views to look at while working that are not kept among the docs.</summary>
+    private static readonly HashSet<string> ForTheEye = ["check-task", "check-side", "client-ilse", "bench-step", "phone-cue", "parts-dim"];
+
     /// <summary>The sheet of parts in both lights, whole.</summary>
     public static void Parts(Page page, string url, string folder, string only)
     {
         foreach (var light in new[] { "daylight", "dim" })
         {
-            if (!$"parts-{light}".Contains(only, StringComparison.Ordinal)) continue;
+            if (!$"parts-{light}".Contains(only, StringComparison.Ordinal) || (ForTheEye.Contains($"parts-{light}") && folder.Contains("docs", StringComparison.Ordinal))) continue;
             page.Driver.Navigate().GoToUrl(new Uri($"{url}/parts.html?theme={light}"));
             page.See("The parts, in every state");
             page.Resize(1280, Convert.ToInt32(page.Script("return document.documentElement.scrollHeight"), System.Globalization.CultureInfo.InvariantCulture));
@@ -171,7 +174,7 @@ internal sealed class Tour(Page desk, string folder, string only)
 
     private void Keep(Page page, string name)
     {
-        if (!name.Contains(only, StringComparison.Ordinal)) return;
+        if (!name.Contains(only, StringComparison.Ordinal) || (ForTheEye.Contains(name) && folder.Contains("docs", StringComparison.Ordinal))) return;
         page.Script("document.activeElement?.blur?.()");
         page.Shoot(Path.Combine(folder, name + ".png"));
         Console.WriteLine(name);

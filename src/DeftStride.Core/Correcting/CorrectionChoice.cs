@@ -50,6 +50,9 @@ public sealed record CorrectionFacts(
 {
     /// <summary>Corrections that are no longer offered here.</summary>
     public Func<string, bool> Retired { get; init; } = _ => false;
+
+    /// <summary>Cues that the studio has added to a fault.</summary>
+    public Func<Fault, IReadOnlyList<Correction>> Added { get; init; } = _ => [];
 }
 
 /// <summary>The correction to give now, why, for which cause, and the one after it.</summary>
@@ -78,10 +81,11 @@ public sealed record CorrectionChoice(Fault Fault, Correction Now, string Why, C
             .SelectMany(c => c.Cause.Corrections.Select(id => (Correction: fault.Corrections.Single(f => f.Id == id), For: (Cause?)c.Cause)));
         // While no cause is shown, words are tried for all of them before anything is touched or set.
         var byCause = Answers(CauseStanding.Shown).Concat(Answers(CauseStanding.Open).OrderBy(p => p.Correction.Level));
-        var helped = Rank(facts.Past, null).Where(r => r.LastHelped is not null && fault.Corrections.Contains(r.Correction)).ToArray();
+        Correction[] every = [.. fault.Corrections, .. facts.Added(fault)];
+        var helped = Rank(facts.Past, null).Where(r => r.LastHelped is not null && every.Any(c => c.Id == r.Correction.Id)).ToArray();
         // What the coach names now outranks what helped at another time.
         var named = byCause.Where(p => facts.CauseId is not null && p.For?.Id == facts.CauseId);
-        var order = named.Concat(helped.Select(r => (r.Correction, For: (Cause?)null))).Concat(byCause).Concat(fault.Corrections.Select(c => (Correction: c, For: (Cause?)null)))
+        var order = named.Concat(helped.Select(r => (r.Correction, For: (Cause?)null))).Concat(byCause).Concat(every.OrderBy(c => c.Level).Select(c => (Correction: c, For: (Cause?)null)))
             .Where(p => Offered(p.Correction)).DistinctBy(p => p.Correction.Id).ToArray();
         if (order.Length == 0) return null;
 

@@ -30,6 +30,14 @@ public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadO
             : (correction.Cue, CueOwner.Usual);
     }
 
+    /// <summary>The cues that the studio has added to a fault, in the order of their ids.</summary>
+    public IReadOnlyList<Correction> Added(Fault fault)
+    {
+        ArgumentNullException.ThrowIfNull(fault);
+        return [.. Studio.Where(s => Fault.IsOwn(s.Key) && s.Value.Length > 0).Select(s => Fault.Find(s.Key)).OfType<(Fault Fault, Correction Correction)>()
+            .Where(f => f.Fault == fault).Select(f => f.Correction).OrderBy(c => c.Id, StringComparer.Ordinal)];
+    }
+
     /// <summary>Whether the studio no longer offers it.</summary>
     public bool Retired(string correctionId) => Studio.TryGetValue(correctionId, out var text) && text.Length == 0;
 }

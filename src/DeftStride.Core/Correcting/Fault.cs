@@ -119,6 +119,17 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlyList<D
         };
     }
 
-    /// <summary>Finds a correction by id with its fault, or null.</summary>
-    public static (Fault Fault, Correction Correction)? Find(string correctionId) => ByCorrection.TryGetValue(correctionId, out var found) ? found : null;
+    private const string Own = "own:";
+
+    /// <summary>Finds a correction by id with its fault, or null; a studio's own cue is found by the fault in its id.</summary>
+    public static (Fault Fault, Correction Correction)? Find(string correctionId)
+    {
+        ArgumentNullException.ThrowIfNull(correctionId);
+        if (ByCorrection.TryGetValue(correctionId, out var found)) return found;
+        return correctionId.StartsWith(Own, StringComparison.Ordinal) && correctionId.Split(':') is [_, var faultId, { Length: > 0 }] && All.FirstOrDefault(f => f.Id == faultId) is { } fault
+            ? (fault, new Correction(correctionId, CorrectionLevel.Say, "", "This studio's own words for it.", "Our own words")) : null;
+    }
+
+    /// <summary>Whether a correction is a studio's own cue; its words are the studio's and it has no usual ones.</summary>
+    public static bool IsOwn(string correctionId) => correctionId?.StartsWith(Own, StringComparison.Ordinal) == true;
 }

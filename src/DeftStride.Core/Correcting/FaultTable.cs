@@ -70,10 +70,11 @@ internal static class FaultTable
                 Set("rf-toes", "Set the rear toes on the tape, heel free, before every set.", "A foot that starts right ends right.", "Toes on the tape", Gear.Tape),
             ]),
         new("rolls-to-heel", "Rolls back onto the heel while rising", false, [],
-            [new("too-far-back", "the weight starts too far back", "Does more lean at the bottom stop it?", null, ["rh-ball", "rh-lean"])],
+            [new("too-far-back", "the weight starts too far back", "Does more lean at the bottom stop it?", null, ["rh-ball", "rh-lean", "rh-card"])],
             [
                 Feel("rh-ball", "Rise through the ball of the foot, as off a trampoline's edge.", "Pressure ahead keeps the shin and trunk together.", "Off the edge"),
                 Say("rh-lean", "Nose over the toes until you are up.", "A little more lean carries the weight over the foot.", "Nose over the toes"),
+                Touch("rh-card", "A folded card under the front heel. Rise without crushing it.", "The card says when the weight goes back.", "Do not crush the card"),
             ]),
 
         // The pelvis.
@@ -92,9 +93,10 @@ internal static class FaultTable
                 Ease("pd-front-weighted", "The front-weighted lunge until that is level.", "The same hip, with both feet on the floor.", "Front-weighted lunge"),
             ]),
         new("pelvis-hikes", "Pelvis hikes on the free side", false, [Below("pelvic-level"), Below("pelvic-change")],
-            [new("lifted-by-back", "the back lifts the free leg", "Does the waist shorten on the free side?", null, ["ph-long"])],
+            [new("lifted-by-back", "the back lifts the free leg", "Does the waist shorten on the free side?", null, ["ph-long", "ph-pockets", "ph-hand"])],
             [
                 Feel("ph-long", "Grow the free side long, from the ribs to the heel, like a rope let down.", "A long side cannot hike.", "Rope let down"),
+                Say("ph-pockets", "Both trouser pockets hang at one height.", "A picture of level for whoever cannot feel it.", "Pockets level"),
                 Touch("ph-hand", "A hand on the free side's waist. Keep it long under the hand.", "It tells at once when the side shortens.", "Hand on the waist"),
             ]),
         new("hip-slides", "Hip slides out or trunk bends sideways", true, [Above("pelvic-shift"), Below("pelvic-shift"), Above("side-lean"), Below("side-lean")],
@@ -112,10 +114,11 @@ internal static class FaultTable
         new("pelvis-turned", "Pelvis turns away", false, [Above("pelvic-turn")],
             [
                 new("rear-foot-out", "the rear foot is turned out", "Does it come square with the rear heel a little out?", Above("rear-heel"), ["pt-heel", "pt-square"]),
-                new("weight-back", "the weight stays back", "Does it come square with more weight in front?", Below("load-share"), ["pt-square"]),
+                new("weight-back", "the weight stays back", "Does it come square with more weight in front?", Below("load-share"), ["pt-square", "pt-wall"]),
             ],
             [
                 Say("pt-square", "Point both hip bones at the same nail in the wall.", "One target for both sides squares them.", "The nail in the wall"),
+                Touch("pt-wall", "Hip bones a hand from the wall ahead. Keep the gap alike on both sides.", "A wall shows a turn that nobody feels.", "Gap to the wall"),
                 Set("pt-heel", "Rear heel a little out, toes ahead.", "The rear foot is usually what turned first.", "Heel out"),
             ]) { Disagreement = "In the knee-forward set-up a small turn over the working hip is meant." },
         new("hanging-rear-hip", "Hangs forward on the rear hip", true, [Below("rear-thigh")],
@@ -249,8 +252,12 @@ internal static class FaultTable
                 Ease("oa-kneeling", "The kneeling squat until the hips finish with the trunk.", "The hip alone, without a knee to run ahead of.", "Kneeling squat"),
             ]),
         new("pushes-off-ball", "Leans and pushes off the ball in a reverse lunge", false, [],
-            [new("front-thigh", "a habit of the front thigh", "Does the heel leave the floor first?", null, ["pb-draw"])],
-            [Feel("pb-draw", "Draw the floor back under you with the front heel, as a cat draws a cushion.", "Pulling uses the back of the leg, pushing the front.", "Draw the floor back")]),
+            [new("front-thigh", "a habit of the front thigh", "Does the heel leave the floor first?", null, ["pb-draw", "pb-sled", "pb-toes"])],
+            [
+                Feel("pb-draw", "Draw the floor back under you with the front heel, as a cat draws a cushion.", "Pulling uses the back of the leg, pushing the front.", "Draw the floor back"),
+                Say("pb-sled", "Your front heel is a sled's runner: pressed to the snow all the way.", "A heel that stays down has nothing to push off from.", "Runner on the snow"),
+                Touch("pb-toes", "Front toes off the floor for one repetition.", "Toes that are up cannot push.", "Toes up once"),
+            ]),
         new("trunk-off", "Trunk leans outside its band", false, [Above("trunk-lean"), Below("trunk-lean")],
             [
                 new("arms-behind", "the arms hang behind or the gaze drops", "Does it change with the arms forward?", null, ["to-horizon", "to-arms"]),
@@ -262,9 +269,10 @@ internal static class FaultTable
                 Set("to-goblet", "Hold a light weight before the chest.", "It sits the trunk up by itself.", "Weight at the chest", Gear.Weight),
             ]) { Disagreement = "Upright, slight and clear lean each belong to a school; the band says which is in force." },
         new("head-ahead", "Head ahead of the pelvis", false, [Above("head-over-pelvis"), Below("head-over-pelvis")],
-            [new("arms-or-gaze", "arms behind or gaze down", "Does it come back with elbows forward and eyes level?", null, ["ha-shelf", "ha-elbows"])],
+            [new("arms-or-gaze", "arms behind or gaze down", "Does it come back with elbows forward and eyes level?", null, ["ha-shelf", "ha-neck", "ha-elbows"])],
             [
                 Say("ha-shelf", "Chin on a shelf at its own height, and slide along it.", "A level chin brings the head back over the body.", "Chin on the shelf"),
+                Feel("ha-neck", "Back of the neck long, as if a hand drew it up and away.", "Length brings the head back without pulling the chin in.", "Long neck"),
                 Set("ha-elbows", "Elbows or arms a little forward.", "Arms ahead let the head stay behind.", "Elbows forward"),
             ]),
         new("arched", "Arched, ribs flared", true, [Below("line"), Below("heel-ear")],
@@ -301,10 +309,11 @@ internal static class FaultTable
                 Set("rk-lower", "A lower surface behind.", "Less is asked of the front of the thigh.", "Lower behind"),
             ]),
         new("stance-off", "Stance too short, too long or on one line", false, [Above("stance-length"), Below("stance-length"), Above("stance-width"), Below("stance-width")],
-            [new("habit", "habit", "Is it right once the marks are on the floor?", null, ["so-tape", "so-line"])],
+            [new("habit", "habit", "Is it right once the marks are on the floor?", null, ["so-tape", "so-line", "so-kneel"])],
             [
                 Set("so-tape", "The bench's numbers on the floor, heel to toes.", "A stance is set once and then only stepped into.", "Marks from the bench", Gear.Tape),
                 Set("so-line", "A line between the feet; never step on it.", "It keeps the feet off one line.", "Line between the feet", Gear.Tape),
+                Set("so-kneel", "Begin from half-kneeling with both knees square; where the feet are is the stance.", "The knees measure it better than the eye.", "From half-kneeling"),
             ]),
         new("shallow", "Stops short of its target, or drops past it", false, [Above("depth"), Below("depth"), Above("front-thigh"), Below("front-thigh"), Above("front-knee"), Below("front-knee"), Above("rear-knee"), Below("rear-under-hip")],
             [
@@ -343,17 +352,19 @@ internal static class FaultTable
             ]),
         new("step-height", "The step starts too bent or too straight", true, [Above("start-knee"), Below("start-knee")],
             [
-                new("wrong-box", "the box does not fit the leg", "Does the bench give another height?", null, ["st-bench"]),
+                new("wrong-box", "the box does not fit the leg", "Does the bench give another height?", null, ["st-bench", "st-shelf"]),
                 new("too-close", "standing too close, knee beyond", "Does a hand's width back settle it?", Above("front-shin"), ["st-back"]),
             ],
             [
                 Set("st-bench", "The height the bench gives for this leg.", "A right angle at the start is a matter of the box.", "Height from the bench"),
                 Set("st-back", "A hand's width further from the box.", "Distance decides where the knee goes.", "A hand back"),
+                Set("st-shelf", "Stand so that the working thigh lies level as a shelf before you push.", "A level thigh is the right angle at the knee.", "Level as a shelf"),
             ]),
         new("top-bent", "Not straight at the top", false, [Above("top-knee"), Below("top-knee")],
-            [new("weak-end", "the end of the rise is weak or unknown", "Is it straight on a lower box?", null, ["tb-tall", "tb-lower"])],
+            [new("weak-end", "the end of the rise is weak or unknown", "Is it straight on a lower box?", null, ["tb-tall", "tb-close", "tb-lower"])],
             [
                 Say("tb-tall", "Finish tall: push the ceiling up the last finger's breadth.", "The last finger's breadth is the exercise.", "Push the ceiling"),
+                Feel("tb-close", "Close the hip with the buttock, as one closes a drawer with the hip.", "The last degrees belong to the hip.", "Close the drawer"),
                 Set("tb-lower", "A lower box until it finishes.", "Finished low beats unfinished high.", "Lower box"),
             ]) { Disagreement = "Soft, straight or never straight at the top is a setting." },
         new("free-foot-helps", "Free foot helps", false, [Above("free-foot")],
@@ -371,21 +382,27 @@ internal static class FaultTable
                 Ease("dr-lower", "A lower box.", "Short enough to be slow.", "Lower box"),
             ]),
         new("crossing-loose", "Reach falls short, planted foot turns", false, [Above("reach"), Below("reach")],
-            [new("control", "control at the end of the reach", "Is it steady with a target on the floor?", null, ["cl-target", "cl-slow"])],
+            [new("control", "control at the end of the reach", "Is it steady with a target on the floor?", null, ["cl-honey", "cl-target", "cl-slow"])],
             [
+                Say("cl-honey", "Pour the reach out slowly, like the last of the honey.", "Slow is where control is seen.", "Last of the honey"),
                 Touch("cl-target", "A mark on the floor, the same for both sides. Touch it every time.", "A place to reach makes both sides the same.", "Target on the floor", Gear.Tape),
                 Set("cl-slow", "Slow, and finish with the feet together.", "What is finished is controlled.", "Slow, finish together"),
             ]),
         new("breath-held", "Breath held", false, [],
-            [new("effort", "effort", "Does it come back lighter?", null, ["bh-hum"])],
-            [Say("bh-hum", "Hum on the way up. Any tune.", "Whoever hums is breathing.", "Hum")]),
+            [new("effort", "effort", "Does it come back lighter?", null, ["bh-hum", "bh-candle", "bh-lighter"])],
+            [
+                Say("bh-hum", "Hum on the way up. Any tune.", "Whoever hums is breathing.", "Hum"),
+                Feel("bh-candle", "Blow at a candle across the room while you rise.", "A long breath out keeps the ribs down and the air moving.", "Candle across the room"),
+                Set("bh-lighter", "Lighter, until the breath comes by itself.", "What stops the breath is too much for now.", "Lighter"),
+            ]),
         new("sides-uneven", "Left and right differ", false, [],
             [
-                new("exposure", "one side was shown less", "Does the weaker side learn it in one set?", null, ["su-twin"]),
+                new("exposure", "one side was shown less", "Does the weaker side learn it in one set?", null, ["su-twin", "su-mirror"]),
                 new("set-up", "the two stances differ", "Are the marks the same for both?", null, ["su-tape"]),
             ],
             [
                 Say("su-twin", "Do the steadier side first, then make the other leg its twin.", "Both sides can do it; the one that was shown less needs a pattern to copy.", "Make it a twin"),
+                Touch("su-mirror", "Watch one leg in the mirror, then the other, and make the second the first.", "Seen side by side the difference explains itself.", "See both", Gear.Mirror),
                 Set("su-tape", "Tape both stances at the same length and start each side on the marks.", "Two different stances make two different shins.", "Tape both stances", Gear.Tape),
             ]),
     ];

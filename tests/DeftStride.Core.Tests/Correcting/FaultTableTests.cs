@@ -37,6 +37,8 @@ public sealed class FaultTableTests
     {
         var fault = Given.Fault(id);
         Assert.NotEmpty(fault.Causes);
+        Assert.InRange(fault.Corrections.Count, 3, 8);
+        Assert.All(fault.Corrections, c => Assert.InRange(c.Cue.Length, 8, 100));
         Assert.All(fault.Causes, c => Assert.EndsWith("?", c.Test, StringComparison.Ordinal));
         Assert.Equal(fault.Causes.Count, fault.Causes.Select(c => c.Id).Distinct().Count());
         Assert.All(fault.Causes.SelectMany(c => c.Corrections), c => Assert.Contains(fault.Corrections, f => f.Id == c));

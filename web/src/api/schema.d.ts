@@ -276,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/wedge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["nextWedge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cues": {
         parameters: {
             query?: never;
@@ -2044,6 +2060,34 @@ export interface components {
             state: components["schemas"]["VisitState"];
             time: string;
         };
+        /**
+         * @description What three split squats on it were like.
+         * @enum {unknown}
+         */
+        WedgeAnswer: "better" | "same" | "worse";
+        /** @enum {unknown} */
+        WedgePlace: "awareness" | "midFoot" | "innerEdge" | "outerEdge" | null;
+        WedgeRequest: {
+            foot: components["schemas"]["BodySide"];
+            tries: components["schemas"]["WedgeTry"][];
+            type: null | components["schemas"]["FootType"];
+        };
+        /** @description The next thing to try under a foot, or what comes of it. */
+        WedgeStep: {
+            /** @description The client's own side. */
+            foot: components["schemas"]["BodySide"];
+            keep: null | components["schemas"]["WedgePlace"];
+            next: null | components["schemas"]["WedgePlace"];
+            /** @description What to do, or what came of it. */
+            say: string;
+            /** @description What to keep an eye on; empty for nothing. */
+            watch: string;
+        };
+        /** @description Something that was tried under one foot. */
+        WedgeTry: {
+            answer: components["schemas"]["WedgeAnswer"];
+            place: components["schemas"]["WedgePlace"];
+        };
     };
     responses: never;
     parameters: never;
@@ -2534,6 +2578,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StepView"];
+                };
+            };
+        };
+    };
+    nextWedge: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WedgeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WedgeStep"];
                 };
             };
         };

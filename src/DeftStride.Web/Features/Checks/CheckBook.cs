@@ -122,7 +122,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
         var words = CueEndpoints.WordsOf(studio, client);
-        var facts = new CorrectionFacts(check.Look, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here, things, cause, pains) { Retired = words.Retired };
+        var facts = new CorrectionFacts(check.Look, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here, things, cause, pains) { Retired = words.Retired, Added = words.Added };
         return CorrectionChoice.For(check.Look.Finding, facts) is not { } choice ? null
             : new CorrectionView(choice.Now.Id, choice.Fault.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Focus, words.Of(choice.Now).Text, words.Of(choice.Now).Owner, await WhyAsync(check, choice, stop), choice.Now.Short,
                 choice.Cause?.Id, [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))], choice.Fault.Disagreement, choice.OnDeck?.Short);

@@ -122,7 +122,7 @@ internal static class ClientEndpoints
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
-            [.. CorrectionChoice.Rank(past, experience).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
+            [.. CorrectionChoice.Rank(past, experience).Where(r => words.Of(r.Correction).Text.Length > 0).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
             PropEndpoints.Of(client, today),
             [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
             draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));

@@ -26,6 +26,8 @@ internal static class CueEndpoints
     {
         if (Fault.Find(request.CorrectionId) is null) throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
         var text = request.Text is null ? null : Text.Optional("text", request.Text);
+        if (Fault.IsOwn(request.CorrectionId) && request.CorrectionId.Length > 80) throw Refusal.BadInput("correction", "This cue cannot be kept under that name. Reload the page.");
+        if (Fault.IsOwn(request.CorrectionId) && request.Level == SettingSource.Studio && text is { Length: 0 }) throw Refusal.BadInput("text", "Write the cue, or take it away.");
         var studio = await scope.StudioAsync(stop);
         switch (request.Level)
         {

@@ -54,7 +54,7 @@ internal static class LibraryEndpoints
                 [.. Fault.All.Where(f => f.Detects.Any(d => d.MeasureId == m.Id)).Select(f => f.Id)]))],
             [.. Fault.All.Select(f => new LibraryFaultView(f.Id, f.Name, f.CanHurt, [.. f.Detects.Select(d => d.MeasureId).Distinct()],
                 [.. f.Causes.Select(c => new LibraryCauseView(c.Id, c.Name, c.Test, c.Corrections))],
-                [.. f.Corrections.Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
+                [.. f.Corrections.Concat(words.Added(f)).Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
                 f.Disagreement, found.GetValueOrDefault(f.Id)))],
             [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id)))],
             [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose, r.Reason, r.Fallback))]))]));

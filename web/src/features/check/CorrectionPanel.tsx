@@ -11,6 +11,7 @@ import type { Side } from '@/ui/SidePlate';
 import { type Feel, FeelRow } from './FeelRow';
 import { Caret } from './MeasureList';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
+import { WedgeSheet } from './WedgeSheet';
 import { levelWord, outcomeWord } from './words';
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
@@ -42,6 +43,7 @@ export function CorrectionPanel({
     onSuccess: (chosen) => chosen && setPicked(chosen),
   });
   const [feels, setFeels] = useState<Feel[]>([]);
+  const [exploring, setExploring] = useState(false);
   // One trial, one id, however often its button is pressed.
   const [trialId, setTrialId] = useState(() => uuid());
   const judge = useMutation({
@@ -99,6 +101,12 @@ export function CorrectionPanel({
       </ol>
       <p className="say text-[25px] sm:text-[29px]">{spoken ? `“${correction.cue}”` : correction.cue}</p>
       <p className="text-[14.5px] text-soft">{correction.why}</p>
+      {correction.id.endsWith('-wedge') && (
+        <>
+          <Button onClick={() => setExploring(true)}>Explore foot by foot</Button>
+          <WedgeSheet clientId={check.clientId} open={exploring} onOpenChange={setExploring} />
+        </>
+      )}
       <FeelRow feels={feels} onChange={setFeels} />
       <fieldset className="grid grid-cols-3 gap-2">
         <legend className="mb-1 text-[13.5px] text-soft">What did it do? By eye, in one tap; or look again and measure.</legend>

@@ -21,6 +21,8 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
       setText(null);
     },
   });
+  // A cue of the studio's own has no usual words to go back to.
+  const own = cue.usual === '';
   const quiet = 'px-1.5! text-[13.5px]!';
   return (
     <li className="grid grid-cols-[64px_minmax(0,1fr)] gap-x-3 border-t border-hair pt-2" data-cue={cue.id}>
@@ -65,7 +67,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
         <p className="text-[14px] text-soft">
           {cue.why} {cue.focus === 'inner' ? 'Attention: inside.' : 'Attention: outside.'}
           {cue.needs.length > 0 && ` Needs: ${cue.needs.join(', ')}.`}
-          {cue.words === 'studio' && ` In this studio’s words; usually “${cue.usual}”`}
+          {cue.words === 'studio' && !own && ` In this studio’s words; usually “${cue.usual}”`}
         </p>
         <p className="-ml-1.5 flex flex-wrap">
           {text === null && !cue.retired && (
@@ -75,10 +77,10 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
           )}
           {(cue.words === 'studio' || cue.retired) && (
             <Button kind="quiet" className={quiet} onClick={() => change.mutate(null)}>
-              Back to the usual words
+              {own ? 'Take it away' : 'Back to the usual words'}
             </Button>
           )}
-          {!cue.retired && (
+          {!cue.retired && !own && (
             <Button kind="quiet" className={quiet} onClick={() => change.mutate('')}>
               Retire
             </Button>
@@ -87,5 +89,54 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
         <Trouble error={change.error} />
       </div>
     </li>
+  );
+}
+
+/** A cue that a coach adds: short, vivid, one thing. */
+export function NewCue({ faultId, version }: { faultId: string; version: number }) {
+  const [text, setText] = useState('');
+  const add = useMutation({
+    mutationFn: () =>
+      take(
+        api.PUT('/api/cues', {
+          body: {
+            operationId: uuid(),
+            version,
+            level: 'studio',
+            clientId: null,
+            correctionId: `own:${faultId}:${uuid().slice(-8)}`,
+            text,
+          },
+        }),
+      ),
+    onSuccess: async () => {
+      await queries.invalidateQueries({ queryKey: ['library'] });
+      setText('');
+    },
+  });
+  return (
+    <form
+      className="mt-2.5 grid gap-1 border-t border-hair pt-2.5"
+      onSubmit={(e) => {
+        e.preventDefault();
+        add.mutate();
+      }}
+    >
+      <label className="grid gap-1 text-[14px] text-soft">
+        A cue of your own
+        <span className="flex flex-wrap gap-2">
+          <input
+            value={text}
+            maxLength={200}
+            onChange={(e) => setText(e.target.value)}
+            className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px] text-ink"
+          />
+          <Button type="submit" disabled={text.trim() === '' || add.isPending}>
+            Add it
+          </Button>
+        </span>
+      </label>
+      <Trouble error={add.error} />
+    </form>
   );
 }

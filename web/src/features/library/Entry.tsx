@@ -3,7 +3,7 @@ import type { ReactNode } from 'react';
 import type { Schema } from '@/api/client';
 import { levelWord } from '../check/words';
 import { type Book, type Key, type Kind, keyOf } from './book';
-import { CueLine } from './CueLine';
+import { CueLine, NewCue } from './CueLine';
 
 type All = { library: Schema['LibraryView']; studio: Schema['StudioView']; book: Book };
 
@@ -96,13 +96,14 @@ function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView']
       </Part>
       {LEVELS.map((level) => {
         const cues = fault.cues.filter((c) => c.level === level);
-        return cues.length > 0 ? (
+        return cues.length > 0 || level === 'say' ? (
           <Part key={level} title={levelWord[level]}>
             <ul className="grid gap-2.5">
               {cues.map((cue) => (
                 <CueLine key={cue.id} cue={cue} version={library.studioVersion} />
               ))}
             </ul>
+            {level === 'say' && <NewCue faultId={fault.id} version={library.studioVersion} />}
           </Part>
         ) : null;
       })}
