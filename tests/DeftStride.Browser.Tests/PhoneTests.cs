@@ -63,6 +63,7 @@ public sealed class PhoneTests
         page.NewClient("Wil Harrow");
         page.Press("Look at Wil");
         page.Press("agrees");
+        page.Press("Split squat to pad, whole check");
         page.Press("Quick");
         page.Press("Take picture");
         page.See("knee on this line");

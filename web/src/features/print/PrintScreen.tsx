@@ -44,14 +44,14 @@ function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
           Back to the check
         </Link>
       </div>
-      <article className="grid gap-5 rounded-2xl bg-paper p-7 print:rounded-none print:p-0">
+      <article className="grid gap-5 rounded-2xl bg-paper p-7 print:gap-2.5 print:rounded-none print:p-0">
         <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
           <p className="text-[17px] font-semibold">{name}</p>
           <p className="text-[14px] text-soft">
             {check.exerciseName}, {day(check.at)}, with {check.coach}
           </p>
         </header>
-        <h1 className="say text-[30px]">
+        <h1 className="say text-[30px] print:text-[24px]">
           <Sentence parts={look.finding.sentence} />
         </h1>
         <div className="grid grid-cols-2 gap-3">
@@ -62,7 +62,7 @@ function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
         {cue && (
           <p className="border-l-4 border-brass pl-4">
             <span className="block text-[14px] text-soft">{best ? 'What helped, to say to yourself' : 'To say to yourself'}</span>
-            <span className="say text-[24px]">“{cue}”</span>
+            <span className="say text-[24px] print:text-[19px]">“{cue}”</span>
           </p>
         )}
         <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
@@ -75,7 +75,12 @@ function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
             const Draw = Instrument as typeof ShinPair;
             return both.left?.value != null || both.right?.value != null ? (
               <figure key={title as string} className="grid justify-items-center gap-1">
-                <Draw {...both} />
+                <span className="print:hidden">
+                  <Draw {...both} />
+                </span>
+                <span className="hidden print:block">
+                  <Draw {...both} size="row" />
+                </span>
                 <figcaption className="text-[13.5px]">
                   {title as string}: {[both.left?.text, both.right?.text].map((t) => t ?? 'seen').join(' / ')}
                 </figcaption>
@@ -97,9 +102,9 @@ function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
           <tbody>
             {rows.map((m) => (
               <tr key={m.id} className="border-t border-hair">
-                <td className="py-1 pr-3">{m.name}</td>
+                <td className="py-1 pr-3 print:py-0.5">{m.name}</td>
                 {SIDES.map((side) => (
-                  <td key={side} className="py-1 pr-3">
+                  <td key={side} className="py-1 pr-3 print:py-0.5">
                     {say(standing(look, m.id, side))}
                   </td>
                 ))}
@@ -136,7 +141,7 @@ function Picture({ check, side }: { check: Schema['CheckView']; side: 'left' | '
     <figure className="grid gap-1">
       <svg
         viewBox={`0 0 ${still.width} ${still.height}`}
-        className="block max-h-[340px] w-full rounded-lg bg-ground-deep"
+        className="block max-h-[340px] w-full print:max-h-[230px] rounded-lg bg-ground-deep"
         role="img"
         aria-label={`${side} side`}
       >
