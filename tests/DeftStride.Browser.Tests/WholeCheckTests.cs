@@ -174,6 +174,7 @@ public sealed class WholeCheckTests
         high.SendKeys("30");
         page.Press("Use this band");
         page.Until("the wider band", () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal));
+        FromBehind(page, "maren-back-l", touch: false);
     }
 
     [Fact]
@@ -197,6 +198,18 @@ public sealed class WholeCheckTests
         Assert.Equal("Right", page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent"));
         page.Find("[aria-label='Side on the bench'] button").Click();
         Assert.InRange(Number(page, Left, "pelvic-level"), Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") - 4, Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") + 4);
+        FromBehind(page, "ilse-back-l", touch: true);
         Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
+    }
+
+    /// <summary>The pelvis of the left side from a picture taken from behind.</summary>
+    private static void FromBehind(Page page, string figure, bool touch)
+    {
+        page.Find("nav[aria-label='Views'] button:nth-child(3)").Click();
+        page.See("from behind");
+        page.GivePicture("left", File.ReadAllBytes(Path.Combine(Checkout.Root, $"src/DeftStride.Web/Demo/Figures/{figure}.webp")), ".webp");
+        page.PlaceAsked("left", figure, touch);
+        if (touch) page.Find("[aria-label='Side on the bench'] button").Click();
+        Assert.InRange(Number(page, Left, "pelvic-level"), Figure.Truth(figure, "pelvisDropDegrees") - 4, Figure.Truth(figure, "pelvisDropDegrees") + 4);
     }
 }

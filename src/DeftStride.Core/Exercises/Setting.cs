@@ -16,7 +16,7 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
         Of("toe", "Toe the knee follows", "Where the line of the foot is laid for knee tracking.", ("second", "second"), ("middle", "middle"), ("outer", "outer")),
         Of("pressure", "Pressure under the front foot", "What the client is asked to feel.", ("tripod", "three corners"), ("mid-foot", "mid-foot"), ("inner-edge", "inner edge"), ("big-toe-base", "base of the big toe"), ("heel", "heel")),
         Of("share", "Load on the front foot", "What scales are held against.", ("school", "as the school has it"), ("eighty", "80 % everywhere"), ("even", "even while learning")),
-        Of("devices", "Devices", "What can be read besides pictures. Simulated ones are for trying the app and are called so wherever a number of theirs is shown.", ("none", "none"), ("simulated", "simulated scales and shin sensor")),
+        Of("devices", "Devices", "What can be read besides pictures. Simulated ones (two scales, a shin sensor) are for trying the app and are called so wherever a number of theirs is shown.", ("none", "none"), ("simulated", "simulated")),
         Of("top", "Knee at the top", "Whether the front knee may straighten.", ("usual", "as exercise and school have it"), ("soft", "soft"), ("full", "straight"), ("never", "never straight")),
         Of("pain", "Answer to pain above the limit", "What is tried first.", ("modify", "change one thing and ask again, else step back"), ("step-back", "step back at once")),
         Of("standard", "What moving on needs", "Good enough, or everything.", ("must-pass", "the must-pass checks"), ("all", "all checks")),

@@ -89,7 +89,9 @@ export function AfterCheck({
           <p>
             {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}
           </p>
-          <TakeAway check={check} view={view} />
+          <div className="max-lg:hidden">
+            <TakeAway check={check} view={view} />
+          </div>
         </div>
       </div>
       <StationBar
@@ -187,6 +189,9 @@ export function AfterCheck({
             );
           })}
         </div>
+      </div>
+      <div className="mt-3 text-[13.5px] text-soft lg:hidden">
+        <TakeAway check={check} view={view} />
       </div>
       {check.decision && (
         <div className="mt-3 lg:hidden">
