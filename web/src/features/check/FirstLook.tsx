@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient, useStandard } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
+import { useStable } from '@/app/useStable';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { NextBar } from '@/ui/NextBar';
@@ -187,14 +188,15 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     if (open) setActive(other.side);
   };
 
-  const onSeen = (measureId: string, side: Side, where: Seen['where'] | null) =>
+  const onSeen = useStable((measureId: string, side: Side, where: Seen['where'] | null) =>
     work(({ seen }) => ({
       seen: [
         ...seen.filter((s) => s.measureId !== measureId || s.side !== side),
         ...(where ? [{ measureId, side, where, moment: null }] : []),
       ],
-    }));
-  const onRestFine = (measures: Schema['MeasureView'][]) =>
+    })),
+  );
+  const onRestFine = useStable((measures: Schema['MeasureView'][]) =>
     work(({ seen }) => ({
       seen: [
         ...seen,
@@ -204,7 +206,8 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
           ),
         ),
       ],
-    }));
+    })),
+  );
 
   const keep = useMutation({
     mutationFn: async () => {
@@ -322,8 +325,13 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     ];
   };
 
-  const measures = standard.measures.filter((m) =>
-    m.kind === 'number' ? false : draft.mode === 'quick' ? true : station !== 'ask' && m.views.includes(view),
+  const { mode } = draft;
+  const measures = useMemo(
+    () =>
+      standard.measures.filter((m) =>
+        m.kind === 'number' ? false : mode === 'quick' ? true : station !== 'ask' && m.views.includes(view),
+      ),
+    [standard, mode, station, view],
   );
   const strip = momentsOf(view);
   return (

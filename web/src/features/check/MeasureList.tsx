@@ -1,4 +1,5 @@
 import { Popover } from 'radix-ui';
+import { memo } from 'react';
 import type { Schema } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { ErrorTable } from '@/ui/ReadingLine';
@@ -16,7 +17,7 @@ type Measure = Schema['MeasureView'];
  * Every check of a view, left beside right. What pictures have not answered the coach's eye can, one tap for each or one for
  * all that looked fine; whatever was only seen wears the eye.
  */
-export function MeasureList({
+export const MeasureList = memo(function MeasureList({
   measures,
   look,
   clientId,
@@ -46,6 +47,7 @@ export function MeasureList({
       {SIDES.map((side) => (
         <Cell
           key={side}
+          says={saysOf(look, m.id, side)}
           measure={m}
           side={side}
           look={look}
@@ -86,9 +88,21 @@ export function MeasureList({
       )}
     </div>
   );
-}
+});
 
-function Cell({
+const saysOf = (look: Schema['LookView'] | null, measureId: string, side: Side) =>
+  (look?.results ?? [])
+    .filter((r) => r.measureId === measureId && r.side === side)
+    .map((r) => [r.moment, r.source, r.words, r.reachText, r.verdict, r.marginText, r.standing].join())
+    .join('|');
+
+/** A cell is drawn again only when what it says has changed: while a point moves most of them stand still. */
+const Cell = memo(
+  PlainCell,
+  (a, b) => a.says === b.says && a.measure === b.measure && a.standard === b.standard && a.readOnly === b.readOnly,
+);
+
+function PlainCell({
   measure,
   side,
   look,
@@ -97,6 +111,8 @@ function Cell({
   onSeen,
   readOnly,
 }: {
+  /** Everything the cell and its panel show, for telling whether it must be drawn again. */
+  says: string;
   measure: Measure;
   side: Side;
   look: Schema['LookView'] | null;

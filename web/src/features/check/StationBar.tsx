@@ -1,4 +1,6 @@
+import { memo } from 'react';
 import type { Schema } from '@/api/client';
+import { useStable } from '@/app/useStable';
 import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { SIDES } from '@/ui/SidePlate';
@@ -29,43 +31,86 @@ export function StationBar({
   /** What is set for the look as a whole, at the far end. */
   children?: React.ReactNode;
 }) {
+  const go = useStable(onGo);
+  return (
+    <nav aria-label="Views" className="mb-2.5 flex items-stretch border-b border-hair max-sm:-mx-3">
+      {stations.map((station) => (
+        <Post
+          key={station}
+          station={station}
+          here={station === at}
+          note={note(station)}
+          look={look}
+          says={saysOf(look, station)}
+          onGo={go}
+        />
+      ))}
+      {children && <span className="ml-auto flex items-center gap-2 max-md:hidden">{children}</span>}
+    </nav>
+  );
+}
+
+const of: Partial<Record<Station, ((look: Look, side: 'left' | 'right') => ReturnType<typeof shinOf>)[]>> = {
+  side: [shinOf],
+  front: [kneeOf, pelvisOf],
+};
+
+/** What a station's instruments show, for telling whether they must be drawn again. */
+const saysOf = (look: Look, station: Station) =>
+  (of[station] ?? [])
+    .flatMap((read) => SIDES.map((side) => read(look, side)))
+    .map((r) => (r ? `${r.value?.toFixed(1)} ${r.reach?.toFixed(1)} ${r.verdict}` : ''))
+    .join('|');
+
+/** One station; it stands still while what it shows does. */
+const Post = memo(PlainPost, (a, b) => a.says === b.says && a.note === b.note && a.here === b.here && a.station === b.station);
+
+function PlainPost({
+  station,
+  here,
+  note,
+  look,
+  onGo,
+}: {
+  station: Station;
+  here: boolean;
+  note: string;
+  look: Look;
+  /** See `saysOf`. */
+  says: string;
+  onGo: (station: Station) => void;
+}) {
   const two = (of: (look: Look, side: 'left' | 'right') => ReturnType<typeof shinOf>) => ({
     left: of(look, 'left'),
     right: of(look, 'right'),
     size: 'row' as const,
   });
   return (
-    <nav aria-label="Views" className="mb-2.5 flex items-stretch border-b border-hair max-sm:-mx-3">
-      {stations.map((station) => (
-        <button
-          key={station}
-          type="button"
-          aria-current={station === at ? 'page' : undefined}
-          onClick={() => onGo(station)}
-          className={`flex min-h-14 min-w-0 items-center gap-3 border-b-[3px] px-3 py-1.5 text-left max-sm:flex-1 max-sm:justify-center max-sm:px-1 sm:px-3.5 ${station === at ? 'border-brass bg-paper' : 'border-transparent hover:bg-paper/60'}`}
-        >
-          <span className="min-w-0 leading-tight">
-            <span className={`block text-[16px] font-semibold ${station === at ? '' : 'text-soft'}`}>{title[station]}</span>
-            <span className="block text-[12.5px] whitespace-nowrap text-soft">{note(station)}</span>
-          </span>
-          <span className="flex items-center gap-4 max-lg:hidden">
-            {station === 'side' && <ShinPair {...two(shinOf)} />}
-            {station === 'front' && (
-              <>
-                <KneePair {...two(kneeOf)} />
-                <PelvisPair {...two(pelvisOf)} />
-              </>
-            )}
-          </span>
-          <span className="flex gap-0.5 max-sm:hidden lg:hidden">
-            {SIDES.map((side) => (
-              <Dot key={side} verdict={(station === 'side' ? shinOf : kneeOf)(look, side)?.verdict ?? null} />
-            ))}
-          </span>
-        </button>
-      ))}
-      {children && <span className="ml-auto flex items-center gap-2 max-md:hidden">{children}</span>}
-    </nav>
+    <button
+      type="button"
+      aria-current={here ? 'page' : undefined}
+      onClick={() => onGo(station)}
+      className={`flex min-h-14 min-w-0 items-center gap-3 border-b-[3px] px-3 py-1.5 text-left max-sm:flex-1 max-sm:justify-center max-sm:px-1 sm:px-3.5 ${here ? 'border-brass bg-paper' : 'border-transparent hover:bg-paper/60'}`}
+    >
+      <span className="min-w-0 leading-tight">
+        <span className={`block text-[16px] font-semibold ${here ? '' : 'text-soft'}`}>{title[station]}</span>
+        <span className="block text-[12.5px] whitespace-nowrap text-soft">{note}</span>
+      </span>
+      <span className="flex items-center gap-4 max-lg:hidden">
+        {station === 'side' && <ShinPair {...two(shinOf)} />}
+        {station === 'front' && (
+          <>
+            <KneePair {...two(kneeOf)} />
+            <PelvisPair {...two(pelvisOf)} />
+          </>
+        )}
+      </span>
+      <span className="flex gap-0.5 max-sm:hidden lg:hidden">
+        {SIDES.map((side) => (
+          <Dot key={side} verdict={(station === 'side' ? shinOf : kneeOf)(look, side)?.verdict ?? null} />
+        ))}
+      </span>
+    </button>
   );
 }
 
