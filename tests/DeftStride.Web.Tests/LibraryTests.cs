@@ -130,20 +130,22 @@ public sealed class LibraryTests : IDisposable
     public async Task A_prop_is_lent_until_a_day_and_only_what_is_borrowed_can_be()
     {
         var client = await _studio.ClientAsync();
-        async Task<JsonNode?> LendAsync(string correction, DateOnly? review, HttpStatusCode expected = HttpStatusCode.OK)
+        async Task<JsonNode?> LendAsync(string correction, DateOnly? review, bool lent = true, HttpStatusCode expected = HttpStatusCode.OK)
         {
             var version = (await _studio.GetAsync($"/api/settings?client={client}"))["clientVersion"]!.GetValue<long>();
-            return await _studio.SendAsync(HttpMethod.Put, "/api/props", new { operationId = Guid.CreateVersion7(), version, clientId = client, correctionId = correction, review }, expected);
+            return await _studio.SendAsync(HttpMethod.Put, "/api/props", new { operationId = Guid.CreateVersion7(), version, clientId = client, correctionId = correction, lent, review }, expected);
         }
 
         var day = DateOnly.FromDateTime(DateTime.UtcNow).AddDays(14);
         await LendAsync("hl-wedge", day);
         var prop = (await _studio.GetAsync($"/api/clients/{client}"))["props"]![0]!;
         Assert.Equal(("Heel wedge", false), (Text(prop, "short"), prop["due"]!.GetValue<bool>()));
-        await LendAsync("sb-gatepost", day, HttpStatusCode.BadRequest);
-        await LendAsync("hl-wedge", day.AddDays(-40), HttpStatusCode.BadRequest);
-        await LendAsync("hl-wedge", day.AddDays(400), HttpStatusCode.BadRequest);
+        await LendAsync("sb-gatepost", day, expected: HttpStatusCode.BadRequest);
+        await LendAsync("hl-wedge", day.AddDays(-40), expected: HttpStatusCode.BadRequest);
+        await LendAsync("hl-wedge", day.AddDays(400), expected: HttpStatusCode.BadRequest);
         await LendAsync("hl-wedge", null);
+        Assert.InRange(DateOnly.Parse(Text((await _studio.GetAsync($"/api/clients/{client}"))["props"]![0], "review"), System.Globalization.CultureInfo.InvariantCulture).DayNumber - DateOnly.FromDateTime(DateTime.UtcNow).DayNumber, 13, 15);
+        await LendAsync("hl-wedge", null, lent: false);
         Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["props"]!.AsArray());
     }
 

@@ -126,7 +126,8 @@ public sealed class WholeCheckTests : IDisposable
         Assert.Equal("inBand", Text(Result(inclined, "front-shin", "left"), "verdict"));
         Assert.Equal("check", Text((await StandardAsync(client, school: "inclined"))["standard"], "source"));
         Assert.Contains((await StandardAsync(client, school: "inclined"))["measures"]!.AsArray(), m => Text(m, "id") == "order" && m!["mustPass"]!.GetValue<bool>());
-        await _studio.Http.GetAsync(new Uri($"/api/clients/{client}/standard?exercise=none", UriKind.Relative)).ContinueWith(t => Assert.Equal(HttpStatusCode.BadRequest, t.Result.StatusCode), TaskScheduler.Default);
+        using var none = await _studio.Http.GetAsync(new Uri($"/api/clients/{client}/standard?exercise=none", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.BadRequest, none.StatusCode);
     }
 
     [Fact]
@@ -205,6 +206,15 @@ public sealed class WholeCheckTests : IDisposable
         var guessed = Result((await _studio.PostAsync("/api/checks", body))!["look"]!, "load-share", "left");
         Assert.Null(guessed["verdict"]);
         Assert.Equal("a guess, not judged", Text(guessed, "marginText"));
+    }
+
+    [Fact]
+    public async Task Two_scales_give_a_share_or_a_sentence()
+    {
+        var share = (await _studio.PostAsync("/api/compute/scales", new { side = "left", frontKilograms = 45, rearKilograms = 30 }))!;
+        Assert.Equal(60, share["percent"]!.GetValue<double>());
+        foreach (var (front, rear) in new[] { (0, 0), (-1, 40), (40, 900) })
+            Assert.EndsWith("Read them again.", Text(await _studio.PostAsync("/api/compute/scales", new { side = "left", frontKilograms = front, rearKilograms = rear }, HttpStatusCode.BadRequest), "detail"), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -73,6 +73,9 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
     /// <summary>Whether it borrows from a thing that is to be given back: reviewed after two weeks and tried without.</summary>
     public bool Borrowed => Needs.Any(n => n is Gear.Wedge or Gear.Band or Gear.Block or Gear.Support);
 
+    /// <summary>How long something is lent before it is tried without, days.</summary>
+    public const int LentDays = 14;
+
     /// <summary>Where it sends the attention.</summary>
     public CueFocus Focus { get; init; } = CueFocus.Outer;
 }

@@ -87,4 +87,12 @@ public sealed class FindingTests
     [InlineData(2.0, "±2°")]
     [InlineData(2.01, "±3°")]
     public void The_error_is_never_shown_smaller_than_it_is(double reach, string shown) => Assert.Equal(shown, Finding.ReachWords(Given.Degrees(reach)));
+
+    [Fact]
+    public void Inside_a_sentence_no_measure_is_called_by_what_it_should_do()
+    {
+        // "Also outside: left inner ankle holds" says the opposite of what was found.
+        string[] wishes = ["stays", "stay ", "holds", "points", "leans", "drift", "straighten", "does not", "balanced"];
+        Assert.All(Measure.All, m => Assert.DoesNotContain(wishes, w => Finding.Name(m).Contains(w, StringComparison.Ordinal)));
+    }
 }

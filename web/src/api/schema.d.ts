@@ -244,6 +244,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/scales": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["shareOfScales"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/start": {
         parameters: {
             query?: never;
@@ -1533,11 +1549,12 @@ export interface components {
             /** Format: double */
             y: number;
         };
-        /** @description Lends a client a prop until a day, on which it is tried without; null gives it back. */
+        /** @description Lends a client a prop until a day, on which it is tried without (two weeks from today when no day is given), or takes it back. */
         PropChange: {
             /** Format: uuid */
             clientId: string;
             correctionId: string;
+            lent: boolean;
             /** Format: uuid */
             operationId: string;
             /** Format: date */
@@ -1672,6 +1689,17 @@ export interface components {
             centimetres: number;
             one: components["schemas"]["PointDto"];
             other: components["schemas"]["PointDto"];
+        };
+        ScalesRequest: {
+            /** Format: double */
+            frontKilograms: number;
+            /** Format: double */
+            rearKilograms: number;
+            side: components["schemas"]["BodySide"];
+        };
+        ScalesView: {
+            /** Format: double */
+            percent: number;
         };
         /**
          * @description How a coach wants the front knee used. None is the right one; the screen says which is in force.
@@ -2530,6 +2558,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+        };
+    };
+    shareOfScales: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScalesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScalesView"];
                 };
             };
         };

@@ -21,22 +21,31 @@ internal sealed record ChannelView(string Name, double Value, string Unit);
 
 internal sealed record DeviceReadingView(string DeviceId, BodySide Side, string MeasureId, double Value, string Text, AnswerSource Source, double MinutesSinceZero, IReadOnlyList<ChannelView> Channels);
 
+internal sealed record ScalesRequest(BodySide Side, double FrontKilograms, double RearKilograms);
+
+internal sealed record ScalesView(double Percent);
+
 /// <summary>The devices that are switched on, and their readings.</summary>
 internal static class DeviceEndpoints
 {
-    private static readonly DeviceView[] Simulated =
-    [
-        new("simulated-scales", "Two scales (simulated)", "load-share", "Load on the front foot", true),
-        new("simulated-shin-sensor", "Shin angle sensor (simulated)", "front-shin", "Front shin angle", true),
-    ];
+    private static readonly DeviceView[] Simulated = [.. DeviceShelf.All(null!).Select(d => new DeviceView(d.Id, d.Name, d.MeasureId, Measure.Find(d.MeasureId)!.Name, d.Source == AnswerSource.Simulated))];
 
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/devices", ListAsync).WithName("listDevices");
         api.MapPost("/devices/{id}/reading", ReadAsync).WithName("readDevice");
+        api.MapPost("/compute/scales", Share).WithName("shareOfScales");
     }
 
     private static async Task<Ok<DeviceView[]>> ListAsync(StudioScope scope, CancellationToken stop) => TypedResults.Ok(await OnAsync(scope, stop) ? Simulated : []);
+
+    /// <summary>The front foot's share of what a coach reads off two scales.</summary>
+    private static Ok<ScalesView> Share(ScalesRequest request)
+    {
+        if (request is not { FrontKilograms: >= 0 and <= 500, RearKilograms: >= 0 and <= 500 } || request.FrontKilograms + request.RearKilograms <= 0)
+            throw Refusal.BadInput("scales", "A scale shows from 0 to 500 kg, and not both nothing. Read them again.");
+        return TypedResults.Ok(new ScalesView(Math.Round(Scales.Share(request.Side, request.FrontKilograms, request.RearKilograms).Value, 1)));
+    }
 
     private static async Task<Ok<DeviceReadingView>> ReadAsync(string id, DeviceRequest request, StudioScope scope, DeviceShelf shelf, CancellationToken stop)
     {
@@ -65,13 +74,16 @@ internal sealed class DeviceShelf(TimeProvider clock)
     private readonly DateTimeOffset _on = clock.GetUtcNow();
     private readonly Dictionary<string, TimeSpan> _zero = [];
 
+    /// <summary>Every simulated device, looking at a figure.</summary>
+    public static IReadOnlyList<IDevice> All(PosedFigure figure) => [new SimulatedScales(_ => figure, Random.Shared), new SimulatedShinSensor(_ => figure, Random.Shared)];
+
     public (DeviceReading Reading, double MinutesSinceZero) Read(string id, PosedFigure figure, BodySide side, bool zero)
     {
         lock (_one)
         {
             var now = clock.GetUtcNow() - _on;
             if (zero || !_zero.ContainsKey(id)) _zero[id] = now;
-            SimulatedDevice device = id == "simulated-scales" ? new SimulatedScales(_ => figure, Random.Shared) : new SimulatedShinSensor(_ => figure, Random.Shared);
+            var device = All(figure).Single(d => d.Id == id);
             device.Zero(_zero[id]);
             return (device.Read(side, now), (now - _zero[id]).TotalMinutes);
         }

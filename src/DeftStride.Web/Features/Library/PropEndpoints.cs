@@ -7,8 +7,8 @@ using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace DeftStride.Web.Features.Library;
 
-/// <summary>Lends a client a prop until a day, on which it is tried without; null gives it back.</summary>
-internal sealed record PropChange(Guid OperationId, long Version, Guid ClientId, string CorrectionId, DateOnly? Review);
+/// <summary>Lends a client a prop until a day, on which it is tried without (two weeks from today when no day is given), or takes it back.</summary>
+internal sealed record PropChange(Guid OperationId, long Version, Guid ClientId, string CorrectionId, bool Lent, DateOnly? Review);
 
 internal sealed record PropView(string CorrectionId, string Short, DateOnly Review, bool Due);
 
@@ -31,12 +31,13 @@ internal static class PropEndpoints
         if (Fault.Find(request.CorrectionId) is not { Correction.Borrowed: true }) throw Refusal.BadInput("correction", "Only what borrows a wedge, a band, a block or a support has a day to give it back.");
         var (from, _, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(from, zone).Date);
-        if (request.Review is { } day && (day <= today || day > today.AddDays(92))) throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
+        var until = request.Review ?? today.AddDays(Correction.LentDays);
+        if (request.Lent && (until <= today || until > today.AddDays(92))) throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
         var client = await scope.ClientAsync(request.ClientId, stop);
         return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version, c =>
         {
             var settings = SettingEndpoints.Of(c);
-            if (request.Review is { } review) settings[Prefix + request.CorrectionId] = review.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+            if (request.Lent) settings[Prefix + request.CorrectionId] = until.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
             else settings.Remove(Prefix + request.CorrectionId);
             c.Settings = Json.Write(settings);
         }, c => new PropsView(c.Version, Of(c, today)), stop));

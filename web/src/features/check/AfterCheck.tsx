@@ -34,6 +34,10 @@ export function slotOfFinding(check: Check, side: Side): Slot {
   return { side, view, moment };
 }
 
+/** What each measure of a check is called. */
+export const namesOf = (check: Check) =>
+  new Map(check.standard.measures.map((m) => [m.id, m.short.charAt(0).toUpperCase() + m.short.slice(1)]));
+
 /** A finished look: what was found, the one thing to say, the retest beside its baseline, the decision. */
 export function AfterCheck({
   check,
@@ -185,6 +189,7 @@ export function AfterCheck({
                     look.stills[all.findIndex((a) => a.pictureId === s.pictureId && a.view === s.view && a.moment === s.moment)],
                 )}
                 active={check.look.finding.side === side}
+                names={namesOf(check)}
               />
             );
           })}

@@ -195,10 +195,12 @@ function LoadShare({
 function TwoScales({ side, onShare }: { side: Side; onShare: (percent: number) => void }) {
   const [front, setFront] = useState('');
   const [rear, setRear] = useState('');
-  const say = (f: string, r: string) => {
-    const [a, b] = [Number(f), Number(r)];
-    if (f !== '' && r !== '' && a >= 0 && b >= 0 && a + b > 0) onShare((100 * a) / (a + b));
-  };
+  const share = useMutation({
+    mutationFn: ([frontKilograms, rearKilograms]: [number, number]) =>
+      take(api.POST('/api/compute/scales', { body: { side, frontKilograms, rearKilograms } })),
+    onSuccess: ({ percent }) => onShare(percent),
+  });
+  const say = (f: string, r: string) => f !== '' && r !== '' && share.mutate([Number(f), Number(r)]);
   return (
     <>
       {(
@@ -224,6 +226,7 @@ function TwoScales({ side, onShare }: { side: Side; onShare: (percent: number) =
           kg
         </label>
       ))}
+      <Trouble error={share.error} />
     </>
   );
 }

@@ -3,7 +3,7 @@ export function CameraPlace() {
   return (
     <svg
       viewBox="0 0 300 104"
-      className="w-full max-w-[300px]"
+      className="w-full max-w-[300px] shrink-0"
       role="img"
       aria-label="Camera at knee height, three steps away, level, square to the client"
     >

@@ -7,14 +7,14 @@ import { queries, refreshClient, useStandard } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { useStable } from '@/app/useStable';
 import { Button } from '@/ui/Button';
-import { Choice } from '@/ui/Choice';
 import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { RaiseStopSign } from '../safety/StopSign';
 import { AskPanel } from './AskPanel';
-import { type Draft, emptyDraft, type Seen, useDraft, type Work } from './draft';
+import { emptyDraft, type Seen, useDraft, type Work } from './draft';
+import { Extent, SchoolChoice } from './LookSetup';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
 import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
@@ -380,7 +380,7 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
                 onGo={(m) => setChosen((c) => ({ ...c, [view]: m }))}
               />
             )}
-          <details className="group w-full md:hidden">
+          <details key={`${draft.mode} ${draft.exerciseId} ${draft.school}`} className="group w-full md:hidden">
             <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[14px] font-semibold text-soft">
               <Caret />
               {standard.exerciseName}, {draft.mode === 'quick' ? 'quick look' : 'whole check'},{' '}
@@ -631,69 +631,3 @@ function tabWords(look: Schema['LookView'] | null, side: Side, stills: Still[]) 
 }
 
 const inView = (measureId: string, view: View | undefined) => (measureId === 'front-shin') === (view === 'side');
-
-/** What this look is of, and how much of it. */
-function Extent({
-  studio,
-  draft,
-  onChange,
-}: {
-  studio: Schema['StudioView'];
-  draft: Draft;
-  onChange: (change: (draft: Draft) => Draft) => void;
-}) {
-  return (
-    <>
-      <select
-        aria-label="Exercise"
-        value={draft.exerciseId}
-        onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
-        className="h-11 w-36 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
-      >
-        {studio.exercises.map((e) => (
-          <option key={e.id} value={e.id}>
-            {e.name}
-          </option>
-        ))}
-      </select>
-      <Choice
-        label="How much"
-        value={draft.mode}
-        options={[
-          { value: 'quick', text: 'Quick' },
-          { value: 'whole', text: 'Whole' },
-        ]}
-        onPick={(mode) => onChange((d) => ({ ...d, mode }))}
-      />
-    </>
-  );
-}
-
-function SchoolChoice({
-  studio,
-  standard,
-  onPick,
-}: {
-  studio: Schema['StudioView'];
-  standard: Schema['StandardView'];
-  onPick: (school: Schema['SchoolCode']) => void;
-}) {
-  const source = {
-    check: 'chosen for this look',
-    client: 'set for this client',
-    exercise: 'usual for this exercise',
-    school: 'school',
-    studio: 'studio default',
-  }[standard.standard.source];
-  return (
-    <div className="flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
-      <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">School, {source}</p>
-      <Choice
-        label="School"
-        value={standard.standard.school}
-        options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
-        onPick={onPick}
-      />
-    </div>
-  );
-}

@@ -1,5 +1,8 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
+import { ResultMark } from '@/ui/ResultMark';
+import { SidePlate } from '@/ui/SidePlate';
+import { resultText } from '@/ui/verdict';
 import { StillBench } from './StillBench';
 import { fromView, type Slot, type Still } from './still';
 
@@ -11,6 +14,7 @@ export function KeptBench({
   look,
   stillViews,
   active,
+  names,
 }: {
   slot: Slot;
   label?: string;
@@ -18,22 +22,11 @@ export function KeptBench({
   look: Schema['LookView'];
   stillViews: (Schema['StillView'] | undefined)[];
   active: boolean;
+  /** What each measure is called, for what was answered without a picture. */
+  names: Map<string, string>;
 }) {
   const [shown, setShown] = useState(0);
-  if (stills.length === 0) {
-    const seen = look.results.filter((r) => r.side === slot.side && r.source === 'eye');
-    return (
-      <section
-        aria-label={label}
-        className="grid min-h-40 place-items-center rounded-2xl border border-dashed border-edge/50 p-4 text-center text-soft"
-      >
-        <p>
-          {slot.side === 'left' ? 'Left' : 'Right'}: no picture {fromView[slot.view]}.
-          {seen.length > 0 && <span className="block text-[14px]">{seen.length} checks answered by eye.</span>}
-        </p>
-      </section>
-    );
-  }
+  if (stills.length === 0) return <WithoutPicture slot={slot} label={label} look={look} names={names} />;
   return (
     <div className="grid min-h-0 grid-rows-1 max-lg:h-[46dvh]">
       <StillBench
@@ -70,3 +63,45 @@ export function KeptBench({
 }
 
 const nothing = () => undefined;
+
+/** A side without a picture from here: what was said of it all the same, what is wrong first. */
+function WithoutPicture({
+  slot,
+  label,
+  look,
+  names,
+}: {
+  slot: Slot;
+  label: string | undefined;
+  look: Schema['LookView'];
+  names: Map<string, string>;
+}) {
+  const said = look.results
+    .filter((r) => r.side === slot.side && r.standing && r.verdict)
+    .sort((a, b) => Number(b.verdict === 'outside') - Number(a.verdict === 'outside'));
+  return (
+    <section
+      aria-label={label ?? `${slot.side === 'left' ? 'Left' : 'Right'} side, without a picture`}
+      className="min-h-40 overflow-y-auto rounded-2xl border border-hair bg-paper p-4"
+    >
+      <p className="flex items-center gap-2.5 text-[14.5px] text-soft">
+        <SidePlate side={slot.side} /> {label && <span className="font-semibold text-ink">{label}.</span>} No picture{' '}
+        {fromView[slot.view]}.
+      </p>
+      <ul className="mt-2">
+        {said.map((r) => (
+          <li key={r.measureId} className="flex items-center gap-2.5 border-t border-hair/70 py-1.5">
+            <ResultMark result={r} />
+            <span className="min-w-0 text-[14.5px] leading-tight">
+              <span className={`block font-semibold ${resultText(r)}`}>{names.get(r.measureId) ?? r.measureId}</span>
+              <span className="block text-[13px] text-soft">
+                {[r.words, r.reachText].filter(Boolean).join(' ')}
+                {r.source === 'eye' && ', seen by eye'}
+              </span>
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

@@ -8,7 +8,7 @@ import { Button } from '@/ui/Button';
 import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { type Side, sideWord } from '@/ui/SidePlate';
-import { slotOfFinding } from './AfterCheck';
+import { namesOf, slotOfFinding } from './AfterCheck';
 import type { PainAnswer } from './draft';
 import { type Feel, FeelRow } from './FeelRow';
 import { KeptBench } from './KeptBench';
@@ -209,6 +209,7 @@ export function LookAgain({
               (s) => baseLook.stills[before.findIndex((b) => inSlot(b, slot) && b.pictureId === s.pictureId)],
             )}
             active={false}
+            names={namesOf(check)}
           />
         </div>
         <div className="grid min-h-0 grid-rows-1 max-md:order-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh]">

@@ -57,7 +57,6 @@ export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; cl
   const lend = useMutation({
     mutationFn: async () => {
       const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
-      const until = new Date(Date.now() + 14 * 86_400_000).toISOString().slice(0, 10);
       await take(
         api.PUT('/api/props', {
           body: {
@@ -65,7 +64,8 @@ export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; cl
             version: versions.clientVersion ?? 0,
             clientId,
             correctionId: trial.correctionId,
-            review: until,
+            lent: true,
+            review: null,
           },
         }),
       );

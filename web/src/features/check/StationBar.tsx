@@ -59,7 +59,7 @@ const of: Partial<Record<Station, ((look: Look, side: 'left' | 'right') => Retur
 const saysOf = (look: Look, station: Station) =>
   (of[station] ?? [])
     .flatMap((read) => SIDES.map((side) => read(look, side)))
-    .map((r) => (r ? `${r.value?.toFixed(1)} ${r.reach?.toFixed(1)} ${r.verdict}` : ''))
+    .map((r) => (r ? `${r.source} ${r.value?.toFixed(1)} ${r.reach?.toFixed(1)} ${r.verdict}` : ''))
     .join('|');
 
 /** One station; it stands still while what it shows does. */

@@ -57,7 +57,8 @@ function Foot({ side, clientId }: { side: Side; clientId: string }) {
             version: versions.clientVersion ?? 0,
             clientId,
             correctionId: place === 'innerEdge' ? 'ia-wedge' : 'ro-wedge',
-            review: new Date(Date.now() + 14 * 86_400_000).toISOString().slice(0, 10),
+            lent: true,
+            review: null,
           },
         }),
       );

@@ -220,7 +220,7 @@ const outcome = { helped: 'helped', noDifference: 'no difference', worse: 'worse
 function Props({ props, clientId, version }: { props: Schema['PropView'][]; clientId: string; version: number }) {
   const back = useMutation({
     mutationFn: (correctionId: string) =>
-      take(api.PUT('/api/props', { body: { operationId: uuid(), version, clientId, correctionId, review: null } })),
+      take(api.PUT('/api/props', { body: { operationId: uuid(), version, clientId, correctionId, lent: false, review: null } })),
     onSuccess: () => refreshClient(clientId),
   });
   return (

@@ -1,3 +1,4 @@
+import { ResultMark } from '../ResultMark';
 import { type Result, verdictWord } from '../verdict';
 import { type GaugeSize, gaugeOf } from './gauge';
 import { Pair } from './Pair';
@@ -18,12 +19,15 @@ const say = (name: string, { left, right }: Two) =>
     )
     .join('; ') || `${name} not looked at`;
 
+/** What was only seen has no needle to show: it wears the eye in the instrument's place. */
+const seen = (result: Result | null) => (result?.source === 'eye' ? <ResultMark result={result} /> : null);
+
 /** Both shins on their plumb lines. */
 export function ShinPair(two: Two) {
   const { size = 'panel' } = two;
   return (
     <Pair label={say('shin', two)} small={size === 'row'}>
-      {(side) => <PlumbLine gauge={gaugeOf(two[side])} size={size} />}
+      {(side) => seen(two[side]) ?? <PlumbLine gauge={gaugeOf(two[side])} size={size} />}
     </Pair>
   );
 }
@@ -33,7 +37,7 @@ export function KneePair(two: Two) {
   const { size = 'panel' } = two;
   return (
     <Pair label={say('knee', two)} small={size === 'row'}>
-      {(side) => <Rail gauge={gaugeOf(two[side])} side={side} size={size} />}
+      {(side) => seen(two[side]) ?? <Rail gauge={gaugeOf(two[side])} side={side} size={size} />}
     </Pair>
   );
 }
@@ -43,7 +47,7 @@ export function PelvisPair(two: Two) {
   const { size = 'panel' } = two;
   return (
     <Pair label={say('pelvis', two)} small={size === 'row'}>
-      {(side) => <SpiritLevel gauge={gaugeOf(two[side])} side={side} size={size} />}
+      {(side) => seen(two[side]) ?? <SpiritLevel gauge={gaugeOf(two[side])} side={side} size={size} />}
     </Pair>
   );
 }

@@ -1,0 +1,69 @@
+import type { Schema } from '@/api/client';
+import { Choice } from '@/ui/Choice';
+import type { Draft } from './draft';
+
+/** What this look is of, and how much of it. */
+export function Extent({
+  studio,
+  draft,
+  onChange,
+}: {
+  studio: Schema['StudioView'];
+  draft: Draft;
+  onChange: (change: (draft: Draft) => Draft) => void;
+}) {
+  return (
+    <>
+      <select
+        aria-label="Exercise"
+        value={draft.exerciseId}
+        onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
+        className="h-11 w-36 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
+      >
+        {studio.exercises.map((e) => (
+          <option key={e.id} value={e.id}>
+            {e.name}
+          </option>
+        ))}
+      </select>
+      <Choice
+        label="How much"
+        value={draft.mode}
+        options={[
+          { value: 'quick', text: 'Quick' },
+          { value: 'whole', text: 'Whole' },
+        ]}
+        onPick={(mode) => onChange((d) => ({ ...d, mode }))}
+      />
+    </>
+  );
+}
+
+export function SchoolChoice({
+  studio,
+  standard,
+  onPick,
+}: {
+  studio: Schema['StudioView'];
+  standard: Schema['StandardView'];
+  onPick: (school: Schema['SchoolCode']) => void;
+}) {
+  const source = {
+    check: 'chosen for this look',
+    client: 'set for this client',
+    exercise: 'usual for this exercise',
+    school: 'school',
+    studio: 'studio default',
+  }[standard.standard.source];
+  return (
+    <div className="flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
+      <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">School, {source}</p>
+      <Choice
+        label="School"
+        value={standard.standard.school}
+        options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
+        onPick={onPick}
+      />
+    </div>
+  );
+}
