@@ -22,6 +22,10 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<PictureFact> Pictures => Set<PictureFact>();
     public DbSet<RangeFact> Ranges => Set<RangeFact>();
     public DbSet<SetupFact> Setups => Set<SetupFact>();
+    public DbSet<LogFact> Logs => Set<LogFact>();
+    public DbSet<RungFact> Rungs => Set<RungFact>();
+    public DbSet<EditFact> Edits => Set<EditFact>();
+    public DbSet<LadderRecord> Ladders => Set<LadderRecord>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder conventions)
     {
@@ -55,7 +59,16 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
             e.HasIndex(d => d.ClientId).IsUnique();
         });
 
+        model.Entity<LadderRecord>(e =>
+        {
+            e.HasOne<StudioRecord>().WithMany().HasForeignKey(l => l.StudioId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(l => new { l.StudioId, l.LadderId }).IsUnique();
+        });
         FactTable<CautionFact>(model);
+        FactTable<EditFact>(model);
+        model.Entity<EditFact>().HasIndex(e => new { e.StudioId, e.Kind, e.Subject });
+        ClientFactTable<LogFact>(model);
+        ClientFactTable<RungFact>(model);
         ClientFactTable<CheckFact>(model);
         ClientFactTable<TrialFact>(model);
         ClientFactTable<DecisionFact>(model);
@@ -64,6 +77,11 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<PictureFact>(model);
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
+        model.Entity<VisitRecord>().HasIndex(v => new { v.ClientId, v.StartsAt });
+        model.Entity<TrialFact>().HasIndex(t => new { t.StudioId, t.CorrectionId, t.Outcome });
+        model.Entity<LogFact>().HasOne<CheckFact>().WithMany().HasForeignKey(l => l.CheckId).OnDelete(DeleteBehavior.Restrict);
+        model.Entity<RungFact>().HasOne<DecisionFact>().WithMany().HasForeignKey(r => r.DecisionId).OnDelete(DeleteBehavior.Restrict);
+        model.Entity<RungFact>().HasIndex(r => new { r.StudioId, r.LadderId, r.RungId });
         model.Entity<TrialFact>().HasOne<CheckFact>().WithMany().HasForeignKey(t => t.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<DecisionFact>().HasOne<CheckFact>().WithMany().HasForeignKey(d => d.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<FlagClearingFact>().HasOne<FlagFact>().WithMany().HasForeignKey(c => c.FlagId).OnDelete(DeleteBehavior.Restrict);

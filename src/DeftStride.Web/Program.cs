@@ -66,6 +66,7 @@ CueEndpoints.Map(api);
 LibraryEndpoints.Map(api);
 PropEndpoints.Map(api);
 WedgeEndpoints.Map(api);
+EditEndpoints.Map(api);
 IntakeEndpoints.Map(api);
 BenchEndpoints.Map(api);
 api.MapFallback(() => { throw Refusal.Missing("There is nothing at this address."); });

@@ -150,11 +150,72 @@ public sealed class LibraryTests : IDisposable
     }
 
     [Fact]
+    public async Task What_borrows_nothing_becomes_part_of_the_set_up_and_the_floors_card()
+    {
+        var client = await _studio.ClientAsync();
+        async Task KeepAsync(string correction, bool kept, HttpStatusCode expected = HttpStatusCode.OK)
+        {
+            var version = (await _studio.GetAsync($"/api/settings?client={client}"))["clientVersion"]!.GetValue<long>();
+            await _studio.SendAsync(HttpMethod.Put, "/api/kept", new { operationId = Guid.CreateVersion7(), version, clientId = client, correctionId = correction, kept }, expected);
+        }
+
+        await KeepAsync("sb-longer", true);
+        Assert.Equal("sb-longer", Text((await _studio.GetAsync($"/api/clients/{client}"))["kept"]![0], "correctionId"));
+        await _studio.PostAsync("/api/visits", new { operationId = Guid.CreateVersion7(), id = Guid.CreateVersion7(), clientId = client, time = "12:00", exerciseId = "split-squat-to-pad" }, HttpStatusCode.NoContent);
+        Assert.Contains((await _studio.GetAsync("/api/floor"))["visits"]![0]!["card"]!.AsArray(), l => Text(l, "id") == "kept");
+        await KeepAsync("hl-wedge", true, HttpStatusCode.BadRequest);
+        await KeepAsync("sb-gatepost", true, HttpStatusCode.BadRequest);
+        await KeepAsync("sb-longer", false);
+        Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["kept"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_set_without_what_was_borrowed_is_a_trial_that_counts_for_no_cue()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        await TryAsync(check, "without:ss-wedge", "worse");
+        var trial = (await _studio.GetAsync($"/api/checks/{check}"))["trials"]![0]!;
+        Assert.True(trial["without"]!.GetValue<bool>());
+        Assert.Equal(("ss-wedge", "worse"), (Text(trial, "correctionId"), Text(trial, "outcome")));
+        Assert.Contains("keep it 14 more days", Text(trial, "cue"), StringComparison.Ordinal);
+        Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["cues"]!.AsArray());
+        await _studio.PostAsync("/api/trials", new
+        {
+            id = Guid.CreateVersion7(), checkId = check, correctionId = "without:sb-gatepost", side = "right", stills = Array.Empty<object>(), seen = Array.Empty<object>(), byEye = "worse", pain = (object?)null, supersedes = (Guid?)null,
+        }, HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task Every_change_is_kept_with_who_and_what_it_was_and_an_old_check_keeps_its_band()
+    {
+        var client = await _studio.ClientAsync();
+        var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
+        async Task BandAsync(double? low, double? high)
+        {
+            var version = (await _studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>();
+            var body = new { operationId = Guid.CreateVersion7(), version, level = "exercise", key = "split-squat-to-pad", measureId = "front-shin", low, high };
+            await _studio.SendAsync(HttpMethod.Put, "/api/bands", body);
+            await _studio.SendAsync(HttpMethod.Put, "/api/bands", body);
+        }
+
+        await BandAsync(-5, 30);
+        await BandAsync(-5, 25);
+        await WordsAsync("client", client, "sb-gatepost", "Tent pole stays.");
+        var bands = (await _studio.GetAsync("/api/edits?kind=band&subject=front-shin")).AsArray();
+        Assert.Equal([("-5..30", "-5..25"), (null, "-5..30")], bands.Select(b => ((string?)b!["before"], (string?)b["after"])));
+        Assert.All(bands, b => Assert.Equal("Split squat to pad", Text(b, "for")));
+        Assert.Equal("Maren Oakhollow", Text((await _studio.GetAsync("/api/edits?kind=cue")).AsArray().Single(), "for"));
+        Assert.Equal("outside", Text((await _studio.GetAsync($"/api/checks/{check}"))["look"]!["results"]!.AsArray().Single(r => Text(r, "measureId") == "front-shin" && Text(r, "side") == "right"), "verdict"));
+        Assert.Empty((await _studio.GetAsync("/api/edits?kind=band&subject=heel-rise")).AsArray());
+    }
+
+    [Fact]
     public async Task A_change_of_set_up_names_the_card_and_an_easier_form_the_ladder()
     {
         var client = await _studio.ClientAsync();
         var check = Text(await _studio.CheckAsync(client, 5, 24), "id");
-        foreach (var id in new[] { "sb-gatepost", "sb-well", "sb-dowel", "sb-support", "sb-longer" }) await TryAsync(check, id);
+        foreach (var id in new[] { "sb-gatepost", "sb-well", "sb-dowel", "sb-support", "sb-longer", "sb-heel" }) await TryAsync(check, id);
         Assert.Contains("The ladder's easier form: Split squat from the floor", Text(await CorrectionAsync(check), "why"), StringComparison.Ordinal);
     }
 

@@ -63,6 +63,9 @@ public sealed record Firing(DecisionOutcome Outcome, string Headline, IReadOnlyL
 /// <param name="Fire">What it says of the facts, or null when it does not apply.</param>
 public sealed record DecisionRule(string Id, string Name, string Reason, Func<DecisionFacts, Firing?> Fire)
 {
+    /// <summary>Settings that change what it says, by id.</summary>
+    public IReadOnlyList<string> Settings { get; init; } = [];
+
     /// <summary>A stop-and-refer sign stands uncleared.</summary>
     public static DecisionRule Flag { get; } = new(
         "uncleared-flag", "A stop sign stands",
@@ -77,7 +80,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
     public static DecisionRule PainFirst { get; } = new(
         "pain", "Pain decides",
         "Pain of 5 or more stops the exercise. Above the limit, one change is tried and asked about again; if that eases it the exercise can stay. A worse morning after counts as much as the set itself.",
-        FirePain);
+        FirePain) { Settings = ["pain"] };
 
     /// <summary>A must-pass check outside its band.</summary>
     public static DecisionRule CorrectOutside { get; } = new(
@@ -99,7 +102,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
             DecisionOutcome.Progress,
             $"Progress one thing: {facts.Exercise.NextWhenClean}.",
             [.. LookFacts(facts), .. PainFacts(facts), RepetitionFact(facts.Repetitions!), new("Session before", "met the same conditions")],
-            ["Any must-pass check outside or too close to call, fewer clean repetitions, or pain above the limit."]));
+            ["Any must-pass check outside or too close to call, fewer clean repetitions, or pain above the limit."])) { Settings = ["standard", "after-loaded", "first-lunge"] };
 
     /// <summary>Nothing else applies.</summary>
     public static DecisionRule Hold { get; } = new(

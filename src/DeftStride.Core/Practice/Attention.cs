@@ -36,7 +36,8 @@ public enum AttentionKind
 /// <summary>The one thing to know about a client before the session.</summary>
 /// <param name="Kind">Why.</param>
 /// <param name="Sentence">What to do.</param>
-public sealed record Attention(AttentionKind Kind, string Sentence)
+/// <param name="Why">Why it says so: the rule and the facts.</param>
+public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
 {
     /// <summary>A look older than this is due again.</summary>
     public static readonly TimeSpan LookInterval = TimeSpan.FromDays(14);
@@ -52,16 +53,23 @@ public sealed record Attention(AttentionKind Kind, string Sentence)
     /// <param name="now">The present moment.</param>
     public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, string? dueProp, DateTimeOffset now)
     {
-        if (stopSigns > 0) return new(AttentionKind.StopSign, "A stop sign stands. Clear it or refer before anything else.");
-        if (unfinished) return new(AttentionKind.Unfinished, "A check was begun. Go on where you left it.");
-        if (lastLook is not { } look) return new(AttentionKind.FirstLook, "First look at both shins, uncued.");
-        if (lastDecision is null) return new(AttentionKind.Undecided, "The last check has no decision yet.");
-        if (lastPain > Pain.DefaultLimit) return new(AttentionKind.AskPain, $"Pain was {lastPain} last time. Ask about it, and about the morning after.");
+        if (stopSigns > 0)
+            return new(AttentionKind.StopSign, "A stop sign stands. Clear it or refer before anything else.", $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything.");
+        if (unfinished) return new(AttentionKind.Unfinished, "A check was begun. Go on where you left it.", "A look is kept unfinished; what was marked in it is still there.");
+        if (lastLook is not { } look) return new(AttentionKind.FirstLook, "First look at both shins, uncued.", "No look is on record. The first is made before anything is coached, so that it shows what the client does unasked.");
+        var days = (int)(now - look).TotalDays;
+        var when = days == 0 ? "today" : days == 1 ? "yesterday" : $"{days} days ago";
+        if (lastDecision is null) return new(AttentionKind.Undecided, "The last check has no decision yet.", $"The look of {when} was finished and nothing was decided on it.");
+        if (lastPain > Pain.DefaultLimit)
+            return new(AttentionKind.AskPain, $"Pain was {lastPain} last time. Ask about it, and about the morning after.", $"Pain of {lastPain}, {when}, is above the limit of {Pain.DefaultLimit}; the morning after counts as much as the set.");
         var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";
+        var helped = cue is null ? "" : $" The cue is the one that helped this client last.";
         if (lastDecision is DecisionOutcome.Correct or DecisionOutcome.LookAgain or DecisionOutcome.ModifyAndRetest)
-            return new(AttentionKind.LookAgain, $"Look again at both shins.{carry}");
-        if (dueProp is not null) return new(AttentionKind.TryWithout, $"Try without today: {dueProp.ToLowerInvariant()}.{carry}");
-        if (now - look > LookInterval) return new(AttentionKind.Due, $"Last look {(int)(now - look).TotalDays} days ago. Look again.{carry}");
-        return new(AttentionKind.CarryOn, cue is null ? "Carry on as decided." : $"Carry on.{carry}");
+            return new(AttentionKind.LookAgain, $"Look again at both shins.{carry}", $"What was decided {when} asks for another look before anything else is decided.{helped}");
+        if (dueProp is not null)
+            return new(AttentionKind.TryWithout, $"Try without today: {dueProp.ToLowerInvariant()}.{carry}", "What is borrowed has a day on which it is tried without, and that day has come. It is given back when nothing is worse without it.");
+        if (now - look > LookInterval)
+            return new(AttentionKind.Due, $"Last look {days} days ago. Look again.{carry}", $"A block has a look once or twice; more than {(int)LookInterval.TotalDays} days without one is too long.{helped}");
+        return new(AttentionKind.CarryOn, cue is null ? "Carry on as decided." : $"Carry on.{carry}", $"Nothing is due: the last look was {when}, and what was decided then stands.{helped}");
     }
 }

@@ -69,6 +69,9 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("FaultId")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Judged")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -288,6 +291,57 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Drafts");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.EditFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("After")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("At")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Before")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Subject")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("StudioId", "Kind", "Subject");
+
+                    b.ToTable("Edits");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.FlagClearingFact", b =>
                 {
                     b.Property<Guid>("Id")
@@ -386,6 +440,103 @@ namespace DeftStride.Data.Migrations
                     b.HasIndex("ClientId", "RecordedAt");
 
                     b.ToTable("Flags");
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.LadderRecord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ChangedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("LadderId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("StudioId", "LadderId")
+                        .IsUnique();
+
+                    b.ToTable("Ladders");
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.LogFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("CheckId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<DateOnly>("Day")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ExerciseId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Judged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<int?>("NextMorning")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<int?>("Pain")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RungId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CheckId");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "RecordedAt");
+
+                    b.ToTable("Logs");
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.OperationRecord", b =>
@@ -508,6 +659,69 @@ namespace DeftStride.Data.Migrations
                     b.HasIndex("ClientId", "RecordedAt");
 
                     b.ToTable("Ranges");
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.RungFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("DecisionId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Judged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Kind")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("LadderId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<string>("RungId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Side")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("DecisionId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "RecordedAt");
+
+                    b.HasIndex("StudioId", "LadderId", "RungId");
+
+                    b.ToTable("Rungs");
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.SetupFact", b =>
@@ -641,12 +855,12 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
-                    b.HasIndex("StudioId");
-
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
+
+                    b.HasIndex("StudioId", "CorrectionId", "Outcome");
 
                     b.ToTable("Trials");
                 });
@@ -681,7 +895,7 @@ namespace DeftStride.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("ClientId");
+                    b.HasIndex("ClientId", "StartsAt");
 
                     b.HasIndex("StudioId", "StartsAt");
 
@@ -778,6 +992,21 @@ namespace DeftStride.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.EditFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.FlagClearingFact", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
@@ -807,6 +1036,41 @@ namespace DeftStride.Data.Migrations
 
             modelBuilder.Entity("DeftStride.Data.Records.FlagFact", b =>
                 {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.LadderRecord", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.LogFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.CheckFact", null)
+                        .WithMany()
+                        .HasForeignKey("CheckId")
+                        .OnDelete(DeleteBehavior.Restrict);
+
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
                         .WithMany()
                         .HasForeignKey("ClientId")
@@ -860,6 +1124,32 @@ namespace DeftStride.Data.Migrations
                         .HasForeignKey("CoachId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.RungFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.DecisionFact", null)
+                        .WithMany()
+                        .HasForeignKey("DecisionId")
+                        .OnDelete(DeleteBehavior.Restrict);
 
                     b.HasOne("DeftStride.Data.Records.StudioRecord", null)
                         .WithMany()

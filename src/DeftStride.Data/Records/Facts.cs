@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Data.Records;
@@ -41,6 +42,9 @@ internal sealed class CheckFact : ClientFact
 
     /// <summary>What was found at the time, as JSON.</summary>
     public required string Judged { get; set; }
+
+    /// <summary>The fault that was named first, empty for none; null for checks from before it was kept.</summary>
+    public string? FaultId { get; set; }
 }
 
 /// <summary>One change tried against a check.</summary>
@@ -66,6 +70,57 @@ internal sealed class DecisionFact : ClientFact
 
     /// <summary>The recommendation as it was given, as JSON.</summary>
     public required string Judged { get; set; }
+}
+
+/// <summary>What was done of one exercise on one day: sets a side, load, pain, effort.</summary>
+internal sealed class LogFact : ClientFact
+{
+    /// <summary>The studio's own day.</summary>
+    public DateOnly Day { get; set; }
+    public required string ExerciseId { get; set; }
+    public string? RungId { get; set; }
+
+    /// <summary>The look it was done with, or null when nothing was looked at.</summary>
+    public Guid? CheckId { get; set; }
+
+    /// <summary>Pain on the morning after the time before, 0–10, or null when it was not asked.</summary>
+    public int? NextMorning { get; set; }
+
+    /// <summary>The highest pain of the sets, or null when it was not asked.</summary>
+    public int? Pain { get; set; }
+
+    /// <summary>What follows for next time, as JSON.</summary>
+    public required string Judged { get; set; }
+}
+
+/// <summary>A side was put onto a rung. The latest per ladder and side is where it stands; all of them are the way it took.</summary>
+internal sealed class RungFact : ClientFact
+{
+    public required string LadderId { get; set; }
+    public required string RungId { get; set; }
+    public BodySide Side { get; set; }
+    public MoveKind Kind { get; set; }
+
+    /// <summary>The decision that moved it, or null when the coach placed it.</summary>
+    public Guid? DecisionId { get; set; }
+
+    /// <summary>Why, as JSON.</summary>
+    public required string Judged { get; set; }
+}
+
+/// <summary>Something that can be set was set otherwise: what it was, what it became.</summary>
+internal sealed class EditFact : Fact
+{
+    /// <summary>"cue", "band", "setting", "ladder" or "studio".</summary>
+    public required string Kind { get; set; }
+
+    /// <summary>Id of the cue, measure, setting or ladder.</summary>
+    public required string Subject { get; set; }
+
+    /// <summary>For whom or what it was set: empty for the studio, else the id of a client, an exercise or a school.</summary>
+    public string At { get; set; } = "";
+    public string? Before { get; set; }
+    public string? After { get; set; }
 }
 
 /// <summary>A stop-and-refer sign that was seen or told.</summary>

@@ -66,6 +66,15 @@ internal sealed class ClientRecord : Mutable
     public DateTimeOffset? PictureConsentAt { get; set; }
 }
 
+/// <summary>A ladder that the studio changed or added; it stands in for the usual one with the same name.</summary>
+internal sealed class LadderRecord : Mutable
+{
+    public required string LadderId { get; set; }
+
+    /// <summary>The ladder as JSON.</summary>
+    public required string Body { get; set; }
+}
+
 /// <summary>A place in the day for a client.</summary>
 internal sealed class VisitRecord : Mutable
 {

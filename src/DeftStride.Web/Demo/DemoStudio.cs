@@ -109,10 +109,20 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
             _clients[person.Key] = client.Id;
         }
 
+        // A wedge whose day has come, and a change that became part of the set-up.
+        await GiveAsync("corin", $"prop:ss-wedge", now.AddDays(-1), stop);
+        await GiveAsync("dov", $"keep:sb-longer", now.AddDays(-19), stop);
         await db.SaveChangesAsync(stop);
         await BodiesAsync(stop);
         await HistoryAsync(now, stop);
         await PlanAsync(now, stop);
+    }
+
+    private async Task GiveAsync(string key, string setting, DateTimeOffset day, CancellationToken stop)
+    {
+        await db.SaveChangesAsync(stop);
+        var client = await scope.ClientAsync(_clients[key], stop);
+        client.Settings = Json.Write(new Dictionary<string, string> { [setting] = day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) });
     }
 
     /// <summary>Ankles that were measured, and the set-up of the split squat that everybody was given.</summary>

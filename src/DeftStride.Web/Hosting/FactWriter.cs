@@ -53,21 +53,38 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
     }
 }
 
+/// <summary>What was set otherwise, for whom, and what it was before.</summary>
+internal sealed record Edit(string Kind, string Subject, string At, string? Before, string? After);
+
 /// <summary>
 /// Changes mutable records. A repeated operation gets the answer it got the first time; a change based on an old version
 /// is refused with both versions.
 /// </summary>
 internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimeProvider clock)
 {
-    public async Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
+    public Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
         Guid operationId, object request, TRecord record, long basedOn, Action<TRecord> change, Func<TRecord, TAnswer> answer, CancellationToken stop)
+        where TRecord : Mutable => ChangeAsync(operationId, request, record, basedOn, r =>
+    {
+        change(r);
+        return (Edit?)null;
+    }, answer, stop);
+
+    /// <summary>The same for something whose history is kept: what was changed is written down in the same step.</summary>
+    public async Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
+        Guid operationId, object request, TRecord record, long basedOn, Func<TRecord, Edit?> change, Func<TRecord, TAnswer> answer, CancellationToken stop)
         where TRecord : Mutable
     {
         if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
         if (record.Version != basedOn) throw Stale(request, answer(record));
-        change(record);
+        var coach = await scope.CoachIdAsync(stop);
+        if (change(record) is { } edit && edit.Before != edit.After) db.Add(new EditFact
+        {
+            Id = operationId, StudioId = record is StudioRecord ? record.Id : record.StudioId, CoachId = coach, RecordedAt = clock.GetUtcNow(), Body = Json.Write(request),
+            Kind = edit.Kind, Subject = edit.Subject, At = edit.At, Before = edit.Before, After = edit.After,
+        });
         record.Version++;
-        record.ChangedBy = await scope.CoachIdAsync(stop);
+        record.ChangedBy = coach;
         try
         {
             return await KeepAsync(operationId, request, answer(record), stop);

@@ -43,5 +43,9 @@ internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
         return (Instant(today, zone), Instant(today.AddDays(1), zone), zone);
     }
 
+    /// <summary>The studio's own day at a moment.</summary>
+    public async Task<DateOnly> TodayAsync(DateTimeOffset now, CancellationToken stop) =>
+        DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone)).DateTime);
+
     public static DateTimeOffset Instant(DateTime local, TimeZoneInfo zone) => new DateTimeOffset(local, zone.GetUtcOffset(local)).ToUniversalTime();
 }

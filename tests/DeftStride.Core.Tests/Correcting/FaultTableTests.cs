@@ -37,8 +37,12 @@ public sealed class FaultTableTests
     {
         var fault = Given.Fault(id);
         Assert.NotEmpty(fault.Causes);
-        Assert.InRange(fault.Corrections.Count, 3, 8);
+        Assert.InRange(fault.Corrections.Count, 3, 10);
         Assert.All(fault.Corrections, c => Assert.InRange(c.Cue.Length, 8, 100));
+        // Whoever does not get one picture gets another: three to five to say, some for the body and some for the world.
+        var spoken = fault.Corrections.Where(c => c.Level == CorrectionLevel.Say).ToArray();
+        Assert.InRange(spoken.Length, 3, 5);
+        Assert.Equal(2, spoken.Select(c => c.Focus).Distinct().Count());
         Assert.All(fault.Causes, c => Assert.EndsWith("?", c.Test, StringComparison.Ordinal));
         Assert.Equal(fault.Causes.Count, fault.Causes.Select(c => c.Id).Distinct().Count());
         Assert.All(fault.Causes.SelectMany(c => c.Corrections), c => Assert.Contains(fault.Corrections, f => f.Id == c));
@@ -139,6 +143,19 @@ public sealed class FaultTableTests
         Assert.Equal(CauseStanding.RuledOut, CorrectionChoice.For(finding, new CorrectionFacts(drops, [], []))!.Causes.Single(c => c.Cause.Id == "deep-hip").Standing);
         // And the finding itself takes the pelvis first.
         Assert.Equal("pelvis-drops", Fault.For(drops.Finding)!.Id);
+    }
+
+    [Theory]
+    [InlineData(TrialOutcome.Helped, true)]
+    [InlineData(TrialOutcome.NoDifference, true)]
+    [InlineData(TrialOutcome.Worse, false)]
+    public void Only_what_is_missed_is_kept_after_a_set_without_it(TrialOutcome outcome, bool back)
+    {
+        var wedge = Without.Find(Without.IdOf("hl-wedge"))!;
+        Assert.Equal(back, Without.Follows(wedge, outcome).GiveBack);
+        Assert.Null(Without.Find("hl-wedge"));
+        Assert.Null(Without.Find(Without.IdOf("hl-heavy")));
+        Assert.Empty(CorrectionChoice.Rank([new(Without.IdOf("hl-wedge"), outcome, Now)], null));
     }
 
     public static TheoryData<PainSite, LegRole, string> Routes => new()

@@ -20,6 +20,7 @@ public sealed class AttentionTests
     public void The_most_important_thing_comes_first(int signs, bool unfinished, int? lookDays, DecisionOutcome? decided, int? pain, AttentionKind kind)
     {
         var attention = Attention.Of(signs, unfinished, lookDays is { } d ? Now.AddDays(d) : null, decided, pain, "Gatepost", null, Now);
+        Assert.NotEmpty(attention.Why);
         Assert.Equal(kind, attention.Kind);
         Assert.EndsWith(".", attention.Sentence);
     }

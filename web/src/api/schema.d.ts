@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/edits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listEdits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/flag-clearings": {
         parameters: {
             query?: never;
@@ -445,6 +461,22 @@ export interface paths {
         };
         get: operations["getFloor"];
         put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/kept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeKept"];
         post?: never;
         delete?: never;
         options?: never;
@@ -673,6 +705,8 @@ export interface components {
             kind: components["schemas"]["AttentionKind"];
             /** @description What to do. */
             sentence: string;
+            /** @description Why it says so: the rule and the facts. */
+            why: string;
         };
         /**
          * @description Why a client needs a look today.
@@ -952,6 +986,7 @@ export interface components {
             client: components["schemas"]["ClientDetails"];
             cues: components["schemas"]["CueView"][];
             draft: null | components["schemas"]["DraftView"];
+            kept: components["schemas"]["KeptView"][];
             loosePictures: components["schemas"]["PictureView"][];
             props: components["schemas"]["PropView"][];
             standard: components["schemas"]["StandardView"];
@@ -1153,6 +1188,17 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description One version of something that can be set: who set it when, for whom, from what to what. Null stands for the usual. */
+        EditView: {
+            after: null | string;
+            /** Format: date-time */
+            at: string;
+            before: null | string;
+            coach: string;
+            for: string;
+            kind: string;
+            subject: string;
+        };
         ErrorPartView: {
             means: string;
             name: string;
@@ -1310,6 +1356,25 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description Makes a change of set-up that helped part of the client's set-up, or takes it out again. */
+        KeepChange: {
+            /** Format: uuid */
+            clientId: string;
+            correctionId: string;
+            kept: boolean;
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A change that belongs to the client's set-up, since when. */
+        KeptView: {
+            correctionId: string;
+            short: string;
+            /** Format: date */
+            since: string;
+            text: string;
+        };
         KitChange: {
             kit: components["schemas"]["KitDto"];
             /** Format: uuid */
@@ -1402,6 +1467,7 @@ export interface components {
             id: string;
             name: string;
             reason: string;
+            settings: string[];
         };
         LibraryRungView: {
             dose: string;
@@ -1565,6 +1631,7 @@ export interface components {
         PropsView: {
             /** Format: int64 */
             clientVersion: number;
+            kept: components["schemas"]["KeptView"][];
             props: components["schemas"]["PropView"][];
         };
         PropView: {
@@ -2017,6 +2084,7 @@ export interface components {
             again: null | components["schemas"]["LookView"];
             because: string;
             borrowed: boolean;
+            canStay: boolean;
             correctionId: string;
             cue: string;
             feels: components["schemas"]["TrialFeel"][];
@@ -2029,6 +2097,7 @@ export interface components {
             short: string;
             side: components["schemas"]["BodySide"];
             stills: components["schemas"]["StillDto"][];
+            without: boolean;
         };
         /** @description Takes a trial back: it was a slip. */
         TrialWithdrawal: {
@@ -2796,6 +2865,29 @@ export interface operations {
             };
         };
     };
+    listEdits: {
+        parameters: {
+            query?: {
+                kind?: string;
+                subject?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EditView"][];
+                };
+            };
+        };
+    };
     clearFlag: {
         parameters: {
             query?: never;
@@ -2856,6 +2948,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FloorView"];
+                };
+            };
+        };
+    };
+    changeKept: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PropsView"];
                 };
             };
         };

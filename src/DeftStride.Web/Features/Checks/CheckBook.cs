@@ -204,12 +204,14 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
 
     private static TrialView TrialView(JudgedCheck check, JudgedTrial trial)
     {
-        var correction = Fault.Find(trial.Fact.CorrectionId)?.Correction;
+        var without = Without.Find(trial.Fact.CorrectionId);
+        var correction = without ?? Fault.Find(trial.Fact.CorrectionId)?.Correction;
         var measure = check.Target(trial.Request.Side)?.MeasureId ?? "front-shin";
-        return new TrialView(trial.Fact.Id, trial.Fact.CorrectionId, correction?.Short ?? trial.Fact.CorrectionId, trial.Said.Cue ?? correction?.Cue ?? "",
+        return new TrialView(trial.Fact.Id, correction?.Id ?? trial.Fact.CorrectionId, without is null ? correction?.Short ?? trial.Fact.CorrectionId : $"Without: {without.Short.ToLowerInvariant()}", trial.Said.Cue ?? correction?.Cue ?? "",
             trial.Request.Side, measure, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because,
             trial.After?.On(measure, trial.Request.Side) is { } after ? ResultView.Of(after, true) : null,
-            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain, trial.Request.Feels ?? [], correction?.Borrowed == true);
+            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain, trial.Request.Feels ?? [], correction?.Borrowed == true,
+            correction is { Level: CorrectionLevel.SetUp, Borrowed: false }, without is not null);
     }
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)

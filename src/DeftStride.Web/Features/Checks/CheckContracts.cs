@@ -54,7 +54,7 @@ internal sealed record CorrectionView(
 
 internal sealed record TrialView(
     Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, string MeasureId, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because,
-    ResultView? After, LookView? Again, IReadOnlyList<StillDto> Stills, PainDto? Pain, IReadOnlyList<TrialFeel> Feels, bool Borrowed);
+    ResultView? After, LookView? Again, IReadOnlyList<StillDto> Stills, PainDto? Pain, IReadOnlyList<TrialFeel> Feels, bool Borrowed, bool CanStay, bool Without);
 
 /// <summary>A check with everything that followed from it.</summary>
 internal sealed record CheckView(

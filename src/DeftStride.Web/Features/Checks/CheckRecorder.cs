@@ -45,6 +45,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             School = standard.School,
             Standard = Json.Write(standard),
             Judged = Json.Write(LookView.Of(look, core, context)),
+            FaultId = Fault.For(look.Finding)?.Id ?? "",
             Body = Json.Write(request),
             Supersedes = request.Supersedes,
         }, request, stop);
@@ -56,7 +57,8 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
     {
         if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } kept) return kept;
         var check = await book.LoadAsync(request.CheckId, stop);
-        if (Fault.Find(request.CorrectionId) is null) throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
+        var without = Without.Find(request.CorrectionId);
+        if (without is null && Fault.Find(request.CorrectionId) is null) throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
         await RefuseStrangePicturesAsync(check.Fact.ClientId, request.Stills, stop);
         var painAfter = request.Pain?.ToCore("pain");
         var target = check.Target(request.Side) ?? throw Refusal.BadInput("stills", $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first.");
@@ -67,7 +69,8 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             : Trial.Of(Before(check, standing, target), After(check, request, target), target, painBefore, painAfter?.Score);
 
         // The words it was said in are kept with the trial: they may be changed later.
-        var said = CueEndpoints.WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop)).Of(Fault.Find(request.CorrectionId)!.Value.Correction).Text;
+        var said = without is not null ? Without.Follows(without, trial.Outcome).Sentence
+            : CueEndpoints.WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop)).Of(Fault.Find(request.CorrectionId)!.Value.Correction).Text;
         return await facts.AddAsync(new TrialFact
         {
             Id = request.Id,

@@ -48,6 +48,7 @@ internal sealed record ClientView(
     IReadOnlyList<CheckView> Checks,
     IReadOnlyList<CueView> Cues,
     IReadOnlyList<PropView> Props,
+    IReadOnlyList<KeptView> Kept,
     IReadOnlyList<PictureView> LoosePictures,
     DraftView? Draft);
 
@@ -108,8 +109,7 @@ internal static class ClientEndpoints
                              orderby clearing.RecordedAt
                              select new { flag, clearing }).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
-        var (from, _, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
-        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(from, zone).Date);
+        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
         var words = CueEndpoints.WordsOf(await scope.StudioAsync(stop), client);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
@@ -124,6 +124,7 @@ internal static class ClientEndpoints
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
             [.. CorrectionChoice.Rank(past, experience).Where(r => words.Of(r.Correction).Text.Length > 0).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
             PropEndpoints.Of(client, today),
+            PropEndpoints.KeptOf(client),
             [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
             draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));
     }

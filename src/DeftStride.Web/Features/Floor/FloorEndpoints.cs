@@ -89,7 +89,11 @@ internal static class FloorEndpoints
                 f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
                 f.LastCheck is { } last ? LastLookView.Of(EarlierForms.Judged(CheckBook.Judge(last, []))) : null,
                 // While a stop sign stands nothing is set up: no card.
-                f.StopSigns == 0 && setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : []));
+                f.StopSigns > 0 ? [] :
+                [
+                    .. setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : [],
+                    .. PropEndpoints.KeptOf(row.client).Select(k => new CardLineView("kept", "Kept", k.Text, "It helped in a trial.")),
+                ]));
         }
 
         var unplanned = await db.Clients.AsNoTracking()

@@ -35,13 +35,21 @@ internal static class CueEndpoints
                 if (text is { Length: 0 }) throw Refusal.BadInput("text", "Write the client's own phrase, or take it back.");
                 var client = await scope.ClientAsync(request.ClientId ?? throw Refusal.BadInput("client", "Say whose phrase it is."), stop);
                 return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version,
-                    c => c.Settings = Json.Write(With(SettingEndpoints.Of(c), request.CorrectionId, text)), c => new CueVersionsView(studio.Version, c.Version), stop));
+                    c =>
+                    {
+                        var settings = SettingEndpoints.Of(c);
+                        var before = settings.GetValueOrDefault(Prefix + request.CorrectionId);
+                        c.Settings = Json.Write(With(settings, request.CorrectionId, text));
+                        return new Edit("cue", request.CorrectionId, c.Id.ToString(), before, text);
+                    }, c => new CueVersionsView(studio.Version, c.Version), stop));
             case SettingSource.Studio:
                 return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, studio, request.Version, s =>
                 {
                     var all = StudioSettings.Of(s);
+                    var before = all.Studio.GetValueOrDefault(Prefix + request.CorrectionId);
                     With(all.Studio, request.CorrectionId, text);
                     s.Settings = Json.Write(all);
+                    return new Edit("cue", request.CorrectionId, "", before, text);
                 }, s => new CueVersionsView(s.Version, null), stop));
             default:
                 throw Refusal.BadInput("level", "Words belong to the studio or to a client.");

@@ -26,7 +26,7 @@ internal sealed record LibraryCauseView(string Id, string Name, string Test, IRe
 internal sealed record LibraryFaultView(
     string Id, string Name, bool CanHurt, IReadOnlyList<string> Measures, IReadOnlyList<LibraryCauseView> Causes, IReadOnlyList<LibraryCueView> Cues, string Disagreement, int Fired);
 
-internal sealed record LibraryRuleView(string Id, string Name, string Reason, int Fired);
+internal sealed record LibraryRuleView(string Id, string Name, string Reason, int Fired, IReadOnlyList<string> Settings);
 
 internal sealed record LibraryRungView(string Id, string Name, string ExerciseId, string Entry, string Dose, string Reason, string? Fallback);
 
@@ -45,8 +45,11 @@ internal static class LibraryEndpoints
         var studio = await scope.StudioAsync(stop);
         var (words, experience) = (CueEndpoints.WordsOf(studio, null), await book.ExperienceAsync(stop));
         var rules = (await db.Decisions.AsNoTracking().Where(d => d.StudioId == studio.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).GroupBy(d => d.RuleId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync(stop)).ToDictionary(r => r.Key, r => r.Count);
-        var found = (await db.Checks.AsNoTracking().Where(c => c.StudioId == studio.Id && !db.Checks.Any(n => n.Supersedes == c.Id)).ToListAsync(stop))
-            .Select(c => CheckBook.Judge(c, []).Look.Finding).Select(Fault.For).OfType<Fault>().GroupBy(f => f.Id).ToDictionary(g => g.Key, g => g.Count());
+        var checks = db.Checks.AsNoTracking().Where(c => c.StudioId == studio.Id && !db.Checks.Any(n => n.Supersedes == c.Id));
+        // Checks from before the fault was kept are judged once more; there are only ever few of them.
+        var found = (await checks.Where(c => c.FaultId != null && c.FaultId != "").GroupBy(c => c.FaultId!).Select(g => new { g.Key, Count = g.Count() }).ToListAsync(stop)).Select(g => (g.Key, g.Count))
+            .Concat((await checks.Where(c => c.FaultId == null).ToListAsync(stop)).Select(c => CheckBook.Judge(c, []).Look.Finding).Select(Fault.For).OfType<Fault>().Select(f => (Key: f.Id, Count: 1)))
+            .GroupBy(g => g.Key).ToDictionary(g => g.Key, g => g.Sum(f => f.Count));
         return TypedResults.Ok(new LibraryView(
             studio.Version,
             [.. Measure.All.Select(m => new LibraryMeasureView(m.Id, m.Name, m.Unit, m.Region, m.Views, m.Sign, MeasureReader.IsRead(m.Id),
@@ -56,7 +59,7 @@ internal static class LibraryEndpoints
                 [.. f.Causes.Select(c => new LibraryCauseView(c.Id, c.Name, c.Test, c.Corrections))],
                 [.. f.Corrections.Concat(words.Added(f)).Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
                 f.Disagreement, found.GetValueOrDefault(f.Id)))],
-            [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id)))],
+            [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id), r.Settings))],
             [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose, r.Reason, r.Fallback))]))]));
     }
 }

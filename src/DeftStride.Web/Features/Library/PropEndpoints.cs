@@ -12,34 +12,64 @@ internal sealed record PropChange(Guid OperationId, long Version, Guid ClientId,
 
 internal sealed record PropView(string CorrectionId, string Short, DateOnly Review, bool Due);
 
-internal sealed record PropsView(long ClientVersion, IReadOnlyList<PropView> Props);
+/// <summary>Makes a change of set-up that helped part of the client's set-up, or takes it out again.</summary>
+internal sealed record KeepChange(Guid OperationId, long Version, Guid ClientId, string CorrectionId, bool Kept);
 
-/// <summary>Props are borrowed: each has a day on which it is tried without.</summary>
+/// <summary>A change that belongs to the client's set-up, since when.</summary>
+internal sealed record KeptView(string CorrectionId, string Short, string Text, DateOnly Since);
+
+internal sealed record PropsView(long ClientVersion, IReadOnlyList<PropView> Props, IReadOnlyList<KeptView> Kept);
+
+/// <summary>What stays with a client after a trial that helped: props are borrowed and have a day on which they are tried without; changes that borrow nothing are part of the set-up until taken out.</summary>
 internal static class PropEndpoints
 {
-    private const string Prefix = "prop:";
+    private const string Lent = "prop:";
+    private const string Kept = "keep:";
 
-    public static void Map(IEndpointRouteBuilder api) => api.MapPut("/props", ChangeAsync).WithName("changeProp");
+    public static void Map(IEndpointRouteBuilder api)
+    {
+        api.MapPut("/props", LendAsync).WithName("changeProp");
+        api.MapPut("/kept", KeepAsync).WithName("changeKept");
+    }
 
     /// <summary>What a client has borrowed, what is due first.</summary>
-    public static IReadOnlyList<PropView> Of(ClientRecord client, DateOnly today) => [.. SettingEndpoints.Of(client).Where(s => s.Key.StartsWith(Prefix, StringComparison.Ordinal))
-        .Select(s => (Id: s.Key[Prefix.Length..], Review: DateOnly.ParseExact(s.Value, "yyyy-MM-dd", CultureInfo.InvariantCulture)))
-        .Where(p => Fault.Find(p.Id) is not null).Select(p => new PropView(p.Id, Fault.Find(p.Id)!.Value.Correction.Short, p.Review, p.Review <= today)).OrderBy(p => p.Review)];
+    public static IReadOnlyList<PropView> Of(ClientRecord client, DateOnly today) => [.. Of(client, Lent)
+        .Select(p => new PropView(p.Correction.Id, p.Correction.Short, p.Day, p.Day <= today)).OrderBy(p => p.Review)];
 
-    private static async Task<Ok<PropsView>> ChangeAsync(PropChange request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+    /// <summary>What belongs to a client's set-up, the oldest first.</summary>
+    public static IReadOnlyList<KeptView> KeptOf(ClientRecord client) => [.. Of(client, Kept)
+        .Select(p => new KeptView(p.Correction.Id, p.Correction.Short, p.Correction.Cue, p.Day)).OrderBy(p => p.Since)];
+
+    private static IEnumerable<(Correction Correction, DateOnly Day)> Of(ClientRecord client, string prefix) => SettingEndpoints.Of(client)
+        .Where(s => s.Key.StartsWith(prefix, StringComparison.Ordinal) && Fault.Find(s.Key[prefix.Length..]) is not null)
+        .Select(s => (Fault.Find(s.Key[prefix.Length..])!.Value.Correction, DateOnly.ParseExact(s.Value, "yyyy-MM-dd", CultureInfo.InvariantCulture)));
+
+    private static async Task<Ok<PropsView>> LendAsync(PropChange request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
     {
         if (Fault.Find(request.CorrectionId) is not { Correction.Borrowed: true }) throw Refusal.BadInput("correction", "Only what borrows a wedge, a band, a block or a support has a day to give it back.");
-        var (from, _, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
-        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(from, zone).Date);
+        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
         var until = request.Review ?? today.AddDays(Correction.LentDays);
         if (request.Lent && (until <= today || until > today.AddDays(92))) throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
-        var client = await scope.ClientAsync(request.ClientId, stop);
-        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version, c =>
+        return await SetAsync(request.OperationId, request.Version, request, request.ClientId, Lent + request.CorrectionId, request.Lent ? until : null, today, scope, changer, stop);
+    }
+
+    private static async Task<Ok<PropsView>> KeepAsync(KeepChange request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+    {
+        if (Fault.Find(request.CorrectionId) is not { Correction: { Level: CorrectionLevel.SetUp, Borrowed: false } })
+            throw Refusal.BadInput("correction", "Only a change of set-up that borrows nothing becomes part of the set-up. Words are remembered by themselves, and what is borrowed has a day.");
+        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
+        return await SetAsync(request.OperationId, request.Version, request, request.ClientId, Kept + request.CorrectionId, request.Kept ? today : null, today, scope, changer, stop);
+    }
+
+    private static async Task<Ok<PropsView>> SetAsync(Guid operation, long version, object request, Guid clientId, string key, DateOnly? day, DateOnly today, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    {
+        var client = await scope.ClientAsync(clientId, stop);
+        return TypedResults.Ok(await changer.ChangeAsync(operation, request, client, version, c =>
         {
             var settings = SettingEndpoints.Of(c);
-            if (request.Lent) settings[Prefix + request.CorrectionId] = until.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-            else settings.Remove(Prefix + request.CorrectionId);
+            if (day is { } on) settings[key] = on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+            else settings.Remove(key);
             c.Settings = Json.Write(settings);
-        }, c => new PropsView(c.Version, Of(c, today)), stop));
+        }, c => new PropsView(c.Version, Of(c, today), KeptOf(c)), stop));
     }
 }

@@ -37,14 +37,23 @@ internal static class BandEndpoints
         {
             var client = await scope.ClientAsync(Guid.TryParse(request.Key, out var id) ? id : throw Refusal.BadInput("key", "Say for which client."), stop);
             return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version,
-                c => c.Settings = Json.Write(With(SettingEndpoints.Of(c), request)), c => new BandVersionsView(studio.Version, c.Version), stop));
+                c =>
+                {
+                    var chosen = SettingEndpoints.Of(c);
+                    var before = chosen.GetValueOrDefault(Prefix + measure.Id);
+                    c.Settings = Json.Write(With(chosen, request));
+                    return new Edit("band", measure.Id, c.Id.ToString(), before, chosen.GetValueOrDefault(Prefix + measure.Id));
+                }, c => new BandVersionsView(studio.Version, c.Version), stop));
         }
 
         return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, studio, request.Version, s =>
         {
             var all = StudioSettings.Of(s);
-            With(SettingEndpoints.Level(all, request.Level, request.Key), request);
+            var chosen = SettingEndpoints.Level(all, request.Level, request.Key);
+            var before = chosen.GetValueOrDefault(Prefix + measure.Id);
+            With(chosen, request);
             s.Settings = Json.Write(all);
+            return new Edit("band", measure.Id, request.Level == SettingSource.Studio ? "" : request.Key ?? "", before, chosen.GetValueOrDefault(Prefix + measure.Id));
         }, s => new BandVersionsView(s.Version, null), stop));
     }
 

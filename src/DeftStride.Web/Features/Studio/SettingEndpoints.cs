@@ -40,14 +40,23 @@ internal static class SettingEndpoints
         if (request.Level == SettingSource.Client)
         {
             var client = await scope.ClientAsync(Guid.TryParse(request.Key, out var id) ? id : throw Refusal.BadInput("key", "Say for which client."), stop);
-            return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version, c => c.Settings = Json.Write(With(Of(c), request)), c => View(studio, c, null, null), stop));
+            return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version, c =>
+            {
+                var mine = Of(c);
+                var before = mine.GetValueOrDefault(setting.Id);
+                c.Settings = Json.Write(With(mine, request));
+                return new Edit("setting", setting.Id, c.Id.ToString(), before, request.OptionId);
+            }, c => View(studio, c, null, null), stop));
         }
 
         return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, studio, request.Version, s =>
         {
             var all = StudioSettings.Of(s);
-            With(Level(all, request.Level, request.Key), request);
+            var chosen = Level(all, request.Level, request.Key);
+            var before = chosen.GetValueOrDefault(setting.Id);
+            With(chosen, request);
             s.Settings = Json.Write(all);
+            return new Edit("setting", setting.Id, request.Level == SettingSource.Studio ? "" : request.Key ?? "", before, request.OptionId);
         }, s => View(s, null, request.Level == SettingSource.Exercise ? request.Key : null, request.Level == SettingSource.School ? SchoolOf(request.Key) : null), stop));
     }
 

@@ -83,7 +83,12 @@ internal static class StudioEndpoints
         if (request.PainLimit is < 0 or >= Pain.StopScore)
             throw Refusal.BadInput("painLimit", $"The pain limit must be from 0 to {Pain.StopScore - 1}: {Pain.StopScore} stops the exercise anyway.");
         return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, await scope.StudioAsync(stop), request.Version,
-            s => (s.Name, s.TimeZone, s.PainLimit) = (name, request.TimeZone, request.PainLimit),
+            s =>
+            {
+                var before = s.PainLimit;
+                (s.Name, s.TimeZone, s.PainLimit) = (name, request.TimeZone, request.PainLimit);
+                return new Edit("setting", "pain-limit", "", $"{before}", $"{request.PainLimit}");
+            },
             s => new StudioSettingsView(s.Name, s.TimeZone, s.PainLimit, s.Version), stop));
     }
 

@@ -11,12 +11,13 @@ import { RaiseStopSign } from '../safety/StopSign';
 import { CorrectionPanel } from './CorrectionPanel';
 import { DecisionPanel } from './DecisionPanel';
 import { KeptBench } from './KeptBench';
-import { LookAgain } from './LookAgain';
+import { type Change, LookAgain } from './LookAgain';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
 import { StationBar } from './StationBar';
 import { keptStills, type Moment, type Slot, type View } from './still';
 import { TakeAway } from './TakeAway';
+import { TryWithout } from './TryWithout';
 import { decisionWord } from './words';
 
 type Check = Schema['CheckView'];
@@ -48,7 +49,7 @@ export function AfterCheck({
   client: Schema['ClientView'];
   studio: Schema['StudioView'];
 }) {
-  const [again, setAgain] = useState<Schema['CorrectionView'] | null>(null);
+  const [again, setAgain] = useState<Change | null>(null);
   const [deciding, setDeciding] = useState(check.correction === null || check.decision !== null);
   useTop(`${check.id} ${again?.id} ${deciding} ${check.trials.length}`);
   const target: Side = check.look.finding.side ?? 'left';
@@ -70,6 +71,9 @@ export function AfterCheck({
       />
     );
   const lastTrial = check.trials.at(-1);
+  const due = check.decision
+    ? undefined
+    : client.props.find((p) => p.due && !check.trials.some((t) => t.without && t.correctionId === p.correctionId));
   const views = (['side', 'front', 'back'] as const).filter((v) => check.standard.plan.some((p) => p.view === v));
   const taken = check.standard.plan.filter(
     (p) => p.view === view && check.stills.some((s) => s.view === view && s.moment === p.moment),
@@ -123,6 +127,20 @@ export function AfterCheck({
           className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
           aria-label="What now"
         >
+          {due && (
+            <TryWithout
+              check={check}
+              side={target}
+              prop={due}
+              onMeasure={() =>
+                setAgain({
+                  id: `without:${due.correctionId}`,
+                  level: 'setUp',
+                  cue: `One set without: ${due.short.toLowerCase()}.`,
+                })
+              }
+            />
+          )}
           {check.decision && !deciding ? null : deciding || !correction ? (
             <DecisionPanel
               check={check}

@@ -22,6 +22,9 @@ import { outcomeWord } from './words';
 
 type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null };
 
+/** What is tried: a correction, or a set without what was borrowed. */
+export type Change = Pick<Schema['CorrectionView'], 'id' | 'level' | 'cue'>;
+
 const nothingSeen: never[] = [];
 
 const key = (checkId: string) => `deft-retest-${checkId}`;
@@ -41,7 +44,7 @@ export function LookAgain({
   done,
 }: {
   check: Schema['CheckView'];
-  correction: Schema['CorrectionView'];
+  correction: Change;
   side: Side;
   client: Schema['ClientView'];
   done: (next: 'correct' | 'decide') => void;

@@ -19,7 +19,8 @@ export function OutcomeMark({
   trial,
   children,
 }: {
-  trial: Pick<Schema['TrialView'], 'outcome' | 'short' | 'because' | 'feels'>;
+  trial: Pick<Schema['TrialView'], 'outcome' | 'short' | 'because' | 'feels'> &
+    Partial<Pick<Schema['TrialView'], 'without' | 'cue'>>;
   children?: ReactNode;
 }) {
   const { tone, path } = look[trial.outcome];
@@ -34,6 +35,7 @@ export function OutcomeMark({
             {outcomeWord[trial.outcome]}: {trial.short.toLowerCase()}
           </span>
           <span className="text-[13.5px] text-ink">
+            {'without' in trial && trial.without ? `${trial.cue} ` : ''}
             {trial.because}
             {trial.feels.length > 0 && ` The client says: ${trial.feels.map((f) => feelWord[f].toLowerCase()).join(', ')}.`}
           </span>
@@ -44,7 +46,13 @@ export function OutcomeMark({
   );
 }
 
-/** While nothing is decided: a slip is taken back, and what was borrowed is lent until a day. */
+const done = {
+  lent: 'Lent for two weeks, then tried without.',
+  back: 'Given back.',
+  kept: 'Part of the set-up from now on.',
+} as const;
+
+/** While nothing is decided: a slip is taken back, what was borrowed is lent until a day, and what borrows nothing becomes part of the set-up. */
 export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; clientId: string }) {
   const [id] = useState(() => uuid());
   const back = useMutation({
@@ -54,39 +62,50 @@ export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; cl
       await refreshClient(clientId);
     },
   });
-  const lend = useMutation({
-    mutationFn: async () => {
+  const { correctionId } = trial;
+  const stay = useMutation({
+    mutationFn: async (how: 'lent' | 'back' | 'kept') => {
       const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
-      await take(
-        api.PUT('/api/props', {
-          body: {
-            operationId: uuid(),
-            version: versions.clientVersion ?? 0,
-            clientId,
-            correctionId: trial.correctionId,
-            lent: true,
-            review: null,
-          },
-        }),
-      );
+      const whose = { operationId: uuid(), version: versions.clientVersion ?? 0, clientId, correctionId };
+      await (how === 'kept'
+        ? take(api.PUT('/api/kept', { body: { ...whose, kept: true } }))
+        : take(api.PUT('/api/props', { body: { ...whose, lent: how === 'lent', review: null } })));
       await refreshClient(clientId);
+      return how;
     },
   });
+  const worse = trial.outcome === 'worse';
+  const offer = trial.without
+    ? worse
+      ? ({ how: 'lent', text: 'Keep it two more weeks' } as const)
+      : ({ how: 'back', text: 'Give it back' } as const)
+    : trial.outcome !== 'helped'
+      ? null
+      : trial.borrowed
+        ? ({ how: 'lent', text: 'Keep it for two weeks' } as const)
+        : trial.canStay
+          ? ({ how: 'kept', text: 'Make it part of the set-up' } as const)
+          : null;
   return (
     <div className="-ml-1.5 flex flex-wrap items-center text-ink">
       <Button kind="quiet" className="px-1.5! text-[13.5px]!" disabled={back.isPending} onClick={() => back.mutate()}>
         Take it back
       </Button>
-      {trial.outcome === 'helped' &&
-        trial.borrowed &&
-        (lend.isSuccess ? (
-          <span className="px-1.5 text-[13.5px]">Lent for two weeks, then tried without.</span>
-        ) : (
-          <Button kind="quiet" className="px-1.5! text-[13.5px]!" disabled={lend.isPending} onClick={() => lend.mutate()}>
-            Keep it for two weeks
+      {stay.data ? (
+        <span className="px-1.5 text-[13.5px]">{done[stay.data]}</span>
+      ) : (
+        offer && (
+          <Button
+            kind="quiet"
+            className="px-1.5! text-[13.5px]!"
+            disabled={stay.isPending}
+            onClick={() => stay.mutate(offer.how)}
+          >
+            {offer.text}
           </Button>
-        ))}
-      <Trouble error={back.error ?? lend.error} />
+        )
+      )}
+      <Trouble error={back.error ?? stay.error} />
     </div>
   );
 }

@@ -38,7 +38,7 @@ export function ClientScreen() {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
   if (!client.data) return <Waiting what="the client" error={client.error} />;
-  const { client: person, trend, stopSigns, checks, cues, props, cleared, draft, standard } = client.data;
+  const { client: person, trend, stopSigns, checks, cues, props, kept, cleared, draft, standard } = client.data;
   const first = person.name.split(' ')[0];
   const undecided = checks.at(-1)?.decision === null;
   return (
@@ -97,6 +97,7 @@ export function ClientScreen() {
           <section aria-label="Readings over time" className="min-w-0">
             <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
+            {kept.length > 0 && <Kept kept={kept} clientId={person.id} version={person.version} />}
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
           </section>
           <section aria-label="Decisions" className="min-w-0">
@@ -215,6 +216,34 @@ function DecisionRow({ check }: { check: Check }) {
 }
 
 const outcome = { helped: 'helped', noDifference: 'no difference', worse: 'worse' } as const;
+
+/** What a trial made part of the client's set-up. */
+function Kept({ kept, clientId, version }: { kept: Schema['KeptView'][]; clientId: string; version: number }) {
+  const out = useMutation({
+    mutationFn: (correctionId: string) =>
+      take(api.PUT('/api/kept', { body: { operationId: uuid(), version, clientId, correctionId, kept: false } })),
+    onSuccess: () => refreshClient(clientId),
+  });
+  return (
+    <div className="mt-7">
+      <h2 className="say mb-2 text-[21px]">Part of the set-up</h2>
+      <ul>
+        {kept.map((k) => (
+          <li key={k.correctionId} className="flex flex-wrap items-center justify-between gap-x-4 border-t border-hair py-1.5">
+            <span>
+              <span className="font-semibold">{k.text}</span>{' '}
+              <span className="text-soft">since {day(k.since)}, because it helped</span>
+            </span>
+            <Button kind="quiet" onClick={() => out.mutate(k.correctionId)}>
+              Take it out
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Trouble error={out.error} />
+    </div>
+  );
+}
 
 /** What the client has borrowed, and the day it is tried without. */
 function Props({ props, clientId, version }: { props: Schema['PropView'][]; clientId: string; version: number }) {

@@ -8,6 +8,7 @@ import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { Empty, Waiting } from '@/ui/Notice';
 import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
+import { Why } from '@/ui/Why';
 import { SetupCard } from '../bench/SetupCard';
 import { AddClient, PlanVisit } from './Planning';
 
@@ -102,8 +103,11 @@ function NextUp({ visit }: { visit: Visit }) {
         <h1 className="say mt-2.5 max-w-[21em] text-[32px] sm:text-[46px]">
           {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{visit.attention.sentence}</span>
         </h1>
+        <div className="mt-1.5">
+          <Why>{visit.attention.why}</Why>
+        </div>
         {visit.lastLook && (
-          <p className="mt-3 max-w-[46em] text-[17px] text-soft">
+          <p className="mt-2 max-w-[46em] text-[17px] text-soft">
             Last time: <Sentence parts={visit.lastLook.sentence} />{' '}
             {visit.lastDecision && <>Decided: {lowerFirst(visit.lastDecision)}</>}
           </p>

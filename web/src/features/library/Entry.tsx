@@ -2,8 +2,11 @@ import { Link } from '@tanstack/react-router';
 import type { ReactNode } from 'react';
 import type { Schema } from '@/api/client';
 import { levelWord } from '../check/words';
+import { SettingsList } from '../studio/SettingsList';
 import { type Book, type Key, type Kind, keyOf } from './book';
 import { CueLine, NewCue } from './CueLine';
+import { Edits } from './Edits';
+import { StudioBand } from './StudioBand';
 
 type All = { library: Schema['LibraryView']; studio: Schema['StudioView']; book: Book };
 
@@ -107,6 +110,11 @@ function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView']
           </Part>
         ) : null;
       })}
+      <Edits
+        kind="cue"
+        subjects={fault.cues.map((c) => c.id)}
+        names={Object.fromEntries(fault.cues.map((c) => [c.id, c.short]))}
+      />
       {fault.measures.length > 0 && (
         <Part title="Shown by">
           <Links keys={fault.measures.map((m) => keyOf('measure', m))} book={book} />
@@ -124,7 +132,7 @@ const unit: Record<Schema['MeasureUnit'], string> = {
   tick: 'seen, yes or no',
 };
 
-function MeasurePage({ measure, studio, book }: { measure: Schema['LibraryMeasureView'] } & All) {
+function MeasurePage({ measure, library, studio, book }: { measure: Schema['LibraryMeasureView'] } & All) {
   const name = (id: string) => studio.exercises.find((e) => e.id === id)?.name ?? id;
   return (
     <>
@@ -159,10 +167,18 @@ function MeasurePage({ measure, studio, book }: { measure: Schema['LibraryMeasur
           ))}
         </ul>
         <p className="mt-2 text-[13.5px] text-soft">
-          A band can be changed for a client, an exercise, a school or the studio: open its number in a check. Checks already kept
-          stay as they were judged.
+          For one client or one school a band is changed in a check, behind its number. Checks already kept stay as they were
+          judged.
         </p>
+        {measure.unit !== 'tick' && (
+          <StudioBand
+            measureId={measure.id}
+            exercises={measure.uses.map((u) => ({ id: u.exerciseId, name: name(u.exerciseId) }))}
+            version={library.studioVersion}
+          />
+        )}
       </Part>
+      <Edits kind="band" subjects={[measure.id]} />
       {measure.faults.length > 0 && (
         <Part title="When it is outside">
           <Links keys={measure.faults.map((f) => keyOf('fault', f))} book={book} />
@@ -218,15 +234,24 @@ const SchoolPage = ({ school }: { school: Schema['SchoolView'] }) => (
 );
 
 const RulePage = ({ rule }: { rule: Schema['LibraryRuleView'] }) => (
-  <Head
-    over={rule.fired > 0 ? `A rule that decided ${rule.fired} times here` : 'A rule that has not decided here yet'}
-    title={rule.name}
-  >
-    <p>{rule.reason}</p>
-    <p className="mt-2">
-      Rules are asked in the order in which they stand on the left; the first that applies decides, and says which facts it used.
-    </p>
-  </Head>
+  <>
+    <Head
+      over={rule.fired > 0 ? `A rule that decided ${rule.fired} times here` : 'A rule that has not decided here yet'}
+      title={rule.name}
+    >
+      <p>{rule.reason}</p>
+      <p className="mt-2">
+        Rules are asked in the order in which they stand on the left; the first that applies decides, and says which facts it
+        used.
+      </p>
+    </Head>
+    {rule.settings.length > 0 && (
+      <Part title="What can be set about it">
+        <SettingsList only={rule.settings} />
+        <Edits kind="setting" subjects={rule.settings} />
+      </Part>
+    )}
+  </>
 );
 
 function LadderPage({ ladder, book }: { ladder: Schema['LibraryLadderView'] } & All) {

@@ -12,8 +12,8 @@ const from: Record<Schema['SettingSource'], string> = {
   studio: 'as the studio has it',
 };
 
-/** What coaches disagree about: as the studio has it, or as one client does, with where each value comes from. */
-export function SettingsList({ clientId }: { clientId?: string }) {
+/** What coaches disagree about (or only some of it): as the studio has it, or as one client does, with where each value comes from. */
+export function SettingsList({ clientId, only }: { clientId?: string; only?: string[] }) {
   const key = ['settings', clientId ?? 'studio'];
   const settings = useQuery({
     queryKey: key,
@@ -33,7 +33,7 @@ export function SettingsList({ clientId }: { clientId?: string }) {
     onSuccess: async (next) => {
       queries.setQueryData(key, next);
       await queries.invalidateQueries({
-        predicate: (q) => ['kit', 'studio', 'intake', 'client', 'settings'].includes(String(q.queryKey[0])),
+        predicate: (q) => ['kit', 'studio', 'intake', 'client', 'settings', 'library'].includes(String(q.queryKey[0])),
       });
     },
   });
@@ -42,34 +42,36 @@ export function SettingsList({ clientId }: { clientId?: string }) {
     <>
       <Trouble error={change.error} />
       <ul>
-        {settings.data.settings.map((s) => (
-          <li key={s.id} className="border-t border-hair py-2.5">
-            <label className="grid gap-x-4 gap-y-1 sm:grid-cols-[1fr_15rem] sm:items-center">
-              <span>
-                <span className="font-semibold">{s.name}</span>{' '}
-                <span className="block text-[13.5px] text-soft">
-                  {s.why} {clientId && <em className="not-italic">({from[s.source]})</em>}
+        {settings.data.settings
+          .filter((s) => !only || only.includes(s.id))
+          .map((s) => (
+            <li key={s.id} className="border-t border-hair py-2.5">
+              <label className="grid gap-x-4 gap-y-1 sm:grid-cols-[1fr_15rem] sm:items-center">
+                <span>
+                  <span className="font-semibold">{s.name}</span>{' '}
+                  <span className="block text-[13.5px] text-soft">
+                    {s.why} {clientId && <em className="not-italic">({from[s.source]})</em>}
+                  </span>
                 </span>
-              </span>
-              <select
-                value={clientId && s.source !== 'client' ? '' : s.value}
-                onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value || null })}
-                className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[14.5px] font-semibold"
-              >
-                {clientId && (
-                  <option value="">
-                    {s.source === 'client' ? 'as the studio has it' : (s.options.find((o) => o.id === s.value)?.name ?? '')}
-                  </option>
-                )}
-                {s.options.map((o) => (
-                  <option key={o.id} value={o.id}>
-                    {clientId ? `for this client: ${o.name}` : o.name}
-                  </option>
-                ))}
-              </select>
-            </label>
-          </li>
-        ))}
+                <select
+                  value={clientId && s.source !== 'client' ? '' : s.value}
+                  onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value || null })}
+                  className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[14.5px] font-semibold"
+                >
+                  {clientId && (
+                    <option value="">
+                      {s.source === 'client' ? 'as the studio has it' : (s.options.find((o) => o.id === s.value)?.name ?? '')}
+                    </option>
+                  )}
+                  {s.options.map((o) => (
+                    <option key={o.id} value={o.id}>
+                      {clientId ? `for this client: ${o.name}` : o.name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            </li>
+          ))}
       </ul>
     </>
   );

@@ -1,0 +1,68 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { queries, refreshClient } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Trouble } from '@/ui/Notice';
+import type { Side } from '@/ui/SidePlate';
+import { Why } from '@/ui/Why';
+
+/** A borrowed prop whose day has come: the same set without it, as a trial of its own. */
+export function TryWithout({
+  check,
+  side,
+  prop,
+  onMeasure,
+}: {
+  check: Schema['CheckView'];
+  side: Side;
+  prop: Schema['PropView'];
+  onMeasure: () => void;
+}) {
+  const [id] = useState(() => uuid());
+  const judge = useMutation({
+    mutationFn: (byEye: Schema['TrialOutcome']) =>
+      take(
+        api.POST('/api/trials', {
+          body: {
+            id,
+            checkId: check.id,
+            correctionId: `without:${prop.correctionId}`,
+            side,
+            stills: [],
+            seen: [],
+            byEye,
+            pain: null,
+            supersedes: null,
+            feels: [],
+          },
+        }),
+      ),
+    onSuccess: async (view) => {
+      queries.setQueryData(['check', check.id], view);
+      await refreshClient(check.clientId);
+    },
+  });
+  return (
+    <section aria-label="Try without" className="grid gap-2 rounded-xl border border-brass/60 p-3">
+      <p className="say text-[20px]">One set without: {prop.short.toLowerCase()}.</p>
+      <div className="grid grid-cols-3 gap-2">
+        <Button className="px-1.5! text-[14px]!" disabled={judge.isPending} onClick={() => judge.mutate('noDifference')}>
+          As good
+        </Button>
+        <Button className="px-1.5! text-[14px]!" disabled={judge.isPending} onClick={() => judge.mutate('worse')}>
+          Worse
+        </Button>
+        <Button className="px-1.5! text-[14px]!" onClick={onMeasure}>
+          Measure it
+        </Button>
+      </div>
+      <Why>
+        What is borrowed is tried without on its day. It is given back when nothing is worse without it, and kept two more weeks
+        when something is.
+      </Why>
+      <Trouble error={judge.error} />
+    </section>
+  );
+}

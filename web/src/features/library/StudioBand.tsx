@@ -1,0 +1,107 @@
+import { useMutation } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, take } from '@/api/client';
+import { queries } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Trouble } from '@/ui/Notice';
+
+/** Another band for a measure, for one exercise or for the whole studio. */
+export function StudioBand({
+  measureId,
+  exercises,
+  version,
+}: {
+  measureId: string;
+  exercises: { id: string; name: string }[];
+  version: number;
+}) {
+  const [open, setOpen] = useState(false);
+  const [low, setLow] = useState('');
+  const [high, setHigh] = useState('');
+  const [exercise, setExercise] = useState('');
+  const change = useMutation({
+    mutationFn: (clear: boolean) => {
+      const edge = (text: string) => (clear || text.trim() === '' ? null : Number(text));
+      return take(
+        api.PUT('/api/bands', {
+          body: {
+            operationId: uuid(),
+            version,
+            level: exercise ? 'exercise' : 'studio',
+            key: exercise || null,
+            measureId,
+            low: edge(low),
+            high: edge(high),
+          },
+        }),
+      );
+    },
+    onSuccess: async () => {
+      await queries.invalidateQueries({
+        predicate: (q) => ['library', 'studio', 'settings', 'client'].includes(String(q.queryKey[0])),
+      });
+      setOpen(false);
+    },
+  });
+  if (!open)
+    return (
+      <Button className="mt-2" onClick={() => setOpen(true)}>
+        Another band
+      </Button>
+    );
+  return (
+    <form
+      className="mt-2 grid max-w-md gap-2"
+      onSubmit={(e) => {
+        e.preventDefault();
+        change.mutate(false);
+      }}
+    >
+      <div className="flex flex-wrap items-center gap-3">
+        {(
+          [
+            ['From', low, setLow],
+            ['to', high, setHigh],
+          ] as const
+        ).map(([name, value, set]) => (
+          <label key={name} className="flex items-center gap-1.5">
+            {name}
+            <input
+              type="number"
+              step="any"
+              value={value}
+              onChange={(e) => set(e.target.value)}
+              className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px]"
+            />
+          </label>
+        ))}
+      </div>
+      <select
+        aria-label="For which exercise"
+        value={exercise}
+        onChange={(e) => setExercise(e.target.value)}
+        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[15px]"
+      >
+        <option value="">For the whole studio</option>
+        {exercises.map((e) => (
+          <option key={e.id} value={e.id}>
+            For {e.name.toLowerCase()}
+          </option>
+        ))}
+      </select>
+      <Trouble error={change.error} />
+      <div className="flex flex-wrap gap-2">
+        <Button type="submit" disabled={change.isPending || (low.trim() === '' && high.trim() === '')}>
+          Use this band
+        </Button>
+        <Button kind="quiet" onClick={() => change.mutate(true)}>
+          Back to the usual
+        </Button>
+        <Button kind="quiet" onClick={() => setOpen(false)}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
