@@ -1,6 +1,7 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 
@@ -67,6 +68,21 @@ public sealed record DecisionFacts(
     PreviousSession? Previous,
     CorrectionRecord? BestCorrection)
 {
+    /// <summary>Whether moving on needs all checks in band and not only those that must pass.</summary>
+    public bool AllChecks { get; init; }
+
+    /// <summary>Whether pain above the limit is answered by stepping back at once.</summary>
+    public bool StepBackAtOnce { get; init; }
+
+    /// <summary>The ways on from the rung, the recommended one first; empty while the client stands on no ladder with this exercise.</summary>
+    public IReadOnlyList<ProgressOption> Options { get; init; } = [];
+
+    /// <summary>The rung below, or null where the ladder begins or none is known.</summary>
+    public Rung? Below { get; init; }
+
+    /// <summary>What to go back to: the rung below, else the exercise's own easier form.</summary>
+    public string Easier => Below is { } rung ? $"One rung back: {char.ToLowerInvariant(rung.Name[0])}{rung.Name[1..]}." : Exercise.StepBack;
+
     /// <summary>Eight clean repetitions in ten are good enough to move on.</summary>
     public const double CleanShare = 0.8;
 
@@ -80,6 +96,21 @@ public sealed record DecisionFacts(
     /// <summary>Sides that have been looked at.</summary>
     public int Sides => (Check.Has(BodySide.Left) ? 1 : 0) + (Check.Has(BodySide.Right) ? 1 : 0);
 
+    /// <summary>Whether half of the counted repetitions or more were not clean.</summary>
+    public bool HalfUnclean => Repetitions is { Done: > 0 } reps && 2 * (reps.Done - reps.Clean) >= reps.Done;
+
+    /// <summary>What nobody has looked at, asked or counted yet and a decision could use.</summary>
+    public IReadOnlyList<string> NotKnown()
+    {
+        var open = new List<string>();
+        if (Sides < 2) open.Add(Sides == 0 ? "a look at both sides" : "the other side");
+        open.AddRange(Check.Missing.Where(m => Check.Has(m.Side)).Select(m => Finding.Name(m.Measure)).Distinct());
+        if (Repetitions is null) open.Add("the repetitions, and how many were clean");
+        if (Pain.Count == 0) open.Add("pain");
+        if (Previous is not null && NextMorning is null) open.Add("pain on the morning after last time");
+        return open;
+    }
+
     /// <summary>The conditions to progress that this session does not meet, each as what would meet it. Empty: this session was clean.</summary>
     public IReadOnlyList<string> Unmet()
     {
@@ -87,6 +118,8 @@ public sealed record DecisionFacts(
         if (Sides < 2) unmet.Add("Mark both sides.");
         foreach (var r in Check.MustPass.Where(r => r.Verdict != Verdict.InBand))
             unmet.Add($"{Finding.Capital(r.Side)} {Finding.Name(r.Measure)} in band on an uncued look.");
+        if (AllChecks && Check.Results.Where(r => !r.MustPass && r.Verdict is Verdict.Outside or Verdict.TooCloseToCall).Select(r => $"{Finding.Name(r.Measure)}, {Finding.Word(r.Side)}").Distinct().ToArray() is { Length: > 0 } noted)
+            unmet.Add($"In band too, since all checks are asked for here: {string.Join("; ", noted)}.");
         if (Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct().ToArray() is { Length: > 0 } open) unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
         foreach (var uneven in Check.Comparisons.Where(c => !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure)))
             unmet.Add($"Left and right {Finding.Name(uneven.Measure)} within {uneven.Allowed} of each other.");

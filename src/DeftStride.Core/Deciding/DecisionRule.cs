@@ -1,6 +1,7 @@
 using System.Globalization;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 
@@ -51,10 +52,23 @@ public sealed record Recommendation(
     string Headline,
     IReadOnlyList<Fact> Facts,
     IReadOnlyList<string> WouldChange,
-    bool SessionClean);
+    bool SessionClean)
+{
+    /// <summary>The sides that gave the reason; a step back is theirs alone.</summary>
+    public IReadOnlyList<BodySide> Sides { get; init; } = BothSides;
+
+    /// <summary>What is missing to decide with more.</summary>
+    public IReadOnlyList<string> Missing { get; init; } = [];
+
+    internal static readonly BodySide[] BothSides = [BodySide.Left, BodySide.Right];
+}
 
 /// <summary>What a rule says when it fires.</summary>
-public sealed record Firing(DecisionOutcome Outcome, string Headline, IReadOnlyList<Fact> Facts, IReadOnlyList<string> WouldChange);
+public sealed record Firing(DecisionOutcome Outcome, string Headline, IReadOnlyList<Fact> Facts, IReadOnlyList<string> WouldChange)
+{
+    /// <summary>The sides that gave the reason; both where it is not one side's.</summary>
+    public IReadOnlyList<BodySide> Sides { get; init; } = Recommendation.BothSides;
+}
 
 /// <summary>A decision rule: its id, its reason and when it fires. Rules are asked in order and the first that fires decides.</summary>
 /// <param name="Id">Stable id.</param>
@@ -100,8 +114,8 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         "Two sessions running, uncued: every must-pass check in band, the sides equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
         facts => facts.Unmet().Count > 0 || facts.Previous is not { Clean: true } ? null : new Firing(
             DecisionOutcome.Progress,
-            $"Progress one thing: {facts.Exercise.NextWhenClean}.",
-            [.. LookFacts(facts), .. PainFacts(facts), RepetitionFact(facts.Repetitions!), new("Session before", "met the same conditions")],
+            $"Progress one thing: {(facts.Options is [{ } first, ..] ? first.Text : facts.Exercise.NextWhenClean)}.",
+            [.. LookFacts(facts), .. PainFacts(facts), RepetitionFact(facts.Repetitions!), new("Session before", "met the same conditions"), .. facts.Options is [{ } way, ..] ? [new Fact("Why this", way.Why)] : Array.Empty<Fact>()],
             ["Any must-pass check outside or too close to call, fewer clean repetitions, or pain above the limit."])) { Settings = ["standard", "after-loaded", "first-lunge"] };
 
     /// <summary>Nothing else applies.</summary>
@@ -125,7 +139,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         {
             if (rule.Fire(facts) is { } said)
                 return new Recommendation(said.Outcome, rule.Id, rule.Reason, said.Headline, said.Facts, said.WouldChange,
-                    facts.Unmet().Count == 0 && facts.UnclearedFlags.Count == 0);
+                    facts.Unmet().Count == 0 && facts.UnclearedFlags.Count == 0) { Sides = said.Sides, Missing = facts.NotKnown() };
         }
 
         throw new InvalidOperationException("The last rule always fires.");
@@ -133,10 +147,10 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
 
     private static Firing? FirePain(DecisionFacts facts)
     {
-        var (limit, easier) = (facts.PainLimit.Value, facts.Exercise.StepBack);
+        var (limit, easier) = (facts.PainLimit.Value, facts.Easier);
         Fact[] pain = [.. PainFacts(facts)];
         if (facts.Pain.Any(p => p.Pain.Score >= Pain.StopScore))
-            return new(DecisionOutcome.StepBack, $"Stop this exercise today. {easier}", pain, [$"Pain below {Pain.StopScore} at the next visit."]);
+            return new(DecisionOutcome.StepBack, $"Stop this exercise today. {easier}", pain, [$"Pain below {Pain.StopScore} at the next visit."]) { Sides = SidesOf(facts) };
 
         var rise = facts.NextMorning - (facts.Previous?.LastPain ?? 0);
         if (facts.NextMorning is { } morning && (morning > limit || rise >= Trial.PainStep))
@@ -146,11 +160,13 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         if (onset >= 0)
         {
             var (first, last) = (facts.Pain[onset].Pain.Score, facts.Pain[^1].Pain.Score);
+            if (facts.StepBackAtOnce)
+                return new(DecisionOutcome.StepBack, $"Step back: pain above {limit} is answered so here. {easier}", [.. pain, new("Answer to pain above the limit", "step back at once (setting)")], [$"Pain at {limit} or less."]) { Sides = SidesOf(facts) };
             if (!facts.Pain.Skip(onset + 1).Any(p => p.AfterChange))
                 return new(DecisionOutcome.ModifyAndRetest, "Change one thing and ask about the pain again.", pain, ["Pain gone, or down by 2 points, after one change."]);
             return last == 0 || first - last >= Trial.PainStep
                 ? new(DecisionOutcome.Hold, "Keep the change that eased it, at today's load.", pain, ["Two clean sessions with pain within the limit."])
-                : new(DecisionOutcome.StepBack, $"Step back: the change did not ease it. {easier}", pain, ["Pain gone, or down by 2 points, after one change."]);
+                : new(DecisionOutcome.StepBack, $"Step back: the change did not ease it. {easier}", pain, ["Pain gone, or down by 2 points, after one change."]) { Sides = SidesOf(facts) };
         }
 
         return rise > 0
@@ -160,24 +176,34 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
 
     private static Firing? FireOutside(DecisionFacts facts)
     {
-        if (!facts.Standing.Any(s => s.Verdict == Verdict.Outside)) return null;
+        var outside = facts.Standing.Where(s => s.Verdict == Verdict.Outside).ToArray();
+        if (outside.Length == 0 && !facts.HalfUnclean) return null;
+        BodySide[] sides = outside.Length == 0 ? Recommendation.BothSides : [.. outside.Select(o => o.Side).Distinct().Order()];
         var tried = facts.Trials.Where(t => t.Outcome != TrialOutcome.Helped).Select(t => t.CorrectionId)
             .Concat(facts.Previous?.FailedCorrections ?? [])
             .Select(Fault.Find).OfType<(Fault, Correction Correction)>().Select(f => f.Correction.Level).ToHashSet();
-        Fact[] used = [.. LookFacts(facts), new("Tried without help", tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord)))];
+        Fact[] used = [.. LookFacts(facts), .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>(), new("Tried without help", tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord)))];
         CorrectionLevel[] needed = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
         return needed.All(tried.Contains)
-            ? new(DecisionOutcome.StepBack, $"Step back. {facts.Exercise.StepBack}", used, ["One of the corrections bringing it into its band."])
-            : new(DecisionOutcome.Correct, "Correct one thing, then look again.", used, ["A retest in band."]);
+            ? new(DecisionOutcome.StepBack, $"Step back. {facts.Easier}", used, ["One of the corrections bringing it into its band."]) { Sides = sides }
+            : new(DecisionOutcome.Correct, outside.Length > 0 ? "Correct one thing, then look again." : "Half the repetitions or more were not clean: correct one thing, then look again.", used,
+                [outside.Length > 0 ? "A retest in band." : "More than half of the repetitions clean."]) { Sides = sides };
     }
 
     private static Firing? FireTooClose(DecisionFacts facts)
     {
         if (facts.Sides < 2)
-            return new(DecisionOutcome.LookAgain, "Mark the other side before deciding.", [.. LookFacts(facts)], ["Both sides marked."]);
+            return new(DecisionOutcome.LookAgain, facts.Sides == 0 ? "Look at both sides before moving on." : "Mark the other side before deciding.", [.. LookFacts(facts), .. PainFacts(facts)], ["Both sides marked."]);
         return facts.Standing.FirstOrDefault(s => s.Verdict == Verdict.TooCloseToCall) is { } close
             ? new(DecisionOutcome.LookAgain, $"{Finding.Capital(close.Side)} {Finding.Name(close.Measure)} is too close to call: mark another repetition or film again.", [.. LookFacts(facts)], ["More repetitions, or a marked upright, narrow the error."])
             : null;
+    }
+
+    /// <summary>The sides whose sets hurt; both when nobody said which.</summary>
+    private static BodySide[] SidesOf(DecisionFacts facts)
+    {
+        BodySide[] sore = [.. facts.Pain.Where(p => p.Pain.Score > facts.PainLimit.Value).Select(p => Placement.Working(p.Pain)).OfType<BodySide>().Distinct().Order()];
+        return sore.Length > 0 ? sore : Recommendation.BothSides;
     }
 
     private static IEnumerable<Fact> LookFacts(DecisionFacts facts)

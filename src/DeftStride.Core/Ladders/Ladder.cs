@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 
 namespace DeftStride.Core.Ladders;
@@ -9,9 +10,9 @@ namespace DeftStride.Core.Ladders;
 /// <param name="Entry">What a client shows before standing here.</param>
 /// <param name="Next">Where it leads; several are parallel branches, none is the end.</param>
 /// <param name="Fallback">Where a step back goes, or null at the foot.</param>
-/// <param name="Dose">Sets, repetitions a side and tempo, to begin with.</param>
+/// <param name="Dose">Between how many sets and repetitions a side, and what for.</param>
 /// <param name="Reason">Why it is here.</param>
-public sealed record Rung(string Id, string Name, string ExerciseId, string Entry, IReadOnlyList<string> Next, string? Fallback, string Dose, string Reason);
+public sealed record Rung(string Id, string Name, string ExerciseId, string Entry, IReadOnlyList<string> Next, string? Fallback, DoseRange Dose, string Reason);
 
 /// <summary>A way up: rungs that build on each other.</summary>
 /// <param name="Id">Stable id.</param>
@@ -19,32 +20,31 @@ public sealed record Rung(string Id, string Name, string ExerciseId, string Entr
 /// <param name="Rungs">In the order in which they are usually climbed; branches follow what they branch from.</param>
 public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
 {
-    private const string Learning = "2–3 × 5 a side, slow, body weight";
-    private const string Practising = "3 × 5–8 a side";
-    private const string Training = "3–4 × 8–10 a side, then load";
+    private static readonly DoseRange Learning = DoseRange.Learning, Practising = DoseRange.Practising, Training = DoseRange.Training;
+    private static readonly DoseRange Still = new(Phase.Learning, 3, 3, 20, 30, Held: true);
 
     /// <summary>All ladders.</summary>
     public static IReadOnlyList<Ladder> All { get; } =
     [
         new("split-stance", "Split stance",
         [
-            new("ss-half-kneeling", "Half-kneeling", "half-kneeling-hold", "Can kneel on one knee.", ["ss-floor"], null, "3 × 20 s a side", "Shows the bottom before anybody has to find it."),
+            new("ss-half-kneeling", "Half-kneeling", "half-kneeling-hold", "Can kneel on one knee.", ["ss-floor"], null, Still, "Shows the bottom before anybody has to find it."),
             new("ss-floor", "From the floor", "split-squat-from-floor", "Holds half-kneeling upright and level.", ["ss-pad"], "ss-half-kneeling", Learning, "Starting at the bottom shows the place to come back to."),
             new("ss-pad", "To pad", "split-squat-to-pad", "Rises from the floor on one line.", ["ss-loaded", "ss-raised", "ss-reverse"], "ss-floor", Practising, "The standing form that everything else is compared with."),
             new("ss-loaded", "Loaded", "split-squat-to-pad", "Clean to the pad, twice running.", ["ss-rear-low"], "ss-pad", Training, "Load shows whether the picture holds under work."),
             new("ss-rear-low", "Rear foot low", "rear-foot-raised", "Clean with a load.", ["ss-rear-bench"], "ss-loaded", Practising, "More range and balance, less stepping: a low surface first."),
-            new("ss-rear-bench", "Rear foot raised, heavy", "rear-foot-raised", "Clean on the low surface with a load at the chest.", [], "ss-rear-low", "3–5 × 4–6 a side, heavy", "Takes heavy load."),
+            new("ss-rear-bench", "Rear foot raised, heavy", "rear-foot-raised", "Clean on the low surface with a load at the chest.", [], "ss-rear-low", DoseRange.Strength, "Takes heavy load."),
             new("ss-raised", "Front foot raised", "front-foot-raised", "Clean to the pad.", ["ss-knee-forward"], "ss-pad", Practising, "Deeper for the front leg, kinder to the rear one."),
-            new("ss-knee-forward", "Knee forward", "knee-forward-split-squat", "Clean on the raised foot; heel stays down.", ["ss-elbow"], "ss-raised", "3 × 8–10 a side, body weight", "Uses all the knee and ankle there is."),
-            new("ss-elbow", "Elbow-crook load", "knee-forward-split-squat", "Eight to ten clean without a load.", [], "ss-knee-forward", "3 × 6–8 a side, light", "A light load ahead makes the trunk work."),
+            new("ss-knee-forward", "Knee forward", "knee-forward-split-squat", "Clean on the raised foot; heel stays down.", ["ss-elbow"], "ss-raised", new(Phase.Practising, 3, 3, 8, 10), "Uses all the knee and ankle there is."),
+            new("ss-elbow", "Elbow-crook load", "knee-forward-split-squat", "Eight to ten clean without a load.", [], "ss-knee-forward", new(Phase.Training, 3, 3, 6, 8), "A light load ahead makes the trunk work."),
             new("ss-reverse", "Reverse lunge", "reverse-lunge", "Clean to the pad.", ["ss-offset"], "ss-pad", Practising, "The first foot that travels: it lands where it already knows."),
             new("ss-offset", "Offset reverse", "reverse-lunge", "Clean stepping back.", ["ss-forward"], "ss-reverse", Training, "A load on one side asks the outer hip."),
             new("ss-forward", "Forward lunge", "forward-lunge", "Clean with an offset load.", ["ss-walking"], "ss-offset", Practising, "The most braking, so late; some never need it."),
-            new("ss-walking", "Walking lunge", "walking-lunge", "Clean forward.", [], "ss-forward", "3 × 10 a side", "Each step repeats the last."),
+            new("ss-walking", "Walking lunge", "walking-lunge", "Clean forward.", [], "ss-forward", new(Phase.Practising, 3, 3, 8, 10), "Each step repeats the last."),
         ]),
         new("step", "Step",
         [
-            new("st-stand", "One-leg stand", "one-leg-stand", "No sharp pain standing.", ["st-tap"], null, "3 × 20 s a side", "Level without moving comes first."),
+            new("st-stand", "One-leg stand", "one-leg-stand", "No sharp pain standing.", ["st-tap"], null, Still, "Level without moving comes first."),
             new("st-tap", "Low tap", "step-down-tap", "Level for twenty seconds.", ["st-front-lunge"], "st-stand", Learning, "The top of the range, where control is won."),
             new("st-front-lunge", "Front-weighted lunge", "front-weighted-lunge", "Level through the first half of the tap.", ["st-banded", "st-higher"], "st-tap", Practising, "The middle of the range."),
             new("st-banded", "Banded", "half-kneeling-band", "The knee turns in over a level pelvis.", ["st-higher"], "st-front-lunge", Practising, "Wakes the deep outer hip when it is the cause."),
@@ -59,7 +59,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
             new("ol-kneeling", "Kneeling squat", "kneeling-squat", "Can kneel.", ["ol-two"], null, Learning, "Hips without knees."),
             new("ol-two", "Two-leg squat", "two-leg-squat", "Hips finish under the ribs.", ["ol-hip-bend"], "ol-kneeling", Practising, "Even on two before one."),
             new("ol-hip-bend", "One-leg hip bend", "one-leg-hip-bend", "Even on both feet.", ["ol-tap"], "ol-two", Learning, "Balance with the trunk moving."),
-            new("ol-tap", "Rear-toe tap", "rear-toe-tap", "Square and steady on one leg.", ["ol-half"], "ol-hip-bend", "3 × 5–10 a side", "From two hands to one to none."),
+            new("ol-tap", "Rear-toe tap", "rear-toe-tap", "Square and steady on one leg.", ["ol-half"], "ol-hip-bend", new(Phase.Practising, 3, 3, 5, 10), "From two hands to one to none."),
             new("ol-half", "Half depth", "one-leg-half-depth", "Ten without hands.", ["ol-box"], "ol-tap", Practising, "The strong half first."),
             new("ol-box", "Box, counterbalanced", "box-squat-free-leg", "Clean to half depth.", ["ol-free"], "ol-half", Practising, "A weight ahead lets the hips go back."),
             new("ol-free", "Box, free hands", "box-squat-free-leg", "Clean with the counterbalance.", [], "ol-box", Practising, "Nothing ahead: the ankle and trunk do it."),
@@ -74,9 +74,9 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
         ]),
         new("foot-to-hip", "Foot to hip",
         [
-            new("fh-tripod", "Foot tripod", "foot-tripod", "Anyone.", ["fh-knee"], null, "2 × 8, slow", "The foot gathers before the hip can help."),
-            new("fh-knee", "End-range knee", "end-range-knee", "Three corners down.", ["fh-band"], "fh-tripod", "2 × 10 a side", "A knee that straightens fully and strongly."),
-            new("fh-band", "Half-kneeling band", "half-kneeling-band", "Straight and strong.", ["fh-curtsy"], "fh-knee", "2 × 8 a side", "The deep outer hip, one joint at a time."),
+            new("fh-tripod", "Foot tripod", "foot-tripod", "Anyone.", ["fh-knee"], null, new(Phase.Learning, 2, 2, 8, 8), "The foot gathers before the hip can help."),
+            new("fh-knee", "End-range knee", "end-range-knee", "Three corners down.", ["fh-band"], "fh-tripod", new(Phase.Learning, 2, 2, 10, 10), "A knee that straightens fully and strongly."),
+            new("fh-band", "Half-kneeling band", "half-kneeling-band", "Straight and strong.", ["fh-curtsy"], "fh-knee", new(Phase.Learning, 2, 2, 8, 8), "The deep outer hip, one joint at a time."),
             new("fh-curtsy", "Low curtsy", "curtsy-step-down", "Knee over the foot with the band.", [], "fh-band", Learning, "Foot, knee and hip together."),
         ]),
     ];
@@ -85,18 +85,44 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
     public static (Ladder Ladder, Rung Rung)? Find(string rungId) => All
         .SelectMany(l => l.Rungs, (l, r) => ((Ladder, Rung)?)(l, r)).FirstOrDefault(p => p!.Value.Item2.Id == rungId);
 
-    /// <summary>What is wrong with a ladder, in a sentence, or null when it can be climbed: every name is known and no way leads in a circle.</summary>
+    /// <summary>No ladder is longer than this.</summary>
+    public const int MostRungs = 40;
+
+    /// <summary>A rung by id, or null.</summary>
+    public Rung? Rung(string id) => Rungs.FirstOrDefault(r => r.Id == id);
+
+    /// <summary>How many rungs lie below, by the shortest way up: 0 for where the ladder begins.</summary>
+    public int Depth(string rungId)
+    {
+        var led = Rungs.SelectMany(r => r.Next).ToHashSet();
+        var (depth, edge) = (0, Rungs.Where(r => !led.Contains(r.Id)).Select(r => r.Id).ToHashSet());
+        for (var seen = new HashSet<string>(edge); edge.Count > 0; depth++)
+        {
+            if (edge.Contains(rungId)) return depth;
+            edge = [.. edge.SelectMany(id => Rung(id)?.Next ?? []).Where(seen.Add)];
+        }
+
+        return depth;
+    }
+
+    /// <summary>What is wrong with a ladder, in a sentence, or null when it can be climbed: every name is known, every rung can be done and no way leads in a circle.</summary>
     public string? Problem()
     {
+        if (Rungs.Count is 0 or > MostRungs) return $"{Name}: a ladder has from 1 to {MostRungs} rungs.";
         var ids = Rungs.Select(r => r.Id).ToHashSet();
         if (ids.Count != Rungs.Count) return $"{Name}: two rungs have the same id.";
         foreach (var rung in Rungs)
         {
+            if (rung.Name.Trim().Length == 0) return $"{Name}: a rung has no name. Give it a few words.";
             if (Exercise.Find(rung.ExerciseId) is null) return $"{Name}: the rung {rung.Name} has an exercise that is not in the catalogue.";
             if (rung.Next.Append(rung.Fallback).OfType<string>().FirstOrDefault(n => !ids.Contains(n)) is { } lost) return $"{Name}: the rung {rung.Name} leads to {lost}, which is not there.";
+            if (rung.Fallback == rung.Id) return $"{Name}: the rung {rung.Name} falls back on itself.";
+            if (rung.Dose.Problem() is { } dose) return $"{Name}, {rung.Name}: {dose}";
         }
 
-        bool Circles(string id, HashSet<string> way) => !way.Add(id) || Rungs.Single(r => r.Id == id).Next.Any(n => Circles(n, [.. way]));
-        return Rungs.FirstOrDefault(r => Circles(r.Id, [])) is { } round ? $"{Name}: from {round.Name} the way leads back to itself." : null;
+        bool Circles(string id, Func<Rung, IEnumerable<string>> to, HashSet<string> way) => !way.Add(id) || to(Rung(id)!).Any(n => Circles(n, to, [.. way]));
+        return Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Next, [])) is { } round ? $"{Name}: from {round.Name} the way leads back to itself. Take one of its steps away."
+            : Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Fallback is { } f ? [f] : [], [])) is { } back ? $"{Name}: stepping back from {back.Name} leads in a circle."
+            : null;
     }
 }

@@ -92,7 +92,10 @@ public sealed class TrialTests
             spent.Add(new(choice.Now.Id, offered.Count % 2 == 0 ? TrialOutcome.Worse : TrialOutcome.NoDifference, at));
         }
 
-        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Id), offered);
+        // What answers a cause comes in its order; other words for the same and the easier form come after it.
+        var answering = Given.Fault("shin-beyond-band").Causes.SelectMany(c => c.Corrections).ToHashSet();
+        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Where(c => answering.Contains(c.Id)).Select(c => c.Id), offered.Take(answering.Count));
+        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Id).Order(), offered.Order());
         Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level).Order(), Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level));
     }
 

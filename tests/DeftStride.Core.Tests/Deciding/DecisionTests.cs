@@ -2,6 +2,7 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using FsCheck;
@@ -130,6 +131,73 @@ public sealed class DecisionTests
     [Fact]
     public void One_side_alone_decides_nothing() =>
         Assert.Equal(DecisionOutcome.LookAgain, Decide(Clean with { Check = Given.Look(Given.Still(3, marked: true)) }).Outcome);
+
+    /// <summary>Every rule once, each boundary from both sides. The rule that fires is the one named.</summary>
+    public static TheoryData<string, DecisionFacts, string, DecisionOutcome> Table => new()
+    {
+        { "a stop sign", Clean with { UnclearedFlags = ["Swelling"] }, "uncleared-flag", DecisionOutcome.StopAndRefer },
+        { "pain exactly 5", Clean with { Pain = Reports(5) }, "pain", DecisionOutcome.StepBack },
+        { "pain 4", Clean with { Pain = Reports(4) }, "pain", DecisionOutcome.ModifyAndRetest },
+        { "pain exactly 3", Clean with { Pain = Reports(3) }, "pain", DecisionOutcome.ModifyAndRetest },
+        { "pain 3, answered at once here", Clean with { Pain = Reports(3), StepBackAtOnce = true }, "pain", DecisionOutcome.StepBack },
+        { "pain exactly 2", Clean with { Pain = Reports(2, 2), Previous = new(true, 2, []), NextMorning = 2 }, "two-clean-sessions", DecisionOutcome.Progress },
+        { "pain 2, answered at once here", Clean with { Pain = Reports(2, 2), Previous = new(true, 2, []), NextMorning = 2, StepBackAtOnce = true }, "two-clean-sessions", DecisionOutcome.Progress },
+        { "exactly half unclean", Clean with { Repetitions = new(10, 10, 5) }, "outside", DecisionOutcome.Correct },
+        { "one fewer than half unclean", Clean with { Repetitions = new(10, 10, 6) }, "hold", DecisionOutcome.Hold },
+        { "half unclean and all tried", Clean with { Repetitions = new(10, 10, 5), Previous = new(false, 0, ["sb-gatepost", "sb-dowel", "sb-longer"]) }, "outside", DecisionOutcome.StepBack },
+        { "a check outside", Clean with { Check = Given.Whole(3, 24) }, "outside", DecisionOutcome.Correct },
+        { "too close to call", Clean with { Check = Given.Whole(3, 10.4) }, "too-close", DecisionOutcome.LookAgain },
+        { "nothing looked at", Clean with { Check = Given.Look() }, "too-close", DecisionOutcome.LookAgain },
+        { "exactly 80 % clean", Clean with { Repetitions = new(10, 10, 8) }, "two-clean-sessions", DecisionOutcome.Progress },
+        { "just below 80 %", Clean with { Repetitions = new(100, 100, 79) }, "hold", DecisionOutcome.Hold },
+        { "the first clean session", Clean with { Previous = null }, "hold", DecisionOutcome.Hold },
+    };
+
+    [Theory]
+    [MemberData(nameof(Table))]
+    public void Each_rule_fires_where_it_should_and_stops_at_its_boundary(string because, DecisionFacts facts, string rule, DecisionOutcome outcome)
+    {
+        var said = Decide(facts);
+        Assert.True((said.RuleId, said.Outcome) == (rule, outcome), $"{because}: {said.RuleId}, {said.Outcome}");
+        Assert.True(said.Facts.Count > 0 && said.WouldChange.Count > 0);
+    }
+
+    [Fact]
+    public void The_table_names_every_rule() => Assert.Equal(DecisionRule.InOrder.Select(r => r.Id).Order(), Table.Select(row => (string)((object[])row)[2]).Distinct().Order());
+
+    [Fact]
+    public void Good_enough_moves_on_unless_all_checks_are_asked_for()
+    {
+        var look = Given.Whole(3, 4);
+        var lean = new MeasureResult(Measure.Find("trunk-lean")!, BodySide.Left, Moment.Bottom, null, AnswerSource.Eye, false, null, new SeenAnswer("trunk-lean", BodySide.Left, BandSide.Beyond));
+        var leaning = Clean with { Check = look with { Results = [.. look.Results, lean] } };
+        Assert.Equal(DecisionOutcome.Progress, Decide(leaning).Outcome);
+        var all = Decide(leaning with { AllChecks = true });
+        Assert.Equal(DecisionOutcome.Hold, all.Outcome);
+        Assert.Contains(all.WouldChange, w => w.Contains("trunk lean, left", StringComparison.OrdinalIgnoreCase));
+    }
+
+    [Fact]
+    public void A_step_back_names_the_rung_below_and_the_side_that_gave_the_reason()
+    {
+        var below = Ladder.Find("ss-floor")!.Value.Rung;
+        var sore = Decide(Clean with { Pain = [new(new Pain(6, BodySide.Left, LegRole.Rear), false)], Below = below });
+        Assert.Equal([BodySide.Right], sore.Sides);
+        Assert.Contains("from the floor", sore.Headline, StringComparison.Ordinal);
+        var failed = Decide(Clean with { Check = Given.Whole(3, 24), Previous = new(false, 0, ["sb-gatepost", "sb-dowel", "sb-longer"]) });
+        Assert.Equal((DecisionOutcome.StepBack, BodySide.Right), (failed.Outcome, Assert.Single(failed.Sides)));
+    }
+
+    [Fact]
+    public void What_is_not_known_is_listed()
+    {
+        Assert.Empty(Decide(Clean).Missing);
+        var open = Decide(Clean with { Pain = [], Repetitions = null, NextMorning = null, Check = Given.Check(3, 4) }).Missing;
+        Assert.Contains("pain", open);
+        Assert.Contains("the repetitions, and how many were clean", open);
+        Assert.Contains("pain on the morning after last time", open);
+        Assert.Contains("heel", open, StringComparer.OrdinalIgnoreCase);
+    }
 
     private static readonly Gen<DecisionFacts> AnyFacts =
         from left in Gen.Choose(-120, 260)

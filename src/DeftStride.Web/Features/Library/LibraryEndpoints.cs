@@ -60,6 +60,6 @@ internal static class LibraryEndpoints
                 [.. f.Corrections.Concat(words.Added(f)).Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
                 f.Disagreement, found.GetValueOrDefault(f.Id)))],
             [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id), r.Settings))],
-            [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose, r.Reason, r.Fallback))]))]));
+            [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose.ToString(), r.Reason, r.Fallback))]))]));
     }
 }

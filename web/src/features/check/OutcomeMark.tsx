@@ -32,10 +32,12 @@ export function OutcomeMark({
       <div className="min-w-0">
         <p>
           <span className="say block text-[19px]">
-            {outcomeWord[trial.outcome]}: {trial.short.toLowerCase()}
+            {trial.without
+              ? `${trial.outcome === 'worse' ? 'Worse' : 'As good'} ${trial.short.toLowerCase().replace(':', '')}`
+              : `${outcomeWord[trial.outcome]}: ${trial.short.toLowerCase()}`}
           </span>
           <span className="text-[13.5px] text-ink">
-            {'without' in trial && trial.without ? `${trial.cue} ` : ''}
+            {trial.without ? `${trial.cue} ` : ''}
             {trial.because}
             {trial.feels.length > 0 && ` The client says: ${trial.feels.map((f) => feelWord[f].toLowerCase()).join(', ')}.`}
           </span>
@@ -89,7 +91,7 @@ export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; cl
   return (
     <div className="-ml-1.5 flex flex-wrap items-center text-ink">
       <Button kind="quiet" className="px-1.5! text-[13.5px]!" disabled={back.isPending} onClick={() => back.mutate()}>
-        Take it back
+        Undo this trial
       </Button>
       {stay.data ? (
         <span className="px-1.5 text-[13.5px]">{done[stay.data]}</span>

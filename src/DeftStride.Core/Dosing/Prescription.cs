@@ -1,0 +1,120 @@
+using System.Globalization;
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Practice;
+
+namespace DeftStride.Core.Dosing;
+
+/// <summary>What is asked for next time.</summary>
+/// <param name="Range">The range of the rung it lies in.</param>
+/// <param name="Sets">How many sets.</param>
+/// <param name="Amount">Repetitions a side, or seconds where it is held.</param>
+/// <param name="Load">What is held, and where.</param>
+public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Load)
+{
+    /// <summary>Where a rung begins: the fewest sets and repetitions, and the lightest there is where a load belongs to it.</summary>
+    public static Prescription First(DoseRange range, Exercise exercise, LoadRack rack)
+    {
+        ArgumentNullException.ThrowIfNull(range);
+        ArgumentNullException.ThrowIfNull(exercise);
+        ArgumentNullException.ThrowIfNull(rack);
+        if (!range.Loaded) return new(range, range.SetsLow, range.Low, Load.None);
+        var position = exercise.Loads.Count > 0 ? exercise.Loads[0] : LoadPosition.Goblet;
+        return new(range, range.SetsLow, range.Low, new Load(position, rack.Lightest(position)));
+    }
+
+    /// <summary>Whether sets and repetitions are at the top of the range.</summary>
+    public bool Full => Amount >= Range.High && Sets >= Range.SetsHigh;
+
+    /// <summary>"3 × 6 a side, 8 kg at the chest".</summary>
+    public override string ToString() => $"{Sets} × {Amount}{(Range.Held ? " s" : "")} a side{(Load.Kilograms > 0 ? string.Create(CultureInfo.InvariantCulture, $", {Load.Kilograms:0.#} kg {Held(Load.Position)}") : "")}";
+
+    /// <summary>Where a load is held, in words that follow its weight.</summary>
+    public static string Held(LoadPosition position) => position switch
+    {
+        LoadPosition.Goblet => "at the chest",
+        LoadPosition.ElbowCrook => "in the elbows",
+        LoadPosition.Front => "on the front of the shoulders",
+        LoadPosition.Back => "on the back",
+        LoadPosition.Sandbag => "hugged",
+        LoadPosition.Sides => "at the sides",
+        LoadPosition.Forward => "held ahead",
+        _ => "in the hands",
+    };
+}
+
+/// <summary>What changes in a prescription.</summary>
+public enum DoseStep
+{
+    /// <summary>Nothing.</summary>
+    Same,
+
+    /// <summary>One repetition more, or five seconds.</summary>
+    Repetitions,
+
+    /// <summary>One set more.</summary>
+    Sets,
+
+    /// <summary>The next heavier load, repetitions back to the fewest.</summary>
+    Load,
+
+    /// <summary>The next lighter load.</summary>
+    Lighter,
+
+    /// <summary>The range is full: what comes next is another rung.</summary>
+    Full,
+}
+
+/// <summary>What is asked for next time, what changed, and why.</summary>
+public sealed record NextDose(Prescription Prescription, DoseStep Step, string Why)
+{
+    /// <summary>Up to this effort of 10 a load may grow.</summary>
+    public const int GrowAtMost = 8;
+
+    /// <summary>
+    /// Double progression, from what happened and never from the calendar: repetitions first, then sets, then load. One thing
+    /// changes, and only after two good sessions running.
+    /// </summary>
+    /// <param name="asked">What was asked for.</param>
+    /// <param name="log">What was done.</param>
+    /// <param name="painLimit">The highest pain that is ordinary.</param>
+    /// <param name="twoGood">Whether the session before was good as well.</param>
+    /// <param name="addsLoad">Whether a full range is answered with load; otherwise the next rung is what comes.</param>
+    /// <param name="rack">The weights that are there.</param>
+    public static NextDose After(Prescription asked, SessionLog log, int painLimit, bool twoGood, bool addsLoad, LoadRack rack)
+    {
+        ArgumentNullException.ThrowIfNull(asked);
+        ArgumentNullException.ThrowIfNull(log);
+        ArgumentNullException.ThrowIfNull(rack);
+        NextDose Same(string why) => new(asked, DoseStep.Same, why);
+        var what = asked.Range.Held ? "seconds" : "repetitions";
+        if (log.Pain is { } pain && pain.Score > painLimit) return Same($"Pain of {pain.Score} is above {painLimit}: nothing is added.");
+        if (log.Against(asked) is not { } done) return Same("Nothing was done, so nothing changes.");
+        var whole = done.Done >= done.Prescribed;
+        var clean = done.Clean >= DecisionFacts.CleanShare * done.Done;
+        if (log.Effort > GrowAtMost && asked.Load.Kilograms > 0 && !(whole && clean))
+            return new(asked with { Load = asked.Load with { Kilograms = rack.Lighter(asked.Load.Position, asked.Load.Kilograms) } }, DoseStep.Lighter, $"Effort {log.Effort} of 10 and {(whole ? "fewer than eight in ten clean" : "not all done")}: the next lighter load.");
+        if (!whole) return Same($"{done.Done} of {done.Prescribed} {what} a side were done: the same again.");
+        if (!clean) return Same($"{done.Clean} of {done.Done} {what} were clean, fewer than eight in ten: the same again, better.");
+        if (log.Effort > GrowAtMost) return Same($"Effort {log.Effort} of 10: the same until it is {GrowAtMost} or less.");
+        if (!twoGood) return Same("A good session. One more like it, and one thing is added.");
+        return Grow(asked, addsLoad, rack);
+    }
+
+    /// <summary>The one thing that is added when everything was good twice.</summary>
+    public static NextDose Grow(Prescription asked, bool addsLoad, LoadRack rack)
+    {
+        ArgumentNullException.ThrowIfNull(asked);
+        ArgumentNullException.ThrowIfNull(rack);
+        var range = asked.Range;
+        if (asked.Amount < range.High)
+            return new(asked with { Amount = Math.Min(range.High, asked.Amount + (range.Held ? 5 : 1)) }, DoseStep.Repetitions, $"Two good sessions: {(range.Held ? "five seconds" : "one repetition")} more, up to {range.High}.");
+        if (asked.Sets < range.SetsHigh)
+            return new(asked with { Sets = asked.Sets + 1 }, DoseStep.Sets, $"Two good sessions at {range.High}{(range.Held ? " s" : "")}: one set more, up to {range.SetsHigh}.");
+        if (addsLoad && range.Loaded && rack.Heavier(asked.Load.Position, asked.Load.Kilograms) is { } more)
+            return new(asked with { Amount = range.Low, Load = asked.Load with { Kilograms = more } }, DoseStep.Load,
+                string.Create(CultureInfo.InvariantCulture, $"The range is full: {more:0.#} kg, the next weight there is, and back to {range.Low} repetitions."));
+        return new(asked, DoseStep.Full, addsLoad && range.Loaded ? "The range is full and there is no heavier weight here." : "The range is full: the next rung is what comes.");
+    }
+}

@@ -1,0 +1,65 @@
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+
+namespace DeftStride.Core.Dosing;
+
+/// <summary>One set of one side.</summary>
+/// <param name="Side">The client's own working side.</param>
+/// <param name="Amount">Repetitions, or seconds where it is held.</param>
+/// <param name="Clean">Of those, clean ones.</param>
+/// <param name="Load">What was held.</param>
+/// <param name="Resets">How often the client stood up and began anew in between; that is fine, and known.</param>
+public sealed record SetDone(BodySide Side, int Amount, int Clean, Load Load, int Resets = 0);
+
+/// <summary>What was done of one exercise in one session.</summary>
+/// <param name="Sets">Set by set, in order.</param>
+/// <param name="Effort">0–10, or null when not asked.</param>
+/// <param name="Pain">The worst of the sets, or null when not asked.</param>
+public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? Pain)
+{
+    /// <summary>More sets of one exercise than this are a slip of the finger.</summary>
+    public const int MostSets = 20;
+
+    /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
+    public string? Problem()
+    {
+        foreach (var side in new[] { BodySide.Left, BodySide.Right })
+        {
+            var count = Sets.Count(s => s.Side == side);
+            if (count > MostSets) return $"{count} sets a side are more than anyone does. Enter at most {MostSets}.";
+        }
+
+        foreach (var set in Sets)
+        {
+            if (set.Amount is < 0 or > Repetitions.Most) return $"A set has from 0 to {Repetitions.Most} repetitions or seconds, not {set.Amount}.";
+            if (set.Clean < 0 || set.Clean > set.Amount) return $"There cannot be {set.Clean} clean ones in a set of {set.Amount}.";
+            if (!double.IsFinite(set.Load.Kilograms) || set.Load.Kilograms is < 0 or > 400) return "A load lies between 0 and 400 kg. Check the number and its unit.";
+            if (set.Resets is < 0 or > Repetitions.Most) return "Resets cannot be fewer than none.";
+        }
+
+        return Effort is < 0 or > 10 ? "Effort goes from 0 (none) to 10 (all there is). Pick a number in between." : Pain?.Problem();
+    }
+
+    /// <summary>
+    /// Done and clean of the side that did worse, against what was asked; null when nothing was done. The weaker side
+    /// decides for both.
+    /// </summary>
+    public Repetitions? Against(Prescription asked)
+    {
+        ArgumentNullException.ThrowIfNull(asked);
+        return Sets.Count == 0 ? null : new[] { BodySide.Left, BodySide.Right }
+            .Select(side => Sets.Where(s => s.Side == side).ToArray())
+            .Select(sets => new Repetitions(asked.Sets * asked.Amount, sets.Sum(s => s.Amount), sets.Sum(s => s.Clean)))
+            .OrderBy(r => Math.Min(r.Done, r.Prescribed)).ThenBy(r => r.Clean).First();
+    }
+
+    /// <summary>The same number of sets of the same on both sides, which is how most of it is entered.</summary>
+    public static SessionLog Even(int sets, int amount, int cleanLeft, int cleanRight, Load load, int? effort, Pain? pain)
+    {
+        // Clean ones are counted over all sets and dealt out one set after the other.
+        IEnumerable<SetDone> Side(BodySide side, int clean) => Enumerable.Range(0, sets).Select(i => new SetDone(side, amount, Math.Clamp(clean - (i * amount), 0, amount), load));
+        return new SessionLog([.. Side(BodySide.Left, cleanLeft), .. Side(BodySide.Right, cleanRight)], effort, pain);
+    }
+}

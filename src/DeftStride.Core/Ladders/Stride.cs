@@ -1,0 +1,45 @@
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Ladders;
+
+/// <summary>Where a side stands on a ladder.</summary>
+/// <param name="LadderId">Which ladder.</param>
+/// <param name="Side">The client's own side.</param>
+/// <param name="RungId">On which rung.</param>
+/// <param name="Since">Since when.</param>
+public sealed record Stand(string LadderId, BodySide Side, string RungId, DateTimeOffset Since);
+
+/// <summary>A side that goes from one rung to another.</summary>
+public sealed record Move(BodySide Side, string From, string To, MoveKind Kind);
+
+/// <summary>How the sides go along a ladder. They may stand apart; what is planned matches the weaker one.</summary>
+public static class Stride
+{
+    private static readonly BodySide[] Both = [BodySide.Left, BodySide.Right];
+
+    /// <summary>The rung that is planned: the lower of the two.</summary>
+    public static Rung Planned(Ladder ladder, string left, string right)
+    {
+        ArgumentNullException.ThrowIfNull(ladder);
+        var (l, r) = (ladder.Rung(left) ?? ladder.Rungs[0], ladder.Rung(right) ?? ladder.Rungs[0]);
+        return Rank(ladder, r) < Rank(ladder, l) ? r : l;
+    }
+
+    /// <summary>Up to a rung: both sides when they stand together, else only the one behind.</summary>
+    public static IReadOnlyList<Move> Up(Ladder ladder, string left, string right, string to)
+    {
+        var planned = Planned(ladder, left, right).Id;
+        return [.. Both.Select(s => (Side: s, At: s == BodySide.Left ? left : right)).Where(p => p.At == planned && p.At != to).Select(p => new Move(p.Side, p.At, to, MoveKind.Up))];
+    }
+
+    /// <summary>Back by one rung, for the sides that gave the reason; at the foot of the ladder nothing moves.</summary>
+    public static IReadOnlyList<Move> Back(Ladder ladder, string left, string right, IReadOnlyCollection<BodySide> sides, MoveKind kind = MoveKind.Back)
+    {
+        ArgumentNullException.ThrowIfNull(ladder);
+        ArgumentNullException.ThrowIfNull(sides);
+        return [.. Both.Where(sides.Contains).Select(s => (Side: s, At: s == BodySide.Left ? left : right))
+            .Select(p => (p.Side, p.At, To: ladder.Rung(p.At)?.Fallback)).Where(p => p.To is not null).Select(p => new Move(p.Side, p.At, p.To!, kind))];
+    }
+
+    private static int Rank(Ladder ladder, Rung rung) => (ladder.Depth(rung.Id) * 1000) + ladder.Rungs.ToList().IndexOf(rung);
+}
