@@ -77,6 +77,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<PictureFact>(model);
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
+        // Two coaches cannot both be the first to decide on a check.
+        model.Entity<DecisionFact>().HasIndex(d => d.CheckId).IsUnique().HasFilter("\"Supersedes\" IS NULL");
         model.Entity<VisitRecord>().HasIndex(v => new { v.ClientId, v.StartsAt });
         model.Entity<TrialFact>().HasIndex(t => new { t.StudioId, t.CorrectionId, t.Outcome });
         model.Entity<LogFact>().HasOne<CheckFact>().WithMany().HasForeignKey(l => l.CheckId).OnDelete(DeleteBehavior.Restrict);

@@ -77,6 +77,13 @@ public sealed record ProgressOption(ProgressKind Kind, string Text, string Why, 
         return [.. found.OrderBy(o => o.Open ? 0 : 1).ThenBy(o => o.Kind)];
     }
 
+    /// <summary>Where the sides stand apart and the further one's rung was trained: the one behind catches up, and nothing else changes.</summary>
+    public static ProgressOption CatchUp(Rung rung, Measuring.BodySide behind, Prescription now)
+    {
+        ArgumentNullException.ThrowIfNull(rung);
+        return new(ProgressKind.Rung, $"the {(behind == Measuring.BodySide.Left ? "left" : "right")} catches up, {Lower(rung.Name)}", "Both sides were clean here twice: the one that stood lower stands here too.", rung.Id, now, true);
+    }
+
     private static ProgressOption Next(Rung rung, RungReach reach, LoadRack rack)
     {
         var dose = Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack);

@@ -1,4 +1,5 @@
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Ladders;
 
 namespace DeftStride.Core.Practice;
 
@@ -16,6 +17,9 @@ public enum AttentionKind
 
     /// <summary>Never looked at.</summary>
     FirstLook,
+
+    /// <summary>Back after a break: lower, or a first look anew.</summary>
+    AfterBreak,
 
     /// <summary>Pain last time: ask about it first.</summary>
     AskPain,
@@ -51,7 +55,8 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
     /// <param name="cue">The cue that has helped most, or null.</param>
     /// <param name="dueProp">A borrowed prop whose review is due, in a few words, or null.</param>
     /// <param name="now">The present moment.</param>
-    public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, string? dueProp, DateTimeOffset now)
+    /// <param name="away">A break that is over today, or null.</param>
+    public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, string? dueProp, DateTimeOffset now, LayOff? away = null)
     {
         if (stopSigns > 0)
             return new(AttentionKind.StopSign, "A stop sign stands. Clear it or refer before anything else.", $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything.");
@@ -60,6 +65,7 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
         var days = (int)(now - look).TotalDays;
         var when = days == 0 ? "today" : days == 1 ? "yesterday" : $"{days} days ago";
         if (lastDecision is null) return new(AttentionKind.Undecided, "The last check has no decision yet.", $"The look of {when} was finished and nothing was decided on it.");
+        if (away is not null) return new(AttentionKind.AfterBreak, $"Back after {away.Sentence}", away.Why);
         if (lastPain > Pain.DefaultLimit)
             return new(AttentionKind.AskPain, $"Pain was {lastPain} last time. Ask about it, and about the morning after.", $"Pain of {lastPain}, {when}, is above the limit of {Pain.DefaultLimit}; the morning after counts as much as the set.");
         var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";

@@ -241,7 +241,9 @@ namespace DeftStride.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("CheckId");
+                    b.HasIndex("CheckId")
+                        .IsUnique()
+                        .HasFilter("\"Supersedes\" IS NULL");
 
                     b.HasIndex("CoachId");
 

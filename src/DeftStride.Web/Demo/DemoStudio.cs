@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
@@ -13,6 +14,8 @@ using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Safety;
@@ -72,15 +75,16 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
         studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
-        studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres, [Gear.Dowel, Gear.Band, Gear.Wedge, Gear.Block, Gear.Support, Gear.Scales, Gear.Weight, Gear.Tape]));
+        studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres, [Gear.Dowel, Gear.Band, Gear.Wedge, Gear.Block, Gear.Support, Gear.Scales, Gear.Weight, Gear.Tape], [4, 6, 8, 8, 12, 12, 16, 20, 24]));
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
         _shelf = new PictureShelf(db, scope, _facts, folder, _clock);
-        _book = new CheckBook(db, scope);
-        _recorder = new CheckRecorder(db, scope, _facts, _book);
+        var (ladders, experience) = (new LadderBook(db, scope), new StudioExperience());
+        _book = new CheckBook(db, scope, ladders, experience, _clock);
+        _recorder = new CheckRecorder(db, scope, _facts, _book, experience, _clock);
 
         var now = real.GetUtcNow();
-        _clock.Now = now.AddDays(-40);
+        _clock.Now = now.AddDays(-80);
         var wren = await db.Coaches.OrderBy(c => c.CreatedAt).FirstAsync(stop);
         wren.Name = "Wren Ashdown";
         db.Add(new CoachRecord { Id = Guid.CreateVersion7(_clock.Now), StudioId = studio.Id, Name = "Tobin Marl", CreatedAt = now });
@@ -189,9 +193,31 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         await KneeInAsync("corin", now.AddHours(-25), stop, new SeenDto("inner-ankle", BodySide.Left, BandSide.Beyond, null));
         await KneeInAsync("odell", now.AddHours(-24), stop, new SeenDto("foot-ahead", BodySide.Left, BandSide.Beyond, null));
 
+        // Bram from his first screen to the third rung: on the floor, to the pad, loaded. The coach only tapped what was seen.
+        foreach (var (days, exercise) in new[] { (66, "split-squat-from-floor"), (63, "split-squat-from-floor"), (59, "split-squat-from-floor"), (56, ExerciseId), (52, ExerciseId), (49, ExerciseId), (45, ExerciseId), (42, ExerciseId), (38, ExerciseId), (34, ExerciseId), (27, ExerciseId) })
+            await SeenAsync("bram", now.AddDays(-days), exercise, 6 + (days % 2), stop);
         await SessionAsync("bram", 1, now.AddDays(-14), none, [], none, new(8, 8, 6), stop);
         await SessionAsync("bram", 2, now.AddDays(-7), none, [], none, clean, stop);
         await SessionAsync("bram", 3, now.AddMinutes(-25), none, [], none, clean, stop, Looked.Split("bram-front-l", "bram-front0-l", "bram-front-r", "bram-front0-r") with { Felt = new FeltDto(true, ""), Effort = 6 });
+    }
+
+    /// <summary>A session that the coach saw to be fine, with its sets as they were asked for; what is recommended is done.</summary>
+    private async Task SeenAsync(string key, DateTimeOffset at, string exercise, int effort, CancellationToken stop)
+    {
+        _clock.Now = at;
+        var client = await scope.ClientAsync(_clients[key], stop);
+        var core = (await _book.StandardForAsync(client, Exercise.Find(exercise)!, null, stop)).ToCore();
+        SeenDto[] fine = [.. core.MustPass.SelectMany(b => new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenDto(b.Measure.Id, s, BandSide.Within, null)))];
+        var none = new PainDto(0, null, null);
+        var check = new CheckRequest(Guid.CreateVersion7(at), client.Id, exercise, null, [], fine, [], new FeltDto(true, ""), null, none, null, null);
+        await _recorder.CheckAsync(check, stop);
+        _clock.Now += TimeSpan.FromMinutes(12);
+        var judged = await _book.LoadAsync(check.Id, stop);
+        var asked = (await _book.FactsAsync(judged, null, null, null, stop)).Spot!.Asked;
+        var all = asked.Sets * asked.Amount;
+        var log = new LogDto(null, new EvenDto(asked.Sets, asked.Amount, all, all - 1, asked.Load.Kilograms, asked.Load.Position, 0), effort, none, 0, null);
+        var said = DecisionRule.Decide((await _book.FactsAsync(judged, null, null, log, stop)).Facts);
+        await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, null, null, said.RuleId, said.Outcome, said.Outcome, null, null, log), stop);
     }
 
     private async Task KneeInAsync(string key, DateTimeOffset at, CancellationToken stop, params SeenDto[] also)
@@ -239,8 +265,18 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         }
 
         _clock.Now += TimeSpan.FromMinutes(4);
-        var said = DecisionRule.Decide(await _book.FactsAsync(await _book.LoadAsync(check.Id, stop), after.ToCore("pain"), repetitions?.ToCore(), stop));
-        await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, after, repetitions, said.RuleId, said.Outcome, said.Outcome, null, null), stop);
+        var judged = await _book.LoadAsync(check.Id, stop);
+        var log = repetitions is null ? null : LogOf(repetitions, (await _book.FactsAsync(judged, null, null, null, stop)).Spot!.Asked, looked.Effort);
+        var said = DecisionRule.Decide((await _book.FactsAsync(judged, after.ToCore("pain"), null, log, stop)).Facts);
+        await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, after, null, said.RuleId, said.Outcome, said.Outcome, null, null, log), stop);
+    }
+
+    /// <summary>What was asked for, done and clean in the shares that the story gives.</summary>
+    private static LogDto LogOf(RepetitionsDto share, Prescription asked, int? effort)
+    {
+        var amount = share.Done < share.Prescribed ? asked.Amount - 1 : asked.Amount;
+        var clean = asked.Sets * amount * share.Clean / share.Done;
+        return new LogDto(null, new EvenDto(asked.Sets, amount, clean, clean, asked.Load.Kilograms, asked.Load.Position, 0), effort ?? 7, null, null, null);
     }
 
     /// <summary>Pictures taken and not marked yet, so that a first look can be tried without a camera.</summary>

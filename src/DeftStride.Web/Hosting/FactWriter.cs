@@ -78,11 +78,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
         if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
         if (record.Version != basedOn) throw Stale(request, answer(record));
         var coach = await scope.CoachIdAsync(stop);
-        if (change(record) is { } edit && edit.Before != edit.After) db.Add(new EditFact
-        {
-            Id = operationId, StudioId = record is StudioRecord ? record.Id : record.StudioId, CoachId = coach, RecordedAt = clock.GetUtcNow(), Body = Json.Write(request),
-            Kind = edit.Kind, Subject = edit.Subject, At = edit.At, Before = edit.Before, After = edit.After,
-        });
+        if (change(record) is { } edit && edit.Before != edit.After) Note(edit, operationId, request, record is StudioRecord ? record.Id : record.StudioId, coach);
         record.Version++;
         record.ChangedBy = coach;
         try
@@ -96,7 +92,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
         }
     }
 
-    public async Task<TAnswer> CreateAsync<TRecord, TAnswer>(Guid operationId, object request, Func<Task<TRecord>> make, Func<TRecord, TAnswer> answer, CancellationToken stop)
+    public async Task<TAnswer> CreateAsync<TRecord, TAnswer>(Guid operationId, object request, Func<Task<TRecord>> make, Func<TRecord, TAnswer> answer, CancellationToken stop, Edit? edit = null)
         where TRecord : Mutable
     {
         if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
@@ -107,8 +103,15 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
         if (record.Id == Guid.Empty) throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
         if (await db.Set<TRecord>().AnyAsync(r => r.Id == record.Id, stop)) throw Refusal.Conflict("This was already added. Reload to see it.");
         db.Add(record);
+        if (edit is not null) Note(edit, operationId, request, record.StudioId, record.ChangedBy.Value);
         return await KeepAsync(operationId, request, answer(record), stop);
     }
+
+    private void Note(Edit edit, Guid operationId, object request, Guid studioId, Guid coachId) => db.Add(new EditFact
+    {
+        Id = operationId, StudioId = studioId, CoachId = coachId, RecordedAt = clock.GetUtcNow(), Body = Json.Write(request),
+        Kind = edit.Kind, Subject = edit.Subject, At = edit.At, Before = edit.Before, After = edit.After,
+    });
 
     private async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(Guid operationId, object request, CancellationToken stop)
     {

@@ -174,7 +174,7 @@ public sealed class DecisionTests
         Assert.Equal(DecisionOutcome.Progress, Decide(leaning).Outcome);
         var all = Decide(leaning with { AllChecks = true });
         Assert.Equal(DecisionOutcome.Hold, all.Outcome);
-        Assert.Contains(all.WouldChange, w => w.Contains("trunk lean, left", StringComparison.OrdinalIgnoreCase));
+        Assert.Contains(all.WouldChange, w => w.Contains("trunk, left", StringComparison.OrdinalIgnoreCase));
     }
 
     [Fact]

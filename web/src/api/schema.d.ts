@@ -116,6 +116,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{clientId}/asked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getAsked"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{clientId}/draft": {
         parameters: {
             query?: never;
@@ -500,6 +516,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ladders": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLadders"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/ladders/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changeLadder"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/library": {
         parameters: {
             query?: never;
@@ -510,6 +558,22 @@ export interface paths {
         get: operations["getLibrary"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/logs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addLog"];
         delete?: never;
         options?: never;
         head?: never;
@@ -606,6 +670,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["addSetup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addStand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -712,7 +792,7 @@ export interface components {
          * @description Why a client needs a look today.
          * @enum {unknown}
          */
-        AttentionKind: "stopSign" | "unfinished" | "undecided" | "firstLook" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
+        AttentionKind: "stopSign" | "unfinished" | "undecided" | "firstLook" | "afterBreak" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
         /** @description Another band for one measure, in its unit; both edges null take the choice back. string? BandChange.Key names the client, the exercise or the school. */
         BandChange: {
             /** Format: double */
@@ -979,18 +1059,22 @@ export interface components {
             id: string;
             name: string;
         };
-        /** @description A client with everything that is on record, oldest check first. */
+        /** @description A client: where they stand, what was done and decided, oldest check first. Of many years only the latest looks come at once. */
         ClientView: {
             checks: components["schemas"]["CheckView"][];
             cleared: components["schemas"]["ClearedFlagView"][];
             client: components["schemas"]["ClientDetails"];
             cues: components["schemas"]["CueView"][];
             draft: null | components["schemas"]["DraftView"];
+            /** Format: int32 */
+            earlierChecks: number;
             kept: components["schemas"]["KeptView"][];
+            logs: components["schemas"]["LogView"][];
             loosePictures: components["schemas"]["PictureView"][];
             props: components["schemas"]["PropView"][];
             standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
+            strides: components["schemas"]["StrideView"][];
             trend: components["schemas"]["PartView"][];
         };
         CoachRequest: {
@@ -1094,6 +1178,7 @@ export interface components {
             chosen: components["schemas"]["DecisionOutcome"];
             /** Format: uuid */
             id: string;
+            log?: null | components["schemas"]["LogDto"];
             painAfter: null | components["schemas"]["PainDto"];
             reason: null | string;
             recommended: components["schemas"]["DecisionOutcome"];
@@ -1101,6 +1186,8 @@ export interface components {
             ruleId: string;
             /** Format: uuid */
             supersedes: null | string;
+            /** Format: int32 */
+            way?: null | number;
         };
         DecisionView: {
             /** Format: date-time */
@@ -1111,6 +1198,7 @@ export interface components {
             coach: string;
             /** Format: uuid */
             id: string;
+            log: null | components["schemas"]["LogDto"];
             overruleReason: null | string;
             painAfter: null | components["schemas"]["PainDto"];
             recommendation: components["schemas"]["RecommendationView"];
@@ -1159,6 +1247,19 @@ export interface components {
             name: string;
             simulated: boolean;
         };
+        /** @description The range of a rung. Repetitions a side, or seconds where it is held. */
+        DoseRangeDto: {
+            held: boolean;
+            /** Format: int32 */
+            high: number;
+            /** Format: int32 */
+            low: number;
+            phase: components["schemas"]["Phase"];
+            /** Format: int32 */
+            setsHigh: number;
+            /** Format: int32 */
+            setsLow: number;
+        };
         /**
          * @description Something about a still that is probably a slip; the coach is asked and nothing is changed unasked.
          * @enum {unknown}
@@ -1203,6 +1304,22 @@ export interface components {
             means: string;
             name: string;
             text: string;
+        };
+        /** @description The same in every set and on both sides but for how many were clean: how most of it is entered. */
+        EvenDto: {
+            /** Format: int32 */
+            amount: number;
+            /** Format: int32 */
+            cleanLeft: number;
+            /** Format: int32 */
+            cleanRight: number;
+            /** Format: double */
+            loadKg: number;
+            position: components["schemas"]["LoadPosition"];
+            /** Format: int32 */
+            resets: number;
+            /** Format: int32 */
+            sets: number;
         };
         /**
          * @description The families of the catalogue.
@@ -1277,6 +1394,16 @@ export interface components {
             note: string;
             signId: string;
             text: string;
+        };
+        /** @description What is asked for today: the rung, the numbers, why these, which side first, and where the sides stand apart. */
+        FloorDoseView: {
+            apart: null | string;
+            asked: components["schemas"]["PrescriptionView"];
+            firstSide: string;
+            ladderName: string;
+            placed: boolean;
+            rungName: string;
+            why: string;
         };
         /** @description Today on the floor, in the studio's own day and in time order. */
         FloorView: {
@@ -1391,6 +1518,7 @@ export interface components {
             tape: components["schemas"]["Tape"];
             things?: null | components["schemas"]["Gear"][];
             wedgesDegrees: number[];
+            weightsKg?: null | number[];
         };
         KitView: {
             heights: components["schemas"]["HeightView"][];
@@ -1400,6 +1528,32 @@ export interface components {
         };
         /** @enum {unknown} */
         KneeShape: "knockKneed" | "straight" | "bowLegged" | null;
+        /** @description A ladder changed, copied or added. long LadderChange.Version 0 when it is not kept yet; a null ladder goes back to the usual one. */
+        LadderChange: {
+            ladder: null | components["schemas"]["LadderDto"];
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A ladder as it is kept and edited. */
+        LadderDto: {
+            id: string;
+            name: string;
+            rungs: components["schemas"]["RungDto"][];
+        };
+        LaddersView: {
+            ladders: components["schemas"]["LadderView"][];
+        };
+        /** @description A ladder with who stands where. Version 0 means as it usually is. */
+        LadderView: {
+            changed: boolean;
+            ladder: components["schemas"]["LadderDto"];
+            places: components["schemas"]["RungPlaceView"][];
+            usual: boolean;
+            /** Format: int64 */
+            version: number;
+        };
         /**
          * @description A named point on the body.
          * @enum {unknown}
@@ -1409,6 +1563,14 @@ export interface components {
         LastLookView: {
             results: components["schemas"]["ResultView"][];
             sentence: components["schemas"]["PartView"][];
+        };
+        /** @description A lay-off and what it asks for. */
+        LayOffView: {
+            anew: boolean;
+            sentence: string;
+            /** Format: int32 */
+            weeks: number;
+            why: string;
         };
         /** @enum {unknown} */
         LegRole: "front" | "rear" | null;
@@ -1509,6 +1671,50 @@ export interface components {
             momentsText: string;
             shareText: string;
         };
+        /** @description What was done of one exercise: set by set, or all sets alike; the effort, the worst pain, the morning after last time, where it was felt. */
+        LogDto: {
+            /** Format: int32 */
+            effort: null | number;
+            even: null | components["schemas"]["EvenDto"];
+            felt: null | components["schemas"]["FeltDto"];
+            /** Format: int32 */
+            nextMorning: null | number;
+            pain: null | components["schemas"]["PainDto"];
+            sets: null | components["schemas"]["SetDto"][];
+        };
+        /** @description A log on its own, without a look. The day is the studio's own; today when none is given. */
+        LogRequest: {
+            /** Format: uuid */
+            clientId: string;
+            /** Format: date */
+            day: null | string;
+            exerciseId: string;
+            /** Format: uuid */
+            id: string;
+            log: components["schemas"]["LogDto"];
+            /** Format: uuid */
+            supersedes: null | string;
+        };
+        /** @description A log as the client's page shows it. */
+        LogView: {
+            coach: string;
+            /** Format: date */
+            day: string;
+            did: string;
+            /** Format: int32 */
+            effort: null | number;
+            exerciseId: string;
+            exerciseName: string;
+            felt: null | string;
+            /** Format: uuid */
+            id: string;
+            next: string;
+            /** Format: int32 */
+            nextMorning: null | number;
+            pain: null | components["schemas"]["PainDto"];
+            rungName: null | string;
+            why: string;
+        };
         /** @description What is said of a look, with the guesses that were asked for. */
         LookAnswer: {
             guesses: {
@@ -1565,6 +1771,17 @@ export interface components {
          * @enum {unknown}
          */
         Moment: "start" | "firstSeen" | "bottom" | "halfUp" | "top";
+        /**
+         * @description Why a side came to stand on a rung.
+         * @enum {unknown}
+         */
+        MoveKind: "placed" | "up" | "back" | "afterBreak" | "byCoach";
+        /** @description A side that would go to another rung. */
+        MoveView: {
+            from: string;
+            side: components["schemas"]["BodySide"];
+            to: string;
+        };
         OptionView: {
             id: string;
             name: string;
@@ -1588,6 +1805,11 @@ export interface components {
             text: string;
             tone: components["schemas"]["Tone"];
         };
+        /**
+         * @description What work is done for. It decides rest, tempo and whether a load belongs to it.
+         * @enum {unknown}
+         */
+        Phase: "learning" | "practising" | "training" | "strength";
         PictureView: {
             /** Format: int32 */
             height: number;
@@ -1595,6 +1817,21 @@ export interface components {
             id: string;
             /** Format: int32 */
             width: number;
+        };
+        /** @description Where one side is put after a first look. */
+        PlacedView: {
+            rungId: string;
+            rungName: string;
+            side: components["schemas"]["BodySide"];
+            why: string;
+            whyNotNext: string;
+        };
+        /** @description Where a client starts on a ladder. */
+        PlacementView: {
+            ladderId: string;
+            ladderName: string;
+            left: components["schemas"]["PlacedView"];
+            right: components["schemas"]["PlacedView"];
         };
         PlannedPointView: {
             landmark: components["schemas"]["Landmark"];
@@ -1615,6 +1852,26 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description What is asked for: numbers, and the same in words with rest and tempo. */
+        PrescriptionView: {
+            /** Format: int32 */
+            amount: number;
+            held: boolean;
+            /** Format: double */
+            loadKg: number;
+            phase: components["schemas"]["Phase"];
+            position: components["schemas"]["LoadPosition"];
+            rest: string;
+            /** Format: int32 */
+            sets: number;
+            tempo: null | string;
+            text: string;
+        };
+        /**
+         * @description The one thing that gets harder.
+         * @enum {unknown}
+         */
+        ProgressKind: "dose" | "rung" | "support" | "range" | "speed" | "load";
         /** @description Lends a client a prop until a day, on which it is tried without (two weeks from today when no day is given), or takes it back. */
         PropChange: {
             /** Format: uuid */
@@ -1697,16 +1954,29 @@ export interface components {
             text: string;
         };
         RecommendationRequest: {
+            log?: null | components["schemas"]["LogDto"];
             painAfter: null | components["schemas"]["PainDto"];
             repetitions: null | components["schemas"]["RepetitionsDto"];
         };
+        /**
+         * @description What is recommended, with everything behind it: the rule and its facts, what would change it, what is missing, the ways
+         *     on and which sides would move, the numbers for next time, and after a first look where the client starts.
+         */
         RecommendationView: {
+            asked?: null | components["schemas"]["PrescriptionView"];
             facts: components["schemas"]["FactView"][];
             headline: string;
+            missing?: null | string[];
+            moves?: null | components["schemas"]["MoveView"][];
+            next?: null | components["schemas"]["PrescriptionView"];
+            nextWhy?: null | string;
             outcome: components["schemas"]["DecisionOutcome"];
+            placement?: null | components["schemas"]["PlacementView"];
             reason: string;
             ruleId: string;
             ruleName: string;
+            rungName?: null | string;
+            ways?: null | components["schemas"]["WayView"][];
             wouldChange: string[];
         };
         /**
@@ -1751,6 +2021,28 @@ export interface components {
             name: string;
             reason: string;
         };
+        /** @description A rung as it is kept and edited. */
+        RungDto: {
+            dose: components["schemas"]["DoseRangeDto"];
+            entry: string;
+            exerciseId: string;
+            fallback: null | string;
+            id: string;
+            name: string;
+            next: string[];
+            reason: string;
+        };
+        /** @description Where a rung is drawn: how many rungs lie below, and on which track beside the others. Rows grow upward. */
+        RungPlaceView: {
+            /** Format: int32 */
+            depth: number;
+            doseText: string;
+            exerciseName: string;
+            rungId: string;
+            standers: components["schemas"]["StanderView"][];
+            /** Format: int32 */
+            track: number;
+        };
         ScaleDto: {
             /** Format: double */
             centimetres: number;
@@ -1785,6 +2077,19 @@ export interface components {
             moment: null | components["schemas"]["Moment"];
             side: components["schemas"]["BodySide"];
             where: components["schemas"]["BandSide"];
+        };
+        /** @description One set of one side. */
+        SetDto: {
+            /** Format: int32 */
+            amount: number;
+            /** Format: int32 */
+            clean: number;
+            /** Format: double */
+            loadKg: number;
+            position: components["schemas"]["LoadPosition"];
+            /** Format: int32 */
+            resets: number;
+            side: components["schemas"]["BodySide"];
         };
         /** @description One choice. string? SettingChange.Key names the client, the exercise or the school; null as option takes the choice back. */
         SettingChange: {
@@ -1930,6 +2235,29 @@ export interface components {
             standard: components["schemas"]["StandardDto"];
             task: string;
         };
+        /** @description Who stands on a rung with which side. */
+        StanderView: {
+            /** Format: uuid */
+            clientId: string;
+            name: string;
+            side: components["schemas"]["BodySide"];
+        };
+        /** @description Puts a side (or both) of a client onto a rung; the coach says why. */
+        StandRequest: {
+            afterBreak: boolean;
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            id: string;
+            ladderId: string;
+            reason: null | string;
+            rungId: string;
+            sides: components["schemas"]["BodySide"][];
+        };
+        StandsView: {
+            /** Format: uuid */
+            clientId: string;
+        };
         /** @description Where a stance starts for a school and a form. */
         StartRequest: {
             body: components["schemas"]["BodyDto"];
@@ -1947,6 +2275,14 @@ export interface components {
             source: components["schemas"]["AnswerSource"];
             /** Format: double */
             value: number;
+        };
+        /** @description Why a side came to a rung. */
+        StepJudged: {
+            facts: components["schemas"]["FactView"][];
+            reason: null | string;
+            ruleId: null | string;
+            ruleName: null | string;
+            sentence: string;
         };
         /** @description A step. With double? StepRequest.BoxCm it is a step-down from that height, otherwise a step-up whose box follows from the knee. */
         StepRequest: {
@@ -2003,6 +2339,48 @@ export interface components {
             /** Format: double */
             tiltDegrees: number;
             view: components["schemas"]["View"];
+        };
+        /** @description A rung on the stride line. */
+        StrideRungView: {
+            doseText: string;
+            entry: string;
+            exerciseId: string;
+            exerciseName: string;
+            id: string;
+            /** Format: date-time */
+            leftAt: null | string;
+            name: string;
+            reason: string;
+            /** Format: date-time */
+            rightAt: null | string;
+        };
+        /** @description One step on the way: which side came to which rung when, by whom, and why. */
+        StrideStepView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            checkId: null | string;
+            coach: string;
+            kind: components["schemas"]["MoveKind"];
+            rungId: string;
+            rungName: string;
+            side: components["schemas"]["BodySide"];
+            why: components["schemas"]["StepJudged"];
+        };
+        /** @description One ladder of a client: where each side stands, how it came there, what is asked for, and why not further. */
+        StrideView: {
+            asked: components["schemas"]["PrescriptionView"];
+            askedWhy: string;
+            break: null | components["schemas"]["LayOffView"];
+            firstSide: string;
+            ladderId: string;
+            ladderName: string;
+            left: string;
+            next: components["schemas"]["WayView"][];
+            planned: string;
+            right: string;
+            rungs: components["schemas"]["StrideRungView"][];
+            way: components["schemas"]["StrideStepView"][];
         };
         StudioChange: {
             name: string;
@@ -2145,6 +2523,7 @@ export interface components {
             attention: components["schemas"]["Attention"];
             card: components["schemas"]["CardLineView"][];
             client: components["schemas"]["ClientSummary"];
+            dose: null | components["schemas"]["FloorDoseView"];
             exerciseId: string;
             exerciseName: string;
             /** Format: uuid */
@@ -2156,6 +2535,15 @@ export interface components {
             startsAt: string;
             state: components["schemas"]["VisitState"];
             time: string;
+        };
+        /** @description A way on from a rung. */
+        WayView: {
+            dose: components["schemas"]["PrescriptionView"];
+            kind: components["schemas"]["ProgressKind"];
+            open: boolean;
+            rungId: string;
+            text: string;
+            why: string;
         };
         /**
          * @description What three split squats on it were like.
@@ -2387,6 +2775,30 @@ export interface operations {
             };
         };
     };
+    getAsked: {
+        parameters: {
+            query: {
+                exercise: string;
+            };
+            header?: never;
+            path: {
+                clientId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PrescriptionView"];
+                };
+            };
+        };
+    };
     getDraft: {
         parameters: {
             query?: never;
@@ -2443,7 +2855,9 @@ export interface operations {
     };
     getClient: {
         parameters: {
-            query?: never;
+            query?: {
+                all?: boolean;
+            };
             header?: never;
             path: {
                 id: string;
@@ -3020,6 +3434,52 @@ export interface operations {
             };
         };
     };
+    getLadders: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaddersView"];
+                };
+            };
+        };
+    };
+    changeLadder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LaddersView"];
+                };
+            };
+        };
+    };
     getLibrary: {
         parameters: {
             query?: never;
@@ -3036,6 +3496,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LibraryView"];
+                };
+            };
+        };
+    };
+    addLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LogRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogView"];
                 };
             };
         };
@@ -3224,6 +3708,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SetupView"];
+                };
+            };
+        };
+    };
+    addStand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StandsView"];
                 };
             };
         };

@@ -71,6 +71,12 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
         Studio
       </Link>
       <Link
+        to="/ladders"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-2 text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+      >
+        Ladders
+      </Link>
+      <Link
         to="/library"
         className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-2 text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >

@@ -59,6 +59,8 @@ const later = {
   meet: lazyRouteComponent(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
   library: lazyRouteComponent(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
   print: lazyRouteComponent(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
+  ladders: lazyRouteComponent(() => import('@/features/ladders/LaddersScreen'), 'LaddersScreen'),
+  page: lazyRouteComponent(() => import('@/features/print/ClientPage'), 'ClientPage'),
   studio: lazyRouteComponent(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
 };
 
@@ -80,8 +82,36 @@ const libraryRoute = createRoute({
 
 const printRoute = createRoute({ getParentRoute: () => root, path: '/print/$checkId', component: later.print });
 
+const laddersRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/ladders',
+  validateSearch: (search: Record<string, unknown>): { open?: string | undefined } =>
+    typeof search.open === 'string' ? { open: search.open } : {},
+  component: later.ladders,
+});
+
+const pageRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/page/$clientId',
+  validateSearch: (search: Record<string, unknown>): { for: 'client' | 'clinician' } => ({
+    for: search.for === 'clinician' ? 'clinician' : 'client',
+  }),
+  component: later.page,
+});
+
 export const router = createRouter({
-  routeTree: root.addChildren([floor, clientRoute, checkRoute, benchRoute, meetRoute, studioRoute, libraryRoute, printRoute]),
+  routeTree: root.addChildren([
+    floor,
+    clientRoute,
+    checkRoute,
+    benchRoute,
+    meetRoute,
+    studioRoute,
+    libraryRoute,
+    laddersRoute,
+    printRoute,
+    pageRoute,
+  ]),
   defaultPreload: false,
   defaultErrorComponent: Broken,
 });

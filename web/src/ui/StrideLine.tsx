@@ -1,3 +1,4 @@
+import type { KeyboardEvent } from 'react';
 import { type Side, sideWord } from './SidePlate';
 
 export type Rung = { id: string; name: string; note?: string };
@@ -14,7 +15,20 @@ const TRAIL = { middle: 116, half: 36, sway: 12 };
  * is pressed in solid, where a side stands is outlined, what lies ahead is dashed. A stake says what to do; sides that
  * stand apart have a stake each, so that one foot is seen to be ahead of the other.
  */
-export function StrideLine({ rungs, left, right }: { rungs: Rung[]; left: Standing; right: Standing }) {
+export function StrideLine({
+  rungs,
+  left,
+  right,
+  asked,
+  onAsk,
+}: {
+  rungs: Rung[];
+  left: Standing;
+  right: Standing;
+  /** The rung whose story is open, and what opens another one's; without them the line is only looked at. */
+  asked?: string | undefined;
+  onAsk?: (rungId: string) => void;
+}) {
   const width = EDGE * 2 + STEP * (rungs.length - 1) + 40;
   const y = (x: number) => TRAIL.middle + TRAIL.sway * Math.sin(x / 190 + 0.6);
   const slope = (x: number) => (Math.atan((TRAIL.sway / 190) * Math.cos(x / 190 + 0.6)) * 180) / Math.PI;
@@ -44,7 +58,7 @@ export function StrideLine({ rungs, left, right }: { rungs: Rung[]; left: Standi
         width={width}
         height={236}
         className="block max-w-none"
-        role="img"
+        role={onAsk ? 'group' : 'img'}
         aria-label={`${describe('left', left, rungs)} ${describe('right', right, rungs)}`}
       >
         <path d={trail} fill="var(--trail)" />
@@ -83,7 +97,41 @@ export function StrideLine({ rungs, left, right }: { rungs: Rung[]; left: Standi
           const ahead = i > Math.max(left.rung, right.rung);
           const now = i === left.rung || i === right.rung;
           return (
-            <g key={rung.id} textAnchor="middle">
+            <g
+              key={rung.id}
+              textAnchor="middle"
+              {...(onAsk && {
+                role: 'button',
+                tabIndex: 0,
+                'aria-label': `${rung.name}: why?`,
+                'aria-pressed': asked === rung.id,
+                className: 'cursor-pointer [&:hover>text]:underline',
+                onClick: () => onAsk(rung.id),
+                onKeyDown: (e: KeyboardEvent) => {
+                  if (e.key !== 'Enter' && e.key !== ' ') return;
+                  e.preventDefault();
+                  onAsk(rung.id);
+                },
+              })}
+            >
+              {onAsk && (
+                <rect
+                  x={centre(i) - STEP / 2 + 6}
+                  y={y(centre(i)) - 44}
+                  width={STEP - 12}
+                  height="132"
+                  fill="transparent"
+                  rx="10"
+                />
+              )}
+              {asked === rung.id && (
+                <path
+                  d={`M${centre(i) - 24} ${y(centre(i)) + 86}h48`}
+                  stroke="var(--brass)"
+                  strokeWidth="3"
+                  strokeLinecap="round"
+                />
+              )}
               <text
                 x={centre(i)}
                 y={y(centre(i)) + 62}
@@ -107,7 +155,7 @@ export function StrideLine({ rungs, left, right }: { rungs: Rung[]; left: Standi
 }
 
 /** A boot print that walks to the right: heel, waist and sole in one outline, tread across it when it is pressed in. */
-function Print({ state }: { state: 'done' | 'here' | 'ahead' }) {
+export function Print({ state }: { state: 'done' | 'here' | 'ahead' }) {
   const outline =
     'M-25 1c0-5 3.500-7.500 8.500-7.500 4.500 0 7 1.500 11.500 1.200C1-5.700 5-9 12-9.500c8.500-.5 14.500 3.500 14.500 9S21.500 8.500 13 8.500c-6 0-9.500-2.500-15-2.800-5-.2-8.500 2-14 1.800-5.500-.2-9-2.500-9-6.500z';
   if (state === 'done')

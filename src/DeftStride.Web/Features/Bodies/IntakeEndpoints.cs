@@ -4,6 +4,7 @@ using DeftStride.Core.Practice;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -29,10 +30,10 @@ internal static class IntakeEndpoints
     public static RangeOfMotion RangeOf(IEnumerable<RangeFact> newestFirst, BodySide side) => new(newestFirst.Where(r => r.Side == side)
         .GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)));
 
-    private static async Task<Ok<IntakeView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop) =>
-        TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, stop));
+    private static async Task<Ok<IntakeView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, CancellationToken stop) =>
+        TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
 
-    private static async Task<Ok<IntakeView>> ChangeAsync(Guid id, IntakeChange request, StudioContext db, StudioScope scope, CheckBook book, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<IntakeView>> ChangeAsync(Guid id, IntakeChange request, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, RecordChanger changer, CancellationToken stop)
     {
         var client = await scope.ClientAsync(id, stop);
         var goal = Text.Optional("goal", request.Goal);
@@ -45,10 +46,10 @@ internal static class IntakeEndpoints
         if (intake.Pains.GroupBy(p => (p.Leg, p.Role, p.Site)).Any(g => g.Count() > 1)) throw Refusal.BadInput("pains", "One place is marked twice. Keep one of the marks.");
 
         await changer.ChangeAsync(request.OperationId, request, client, request.Version, c => (c.Goal, c.Intake) = (goal, Json.Write(intake)), c => new { c.Version }, stop);
-        return TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, stop));
+        return TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
     }
 
-    private static async Task<Ok<IntakeView>> MeasureAsync(RangeRequest request, StudioContext db, StudioScope scope, CheckBook book, FactWriter facts, CancellationToken stop)
+    private static async Task<Ok<IntakeView>> MeasureAsync(RangeRequest request, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, FactWriter facts, CancellationToken stop)
     {
         var client = await scope.ClientAsync(request.ClientId, stop);
         if (await facts.ExistingAsync<RangeFact>(request.Id, request, stop) is null)
@@ -65,7 +66,7 @@ internal static class IntakeEndpoints
             await facts.AddAsync(new RangeFact { Id = request.Id, ClientId = client.Id, Test = request.Test, Side = request.Side, Degrees = degrees, Body = Json.Write(request), Supersedes = request.Supersedes }, request, stop);
         }
 
-        return TypedResults.Ok(await ViewAsync(client, db, book, stop));
+        return TypedResults.Ok(await ViewAsync(client, db, book, ladders, stop));
     }
 
     private static double DegreesOf(RangeRequest request, IntakeDto intake)
@@ -84,13 +85,13 @@ internal static class IntakeEndpoints
         return info.Problem(degrees) is { } problem ? throw Refusal.BadInput("degrees", problem) : Math.Round(degrees, 1);
     }
 
-    private static async Task<IntakeView> ViewAsync(ClientRecord client, StudioContext db, CheckBook book, CancellationToken stop)
+    private static async Task<IntakeView> ViewAsync(ClientRecord client, StudioContext db, CheckBook book, LadderBook ladders, CancellationToken stop)
     {
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var ranges = await RangesAsync(db, client.Id, stop);
         var intake = Of(client);
         var choice = FirstChoice.Of(new ChoiceFacts(
-            intake.Goals, intake.TrainingAge, [.. intake.Pains.Select(p => p.ToCore())], RangeOf(ranges, BodySide.Left), RangeOf(ranges, BodySide.Right), [],
+            intake.Goals, intake.TrainingAge, [.. intake.Pains.Select(p => p.ToCore())], RangeOf(ranges, BodySide.Left), RangeOf(ranges, BodySide.Right), [.. LadderBook.Stands((await ladders.WaysAsync([client.Id], stop))[client.Id]).Select(s => s.RungId).Distinct()],
             (await book.UnclearedAsync(client.Id, stop)).Count));
         return new IntakeView(
             client.Id, client.Name, client.Goal, client.Version, intake,

@@ -1,13 +1,17 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
@@ -42,8 +46,29 @@ internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, Look? A
 /// <summary>What a trial was found to be at the time.</summary>
 internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because, string? Cue = null);
 
+/// <summary>What the rules look at, where the client is on the ladder of the exercise, where a first look places them, and what was done.</summary>
+internal sealed record SessionFacts(DecisionFacts Facts, Spot? Spot, Placement? Placement, SessionLog? Log, LoadRack Rack)
+{
+    /// <summary>What moves when an outcome is chosen.</summary>
+    public IReadOnlyList<Move> Moves(DecisionOutcome chosen, IReadOnlyList<BodySide> sides, ProgressOption? way) => Spot is not { Placed: true } at ? [] : chosen switch
+    {
+        DecisionOutcome.StepBack => Stride.Back(at.Ladder, at.Left, at.Right, sides, at.Rung.Id),
+        DecisionOutcome.Progress when way is { Kind: ProgressKind.Rung } => Stride.Up(at.Ladder, at.Left, at.Right, way.RungId),
+        _ => [],
+    };
+
+    /// <summary>The numbers for next time when an outcome is chosen; what was done speaks only where it asks for less.</summary>
+    public NextDose? Next(DecisionOutcome chosen, ProgressOption? way)
+    {
+        if (Spot is not { } at) return null;
+        if (chosen == DecisionOutcome.Progress) return way is null ? NextDose.Grow(at.Asked, true, Rack) : new NextDose(way.Dose, DoseStep.Same, way.Why);
+        if (Log is null) return new NextDose(at.Asked, DoseStep.Same, at.AskedWhy);
+        return NextDose.After(at.Asked, Log, Facts.PainLimit.Value, false, false, Rack);
+    }
+}
+
 /// <summary>Reads checks and trials back, and everything that follows from them.</summary>
-internal sealed class CheckBook(StudioContext db, StudioScope scope)
+internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook ladders, StudioExperience experience, TimeProvider clock)
 {
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
     public async Task<StandardDto> StandardForAsync(ClientRecord client, Exercise exercise, SchoolCode? chosen, CancellationToken stop)
@@ -140,40 +165,67 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     }
 
     /// <summary>How often each correction helped in the whole studio.</summary>
-    public async Task<Dictionary<string, Experience>> ExperienceAsync(CancellationToken stop)
+    public async Task<IReadOnlyDictionary<string, Experience>> ExperienceAsync(CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
-        return (await db.Standing().AsNoTracking().Where(t => t.StudioId == studio.Id).Select(t => new { t.CorrectionId, t.Outcome }).ToListAsync(stop))
-            .GroupBy(t => t.CorrectionId).ToDictionary(g => g.Key, g => new Experience(g.Count(t => t.Outcome == TrialOutcome.Helped), g.Count()));
+        return await experience.OfAsync(studio.Id, async () =>
+            (await db.Standing().AsNoTracking().Where(t => t.StudioId == studio.Id).GroupBy(t => new { t.CorrectionId, t.Outcome }).Select(g => new { g.Key.CorrectionId, g.Key.Outcome, Count = g.Count() }).ToListAsync(stop))
+            .GroupBy(t => t.CorrectionId).ToDictionary(g => g.Key, g => new Experience(g.Where(t => t.Outcome == TrialOutcome.Helped).Sum(t => t.Count), g.Sum(t => t.Count))));
     }
 
-    public async Task<DecisionFacts> FactsAsync(JudgedCheck check, Pain? painAfter, Repetitions? repetitions, CancellationToken stop)
+    /// <summary>Everything the rules look at after a session, with where the client is on the ladder.</summary>
+    public async Task<SessionFacts> FactsAsync(JudgedCheck check, Pain? painAfter, Repetitions? counted, LogDto? log, CancellationToken stop)
     {
+        var client = await scope.ClientAsync(check.Fact.ClientId, stop);
+        var way = (await ladders.WaysAsync([client.Id], stop))[client.Id].Where(r => r.RecordedAt <= clock.GetUtcNow()).ToArray();
+        var logs = (await ladders.LogsAsync([client.Id], default, stop))[client.Id].Where(l => l.CheckId != check.Fact.Id).ToArray();
+        // What this check itself moved does not count while it is decided anew.
+        var own = await db.Decisions.AsNoTracking().Where(d => d.CheckId == check.Fact.Id).Select(d => d.Id).ToListAsync(stop);
+        way = [.. way.Where(r => r.DecisionId is not { } d || !own.Contains(d))];
+        var rack = await ladders.RackAsync(stop);
+        var spot = LadderBook.SpotOf(await ladders.LaddersAsync(stop), check.Fact.ExerciseId, way, logs, rack);
+        var reach = spot is null ? null : await ladders.ReachAsync(client, spot.Ladder, stop);
+        var did = log?.ToCore();
+        var repetitions = did is not null && spot is not null ? did.Against(spot.Asked) : did is not null ? did.Against(new Prescription(DoseRange.Practising, 3, 5, Core.Loading.Load.None)) : counted;
         var pain = new List<PainReport>();
         if (check.Request.Pain is { } before) pain.Add(new(before.ToCore("pain"), false));
         pain.AddRange(check.Trials.Where(t => t.Request.Pain is not null).Select(t => new PainReport(t.Request.Pain!.ToCore("pain"), true)));
-        if (painAfter is not null) pain.Add(new(painAfter, check.Trials.Count > 0));
+        if ((painAfter ?? did?.Pain) is { } after) pain.Add(new(after, check.Trials.Count > 0));
 
-        var previous = await db.Decisions.AsNoTracking()
-            .Where(d => d.ClientId == check.Fact.ClientId && d.CheckId != check.Fact.Id && d.RecordedAt < check.Fact.RecordedAt && !db.Decisions.Any(n => n.Supersedes == d.Id))
-            .OrderByDescending(d => d.RecordedAt).Select(d => new { d.CheckId, d.SessionClean, d.LastPain }).FirstOrDefaultAsync(stop);
+        // The session before is the last one of the same exercise: two exercises do not prove each other.
+        var previous = await (from d in db.Decisions.AsNoTracking()
+                              join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
+                              where d.ClientId == check.Fact.ClientId && c.ExerciseId == check.Fact.ExerciseId && d.CheckId != check.Fact.Id && d.RecordedAt < check.Fact.RecordedAt
+                                  && !db.Decisions.Any(n => n.Supersedes == d.Id)
+                              orderby d.RecordedAt descending
+                              select new { d.Id, d.CheckId, d.SessionClean, d.LastPain, d.RecordedAt }).FirstOrDefaultAsync(stop);
+        // A clean session counts on the rung it was made on; the look that placed the client counts as the first.
+        var counts = previous is not null && (spot?.Last is not { } came || previous.RecordedAt > came.RecordedAt || (came.Kind == MoveKind.Placed && came.DecisionId == previous.Id));
         var failed = previous is null ? [] : await db.Standing().AsNoTracking()
             .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
             .Select(t => t.CorrectionId).ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
         var faults = Fault.For(check.Look.Finding)?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
 
-        return new DecisionFacts(
+        var facts = new DecisionFacts(
             Exercise.Find(check.Fact.ExerciseId) ?? Exercise.SplitSquatToPad,
             [.. (await UnclearedAsync(check.Fact.ClientId, stop)).Select(f => RedFlag.Find(f.SignId)?.Text ?? f.SignId)],
             pain,
             new Sourced<int>((await scope.StudioAsync(stop)).PainLimit, SettingSource.Studio),
-            check.Request.NextMorning,
+            check.Request.NextMorning ?? log?.NextMorning,
             check.Look,
             [.. check.Trials.Select(t => new SessionTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Request.Side, t.After))],
             repetitions,
-            previous is null ? null : new PreviousSession(previous.SessionClean, previous.LastPain, failed),
-            CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id)));
+            previous is null ? null : new PreviousSession(previous.SessionClean && counts, previous.LastPain, failed),
+            CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id)))
+        {
+            AllChecks = await ladders.SettingAsync("standard", client, check.Fact.ExerciseId, stop) == "all",
+            StepBackAtOnce = await ladders.SettingAsync("pain", client, check.Fact.ExerciseId, stop) == "step-back",
+            Options = spot is null ? [] : await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(clock.GetUtcNow(), stop), stop),
+            Below = spot?.Rung.Fallback is { } f ? spot.Ladder.Rung(f) : null,
+        };
+        var placement = spot is { Placed: false } ? Placement.Of(spot.Ladder, spot.Rung, check.Look, pain.MaxBy(p => p.Pain.Score)?.Pain, facts.PainLimit.Value, reach!) : null;
+        return new SessionFacts(facts, spot, placement, did, rack);
     }
 
     public async Task<CheckView> ViewAsync(JudgedCheck check, CancellationToken stop)
@@ -218,6 +270,6 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope)
     {
         var request = Json.Read<DecisionRequest>(fact.Body);
         return new DecisionView(fact.Id, fact.CheckId, fact.RecordedAt, coaches[fact.CoachId], Json.Read<RecommendationView>(fact.Judged),
-            fact.Chosen, request.Reason, request.PainAfter, request.Repetitions);
+            fact.Chosen, request.Reason, request.PainAfter, request.Repetitions, request.Log);
     }
 }

@@ -72,8 +72,8 @@ internal static class CheckEndpoints
     private static async Task<Ok<RecommendationView>> RecommendAsync(Guid id, RecommendationRequest request, CheckBook book, CancellationToken stop)
     {
         var check = await book.LoadAsync(id, stop);
-        var facts = await book.FactsAsync(check, request.PainAfter?.ToCore("painAfter"), request.Repetitions?.ToCore(), stop);
-        return TypedResults.Ok(RecommendationView.Of(DecisionRule.Decide(facts)));
+        var session = await book.FactsAsync(check, request.PainAfter?.ToCore("painAfter"), request.Repetitions?.ToCore(), request.Log, stop);
+        return TypedResults.Ok(RecommendationView.Of(DecisionRule.Decide(session.Facts), session));
     }
 
     private static async Task<Ok<CheckView>> DecideAsync(DecisionRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)

@@ -1,11 +1,15 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
@@ -14,7 +18,7 @@ using Microsoft.EntityFrameworkCore;
 namespace DeftStride.Web.Features.Checks;
 
 /// <summary>Turns what a coach sends into facts: checks, trials and decisions. Judging happens here once and is kept.</summary>
-internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWriter facts, CheckBook book)
+internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWriter facts, CheckBook book, StudioExperience experience, TimeProvider clock)
 {
     public async Task<CheckFact> CheckAsync(CheckRequest request, CancellationToken stop)
     {
@@ -71,6 +75,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         // The words it was said in are kept with the trial: they may be changed later.
         var said = without is not null ? Without.Follows(without, trial.Outcome).Sentence
             : CueEndpoints.WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop)).Of(Fault.Find(request.CorrectionId)!.Value.Correction).Text;
+        experience.Changed(check.Fact.StudioId);
         return await facts.AddAsync(new TrialFact
         {
             Id = request.Id,
@@ -92,6 +97,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         var trial = await db.Standing().AsNoTracking().FirstOrDefaultAsync(t => t.Id == trialId && t.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This trial is not there any more. Reload to see what was kept.");
         if (await db.Decisions.AnyAsync(d => d.CheckId == trial.CheckId, stop)) throw Refusal.Conflict("A decision rests on this trial already. Change the decision instead.");
+        experience.Changed(studio.Id);
         return await facts.AddAsync(new TrialFact
         {
             Id = request.Id, ClientId = trial.ClientId, CheckId = trial.CheckId, CorrectionId = StandingTrials.Withdrawn, Outcome = TrialOutcome.NoDifference,
@@ -104,10 +110,11 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         if (await facts.ExistingAsync<DecisionFact>(request.Id, request, stop) is { } kept) return kept;
         var check = await book.LoadAsync(request.CheckId, stop);
         var painAfter = request.PainAfter?.ToCore("painAfter");
-        var said = DecisionRule.Decide(await book.FactsAsync(check, painAfter, request.Repetitions?.ToCore(), stop));
+        var session = await book.FactsAsync(check, painAfter, request.Repetitions?.ToCore(), request.Log, stop);
+        var said = DecisionRule.Decide(session.Facts);
         if (said.RuleId != request.RuleId || said.Outcome != request.Recommended)
             throw Refusal.Conflict("The facts changed since this was shown. Look at the new recommendation, then decide.",
-                new Dictionary<string, object?> { ["current"] = RecommendationView.Of(said) });
+                new Dictionary<string, object?> { ["current"] = RecommendationView.Of(said, session) });
         if (said.Outcome == DecisionOutcome.StopAndRefer && request.Chosen != DecisionOutcome.StopAndRefer)
             throw Refusal.BadInput("chosen", "A stop sign stands. Clear it with a note before deciding anything else.");
         var reason = Text.Optional("reason", request.Reason);
@@ -116,7 +123,10 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         if (request.Supersedes is null && await db.Decisions.AnyAsync(d => d.CheckId == request.CheckId, stop))
             throw Refusal.Conflict("This check already has a decision. Reload to see it.");
 
-        return await facts.AddAsync(new DecisionFact
+        var way = request.Chosen == DecisionOutcome.Progress ? WayOf(request, session.Facts.Options) : null;
+        var view = RecommendationView.Of(said, session);
+        await using var whole = await db.Database.BeginTransactionAsync(stop);
+        var decision = await facts.AddAsync(new DecisionFact
         {
             Id = request.Id,
             ClientId = check.Fact.ClientId,
@@ -125,12 +135,65 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             Recommended = said.Outcome,
             Chosen = request.Chosen,
             SessionClean = said.SessionClean,
-            LastPain = painAfter?.Score ?? check.Trials.Select(t => t.Request.Pain?.Score).LastOrDefault(s => s is not null) ?? check.Request.Pain?.Score,
-            Judged = Json.Write(RecommendationView.Of(said)),
+            LastPain = painAfter?.Score ?? session.Log?.Pain?.Score ?? check.Trials.Select(t => t.Request.Pain?.Score).LastOrDefault(s => s is not null) ?? check.Request.Pain?.Score,
+            Judged = Json.Write(view),
             Body = Json.Write(request),
             Supersedes = request.Supersedes,
         }, request, stop);
+        // Somebody sent the same at the same moment and was first: everything below is theirs already.
+        if (!db.ChangeTracker.Entries<DecisionFact>().Any(e => e.Entity == decision)) return decision;
+        await FollowAsync(request, check, session, said, way, decision, reason, stop);
+        await whole.CommitAsync(stop);
+        return decision;
     }
+
+    private static ProgressOption? WayOf(DecisionRequest request, IReadOnlyList<ProgressOption> options)
+    {
+        if (options.Count == 0) return null;
+        if (request.Way is not { } index) return options[0];
+        return index >= 0 && index < options.Count && options[index].Open ? options[index] : throw Refusal.BadInput("way", "This way on is not open. Choose another one.");
+    }
+
+    /// <summary>What follows from a decision, in the same step: where the sides stand, what was done, what is asked for next.</summary>
+    private async Task FollowAsync(DecisionRequest request, JudgedCheck check, SessionFacts session, Recommendation said, ProgressOption? way, DecisionFact decision, string reason, CancellationToken stop)
+    {
+        IReadOnlyList<FactView> used = [.. said.Facts.Select(f => new FactView(f.Label, f.Value))];
+        var rule = DecisionRule.InOrder.Single(r => r.Id == said.RuleId);
+        async Task StepAsync(Ladder ladder, BodySide side, string rungId, MoveKind kind, string sentence) => await facts.AddAsync(new RungFact
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()), ClientId = check.Fact.ClientId, LadderId = ladder.Id, RungId = rungId, Side = side, Kind = kind, DecisionId = decision.Id,
+            Judged = Json.Write(new StepJudged(sentence, rule.Id, rule.Name, reason.Length > 0 ? reason : null, used)), Body = Json.Write(request),
+        }, request, stop);
+
+        if (session.Placement is { } placed && request.Chosen != DecisionOutcome.StopAndRefer)
+        {
+            foreach (var side in new[] { placed.Left, placed.Right }) await StepAsync(placed.Ladder, side.Side, side.Rung.Id, MoveKind.Placed, $"{side.Why} {side.WhyNotNext}");
+        }
+
+        var moves = session.Moves(request.Chosen, said.Outcome == request.Chosen ? said.Sides : [BodySide.Left, BodySide.Right], way);
+        foreach (var move in moves)
+        {
+            var to = session.Spot!.Ladder.Rung(move.To)!;
+            var from = session.Spot.Ladder.Rung(move.From)!;
+            await StepAsync(session.Spot.Ladder, move.Side, move.To, move.Kind, move.Kind == MoveKind.Up
+                ? $"From {Lower(from.Name)} up to {Lower(to.Name)}. {rule.Reason}" : $"From {Lower(from.Name)} back to {Lower(to.Name)}. {rule.Reason}");
+        }
+
+        if (session.Spot is not { } spot || session.Next(request.Chosen, way) is not { } next || (request.Log is null && way is not { Kind: ProgressKind.Dose or ProgressKind.Load })) return;
+        var exercise = Exercise.Find(spot.Rung.ExerciseId)!;
+        // On another rung the numbers begin anew; what is kept here is what this rung would go on with.
+        var kept = way is { Kind: ProgressKind.Rung } ? spot.Asked : next.Prescription;
+        var earlier = await db.Logs.AsNoTracking().Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id)).Select(l => (Guid?)l.Id).FirstOrDefaultAsync(stop);
+        await facts.AddAsync(new LogFact
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()), ClientId = check.Fact.ClientId, Day = await scope.TodayAsync(clock.GetUtcNow(), stop), ExerciseId = exercise.Id, RungId = spot.Rung.Id, CheckId = check.Fact.Id,
+            NextMorning = request.Log?.NextMorning, Pain = request.Log?.Pain?.Score, Supersedes = earlier,
+            Judged = Json.Write(new LogJudged(spot.Ladder.Id, spot.Rung.Id, PrescriptionView.Of(spot.Asked, exercise), PrescriptionView.Of(kept, exercise), next.Step, next.Why, said.SessionClean)),
+            Body = Json.Write(request.Log ?? new LogDto([], null, null, null, null, null)),
+        }, request, stop);
+    }
+
+    private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 
     /// <summary>What the change is held against: the last look after a change that helped, where it answers for the target, else the first look.</summary>
     private static Look Before(JudgedCheck check, JudgedTrial? standing, TrialTarget target) =>

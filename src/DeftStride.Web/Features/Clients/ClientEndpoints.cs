@@ -1,10 +1,13 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
@@ -38,7 +41,7 @@ internal sealed record CueView(string Id, string Short, string Cue, CueOwner Wor
 
 internal sealed record ClearedFlagView(Guid Id, string Text, DateTimeOffset At, string ExaminedBy, DateOnly ExaminedOn, string Allowed);
 
-/// <summary>A client with everything that is on record, oldest check first.</summary>
+/// <summary>A client: where they stand, what was done and decided, oldest check first. Of many years only the latest looks come at once.</summary>
 internal sealed record ClientView(
     ClientDetails Client,
     StandardView Standard,
@@ -46,6 +49,9 @@ internal sealed record ClientView(
     IReadOnlyList<FlagView> StopSigns,
     IReadOnlyList<ClearedFlagView> Cleared,
     IReadOnlyList<CheckView> Checks,
+    int EarlierChecks,
+    IReadOnlyList<StrideView> Strides,
+    IReadOnlyList<LogView> Logs,
     IReadOnlyList<CueView> Cues,
     IReadOnlyList<PropView> Props,
     IReadOnlyList<KeptView> Kept,
@@ -95,13 +101,20 @@ internal static class ClientEndpoints
         }, ClientDetails.Of, stop));
     }
 
-    private static async Task<Ok<ClientView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, TimeProvider clock, CancellationToken stop)
+    /// <summary>Looks that come at once; the rest on demand.</summary>
+    private const int LatestLooks = 16;
+
+    private static async Task<Ok<ClientView>> GetAsync(Guid id, bool? all, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, TimeProvider clock, CancellationToken stop)
     {
         var client = await scope.ClientAsync(id, stop);
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var facts = await db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id)).OrderBy(c => c.RecordedAt).ToListAsync(stop);
-        var trials = (await db.Standing().AsNoTracking().Where(t => t.ClientId == id).OrderBy(t => t.RecordedAt).ToListAsync(stop)).ToLookup(t => t.CheckId);
-        var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.RecordedAt).ToListAsync(stop)).ToLookup(d => d.CheckId);
+        var standing = db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id));
+        var facts = await standing.OrderByDescending(c => c.RecordedAt).Take(all == true ? int.MaxValue : LatestLooks).ToListAsync(stop);
+        facts.Reverse();
+        var earlier = facts.Count < LatestLooks || all == true ? 0 : await standing.CountAsync(stop) - facts.Count;
+        var shown = facts.Select(f => f.Id).ToArray();
+        var trials = (await db.Standing().AsNoTracking().Where(t => t.ClientId == id && shown.Contains(t.CheckId)).OrderBy(t => t.RecordedAt).ToListAsync(stop)).ToLookup(t => t.CheckId);
+        var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && shown.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.RecordedAt).ToListAsync(stop)).ToLookup(d => d.CheckId);
         var checks = facts.Select(f => CheckBook.Judge(f, trials[f.Id])).ToArray();
         var cleared = await (from flag in db.Flags.AsNoTracking()
                              join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
@@ -113,7 +126,19 @@ internal static class ClientEndpoints
         var words = CueEndpoints.WordsOf(await scope.StudioAsync(stop), client);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
-        var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
+        // Pictures of looks that are not shown are not loose.
+        var since = earlier > 0 ? facts[0].RecordedAt : default;
+        var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id && p.RecordedAt >= since).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
+
+        var inForce = await ladders.LaddersAsync(stop);
+        var way = (await ladders.WaysAsync([id], stop))[id].ToArray();
+        var logs = (await ladders.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop))[id].ToArray();
+        var firstSide = FirstSide(checks.LastOrDefault());
+        // A break is one of training altogether, on whatever ladder.
+        var lastDone = new[] { facts.LastOrDefault()?.RecordedAt, logs.LastOrDefault()?.RecordedAt }.Max();
+        var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.RecordedAt > lastDone) ? null : lastDone, clock.GetUtcNow());
+        var strides = new List<StrideView>();
+        foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id))) strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, firstSide, away, today, stop));
 
         return TypedResults.Ok(new ClientView(
             ClientDetails.Of(client),
@@ -122,6 +147,10 @@ internal static class ClientEndpoints
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
             [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
+            earlier,
+            // What was trained last comes first.
+            [.. strides.OrderByDescending(s => s.Way.Max(w => w.At))],
+            [.. logs.Reverse().Take(14).Select(l => LogEndpoints.View(l, coaches, inForce)).Where(l => l.Did.Length > 0).Take(12)],
             [.. CorrectionChoice.Rank(past, experience).Where(r => words.Of(r.Correction).Text.Length > 0).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
             PropEndpoints.Of(client, today),
             PropEndpoints.KeptOf(client),
@@ -143,6 +172,17 @@ internal static class ClientEndpoints
         var from = clock.GetUtcNow().AddHours(-12);
         var planned = await db.Visits.AsNoTracking().Where(v => v.ClientId == id && v.StartsAt >= from).OrderBy(v => v.StartsAt).Select(v => v.ExerciseId).FirstOrDefaultAsync(stop);
         return Exercise.Find(planned ?? "") ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "") ?? Exercise.SplitSquatToPad;
+    }
+
+    /// <summary>Logs further back than this are not read for a page.</summary>
+    private const int LogDays = 370;
+
+    /// <summary>The weaker or sorer side begins and the other matches it.</summary>
+    internal static string FirstSide(JudgedCheck? last)
+    {
+        var sore = last?.Request.Pain is { Score: > 0 } pain ? Placement.Working(pain.ToCore("pain")) : null;
+        var side = sore ?? last?.Look.Finding.Side;
+        return side is { } s ? $"{Finding.Capital(s)} first, the {(sore is null ? "weaker" : "sorer")} side; the {Finding.Word(s == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it." : "Left first; the right matches it.";
     }
 
     private static string Sign(FlagFact flag) => Core.Practice.RedFlag.Find(flag.SignId)?.Text ?? flag.SignId;

@@ -1,5 +1,11 @@
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
 
 namespace DeftStride.Web.Features.Deciding;
 
@@ -12,23 +18,46 @@ internal sealed record RepetitionsDto(int Prescribed, int Done, int Clean)
     }
 }
 
-internal sealed record RecommendationRequest(PainDto? PainAfter, RepetitionsDto? Repetitions);
+internal sealed record RecommendationRequest(PainDto? PainAfter, RepetitionsDto? Repetitions, LogDto? Log = null);
 
 internal sealed record FactView(string Label, string Value);
 
+/// <summary>A side that would go to another rung.</summary>
+internal sealed record MoveView(BodySide Side, string From, string To);
+
+/// <summary>
+/// What is recommended, with everything behind it: the rule and its facts, what would change it, what is missing, the ways
+/// on and which sides would move, the numbers for next time, and after a first look where the client starts.
+/// </summary>
 internal sealed record RecommendationView(
-    DecisionOutcome Outcome, string RuleId, string RuleName, string Reason, string Headline, IReadOnlyList<FactView> Facts, IReadOnlyList<string> WouldChange)
+    DecisionOutcome Outcome, string RuleId, string RuleName, string Reason, string Headline, IReadOnlyList<FactView> Facts, IReadOnlyList<string> WouldChange,
+    IReadOnlyList<string>? Missing = null, IReadOnlyList<WayView>? Ways = null, IReadOnlyList<MoveView>? Moves = null, PlacementView? Placement = null, PrescriptionView? Asked = null, PrescriptionView? Next = null, string? NextWhy = null, string? RungName = null)
 {
-    public static RecommendationView Of(Recommendation said) => new(
-        said.Outcome, said.RuleId, DecisionRule.InOrder.Single(r => r.Id == said.RuleId).Name, said.Reason, said.Headline,
-        [.. said.Facts.Select(f => new FactView(f.Label, f.Value))], said.WouldChange);
+    public static RecommendationView Of(Recommendation said, SessionFacts session)
+    {
+        var first = session.Facts.Options is [{ } option, ..] ? option : null;
+        var next = session.Next(said.Outcome, first);
+        var ladder = session.Spot?.Ladder;
+        var moves = session.Moves(said.Outcome, said.Sides, first);
+        // Whoever moves starts the other rung at its first dose.
+        var onto = moves.Count > 0 ? ladder!.Rung(moves[0].To)! : session.Spot?.Rung;
+        var numbers = moves.Count > 0 && moves[0].Kind == MoveKind.Back ? Prescription.First(onto!.Dose, Exercise.Find(onto.ExerciseId)!, session.Rack) : next?.Prescription;
+        return new RecommendationView(
+            said.Outcome, said.RuleId, DecisionRule.InOrder.Single(r => r.Id == said.RuleId).Name, said.Reason, said.Headline,
+            [.. said.Facts.Select(f => new FactView(f.Label, f.Value))], said.WouldChange, said.Missing,
+            said.Outcome == DecisionOutcome.Progress && ladder is not null ? [.. session.Facts.Options.Select(o => LadderBook.View(o, ladder))] : null,
+            [.. moves.Select(m => new MoveView(m.Side, ladder!.Rung(m.From)!.Name, ladder.Rung(m.To)!.Name))],
+            session.Placement is { } placed ? LadderBook.View(placed) : null,
+            session.Spot is { } spot ? PrescriptionView.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!) : null,
+            numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!), next?.Why, session.Spot?.Rung.Name);
+    }
 }
 
 /// <summary>What the coach decided. <see cref="RuleId"/> and <see cref="Recommended"/> are what the screen showed.</summary>
 internal sealed record DecisionRequest(
-    Guid Id, Guid CheckId, PainDto? PainAfter, RepetitionsDto? Repetitions, string RuleId, DecisionOutcome Recommended, DecisionOutcome Chosen, string? Reason, Guid? Supersedes);
+    Guid Id, Guid CheckId, PainDto? PainAfter, RepetitionsDto? Repetitions, string RuleId, DecisionOutcome Recommended, DecisionOutcome Chosen, string? Reason, Guid? Supersedes, LogDto? Log = null, int? Way = null);
 
 internal sealed record DecisionView(
-    Guid Id, Guid CheckId, DateTimeOffset At, string Coach, RecommendationView Recommendation, DecisionOutcome Chosen, string? OverruleReason, PainDto? PainAfter, RepetitionsDto? Repetitions);
+    Guid Id, Guid CheckId, DateTimeOffset At, string Coach, RecommendationView Recommendation, DecisionOutcome Chosen, string? OverruleReason, PainDto? PainAfter, RepetitionsDto? Repetitions, LogDto? Log);
 
 internal sealed record RuleView(string Id, string Name, string Reason);

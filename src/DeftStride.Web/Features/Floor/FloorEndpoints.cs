@@ -1,10 +1,13 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
@@ -33,7 +36,11 @@ internal sealed record VisitView(
     Attention Attention,
     string? LastDecision,
     LastLookView? LastLook,
-    IReadOnlyList<CardLineView> Card);
+    IReadOnlyList<CardLineView> Card,
+    FloorDoseView? Dose);
+
+/// <summary>What is asked for today: the rung, the numbers, why these, which side first, and where the sides stand apart.</summary>
+internal sealed record FloorDoseView(string RungName, string LadderName, bool Placed, PrescriptionView Asked, string Why, string FirstSide, string? Apart);
 
 /// <summary>The latest finished look: its sentence, and the three checks as they stood uncued.</summary>
 internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, IReadOnlyList<ResultView> Results)
@@ -56,7 +63,13 @@ internal static class FloorEndpoints
         api.MapPost("/visits", PlanAsync).WithName("addVisit");
     }
 
-    private static async Task<Ok<FloorView>> TodayAsync(StudioContext db, StudioScope scope, TimeProvider clock, CancellationToken stop)
+    /// <summary>Somebody not seen for longer is no longer on the floor's list of those with nothing planned.</summary>
+    private const int SeenWithinDays = 92;
+
+    /// <summary>No more than so many are named at once.</summary>
+    private const int MostUnplanned = 30;
+
+    private static async Task<Ok<FloorView>> TodayAsync(StudioContext db, StudioScope scope, LadderBook ladders, TimeProvider clock, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var now = clock.GetUtcNow();
@@ -70,6 +83,8 @@ internal static class FloorEndpoints
         var facts = await FactsOfAsync(db, ids, stop);
         var setups = await BenchEndpoints.InForceAsync(db, ids, stop);
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == studio.Id).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var (inForce, ways, rack) = (await ladders.LaddersAsync(stop), await ladders.WaysAsync(ids, stop), await ladders.RackAsync(stop));
+        var logs = await ladders.LogsAsync(ids, now.AddDays(-LogDays), stop);
 
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var rows = new List<VisitView>();
@@ -77,30 +92,47 @@ internal static class FloorEndpoints
         foreach (var row in visits)
         {
             var f = facts[row.client.Id];
-            var done = f.LastCheck is { } check && check.RecordedAt >= dayStart && f.LastDecision?.CheckId == check.Id;
+            var logged = logs[row.client.Id].LastOrDefault(l => l.Day == today && l.ExerciseId == row.visit.ExerciseId && l.CheckId is null);
+            var done = (f.LastCheck is { } check && check.RecordedAt >= dayStart && f.LastDecision?.CheckId == check.Id) || logged is not null;
             var state = done ? VisitState.Done : nextTaken ? VisitState.Later : VisitState.Next;
             nextTaken |= state == VisitState.Next;
             var exercise = Exercise.Find(row.visit.ExerciseId) ?? Exercise.SplitSquatToPad;
+            var last = f.LastCheck is { } looked ? CheckBook.Judge(looked, []) : null;
+            var way = ways[row.client.Id].ToArray();
+            var lastDone = new[] { f.LastCheck?.RecordedAt, logs[row.client.Id].LastOrDefault()?.RecordedAt }.Max();
+            var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.RecordedAt > lastDone) ? null : lastDone, now);
             rows.Add(new VisitView(
                 row.visit.Id, row.visit.StartsAt, TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"), state,
                 new ClientSummary(row.client.Id, row.client.Name), exercise.Id, exercise.Name,
                 School.Of(row.client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin).Name,
-                Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, PropEndpoints.Of(row.client, today).FirstOrDefault(p => p.Due)?.Short, now),
-                f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
-                f.LastCheck is { } last ? LastLookView.Of(EarlierForms.Judged(CheckBook.Judge(last, []))) : null,
-                // While a stop sign stands nothing is set up: no card.
+                Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, PropEndpoints.Of(row.client, today).FirstOrDefault(p => p.Due)?.Short, now, away),
+                logged is not null ? $"Logged. Next time: {Json.Read<LogJudged>(logged.Judged).Next.Text}." : f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
+                last is not null ? LastLookView.Of(EarlierForms.Judged(last)) : null,
+                // While a stop sign stands nothing is set up and nothing is asked for: no card, no dose.
                 f.StopSigns > 0 ? [] :
                 [
                     .. setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : [],
                     .. PropEndpoints.KeptOf(row.client).Select(k => new CardLineView("kept", "Kept", k.Text, "It helped in a trial.")),
-                ]));
+                ],
+                f.StopSigns > 0 ? null : Dose(LadderBook.SpotOf(inForce, exercise.Id, way, logs[row.client.Id], rack), exercise, last)));
         }
 
+        var seen = dayStart.AddDays(-SeenWithinDays);
         var unplanned = await db.Clients.AsNoTracking()
-            .Where(c => c.StudioId == studio.Id && !db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart))
-            .OrderBy(c => c.Name).Take(50).Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop);
+            .Where(c => c.StudioId == studio.Id && !db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart)
+                && (c.CreatedAt >= seen || db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= seen) || db.Checks.Any(k => k.ClientId == c.Id && k.RecordedAt >= seen)))
+            .OrderBy(c => c.Name).Take(MostUnplanned).Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop);
         return TypedResults.Ok(new FloorView(today, today.ToString("dddd d MMMM", System.Globalization.CultureInfo.InvariantCulture), rows, unplanned));
     }
+
+    private const int LogDays = 190;
+
+    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, JudgedCheck? last) => spot is null ? null : new FloorDoseView(
+        spot.Rung.Name, spot.Ladder.Name, spot.Placed, PrescriptionView.Of(spot.Asked, exercise), spot.AskedWhy, ClientEndpoints.FirstSide(last),
+        spot.Placed && spot.Left != spot.Right
+            ? $"Left stands on {Lower(spot.Ladder.Rung(spot.Left)!.Name)}, right on {Lower(spot.Ladder.Rung(spot.Right)!.Name)}{(Stride.Planned(spot.Ladder, spot.Left, spot.Right) is { } weaker && weaker.Id != spot.Rung.Id ? $": matched to the weaker side it is {Lower(weaker.Name)}" : "; the numbers match the weaker")}." : null);
+
+    private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 
     private sealed record ClientFacts(int StopSigns, bool Draft, CheckFact? LastCheck, DecisionFact? LastDecision, string? Cue);
 
@@ -111,17 +143,17 @@ internal static class FloorEndpoints
         var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id)).Select(d => d.ClientId).ToListAsync(stop);
         var trials = (await db.Standing().AsNoTracking().Where(t => ids.Contains(t.ClientId))
             .Select(t => new { t.ClientId, Past = new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt) }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => t.Past);
-        var found = new Dictionary<Guid, ClientFacts>();
-        foreach (var id in ids)
+        var checks = (await db.Checks.AsNoTracking().Where(c => ids.Contains(c.ClientId) && !db.Checks.Any(n => n.Supersedes == c.Id)
+                && !db.Checks.Any(n => n.ClientId == c.ClientId && n.RecordedAt > c.RecordedAt && !db.Checks.Any(m => m.Supersedes == n.Id))).ToListAsync(stop))
+            .GroupBy(c => c.ClientId).ToDictionary(g => g.Key, g => g.MaxBy(c => c.Id)!);
+        var looked = checks.Values.Select(c => c.Id).ToArray();
+        var decisions = (await db.Decisions.AsNoTracking().Where(d => looked.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).ToListAsync(stop)).GroupBy(d => d.CheckId).ToDictionary(g => g.Key, g => g.MaxBy(d => d.RecordedAt)!);
+        return ids.ToDictionary(id => id, id =>
         {
-            var check = await db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id)).OrderByDescending(c => c.RecordedAt).FirstOrDefaultAsync(stop);
-            var decision = check is null ? null : await db.Decisions.AsNoTracking()
-                .Where(d => d.CheckId == check.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.RecordedAt).FirstOrDefaultAsync(stop);
+            var check = checks.GetValueOrDefault(id);
             var cue = CorrectionChoice.Rank([.. trials[id]], null).FirstOrDefault(r => r.Helped > 0)?.Correction.Short;
-            found[id] = new ClientFacts(flags.Count(f => f == id), drafts.Contains(id), check, decision, cue);
-        }
-
-        return found;
+            return new ClientFacts(flags.Count(f => f == id), drafts.Contains(id), check, check is null ? null : decisions.GetValueOrDefault(check.Id), cue);
+        });
     }
 
     private static async Task<NoContent> PlanAsync(VisitRequest request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)

@@ -22,11 +22,14 @@ internal sealed record RangeDto(RangeTest Test, double Degrees)
     }
 }
 
-internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<double> PlatesCm, IReadOnlyList<double> PadsCm, IReadOnlyList<double> WedgesDegrees, double? RollCm, Tape Tape, IReadOnlyList<Core.Correcting.Gear>? Things = null)
+internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<double> PlatesCm, IReadOnlyList<double> PadsCm, IReadOnlyList<double> WedgesDegrees, double? RollCm, Tape Tape, IReadOnlyList<Core.Correcting.Gear>? Things = null, IReadOnlyList<double>? WeightsKg = null)
 {
     private const int Most = 40;
 
     public static KitDto Empty { get; } = new([], [], [], [], null, Tape.Centimetres);
+
+    /// <summary>The weights that can be held.</summary>
+    public Core.Dosing.LoadRack Rack() => new(WeightsKg ?? []);
 
     public StudioKit ToCore()
     {
@@ -34,6 +37,7 @@ internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<doubl
         Check("plates", "A plate", PlatesCm, 0.5, 15);
         Check("pads", "A pad", PadsCm, 0.5, 20);
         Check("wedges", "A wedge", WedgesDegrees, 1, 30, "°");
+        Check("weights", "A weight", WeightsKg ?? [], 0.25, 200, " kg");
         if (RollCm is { } roll) Check("roll", "A roll", [roll], 5, 60);
         return new StudioKit([.. BoxesCm.Select(b => b / 100)], [.. PlatesCm.Select(p => p / 100)], [.. PadsCm.Select(p => p / 100)], WedgesDegrees, RollCm / 100) { Tape = Tape };
     }

@@ -8,6 +8,9 @@ import { useShortcuts } from '@/app/keys';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
+import { Why } from '@/ui/Why';
+import { asAsked, type Entry, ofLog, toLog } from '../log/log';
+import { QuickLog } from '../log/QuickLog';
 import type { PainAnswer } from './draft';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
 import { PainAsk, painComplete } from './PainAsk';
@@ -44,11 +47,16 @@ function Deciding({
 }) {
   const [id] = useState(() => uuid());
   const [pain, setPain] = useState<PainAnswer | null>(check.decision?.painAfter ?? null);
-  const [reps, setReps] = useState<Schema['RepetitionsDto'] | null>(check.decision?.repetitions ?? null);
+  const [entry, setEntry] = useState<Entry | null>(() => ofLog(check.decision?.log));
+  const [way, setWay] = useState(0);
   const [overruling, setOverruling] = useState(false);
   const [chosen, setChosen] = useState<Outcome | null>(null);
   const [reason, setReason] = useState('');
-  const asked = { painAfter: painComplete(pain) ? pain : null, repetitions: reps };
+  const asked = {
+    painAfter: painComplete(pain) ? pain : null,
+    repetitions: entry ? null : (check.decision?.repetitions ?? null),
+    log: entry ? toLog(entry, null) : null,
+  };
   const advice = useQuery({
     queryKey: ['recommendation', check.id, check.trials.length, asked],
     queryFn: () => take(api.POST('/api/checks/{id}/recommendation', { params: { path: { id: check.id } }, body: asked })),
@@ -68,6 +76,7 @@ function Deciding({
             recommended: said.outcome,
             chosen: pick.outcome,
             reason: pick.reason,
+            way: pick.outcome === 'progress' ? way : null,
             supersedes: check.decision?.id ?? null,
           },
         }),
@@ -87,6 +96,7 @@ function Deciding({
       does: 'Accept',
       run: () => ready && !overruling && said && decide.mutate({ outcome: said.outcome, reason: null }),
     },
+    { keys: 'L', does: 'Done as asked', run: () => said?.asked && setEntry(asAsked(said.asked)) },
   ]);
   const last = check.trials.at(-1);
   return (
@@ -98,7 +108,15 @@ function Deciding({
         onChange={setPain}
         about={pain === null ? studio.cautions.aboutPain : undefined}
       />
-      <CleanCount value={reps} onChange={setReps} />
+      <QuickLog
+        asked={said?.asked ?? plainDose}
+        entry={entry}
+        morning={
+          check.nextMorning === null &&
+          (said?.missing ?? []).concat(said?.facts.map((f) => f.label) ?? []).some((m) => /morning after/i.test(m))
+        }
+        onChange={setEntry}
+      />
       {said ? (
         <section
           aria-label="Recommendation"
@@ -108,6 +126,23 @@ function Deciding({
         >
           <p className="text-[13.5px] font-semibold text-soft">{decisionWord[said.outcome]}</p>
           <p className="say text-[24px] sm:text-[27px]">{said.headline}</p>
+          {said.placement && <Placed placement={said.placement} />}
+          {said.outcome === 'progress' && said.ways && said.ways.length > 1 && <Ways ways={said.ways} at={way} onPick={setWay} />}
+          {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (
+            <p className="mt-1 text-[15px]">
+              {said.moves
+                .map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: from ${m.from.toLowerCase()} to ${m.to.toLowerCase()}.`)
+                .join(' ')}
+            </p>
+          )}
+          {said.next && !said.placement && (
+            <p className="mt-1.5 text-[15px]" data-next>
+              <span className="text-soft">Next time</span>{' '}
+              <span className="font-semibold">
+                {(said.outcome === 'progress' && said.ways?.[way]?.dose.text) || said.next.text}
+              </span>
+            </p>
+          )}
           <details className="mt-1.5 text-[14px]">
             <summary className="min-h-8 cursor-pointer text-soft underline decoration-hair underline-offset-4 hover:text-ink">
               Why, and what would change it
@@ -129,6 +164,10 @@ function Deciding({
                 <li key={w}>{w}</li>
               ))}
             </ul>
+            {said.missing && said.missing.length > 0 && (
+              <p className="mt-2 text-soft">Not known yet: {said.missing.join(', ')}.</p>
+            )}
+            {said.nextWhy && <p className="mt-2 text-soft">Numbers for next time: {said.nextWhy}</p>}
           </details>
         </section>
       ) : (
@@ -197,80 +236,66 @@ function Deciding({
   );
 }
 
-function CleanCount({
-  value,
-  onChange,
-}: {
-  value: Schema['RepetitionsDto'] | null;
-  onChange: (value: Schema['RepetitionsDto'] | null) => void;
-}) {
-  if (!value)
-    return (
-      <button
-        type="button"
-        onClick={() => onChange({ prescribed: 5, done: 5, clean: 5 })}
-        className="min-h-11 self-start text-[14.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
-      >
-        Count the set (needed to move on)
-      </button>
-    );
-  const set = (part: Partial<Schema['RepetitionsDto']>) => {
-    const next = { ...value, ...part };
-    onChange({ ...next, clean: Math.min(next.clean, next.done) });
-  };
+/** What is asked for where an exercise is on no ladder. */
+const plainDose: Schema['PrescriptionView'] = {
+  phase: 'practising',
+  sets: 3,
+  amount: 5,
+  held: false,
+  loadKg: 0,
+  position: 'none',
+  text: '3 × 5 a side',
+  rest: '90 s',
+  tempo: null,
+};
+
+/** Where a first look puts each side, and why not further. */
+function Placed({ placement }: { placement: Schema['PlacementView'] }) {
+  const { left, right } = placement;
+  const together = left.rungId === right.rungId;
   return (
-    <div className="grid grid-cols-3 gap-2">
-      <Stepper
-        label="Asked a side"
-        value={value.prescribed}
-        least={1}
-        most={200}
-        onSet={(prescribed) => set({ prescribed, done: Math.max(value.done, 0) })}
-      />
-      <Stepper label="Done" value={value.done} least={0} most={200} onSet={(done) => set({ done })} />
-      <Stepper label="Clean" value={value.clean} least={0} most={value.done} onSet={(clean) => set({ clean })} />
+    <div className="mt-2 rounded-xl border border-hair p-3" data-placement>
+      <p className="text-[13.5px] text-soft">{placement.ladderName}: start here</p>
+      {(together ? [left] : [left, right]).map((s) => (
+        <div key={s.side} className="mt-0.5">
+          <p className="say text-[20px]">
+            {together ? '' : s.side === 'left' ? 'Left: ' : 'Right: '}
+            {s.rungName}
+          </p>
+          <Why>
+            {together && left.why !== right.why ? `Left: ${left.why} Right: ${right.why}` : s.why} {s.whyNotNext}
+          </Why>
+        </div>
+      ))}
     </div>
   );
 }
 
-function Stepper({
-  label,
-  value,
-  least,
-  most,
-  onSet,
-}: {
-  label: string;
-  value: number;
-  least: number;
-  most: number;
-  onSet: (value: number) => void;
-}) {
+/** The ways on, the recommended one first; those that are closed say why. */
+function Ways({ ways, at, onPick }: { ways: Schema['WayView'][]; at: number; onPick: (index: number) => void }) {
   return (
-    <div role="group" aria-label={label} className="rounded-[10px] border border-hair p-1.5 text-center">
-      <p className="text-[12.5px] text-soft">{label}</p>
-      <div className="flex items-center justify-between">
-        <button
-          type="button"
-          aria-label={`${label}: fewer`}
-          disabled={value <= least}
-          onClick={() => onSet(value - 1)}
-          className="size-11 text-[20px] disabled:opacity-30"
+    <fieldset className="mt-2 grid gap-1.5">
+      <legend className="mb-1 text-[13.5px] text-soft">Which way on</legend>
+      {ways.map((w, i) => (
+        <label
+          key={w.text}
+          className={`grid min-h-11 grid-cols-[auto_1fr] items-baseline gap-x-2.5 rounded-[10px] border px-3 py-2 text-[14.5px] ${w.open ? 'border-hair has-checked:border-ink' : 'border-dashed border-hair text-soft'}`}
         >
-          −
-        </button>
-        <output className="figure text-[22px]">{value}</output>
-        <button
-          type="button"
-          aria-label={`${label}: more`}
-          disabled={value >= most}
-          onClick={() => onSet(value + 1)}
-          className="size-11 text-[20px] disabled:opacity-30"
-        >
-          +
-        </button>
-      </div>
-    </div>
+          <input
+            type="radio"
+            name="way"
+            disabled={!w.open}
+            checked={at === i}
+            onChange={() => onPick(i)}
+            className="accent-ink"
+          />
+          <span>
+            <span className="font-semibold">{w.text.charAt(0).toUpperCase() + w.text.slice(1)}</span>{' '}
+            <span className="block text-[13.5px] text-soft">{w.why}</span>
+          </span>
+        </label>
+      ))}
+    </fieldset>
   );
 }
 
@@ -289,6 +314,12 @@ function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: ()
           ? decision.recommendation.headline
           : `Overruled “${decisionWord[decision.recommendation.outcome].toLowerCase()}”: ${decision.overruleReason}`}
       </p>
+      {accepted && decision.recommendation.placement && <Placed placement={decision.recommendation.placement} />}
+      {accepted && decision.recommendation.next && !decision.recommendation.placement && (
+        <p className="text-[15px]">
+          <span className="text-soft">Next time</span> <span className="font-semibold">{decision.recommendation.next.text}</span>
+        </p>
+      )}
       <div className="flex-1" />
       <Link
         to="/"

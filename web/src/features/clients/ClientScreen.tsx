@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from '@tanstack/react-router';
 import { useEffect } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { refreshClient, useClient } from '@/api/queries';
+import { queries, refreshClient, useClient, useStudio } from '@/api/queries';
 import { day } from '@/app/dates';
 import { useShortcuts } from '@/app/keys';
 import { openClient } from '@/app/openClients';
@@ -13,12 +13,19 @@ import { Sentence } from '@/ui/Sentence';
 import { decisionWord } from '../check/words';
 import { RaiseStopSign, StandingSign } from '../safety/StopSign';
 import { InstrumentHistory } from './InstrumentHistory';
+import { Logs, PainLine } from './Logs';
+import { Strides } from './Stride';
 
 type Check = Schema['CheckView'];
 
 export function ClientScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId' });
   const client = useClient(clientId);
+  const studio = useStudio();
+  const older = useMutation({
+    mutationFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id: clientId }, query: { all: true } } })),
+    onSuccess: (whole) => queries.setQueryData(['client', clientId], whole),
+  });
   const navigate = useNavigate();
   useShortcuts('Client', [
     { keys: 'C', does: 'Look at the client', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
@@ -38,7 +45,21 @@ export function ClientScreen() {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
   if (!client.data) return <Waiting what="the client" error={client.error} />;
-  const { client: person, trend, stopSigns, checks, cues, props, kept, cleared, draft, standard } = client.data;
+  const {
+    client: person,
+    trend,
+    stopSigns,
+    checks,
+    earlierChecks,
+    strides,
+    logs,
+    cues,
+    props,
+    kept,
+    cleared,
+    draft,
+    standard,
+  } = client.data;
   const first = person.name.split(' ')[0];
   const undecided = checks.at(-1)?.decision === null;
   return (
@@ -74,6 +95,24 @@ export function ClientScreen() {
               Meet
             </Side>
           </div>
+          <p className="flex gap-4 text-[13.5px] text-soft lg:justify-center">
+            <Link
+              to="/page/$clientId"
+              params={{ clientId }}
+              search={{ for: 'client' }}
+              className="min-h-8 underline underline-offset-4"
+            >
+              Page for {first}
+            </Link>
+            <Link
+              to="/page/$clientId"
+              params={{ clientId }}
+              search={{ for: 'clinician' }}
+              className="min-h-8 underline underline-offset-4"
+            >
+              For a clinician
+            </Link>
+          </p>
           <RaiseStopSign clientId={clientId} />
         </div>
       </div>
@@ -86,6 +125,8 @@ export function ClientScreen() {
         </div>
       )}
 
+      {stopSigns.length === 0 && strides.length > 0 && <Strides strides={strides} clientId={clientId} />}
+
       {checks.length === 0 ? (
         <div className="mt-8">
           <Empty title="No look on record yet.">
@@ -96,6 +137,8 @@ export function ClientScreen() {
         <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <section aria-label="Readings over time" className="min-w-0">
             <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
+            <PainLine checks={checks} limit={studio.data?.painLimit ?? 2} />
+            {logs.length > 0 && <Logs logs={logs} />}
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
             {kept.length > 0 && <Kept kept={kept} clientId={person.id} version={person.version} />}
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
@@ -107,6 +150,11 @@ export function ClientScreen() {
                 <DecisionRow key={check.id} check={check} />
               ))}
             </ol>
+            {earlierChecks > 0 && (
+              <Button kind="quiet" className="mt-2" disabled={older.isPending} onClick={() => older.mutate()}>
+                {earlierChecks} earlier {earlierChecks === 1 ? 'look' : 'looks'}
+              </Button>
+            )}
             {cleared.map((c) => (
               <p key={c.id} className="mt-3 text-[13.5px] text-soft">
                 Stop sign cleared {day(c.at)}: {c.text.toLowerCase()}. Examined by {c.examinedBy}; allowed: {c.allowed}.

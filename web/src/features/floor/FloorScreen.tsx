@@ -1,4 +1,4 @@
-import { Link } from '@tanstack/react-router';
+import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useFloor } from '@/api/queries';
@@ -10,6 +10,7 @@ import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { Why } from '@/ui/Why';
 import { SetupCard } from '../bench/SetupCard';
+import { LogSheet } from '../log/LogSheet';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
@@ -18,10 +19,19 @@ export function FloorScreen() {
   const floor = useFloor();
   const [adding, setAdding] = useState(false);
   const [planning, setPlanning] = useState<Schema['ClientSummary'] | null>(null);
-  useShortcuts('Floor', [{ keys: 'N', does: 'Add a client', run: () => setAdding(true) }]);
+  const [logging, setLogging] = useState<Visit | null>(null);
+  const navigate = useNavigate();
+  const next = floor.data?.visits.find((v) => v.state === 'next');
+  const open = (to: '/clients/$clientId' | '/clients/$clientId/check') =>
+    next && void navigate({ to, params: { clientId: next.client.id } });
+  useShortcuts('Floor', [
+    { keys: 'C', does: 'Look at who is next', run: () => open('/clients/$clientId/check') },
+    { keys: 'H', does: 'History of who is next', run: () => open('/clients/$clientId') },
+    { keys: 'L', does: 'Log for who is next', run: () => next && next.attention.kind !== 'stopSign' && setLogging(next) },
+    { keys: 'N', does: 'Add a client', run: () => setAdding(true) },
+  ]);
   if (!floor.data) return <Waiting what="today" error={floor.error} />;
   const { visits, unplanned, dayText } = floor.data;
-  const next = visits.find((v) => v.state === 'next');
   const others = visits.filter((v) => v !== next);
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
@@ -35,7 +45,7 @@ export function FloorScreen() {
       </div>
 
       {next ? (
-        <NextUp visit={next} />
+        <NextUp visit={next} onLog={() => setLogging(next)} />
       ) : visits.length > 0 ? (
         <h1 className="say my-6 text-[34px] sm:text-[44px]">Everyone planned for today is done.</h1>
       ) : (
@@ -82,13 +92,21 @@ export function FloorScreen() {
         </section>
       )}
       <AddClient open={adding} onOpenChange={setAdding} />
+      {logging && (
+        <LogSheet
+          client={logging.client}
+          exercise={{ id: logging.exerciseId, name: logging.exerciseName }}
+          open
+          onOpenChange={(is) => !is && setLogging(null)}
+        />
+      )}
       <PlanVisit client={planning} onClose={() => setPlanning(null)} />
     </div>
   );
 }
 
 /** The one thing the floor answers first: who is next, with what, and what to look at. */
-function NextUp({ visit }: { visit: Visit }) {
+function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
   const stop = visit.attention.kind === 'stopSign';
   const name = visit.client.name.split(' ')[0];
   return (
@@ -112,6 +130,7 @@ function NextUp({ visit }: { visit: Visit }) {
             {visit.lastDecision && <>Decided: {lowerFirst(visit.lastDecision)}</>}
           </p>
         )}
+        {visit.dose && <Dose dose={visit.dose} />}
         {visit.card.length > 0 && (
           <div className="mt-4 border-t border-hair pt-3">
             <SetupCard lines={visit.card.filter((l) => !['trunk', 'shin'].includes(l.id))} />
@@ -140,8 +159,31 @@ function NextUp({ visit }: { visit: Visit }) {
             History
           </LinkButton>
         </div>
+        {!stop && (
+          <Button hint="L" onClick={onLog}>
+            Log without a look
+          </Button>
+        )}
       </div>
     </section>
+  );
+}
+
+/** What is asked for today, large enough to be called across the floor. */
+function Dose({ dose }: { dose: NonNullable<Visit['dose']> }) {
+  return (
+    <div className="mt-4 border-t border-hair pt-3" data-dose>
+      <p className="text-[13.5px] text-soft">
+        {dose.ladderName}, {dose.rungName.toLowerCase()}
+        {!dose.placed && ' (not placed yet)'}
+      </p>
+      <p className="say text-[28px]">{dose.asked.text}</p>
+      <p className="text-[15px] text-soft">
+        Rest {dose.asked.rest}
+        {dose.asked.tempo && `, tempo ${dose.asked.tempo}`}. {dose.firstSide} {dose.apart}
+      </p>
+      <Why>{dose.why}</Why>
+    </div>
   );
 }
 
@@ -186,6 +228,11 @@ function Row({ visit }: { visit: Visit }) {
         <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
           {done ? `Done. ${visit.lastDecision ?? ''}` : visit.attention.sentence}
+          {!done && visit.dose && (
+            <span className="block text-[14px] font-semibold">
+              {visit.dose.rungName}: {visit.dose.asked.text}
+            </span>
+          )}
           {!done && visit.lastLook && (
             <span className="block text-[14px] font-normal text-soft">
               Last time: <Sentence parts={visit.lastLook.sentence} />

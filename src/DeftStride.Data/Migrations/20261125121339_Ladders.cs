@@ -19,6 +19,10 @@ namespace DeftStride.Data.Migrations
                 name: "IX_Trials_StudioId",
                 table: "Trials");
 
+            migrationBuilder.DropIndex(
+                name: "IX_Decisions_CheckId",
+                table: "Decisions");
+
             migrationBuilder.AddColumn<string>(
                 name: "FaultId",
                 table: "Checks",
@@ -187,6 +191,13 @@ namespace DeftStride.Data.Migrations
                 columns: new[] { "StudioId", "CorrectionId", "Outcome" });
 
             migrationBuilder.CreateIndex(
+                name: "IX_Decisions_CheckId",
+                table: "Decisions",
+                column: "CheckId",
+                unique: true,
+                filter: "\"Supersedes\" IS NULL");
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Edits_CoachId",
                 table: "Edits",
                 column: "CoachId");
@@ -284,6 +295,10 @@ namespace DeftStride.Data.Migrations
                 name: "IX_Trials_StudioId_CorrectionId_Outcome",
                 table: "Trials");
 
+            migrationBuilder.DropIndex(
+                name: "IX_Decisions_CheckId",
+                table: "Decisions");
+
             migrationBuilder.DropColumn(
                 name: "FaultId",
                 table: "Checks");
@@ -297,6 +312,11 @@ namespace DeftStride.Data.Migrations
                 name: "IX_Trials_StudioId",
                 table: "Trials",
                 column: "StudioId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Decisions_CheckId",
+                table: "Decisions",
+                column: "CheckId");
         }
     }
 }

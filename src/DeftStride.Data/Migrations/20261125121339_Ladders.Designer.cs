@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace DeftStride.Data.Migrations
 {
     [DbContext(typeof(StudioContext))]
-    [Migration("20261125114147_Ladders")]
+    [Migration("20261125121339_Ladders")]
     partial class Ladders
     {
         /// <inheritdoc />
@@ -244,7 +244,9 @@ namespace DeftStride.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("CheckId");
+                    b.HasIndex("CheckId")
+                        .IsUnique()
+                        .HasFilter("\"Supersedes\" IS NULL");
 
                     b.HasIndex("CoachId");
 

@@ -1,0 +1,67 @@
+import type { Schema } from '@/api/client';
+import { day } from '@/app/dates';
+import { Why } from '@/ui/Why';
+
+/** What was done, newest first, with what it led to. */
+export function Logs({ logs }: { logs: Schema['LogView'][] }) {
+  return (
+    <div className="mt-7" data-logs>
+      <h2 className="say mb-2 text-[21px]">What was done</h2>
+      <ul>
+        {logs.slice(0, 6).map((log) => (
+          <li key={log.id} className="grid grid-cols-[58px_1fr] gap-x-3 border-t border-hair py-2">
+            <span className="text-[14px] text-soft">{day(log.day)}</span>
+            <div>
+              <p>
+                <span className="font-semibold">{log.did}</span>{' '}
+                <span className="text-[13.5px] text-soft">
+                  {log.rungName ?? log.exerciseName}
+                  {log.effort !== null && `, effort ${log.effort}`}
+                  {log.pain && (log.pain.score === 0 ? ', no pain' : `, pain ${log.pain.score}`)}
+                  {log.nextMorning !== null && `, ${log.nextMorning} the morning after the time before`}
+                  {log.felt && `, felt ${log.felt}`}
+                </span>
+              </p>
+              <Why ask={`Next: ${log.next}`}>{log.why}</Why>
+            </div>
+          </li>
+        ))}
+      </ul>
+    </div>
+  );
+}
+
+/** Pain over visits as it was told, with the morning after where it was asked. */
+export function PainLine({ checks, limit }: { checks: Schema['CheckView'][]; limit: number }) {
+  const told = checks.filter((c) => c.pain || c.decision?.painAfter);
+  if (!told.some((c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0)) return null;
+  return (
+    <div className="mt-7">
+      <h2 className="say mb-2 text-[21px]">What hurt</h2>
+      <ol className="flex flex-wrap gap-x-5 gap-y-2">
+        {told.slice(-8).map((c) => {
+          const scores = [c.pain?.score, ...c.trials.map((t) => t.pain?.score), c.decision?.painAfter?.score].filter(
+            (s) => s != null,
+          );
+          const worst = Math.max(...scores);
+          const where = c.pain?.leg ?? c.decision?.painAfter?.leg;
+          const role = c.pain?.role ?? c.decision?.painAfter?.role;
+          return (
+            <li key={c.id} className="grid">
+              <span className="text-[13.5px] text-soft">{day(c.at)}</span>
+              <span className={`figure text-[22px] ${worst > limit ? 'text-brick' : ''}`}>
+                {scores.join(' → ')}
+                {c.nextMorning !== null && <span className="text-[14px] text-soft"> morning {c.nextMorning}</span>}
+              </span>
+              {where && (
+                <span className="text-[13px] text-soft">
+                  {where} leg {role === 'rear' ? 'behind' : 'in front'}
+                </span>
+              )}
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}

@@ -1,0 +1,177 @@
+import type { KeyboardEvent } from 'react';
+import type { Schema } from '@/api/client';
+import { Print } from '@/ui/StrideLine';
+
+const COLUMN = 160;
+const ROW = 150;
+const PAD = { left: 84, top: 74 };
+
+/**
+ * A ladder as trodden ways over the ground, from left to right: two prints for each rung, left above right, and a way to each
+ * rung that follows. Branches lie below each other. A board names who stands there; their prints are the outlined ones.
+ */
+export function LadderPath({
+  view,
+  at,
+  onPick,
+}: {
+  view: Schema['LadderView'];
+  at: string | null;
+  onPick: (rungId: string) => void;
+}) {
+  const rows = lanes(view);
+  const place = new Map(
+    view.places.map((p) => [p.rungId, { x: PAD.left + p.depth * COLUMN, y: PAD.top + (rows.get(p.rungId) ?? 0) * ROW, p }]),
+  );
+  const width = PAD.left * 2 + Math.max(...view.places.map((p) => p.depth)) * COLUMN;
+  const height = PAD.top + 88 + Math.max(...rows.values()) * ROW;
+  const ways = view.ladder.rungs.flatMap((r) =>
+    r.next.flatMap((to) => {
+      const [a, b] = [place.get(r.id), place.get(to)];
+      if (!a || !b) return [];
+      const mid = (a.x + b.x) / 2;
+      return [{ key: `${r.id}${to}`, d: `M${a.x} ${a.y}C${mid} ${a.y} ${mid} ${b.y} ${b.x} ${b.y}` }];
+    }),
+  );
+  return (
+    <div className="overflow-x-auto rounded-2xl bg-paper" data-path>
+      <svg
+        viewBox={`0 0 ${width} ${height}`}
+        width={width}
+        height={height}
+        className="block max-w-none"
+        role="group"
+        aria-label={`${view.ladder.name}, drawn as a path`}
+      >
+        {ways.map((w) => (
+          <path key={w.key} d={w.d} fill="none" stroke="var(--trail)" strokeWidth="44" strokeLinecap="round" />
+        ))}
+        {view.places.length === 1 && (
+          <path d={`M${PAD.left - 30} ${PAD.top}h60`} stroke="var(--trail)" strokeWidth="44" strokeLinecap="round" />
+        )}
+        {ways.map((w) => (
+          <path
+            key={w.key}
+            d={w.d}
+            fill="none"
+            stroke="var(--paper)"
+            strokeWidth="2"
+            strokeDasharray="1.5 9"
+            strokeLinecap="round"
+          />
+        ))}
+        {view.ladder.rungs.map((r) => {
+          const spot = place.get(r.id);
+          if (!spot) return null;
+          const { x, y, p } = spot;
+          const [first, second] = twoLines(r.name);
+          const standers = [...new Set(p.standers.map((s) => s.name))];
+          const board = who(p.standers);
+          return (
+            <g
+              key={r.id}
+              role="button"
+              tabIndex={0}
+              aria-pressed={at === r.id}
+              aria-label={`${r.name}, ${p.doseText}${standers.length > 0 ? `, ${standers.join(', ')} on it` : ''}`}
+              className="cursor-pointer [&:hover>text]:underline"
+              data-rung={r.id}
+              onClick={() => onPick(r.id)}
+              onKeyDown={(e: KeyboardEvent) => {
+                if (e.key !== 'Enter' && e.key !== ' ') return;
+                e.preventDefault();
+                onPick(r.id);
+              }}
+            >
+              <rect x={x - COLUMN / 2 + 4} y={y - 30} width={COLUMN - 8} height="108" rx="10" fill="transparent" />
+              {(['left', 'right'] as const).map((side) => (
+                <g
+                  key={side}
+                  transform={`translate(${x + (side === 'left' ? 14 : -14)} ${y + (side === 'left' ? -10 : 10)}) scale(0.72 ${side === 'left' ? 0.72 : -0.72})`}
+                >
+                  <Print state={p.standers.some((s) => s.side === side) ? 'here' : 'ahead'} />
+                </g>
+              ))}
+              {board && (
+                <>
+                  <path d={`M${x} ${y - 42}v14`} stroke="var(--brass)" strokeWidth="3" strokeLinecap="round" />
+                  <rect
+                    x={x - board.length * 3.6 - 11}
+                    y={y - 62}
+                    width={board.length * 7.2 + 22}
+                    height="24"
+                    rx="4"
+                    fill="var(--act)"
+                  />
+                  <text x={x} y={y - 45} fontSize="12.5" textAnchor="middle" fontWeight="650" fill="var(--act-ink)">
+                    {board}
+                  </text>
+                </>
+              )}
+              <text x={x} y={y + 42} textAnchor="middle" fontSize="14.5" fontWeight="680" fill="var(--ink)">
+                {first}
+              </text>
+              {second && (
+                <text x={x} y={y + 59} textAnchor="middle" fontSize="14.5" fontWeight="680" fill="var(--ink)">
+                  {second}
+                </text>
+              )}
+              <text x={x} y={y + (second ? 76 : 59)} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
+                {p.doseText.replace(' a side', '').split(',')[0]}
+              </text>
+              {at === r.id && (
+                <path
+                  d={`M${x - 30} ${y + (second ? 83 : 66)}h60`}
+                  stroke="var(--brass)"
+                  strokeWidth="3.5"
+                  strokeLinecap="round"
+                />
+              )}
+            </g>
+          );
+        })}
+      </svg>
+    </div>
+  );
+}
+
+/** A branch keeps its row; where ways meet again they meet in the upper one. */
+function lanes(view: Schema['LadderView']) {
+  const rows = new Map<string, number>();
+  const taken = new Map<number, Set<number>>();
+  const free = (depth: number, from: number) => {
+    const used = taken.get(depth) ?? new Set<number>();
+    let row = from;
+    while (used.has(row)) row++;
+    used.add(row);
+    taken.set(depth, used);
+    return row;
+  };
+  const depth = new Map(view.places.map((p) => [p.rungId, p.depth]));
+  for (const rung of [...view.ladder.rungs].sort((a, b) => (depth.get(a.id) ?? 0) - (depth.get(b.id) ?? 0))) {
+    const from = view.ladder.rungs.find((r) => r.next.includes(rung.id) && rows.has(r.id));
+    rows.set(
+      rung.id,
+      free(depth.get(rung.id) ?? 0, from ? (rows.get(from.id) ?? 0) + Math.max(0, from.next.indexOf(rung.id)) : 0),
+    );
+  }
+  return rows;
+}
+
+const twoLines = (name: string): [string, string | null] => {
+  if (name.length <= 16) return [name, null];
+  const words = name.split(' ');
+  let first = '';
+  while (words.length > 1 && `${first} ${words[0]}`.trim().length <= 16) first = `${first} ${words.shift()}`.trim();
+  return first ? [first, words.join(' ')] : [words[0] ?? name, words.slice(1).join(' ') || null];
+};
+
+/** "Maren, Dov L". A side is named only where the other stands elsewhere. */
+const who = (standers: Schema['StanderView'][]) => {
+  const names = [...new Set(standers.map((s) => s.clientId))].map((id) => {
+    const sides = standers.filter((s) => s.clientId === id);
+    const name = sides[0]?.name.split(' ')[0] ?? '';
+    return sides.length === 2 ? name : `${name} ${sides[0]?.side === 'left' ? 'L' : 'R'}`;
+  });
+  return names.length > 2 ? `${names.slice(0, names.length > 3 ? 1 : 2).join(', ')} and ${names.length - (names.length > 3 ? 1 : 2)}` : names.join(', ');
+};

@@ -1,0 +1,97 @@
+import { useMutation, useQuery } from '@tanstack/react-query';
+import { useState } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api, type Schema, take } from '@/api/client';
+import { refreshClient } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
+import { Trouble, Waiting } from '@/ui/Notice';
+import { Sheet } from '@/ui/Sheet';
+import { Why } from '@/ui/Why';
+import type { PainAnswer } from '../check/draft';
+import { PainAsk, painComplete } from '../check/PainAsk';
+import { type Entry, toLog } from './log';
+import { QuickLog } from './QuickLog';
+
+/** What was done, without a look: on the floor, or later from memory of the same day. */
+export function LogSheet({
+  client,
+  exercise,
+  open,
+  onOpenChange,
+}: {
+  client: Schema['ClientSummary'];
+  exercise: { id: string; name: string };
+  open: boolean;
+  onOpenChange: (open: boolean) => void;
+}) {
+  return (
+    <Sheet title={`${client.name.split(' ')[0]}: ${exercise.name.toLowerCase()}`} open={open} onOpenChange={onOpenChange}>
+      {open && <Form client={client} exerciseId={exercise.id} done={() => onOpenChange(false)} />}
+    </Sheet>
+  );
+}
+
+function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; exerciseId: string; done: () => void }) {
+  const [id] = useState(() => uuid());
+  const [entry, setEntry] = useState<Entry | null>(null);
+  const [pain, setPain] = useState<PainAnswer | null>(null);
+  const [day, setDay] = useState('');
+  const asked = useQuery({
+    queryKey: ['client', client.id, 'asked', exerciseId],
+    queryFn: () =>
+      take(
+        api.GET('/api/clients/{clientId}/asked', { params: { path: { clientId: client.id }, query: { exercise: exerciseId } } }),
+      ),
+  });
+  const keep = useMutation({
+    mutationFn: () => {
+      if (!entry) throw new Error('Enter what was done first.');
+      return take(
+        api.POST('/api/logs', {
+          body: {
+            id,
+            clientId: client.id,
+            day: day || null,
+            exerciseId,
+            log: toLog(entry, painComplete(pain) ? pain : null),
+            supersedes: null,
+          },
+        }),
+      );
+    },
+    onSuccess: () => refreshClient(client.id),
+  });
+  if (!asked.data) return <Waiting what="what is asked for" error={asked.error} />;
+  if (keep.data)
+    return (
+      <div className="grid gap-4" data-logged>
+        <p>{keep.data.did}</p>
+        <div>
+          <p className="text-soft">Next time</p>
+          <p className="say text-[30px]">{keep.data.next}</p>
+          <Why>{keep.data.why} Another rung needs a look.</Why>
+        </div>
+        <Button kind="act" onClick={done}>
+          Back to the floor
+        </Button>
+      </div>
+    );
+  return (
+    <form
+      className="grid gap-4"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate();
+      }}
+    >
+      <QuickLog asked={asked.data} entry={entry} morning onChange={setEntry} />
+      <PainAsk label="Pain in the set" pain={pain} onChange={setPain} />
+      <Field label="Day" type="date" value={day} onChange={(e) => setDay(e.target.value)} hint="Empty for today" />
+      <Trouble error={keep.error} />
+      <Button kind="act" type="submit" disabled={keep.isPending || !entry}>
+        Keep the log
+      </Button>
+    </form>
+  );
+}

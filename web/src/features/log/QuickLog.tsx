@@ -1,0 +1,160 @@
+import { useState } from 'react';
+import type { Schema } from '@/api/client';
+import { Button } from '@/ui/Button';
+import { ScoreRow } from '@/ui/ScoreRow';
+import { asAsked, type Entry } from './log';
+
+/** What was done: one tap when it was as asked, a few more when it was not. */
+export function QuickLog({
+  asked,
+  entry,
+  morning,
+  onChange,
+}: {
+  asked: Schema['PrescriptionView'];
+  entry: Entry | null;
+  /** Whether the morning after last time has not been asked about yet. */
+  morning: boolean;
+  onChange: (entry: Entry | null) => void;
+}) {
+  const [open, setOpen] = useState(false);
+  if (!entry)
+    return (
+      <section aria-label="Log" className="grid gap-2">
+        <p className="text-[14.5px]">
+          <span className="text-soft">Asked for</span> <span className="font-semibold">{asked.text}</span>
+        </p>
+        <div className="grid grid-cols-2 gap-2">
+          <Button className="min-h-13 px-2!" hint="L" onClick={() => onChange(asAsked(asked))}>
+            Done as asked
+          </Button>
+          <Button
+            className="min-h-13 px-2!"
+            onClick={() => {
+              onChange(asAsked(asked));
+              setOpen(true);
+            }}
+          >
+            Otherwise…
+          </Button>
+        </div>
+      </section>
+    );
+  const most = entry.sets * entry.amount;
+  const set = (part: Partial<Entry>) => {
+    const next = { ...entry, ...part };
+    const all = next.sets * next.amount;
+    // A changed count of sets keeps how many were not clean.
+    const kept = (clean: number) => Math.max(0, Math.min(all, 'sets' in part || 'amount' in part ? all - (most - clean) : clean));
+    onChange({ ...next, cleanLeft: kept(next.cleanLeft), cleanRight: kept(next.cleanRight) });
+  };
+  return (
+    <section aria-label="Log" className="grid gap-2.5">
+      {!open && (
+        <p className="flex items-center justify-between gap-2 text-[14.5px]">
+          <span>
+            <span className="text-soft">Done</span>{' '}
+            <span className="font-semibold">
+              {entry.sets} × {entry.amount}
+              {asked.held ? ' s' : ''},{' '}
+              {entry.cleanLeft === most && entry.cleanRight === most
+                ? 'all clean'
+                : `clean L ${entry.cleanLeft}, R ${entry.cleanRight}`}
+              {entry.loadKg > 0 && `, ${entry.loadKg} kg`}
+            </span>
+          </span>
+          <button
+            type="button"
+            onClick={() => setOpen(true)}
+            className="min-h-11 px-2 text-[13.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+          >
+            Change
+          </button>
+        </p>
+      )}
+      <div className={`grid-cols-3 gap-2 ${open ? 'grid' : 'hidden'}`}>
+        <Stepper label="Sets" value={entry.sets} least={1} most={20} onSet={(sets) => set({ sets })} />
+        <Stepper
+          label={asked.held ? 'Seconds a side' : 'Reps a side'}
+          value={entry.amount}
+          least={0}
+          most={200}
+          by={asked.held ? 5 : 1}
+          onSet={(amount) => set({ amount })}
+        />
+        <label className="rounded-[10px] border border-hair p-1.5 text-center">
+          <span className="block text-[12.5px] text-soft">Load, kg</span>
+          <input
+            type="number"
+            inputMode="decimal"
+            min={0}
+            max={400}
+            step="any"
+            value={entry.loadKg}
+            onChange={(e) => set({ loadKg: Number(e.target.value) })}
+            className="figure h-11 w-full bg-transparent text-center text-[22px]"
+          />
+        </label>
+        <Stepper label="Clean, left" value={entry.cleanLeft} least={0} most={most} onSet={(cleanLeft) => set({ cleanLeft })} />
+        <Stepper
+          label="Clean, right"
+          value={entry.cleanRight}
+          least={0}
+          most={most}
+          onSet={(cleanRight) => set({ cleanRight })}
+        />
+        <Stepper label="Resets" value={entry.resets} least={0} most={60} onSet={(resets) => set({ resets })} />
+      </div>
+      <ScoreRow label="Effort" plain value={entry.effort} onPick={(effort) => set({ effort })} />
+      {morning && (
+        <ScoreRow label="Pain, the morning after last time" value={entry.morning} onPick={(score) => set({ morning: score })} />
+      )}
+      <Button kind="quiet" className="justify-self-start px-0! text-[13.5px]!" onClick={() => onChange(null)}>
+        Clear the log
+      </Button>
+    </section>
+  );
+}
+
+function Stepper({
+  label,
+  value,
+  least,
+  most,
+  by = 1,
+  onSet,
+}: {
+  label: string;
+  value: number;
+  least: number;
+  most: number;
+  by?: number;
+  onSet: (value: number) => void;
+}) {
+  return (
+    <div role="group" aria-label={label} className="rounded-[10px] border border-hair p-1.5 text-center">
+      <p className="text-[12.5px] text-soft">{label}</p>
+      <div className="flex items-center justify-between">
+        <button
+          type="button"
+          aria-label={`${label}: fewer`}
+          disabled={value <= least}
+          onClick={() => onSet(Math.max(least, value - by))}
+          className="size-11 text-[20px] disabled:opacity-30"
+        >
+          −
+        </button>
+        <output className="figure text-[22px]">{value}</output>
+        <button
+          type="button"
+          aria-label={`${label}: more`}
+          disabled={value >= most}
+          onClick={() => onSet(Math.min(most, value + by))}
+          className="size-11 text-[20px] disabled:opacity-30"
+        >
+          +
+        </button>
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,238 @@
+import { Link, useParams, useSearch } from '@tanstack/react-router';
+import type { Schema } from '@/api/client';
+import { useClient, useStudio } from '@/api/queries';
+import { day } from '@/app/dates';
+import { Button } from '@/ui/Button';
+import { Waiting } from '@/ui/Notice';
+import { standing } from '@/ui/results';
+import { Sentence } from '@/ui/Sentence';
+import { SIDES, SidePlate } from '@/ui/SidePlate';
+import { StrideLine } from '@/ui/StrideLine';
+import { verdictWord } from '@/ui/verdict';
+import { decisionWord } from '../check/words';
+
+/** One page: for the client what to do next and how far it has come, for a clinician the facts and nothing else. */
+export function ClientPage() {
+  const { clientId } = useParams({ from: '/page/$clientId' });
+  const { for: reader } = useSearch({ from: '/page/$clientId' });
+  const client = useClient(clientId);
+  const studio = useStudio();
+  if (!client.data || !studio.data) return <Waiting what="the page" error={client.error ?? studio.error} />;
+  const clinical = reader === 'clinician';
+  return (
+    <div className="mx-auto max-w-[820px] p-5 sm:p-8 print:max-w-none print:p-0" data-page={reader}>
+      <div className="mb-4 flex gap-2 print:hidden">
+        <Button kind="act" onClick={() => print()}>
+          Print this page
+        </Button>
+        <Link
+          to="/clients/$clientId"
+          params={{ clientId }}
+          className="inline-flex min-h-11 items-center px-3 underline underline-offset-4"
+        >
+          Back to {client.data.client.name.split(' ')[0]}
+        </Link>
+      </div>
+      <article className="grid gap-5 rounded-2xl bg-paper p-7 print:gap-3 print:rounded-none print:p-0">
+        <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
+          <p className="text-[17px] font-semibold">{client.data.client.name}</p>
+          <p className="text-[14px] text-soft">{studio.data.name}</p>
+        </header>
+        {clinical ? <Facts client={client.data} /> : <Next client={client.data} />}
+      </article>
+    </div>
+  );
+}
+
+/** For the client: where they are, what to do, the words that work. */
+function Next({ client }: { client: Schema['ClientView'] }) {
+  const stride = client.strides[0];
+  const cue = client.cues.find((c) => c.helped > 0);
+  const last = client.checks.at(-1);
+  return (
+    <>
+      <h1 className="say text-[30px] print:text-[24px]">
+        <Sentence parts={client.trend} />
+      </h1>
+      {stride && (
+        <>
+          <StrideLine
+            rungs={stride.rungs.slice(-6).map((r) => ({
+              id: r.id,
+              name: r.name,
+              note: (r.leftAt ?? r.rightAt) ? day((r.leftAt ?? r.rightAt) as string) : '',
+            }))}
+            left={{ rung: at(stride, stride.left), say: stride.left === stride.planned ? stride.asked.text : 'waits' }}
+            right={{ rung: at(stride, stride.right), say: stride.right === stride.planned ? stride.asked.text : 'waits' }}
+          />
+          <section>
+            <p className="text-[14px] text-soft">Until we meet again</p>
+            <p className="say text-[26px] print:text-[20px]">{stride.asked.text}</p>
+            <p className="text-[15px]">
+              {stride.rungs.find((r) => r.id === stride.planned)?.exerciseName}. Rest {stride.asked.rest}
+              {stride.asked.tempo && `, count ${stride.asked.tempo}: down, hold, up, top`}. {stride.firstSide}
+            </p>
+          </section>
+        </>
+      )}
+      {cue && (
+        <p className="border-l-4 border-brass pl-4">
+          <span className="block text-[14px] text-soft">What helps, to say to yourself</span>
+          <span className="say text-[24px] print:text-[19px]">“{cue.cue}”</span>
+        </p>
+      )}
+      {client.kept.length > 0 && <p>Set up: {client.kept.map((k) => k.text).join(' ')}</p>}
+      {client.props.length > 0 && (
+        <p>
+          Borrowed: {client.props.map((p) => `${p.short.toLowerCase()} until ${day(p.review)}`).join(', ')}. Then it is tried
+          without.
+        </p>
+      )}
+      {stride?.next[0] && (
+        <p>
+          <span className="font-semibold">What comes after: </span>
+          {stride.next.find((n) => n.kind === 'rung')?.text ?? stride.next[0].text}.
+        </p>
+      )}
+      {last?.decision && (
+        <p className="text-[15px] text-soft">
+          {day(last.at)}: {decisionWord[last.decision.chosen].toLowerCase()}. {last.decision.recommendation.reason}
+        </p>
+      )}
+      <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+        Training advice, not a medical finding. If something hurts above 2 of 10, swells, locks or gives way, stop and ask.
+      </p>
+    </>
+  );
+}
+
+const at = (stride: Schema['StrideView'], rungId: string) =>
+  Math.max(
+    0,
+    stride.rungs.slice(-6).findIndex((r) => r.id === rungId),
+  );
+
+/** For a clinician: what was measured, with error and by whom; what hurt; what was done. No advice. */
+function Facts({ client }: { client: Schema['ClientView'] }) {
+  const looks = client.checks.slice(-4);
+  const last = looks.at(-1);
+  const rows = last ? last.standard.measures.filter((m) => SIDES.some((s) => looks.some((c) => standing(c.look, m.id, s)))) : [];
+  const sore = client.checks.filter(
+    (c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0 || (c.nextMorning ?? 0) > 0,
+  );
+  return (
+    <>
+      <h1 className="say text-[26px] print:text-[20px]">
+        Facts from {client.checks.length + client.earlierChecks} training looks
+      </h1>
+      <p className="text-[14px]">
+        {client.client.goal && <>Comes for: {client.client.goal}. </>}
+        {client.stopSigns.length === 0
+          ? 'No stop sign stands.'
+          : `Stop signs that stand: ${client.stopSigns.map((f) => `${f.text} (${day(f.at)}${f.note ? `, ${f.note}` : ''})`).join('; ')}.`}{' '}
+        {client.cleared
+          .map((c) => `Cleared ${day(c.at)}: ${c.text.toLowerCase()}, examined by ${c.examinedBy}; allowed: ${c.allowed}.`)
+          .join(' ')}
+      </p>
+      {rows.length > 0 && (
+        <table className="w-full text-[13px]">
+          <caption className="mb-1 text-left font-semibold">
+            Measured from pictures with its error, or seen by the coach’s eye; {last?.exerciseName.toLowerCase()} and others
+          </caption>
+          <thead>
+            <tr className="text-left">
+              <th className="py-1">Measure</th>
+              {looks.map((c) => (
+                <th key={c.id} className="py-1 font-semibold" colSpan={2}>
+                  {day(c.at)}
+                  <span className="block text-[12px] font-normal text-soft">{c.exerciseName}</span>
+                </th>
+              ))}
+            </tr>
+            <tr className="text-left">
+              <th />
+              {looks.flatMap((c) =>
+                SIDES.map((side) => (
+                  <th key={`${c.id}${side}`} className="pb-1">
+                    <SidePlate side={side} size="s" />
+                  </th>
+                )),
+              )}
+            </tr>
+          </thead>
+          <tbody>
+            {rows.slice(0, 14).map((m) => (
+              <tr key={m.id} className="border-t border-hair align-top">
+                <td className="py-1 pr-2">{m.name}</td>
+                {looks.flatMap((c) =>
+                  SIDES.map((side) => {
+                    const r = standing(c.look, m.id, side);
+                    return (
+                      <td key={`${c.id}${side}`} className="py-1 pr-2">
+                        {r
+                          ? `${r.text ?? (r.verdict === 'inBand' ? 'fine, seen' : `${r.words}, seen`)}${r.reachText ? ` ${r.reachText}` : ''}`
+                          : '–'}
+                        {r?.verdict === 'outside' && (
+                          <span className="block text-[12px]">{verdictWord.outside.toLowerCase()}</span>
+                        )}
+                      </td>
+                    );
+                  }),
+                )}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <section className="text-[14px]">
+        <h2 className="font-semibold">Pain, 0 to 10, as told</h2>
+        {sore.length === 0 ? (
+          <p>None told.</p>
+        ) : (
+          <ul>
+            {sore.slice(-8).map((c) => (
+              <li key={c.id}>
+                {day(c.at)}, {c.exerciseName.toLowerCase()}: {c.pain ? told(c.pain) : 'not asked before'}
+                {c.decision?.painAfter && `; after ${told(c.decision.painAfter)}`}
+                {c.nextMorning !== null && `; morning after the time before ${c.nextMorning}`}
+              </li>
+            ))}
+          </ul>
+        )}
+      </section>
+      <section className="text-[14px]">
+        <h2 className="font-semibold">Work done</h2>
+        <ul>
+          {client.logs.slice(0, 8).map((l) => (
+            <li key={l.id}>
+              {day(l.day)}, {l.exerciseName.toLowerCase()}: {l.did}
+              {l.effort !== null && `, effort ${l.effort} of 10`}
+              {l.pain && `, pain ${l.pain.score}`}
+            </li>
+          ))}
+          {client.logs.length === 0 && <li>No sets logged.</li>}
+        </ul>
+      </section>
+      <section className="text-[14px]">
+        <h2 className="font-semibold">Decisions</h2>
+        <ul>
+          {[...looks].reverse().map((c) => (
+            <li key={c.id}>
+              {day(c.at)}:{' '}
+              {c.decision
+                ? `${decisionWord[c.decision.chosen].toLowerCase()} (${c.decision.recommendation.ruleName.toLowerCase()}), ${c.decision.coach}`
+                : 'none yet'}
+            </li>
+          ))}
+        </ul>
+      </section>
+      <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+        Written by a strength coach’s records, not by a clinician. Bounds are the error at nine in ten. “Seen” carries no error.
+        Nothing here diagnoses.
+      </p>
+    </>
+  );
+}
+
+const told = (pain: Schema['PainDto']) =>
+  pain.score === 0 ? '0' : `${pain.score}, ${pain.leg ?? ''} leg ${pain.role === 'rear' ? 'behind' : 'in front'}`;
