@@ -1,3 +1,5 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
@@ -36,14 +38,15 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
 
     /// <summary>
     /// Places both sides after an uncued look at the exercise of a rung: clean stands there; a must-pass check outside, or
-    /// pain above the limit, one rung lower; what cannot be called stands there until it is looked at again, since nobody is
+    /// pain above the limit, one rung lower, unless one change in the same session mended it; what cannot be called stands there until it is looked at again, since nobody is
     /// moved on it. A rung the body or the kit cannot reach gives way to its alternative.
     /// </summary>
-    public static Placement Of(Ladder ladder, Rung looked, Look look, Pain? pain, int painLimit, Func<Rung, RungReach> reach)
+    public static Placement Of(Ladder ladder, Rung looked, Look look, IReadOnlyList<SessionTrial> trials, Pain? pain, int painLimit, Func<Rung, RungReach> reach)
     {
         ArgumentNullException.ThrowIfNull(ladder);
         ArgumentNullException.ThrowIfNull(looked);
         ArgumentNullException.ThrowIfNull(look);
+        ArgumentNullException.ThrowIfNull(trials);
         ArgumentNullException.ThrowIfNull(reach);
         return new(ladder, Side(BodySide.Left), Side(BodySide.Right));
 
@@ -54,6 +57,8 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
             var (rung, why) = (looked, "");
             if (pain is { } p && p.Score > painLimit && Working(p) == side)
                 (rung, why) = (lower ?? looked, $"{Capital(p.ToString())}, above {painLimit}: {(lower is null ? "here with less depth" : "one rung lower first")}.");
+            else if (must.FirstOrDefault(r => r.Verdict == Verdict.Outside) is { } mended && must.All(r => r.Verdict != Verdict.Outside || Mended(r)))
+                why = $"{Capital(Finding.Name(mended.Measure))} was outside uncued and fine after one change: here, with that change.";
             else if (must.FirstOrDefault(r => r.Verdict == Verdict.Outside) is { } wrong)
                 (rung, why) = (lower ?? looked, $"{Capital(Finding.Name(wrong.Measure))} was outside on an uncued look{(lower is null ? "; this is where the ladder begins" : ", and one rung lower teaches it")}.");
             else if (!look.Has(side)) why = "This side was not looked at: it starts with the other until it is.";
@@ -62,6 +67,9 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
             if (reach(rung) is { Reachable: false } no && no.Instead is { } instead) (rung, why) = (instead, $"{why} {rung.Name} is out of reach: {no.Why}");
             return new(side, rung, why, WhyNot(rung));
         }
+
+        bool Mended(MeasureResult r) => trials.LastOrDefault(t => t.Side == r.Side && (t.After is null || t.After.On(r.Measure.Id, r.Side) is not null)) is { Outcome: TrialOutcome.Helped } last
+            && (last.After is null || last.After.On(r.Measure.Id, r.Side)!.Verdict != Verdict.Outside);
 
         string WhyNot(Rung rung)
         {

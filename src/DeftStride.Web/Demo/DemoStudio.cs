@@ -266,7 +266,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
 
         _clock.Now += TimeSpan.FromMinutes(4);
         var judged = await _book.LoadAsync(check.Id, stop);
-        var log = repetitions is null ? null : LogOf(repetitions, (await _book.FactsAsync(judged, null, null, null, stop)).Spot!.Asked, looked.Effort);
+        var log = repetitions is null ? null : LogOf(repetitions, (await _book.FactsAsync(judged, null, null, null, stop)).Spot?.Asked ?? new Prescription(DoseRange.Practising, 3, 5, Load.None), looked.Effort);
         var said = DecisionRule.Decide((await _book.FactsAsync(judged, after.ToCore("pain"), null, log, stop)).Facts);
         await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, after, null, said.RuleId, said.Outcome, said.Outcome, null, null, log), stop);
     }

@@ -1,5 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
@@ -105,7 +106,7 @@ public sealed class StrideTests
         Assert.Contains("not known", RungReach.Of(Split, At("ss-pad"), new ReachFacts(null, stiff, stiff, StudioKit.Unknown, null, SchoolCode.VerticalShin)).Why, StringComparison.Ordinal);
     }
 
-    private static Placement Place(Look look, Pain? pain = null, Func<Rung, RungReach>? reach = null) => Placement.Of(Split, At("ss-pad"), look, pain, 2, reach ?? Everywhere);
+    private static Placement Place(Look look, Pain? pain = null, Func<Rung, RungReach>? reach = null, SessionTrial[]? trials = null) => Placement.Of(Split, At("ss-pad"), look, trials ?? [], pain, 2, reach ?? Everywhere);
 
     [Fact]
     public void A_first_look_places_each_side_and_says_why_not_further()
@@ -116,6 +117,13 @@ public sealed class StrideTests
         var uneven = Place(Given.Whole(3, 24));
         Assert.Equal(("ss-pad", "ss-floor"), (uneven.Left.Rung.Id, uneven.Right.Rung.Id));
         Assert.Contains("Shin was outside", uneven.Right.Why, StringComparison.Ordinal);
+        // One change that mended it keeps the rung; one that did not, or somewhere else, does not.
+        SessionTrial Cue(TrialOutcome outcome, BodySide side, Look? after) => new("sb-gatepost", outcome, side, after);
+        Assert.Equal("ss-pad", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))]).Right.Rung.Id);
+        Assert.Equal("ss-pad", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, null)]).Right.Rung.Id);
+        Assert.Equal("ss-floor", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, Given.Check(4, 18))]).Right.Rung.Id);
+        Assert.Equal("ss-floor", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.NoDifference, BodySide.Right, Given.Check(4, 24))]).Right.Rung.Id);
+        Assert.Equal("ss-floor", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Left, null)]).Right.Rung.Id);
         // Nobody is moved on what cannot be called.
         Assert.Equal("ss-pad", Place(Given.Check(3, 10.4)).Right.Rung.Id);
     }

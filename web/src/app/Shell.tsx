@@ -60,32 +60,32 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <Link
         to="/"
         activeOptions={{ exact: true }}
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-2 text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Floor
       </Link>
       <Link
         to="/studio"
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-2 text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Studio
       </Link>
       <Link
         to="/ladders"
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-2 text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Ladders
       </Link>
       <Link
         to="/library"
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-2 text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Library
       </Link>
       <button
         type="button"
         onClick={onFind}
-        className="min-h-11 px-3 max-sm:px-2 text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink"
+        className="min-h-11 px-3 max-sm:px-1.5 max-sm:text-[12.5px] text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink"
       >
         Find
       </button>

@@ -183,7 +183,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         var own = await db.Decisions.AsNoTracking().Where(d => d.CheckId == check.Fact.Id).Select(d => d.Id).ToListAsync(stop);
         way = [.. way.Where(r => r.DecisionId is not { } d || !own.Contains(d))];
         var rack = await ladders.RackAsync(stop);
-        var spot = LadderBook.SpotOf(await ladders.LaddersAsync(stop), check.Fact.ExerciseId, way, logs, rack);
+        var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), check.Fact.ExerciseId, way, logs, rack);
         var reach = spot is null ? null : await ladders.ReachAsync(client, spot.Ladder, stop);
         var did = log?.ToCore();
         var repetitions = did is not null && spot is not null ? did.Against(spot.Asked) : did is not null ? did.Against(new Prescription(DoseRange.Practising, 3, 5, Core.Loading.Load.None)) : counted;
@@ -224,7 +224,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
             Options = spot is null ? [] : await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(clock.GetUtcNow(), stop), stop),
             Below = spot?.Rung.Fallback is { } f ? spot.Ladder.Rung(f) : null,
         };
-        var placement = spot is { Placed: false } ? Placement.Of(spot.Ladder, spot.Rung, check.Look, pain.MaxBy(p => p.Pain.Score)?.Pain, facts.PainLimit.Value, reach!) : null;
+        var placement = spot is { Placed: false } ? Placement.Of(spot.Ladder, spot.Rung, check.Look, facts.Trials, pain.LastOrDefault()?.Pain, facts.PainLimit.Value, reach!) : null;
         return new SessionFacts(facts, spot, placement, did, rack);
     }
 

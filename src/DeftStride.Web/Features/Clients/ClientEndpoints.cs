@@ -1,4 +1,5 @@
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
@@ -142,7 +143,7 @@ internal static class ClientEndpoints
 
         return TypedResults.Ok(new ClientView(
             ClientDetails.Of(client),
-            StandardView.Of(await book.StandardForAsync(client, await NextExerciseAsync(id, facts, db, clock, stop), null, stop)),
+            StandardView.Of(await book.StandardForAsync(client, await NextExerciseAsync(id, facts, inForce, way, db, clock, stop), null, stop)),
             Said(checks),
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
@@ -166,12 +167,13 @@ internal static class ClientEndpoints
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
         SideTrend.Of(checks.Select(c => c.Look.On("front-shin", side)), ErrorModel.Default);
 
-    /// <summary>What is looked at next: what is planned next, else what was looked at last, else the first exercise.</summary>
-    private static async Task<Exercise> NextExerciseAsync(Guid id, IReadOnlyList<CheckFact> checks, StudioContext db, TimeProvider clock, CancellationToken stop)
+    /// <summary>What is looked at next: what is planned next, else what was looked at last, else the first exercise; on a ladder, what the rung there asks for now.</summary>
+    private static async Task<Exercise> NextExerciseAsync(Guid id, IReadOnlyList<CheckFact> checks, IReadOnlyList<Ladder> ladders, RungFact[] way, StudioContext db, TimeProvider clock, CancellationToken stop)
     {
         var from = clock.GetUtcNow().AddHours(-12);
         var planned = await db.Visits.AsNoTracking().Where(v => v.ClientId == id && v.StartsAt >= from).OrderBy(v => v.StartsAt).Select(v => v.ExerciseId).FirstOrDefaultAsync(stop);
-        return Exercise.Find(planned ?? "") ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "") ?? Exercise.SplitSquatToPad;
+        var found = Exercise.Find(planned ?? "") ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "") ?? Exercise.SplitSquatToPad;
+        return LadderBook.SpotOf(ladders, found.Id, way, [], LoadRack.Unknown) is { Placed: true } spot ? Exercise.Find(spot.Rung.ExerciseId)! : found;
     }
 
     /// <summary>Logs further back than this are not read for a page.</summary>

@@ -40,7 +40,7 @@ internal static class LogEndpoints
         var way = (await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray();
         var logs = (await ladders.LogsAsync([client.Id], default, stop))[client.Id].Where(l => l.Id != request.Supersedes).ToArray();
         var rack = await ladders.RackAsync(stop);
-        var spot = LadderBook.SpotOf(await ladders.LaddersAsync(stop), exercise.Id, way, logs, rack);
+        var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise.Id, way, logs, rack);
         var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
         // Without a look the numbers go on within the rung's range, after two good logs running; the rung itself needs a look.
         var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
@@ -62,7 +62,7 @@ internal static class LogEndpoints
         var client = await scope.ClientAsync(clientId, stop);
         var done = Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         var (way, logs, rack) = ((await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray(), (await ladders.LogsAsync([client.Id], default, stop))[client.Id], await ladders.RackAsync(stop));
-        var spot = LadderBook.SpotOf(await ladders.LaddersAsync(stop), exercise, way, logs, rack);
+        var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise, way, logs, rack);
         return TypedResults.Ok(PrescriptionView.Of(spot?.Asked ?? Prescription.First(DoseRange.Practising, done, rack), done));
     }
 

@@ -92,11 +92,14 @@ internal static class FloorEndpoints
         foreach (var row in visits)
         {
             var f = facts[row.client.Id];
-            var logged = logs[row.client.Id].LastOrDefault(l => l.Day == today && l.ExerciseId == row.visit.ExerciseId && l.CheckId is null);
+            var logged = logs[row.client.Id].LastOrDefault(l => l.Day == today && l.CheckId is null);
             var done = (f.LastCheck is { } check && check.RecordedAt >= dayStart && f.LastDecision?.CheckId == check.Id) || logged is not null;
             var state = done ? VisitState.Done : nextTaken ? VisitState.Later : VisitState.Next;
             nextTaken |= state == VisitState.Next;
-            var exercise = Exercise.Find(row.visit.ExerciseId) ?? Exercise.SplitSquatToPad;
+            var planned = Exercise.Find(row.visit.ExerciseId) ?? Exercise.SplitSquatToPad;
+            // Whoever has gone on since the day was planned does what the rung asks for.
+            var spot = LadderBook.SpotOf(inForce, planned.Id, ways[row.client.Id].ToArray(), logs[row.client.Id], rack);
+            var exercise = spot is { Placed: true } at ? Exercise.Find(at.Rung.ExerciseId)! : planned;
             var last = f.LastCheck is { } looked ? CheckBook.Judge(looked, []) : null;
             var way = ways[row.client.Id].ToArray();
             var lastDone = new[] { f.LastCheck?.RecordedAt, logs[row.client.Id].LastOrDefault()?.RecordedAt }.Max();
@@ -111,10 +114,10 @@ internal static class FloorEndpoints
                 // While a stop sign stands nothing is set up and nothing is asked for: no card, no dose.
                 f.StopSigns > 0 ? [] :
                 [
-                    .. setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == row.visit.ExerciseId) is { } kept ? BenchEndpoints.View(kept, coaches).Card : [],
+                    .. setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == exercise.Id) is { } kept ? BenchEndpoints.View(kept, coaches).Card : [],
                     .. PropEndpoints.KeptOf(row.client).Select(k => new CardLineView("kept", "Kept", k.Text, "It helped in a trial.")),
                 ],
-                f.StopSigns > 0 ? null : Dose(LadderBook.SpotOf(inForce, exercise.Id, way, logs[row.client.Id], rack), exercise, last)));
+                f.StopSigns > 0 ? null : Dose(spot, exercise, last)));
         }
 
         var seen = dayStart.AddDays(-SeenWithinDays);

@@ -61,6 +61,10 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         return SpotOn(at.Ladder, at.Rung, way, logs, rack);
     }
 
+    /// <summary>The same for what was done: an exercise that is on the ladder but on none of the client's own rungs (an easier one as warm-up, say) says nothing about them.</summary>
+    public static Spot? SpotFor(IReadOnlyList<Ladder> ladders, string exerciseId, RungFact[] way, IEnumerable<LogFact> logs, LoadRack rack) =>
+        SpotOf(ladders, exerciseId, way, logs, rack) is { } spot && (!spot.Placed || spot.Rung.ExerciseId == exerciseId) ? spot : null;
+
     /// <summary>Where a client is on one ladder; the rung is the planned one once the client stands there.</summary>
     public static Spot SpotOn(Ladder ladder, Rung begin, RungFact[] way, IEnumerable<LogFact> logs, LoadRack rack)
     {

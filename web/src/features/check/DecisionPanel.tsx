@@ -177,61 +177,63 @@ function Deciding({
       )}
       <Trouble error={advice.error ?? decide.error} />
       <div className="flex-1" />
-      {overruling && said ? (
-        <form
-          className="grid gap-3"
-          onSubmit={(e) => {
-            e.preventDefault();
-            if (chosen) decide.mutate({ outcome: chosen, reason });
-          }}
-        >
-          <fieldset>
-            <legend className="mb-1.5 font-semibold">Instead</legend>
-            <div className="flex flex-wrap gap-1.5">
-              {CHOICES.filter((o) => o !== said.outcome).map((o) => (
-                <button
-                  key={o}
-                  type="button"
-                  aria-pressed={chosen === o}
-                  onClick={() => setChosen(o)}
-                  className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
-                >
-                  {decisionWord[o]}
-                </button>
-              ))}
-            </div>
-          </fieldset>
-          <Field label="Because" required value={reason} onChange={(e) => setReason(e.target.value)} />
-          <div className="flex gap-2">
-            <Button onClick={() => setOverruling(false)}>Leave it</Button>
-            <Button kind="act" type="submit" className="flex-1" disabled={!ready || chosen === null || reason.trim() === ''}>
-              Decide so
-            </Button>
-          </div>
-        </form>
-      ) : (
-        <>
-          <Button
-            kind="act"
-            hint="Enter"
-            className="min-h-14 w-full text-[17px]!"
-            disabled={!ready}
-            onClick={() => said && decide.mutate({ outcome: said.outcome, reason: null })}
+      <div className="sticky -bottom-4 -mx-4 grid gap-3 border-t border-hair bg-paper px-4 pt-3 pb-4 sm:-bottom-5 sm:-mx-5 sm:px-5 sm:pb-5">
+        {overruling && said ? (
+          <form
+            className="grid gap-3"
+            onSubmit={(e) => {
+              e.preventDefault();
+              if (chosen) decide.mutate({ outcome: chosen, reason });
+            }}
           >
-            {said ? `Accept: ${decisionWord[said.outcome].toLowerCase()}` : 'Accept'}
-          </Button>
-          <div className="flex gap-2">
-            {onBack && (
-              <Button className="flex-1" onClick={onBack}>
-                Back to the cue
+            <fieldset>
+              <legend className="mb-1.5 font-semibold">Instead</legend>
+              <div className="flex flex-wrap gap-1.5">
+                {CHOICES.filter((o) => o !== said.outcome).map((o) => (
+                  <button
+                    key={o}
+                    type="button"
+                    aria-pressed={chosen === o}
+                    onClick={() => setChosen(o)}
+                    className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
+                  >
+                    {decisionWord[o]}
+                  </button>
+                ))}
+              </div>
+            </fieldset>
+            <Field label="Because" required value={reason} onChange={(e) => setReason(e.target.value)} />
+            <div className="flex gap-2">
+              <Button onClick={() => setOverruling(false)}>Leave it</Button>
+              <Button kind="act" type="submit" className="flex-1" disabled={!ready || chosen === null || reason.trim() === ''}>
+                Decide so
               </Button>
-            )}
-            <Button className="flex-1" disabled={!said || said.outcome === 'stopAndRefer'} onClick={() => setOverruling(true)}>
-              Overrule…
+            </div>
+          </form>
+        ) : (
+          <>
+            <Button
+              kind="act"
+              hint="Enter"
+              className="min-h-14 w-full text-[17px]!"
+              disabled={!ready}
+              onClick={() => said && decide.mutate({ outcome: said.outcome, reason: null })}
+            >
+              {said ? `Accept: ${decisionWord[said.outcome].toLowerCase()}` : 'Accept'}
             </Button>
-          </div>
-        </>
-      )}
+            <div className="flex gap-2">
+              {onBack && (
+                <Button className="flex-1" onClick={onBack}>
+                  Back to the cue
+                </Button>
+              )}
+              <Button className="flex-1" disabled={!said || said.outcome === 'stopAndRefer'} onClick={() => setOverruling(true)}>
+                Overrule…
+              </Button>
+            </div>
+          </>
+        )}
+      </div>
     </>
   );
 }

@@ -173,5 +173,7 @@ const who = (standers: Schema['StanderView'][]) => {
     const name = sides[0]?.name.split(' ')[0] ?? '';
     return sides.length === 2 ? name : `${name} ${sides[0]?.side === 'left' ? 'L' : 'R'}`;
   });
-  return names.length > 2 ? `${names.slice(0, names.length > 3 ? 1 : 2).join(', ')} and ${names.length - (names.length > 3 ? 1 : 2)}` : names.join(', ');
+  return names.length > 2
+    ? `${names.slice(0, names.length > 3 ? 1 : 2).join(', ')} and ${names.length - (names.length > 3 ? 1 : 2)}`
+    : names.join(', ');
 };

@@ -105,14 +105,44 @@ export function QuickLog({
         />
         <Stepper label="Resets" value={entry.resets} least={0} most={60} onSet={(resets) => set({ resets })} />
       </div>
-      <ScoreRow label="Effort" plain value={entry.effort} onPick={(effort) => set({ effort })} />
+      <Score label="Effort" plain value={entry.effort} onPick={(effort) => set({ effort })} />
       {morning && (
-        <ScoreRow label="Pain, the morning after last time" value={entry.morning} onPick={(score) => set({ morning: score })} />
+        <Score label="Pain, the morning after last time" value={entry.morning} onPick={(score) => set({ morning: score })} />
       )}
       <Button kind="quiet" className="justify-self-start px-0! text-[13.5px]!" onClick={() => onChange(null)}>
         Clear the log
       </Button>
     </section>
+  );
+}
+
+/** Eleven taps that fold to a line once one was made. */
+function Score({
+  label,
+  value,
+  plain = false,
+  onPick,
+}: {
+  label: string;
+  value: number | null;
+  plain?: boolean;
+  onPick: (score: number | null) => void;
+}) {
+  if (value === null) return <ScoreRow label={label} plain={plain} value={value} onPick={onPick} />;
+  return (
+    <p className="flex items-center justify-between gap-2 text-[14.5px]">
+      <span>
+        <span className="text-soft">{label}</span> <span className="font-semibold">{value}</span>
+      </span>
+      <button
+        type="button"
+        aria-label={`Change: ${label.toLowerCase()}`}
+        onClick={() => onPick(null)}
+        className="min-h-11 px-2 text-[13.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+      >
+        Change
+      </button>
+    </p>
   );
 }
 

@@ -1,0 +1,274 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using DeftStride.Core.Ladders;
+using Xunit;
+using static DeftStride.Web.Tests.StudioUnderTest;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>Where clients stand, what moves them, what was done, and ladders that are changed under them.</summary>
+public sealed class LadderTests : IDisposable
+{
+    private readonly StudioUnderTest _studio = new();
+
+    public void Dispose() => _studio.Dispose();
+
+    /// <summary>A look by eye at an exercise: everything fine but for what is named.</summary>
+    private async Task<string> LookAsync(Guid client, string exercise, int pain = 0, params (string Measure, string Side)[] wrong)
+    {
+        var standard = await _studio.GetAsync($"/api/clients/{client}/standard?exercise={exercise}");
+        var must = standard["measures"]!.AsArray().Where(m => m!["mustPass"]!.GetValue<bool>()).Select(m => Text(m, "id"));
+        var seen = must.SelectMany(m => new[] { "left", "right" }.Select(s => new { measureId = m, side = s, where = wrong.Contains((m, s)) ? "beyond" : "within", moment = (string?)null })).ToArray();
+        return Text(await _studio.PostAsync("/api/checks", new
+        {
+            id = Guid.CreateVersion7(), clientId = client, exerciseId = exercise, school = (string?)null, stills = Array.Empty<object>(), seen, stated = Array.Empty<object>(), felt = (object?)null, effort = (int?)null,
+            pain = new { score = pain, leg = pain > 0 ? "left" : null, role = pain > 0 ? "front" : null }, nextMorning = (int?)0, supersedes = (Guid?)null,
+        }), "id");
+    }
+
+    private static object Log(JsonNode asked, int lessClean = 0, int? effort = 7)
+    {
+        var (sets, amount) = (asked["sets"]!.GetValue<int>(), asked["amount"]!.GetValue<int>());
+        return new
+        {
+            sets = (object?)null, even = new { sets, amount, cleanLeft = (sets * amount) - lessClean, cleanRight = sets * amount, loadKg = asked["loadKg"]!.GetValue<double>(), position = Text(asked, "position"), resets = 0 },
+            effort, pain = new { score = 0, leg = (string?)null, role = (string?)null }, nextMorning = (int?)null, felt = (object?)null,
+        };
+    }
+
+    private async Task<JsonNode> AdviceAsync(string check, object? log) => (await _studio.PostAsync($"/api/checks/{check}/recommendation", new { painAfter = (object?)null, repetitions = (object?)null, log }))!;
+
+    private async Task<object> DecisionBodyAsync(string check, string? chosen = null, string? reason = null, int? way = null, int lessClean = 0, Guid? supersedes = null)
+    {
+        var asked = (await AdviceAsync(check, null))["asked"];
+        var log = asked is null ? null : Log(asked, lessClean);
+        var said = await AdviceAsync(check, log);
+        return new
+        {
+            id = Guid.CreateVersion7(), checkId = check, painAfter = (object?)null, repetitions = (object?)null, ruleId = Text(said, "ruleId"), recommended = Text(said, "outcome"), chosen = chosen ?? Text(said, "outcome"), reason, supersedes, log, way,
+        };
+    }
+
+    private async Task<JsonNode> DecideAsync(string check, string? chosen = null, string? reason = null, int? way = null, int lessClean = 0) =>
+        (await _studio.PostAsync("/api/decisions", await DecisionBodyAsync(check, chosen, reason, way, lessClean)))!["decision"]!;
+
+    private async Task<JsonNode> StrideAsync(Guid client, string ladder = "split-stance") => (await _studio.GetAsync($"/api/clients/{client}"))["strides"]!.AsArray().Single(s => Text(s, "ladderId") == ladder)!;
+
+    private async Task<(string Left, string Right)> StandsAsync(Guid client)
+    {
+        var stride = await StrideAsync(client);
+        return (Text(stride, "left"), Text(stride, "right"));
+    }
+
+    [Fact]
+    public async Task From_a_first_look_to_the_third_rung_by_nothing_but_what_was_seen()
+    {
+        var client = await _studio.ClientAsync();
+        var (outcomes, exercise) = (new List<string>(), "split-squat-from-floor");
+        for (var session = 0; session < 20 && (session == 0 || (await StandsAsync(client)).Left != "ss-loaded"); session++)
+        {
+            outcomes.Add(Text(await DecideAsync(await LookAsync(client, exercise)), "chosen"));
+            if ((await StandsAsync(client)).Left == "ss-pad") exercise = "split-squat-to-pad";
+        }
+
+        Assert.Equal(("ss-loaded", "ss-loaded"), await StandsAsync(client));
+        // Placed and held, a set more, the pad; held, three repetitions more, the load.
+        Assert.Equal(["hold", "progress", "progress", "hold", "progress", "progress", "progress", "progress"], outcomes);
+        var stride = await StrideAsync(client);
+        Assert.Equal(["placed", "placed", "up", "up", "up", "up"], stride["way"]!.AsArray().Select(w => Text(w, "kind")));
+        Assert.All(stride["way"]!.AsArray(), w => Assert.True(w!["why"]!["facts"]!.AsArray().Count > 2 && Text(w["why"], "sentence").Length > 20));
+        Assert.Equal("training", Text(stride["asked"], "phase"));
+        Assert.Equal(8, stride["asked"]!["amount"]!.GetValue<int>());
+        Assert.Equal(8, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task A_first_look_places_the_sides_apart_and_the_one_behind_catches_up()
+    {
+        var client = await _studio.ClientAsync();
+        var first = await LookAsync(client, "split-squat-to-pad", 0, ("front-shin", "right"));
+        var advice = await AdviceAsync(first, null);
+        Assert.Equal(("ss-pad", "ss-floor"), (Text(advice["placement"]!["left"], "rungId"), Text(advice["placement"]!["right"], "rungId")));
+        await DecideAsync(first);
+        Assert.Equal(("ss-pad", "ss-floor"), await StandsAsync(client));
+        Assert.Equal("ss-floor", Text(await StrideAsync(client), "planned"));
+        await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
+        Assert.Equal("progress", Text(await DecideAsync(await LookAsync(client, "split-squat-to-pad")), "chosen"));
+        Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
+    }
+
+    [Fact]
+    public async Task Pain_of_five_takes_back_the_side_that_worked_and_its_numbers_begin_anew()
+    {
+        var client = await _studio.ClientAsync();
+        await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
+        var said = await DecideAsync(await LookAsync(client, "split-squat-to-pad", 5));
+        Assert.Equal("stepBack", Text(said, "chosen"));
+        Assert.Equal(("ss-floor", "ss-pad"), await StandsAsync(client));
+        var stride = await StrideAsync(client);
+        Assert.Equal("learning", Text(stride["asked"], "phase"));
+        Assert.Contains("Stop this exercise today", Text(said["recommendation"], "headline"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_decision_sent_twice_moves_once_a_changed_one_moves_back_and_two_coaches_cannot_both_be_first()
+    {
+        var client = await _studio.ClientAsync();
+        foreach (var _ in new int[3]) await DecideAsync(await LookAsync(client, "split-squat-from-floor"));
+        Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
+        var check = await LookAsync(client, "split-squat-to-pad");
+        var body = await DecisionBodyAsync(check, "stepBack", "tired today");
+        await _studio.PostAsync("/api/decisions", body);
+        await _studio.PostAsync("/api/decisions", body);
+        Assert.Equal(("ss-floor", "ss-floor"), await StandsAsync(client));
+        Assert.Equal(6, (await StrideAsync(client))["way"]!.AsArray().Count);
+        await _studio.PostAsync("/api/decisions", await DecisionBodyAsync(check), HttpStatusCode.Conflict);
+        var first = Guid.Parse(Text((await _studio.GetAsync($"/api/checks/{check}"))["decision"], "id"));
+        await _studio.PostAsync("/api/decisions", await DecisionBodyAsync(check, supersedes: first));
+        // The step back is gone with the decision that made it; the log of the session is there once.
+        Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
+        Assert.Equal(4, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray().Count);
+        // Both at the same moment: one is kept, the other is told.
+        var next = await LookAsync(client, "split-squat-to-pad");
+        var (one, other) = (await DecisionBodyAsync(next), await DecisionBodyAsync(next));
+        var answers = await Task.WhenAll(new[] { one, other }.Select(b => Task.Run(() => _studio.Http.PostAsync(new Uri("/api/decisions", UriKind.Relative), System.Net.Http.Json.JsonContent.Create(b, options: Hosting.Json.Options)))));
+        Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Conflict], answers.Select(a => a.StatusCode).Order());
+        Assert.Equal(5, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task The_coach_puts_a_side_elsewhere_with_a_reason_and_never_past_a_stop_sign()
+    {
+        var client = await _studio.ClientAsync();
+        await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
+        object Stand(string rung, string? reason, string[] sides, Guid? id = null) => new { id = id ?? Guid.CreateVersion7(), clientId = client, ladderId = "split-stance", rungId = rung, sides, afterBreak = false, reason };
+        await _studio.PostAsync("/api/stands", Stand("ss-loaded", " ", ["left"]), HttpStatusCode.BadRequest);
+        await _studio.PostAsync("/api/stands", Stand("moon", "why not", ["left"]), HttpStatusCode.BadRequest);
+        await _studio.PostAsync("/api/stands", Stand("ss-loaded", "why not", []), HttpStatusCode.BadRequest);
+        var body = Stand("ss-loaded", "has done it for years", ["left", "right"]);
+        await _studio.PostAsync("/api/stands", body);
+        await _studio.PostAsync("/api/stands", body);
+        Assert.Equal(("ss-loaded", "ss-loaded"), await StandsAsync(client));
+        Assert.Equal(4, (await StrideAsync(client))["way"]!.AsArray().Count);
+        await _studio.PostAsync("/api/flags", new { id = Guid.CreateVersion7(), clientId = client, signId = "swelling", note = "", supersedes = (Guid?)null }, HttpStatusCode.NoContent);
+        await _studio.PostAsync("/api/stands", Stand("ss-rear-low", "on we go", ["left"]), HttpStatusCode.Conflict);
+        await _studio.PostAsync("/api/logs", LogBody(client, DateOnly.FromDateTime(DateTime.UtcNow)), HttpStatusCode.Conflict);
+    }
+
+    private static object LogBody(Guid client, DateOnly? day, int sets = 3, int amount = 5, Guid? id = null) => new
+    {
+        id = id ?? Guid.CreateVersion7(), clientId = client, day, exerciseId = "split-squat-to-pad", supersedes = (Guid?)null,
+        log = new { sets = (object?)null, even = new { sets, amount, cleanLeft = sets * amount, cleanRight = sets * amount, loadKg = 0.0, position = "none", resets = 0 }, effort = (int?)6, pain = (object?)null, nextMorning = (int?)1, felt = (object?)null },
+    };
+
+    [Fact]
+    public async Task A_log_goes_on_within_the_rung_is_kept_once_and_refuses_what_cannot_be()
+    {
+        var client = await _studio.ClientAsync();
+        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow, TimeZoneInfo.FindSystemTimeZoneById(Text(await _studio.GetAsync("/api/studio"), "timeZone"))).DateTime);
+        await _studio.PostAsync("/api/logs", LogBody(client, today.AddDays(1)), HttpStatusCode.BadRequest);
+        await _studio.PostAsync("/api/logs", LogBody(client, today.AddDays(-60)), HttpStatusCode.BadRequest);
+        await _studio.PostAsync("/api/logs", LogBody(client, today, sets: 500), HttpStatusCode.BadRequest);
+        await _studio.PostAsync("/api/logs", LogBody(client, today, amount: 900), HttpStatusCode.BadRequest);
+        Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray());
+
+        await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
+        var body = LogBody(client, today, id: Guid.CreateVersion7());
+        var kept = (await _studio.PostAsync("/api/logs", body))!;
+        Assert.Equal(Text(kept, "id"), Text(await _studio.PostAsync("/api/logs", body), "id"));
+        Assert.Equal("3 × 5 a side, all clean", Text(kept, "did"));
+        // The look before was good, and so was this: one repetition more, on the same rung.
+        Assert.Equal("3 × 6 a side", Text(kept, "next"));
+        Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
+        Assert.Equal("3 × 6 a side", Text((await StrideAsync(client))["asked"], "text"));
+        Assert.Equal(1, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]![0]!["nextMorning"]!.GetValue<int>());
+    }
+
+    private async Task<JsonNode> LadderAsync(string id) => (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Single(l => Text(l!["ladder"], "id") == id)!;
+
+    private Task<JsonNode?> ChangeAsync(string id, long version, JsonNode? ladder, HttpStatusCode expected = HttpStatusCode.OK, Guid? operation = null) =>
+        _studio.SendAsync(HttpMethod.Put, $"/api/ladders/{id}", new { operationId = operation ?? Guid.CreateVersion7(), version, ladder }, expected);
+
+    [Fact]
+    public async Task A_ladder_is_changed_in_place_with_its_history_and_a_rung_in_use_is_never_lost()
+    {
+        var client = await _studio.ClientAsync();
+        await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
+        var ladder = (await LadderAsync("split-stance"))["ladder"]!;
+        JsonNode With(Action<JsonArray> change)
+        {
+            var copy = ladder.DeepClone();
+            change(copy["rungs"]!.AsArray());
+            return copy;
+        }
+
+        JsonNode Rung(JsonArray rungs, string id) => rungs.Single(r => Text(r, "id") == id)!;
+        var without = With(rungs =>
+        {
+            rungs.Remove(Rung(rungs, "ss-pad"));
+            Rung(rungs, "ss-floor")["next"] = new JsonArray("ss-loaded");
+            foreach (var id in new[] { "ss-loaded", "ss-raised", "ss-reverse" }) Rung(rungs, id)["fallback"] = "ss-floor";
+        });
+        var refused = await ChangeAsync("split-stance", 0, without, HttpStatusCode.Conflict);
+        Assert.Contains("Maren Oakhollow stands on it", Text(refused, "detail"), StringComparison.Ordinal);
+        var loop = await ChangeAsync("split-stance", 0, With(r => Rung(r, "ss-loaded")["next"] = new JsonArray("ss-pad")), HttpStatusCode.BadRequest);
+        Assert.Contains("leads back to itself", Text(loop, "detail"), StringComparison.Ordinal);
+
+        var operation = Guid.CreateVersion7();
+        var longer = With(r => Rung(r, "ss-pad")["dose"]!["high"] = 12);
+        await ChangeAsync("split-stance", 0, longer, operation: operation);
+        await ChangeAsync("split-stance", 0, longer, operation: operation);
+        Assert.Equal(1, (await LadderAsync("split-stance"))["version"]!.GetValue<long>());
+        await ChangeAsync("split-stance", 0, longer, HttpStatusCode.Conflict);
+        Assert.Contains("3 × 5–12", Text((await StrideAsync(client))["rungs"]!.AsArray().Single(r => Text(r, "id") == "ss-pad"), "doseText"), StringComparison.Ordinal);
+        // An added rung comes next; the client stands where they stood.
+        var added = longer.DeepClone();
+        var rung = Rung(added["rungs"]!.AsArray(), "ss-pad").DeepClone();
+        (rung["id"], rung["name"], rung["fallback"]) = ("ours-slow", "To pad, slow", "ss-pad");
+        Rung(added["rungs"]!.AsArray(), "ss-pad")["next"] = new JsonArray("ours-slow");
+        added["rungs"]!.AsArray().Insert(3, rung);
+        await ChangeAsync("split-stance", 1, added);
+        Assert.Equal("ss-pad", Text(await StrideAsync(client), "left"));
+        Assert.Contains((await StrideAsync(client))["rungs"]!.AsArray(), r => Text(r, "name") == "To pad, slow");
+        Assert.Equal(2, (await _studio.GetAsync("/api/edits?kind=ladder&subject=split-stance")).AsArray().Count);
+        await ChangeAsync("split-stance", 2, null);
+        Assert.False((await LadderAsync("split-stance"))["changed"]!.GetValue<bool>());
+        Assert.Equal(Ladder.All.Select(l => l.Id), (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Select(l => Text(l!["ladder"], "id")));
+    }
+
+    [Fact]
+    public async Task A_ladder_is_added_and_a_client_can_be_put_on_it()
+    {
+        var client = await _studio.ClientAsync();
+        var mine = JsonNode.Parse("""{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Begin","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"learning","setsLow":2,"setsHigh":3,"low":5,"high":5,"held":false},"reason":"Ours."}]}""");
+        await ChangeAsync("own-1", 0, mine);
+        await _studio.PostAsync("/api/stands", new { id = Guid.CreateVersion7(), clientId = client, ladderId = "own-1", rungId = "own-1-a", sides = new[] { "left", "right" }, afterBreak = false, reason = "to try it" });
+        Assert.Equal("Ours", Text(await StrideAsync(client, "own-1"), "ladderName"));
+        await ChangeAsync("own-1", 1, null, HttpStatusCode.BadRequest);
+        await ChangeAsync("own-2", 0, mine, HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task A_fixed_series_and_all_checks_act_where_they_are_set()
+    {
+        var client = await _studio.ClientAsync();
+        await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
+        async Task SetAsync(string setting, string option)
+        {
+            var version = (await _studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>();
+            await _studio.SendAsync(HttpMethod.Put, "/api/settings", new { operationId = Guid.CreateVersion7(), version, level = "studio", key = (string?)null, settingId = setting, optionId = option });
+        }
+
+        async Task<string[]> NextAsync() => [.. (await StrideAsync(client))["next"]!.AsArray().Where(n => Text(n, "kind") == "rung").Select(n => Text(n, "rungId"))];
+        Assert.Equal(["ss-loaded", "ss-raised", "ss-reverse"], await NextAsync());
+        await SetAsync("first-lunge", "forward");
+        Assert.Equal(["ss-loaded", "ss-raised", "ss-forward"], await NextAsync());
+        await SetAsync("after-loaded", "series");
+        Assert.Equal(["ss-loaded"], await NextAsync());
+
+        await SetAsync("pain", "step-back");
+        var sore = await AdviceAsync(await LookAsync(client, "split-squat-to-pad", 3), null);
+        Assert.Equal("stepBack", Text(sore, "outcome"));
+        Assert.Contains(sore["facts"]!.AsArray(), f => Text(f, "value").Contains("setting", StringComparison.Ordinal));
+    }
+}
