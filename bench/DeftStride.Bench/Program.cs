@@ -1,9 +1,10 @@
 using BenchmarkDotNet.Running;
 using DeftStride.Bench;
 
-// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live
+// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live | load
 // "core" counts measurements, verdicts and set-up solves, "start" times the server to its first answer and its memory at rest,
-// "live" moves a point 500 times in a real browser and times the reading.
+// "live" moves a point 500 times in a real browser and times the reading, "load" asks for screens of a studio of 2,000 clients
+// and five years fifty times a second.
 switch (args.FirstOrDefault())
 {
     case "core":
@@ -14,7 +15,9 @@ switch (args.FirstOrDefault())
         return StartBench.Run();
     case "live":
         return LiveBench.Run();
+    case "load":
+        return await LoadBench.RunAsync();
     default:
-        Console.Error.WriteLine("Say which: core, start or live.");
+        Console.Error.WriteLine("Say which: core, start, live or load.");
         return 2;
 }

@@ -22,6 +22,7 @@ using DeftStride.Web.Hosting;
 // --web FOLDER    the built front end (default: web/dist)
 // --clock INSTANT start the clock at this moment instead of the real one
 // --demo true     fill an empty data folder with made-up people
+// --crowd NUMBER  and with so many copies of them over five years, for measuring
 var builder = WebApplication.CreateBuilder(args);
 var folder = Path.GetFullPath(builder.Configuration["data"] ?? "data");
 var web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine("web", "dist"));
@@ -46,6 +47,7 @@ builder.Services.AddScoped<CheckBook>();
 builder.Services.AddSingleton<StudioExperience>();
 builder.Services.AddScoped<CheckRecorder>();
 builder.Services.AddScoped<DemoStudio>();
+builder.Services.AddScoped<DemoCrowd>();
 builder.Services.AddSingleton<DeviceShelf>();
 
 var app = builder.Build();
@@ -88,6 +90,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     {
         await using var scope = app.Services.CreateAsyncScope();
         await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(CancellationToken.None);
+        if (builder.Configuration.GetValue<int>("crowd") is > 0 and var crowd) await scope.ServiceProvider.GetRequiredService<DemoCrowd>().GatherAsync(crowd, CancellationToken.None);
     }
 }
 

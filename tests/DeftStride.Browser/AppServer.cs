@@ -9,15 +9,18 @@ public sealed class AppServer : IDisposable
 {
     private readonly List<string> _arguments;
     private readonly bool _ownFolder;
+    private readonly TimeSpan _patience;
     private Process? _process;
 
     /// <summary>Starts a server and waits for its first answer.</summary>
     /// <param name="demo">Whether to fill the folder with made-up people.</param>
     /// <param name="clock">Where the clock starts (ISO 8601), or null for the real one.</param>
+    /// <param name="crowd">How many clients to make up besides, for measuring.</param>
     /// <param name="folder">The data folder, or null for a new temporary one.</param>
-    public AppServer(bool demo = false, string? clock = null, string? folder = null)
+    public AppServer(bool demo = false, string? clock = null, string? folder = null, int crowd = 0)
     {
         _ownFolder = folder is null;
+        _patience = TimeSpan.FromSeconds(crowd > 0 ? 900 : 60);
         Folder = folder ?? Directory.CreateTempSubdirectory("deft-stride-").FullName;
         Url = $"http://127.0.0.1:{FreePort()}";
         _arguments =
@@ -26,6 +29,8 @@ public sealed class AppServer : IDisposable
             "--urls", Url, "--data", Folder, "--web", Path.Combine(Checkout.Root, "web/dist"),
         ];
         if (demo) _arguments.AddRange(["--demo", "true"]);
+        if (demo && _ownFolder && crowd == 0) DemoFolder.CopyTo(Folder, clock);
+        if (crowd > 0) _arguments.AddRange(["--crowd", crowd.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
         if (clock is not null) _arguments.AddRange(["--clock", clock]);
         Start();
     }
@@ -67,7 +72,7 @@ public sealed class AppServer : IDisposable
         while (true)
         {
             if (process.HasExited) throw new InvalidOperationException($"The server stopped at once:\n{said}");
-            if (clock.Elapsed > TimeSpan.FromSeconds(60)) throw new TimeoutException($"The server did not answer:\n{said}");
+            if (clock.Elapsed > _patience) throw new TimeoutException($"The server did not answer:\n{said}");
             try
             {
                 if (http.GetAsync(new Uri(Url + "/api/studio")).GetAwaiter().GetResult().IsSuccessStatusCode) break;
@@ -96,6 +101,12 @@ public sealed class AppServer : IDisposable
     {
         Kill();
         if (_ownFolder) Directory.Delete(Folder, recursive: true);
+    }
+
+    /// <summary>Fills a folder with the demo and stops the server.</summary>
+    internal static void Fill(string folder, string? clock)
+    {
+        using var server = new AppServer(demo: true, clock: clock, folder: folder);
     }
 
     private static int FreePort()

@@ -76,7 +76,7 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
             var next = rung.Next.Select(ladder.Rung).OfType<Rung>().ToArray();
             if (next.Length == 0) return "It is the last rung of its branch.";
             var open = next.FirstOrDefault(n => reach(n).Reachable);
-            return open is null ? $"{next[0].Name} is out of reach: {reach(next[0]).Why}" : $"Not yet {Lower(open.Name)}: \"{open.Entry.TrimEnd('.')}\" needs two clean sessions here and the dose filled to {rung.Dose}.";
+            return open is null ? $"{next[0].Name} is out of reach: {reach(next[0]).Why}" : $"Not yet “{open.Name}”: it asks for “{open.Entry.TrimEnd('.')}”, which takes two clean sessions here with the dose filled to {rung.Dose}.";
         }
     }
 
@@ -95,5 +95,4 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
 
     private static string Capital(string text) => char.ToUpperInvariant(text[0]) + text[1..];
 
-    private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -87,7 +87,7 @@ public sealed record ProgressOption(ProgressKind Kind, string Text, string Why, 
     private static ProgressOption Next(Rung rung, RungReach reach, LoadRack rack)
     {
         var dose = Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack);
-        return new(ProgressKind.Rung, $"{Lower(rung.Name)}, {dose}", reach.Reachable ? $"{rung.Reason} {reach.Why}".Trim() : reach.Instead is { } instead ? $"{reach.Why} Instead: {Lower(instead.Name)}." : reach.Why, rung.Id, dose, reach.Reachable);
+        return new(ProgressKind.Rung, $"{Lower(rung.Name)}, {dose}", reach.Reachable ? $"{rung.Reason} {reach.Why}".Trim() : reach.Instead is { } instead ? $"{reach.Why} Instead: “{instead.Name}”." : reach.Why, rung.Id, dose, reach.Reachable);
     }
 
     private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];

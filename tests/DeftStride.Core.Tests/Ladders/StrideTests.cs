@@ -77,7 +77,7 @@ public sealed class StrideTests
         var options = ProgressOption.For(Split, At("ss-pad"), full, false, Rack, BranchOrder.Usual, NoWeight);
         Assert.Equal(["ss-raised", "ss-reverse", "ss-loaded"], options.Select(o => o.RungId));
         Assert.Equal([true, true, false], options.Select(o => o.Open));
-        Assert.Contains("Instead: front foot raised", options[2].Why, StringComparison.Ordinal);
+        Assert.Contains("Instead: “Front foot raised”", options[2].Why, StringComparison.Ordinal);
 
         var loaded = new Prescription(At("ss-loaded").Dose, 4, 10, new Load(LoadPosition.Goblet, 8));
         Assert.Equal([ProgressKind.Rung, ProgressKind.Load], ProgressOption.For(Split, At("ss-loaded"), loaded, false, Rack, BranchOrder.Usual, Everywhere).Select(o => o.Kind));
@@ -113,7 +113,7 @@ public sealed class StrideTests
     {
         var clean = Place(Given.Whole(3, 4));
         Assert.Equal(("ss-pad", "ss-pad"), (clean.Left.Rung.Id, clean.Right.Rung.Id));
-        Assert.Contains("Not yet loaded", clean.Left.WhyNotNext, StringComparison.Ordinal);
+        Assert.Contains("Not yet “Loaded”", clean.Left.WhyNotNext, StringComparison.Ordinal);
         var uneven = Place(Given.Whole(3, 24));
         Assert.Equal(("ss-pad", "ss-floor"), (uneven.Left.Rung.Id, uneven.Right.Rung.Id));
         Assert.Contains("Shin was outside", uneven.Right.Why, StringComparison.Ordinal);

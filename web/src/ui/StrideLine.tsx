@@ -103,7 +103,7 @@ export function StrideLine({
               {...(onAsk && {
                 role: 'button',
                 tabIndex: 0,
-                'aria-label': `${rung.name}: why?`,
+                'aria-label': `${[rung.name, rung.note].filter(Boolean).join(' ')}: why?`,
                 'aria-pressed': asked === rung.id,
                 className: 'cursor-pointer [&:hover>text]:underline',
                 onClick: () => onAsk(rung.id),

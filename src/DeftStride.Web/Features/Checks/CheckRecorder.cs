@@ -176,7 +176,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             var to = session.Spot!.Ladder.Rung(move.To)!;
             var from = session.Spot.Ladder.Rung(move.From)!;
             await StepAsync(session.Spot.Ladder, move.Side, move.To, move.Kind, move.Kind == MoveKind.Up
-                ? $"From {Lower(from.Name)} up to {Lower(to.Name)}. {rule.Reason}" : $"From {Lower(from.Name)} back to {Lower(to.Name)}. {rule.Reason}");
+                ? $"Up from “{from.Name}” to “{to.Name}”. {rule.Reason}" : $"Back from “{from.Name}” to “{to.Name}”. {rule.Reason}");
         }
 
         if (session.Spot is not { } spot || session.Next(request.Chosen, way) is not { } next || (request.Log is null && way is not { Kind: ProgressKind.Dose or ProgressKind.Load })) return;
@@ -192,8 +192,6 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             Body = Json.Write(request.Log ?? new LogDto([], null, null, null, null, null)),
         }, request, stop);
     }
-
-    private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 
     /// <summary>What the change is held against: the last look after a change that helped, where it answers for the target, else the first look.</summary>
     private static Look Before(JudgedCheck check, JudgedTrial? standing, TrialTarget target) =>

@@ -133,9 +133,8 @@ internal static class FloorEndpoints
     private static FloorDoseView? Dose(Spot? spot, Exercise exercise, JudgedCheck? last) => spot is null ? null : new FloorDoseView(
         spot.Rung.Name, spot.Ladder.Name, spot.Placed, PrescriptionView.Of(spot.Asked, exercise), spot.AskedWhy, ClientEndpoints.FirstSide(last),
         spot.Placed && spot.Left != spot.Right
-            ? $"Left stands on {Lower(spot.Ladder.Rung(spot.Left)!.Name)}, right on {Lower(spot.Ladder.Rung(spot.Right)!.Name)}{(Stride.Planned(spot.Ladder, spot.Left, spot.Right) is { } weaker && weaker.Id != spot.Rung.Id ? $": matched to the weaker side it is {Lower(weaker.Name)}" : "; the numbers match the weaker")}." : null);
+            ? $"Left stands on “{spot.Ladder.Rung(spot.Left)!.Name}”, right on “{spot.Ladder.Rung(spot.Right)!.Name}”{(Stride.Planned(spot.Ladder, spot.Left, spot.Right) is { } weaker && weaker.Id != spot.Rung.Id ? $": matched to the weaker side it is “{weaker.Name}”" : "; the numbers match the weaker")}." : null);
 
-    private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 
     private sealed record ClientFacts(int StopSigns, bool Draft, CheckFact? LastCheck, DecisionFact? LastDecision, string? Cue);
 

@@ -114,7 +114,7 @@ internal static class LadderEndpoints
         var sides = request.Sides.Distinct().Order().ToArray();
         if (sides.Length == 0) throw Refusal.BadInput("sides", "Say which side.");
         var reason = request.AfterBreak ? Text.Optional("reason", request.Reason) : Text.Required("reason", request.Reason, "Say in a few words why.");
-        var sentence = request.AfterBreak ? $"After a break: {char.ToLowerInvariant(rung.Name[0])}{rung.Name[1..]}." : $"Put on {rung.Name} by the coach.";
+        var sentence = request.AfterBreak ? $"After a break: “{rung.Name}”." : $"Put on “{rung.Name}” by the coach.";
         var judged = Json.Write(new StepJudged(sentence, null, null, reason.Length > 0 ? reason : null, []));
         await using var whole = await db.Database.BeginTransactionAsync(stop);
         foreach (var (side, i) in sides.Select((s, i) => (s, i)))

@@ -130,9 +130,7 @@ function Deciding({
           {said.outcome === 'progress' && said.ways && said.ways.length > 1 && <Ways ways={said.ways} at={way} onPick={setWay} />}
           {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (
             <p className="mt-1 text-[15px]">
-              {said.moves
-                .map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: from ${m.from.toLowerCase()} to ${m.to.toLowerCase()}.`)
-                .join(' ')}
+              {said.moves.map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: “${m.from}” → “${m.to}”.`).join(' ')}
             </p>
           )}
           {said.next && !said.placement && (
@@ -177,7 +175,7 @@ function Deciding({
       )}
       <Trouble error={advice.error ?? decide.error} />
       <div className="flex-1" />
-      <div className="sticky -bottom-4 -mx-4 grid gap-3 border-t border-hair bg-paper px-4 pt-3 pb-4 sm:-bottom-5 sm:-mx-5 sm:px-5 sm:pb-5">
+      <div className="grid gap-3 border-t border-hair bg-paper pt-3 lg:sticky lg:-bottom-5 lg:-mx-5 lg:px-5 lg:pb-5">
         {overruling && said ? (
           <form
             className="grid gap-3"

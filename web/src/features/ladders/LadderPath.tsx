@@ -73,7 +73,9 @@ export function LadderPath({
               role="button"
               tabIndex={0}
               aria-pressed={at === r.id}
-              aria-label={`${r.name}, ${p.doseText}${standers.length > 0 ? `, ${standers.join(', ')} on it` : ''}`}
+              aria-label={[board, first, second, doseOf(p), standers.length > 0 && `stood on by ${standers.join(', ')}`]
+                .filter(Boolean)
+                .join(' ')}
               className="cursor-pointer [&:hover>text]:underline"
               data-rung={r.id}
               onClick={() => onPick(r.id)}
@@ -117,7 +119,7 @@ export function LadderPath({
                 </text>
               )}
               <text x={x} y={y + (second ? 76 : 59)} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
-                {p.doseText.replace(' a side', '').split(',')[0]}
+                {doseOf(p)}
               </text>
               {at === r.id && (
                 <path
@@ -134,6 +136,8 @@ export function LadderPath({
     </div>
   );
 }
+
+const doseOf = (place: Schema['RungPlaceView']) => place.doseText.replace(' a side', '').split(',')[0] ?? '';
 
 /** A branch keeps its row; where ways meet again they meet in the upper one. */
 function lanes(view: Schema['LadderView']) {

@@ -1,0 +1,57 @@
+using System.Diagnostics;
+using System.Text.Json;
+using DeftStride.Browser;
+
+namespace DeftStride.Bench;
+
+/// <summary>The data of the floor, of clients and of the ladders from a studio of 2,000 clients and five years, asked for fifty times a second.</summary>
+internal static class LoadBench
+{
+    private const int PerSecond = 50, Seconds = 20;
+
+    public static async Task<int> RunAsync()
+    {
+        var filling = Stopwatch.StartNew();
+        using var server = new AppServer(demo: true, crowd: 2000);
+        Console.WriteLine($"filled in {filling.Elapsed.TotalSeconds:0} s, {new FileInfo(Path.Combine(server.Folder, "studio.db")).Length / 1048576.0:0} MB");
+        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var list = JsonDocument.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)));
+        string[] clients = [.. list.RootElement.EnumerateArray().Select(c => c.GetProperty("id").GetString()!)];
+        Console.WriteLine($"{clients.Length} clients");
+        var chance = new Random(1);
+        foreach (var (name, path) in new (string, Func<string>)[]
+        {
+            ("floor", () => "/api/floor"), ("client", () => $"/api/clients/{clients[chance.Next(clients.Length)]}"), ("ladders", () => "/api/ladders"), ("library", () => "/api/library"), ("list of clients", () => "/api/clients"),
+        })
+        {
+            for (var i = 0; i < 20; i++) await http.GetByteArrayAsync(new Uri(path(), UriKind.Relative));
+            var times = await HoldAsync(http, path);
+            Array.Sort(times);
+            Console.WriteLine($"{name}: median {times[times.Length / 2]:0.0} ms, 95th percentile {times[(int)(0.95 * times.Length)]:0.0} ms, worst {times[^1]:0.0} ms over {times.Length} requests at {PerSecond}/s");
+        }
+
+        Console.WriteLine($"memory: {server.ResidentBytes / 1048576.0:0} MB");
+        return 0;
+    }
+
+    /// <summary>Sends at a steady rate, whether or not the answers come; a slow answer does not slow the next request.</summary>
+    private static async Task<double[]> HoldAsync(HttpClient http, Func<string> path)
+    {
+        var (clock, sent) = (Stopwatch.StartNew(), new List<Task<double>>());
+        for (var i = 0; i < PerSecond * Seconds; i++)
+        {
+            var due = TimeSpan.FromSeconds((double)i / PerSecond);
+            if (due > clock.Elapsed) await Task.Delay(due - clock.Elapsed);
+            sent.Add(AskAsync(http, path()));
+        }
+
+        return await Task.WhenAll(sent);
+    }
+
+    private static async Task<double> AskAsync(HttpClient http, string path)
+    {
+        var one = Stopwatch.StartNew();
+        await http.GetByteArrayAsync(new Uri(path, UriKind.Relative));
+        return one.Elapsed.TotalMilliseconds;
+    }
+}

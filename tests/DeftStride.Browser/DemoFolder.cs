@@ -1,0 +1,29 @@
+using System.Collections.Concurrent;
+
+namespace DeftStride.Browser;
+
+/// <summary>The demo's data, made once for each clock and copied for every server that wants it: most of a demo's start is drawing and encoding pictures.</summary>
+internal static class DemoFolder
+{
+    private static readonly ConcurrentDictionary<string, Lazy<string>> Filled = [];
+
+    /// <summary>Copies the demo's data into a new folder.</summary>
+    public static void CopyTo(string folder, string? clock)
+    {
+        var from = Filled.GetOrAdd(clock ?? "", _ => new Lazy<string>(() => Fill(clock))).Value;
+        foreach (var file in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories).Where(f => !f.EndsWith("-shm", StringComparison.Ordinal)))
+        {
+            var to = Path.Combine(folder, Path.GetRelativePath(from, file));
+            Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+            File.Copy(file, to);
+        }
+    }
+
+    private static string Fill(string? clock)
+    {
+        var folder = Directory.CreateTempSubdirectory("deft-stride-demo-").FullName;
+        AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, recursive: true);
+        AppServer.Fill(folder, clock);
+        return folder;
+    }
+}
