@@ -139,7 +139,7 @@ export function StrideLine({
                 fontWeight={now ? 700 : 500}
                 fill={ahead ? 'var(--ink-soft)' : 'var(--ink)'}
               >
-                {rung.name}
+                {rung.note ? `${rung.name} ` : rung.name}
               </text>
               {rung.note && (
                 <text x={centre(i)} y={y(centre(i)) + 80} fontSize="13" fill="var(--ink-soft)">

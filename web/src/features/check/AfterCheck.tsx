@@ -124,7 +124,7 @@ export function AfterCheck({
       )}
       <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_372px]">
         <aside
-          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last lg:scroll-pb-44"
+          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
           aria-label="What now"
         >
           {due && (

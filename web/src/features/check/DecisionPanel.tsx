@@ -175,7 +175,7 @@ function Deciding({
       )}
       <Trouble error={advice.error ?? decide.error} />
       <div className="flex-1" />
-      <div className="grid gap-3 border-t border-hair bg-paper pt-3 lg:sticky lg:-bottom-5 lg:-mx-5 lg:px-5 lg:pb-5">
+      <div className="grid gap-3">
         {overruling && said ? (
           <form
             className="grid gap-3"

@@ -106,16 +106,16 @@ export function LadderPath({
                     fill="var(--act)"
                   />
                   <text x={x} y={y - 45} fontSize="12.5" textAnchor="middle" fontWeight="650" fill="var(--act-ink)">
-                    {board}
+                    {`${board} `}
                   </text>
                 </>
               )}
               <text x={x} y={y + 42} textAnchor="middle" fontSize="14.5" fontWeight="680" fill="var(--ink)">
-                {first}
+                {`${first} `}
               </text>
               {second && (
                 <text x={x} y={y + 59} textAnchor="middle" fontSize="14.5" fontWeight="680" fill="var(--ink)">
-                  {second}
+                  {`${second} `}
                 </text>
               )}
               <text x={x} y={y + (second ? 76 : 59)} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
