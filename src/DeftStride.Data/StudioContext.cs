@@ -78,12 +78,15 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
         // Two coaches cannot both be the first to decide on a check.
-        model.Entity<DecisionFact>().HasIndex(d => d.CheckId).IsUnique().HasFilter("\"Supersedes\" IS NULL");
+        model.Entity<DecisionFact>().HasIndex(d => d.CheckId, "IX_Decisions_First").IsUnique().HasFilter("\"Supersedes\" IS NULL");
+        model.Entity<DecisionFact>().HasIndex(d => d.CheckId);
         model.Entity<VisitRecord>().HasIndex(v => new { v.ClientId, v.StartsAt });
         model.Entity<TrialFact>().HasIndex(t => new { t.StudioId, t.CorrectionId, t.Outcome });
         model.Entity<LogFact>().HasOne<CheckFact>().WithMany().HasForeignKey(l => l.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<RungFact>().HasOne<DecisionFact>().WithMany().HasForeignKey(r => r.DecisionId).OnDelete(DeleteBehavior.Restrict);
-        model.Entity<RungFact>().HasIndex(r => new { r.StudioId, r.LadderId, r.RungId });
+        model.Entity<RungFact>().HasIndex(r => new { r.ClientId, r.LadderId, r.Side, r.RecordedAt });
+        model.Entity<CheckFact>().HasIndex(c => new { c.StudioId, c.FaultId });
+        model.Entity<DecisionFact>().HasIndex(d => new { d.StudioId, d.RuleId });
         model.Entity<TrialFact>().HasOne<CheckFact>().WithMany().HasForeignKey(t => t.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<DecisionFact>().HasOne<CheckFact>().WithMany().HasForeignKey(d => d.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<FlagClearingFact>().HasOne<FlagFact>().WithMany().HasForeignKey(c => c.FlagId).OnDelete(DeleteBehavior.Restrict);

@@ -37,7 +37,12 @@ builder.Services.AddSingleton(builder.Configuration["clock"] is { Length: > 0 } 
     ? new FixedClock(DateTimeOffset.Parse(start, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal))
     : TimeProvider.System);
 builder.Services.AddSingleton(new PictureFolder(Path.Combine(folder, "pictures")));
-builder.Services.AddDbContext<StudioContext>(o => StudioDatabase.Configure(o, Path.Combine(folder, StudioDatabase.FileName)));
+builder.Services.AddSingleton<StudioPulse>();
+builder.Services.AddDbContext<StudioContext>((services, o) =>
+{
+    StudioDatabase.Configure(o, Path.Combine(folder, StudioDatabase.FileName));
+    o.AddInterceptors(services.GetRequiredService<StudioPulse>());
+});
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();
 builder.Services.AddScoped<RecordChanger>();

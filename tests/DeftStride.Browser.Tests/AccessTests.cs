@@ -32,6 +32,12 @@ public sealed class AccessTests
         page.Go("/").Press("History");
         page.See("What was decided");
         Sound(page, "client");
+        page.Find("[data-asked]");
+        page.Press("For a clinician");
+        page.Find("[data-page='clinician']");
+        Sound(page, "facts for a clinician");
+        page.Press("Back to");
+        page.See("What was decided");
         page.Press("Bench");
         page.Find("[data-settled='true'] [data-bench]");
         Sound(page, "bench");
@@ -43,6 +49,9 @@ public sealed class AccessTests
         Sound(page, "step on the bench");
         page.Go("/studio").See("heights can be built");
         Sound(page, "studio");
+        page.Go("/ladders").Find("[data-rung='ss-pad']").Click();
+        page.See("Keep the rung");
+        Sound(page, "ladders");
         page.Go("/").Press("History");
         page.Press("Meet");
         page.See("Start with the");

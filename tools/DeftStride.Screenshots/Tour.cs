@@ -10,7 +10,7 @@ internal sealed class Tour(Page desk, string folder, string only)
     private const string Right = "section[aria-label='Right leg in front']";
 
     /// <summary>Views to look at while working that are not kept among the docs.</summary>
-    private static readonly HashSet<string> ForTheEye = ["check-task", "check-side", "client-ilse", "bench-step", "phone-cue", "parts-dim"];
+    private static readonly HashSet<string> ForTheEye = ["check-task", "check-side", "client-ilse", "bench-step", "phone-cue", "phone-bench", "phone-client", "parts-dim"];
 
     /// <summary>The sheet of parts in both lights, whole.</summary>
     public static void Parts(Page page, string url, string folder, string only)
@@ -29,9 +29,13 @@ internal sealed class Tour(Page desk, string folder, string only)
     {
         desk.Go("/").See("Maren");
         Keep(desk, "floor");
-        desk.Press("History");
+        desk.Press("Bram Hartnell");
         desk.See("What was decided");
         Keep(desk, "client");
+        desk.Go("/ladders").Find("[data-rung='ss-pad']");
+        Keep(desk, "ladders");
+        desk.Go("/").Press("History");
+        desk.See("What was decided");
         Wide();
         Keep(desk, "check-task");
         Mark(desk, touch: false);
@@ -63,7 +67,8 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.Press("Decide");
         desk.See("Pain after the set");
         desk.Find("fieldset button").Click();
-        desk.Press("Why, and what");
+        desk.Press("Done as asked");
+        desk.See("all clean");
         Keep(desk, "check-decision");
         desk.Press("Page for the client");
         desk.Find("[data-page]");
@@ -113,6 +118,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         Keep(phone, "phone-floor");
         phone.Press("History");
         phone.See("What was decided");
+        Keep(phone, "phone-client");
         phone.Press("Bench");
         phone.Find("[data-settled='true'] [data-bench]");
         Keep(phone, "phone-bench");

@@ -97,12 +97,12 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
-                    b.HasIndex("StudioId");
-
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
+
+                    b.HasIndex("StudioId", "FaultId");
 
                     b.ToTable("Checks");
                 });
@@ -241,18 +241,20 @@ namespace DeftStride.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("CheckId")
-                        .IsUnique()
-                        .HasFilter("\"Supersedes\" IS NULL");
+                    b.HasIndex("CheckId");
 
                     b.HasIndex("CoachId");
-
-                    b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
+
+                    b.HasIndex("StudioId", "RuleId");
+
+                    b.HasIndex(new[] { "CheckId" }, "IX_Decisions_First")
+                        .IsUnique()
+                        .HasFilter("\"Supersedes\" IS NULL");
 
                     b.ToTable("Decisions");
                 });
@@ -716,12 +718,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("DecisionId");
 
+                    b.HasIndex("StudioId");
+
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
 
-                    b.HasIndex("StudioId", "LadderId", "RungId");
+                    b.HasIndex("ClientId", "LadderId", "Side", "RecordedAt");
 
                     b.ToTable("Rungs");
                 });

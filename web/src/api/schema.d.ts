@@ -1061,7 +1061,7 @@ export interface components {
         };
         /** @description A client: where they stand, what was done and decided, oldest check first. Of many years only the latest looks come at once. */
         ClientView: {
-            checks: components["schemas"]["CheckView"][];
+            checks: components["schemas"]["PastCheckView"][];
             cleared: components["schemas"]["ClearedFlagView"][];
             client: components["schemas"]["ClientDetails"];
             cues: components["schemas"]["CueView"][];
@@ -1071,6 +1071,9 @@ export interface components {
             kept: components["schemas"]["KeptView"][];
             logs: components["schemas"]["LogView"][];
             loosePictures: components["schemas"]["PictureView"][];
+            measureNames: {
+                [key: string]: string;
+            };
             props: components["schemas"]["PropView"][];
             standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
@@ -1548,6 +1551,8 @@ export interface components {
         /** @description A ladder with who stands where. Version 0 means as it usually is. */
         LadderView: {
             changed: boolean;
+            /** Format: int32 */
+            clientCount: number;
             ladder: components["schemas"]["LadderDto"];
             places: components["schemas"]["RungPlaceView"][];
             usual: boolean;
@@ -1805,6 +1810,43 @@ export interface components {
             text: string;
             tone: components["schemas"]["Tone"];
         };
+        /** @description An earlier look as histories show it: what it found, its pictures' points, what was tried and decided. The whole of it is a request away. */
+        PastCheckView: {
+            /** Format: date-time */
+            at: string;
+            coach: string;
+            decision: null | components["schemas"]["DecisionView"];
+            exerciseId: string;
+            exerciseName: string;
+            /** Format: uuid */
+            id: string;
+            look: components["schemas"]["PastLookView"];
+            /** Format: int32 */
+            nextMorning: null | number;
+            pain: null | components["schemas"]["PainDto"];
+            school: components["schemas"]["SchoolCode"];
+            schoolName: string;
+            stills: components["schemas"]["StillDto"][];
+            trials: components["schemas"]["PastTrialView"][];
+        };
+        /** @description The results of an earlier look that a history shows: what stands, of what must pass and of the three instruments, without the parts of their errors. */
+        PastLookView: {
+            finding: components["schemas"]["FindingView"];
+            missing: components["schemas"]["MissingView"][];
+            results: components["schemas"]["ResultView"][];
+        };
+        /** @description A trial of an earlier look. */
+        PastTrialView: {
+            after: null | components["schemas"]["ResultView"];
+            correctionId: string;
+            /** Format: uuid */
+            id: string;
+            measureId: string;
+            outcome: components["schemas"]["TrialOutcome"];
+            pain: null | components["schemas"]["PainDto"];
+            short: string;
+            side: components["schemas"]["BodySide"];
+        };
         /**
          * @description What work is done for. It decides rest, tempo and whether a load belongs to it.
          * @enum {unknown}
@@ -2039,6 +2081,8 @@ export interface components {
             doseText: string;
             exerciseName: string;
             rungId: string;
+            /** Format: int32 */
+            standerCount: number;
             standers: components["schemas"]["StanderView"][];
             /** Format: int32 */
             track: number;
@@ -2235,7 +2279,7 @@ export interface components {
             standard: components["schemas"]["StandardDto"];
             task: string;
         };
-        /** @description Who stands on a rung with which side. */
+        /** @description Who stands on a rung with which side. A rung names some of them and counts all. */
         StanderView: {
             /** Format: uuid */
             clientId: string;

@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, useLayoutEffect, useRef } from 'react';
 import { type Side, sideWord } from './SidePlate';
 
 export type Rung = { id: string; name: string; note?: string };
@@ -51,8 +51,15 @@ export function StrideLine({
     }),
   );
   const together = left.rung === right.rung;
+  // On a narrow screen the line opens where the weaker side stands.
+  const view = useRef<HTMLDivElement>(null);
+  const here = centre(Math.min(left.rung, right.rung));
+  useLayoutEffect(() => {
+    const frame = view.current;
+    if (frame) frame.scrollLeft = here - frame.clientWidth / 2;
+  }, [here]);
   return (
-    <div className="overflow-x-auto pb-1">
+    <div className="overflow-x-auto pb-1" ref={view}>
       <svg
         viewBox={`0 0 ${width} 236`}
         width={width}

@@ -177,8 +177,8 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
     public async Task<SessionFacts> FactsAsync(JudgedCheck check, Pain? painAfter, Repetitions? counted, LogDto? log, CancellationToken stop)
     {
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
-        var way = (await ladders.WaysAsync([client.Id], stop))[client.Id].Where(r => r.RecordedAt <= clock.GetUtcNow()).ToArray();
-        var logs = (await ladders.LogsAsync([client.Id], default, stop))[client.Id].Where(l => l.CheckId != check.Fact.Id).ToArray();
+        var way = (await ladders.WaysAsync([client.Id], stop, why: true))[client.Id].ToArray();
+        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id].Where(l => l.CheckId != check.Fact.Id).ToArray();
         // What this check itself moved does not count while it is decided anew.
         var own = await db.Decisions.AsNoTracking().Where(d => d.CheckId == check.Fact.Id).Select(d => d.Id).ToListAsync(stop);
         way = [.. way.Where(r => r.DecisionId is not { } d || !own.Contains(d))];
@@ -244,6 +244,17 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, StandardView.Of(check.Kept), School.Of(fact.School).Name,
             EarlierForms.Judged(check), request.Stills, request.Felt, FeltWords(request.Felt, check.Standard.Exercise), request.Effort, request.Pain, request.NextMorning,
             [.. check.Trials.Select(t => TrialView(check, t))], correction, decision is null ? null : DecisionView(decision, coaches));
+    }
+
+    /// <summary>A check as histories show it.</summary>
+    public static PastCheckView Past(JudgedCheck check, IReadOnlyDictionary<Guid, string> coaches, DecisionFact? decision)
+    {
+        var (fact, request) = (check.Fact, check.Request);
+        return new PastCheckView(
+            fact.Id, fact.RecordedAt, coaches[fact.CoachId], fact.ExerciseId, Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, fact.School, School.Of(fact.School).Name,
+            PastLookView.Of(EarlierForms.Judged(check)), request.Stills, request.Pain, request.NextMorning,
+            [.. check.Trials.Select(t => TrialView(check, t)).Select(t => new PastTrialView(t.Id, t.CorrectionId, t.Short, t.Side, t.MeasureId, t.Outcome, t.After is null ? null : t.After with { Error = [] }, t.Pain))],
+            decision is null ? null : DecisionView(decision, coaches));
     }
 
     /// <summary>Felt somewhere else than it should be is a finding of its own.</summary>

@@ -77,6 +77,22 @@ internal sealed record CheckView(
     CorrectionView? Correction,
     DecisionView? Decision);
 
+/// <summary>The results of an earlier look that a history shows: what stands, of what must pass and of the three instruments, without the parts of their errors.</summary>
+internal sealed record PastLookView(IReadOnlyList<ResultView> Results, IReadOnlyList<MissingView> Missing, FindingView Finding)
+{
+    private static readonly HashSet<string> Instruments = ["front-shin", "knee-offset", "projection", "pelvic-level", "pelvic-change"];
+
+    public static PastLookView Of(LookView look) => new([.. look.Results.Where(r => r.Standing && (r.MustPass || Instruments.Contains(r.MeasureId))).Select(r => r with { Error = [] })], look.Missing, look.Finding);
+}
+
+/// <summary>A trial of an earlier look.</summary>
+internal sealed record PastTrialView(Guid Id, string CorrectionId, string Short, BodySide Side, string MeasureId, TrialOutcome Outcome, ResultView? After, PainDto? Pain);
+
+/// <summary>An earlier look as histories show it: what it found, its pictures' points, what was tried and decided. The whole of it is a request away.</summary>
+internal sealed record PastCheckView(
+    Guid Id, DateTimeOffset At, string Coach, string ExerciseId, string ExerciseName, SchoolCode School, string SchoolName, PastLookView Look, IReadOnlyList<StillDto> Stills, PainDto? Pain, int? NextMorning,
+    IReadOnlyList<PastTrialView> Trials, DecisionView? Decision);
+
 internal sealed record DraftRequest(Guid OperationId, long Version, Guid Id, Guid ClientId, string Body);
 
 internal sealed record DraftView(Guid Id, Guid ClientId, long Version, string Body);

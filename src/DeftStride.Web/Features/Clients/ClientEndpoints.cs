@@ -49,8 +49,9 @@ internal sealed record ClientView(
     IReadOnlyList<PartView> Trend,
     IReadOnlyList<FlagView> StopSigns,
     IReadOnlyList<ClearedFlagView> Cleared,
-    IReadOnlyList<CheckView> Checks,
+    IReadOnlyList<PastCheckView> Checks,
     int EarlierChecks,
+    IReadOnlyDictionary<string, string> MeasureNames,
     IReadOnlyList<StrideView> Strides,
     IReadOnlyList<LogView> Logs,
     IReadOnlyList<CueView> Cues,
@@ -103,7 +104,9 @@ internal static class ClientEndpoints
     }
 
     /// <summary>Looks that come at once; the rest on demand.</summary>
-    private const int LatestLooks = 16;
+    private const int LatestLooks = 8;
+
+    private static readonly Dictionary<string, string> MeasureNames = Measure.All.ToDictionary(m => m.Id, m => m.Name);
 
     private static async Task<Ok<ClientView>> GetAsync(Guid id, bool? all, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, TimeProvider clock, CancellationToken stop)
     {
@@ -132,9 +135,9 @@ internal static class ClientEndpoints
         var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id && p.RecordedAt >= since).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
 
         var inForce = await ladders.LaddersAsync(stop);
-        var way = (await ladders.WaysAsync([id], stop))[id].ToArray();
-        var logs = (await ladders.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop))[id].ToArray();
-        var firstSide = FirstSide(checks.LastOrDefault());
+        var way = (await ladders.WaysAsync([id], stop, why: true))[id].ToArray();
+        var logs = (await ladders.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop, whole: true))[id].ToArray();
+        var firstSide = FirstSide(checks.LastOrDefault()?.Request.Pain, checks.LastOrDefault()?.Look.Finding.Side);
         // A break is one of training altogether, on whatever ladder.
         var lastDone = new[] { facts.LastOrDefault()?.RecordedAt, logs.LastOrDefault()?.RecordedAt }.Max();
         var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.RecordedAt > lastDone) ? null : lastDone, clock.GetUtcNow());
@@ -147,8 +150,9 @@ internal static class ClientEndpoints
             Said(checks),
             [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId]))],
             [.. cleared.Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
-            [.. checks.Select(c => CheckBook.View(c, coaches, decisions[c.Fact.Id].LastOrDefault(), null))],
+            [.. checks.Select(c => CheckBook.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],
             earlier,
+            MeasureNames,
             // What was trained last comes first.
             [.. strides.OrderByDescending(s => s.Way.Max(w => w.At))],
             [.. logs.Reverse().Take(14).Select(l => LogEndpoints.View(l, coaches, inForce)).Where(l => l.Did.Length > 0).Take(12)],
@@ -177,13 +181,13 @@ internal static class ClientEndpoints
     }
 
     /// <summary>Logs further back than this are not read for a page.</summary>
-    private const int LogDays = 370;
+    private const int LogDays = 190;
 
     /// <summary>The weaker or sorer side begins and the other matches it.</summary>
-    internal static string FirstSide(JudgedCheck? last)
+    internal static string FirstSide(PainDto? pain, BodySide? weaker)
     {
-        var sore = last?.Request.Pain is { Score: > 0 } pain ? Placement.Working(pain.ToCore("pain")) : null;
-        var side = sore ?? last?.Look.Finding.Side;
+        var sore = pain is { Score: > 0 } ? Placement.Working(pain.ToCore("pain")) : null;
+        var side = sore ?? weaker;
         return side is { } s ? $"{Finding.Capital(s)} first, the {(sore is null ? "weaker" : "sorer")} side; the {Finding.Word(s == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it." : "Left first; the right matches it.";
     }
 

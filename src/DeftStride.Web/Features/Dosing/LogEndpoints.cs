@@ -38,7 +38,7 @@ internal static class LogEndpoints
         if (did.Sets.Count == 0) throw Refusal.BadInput("sets", "Enter at least one set.");
 
         var way = (await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray();
-        var logs = (await ladders.LogsAsync([client.Id], default, stop))[client.Id].Where(l => l.Id != request.Supersedes).ToArray();
+        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id].Where(l => l.Id != request.Supersedes).ToArray();
         var rack = await ladders.RackAsync(stop);
         var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise.Id, way, logs, rack);
         var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
@@ -57,11 +57,11 @@ internal static class LogEndpoints
     }
 
     /// <summary>What is asked of a client in an exercise now.</summary>
-    private static async Task<Ok<PrescriptionView>> AskedAsync(Guid clientId, string exercise, StudioScope scope, LadderBook ladders, CancellationToken stop)
+    private static async Task<Ok<PrescriptionView>> AskedAsync(Guid clientId, string exercise, StudioScope scope, LadderBook ladders, TimeProvider clock, CancellationToken stop)
     {
         var client = await scope.ClientAsync(clientId, stop);
         var done = Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var (way, logs, rack) = ((await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray(), (await ladders.LogsAsync([client.Id], default, stop))[client.Id], await ladders.RackAsync(stop));
+        var (way, logs, rack) = ((await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray(), (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id], await ladders.RackAsync(stop));
         var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise, way, logs, rack);
         return TypedResults.Ok(PrescriptionView.Of(spot?.Asked ?? Prescription.First(DoseRange.Practising, done, rack), done));
     }

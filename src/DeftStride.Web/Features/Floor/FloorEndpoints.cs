@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
@@ -69,7 +70,10 @@ internal static class FloorEndpoints
     /// <summary>No more than so many are named at once.</summary>
     private const int MostUnplanned = 30;
 
-    private static async Task<Ok<FloorView>> TodayAsync(StudioContext db, StudioScope scope, LadderBook ladders, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<FloorView>> TodayAsync(StudioContext db, StudioScope scope, LadderBook ladders, StudioPulse pulse, TimeProvider clock, CancellationToken stop) =>
+        TypedResults.Ok(await pulse.OnceAsync("floor", clock.GetUtcNow(), () => DayAsync(db, scope, ladders, clock, stop)));
+
+    private static async Task<FloorView> DayAsync(StudioContext db, StudioScope scope, LadderBook ladders, TimeProvider clock, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var now = clock.GetUtcNow();
@@ -100,7 +104,7 @@ internal static class FloorEndpoints
             // Whoever has gone on since the day was planned does what the rung asks for.
             var spot = LadderBook.SpotOf(inForce, planned.Id, ways[row.client.Id].ToArray(), logs[row.client.Id], rack);
             var exercise = spot is { Placed: true } at ? Exercise.Find(at.Rung.ExerciseId)! : planned;
-            var last = f.LastCheck is { } looked ? CheckBook.Judge(looked, []) : null;
+            var last = f.LastCheck is { } looked ? JudgedLook(looked) : null;
             var way = ways[row.client.Id].ToArray();
             var lastDone = new[] { f.LastCheck?.RecordedAt, logs[row.client.Id].LastOrDefault()?.RecordedAt }.Max();
             var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.RecordedAt > lastDone) ? null : lastDone, now);
@@ -110,14 +114,14 @@ internal static class FloorEndpoints
                 School.Of(row.client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin).Name,
                 Attention.Of(f.StopSigns, f.Draft, f.LastCheck?.RecordedAt, f.LastDecision?.Chosen, f.LastDecision?.LastPain, f.Cue, PropEndpoints.Of(row.client, today).FirstOrDefault(p => p.Due)?.Short, now, away),
                 logged is not null ? $"Logged. Next time: {Json.Read<LogJudged>(logged.Judged).Next.Text}." : f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline : null,
-                last is not null ? LastLookView.Of(EarlierForms.Judged(last)) : null,
+                last is not null ? LastLookView.Of(last) : null,
                 // While a stop sign stands nothing is set up and nothing is asked for: no card, no dose.
                 f.StopSigns > 0 ? [] :
                 [
                     .. setups[row.client.Id].FirstOrDefault(s => s.ExerciseId == exercise.Id) is { } kept ? BenchEndpoints.View(kept, coaches).Card : [],
                     .. PropEndpoints.KeptOf(row.client).Select(k => new CardLineView("kept", "Kept", k.Text, "It helped in a trial.")),
                 ],
-                f.StopSigns > 0 ? null : Dose(spot, exercise, last)));
+                f.StopSigns > 0 ? null : Dose(spot, exercise, f.LastDecision?.LastPain > 0 ? Json.Read<PainOfCheck>(f.LastCheck!.Body).Pain : null, last)));
         }
 
         var seen = dayStart.AddDays(-SeenWithinDays);
@@ -125,13 +129,20 @@ internal static class FloorEndpoints
             .Where(c => c.StudioId == studio.Id && !db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart)
                 && (c.CreatedAt >= seen || db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= seen) || db.Checks.Any(k => k.ClientId == c.Id && k.RecordedAt >= seen)))
             .OrderBy(c => c.Name).Take(MostUnplanned).Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop);
-        return TypedResults.Ok(new FloorView(today, today.ToString("dddd d MMMM", System.Globalization.CultureInfo.InvariantCulture), rows, unplanned));
+        return new FloorView(today, today.ToString("dddd d MMMM", System.Globalization.CultureInfo.InvariantCulture), rows, unplanned);
     }
 
-    private const int LogDays = 190;
+    private const int LogDays = 70;
 
-    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, JudgedCheck? last) => spot is null ? null : new FloorDoseView(
-        spot.Rung.Name, spot.Ladder.Name, spot.Placed, PrescriptionView.Of(spot.Asked, exercise), spot.AskedWhy, ClientEndpoints.FirstSide(last),
+    /// <summary>All the floor needs of what was sent with a check.</summary>
+    [JsonUnmappedMemberHandling(JsonUnmappedMemberHandling.Skip)]
+    private sealed record PainOfCheck(PainDto? Pain);
+
+    /// <summary>What a check was found to be, as it was kept; only checks of the first form are judged again for it.</summary>
+    private static LookView JudgedLook(CheckFact fact) => fact.Judged.Contains("\"results\"", StringComparison.Ordinal) ? Json.Read<LookView>(fact.Judged) : EarlierForms.Judged(CheckBook.Judge(fact, []));
+
+    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, PainDto? pain, LookView? last) => spot is null ? null : new FloorDoseView(
+        spot.Rung.Name, spot.Ladder.Name, spot.Placed, PrescriptionView.Of(spot.Asked, exercise), spot.AskedWhy, ClientEndpoints.FirstSide(pain, last?.Finding.Side),
         spot.Placed && spot.Left != spot.Right
             ? $"Left stands on “{spot.Ladder.Rung(spot.Left)!.Name}”, right on “{spot.Ladder.Rung(spot.Right)!.Name}”{(Stride.Planned(spot.Ladder, spot.Left, spot.Right) is { } weaker && weaker.Id != spot.Rung.Id ? $": matched to the weaker side it is “{weaker.Name}”" : "; the numbers match the weaker")}." : null);
 
@@ -143,12 +154,16 @@ internal static class FloorEndpoints
         var flags = await db.Flags.AsNoTracking().Where(f => ids.Contains(f.ClientId)
             && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id)).Select(f => f.ClientId).ToListAsync(stop);
         var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id)).Select(d => d.ClientId).ToListAsync(stop);
-        var trials = (await db.Standing().AsNoTracking().Where(t => ids.Contains(t.ClientId))
+        var trials = (await db.Standing().AsNoTracking().Where(t => ids.Contains(t.ClientId) && t.Outcome == TrialOutcome.Helped)
             .Select(t => new { t.ClientId, Past = new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt) }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => t.Past);
-        var checks = (await db.Checks.AsNoTracking().Where(c => ids.Contains(c.ClientId) && !db.Checks.Any(n => n.Supersedes == c.Id)
-                && !db.Checks.Any(n => n.ClientId == c.ClientId && n.RecordedAt > c.RecordedAt && !db.Checks.Any(m => m.Supersedes == n.Id))).ToListAsync(stop))
-            .GroupBy(c => c.ClientId).ToDictionary(g => g.Key, g => g.MaxBy(c => c.Id)!);
-        var looked = checks.Values.Select(c => c.Id).ToArray();
+        // One look into the index a client: the latest that stands, however many years lie below it.
+        var latest = await db.Clients.AsNoTracking().Where(c => ids.Contains(c.Id))
+            .Select(c => db.Checks.Where(k => k.ClientId == c.Id && !db.Checks.Any(n => n.Supersedes == k.Id)).OrderByDescending(k => k.RecordedAt).Select(k => (Guid?)k.Id).FirstOrDefault()).ToListAsync(stop);
+        Guid[] looked = [.. latest.OfType<Guid>()];
+        var checks = (await db.Checks.AsNoTracking().Where(c => looked.Contains(c.Id)).Select(c => new CheckFact
+        {
+            Id = c.Id, ClientId = c.ClientId, CoachId = c.CoachId, RecordedAt = c.RecordedAt, ExerciseId = c.ExerciseId, School = c.School, Judged = c.Judged, Standard = c.Standard, Body = c.Body,
+        }).ToListAsync(stop)).ToDictionary(c => c.ClientId);
         var decisions = (await db.Decisions.AsNoTracking().Where(d => looked.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).ToListAsync(stop)).GroupBy(d => d.CheckId).ToDictionary(g => g.Key, g => g.MaxBy(d => d.RecordedAt)!);
         return ids.ToDictionary(id => id, id =>
         {

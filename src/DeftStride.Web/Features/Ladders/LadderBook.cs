@@ -41,14 +41,41 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
     }
 
     /// <summary>Every step of some clients that stands, oldest first: steps of a decision that was changed later do not count.</summary>
-    public async Task<ILookup<Guid, RungFact>> WaysAsync(IReadOnlyCollection<Guid> clients, CancellationToken stop) =>
-        (await db.Rungs.AsNoTracking().Where(r => clients.Contains(r.ClientId) && !db.Rungs.Any(n => n.Supersedes == r.Id)
-                && (r.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == r.DecisionId))).OrderBy(r => r.RecordedAt).ThenBy(r => r.Id).ToListAsync(stop))
-        .ToLookup(r => r.ClientId);
+    /// <remarks>Only what places them is read: the facts behind each step only with <paramref name="why"/>, what was sent never.</remarks>
+    public async Task<ILookup<Guid, RungFact>> WaysAsync(IReadOnlyCollection<Guid> clients, CancellationToken stop, bool why = false)
+    {
+        var standing = db.Rungs.AsNoTracking().Where(r => clients.Contains(r.ClientId) && !db.Rungs.Any(n => n.Supersedes == r.Id)
+            && (r.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == r.DecisionId)));
+        var read = why
+            ? standing.OrderByDescending(r => r.RecordedAt).Take(MostSteps).Select(r => new RungFact
+            {
+                Id = r.Id, ClientId = r.ClientId, CoachId = r.CoachId, LadderId = r.LadderId, RungId = r.RungId, Side = r.Side, Kind = r.Kind, DecisionId = r.DecisionId, RecordedAt = r.RecordedAt, Judged = r.Judged, Body = "",
+            })
+            // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
+            : standing.Where(r => !db.Rungs.Any(n => n.ClientId == r.ClientId && n.LadderId == r.LadderId && n.Side == r.Side && n.RecordedAt > r.RecordedAt
+                && (n.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == n.DecisionId)))).Select(r => new RungFact
+            {
+                Id = r.Id, ClientId = r.ClientId, CoachId = r.CoachId, LadderId = r.LadderId, RungId = r.RungId, Side = r.Side, Kind = r.Kind, DecisionId = r.DecisionId, RecordedAt = r.RecordedAt, Judged = "", Body = "",
+            });
+        return (await read.ToListAsync(stop)).OrderBy(r => r.RecordedAt).ThenBy(r => r.Id).ToLookup(r => r.ClientId);
+    }
+
+    /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
+    private const int MostSteps = 60;
 
     /// <summary>The standing logs of some clients, oldest first.</summary>
-    public async Task<ILookup<Guid, LogFact>> LogsAsync(IReadOnlyCollection<Guid> clients, DateTimeOffset from, CancellationToken stop) =>
-        (await db.Logs.AsNoTracking().Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from && !db.Logs.Any(n => n.Supersedes == l.Id)).OrderBy(l => l.RecordedAt).ToListAsync(stop)).ToLookup(l => l.ClientId);
+    /// <remarks>What was sent is read only with <paramref name="whole"/>.</remarks>
+    public async Task<ILookup<Guid, LogFact>> LogsAsync(IReadOnlyCollection<Guid> clients, DateTimeOffset from, CancellationToken stop, bool whole = false)
+    {
+        var standing = db.Logs.AsNoTracking().Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from && !db.Logs.Any(n => n.Supersedes == l.Id));
+        var read = whole ? standing.OrderByDescending(l => l.RecordedAt).Take(MostLogs) : standing.Select(l => new LogFact
+        {
+            Id = l.Id, ClientId = l.ClientId, CoachId = l.CoachId, Day = l.Day, ExerciseId = l.ExerciseId, RungId = l.RungId, CheckId = l.CheckId, NextMorning = l.NextMorning, Pain = l.Pain, RecordedAt = l.RecordedAt, Judged = l.Judged, Body = "",
+        });
+        return (await read.ToListAsync(stop)).OrderBy(l => l.RecordedAt).ToLookup(l => l.ClientId);
+    }
+
+    private const int MostLogs = 40;
 
     /// <summary>Where the sides of one client stand now.</summary>
     public static IReadOnlyList<Stand> Stands(IEnumerable<RungFact> way) =>

@@ -21,14 +21,14 @@ internal sealed record LadderDto(string Id, string Name, IReadOnlyList<RungDto> 
     public Ladder ToCore() => new(Id, Name, [.. Rungs.Select(r => r.ToCore())]);
 }
 
-/// <summary>Who stands on a rung with which side.</summary>
+/// <summary>Who stands on a rung with which side. A rung names some of them and counts all.</summary>
 internal sealed record StanderView(Guid ClientId, string Name, BodySide Side);
 
 /// <summary>Where a rung is drawn: how many rungs lie below, and on which track beside the others. Rows grow upward.</summary>
-internal sealed record RungPlaceView(string RungId, int Depth, int Track, string ExerciseName, string DoseText, IReadOnlyList<StanderView> Standers);
+internal sealed record RungPlaceView(string RungId, int Depth, int Track, string ExerciseName, string DoseText, IReadOnlyList<StanderView> Standers, int StanderCount);
 
 /// <summary>A ladder with who stands where. Version 0 means as it usually is.</summary>
-internal sealed record LadderView(LadderDto Ladder, long Version, bool Usual, bool Changed, IReadOnlyList<RungPlaceView> Places);
+internal sealed record LadderView(LadderDto Ladder, long Version, bool Usual, bool Changed, int ClientCount, IReadOnlyList<RungPlaceView> Places);
 
 internal sealed record LaddersView(IReadOnlyList<LadderView> Ladders);
 

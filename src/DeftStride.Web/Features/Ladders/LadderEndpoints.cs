@@ -14,6 +14,7 @@ namespace DeftStride.Web.Features.Ladders;
 internal static class LadderEndpoints
 {
     private const int LongestText = 300;
+    private const int MostNamed = 12;
 
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -22,24 +23,27 @@ internal static class LadderEndpoints
         api.MapPost("/stands", StandAsync).WithName("addStand");
     }
 
-    private static async Task<Ok<LaddersView>> ListAsync(StudioContext db, StudioScope scope, LadderBook book, CancellationToken stop)
+    private static async Task<Ok<LaddersView>> ListAsync(StudioContext db, StudioScope scope, LadderBook book, StudioPulse pulse, TimeProvider clock, CancellationToken stop) =>
+        TypedResults.Ok(await pulse.OnceAsync("ladders", clock.GetUtcNow(), () => AllAsync(db, scope, book, stop)));
+
+    private static async Task<LaddersView> AllAsync(StudioContext db, StudioScope scope, LadderBook book, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var versions = await db.Ladders.AsNoTracking().Where(l => l.StudioId == studio.Id).ToDictionaryAsync(l => l.LadderId, l => l.Version, stop);
         var standers = await StandersAsync(db, studio.Id, null, stop);
-        return TypedResults.Ok(new LaddersView([.. (await book.LaddersAsync(stop)).Select(l => View(l, versions.GetValueOrDefault(l.Id), standers))]));
+        return new LaddersView([.. (await book.LaddersAsync(stop)).Select(l => View(l, versions.GetValueOrDefault(l.Id), standers))]);
     }
 
     private static LadderView View(Ladder ladder, long version, ILookup<(string, string), StanderView> standers)
     {
         var tracks = new Dictionary<int, int>();
         var usual = Ladder.All.FirstOrDefault(l => l.Id == ladder.Id);
-        return new LadderView(LadderDto.Of(ladder), version, usual is not null, usual is null || (version > 0 && Json.Write(LadderDto.Of(usual)) != Json.Write(LadderDto.Of(ladder))), [.. ladder.Rungs.Select(r =>
+        return new LadderView(LadderDto.Of(ladder), version, usual is not null, usual is null || (version > 0 && Json.Write(LadderDto.Of(usual)) != Json.Write(LadderDto.Of(ladder))), ladder.Rungs.SelectMany(r => standers[(ladder.Id, r.Id)]).Select(s => s.ClientId).Distinct().Count(), [.. ladder.Rungs.Select(r =>
         {
             var depth = ladder.Depth(r.Id);
             var track = tracks.GetValueOrDefault(depth);
             tracks[depth] = track + 1;
-            return new RungPlaceView(r.Id, depth, track, Exercise.Find(r.ExerciseId)!.Name, r.Dose.ToString(), [.. standers[(ladder.Id, r.Id)]]);
+            return new RungPlaceView(r.Id, depth, track, Exercise.Find(r.ExerciseId)!.Name, r.Dose.ToString(), [.. standers[(ladder.Id, r.Id)].Take(MostNamed)], standers[(ladder.Id, r.Id)].Select(s => s.ClientId).Distinct().Count());
         })]);
     }
 
@@ -98,7 +102,7 @@ internal static class LadderEndpoints
             }, r => r.Version, stop);
         }
 
-        return await ListAsync(db, scope, new LadderBook(db, scope), stop);
+        return TypedResults.Ok(await AllAsync(db, scope, new LadderBook(db, scope), stop));
     }
 
     /// <summary>A ladder in a line, for its history.</summary>

@@ -40,7 +40,10 @@ internal static class LibraryEndpoints
 {
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/library", GetAsync).WithName("getLibrary");
 
-    private static async Task<Ok<LibraryView>> GetAsync(StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<LibraryView>> GetAsync(StudioContext db, StudioScope scope, CheckBook book, StudioPulse pulse, TimeProvider clock, CancellationToken stop) =>
+        TypedResults.Ok(await pulse.OnceAsync("library", clock.GetUtcNow(), () => AllAsync(db, scope, book, stop)));
+
+    private static async Task<LibraryView> AllAsync(StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var (words, experience) = (CueEndpoints.WordsOf(studio, null), await book.ExperienceAsync(stop));
@@ -50,7 +53,7 @@ internal static class LibraryEndpoints
         var found = (await checks.Where(c => c.FaultId != null && c.FaultId != "").GroupBy(c => c.FaultId!).Select(g => new { g.Key, Count = g.Count() }).ToListAsync(stop)).Select(g => (g.Key, g.Count))
             .Concat((await checks.Where(c => c.FaultId == null).ToListAsync(stop)).Select(c => CheckBook.Judge(c, []).Look.Finding).Select(Fault.For).OfType<Fault>().Select(f => (Key: f.Id, Count: 1)))
             .GroupBy(g => g.Key).ToDictionary(g => g.Key, g => g.Sum(f => f.Count));
-        return TypedResults.Ok(new LibraryView(
+        return new LibraryView(
             studio.Version,
             [.. Measure.All.Select(m => new LibraryMeasureView(m.Id, m.Name, m.Unit, m.Region, m.Views, m.Sign, MeasureReader.IsRead(m.Id),
                 [.. Exercise.All.SelectMany(e => e.Checks.Where(c => c.MeasureId == m.Id), (e, c) => new UseView(e.Id, Band.Of(c.Low, c.High, m.Unit)?.ToString() ?? "", c.MustPass))],
@@ -60,6 +63,6 @@ internal static class LibraryEndpoints
                 [.. f.Corrections.Concat(words.Added(f)).Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
                 f.Disagreement, found.GetValueOrDefault(f.Id)))],
             [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id), r.Settings))],
-            [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose.ToString(), r.Reason, r.Fallback))]))]));
+            [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose.ToString(), r.Reason, r.Fallback))]))]);
     }
 }

@@ -16,7 +16,7 @@ import { InstrumentHistory } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
 import { Strides } from './Stride';
 
-type Check = Schema['CheckView'];
+type Check = Schema['PastCheckView'];
 
 export function ClientScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId' });
@@ -193,7 +193,7 @@ function Side({
 }
 
 const schoolName = (checks: Check[], school: Schema['SchoolCode']) =>
-  checks.findLast((c) => c.standard.standard.school === school)?.schoolName ?? checks.at(-1)?.schoolName ?? '';
+  checks.findLast((c) => c.school === school)?.schoolName ?? checks.at(-1)?.schoolName ?? '';
 
 function Cues({ cues, name }: { cues: Schema['CueView'][]; name: string }) {
   return (

@@ -10,7 +10,7 @@ import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { type Result, resultLine, verdictWord } from '@/ui/verdict';
 
-type Check = Schema['CheckView'];
+type Check = Schema['PastCheckView'];
 
 type Reading = Result & { value: number; reach: number };
 

@@ -32,7 +32,7 @@ export function Logs({ logs }: { logs: Schema['LogView'][] }) {
 }
 
 /** Pain over visits as it was told, with the morning after where it was asked. */
-export function PainLine({ checks, limit }: { checks: Schema['CheckView'][]; limit: number }) {
+export function PainLine({ checks, limit }: { checks: Schema['PastCheckView'][]; limit: number }) {
   const told = checks.filter((c) => c.pain || c.decision?.painAfter);
   if (!told.some((c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0)) return null;
   return (

@@ -66,7 +66,7 @@ export function LadderPath({
           const { x, y, p } = spot;
           const [first, second] = twoLines(r.name);
           const standers = [...new Set(p.standers.map((s) => s.name))];
-          const board = who(p.standers);
+          const board = who(p.standers, p.standerCount);
           return (
             <g
               key={r.id}
@@ -171,13 +171,11 @@ const twoLines = (name: string): [string, string | null] => {
 };
 
 /** "Maren, Dov L". A side is named only where the other stands elsewhere. */
-const who = (standers: Schema['StanderView'][]) => {
+const who = (standers: Schema['StanderView'][], count: number) => {
   const names = [...new Set(standers.map((s) => s.clientId))].map((id) => {
     const sides = standers.filter((s) => s.clientId === id);
     const name = sides[0]?.name.split(' ')[0] ?? '';
     return sides.length === 2 ? name : `${name} ${sides[0]?.side === 'left' ? 'L' : 'R'}`;
   });
-  return names.length > 2
-    ? `${names.slice(0, names.length > 3 ? 1 : 2).join(', ')} and ${names.length - (names.length > 3 ? 1 : 2)}`
-    : names.join(', ');
+  return count <= 2 || (count === 3 && names.join(', ').length < 22) ? names.join(', ') : `${names[0]} and ${count - 1}`;
 };

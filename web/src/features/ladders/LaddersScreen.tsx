@@ -76,13 +76,12 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
   const keep = (ladder: Ladder, then?: () => void) =>
     change.mutate({ id: ladder.id, version: view.version, ladder }, then ? { onSuccess: then } : {});
   const rung = view.ladder.rungs.find((r) => r.id === rungId);
-  const standing = view.places.flatMap((p) => p.standers.map((s) => s.name));
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h1 className="say text-[28px] sm:text-[38px]">
           {view.ladder.name}: {view.ladder.rungs.length} rungs,{' '}
-          {new Set(standing).size === 0 ? 'nobody on it yet' : `${new Set(standing).size} on it`}.
+          {view.clientCount === 0 ? 'nobody on it yet' : `${view.clientCount} on it`}.
         </h1>
         <div className="flex flex-wrap gap-2">
           <Button disabled={change.isPending} onClick={() => add(view.ladder)}>

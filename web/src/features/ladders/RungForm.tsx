@@ -167,8 +167,9 @@ export function RungForm({
       </div>
       <div className="grid gap-3 lg:col-span-2">
         <p className="text-[13.5px] text-soft">
-          {named.length > 0 ? `${named.join(', ')} ${named.length === 1 ? 'stands' : 'stand'} here. ` : ''}Whoever stands here
-          keeps standing here; new numbers count from the next session on.
+          {named.length > 0 &&
+            `${named.slice(0, 8).join(', ')}${(place?.standerCount ?? 0) > 8 ? ` and ${(place?.standerCount ?? 0) - 8} more` : ''} ${named.length === 1 ? 'stands' : 'stand'} here. `}
+          Whoever stands here keeps standing here; new numbers count from the next session on.
         </p>
         <Trouble error={error} />
         <div className="flex flex-wrap gap-2">

@@ -106,7 +106,8 @@ export function QuickLog({
         <Stepper label="Resets" value={entry.resets} least={0} most={60} onSet={(resets) => set({ resets })} />
       </div>
       <Score label="Effort" plain value={entry.effort} onPick={(effort) => set({ effort })} />
-      {morning && (
+      {/* One question at a time leaves the recommendation in sight. */}
+      {morning && entry.effort !== null && (
         <Score label="Pain, the morning after last time" value={entry.morning} onPick={(score) => set({ morning: score })} />
       )}
       <Button kind="quiet" className="justify-self-start px-0! text-[13.5px]!" onClick={() => onChange(null)}>

@@ -116,7 +116,9 @@ const at = (stride: Schema['StrideView'], rungId: string) =>
 function Facts({ client }: { client: Schema['ClientView'] }) {
   const looks = client.checks.slice(-4);
   const last = looks.at(-1);
-  const rows = last ? last.standard.measures.filter((m) => SIDES.some((s) => looks.some((c) => standing(c.look, m.id, s)))) : [];
+  const rows = Object.entries(client.measureNames)
+    .map(([id, name]) => ({ id, name }))
+    .filter((m) => SIDES.some((s) => looks.some((c) => standing(c.look, m.id, s))));
   const sore = client.checks.filter(
     (c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0 || (c.nextMorning ?? 0) > 0,
   );

@@ -20,8 +20,12 @@ namespace DeftStride.Data.Migrations
                 table: "Trials");
 
             migrationBuilder.DropIndex(
-                name: "IX_Decisions_CheckId",
+                name: "IX_Decisions_StudioId",
                 table: "Decisions");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Checks_StudioId",
+                table: "Checks");
 
             migrationBuilder.AddColumn<string>(
                 name: "FaultId",
@@ -191,11 +195,21 @@ namespace DeftStride.Data.Migrations
                 columns: new[] { "StudioId", "CorrectionId", "Outcome" });
 
             migrationBuilder.CreateIndex(
-                name: "IX_Decisions_CheckId",
+                name: "IX_Decisions_First",
                 table: "Decisions",
                 column: "CheckId",
                 unique: true,
                 filter: "\"Supersedes\" IS NULL");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Decisions_StudioId_RuleId",
+                table: "Decisions",
+                columns: new[] { "StudioId", "RuleId" });
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Checks_StudioId_FaultId",
+                table: "Checks",
+                columns: new[] { "StudioId", "FaultId" });
 
             migrationBuilder.CreateIndex(
                 name: "IX_Edits_CoachId",
@@ -246,6 +260,11 @@ namespace DeftStride.Data.Migrations
                 unique: true);
 
             migrationBuilder.CreateIndex(
+                name: "IX_Rungs_ClientId_LadderId_Side_RecordedAt",
+                table: "Rungs",
+                columns: new[] { "ClientId", "LadderId", "Side", "RecordedAt" });
+
+            migrationBuilder.CreateIndex(
                 name: "IX_Rungs_ClientId_RecordedAt",
                 table: "Rungs",
                 columns: new[] { "ClientId", "RecordedAt" });
@@ -261,9 +280,9 @@ namespace DeftStride.Data.Migrations
                 column: "DecisionId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Rungs_StudioId_LadderId_RungId",
+                name: "IX_Rungs_StudioId",
                 table: "Rungs",
-                columns: new[] { "StudioId", "LadderId", "RungId" });
+                column: "StudioId");
 
             migrationBuilder.CreateIndex(
                 name: "IX_Rungs_Supersedes",
@@ -296,8 +315,16 @@ namespace DeftStride.Data.Migrations
                 table: "Trials");
 
             migrationBuilder.DropIndex(
-                name: "IX_Decisions_CheckId",
+                name: "IX_Decisions_First",
                 table: "Decisions");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Decisions_StudioId_RuleId",
+                table: "Decisions");
+
+            migrationBuilder.DropIndex(
+                name: "IX_Checks_StudioId_FaultId",
+                table: "Checks");
 
             migrationBuilder.DropColumn(
                 name: "FaultId",
@@ -314,9 +341,14 @@ namespace DeftStride.Data.Migrations
                 column: "StudioId");
 
             migrationBuilder.CreateIndex(
-                name: "IX_Decisions_CheckId",
+                name: "IX_Decisions_StudioId",
                 table: "Decisions",
-                column: "CheckId");
+                column: "StudioId");
+
+            migrationBuilder.CreateIndex(
+                name: "IX_Checks_StudioId",
+                table: "Checks",
+                column: "StudioId");
         }
     }
 }

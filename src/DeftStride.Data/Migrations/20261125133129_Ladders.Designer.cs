@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace DeftStride.Data.Migrations
 {
     [DbContext(typeof(StudioContext))]
-    [Migration("20261125121339_Ladders")]
+    [Migration("20261125133129_Ladders")]
     partial class Ladders
     {
         /// <inheritdoc />
@@ -100,12 +100,12 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
-                    b.HasIndex("StudioId");
-
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
+
+                    b.HasIndex("StudioId", "FaultId");
 
                     b.ToTable("Checks");
                 });
@@ -244,18 +244,20 @@ namespace DeftStride.Data.Migrations
 
                     b.HasKey("Id");
 
-                    b.HasIndex("CheckId")
-                        .IsUnique()
-                        .HasFilter("\"Supersedes\" IS NULL");
+                    b.HasIndex("CheckId");
 
                     b.HasIndex("CoachId");
-
-                    b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
+
+                    b.HasIndex("StudioId", "RuleId");
+
+                    b.HasIndex(new[] { "CheckId" }, "IX_Decisions_First")
+                        .IsUnique()
+                        .HasFilter("\"Supersedes\" IS NULL");
 
                     b.ToTable("Decisions");
                 });
@@ -719,12 +721,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("DecisionId");
 
+                    b.HasIndex("StudioId");
+
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
                     b.HasIndex("ClientId", "RecordedAt");
 
-                    b.HasIndex("StudioId", "LadderId", "RungId");
+                    b.HasIndex("ClientId", "LadderId", "Side", "RecordedAt");
 
                     b.ToTable("Rungs");
                 });
