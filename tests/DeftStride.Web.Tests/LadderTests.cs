@@ -150,6 +150,10 @@ public sealed class LadderTests : IDisposable
         await _studio.PostAsync("/api/stands", body);
         Assert.Equal(("ss-loaded", "ss-loaded"), await StandsAsync(client));
         Assert.Equal(4, (await StrideAsync(client))["way"]!.AsArray().Count);
+        // A load begins with the lightest weight that is listed.
+        var kit = await _studio.GetAsync("/api/kit");
+        await _studio.SendAsync(HttpMethod.Put, "/api/kit", new { operationId = Guid.CreateVersion7(), version = kit["version"]!.GetValue<long>(), kit = Features.Setup.KitDto.Empty with { WeightsKg = [9, 14] } });
+        Assert.Equal("3 × 8 a side, 9 kg at the chest", Text((await StrideAsync(client))["asked"], "text"));
         await _studio.PostAsync("/api/flags", new { id = Guid.CreateVersion7(), clientId = client, signId = "swelling", note = "", supersedes = (Guid?)null }, HttpStatusCode.NoContent);
         await _studio.PostAsync("/api/stands", Stand("ss-rear-low", "on we go", ["left"]), HttpStatusCode.Conflict);
         await _studio.PostAsync("/api/logs", LogBody(client, DateOnly.FromDateTime(DateTime.UtcNow)), HttpStatusCode.Conflict);

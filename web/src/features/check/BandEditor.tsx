@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries } from '@/api/queries';
+import { BandEdges, edgeOf } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
@@ -39,7 +40,6 @@ export function BandEditor({
   const change = useMutation({
     mutationFn: async (clear: boolean) => {
       const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
-      const edge = (text: string) => (clear || text.trim() === '' ? null : Number(text));
       const key = { client: clientId, exercise: standard.standard.exerciseId, school: standard.standard.school, studio: null }[
         level
       ];
@@ -51,8 +51,8 @@ export function BandEditor({
             level,
             key,
             measureId: measure.id,
-            low: edge(low),
-            high: edge(high),
+            low: clear ? null : edgeOf(low),
+            high: clear ? null : edgeOf(high),
           },
         }),
       );
@@ -78,25 +78,7 @@ export function BandEditor({
             change.mutate(false);
           }}
         >
-          <div className="flex items-center gap-2">
-            {(
-              [
-                ['From', low, setLow],
-                ['to', high, setHigh],
-              ] as const
-            ).map(([name, value, set]) => (
-              <label key={name} className="flex items-center gap-1.5">
-                {name}
-                <input
-                  type="number"
-                  step="any"
-                  value={value}
-                  onChange={(e) => set(e.target.value)}
-                  className="h-11 w-16 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] text-ink"
-                />
-              </label>
-            ))}
-          </div>
+          <BandEdges low={low} high={high} onLow={setLow} onHigh={setHigh} />
           <select
             aria-label="For whom"
             value={level}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, take } from '@/api/client';
 import { queries } from '@/api/queries';
+import { BandEdges, edgeOf } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 
@@ -22,7 +23,6 @@ export function StudioBand({
   const [exercise, setExercise] = useState('');
   const change = useMutation({
     mutationFn: (clear: boolean) => {
-      const edge = (text: string) => (clear || text.trim() === '' ? null : Number(text));
       return take(
         api.PUT('/api/bands', {
           body: {
@@ -31,8 +31,8 @@ export function StudioBand({
             level: exercise ? 'exercise' : 'studio',
             key: exercise || null,
             measureId,
-            low: edge(low),
-            high: edge(high),
+            low: clear ? null : edgeOf(low),
+            high: clear ? null : edgeOf(high),
           },
         }),
       );
@@ -58,25 +58,7 @@ export function StudioBand({
         change.mutate(false);
       }}
     >
-      <div className="flex flex-wrap items-center gap-3">
-        {(
-          [
-            ['From', low, setLow],
-            ['to', high, setHigh],
-          ] as const
-        ).map(([name, value, set]) => (
-          <label key={name} className="flex items-center gap-1.5">
-            {name}
-            <input
-              type="number"
-              step="any"
-              value={value}
-              onChange={(e) => set(e.target.value)}
-              className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px]"
-            />
-          </label>
-        ))}
-      </div>
+      <BandEdges low={low} high={high} onLow={setLow} onHigh={setHigh} />
       <select
         aria-label="For which exercise"
         value={exercise}

@@ -38,14 +38,14 @@ export function ClientPage() {
           <p className="text-[17px] font-semibold">{client.data.client.name}</p>
           <p className="text-[14px] text-soft">{studio.data.name}</p>
         </header>
-        {clinical ? <Facts client={client.data} /> : <Next client={client.data} />}
+        {clinical ? <Facts client={client.data} /> : <Next client={client.data} limit={studio.data.painLimit} />}
       </article>
     </div>
   );
 }
 
 /** For the client: where they are, what to do, the words that work. */
-function Next({ client }: { client: Schema['ClientView'] }) {
+function Next({ client, limit }: { client: Schema['ClientView']; limit: number }) {
   const stride = client.strides[0];
   const cue = client.cues.find((c) => c.helped > 0);
   const last = client.checks.at(-1);
@@ -57,7 +57,7 @@ function Next({ client }: { client: Schema['ClientView'] }) {
       {stride && (
         <>
           <StrideLine
-            rungs={stride.rungs.slice(-6).map((r) => ({
+            rungs={around(stride).map((r) => ({
               id: r.id,
               name: r.name,
               note: (r.leftAt ?? r.rightAt) ? day((r.leftAt ?? r.rightAt) as string) : '',
@@ -100,17 +100,25 @@ function Next({ client }: { client: Schema['ClientView'] }) {
         </p>
       )}
       <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
-        Training advice, not a medical finding. If something hurts above 2 of 10, swells, locks or gives way, stop and ask.
+        Training advice, not a medical finding. If something hurts above {limit} of 10, swells, locks or gives way, stop and ask.
       </p>
     </>
   );
 }
 
-const at = (stride: Schema['StrideView'], rungId: string) =>
-  Math.max(
-    0,
-    stride.rungs.slice(-6).findIndex((r) => r.id === rungId),
-  );
+/** As much of the way as fits a sheet: what lies behind and what comes next. */
+function around(stride: Schema['StrideView']) {
+  const here = stride.rungs.findIndex((r) => r.id === stride.planned);
+  const from = Math.max(0, Math.min(here - 2, stride.rungs.length - SHEET));
+  return stride.rungs.slice(from, from + SHEET);
+}
+const SHEET = 4;
+
+const at = (stride: Schema['StrideView'], rungId: string) => {
+  const shown = around(stride);
+  const index = shown.findIndex((r) => r.id === rungId);
+  return index < 0 ? shown.length - 1 : index;
+};
 
 /** For a clinician: what was measured, with error and by whom; what hurt; what was done. No advice. */
 function Facts({ client }: { client: Schema['ClientView'] }) {
@@ -172,7 +180,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
                     return (
                       <td key={`${c.id}${side}`} className="py-1 pr-2">
                         {r
-                          ? `${r.text ?? (r.verdict === 'inBand' ? 'fine, seen' : `${r.words}, seen`)}${r.reachText ? ` ${r.reachText}` : ''}`
+                          ? `${r.text ? r.words : r.verdict === 'inBand' ? 'fine, seen' : `${r.words}, seen`}${r.reachText ? ` ${r.reachText}` : ''}`
                           : '–'}
                         {r?.verdict === 'outside' && (
                           <span className="block text-[12px]">{verdictWord.outside.toLowerCase()}</span>

@@ -76,6 +76,16 @@ export function StudioScreen() {
             onAdd={(n) => change.mutate({ ...owned, rollCm: units.toCm(n) })}
             onRemove={() => change.mutate({ ...owned, rollCm: null })}
           />
+          <Owned
+            label="Weights to hold, one entry each"
+            hint="Loads go up by what is listed; two equal ones hang at the sides."
+            values={(owned.weightsKg ?? []).map((kg) => ({ raw: kg, text: `${trim(units.fromKg(kg))} ${units.mass}` }))}
+            unit={units.mass}
+            onAdd={(n) =>
+              change.mutate({ ...owned, weightsKg: [...(owned.weightsKg ?? []), units.toKg(n)].sort((a, b) => a - b) })
+            }
+            onRemove={(i) => change.mutate({ ...owned, weightsKg: (owned.weightsKg ?? []).filter((_, j) => j !== i) })}
+          />
           <Things owned={owned} onChange={(things) => change.mutate({ ...owned, things })} />
           <div>
             <p className="mb-1.5 font-semibold">The tape on the wall</p>
