@@ -1,6 +1,8 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Ladders;
+using DeftStride.Web.Hosting;
+using Microsoft.Extensions.DependencyInjection;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
 
@@ -131,7 +133,7 @@ public sealed class LadderTests : IDisposable
         // Both at the same moment: one is kept, the other is told.
         var next = await LookAsync(client, "split-squat-to-pad");
         var (one, other) = (await DecisionBodyAsync(next), await DecisionBodyAsync(next));
-        var answers = await Task.WhenAll(new[] { one, other }.Select(b => Task.Run(() => _studio.Http.PostAsync(new Uri("/api/decisions", UriKind.Relative), System.Net.Http.Json.JsonContent.Create(b, options: Hosting.Json.Options)))));
+        var answers = await Task.WhenAll(new[] { one, other }.Select(b => Task.Run(() => _studio.Http.PostAsync(new Uri("/api/decisions", UriKind.Relative), System.Net.Http.Json.JsonContent.Create(b, options: Json.Options)))));
         Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Conflict], answers.Select(a => a.StatusCode).Order());
         Assert.Equal(5, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray().Count);
     }
@@ -186,6 +188,22 @@ public sealed class LadderTests : IDisposable
         Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
         Assert.Equal("3 × 6 a side", Text((await StrideAsync(client))["asked"], "text"));
         Assert.Equal(1, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]![0]!["nextMorning"]!.GetValue<int>());
+    }
+
+    [Theory]
+    [InlineData(3, 28, 23)]
+    [InlineData(10, 31, 25)]
+    [InlineData(6, 15, 24)]
+    public async Task The_day_of_a_log_is_the_studios_own_also_when_the_clocks_change(int month, int day, int hours)
+    {
+        var studio = await _studio.GetAsync("/api/studio");
+        await _studio.SendAsync(HttpMethod.Put, "/api/studio", new { operationId = Guid.CreateVersion7(), version = studio["version"]!.GetValue<long>(), name = "Stairfoot", timeZone = "Europe/Lisbon", painLimit = 2 });
+        using var scope = _studio.Services.CreateScope();
+        var clock = scope.ServiceProvider.GetRequiredService<StudioScope>();
+        var (from, to, _) = await clock.DayAsync(new DateTimeOffset(2027, month, day, 12, 0, 0, TimeSpan.Zero), default);
+        Assert.Equal(TimeSpan.FromHours(hours), to - from);
+        var own = new DateOnly(2027, month, day);
+        Assert.Equal((own, own, own.AddDays(1)), (await clock.TodayAsync(from, default), await clock.TodayAsync(to.AddTicks(-1), default), await clock.TodayAsync(to, default)));
     }
 
     private async Task<JsonNode> LadderAsync(string id) => (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Single(l => Text(l!["ladder"], "id") == id)!;
