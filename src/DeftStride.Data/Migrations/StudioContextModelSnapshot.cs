@@ -59,6 +59,9 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<string>("Brief")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("ClientId")
                         .HasColumnType("TEXT");
 

@@ -45,6 +45,9 @@ internal sealed class CheckFact : ClientFact
 
     /// <summary>The fault that was named first, empty for none; null for checks from before it was kept.</summary>
     public string? FaultId { get; set; }
+
+    /// <summary>What lists and histories show of it, as JSON: a part of <see cref="Judged"/>, so that a page need not read the whole of many. Null for checks from before it was kept.</summary>
+    public string? Brief { get; set; }
 }
 
 /// <summary>One change tried against a check.</summary>

@@ -252,7 +252,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         var (fact, request) = (check.Fact, check.Request);
         return new PastCheckView(
             fact.Id, fact.RecordedAt, coaches[fact.CoachId], fact.ExerciseId, Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, fact.School, School.Of(fact.School).Name,
-            PastLookView.Of(EarlierForms.Judged(check)), request.Stills, request.Pain, request.NextMorning,
+            fact.Brief is { } brief ? Json.Read<PastLookView>(brief) : PastLookView.Of(EarlierForms.Judged(check)), request.Stills, request.Pain, request.NextMorning,
             [.. check.Trials.Select(t => TrialView(check, t)).Select(t => new PastTrialView(t.Id, t.CorrectionId, t.Short, t.Side, t.MeasureId, t.Outcome, t.After is null ? null : t.After with { Error = [] }, t.Pain))],
             decision is null ? null : DecisionView(decision, coaches));
     }

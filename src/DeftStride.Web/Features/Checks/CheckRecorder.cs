@@ -38,6 +38,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         if (look.Results.Count == 0)
             throw Refusal.BadInput("stills", "Nothing can be read yet. Place the first points on at least one side, or say what you see.");
 
+        var judged = LookView.Of(look, core, context);
         // The draft ends with the check, whatever version a late keystroke has given it.
         await using var whole = await db.Database.BeginTransactionAsync(stop);
         await db.Drafts.Where(d => d.Id == request.Id).ExecuteDeleteAsync(stop);
@@ -48,7 +49,8 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             ExerciseId = exercise.Id,
             School = standard.School,
             Standard = Json.Write(standard),
-            Judged = Json.Write(LookView.Of(look, core, context)),
+            Judged = Json.Write(judged),
+            Brief = Json.Write(PastLookView.Of(judged)),
             FaultId = Fault.For(look.Finding)?.Id ?? "",
             Body = Json.Write(request),
             Supersedes = request.Supersedes,

@@ -48,7 +48,7 @@ internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, IReadOnlyL
 {
     private static readonly HashSet<string> Instruments = ["front-shin", "knee-offset", "projection", "pelvic-level", "pelvic-change"];
 
-    public static LastLookView Of(LookView look) => new(look.Finding.Sentence, [.. look.Results.Where(r => r.Standing && Instruments.Contains(r.MeasureId))]);
+    public static LastLookView Of(PastLookView look) => new(look.Finding.Sentence, [.. look.Results.Where(r => r.Standing && Instruments.Contains(r.MeasureId))]);
 }
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
@@ -138,10 +138,10 @@ internal static class FloorEndpoints
     [JsonUnmappedMemberHandling(JsonUnmappedMemberHandling.Skip)]
     private sealed record PainOfCheck(PainDto? Pain);
 
-    /// <summary>What a check was found to be, as it was kept; only checks of the first form are judged again for it.</summary>
-    private static LookView JudgedLook(CheckFact fact) => fact.Judged.Contains("\"results\"", StringComparison.Ordinal) ? Json.Read<LookView>(fact.Judged) : EarlierForms.Judged(CheckBook.Judge(fact, []));
+    /// <summary>What a check was found to be, as it was kept; only checks from before that part was kept are read whole for it.</summary>
+    private static PastLookView JudgedLook(CheckFact fact) => fact.Brief is { } brief ? Json.Read<PastLookView>(brief) : PastLookView.Of(EarlierForms.Judged(CheckBook.Judge(fact, [])));
 
-    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, PainDto? pain, LookView? last) => spot is null ? null : new FloorDoseView(
+    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, PainDto? pain, PastLookView? last) => spot is null ? null : new FloorDoseView(
         spot.Rung.Name, spot.Ladder.Name, spot.Placed, PrescriptionView.Of(spot.Asked, exercise), spot.AskedWhy, ClientEndpoints.FirstSide(pain, last?.Finding.Side),
         spot.Placed && spot.Left != spot.Right
             ? $"Left stands on “{spot.Ladder.Rung(spot.Left)!.Name}”, right on “{spot.Ladder.Rung(spot.Right)!.Name}”{(Stride.Planned(spot.Ladder, spot.Left, spot.Right) is { } weaker && weaker.Id != spot.Rung.Id ? $": matched to the weaker side it is “{weaker.Name}”" : "; the numbers match the weaker")}." : null);
@@ -162,7 +162,7 @@ internal static class FloorEndpoints
         Guid[] looked = [.. latest.OfType<Guid>()];
         var checks = (await db.Checks.AsNoTracking().Where(c => looked.Contains(c.Id)).Select(c => new CheckFact
         {
-            Id = c.Id, ClientId = c.ClientId, CoachId = c.CoachId, RecordedAt = c.RecordedAt, ExerciseId = c.ExerciseId, School = c.School, Judged = c.Judged, Standard = c.Standard, Body = c.Body,
+            Id = c.Id, ClientId = c.ClientId, CoachId = c.CoachId, RecordedAt = c.RecordedAt, ExerciseId = c.ExerciseId, School = c.School, Brief = c.Brief, Judged = c.Brief == null ? c.Judged : "", Standard = c.Brief == null ? c.Standard : "", Body = c.Body,
         }).ToListAsync(stop)).ToDictionary(c => c.ClientId);
         var decisions = (await db.Decisions.AsNoTracking().Where(d => looked.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).ToListAsync(stop)).GroupBy(d => d.CheckId).ToDictionary(g => g.Key, g => g.MaxBy(d => d.RecordedAt)!);
         return ids.ToDictionary(id => id, id =>

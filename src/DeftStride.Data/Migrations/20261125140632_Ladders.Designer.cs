@@ -11,7 +11,7 @@ using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 namespace DeftStride.Data.Migrations
 {
     [DbContext(typeof(StudioContext))]
-    [Migration("20261125133129_Ladders")]
+    [Migration("20261125140632_Ladders")]
     partial class Ladders
     {
         /// <inheritdoc />
@@ -60,6 +60,9 @@ namespace DeftStride.Data.Migrations
 
                     b.Property<string>("Body")
                         .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Brief")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid>("ClientId")

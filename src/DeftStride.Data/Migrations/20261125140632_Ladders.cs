@@ -28,6 +28,12 @@ namespace DeftStride.Data.Migrations
                 table: "Checks");
 
             migrationBuilder.AddColumn<string>(
+                name: "Brief",
+                table: "Checks",
+                type: "TEXT",
+                nullable: true);
+
+            migrationBuilder.AddColumn<string>(
                 name: "FaultId",
                 table: "Checks",
                 type: "TEXT",
@@ -324,6 +330,10 @@ namespace DeftStride.Data.Migrations
 
             migrationBuilder.DropIndex(
                 name: "IX_Checks_StudioId_FaultId",
+                table: "Checks");
+
+            migrationBuilder.DropColumn(
+                name: "Brief",
                 table: "Checks");
 
             migrationBuilder.DropColumn(
