@@ -94,7 +94,12 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
     if (builder.Configuration.GetValue<bool>("demo"))
     {
         await using var scope = app.Services.CreateAsyncScope();
-        await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(CancellationToken.None);
+        if (!await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(CancellationToken.None))
+        {
+            Console.Error.WriteLine("The made-up people were only half put in when this was stopped the last time. Begin anew with: ./demo --fresh");
+            Environment.Exit(1);
+        }
+
         if (builder.Configuration.GetValue<int>("crowd") is > 0 and var crowd) await scope.ServiceProvider.GetRequiredService<DemoCrowd>().GatherAsync(crowd, CancellationToken.None);
     }
 }

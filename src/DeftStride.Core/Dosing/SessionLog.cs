@@ -55,6 +55,10 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
             .OrderBy(r => Math.Min(r.Done, r.Prescribed)).ThenBy(r => r.Clean).First();
     }
 
+    /// <summary>Whether it was a good session: all of what was asked for done, eight in ten clean, pain within the limit.</summary>
+    public bool Good(Prescription asked, int painLimit) =>
+        Against(asked) is { } done && done.Done >= done.Prescribed && done.Clean >= DecisionFacts.CleanShare * done.Done && !(Pain?.Score > painLimit);
+
     /// <summary>The same number of sets of the same on both sides, which is how most of it is entered.</summary>
     public static SessionLog Even(int sets, int amount, int cleanLeft, int cleanRight, Load load, int? effort, Pain? pain)
     {

@@ -69,9 +69,10 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         new("odell", "Odell Marsh", "Starting again after the winter", 177, 81, TrainingAge.Years, [Goal.Return]),
     ];
 
-    public async Task SeedAsync(CancellationToken stop)
+    /// <summary>Fills the studio when it is empty. False when an earlier filling was cut off: its last step, the days ahead, is not there.</summary>
+    public async Task<bool> SeedAsync(CancellationToken stop)
     {
-        if (await db.Clients.AnyAsync(stop)) return;
+        if (await db.Clients.AnyAsync(stop)) return await db.Visits.AnyAsync(stop);
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
         studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
@@ -120,6 +121,7 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         await BodiesAsync(stop);
         await HistoryAsync(now, stop);
         await PlanAsync(now, stop);
+        return true;
     }
 
     private async Task GiveAsync(string key, string setting, DateTimeOffset day, CancellationToken stop)

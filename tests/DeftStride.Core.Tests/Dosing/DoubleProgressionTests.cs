@@ -1,5 +1,7 @@
+using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
@@ -69,6 +71,35 @@ public sealed class DoubleProgressionTests
         Assert.Equal(21, log.Against(asked)!.Done);
         Assert.Equal(DoseStep.Same, After(asked, log).Step);
         Assert.Null(new SessionLog([], 7, null).Against(asked));
+    }
+
+    [Theory]
+    [InlineData(24, 0, true)]
+    [InlineData(20, 2, true)]
+    [InlineData(19, 0, false)]
+    [InlineData(24, 3, false)]
+    public void A_good_session_is_whole_eight_in_ten_clean_and_within_the_pain_limit(int clean, int pain, bool good)
+    {
+        var asked = Loaded();
+        Assert.Equal(good, Did(asked, clean, 7, pain).Good(asked, 2));
+        Assert.False(Did(Loaded(2), -1).Good(asked, 2));
+    }
+
+    [Fact]
+    public void Only_a_decision_to_progress_adds_anything_and_only_its_way_moves_anyone()
+    {
+        var (asked, ladder) = (Loaded(), Ladder.All[0]);
+        var way = new ProgressOption(ProgressKind.Rung, "rear foot low", "why", "ss-rear-low", asked with { Amount = 5 }, true);
+        foreach (var outcome in Enum.GetValues<DecisionOutcome>())
+        {
+            var next = Following.Next(asked, "as it was", Did(asked), outcome, way, 2, Rack).Prescription;
+            Assert.Equal(outcome == DecisionOutcome.Progress ? way.Dose : asked, next);
+            var moves = Following.Moves(ladder, "ss-loaded", "ss-loaded", "ss-pad", outcome, [BodySide.Left, BodySide.Right], way);
+            // A step back is for the side that stands on the rung; up goes only the one behind.
+            Assert.Equal(outcome switch { DecisionOutcome.StepBack => [BodySide.Left], DecisionOutcome.Progress => [BodySide.Right], _ => (BodySide[])[] }, moves.Select(m => m.Side));
+        }
+
+        Assert.Equal(DoseStep.Lighter, Following.Next(Loaded(kg: 12), "", Did(Loaded(kg: 12), 10, 9), DecisionOutcome.Hold, null, 2, Rack).Step);
     }
 
     [Fact]

@@ -1572,6 +1572,8 @@ export interface components {
         /** @description A lay-off and what it asks for. */
         LayOffView: {
             anew: boolean;
+            rungId: null | string;
+            rungName: null | string;
             sentence: string;
             /** Format: int32 */
             weeks: number;
@@ -2006,6 +2008,8 @@ export interface components {
          */
         RecommendationView: {
             asked?: null | components["schemas"]["PrescriptionView"];
+            /** @default false */
+            askMorning: boolean;
             facts: components["schemas"]["FactView"][];
             headline: string;
             missing?: null | string[];

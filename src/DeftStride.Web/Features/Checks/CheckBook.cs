@@ -50,21 +50,12 @@ internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView>
 internal sealed record SessionFacts(DecisionFacts Facts, Spot? Spot, Placement? Placement, SessionLog? Log, LoadRack Rack)
 {
     /// <summary>What moves when an outcome is chosen.</summary>
-    public IReadOnlyList<Move> Moves(DecisionOutcome chosen, IReadOnlyList<BodySide> sides, ProgressOption? way) => Spot is not { Placed: true } at ? [] : chosen switch
-    {
-        DecisionOutcome.StepBack => Stride.Back(at.Ladder, at.Left, at.Right, sides, at.Rung.Id),
-        DecisionOutcome.Progress when way is { Kind: ProgressKind.Rung } => Stride.Up(at.Ladder, at.Left, at.Right, way.RungId),
-        _ => [],
-    };
+    public IReadOnlyList<Move> Moves(DecisionOutcome chosen, IReadOnlyList<BodySide> sides, ProgressOption? way) => 
+        Spot is { Placed: true } at ? Following.Moves(at.Ladder, at.Rung.Id, at.Left, at.Right, chosen, sides, way) : [];
 
     /// <summary>The numbers for next time when an outcome is chosen; what was done speaks only where it asks for less.</summary>
-    public NextDose? Next(DecisionOutcome chosen, ProgressOption? way)
-    {
-        if (Spot is not { } at) return null;
-        if (chosen == DecisionOutcome.Progress) return way is null ? NextDose.Grow(at.Asked, true, Rack) : new NextDose(way.Dose, DoseStep.Same, way.Why);
-        if (Log is null) return new NextDose(at.Asked, DoseStep.Same, at.AskedWhy);
-        return NextDose.After(at.Asked, Log, Facts.PainLimit.Value, false, false, Rack);
-    }
+    public NextDose? Next(DecisionOutcome chosen, ProgressOption? way) =>
+        Spot is { } at ? Following.Next(at.Asked, at.AskedWhy, Log, chosen, way, Facts.PainLimit.Value, Rack) : null;
 }
 
 /// <summary>Reads checks and trials back, and everything that follows from them.</summary>
@@ -186,7 +177,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), check.Fact.ExerciseId, way, logs, rack);
         var reach = spot is null ? null : await ladders.ReachAsync(client, spot.Ladder, stop);
         var did = log?.ToCore();
-        var repetitions = did is not null && spot is not null ? did.Against(spot.Asked) : did is not null ? did.Against(new Prescription(DoseRange.Practising, 3, 5, Core.Loading.Load.None)) : counted;
+        var repetitions = did is not null && spot is not null ? did.Against(spot.Asked) : did is not null ? did.Against(Prescription.First(DoseRange.Practising, check.Standard.Exercise, rack)) : counted;
         var pain = new List<PainReport>();
         if (check.Request.Pain is { } before) pain.Add(new(before.ToCore("pain"), false));
         pain.AddRange(check.Trials.Where(t => t.Request.Pain is not null).Select(t => new PainReport(t.Request.Pain!.ToCore("pain"), true)));

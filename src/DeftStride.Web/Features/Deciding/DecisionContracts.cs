@@ -31,7 +31,7 @@ internal sealed record MoveView(BodySide Side, string From, string To);
 /// </summary>
 internal sealed record RecommendationView(
     DecisionOutcome Outcome, string RuleId, string RuleName, string Reason, string Headline, IReadOnlyList<FactView> Facts, IReadOnlyList<string> WouldChange,
-    IReadOnlyList<string>? Missing = null, IReadOnlyList<WayView>? Ways = null, IReadOnlyList<MoveView>? Moves = null, PlacementView? Placement = null, PrescriptionView? Asked = null, PrescriptionView? Next = null, string? NextWhy = null, string? RungName = null)
+    IReadOnlyList<string>? Missing = null, IReadOnlyList<WayView>? Ways = null, IReadOnlyList<MoveView>? Moves = null, PlacementView? Placement = null, PrescriptionView? Asked = null, PrescriptionView? Next = null, string? NextWhy = null, string? RungName = null, bool AskMorning = false)
 {
     public static RecommendationView Of(Recommendation said, SessionFacts session)
     {
@@ -48,8 +48,8 @@ internal sealed record RecommendationView(
             said.Outcome == DecisionOutcome.Progress && ladder is not null ? [.. session.Facts.Options.Select(o => LadderBook.View(o, ladder))] : null,
             [.. moves.Select(m => new MoveView(m.Side, ladder!.Rung(m.From)!.Name, ladder.Rung(m.To)!.Name))],
             session.Placement is { } placed ? LadderBook.View(placed) : null,
-            session.Spot is { } spot ? PrescriptionView.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!) : null,
-            numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!), next?.Why, session.Spot?.Rung.Name);
+            PrescriptionView.Of(session.Spot?.Asked ?? Prescription.First(DoseRange.Practising, session.Facts.Exercise, session.Rack), session.Facts.Exercise),
+            numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!), next?.Why, session.Spot?.Rung.Name, session.Facts.Previous is not null);
     }
 }
 

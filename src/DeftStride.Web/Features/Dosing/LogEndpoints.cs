@@ -46,7 +46,7 @@ internal static class LogEndpoints
         var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
         var twoGood = before is not null && Json.Read<LogJudged>(before.Judged).Good;
         var next = NextDose.After(asked, did, studio.PainLimit, twoGood, false, rack);
-        var good = did.Against(asked) is { } done && done.Done >= done.Prescribed && done.Clean >= Core.Deciding.DecisionFacts.CleanShare * done.Done && !(did.Pain?.Score > studio.PainLimit);
+        var good = did.Good(asked, studio.PainLimit);
         var fact = await facts.AddAsync(new LogFact
         {
             Id = request.Id, ClientId = client.Id, Day = day, ExerciseId = exercise.Id, RungId = spot?.Rung.Id, NextMorning = request.Log.NextMorning, Pain = did.Pain?.Score, Supersedes = request.Supersedes,

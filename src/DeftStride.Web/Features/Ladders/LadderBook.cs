@@ -186,6 +186,8 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
             spot.Left, spot.Right, spot.Rung.Id,
             [.. mine.Select(r => new StrideStepView(r.Side, r.RungId, ladder.Rung(r.RungId)?.Name ?? r.RungId, r.RecordedAt, coaches[r.CoachId], r.Kind, Json.Read<StepJudged>(r.Judged), r.DecisionId is { } d ? checks.GetValueOrDefault(d) : null))],
             PrescriptionView.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!), spot.AskedWhy, firstSide,
-            [.. now.Concat(after).Select(o => View(o, ladder))], away is null ? null : new LayOffView(away.Weeks, away.Anew, away.Sentence, away.Why));
+            [.. now.Concat(after).Select(o => View(o, ladder))], away is null ? null : new LayOffView(away.Weeks, away.Anew, away.Sentence, away.Why, Below()?.Id, Below()?.Name));
+
+        Rung? Below() => spot.Rung.Fallback is { } f ? ladder.Rung(f) : null;
     }
 }

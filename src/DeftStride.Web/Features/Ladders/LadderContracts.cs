@@ -50,7 +50,7 @@ internal sealed record StrideStepView(BodySide Side, string RungId, string RungN
 internal sealed record StrideRungView(string Id, string Name, string ExerciseId, string ExerciseName, string Entry, string DoseText, string Reason, DateTimeOffset? LeftAt, DateTimeOffset? RightAt);
 
 /// <summary>A lay-off and what it asks for.</summary>
-internal sealed record LayOffView(int Weeks, bool Anew, string Sentence, string Why);
+internal sealed record LayOffView(int Weeks, bool Anew, string Sentence, string Why, string? RungId, string? RungName);
 
 /// <summary>One ladder of a client: where each side stands, how it came there, what is asked for, and why not further.</summary>
 internal sealed record StrideView(

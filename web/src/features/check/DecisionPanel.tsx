@@ -101,22 +101,25 @@ function Deciding({
   const last = check.trials.at(-1);
   return (
     <>
-      {last && <OutcomeMark trial={last}>{!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}</OutcomeMark>}
+      {last && (
+        <OutcomeMark trial={last} brief>
+          {!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}
+        </OutcomeMark>
+      )}
       <PainAsk
         label="Pain after the set"
         pain={pain}
         onChange={setPain}
         about={pain === null ? studio.cautions.aboutPain : undefined}
       />
-      <QuickLog
-        asked={said?.asked ?? plainDose}
-        entry={entry}
-        morning={
-          check.nextMorning === null &&
-          (said?.missing ?? []).concat(said?.facts.map((f) => f.label) ?? []).some((m) => /morning after/i.test(m))
-        }
-        onChange={setEntry}
-      />
+      {said?.asked && (
+        <QuickLog
+          asked={said.asked}
+          entry={entry}
+          morning={check.nextMorning === null && said.askMorning === true}
+          onChange={setEntry}
+        />
+      )}
       {said ? (
         <section
           aria-label="Recommendation"
@@ -235,19 +238,6 @@ function Deciding({
     </>
   );
 }
-
-/** What is asked for where an exercise is on no ladder. */
-const plainDose: Schema['PrescriptionView'] = {
-  phase: 'practising',
-  sets: 3,
-  amount: 5,
-  held: false,
-  loadKg: 0,
-  position: 'none',
-  text: '3 × 5 a side',
-  rest: '90 s',
-  tempo: null,
-};
 
 /** Where a first look puts each side, and why not further. */
 function Placed({ placement }: { placement: Schema['PlacementView'] }) {

@@ -17,8 +17,11 @@ const look = {
 /** What one change did, as shape, word and tone, with the facts. */
 export function OutcomeMark({
   trial,
+  brief = false,
   children,
 }: {
+  /** Where the facts stand above it already. */
+  brief?: boolean;
   trial: Pick<Schema['TrialView'], 'outcome' | 'short' | 'because' | 'feels'> &
     Partial<Pick<Schema['TrialView'], 'without' | 'cue'>>;
   children?: ReactNode;
@@ -38,7 +41,7 @@ export function OutcomeMark({
           </span>
           <span className="text-[13.5px] text-ink">
             {trial.without ? `${trial.cue} ` : ''}
-            {trial.because}
+            {!brief && trial.because}
             {trial.feels.length > 0 && ` The client says: ${trial.feels.map((f) => feelWord[f].toLowerCase()).join(', ')}.`}
           </span>
         </p>

@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from '@tanstack/react-router';
 import { useEffect } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries, refreshClient, useClient, useStudio } from '@/api/queries';
+import { queries, refreshClient, useClient } from '@/api/queries';
 import { day } from '@/app/dates';
 import { useShortcuts } from '@/app/keys';
 import { openClient } from '@/app/openClients';
@@ -21,7 +21,6 @@ type Check = Schema['PastCheckView'];
 export function ClientScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId' });
   const client = useClient(clientId);
-  const studio = useStudio();
   const older = useMutation({
     mutationFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id: clientId }, query: { all: true } } })),
     onSuccess: (whole) => queries.setQueryData(['client', clientId], whole),
@@ -137,7 +136,7 @@ export function ClientScreen() {
         <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <section aria-label="Readings over time" className="min-w-0">
             <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
-            <PainLine checks={checks} limit={studio.data?.painLimit ?? 2} />
+            <PainLine checks={checks} />
             {logs.length > 0 && <Logs logs={logs} />}
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
             {kept.length > 0 && <Kept kept={kept} clientId={person.id} version={person.version} />}

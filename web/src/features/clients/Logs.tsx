@@ -32,7 +32,7 @@ export function Logs({ logs }: { logs: Schema['LogView'][] }) {
 }
 
 /** Pain over visits as it was told, with the morning after where it was asked. */
-export function PainLine({ checks, limit }: { checks: Schema['PastCheckView'][]; limit: number }) {
+export function PainLine({ checks }: { checks: Schema['PastCheckView'][] }) {
   const told = checks.filter((c) => c.pain || c.decision?.painAfter);
   if (!told.some((c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0)) return null;
   return (
@@ -43,13 +43,12 @@ export function PainLine({ checks, limit }: { checks: Schema['PastCheckView'][];
           const scores = [c.pain?.score, ...c.trials.map((t) => t.pain?.score), c.decision?.painAfter?.score].filter(
             (s) => s != null,
           );
-          const worst = Math.max(...scores);
           const where = c.pain?.leg ?? c.decision?.painAfter?.leg;
           const role = c.pain?.role ?? c.decision?.painAfter?.role;
           return (
             <li key={c.id} className="grid">
               <span className="text-[13.5px] text-soft">{day(c.at)}</span>
-              <span className={`figure text-[22px] ${worst > limit ? 'text-brick' : ''}`}>
+              <span className="figure text-[22px]">
                 {scores.join(' → ')}
                 {c.nextMorning !== null && <span className="text-[14px] text-soft"> morning {c.nextMorning}</span>}
               </span>

@@ -199,8 +199,7 @@ function together(steps: Schema['StrideStepView'][]) {
 
 function AfterBreak({ stride, clientId }: { stride: Stride; clientId: string }) {
   const [id] = useState(() => uuid());
-  const at = stride.rungs.findIndex((r) => r.id === stride.planned);
-  const lower = stride.rungs[at - 1];
+  const lower = stride.break?.rungId;
   const back = useMutation({
     mutationFn: () =>
       take(
@@ -209,7 +208,7 @@ function AfterBreak({ stride, clientId }: { stride: Stride; clientId: string }) 
             id,
             clientId,
             ladderId: stride.ladderId,
-            rungId: lower?.id ?? stride.planned,
+            rungId: lower ?? stride.planned,
             sides: ['left', 'right'],
             afterBreak: true,
             reason: stride.break?.why ?? null,
@@ -231,7 +230,7 @@ function AfterBreak({ stride, clientId }: { stride: Stride; clientId: string }) 
   return (
     <>
       <Button kind="act" className="mt-2" disabled={back.isPending} onClick={() => back.mutate()}>
-        Begin at {lower.name.toLowerCase()}
+        Begin at {stride.break?.rungName?.toLowerCase()}
       </Button>
       <Trouble error={back.error} />
     </>
