@@ -59,6 +59,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
             e.HasIndex(d => d.ClientId).IsUnique();
         });
 
+        model.Entity<OperationRecord>().HasIndex(o => o.Sequence);
         model.Entity<LadderRecord>(e =>
         {
             e.HasOne<StudioRecord>().WithMany().HasForeignKey(l => l.StudioId).OnDelete(DeleteBehavior.Restrict);
@@ -84,7 +85,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         model.Entity<TrialFact>().HasIndex(t => new { t.StudioId, t.CorrectionId, t.Outcome });
         model.Entity<LogFact>().HasOne<CheckFact>().WithMany().HasForeignKey(l => l.CheckId).OnDelete(DeleteBehavior.Restrict);
         model.Entity<RungFact>().HasOne<DecisionFact>().WithMany().HasForeignKey(r => r.DecisionId).OnDelete(DeleteBehavior.Restrict);
-        model.Entity<RungFact>().HasIndex(r => new { r.ClientId, r.LadderId, r.Side, r.RecordedAt });
+        model.Entity<RungFact>().HasIndex(r => new { r.ClientId, r.LadderId, r.Side, r.Sequence });
         model.Entity<CheckFact>().HasIndex(c => new { c.StudioId, c.FaultId });
         model.Entity<DecisionFact>().HasIndex(d => new { d.StudioId, d.RuleId });
         model.Entity<TrialFact>().HasOne<CheckFact>().WithMany().HasForeignKey(t => t.CheckId).OnDelete(DeleteBehavior.Restrict);
@@ -100,6 +101,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
             e.HasOne<StudioRecord>().WithMany().HasForeignKey(f => f.StudioId).OnDelete(DeleteBehavior.Restrict);
             e.HasOne<CoachRecord>().WithMany().HasForeignKey(f => f.CoachId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(f => f.Supersedes).IsUnique();
+            e.HasIndex(f => f.Sequence);
         });
     }
 
@@ -109,7 +111,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         model.Entity<T>(e =>
         {
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(f => f.ClientId).OnDelete(DeleteBehavior.Restrict);
-            e.HasIndex(f => new { f.ClientId, f.RecordedAt });
+            e.HasIndex(f => new { f.ClientId, f.Sequence });
         });
     }
 

@@ -15,35 +15,6 @@ internal static class StudioDatabase
         .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString())
         .AddInterceptors(new Durable());
 
-    /// <summary>
-    /// Brings the file to the current form. A file that holds data is copied first by SQLite's own backup (a plain copy
-    /// would miss the log). Returns the copy's path, or null when nothing had to change.
-    /// </summary>
-    public static string? Upgrade(StudioContext context, string folder, DateTimeOffset now)
-    {
-        var pending = context.Database.GetPendingMigrations().ToArray();
-        if (pending.Length == 0) return null;
-        string? copy = null;
-        if (context.Database.GetAppliedMigrations().Any())
-        {
-            var backups = Directory.CreateDirectory(Path.Combine(folder, "backups"));
-            copy = Path.Combine(backups.FullName, $"studio-{now.UtcDateTime:yyyyMMdd-HHmmss}-before-{pending[0]}.db");
-            Backup(Path.Combine(folder, FileName), copy);
-        }
-
-        context.Database.Migrate();
-        return copy;
-    }
-
-    private static void Backup(string from, string to)
-    {
-        using var source = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = from, Pooling = false }.ToString());
-        using var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString());
-        source.Open();
-        target.Open();
-        source.BackupDatabase(target);
-    }
-
     private sealed class Durable : DbConnectionInterceptor
     {
         private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";

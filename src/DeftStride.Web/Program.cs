@@ -1,6 +1,8 @@
 using System.Globalization;
 using System.Reflection;
+using System.Runtime.InteropServices;
 using DeftStride.Data;
+using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Web.Demo;
 using DeftStride.Web.Features.Bodies;
@@ -24,11 +26,13 @@ using DeftStride.Web.Hosting;
 // --demo true     fill an empty data folder with made-up people
 // --crowd NUMBER  and with so many copies of them over five years, for measuring
 var builder = WebApplication.CreateBuilder(args);
-var folder = Path.GetFullPath(builder.Configuration["data"] ?? "data");
+var folder = new StudioFolder(Path.GetFullPath(builder.Configuration["data"] ?? "data"));
 var web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine("web", "dist"));
 
 builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
+// A start that fails ends in one sentence or in its exception, said once.
+builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
 builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
 builder.Services.ConfigureHttpJsonOptions(o => Json.Configure(o.SerializerOptions));
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
@@ -36,12 +40,17 @@ builder.Services.AddHttpContextAccessor();
 builder.Services.AddSingleton(builder.Configuration["clock"] is { Length: > 0 } start
     ? new FixedClock(DateTimeOffset.Parse(start, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal))
     : TimeProvider.System);
-builder.Services.AddSingleton(new PictureFolder(Path.Combine(folder, "pictures")));
+builder.Services.AddSingleton(folder);
+builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
 builder.Services.AddSingleton<StudioPulse>();
+builder.Services.AddSingleton<StudioDoor>();
+builder.Services.AddSingleton<WriteOrder>();
+builder.Services.AddSingleton<WriteTurns>();
 builder.Services.AddDbContext<StudioContext>((services, o) =>
 {
-    StudioDatabase.Configure(o, Path.Combine(folder, StudioDatabase.FileName));
-    o.AddInterceptors(services.GetRequiredService<StudioPulse>());
+    StudioDatabase.Configure(o, folder.Database);
+    // What was worked out before a write is dropped only after the write has its place.
+    o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioPulse>());
 });
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();
@@ -54,9 +63,17 @@ builder.Services.AddScoped<CheckRecorder>();
 builder.Services.AddScoped<DemoStudio>();
 builder.Services.AddScoped<DemoCrowd>();
 builder.Services.AddSingleton<DeviceShelf>();
+builder.Services.AddScoped<PictureSweep>();
+// The build runs this file to write the API description; it must not touch any data then.
+if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+{
+    builder.Services.AddHostedService<StudioStart>();
+    builder.Services.AddHostedService<PictureSweeping>();
+}
 
 var app = builder.Build();
 app.UseMiddleware<RefusalMiddleware>();
+app.UseMiddleware<DoorMiddleware>();
 app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(20) });
 
 // Everything private hangs on this one group, so that sign-in can close it in one line.
@@ -86,25 +103,28 @@ api.MapFallback(() => { throw Refusal.Missing("There is nothing at this address.
 
 FrontEnd.Map(app, web);
 
-// The build runs this file to write the API description; it must not touch any data then.
-if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+try
 {
-    Directory.CreateDirectory(folder);
-    await StudioStart.OpenAsync(app.Services, folder);
-    if (builder.Configuration.GetValue<bool>("demo"))
-    {
-        await using var scope = app.Services.CreateAsyncScope();
-        if (!await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(CancellationToken.None))
-        {
-            Console.Error.WriteLine("The made-up people were only half put in when this was stopped the last time. Begin anew with: ./demo --fresh");
-            Environment.Exit(1);
-        }
-
-        if (builder.Configuration.GetValue<int>("crowd") is > 0 and var crowd) await scope.ServiceProvider.GetRequiredService<DemoCrowd>().GatherAsync(crowd, CancellationToken.None);
-    }
+    DurableFiles.OwnerOnly();
+    // A disk quota may come as a signal that ends a process by default; a write that fails is answered for instead.
+    using var tooLarge = PosixSignalRegistration.Create((PosixSignal)FileSizeExceeded, signal => signal.Cancel = true);
+    app.Run();
+    return 0;
+}
+catch (StudioClosedException closed)
+{
+    Console.Error.WriteLine(closed.Message);
+    return 1;
+}
+catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
+{
+    Console.Error.WriteLine($"The address {app.Configuration["urls"]} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed.");
+    return 1;
 }
 
-app.Run();
-
 /// <summary>The server; named so that tests can start it.</summary>
-internal sealed partial class Program;
+internal sealed partial class Program
+{
+    /// <summary>SIGXFSZ on Linux.</summary>
+    private const int FileSizeExceeded = 25;
+}

@@ -10,6 +10,7 @@ public sealed class AppServer : IDisposable
     private readonly List<string> _arguments;
     private readonly bool _ownFolder;
     private readonly TimeSpan _patience;
+    private readonly System.Text.StringBuilder _said = new();
     private Process? _process;
 
     /// <summary>Starts a server and waits for its first answer.</summary>
@@ -17,7 +18,8 @@ public sealed class AppServer : IDisposable
     /// <param name="clock">Where the clock starts (ISO 8601), or null for the real one.</param>
     /// <param name="crowd">How many clients to make up besides, for measuring.</param>
     /// <param name="folder">The data folder, or null for a new temporary one.</param>
-    public AppServer(bool demo = false, string? clock = null, string? folder = null, int crowd = 0)
+    /// <param name="start">Whether to start it at once.</param>
+    public AppServer(bool demo = false, string? clock = null, string? folder = null, int crowd = 0, bool start = true)
     {
         _ownFolder = folder is null;
         _patience = TimeSpan.FromSeconds(crowd > 0 ? 900 : 60);
@@ -32,7 +34,7 @@ public sealed class AppServer : IDisposable
         if (demo && _ownFolder && crowd == 0) DemoFolder.CopyTo(Folder, clock);
         if (crowd > 0) _arguments.AddRange(["--crowd", crowd.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
         if (clock is not null) _arguments.AddRange(["--clock", clock]);
-        Start();
+        if (start) Start();
     }
 
     /// <summary>The data folder.</summary>
@@ -54,25 +56,59 @@ public sealed class AppServer : IDisposable
         }
     }
 
+    /// <summary>Largest file in kilobytes that the next start may write, or null for no limit: a full disk without special rights.</summary>
+    public int? LargestFileKilobytes { get; set; }
+
+    /// <summary>What the server has written so far.</summary>
+    public string Said
+    {
+        get
+        {
+            lock (_said) return _said.ToString();
+        }
+    }
+
+    /// <summary>Starts the process and waits for nothing.</summary>
+    public void Launch()
+    {
+        var start = new ProcessStartInfo(LargestFileKilobytes is null ? "dotnet" : "bash") { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Checkout.Root };
+        if (LargestFileKilobytes is { } limit)
+        {
+            start.ArgumentList.Add("-c");
+            start.ArgumentList.Add($"ulimit -f {limit}; DOTNET_EnableWriteXorExecute=0 exec dotnet \"$@\"");
+            start.ArgumentList.Add("server");
+        }
+
+        foreach (var argument in _arguments) start.ArgumentList.Add(argument);
+        lock (_said) _said.Clear();
+        _process = Process.Start(start)!;
+        _process.OutputDataReceived += (_, line) => { lock (_said) _said.AppendLine(line.Data); };
+        _process.ErrorDataReceived += (_, line) => { lock (_said) _said.AppendLine(line.Data); };
+        _process.BeginOutputReadLine();
+        _process.BeginErrorReadLine();
+    }
+
+    /// <summary>Starts the server where it is expected to refuse; returns its exit code once it has.</summary>
+    public int Refused()
+    {
+        Launch();
+        if (!_process!.WaitForExit(_patience)) throw new TimeoutException($"The server did not refuse:\n{Said}");
+        _process.WaitForExit();
+        var code = _process.ExitCode;
+        Kill();
+        return code;
+    }
+
     /// <summary>Starts the server (again) and waits until it answers.</summary>
     public void Start()
     {
         var clock = Stopwatch.StartNew();
-        var start = new ProcessStartInfo("dotnet") { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Checkout.Root };
-        foreach (var argument in _arguments) start.ArgumentList.Add(argument);
-        var process = Process.Start(start)!;
-        var said = new System.Text.StringBuilder();
-        process.OutputDataReceived += (_, line) => { lock (said) said.AppendLine(line.Data); };
-        process.ErrorDataReceived += (_, line) => { lock (said) said.AppendLine(line.Data); };
-        process.BeginOutputReadLine();
-        process.BeginErrorReadLine();
-        _process = process;
-
+        Launch();
         using var http = new HttpClient { Timeout = TimeSpan.FromSeconds(2) };
         while (true)
         {
-            if (process.HasExited) throw new InvalidOperationException($"The server stopped at once:\n{said}");
-            if (clock.Elapsed > _patience) throw new TimeoutException($"The server did not answer:\n{said}");
+            if (_process!.HasExited) throw new InvalidOperationException($"The server stopped at once:\n{Said}");
+            if (clock.Elapsed > _patience) throw new TimeoutException($"The server did not answer:\n{Said}");
             try
             {
                 if (http.GetAsync(new Uri(Url + "/api/studio")).GetAwaiter().GetResult().IsSuccessStatusCode) break;
@@ -86,11 +122,20 @@ public sealed class AppServer : IDisposable
         StartTime = clock.Elapsed;
     }
 
+    /// <summary>Asks the process to end, as Ctrl+C does, and waits until it has.</summary>
+    public void Stop()
+    {
+        using var ask = Process.Start("kill", ["-INT", _process!.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)])!;
+        ask.WaitForExit();
+        _process.WaitForExit();
+        Kill();
+    }
+
     /// <summary>Ends the process at once, as a power cut would: nothing is flushed or said goodbye to.</summary>
     public void Kill()
     {
         if (_process is null) return;
-        _process.Kill();
+        if (!_process.HasExited) _process.Kill();
         _process.WaitForExit();
         _process.Dispose();
         _process = null;

@@ -6,6 +6,8 @@ using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
 using SkiaSharp;
 using Xunit;
 
@@ -20,7 +22,17 @@ public sealed class StudioUnderTest : IDisposable
 
     public HttpClient Http { get; private set; } = null!;
 
-    public StudioUnderTest() => Start();
+    /// <summary>A studio on a new folder.</summary>
+    /// <param name="clock">The clock it goes by, or null for the real one.</param>
+    /// <param name="database">What else is set for its database.</param>
+    public StudioUnderTest(TimeProvider? clock = null, Action<DbContextOptionsBuilder>? database = null)
+    {
+        (_clock, _database) = (clock, database);
+        Start();
+    }
+
+    private readonly TimeProvider? _clock;
+    private readonly Action<DbContextOptionsBuilder>? _database;
 
     internal IServiceProvider Services => _server!.Services;
 
@@ -28,7 +40,11 @@ public sealed class StudioUnderTest : IDisposable
 
     public void Start()
     {
-        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseSetting("data", Folder).UseSetting("web", Path.Combine(Folder, "none")));
+        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseSetting("data", Folder).UseSetting("web", Path.Combine(Folder, "none")).ConfigureServices(services =>
+        {
+            if (_clock is not null) services.AddSingleton(_clock);
+            if (_database is not null) services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);
+        }));
         Http = _server.CreateClient();
     }
 

@@ -32,6 +32,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -41,6 +44,8 @@ namespace DeftStride.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("CoachId");
+
+                    b.HasIndex("Sequence");
 
                     b.HasIndex("StudioId");
 
@@ -86,6 +91,9 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Standard")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -100,10 +108,12 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.HasIndex("StudioId", "FaultId");
 
@@ -233,6 +243,9 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<bool>("SessionClean")
                         .HasColumnType("INTEGER");
 
@@ -248,10 +261,12 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.HasIndex("StudioId", "RuleId");
 
@@ -327,6 +342,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -340,6 +358,8 @@ namespace DeftStride.Data.Migrations
                     b.HasKey("Id");
 
                     b.HasIndex("CoachId");
+
+                    b.HasIndex("Sequence");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
@@ -381,6 +401,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -393,12 +416,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("FlagId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.ToTable("FlagClearings");
                 });
@@ -425,6 +450,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("SignId")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -439,12 +467,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.ToTable("Flags");
                 });
@@ -524,6 +554,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<string>("RungId")
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -536,12 +569,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.ToTable("Logs");
                 });
@@ -563,7 +598,12 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.HasKey("Id");
+
+                    b.HasIndex("Sequence");
 
                     b.ToTable("Operations");
                 });
@@ -596,6 +636,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -609,12 +652,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.ToTable("Pictures");
                 });
@@ -640,6 +685,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Side")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -658,12 +706,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.ToTable("Ranges");
                 });
@@ -705,6 +755,9 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<string>("Side")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -721,14 +774,16 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("DecisionId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
-                    b.HasIndex("ClientId", "LadderId", "Side", "RecordedAt");
+                    b.HasIndex("ClientId", "LadderId", "Side", "Sequence");
 
                     b.ToTable("Rungs");
                 });
@@ -759,6 +814,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -769,12 +827,14 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("StudioId");
 
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.ToTable("Setups");
                 });
@@ -852,6 +912,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -864,10 +927,12 @@ namespace DeftStride.Data.Migrations
 
                     b.HasIndex("CoachId");
 
+                    b.HasIndex("Sequence");
+
                     b.HasIndex("Supersedes")
                         .IsUnique();
 
-                    b.HasIndex("ClientId", "RecordedAt");
+                    b.HasIndex("ClientId", "Sequence");
 
                     b.HasIndex("StudioId", "CorrectionId", "Outcome");
 

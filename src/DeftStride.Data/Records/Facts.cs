@@ -7,16 +7,26 @@ using DeftStride.Core.Measuring;
 
 namespace DeftStride.Data.Records;
 
+/// <summary>What has a place in the order in which the studio took its writes.</summary>
+internal interface IOrdered
+{
+    public long Sequence { get; set; }
+}
+
 /// <summary>
 /// Something that happened. Written once and never changed; a mistake is mended by a new fact that supersedes it.
 /// The id is made by whoever recorded it, so that sending it twice is harmless.
 /// </summary>
-internal abstract class Fact
+internal abstract class Fact : IOrdered
 {
     public Guid Id { get; set; }
     public Guid StudioId { get; set; }
     public Guid CoachId { get; set; }
+    /// <summary>What the clock said. Clocks are set back: what came before what is told by <see cref="Sequence"/>.</summary>
     public DateTimeOffset RecordedAt { get; set; }
+
+    /// <summary>Its place in the order in which writes were taken; given when it is saved.</summary>
+    public long Sequence { get; set; }
 
     /// <summary>The fact this one replaces. At most one fact may replace another.</summary>
     public Guid? Supersedes { get; set; }

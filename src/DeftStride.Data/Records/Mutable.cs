@@ -92,10 +92,13 @@ internal sealed class DraftRecord : Mutable
 }
 
 /// <summary>The answer that a change was given, so that a repeated request gets the same one.</summary>
-internal sealed class OperationRecord
+internal sealed class OperationRecord : IOrdered
 {
     public Guid Id { get; set; }
     public required string Request { get; set; }
     public required string Answer { get; set; }
     public DateTimeOffset At { get; set; }
+
+    /// <summary>Its place in the order in which writes were taken; given when it is saved.</summary>
+    public long Sequence { get; set; }
 }

@@ -41,7 +41,7 @@ internal sealed class DemoCrowd(StudioContext db, StudioScope scope, TimeProvide
                 string Renamed(string column) => $"CASE WHEN {column} IS NULL THEN NULL ELSE printf('%08X', {n}) || substr({column}, 9) END";
                 foreach (var table in new[] { "Checks", "Trials", "Decisions", "Logs", "Rungs" })
                 {
-                    var with = new Dictionary<string, string> { ["Id"] = Renamed("Id"), ["ClientId"] = $"'{Key(id)}'", ["RecordedAt"] = $"RecordedAt - {back}", ["Supersedes"] = Renamed("Supersedes") };
+                    var with = new Dictionary<string, string> { ["Id"] = Renamed("Id"), ["ClientId"] = $"'{Key(id)}'", ["RecordedAt"] = $"RecordedAt - {back}", ["Sequence"] = $"Sequence - {back}", ["Supersedes"] = Renamed("Supersedes") };
                     if (table is not ("Checks" or "Rungs")) with["CheckId"] = Renamed("CheckId");
                     if (table == "Rungs") with["DecisionId"] = Renamed("DecisionId");
                     await CopyAsync(table, $"ClientId = '{Key(from)}'", with, stop);

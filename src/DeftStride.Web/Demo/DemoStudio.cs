@@ -31,7 +31,7 @@ namespace DeftStride.Web.Demo;
 /// through the same recorders as a coach's own work, so that nothing in the demo could not have been entered by hand.
 /// It lives here and not beside the database because those recorders do.
 /// </summary>
-internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFolder folder, TimeProvider real)
+internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFolder folder, WriteTurns turns, TimeProvider real)
 {
     private const string ExerciseId = "split-squat-to-pad";
     private readonly DemoClock _clock = new();
@@ -69,17 +69,17 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         new("odell", "Odell Marsh", "Starting again after the winter", 177, 81, TrainingAge.Years, [Goal.Return]),
     ];
 
-    /// <summary>Fills the studio when it is empty. False when an earlier filling was cut off: its last step, the days ahead, is not there.</summary>
-    public async Task<bool> SeedAsync(CancellationToken stop)
+    /// <summary>Fills the studio when it is empty.</summary>
+    public async Task SeedAsync(CancellationToken stop)
     {
-        if (await db.Clients.AnyAsync(stop)) return await db.Visits.AnyAsync(stop);
+        if (await db.Clients.AnyAsync(stop)) return;
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
         studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
         studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres, [Gear.Dowel, Gear.Band, Gear.Wedge, Gear.Block, Gear.Support, Gear.Scales, Gear.Weight, Gear.Tape], [4, 6, 8, 8, 12, 12, 16, 20, 24]));
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
-        _shelf = new PictureShelf(db, scope, _facts, folder, _clock);
+        _shelf = new PictureShelf(db, scope, _facts, folder, turns, _clock);
         var (ladders, experience) = (new LadderBook(db, scope), new StudioExperience());
         _book = new CheckBook(db, scope, ladders, experience, _clock);
         _recorder = new CheckRecorder(db, scope, _facts, _book, experience, _clock);
@@ -121,7 +121,6 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         await BodiesAsync(stop);
         await HistoryAsync(now, stop);
         await PlanAsync(now, stop);
-        return true;
     }
 
     private async Task GiveAsync(string key, string setting, DateTimeOffset day, CancellationToken stop)

@@ -113,7 +113,8 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
         Kind = edit.Kind, Subject = edit.Subject, At = edit.At, Before = edit.Before, After = edit.After,
     });
 
-    private async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(Guid operationId, object request, CancellationToken stop)
+    /// <summary>The answer that an operation was given when it was done before. To be asked before anything is looked at that may have changed since.</summary>
+    public async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(Guid operationId, object request, CancellationToken stop)
     {
         if (operationId == Guid.Empty) throw Refusal.BadInput("operationId", "The request has no operation id. Reload the page and try again.");
         if (await db.Operations.AsNoTracking().FirstOrDefaultAsync(o => o.Id == operationId, stop) is not { } done) return (false, default);

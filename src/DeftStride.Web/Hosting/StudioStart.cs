@@ -1,29 +1,141 @@
 using DeftStride.Data;
+using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
+using DeftStride.Web.Demo;
+using DeftStride.Web.Features.Pictures;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
 
-/// <summary>Opens the data folder when the server starts: upgrades the file (after a copy) and makes sure that there is a studio and a coach.</summary>
-internal static class StudioStart
+/// <summary>Whether the studio is open yet. Until it is, every request is answered with what is being done.</summary>
+internal sealed class StudioDoor
 {
-    public static async Task OpenAsync(IServiceProvider services, string folder)
+    public volatile string Doing = "The studio is being opened.";
+    public volatile bool Open;
+}
+
+/// <summary>
+/// Opens the data folder once the address is listened on, so that whoever looks meanwhile is told what is going on: takes
+/// the folder for this process, brings the database up to date, tidies up what was cut off, and makes sure that there is a
+/// studio and a coach.
+/// </summary>
+internal sealed class StudioStart(IServiceProvider services, IConfiguration configuration, StudioFolder folder, StudioDoor door, WriteOrder order, TimeProvider clock, ILogger<StudioStart> log) : IHostedLifecycleService, IDisposable
+{
+    /// <summary>Stands in the folder while made-up people are put in: nothing else is there then.</summary>
+    private const string Filling = "demo.filling";
+
+    private StudioLock? _lock;
+    private StudioMark? _mark;
+
+    public async Task StartedAsync(CancellationToken cancellationToken)
+    {
+        Open();
+        await using (var scope = services.CreateAsyncScope())
+        {
+            var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
+            await FoundAsync(db, cancellationToken);
+            await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(cancellationToken);
+        }
+
+        if (configuration.GetValue<bool>("demo")) await FillAsync(cancellationToken);
+        door.Open = true;
+    }
+
+    private void Open()
+    {
+        Guarded(() => DurableFiles.OwnerOnly(folder.Path));
+        Guarded(() => _lock = StudioLock.Take(folder.Path));
+        if (configuration.GetValue<bool>("demo") && File.Exists(Path.Combine(folder.Path, Filling))) Guarded(Empty);
+        var opened = new StudioOpening(folder.Path, Say).Open(clock.GetUtcNow());
+        Guarded(() => _mark = StudioMark.Continue(folder.Path, opened.Last));
+        order.Continue(opened.Last, _mark!);
+    }
+
+    private void Say(string sentence)
+    {
+        door.Doing = sentence;
+#pragma warning disable CA2254 // The sentence is whole: the same one that the screen shows.
+        log.LogWarning(sentence);
+#pragma warning restore CA2254
+    }
+
+    private void Guarded(Action act)
+    {
+        try
+        {
+            act();
+        }
+        catch (Exception e) when (e is UnauthorizedAccessException or IOException)
+        {
+            throw new StudioClosedException($"The folder {folder.Path} cannot be written to: {e.Message} Give it to whoever starts Deft Stride and see that the disk has room, then start again.", e);
+        }
+    }
+
+    /// <summary>A studio and its first coach, in one write.</summary>
+    private async Task FoundAsync(StudioContext db, CancellationToken stop)
+    {
+        var studio = await db.Studios.OrderBy(s => s.CreatedAt).FirstOrDefaultAsync(stop);
+        if (studio is not null && await db.Coaches.AnyAsync(c => c.StudioId == studio.Id, stop)) return;
+        if (studio is null)
+        {
+            studio = new StudioRecord { Id = Guid.CreateVersion7(), Name = "Our studio", TimeZone = LocalZone(), PainLimit = Core.Practice.Pain.DefaultLimit, CreatedAt = clock.GetUtcNow() };
+            studio.StudioId = studio.Id;
+            db.Add(studio);
+        }
+
+        db.Add(new CoachRecord { Id = Guid.CreateVersion7(), StudioId = studio.Id, Name = "Coach", CreatedAt = clock.GetUtcNow() });
+        await db.SaveChangesAsync(stop);
+    }
+
+    private async Task FillAsync(CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-        var clock = scope.ServiceProvider.GetRequiredService<TimeProvider>();
-        if (StudioDatabase.Upgrade(db, folder, clock.GetUtcNow()) is { } copy)
-            scope.ServiceProvider.GetRequiredService<ILogger<StudioContext>>().LogInformation("Data copied to {Copy} before the upgrade.", copy);
-        if (await db.Studios.AnyAsync()) return;
+        if (!await db.Clients.AnyAsync(stop))
+        {
+            Say("Made-up people are put in. This takes a few seconds.");
+            var marker = Path.Combine(folder.Path, Filling);
+            await File.WriteAllTextAsync(marker, "Made-up people are being put in. If this is here while no server runs, it was stopped in the middle and the next start begins anew.", stop);
+            DurableFiles.SyncFolder(folder.Path);
+            await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(stop);
+            File.Delete(marker);
+        }
 
-        var studio = new StudioRecord { Id = Guid.CreateVersion7(), Name = "Our studio", TimeZone = LocalZone(), PainLimit = Core.Practice.Pain.DefaultLimit, CreatedAt = clock.GetUtcNow() };
-        studio.StudioId = studio.Id;
-        db.Add(studio);
-        await db.SaveChangesAsync();
-        db.Add(new CoachRecord { Id = Guid.CreateVersion7(), StudioId = studio.Id, Name = "Coach", CreatedAt = clock.GetUtcNow() });
-        await db.SaveChangesAsync();
+        if (configuration.GetValue<int>("crowd") is > 0 and var crowd) await scope.ServiceProvider.GetRequiredService<DemoCrowd>().GatherAsync(crowd, stop);
+    }
+
+    /// <summary>A filling that was cut off: nobody was served from it, so it goes and is begun anew.</summary>
+    private void Empty()
+    {
+        Say("The made-up people were only half put in when this was stopped the last time. They are put in anew.");
+        foreach (var ending in new[] { "", "-wal", "-shm", "-journal" }) File.Delete(Path.Combine(folder.Path, StudioDatabase.FileName + ending));
+        File.Delete(Path.Combine(folder.Path, StudioMark.FileName));
+        if (Directory.Exists(folder.Pictures)) Directory.Delete(folder.Pictures, recursive: true);
+        // Last, so that a stop in the middle of this is noticed too.
+        File.Delete(Path.Combine(folder.Path, Filling));
     }
 
     private static string LocalZone() =>
         TimeZoneInfo.Local.HasIanaId ? TimeZoneInfo.Local.Id : TimeZoneInfo.TryConvertWindowsIdToIanaId(TimeZoneInfo.Local.Id, out var iana) ? iana : "UTC";
+
+    /// <summary>After the last request was answered: the log is folded into the file, so that the folder can be copied as it lies.</summary>
+    public Task StoppedAsync(CancellationToken cancellationToken)
+    {
+        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        return Task.CompletedTask;
+    }
+
+    public Task StartingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+
+    public Task StartAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+
+    public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+
+    public Task StoppingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
+
+    public void Dispose()
+    {
+        _mark?.Dispose();
+        _lock?.Dispose();
+    }
 }

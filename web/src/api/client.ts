@@ -1,6 +1,9 @@
 import createClient, { type Middleware } from 'openapi-fetch';
+import { noteAnswer, noteSilence } from '@/device/connection';
+import { theOutbox } from '@/outbox/device';
+import { writes } from '@/outbox/kinds';
+import { Dropped, Refused } from '@/outbox/outbox';
 import { actingCoach } from './coach';
-import { noteAnswer, noteSilence } from './connection';
 import type { components, paths } from './schema';
 
 export type Schema = components['schemas'];
@@ -20,9 +23,12 @@ export class Problem extends Error {
 /** No answer at all: the server could not be reached. */
 export class Unreachable extends Error {
   constructor() {
-    super('The studio’s server does not answer. What you entered stays here; try again when it is back.');
+    super('The studio’s server does not answer. What you entered stays here; it goes on by itself when it is back.');
   }
 }
+
+/** Something newer took the place of what was written, or the coach left it out: nobody waits for it any more. */
+export class Superseded extends Error {}
 
 const coachHeader: Middleware = {
   onRequest({ request }) {
@@ -32,16 +38,52 @@ const coachHeader: Middleware = {
   },
 };
 
+/** What is only asked is asked now; the caller asks again. */
+async function ask(request: Request) {
+  let response: Response;
+  try {
+    response = await fetch(request);
+  } catch {
+    noteSilence();
+    throw new Unreachable();
+  }
+  if ([502, 503, 504].includes(response.status)) {
+    noteSilence();
+    throw new Unreachable();
+  }
+  noteAnswer();
+  return response;
+}
+
+/** What is written goes through the outbox: kept here first, sent in its turn, answered for whenever that comes. */
+async function write(request: Request, path: string) {
+  const text = await request.text();
+  const json = text === '' ? null : (JSON.parse(text) as Record<string, unknown>);
+  const answer = await outcome(
+    theOutbox().write({ method: request.method, path, json, blob: null, coach: request.headers.get('Deft-Coach') }),
+  );
+  return new Response(answer.text === '' ? null : answer.text, {
+    status: answer.status,
+    headers: { 'content-type': 'application/json' },
+  });
+}
+
+/** An answer of the outbox, with refusals as Problems. */
+export async function outcome<T>(sent: Promise<T>): Promise<T> {
+  try {
+    return await sent;
+  } catch (error) {
+    if (error instanceof Refused)
+      throw new Problem(error.refusal.status, error.refusal.sentence, error.refusal.field ?? undefined, error.refusal.current);
+    if (error instanceof Dropped) throw new Superseded();
+    throw error;
+  }
+}
+
 export const api = createClient<paths>({
   fetch: async (request) => {
-    try {
-      const response = await fetch(request);
-      noteAnswer();
-      return response;
-    } catch {
-      noteSilence();
-      throw new Unreachable();
-    }
+    const { pathname, search } = new URL(request.url);
+    return writes(request.method, pathname) ? write(request, pathname + search) : ask(request);
   },
 });
 api.use(coachHeader);

@@ -1,3 +1,5 @@
+import { WebSocket as ReconnectingSocket } from 'partysocket';
+import { isReachable, noteAnswer, onConnection } from '@/device/connection';
 import type { Schema } from './client';
 
 export type LookView = Schema['LookView'];
@@ -12,18 +14,43 @@ type Answer = { seq: number; look?: Schema['LookAnswer'] | null; bench?: Schema[
  * every answer with the number it belongs to and can tell a settled reading from one that a newer move has overtaken.
  */
 export class LiveReading {
-  private socket: WebSocket | undefined;
+  private readonly socket: ReconnectingSocket;
   private inFlight = false;
   private waiting: ({ seq: number } & Question) | undefined;
   private last: ({ seq: number } & Question) | undefined;
   private seq = 0;
-  private retry: ReturnType<typeof setTimeout> | undefined;
-  private closed = false;
+  private readonly stop: () => void;
 
   constructor(
     private readonly hear: (answer: Answer) => void,
     private readonly lost: () => void,
-  ) {}
+    url = `${location.origin.replace(/^http/, 'ws')}/api/live`,
+    socket: typeof WebSocket = WebSocket,
+  ) {
+    // It comes back by itself with growing pauses; what was asked meanwhile is not kept in it, only the last question is here.
+    this.socket = new ReconnectingSocket(url, undefined, {
+      minReconnectionDelay: 500,
+      maxReconnectionDelay: 5000,
+      maxEnqueuedMessages: 0,
+      WebSocket: socket,
+    });
+    this.socket.onopen = () => {
+      noteAnswer();
+      this.pump();
+    };
+    this.socket.onmessage = (event: MessageEvent<string>) => {
+      this.inFlight = false;
+      this.hear(JSON.parse(event.data) as Answer);
+      this.pump();
+    };
+    this.socket.onclose = () => {
+      this.inFlight = false;
+      // What was asked last is asked again once the server is back: the points are still on the picture.
+      this.waiting ??= this.last;
+      this.lost();
+    };
+    this.stop = onConnection(() => isReachable() && this.socket.readyState > ReconnectingSocket.OPEN && this.socket.reconnect());
+  }
 
   /** Asks for a reading; returns the number its answer will carry. */
   ask(question: Question): number {
@@ -34,38 +61,16 @@ export class LiveReading {
   }
 
   close() {
-    this.closed = true;
-    clearTimeout(this.retry);
-    this.socket?.close();
+    this.stop();
+    this.socket.onclose = null;
+    this.socket.close();
   }
 
   private pump() {
-    if (this.closed || this.inFlight || !this.waiting) return;
-    if (!this.socket || this.socket.readyState > WebSocket.OPEN) return this.open();
-    if (this.socket.readyState !== WebSocket.OPEN) return;
+    if (this.inFlight || !this.waiting || this.socket.readyState !== ReconnectingSocket.OPEN) return;
     this.inFlight = true;
     const message = this.waiting;
     this.waiting = undefined;
     this.socket.send(JSON.stringify(message));
-  }
-
-  private open() {
-    const socket = new WebSocket(`${location.origin.replace(/^http/, 'ws')}/api/live`);
-    this.socket = socket;
-    socket.onopen = () => this.pump();
-    socket.onmessage = (event: MessageEvent<string>) => {
-      this.inFlight = false;
-      this.hear(JSON.parse(event.data) as Answer);
-      this.pump();
-    };
-    socket.onclose = () => {
-      if (this.closed) return;
-      this.socket = undefined;
-      this.inFlight = false;
-      // What was asked last is asked again once the server is back: the points are still on the picture.
-      this.waiting ??= this.last;
-      this.lost();
-      this.retry = setTimeout(() => this.pump(), 1000);
-    };
   }
 }

@@ -1,4 +1,5 @@
 import { QueryClient, useQuery } from '@tanstack/react-query';
+import { theOutbox } from '@/outbox/device';
 import { api, Problem, type Schema, take } from './client';
 
 export const queries = new QueryClient({
@@ -8,6 +9,8 @@ export const queries = new QueryClient({
       retryDelay: 400,
       staleTime: 2000,
       networkMode: 'always',
+      // Whatever a screen shows is fetched again as soon as the server answers.
+      refetchOnReconnect: 'always',
     },
     mutations: { networkMode: 'always' },
   },
@@ -20,13 +23,26 @@ export const useFloor = () => useQuery({ queryKey: ['floor'], queryFn: () => tak
 export const useClients = () => useQuery({ queryKey: ['clients'], queryFn: () => take(api.GET('/api/clients')) });
 
 export const useClient = (id: string) =>
-  useQuery({ queryKey: ['client', id], queryFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id } } })) });
+  useQuery({
+    queryKey: ['client', id],
+    queryFn: async () => {
+      const client = await take(api.GET('/api/clients/{id}', { params: { path: { id } } }));
+      // What is written about these later goes into the lane of their client.
+      for (const sign of client.stopSigns) theOutbox().belongs(sign.id, id);
+      if (client.draft) theOutbox().belongs(client.draft.id, id);
+      return client;
+    },
+  });
 
 export const useCheck = (id: string | undefined) =>
   useQuery({
     queryKey: ['check', id],
     enabled: id !== undefined,
-    queryFn: () => take(api.GET('/api/checks/{id}', { params: { path: { id: id ?? '' } } })),
+    queryFn: async () => {
+      const check = await take(api.GET('/api/checks/{id}', { params: { path: { id: id ?? '' } } }));
+      for (const its of [check, ...check.trials]) theOutbox().belongs(its.id, check.clientId);
+      return check;
+    },
   });
 
 /** By what a check of a client would be judged; a school only when the coach chose one for it. */

@@ -212,6 +212,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clock-answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["answerClock"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/coaches": {
         parameters: {
             query?: never;
@@ -1079,6 +1095,15 @@ export interface components {
             stopSigns: components["schemas"]["FlagView"][];
             strides: components["schemas"]["StrideView"][];
             trend: components["schemas"]["PartView"][];
+        };
+        /** @description The coach says that the clock is right now: what is dated ahead keeps its date and its place in the order. */
+        ClockAnswer: {
+            /** Format: uuid */
+            id: string;
+        };
+        /** @description Entries are dated ahead of this computer's clock: one of the two is wrong, and only a person knows which. */
+        ClockQuestionView: {
+            sentence: string;
         };
         CoachRequest: {
             /** Format: uuid */
@@ -2450,6 +2475,7 @@ export interface components {
         };
         StudioView: {
             cautions: components["schemas"]["CautionsView"];
+            clock: null | components["schemas"]["ClockQuestionView"];
             coaches: components["schemas"]["CoachView"][];
             exercises: components["schemas"]["ExerciseView"][];
             /** Format: uuid */
@@ -3018,6 +3044,28 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["IntakeView"];
                 };
+            };
+        };
+    };
+    answerClock: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClockAnswer"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,11 +1,12 @@
 import { Link, Outlet, useLocation, useMatchRoute, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { setActingCoach, useActingCoach } from '@/api/coach';
-import { useReachable } from '@/api/connection';
 import { useStudio } from '@/api/queries';
 import { CautionGate } from '@/features/safety/CautionGate';
+import { ClockQuestion } from './ClockQuestion';
 import { FindClient } from './FindClient';
 import { useShortcuts } from './keys';
+import { OutboxBar } from './OutboxBar';
 import { closeClient, useOpenClients } from './openClients';
 import { ShortcutList } from './ShortcutList';
 import { setTheme, type Theme, useTheme } from './theme';
@@ -31,7 +32,8 @@ export function Shell() {
       <Spine onFind={() => setFinding(true)} onKeys={() => setListing(true)} />
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <OpenClients />
-        <Connection />
+        <OutboxBar />
+        <ClockQuestion />
         <main id="main" className="min-h-0 flex-1 overflow-y-auto max-lg:scroll-pb-24">
           <Outlet />
         </main>
@@ -167,14 +169,5 @@ function OpenClients() {
         );
       })}
     </div>
-  );
-}
-
-function Connection() {
-  if (useReachable()) return null;
-  return (
-    <p role="status" className="shrink-0 bg-slate-wash px-6 py-2 text-[14px] font-semibold text-slate">
-      No answer from the studio’s server. Pictures and points stay on this device; readings wait. Trying again…
-    </p>
   );
 }

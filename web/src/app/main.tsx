@@ -4,11 +4,25 @@ import { RouterProvider } from '@tanstack/react-router';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { queries } from '@/api/queries';
+import { takeOverDrafts } from '@/features/check/draft';
+import { openOutbox } from '@/outbox/device';
 import { router } from './routes';
 import { applyTheme } from './theme';
 
 applyTheme();
 const root = document.getElementById('app');
+// Without a place to keep what is entered nothing may be entered.
+const outbox = await openOutbox().catch((error: unknown) => {
+  if (root)
+    root.textContent =
+      'This browser keeps nothing on this device, so nothing that you enter would be safe. Leave its private mode, or allow Deft Stride to store data, then reload.';
+  throw error;
+});
+takeOverDrafts();
+// What nobody on the screen waited for, from before a reload or from another tab, changes what is shown all the same.
+outbox.onKept((entry, awaited) => {
+  if (!awaited && entry.kind !== 'draft' && entry.kind !== 'picture') void queries.invalidateQueries();
+});
 if (root)
   createRoot(root).render(
     <StrictMode>

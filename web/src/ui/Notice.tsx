@@ -1,8 +1,13 @@
 import type { ReactNode } from 'react';
+import { Superseded } from '@/api/client';
+import { queries } from '@/api/queries';
+import { probe } from '@/device/connection';
+import { Button } from './Button';
 
 /** Something went wrong, in a sentence that says what to do. */
 export function Trouble({ error }: { error: unknown }) {
-  if (!error) return null;
+  // What was superseded is nobody's trouble: something newer is on its way, or the coach left it out.
+  if (!error || error instanceof Superseded) return null;
   return (
     <p role="alert" className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-[14.5px]">
       {error instanceof Error ? error.message : String(error)}
@@ -25,7 +30,10 @@ export function Waiting({ what, error }: { what: string; error?: unknown }) {
   return (
     <div className="p-6">
       {error ? (
-        <Trouble error={error} />
+        <div className="grid justify-items-start gap-3">
+          <Trouble error={error} />
+          <Button onClick={() => void Promise.all([probe(), queries.refetchQueries({ type: 'active' })])}>Try again</Button>
+        </div>
       ) : (
         <p className="text-soft" role="status">
           Fetching {what}…

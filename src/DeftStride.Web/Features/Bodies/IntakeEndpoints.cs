@@ -17,15 +17,15 @@ internal static class IntakeEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/clients/{id:guid}/intake", GetAsync).WithName("getIntake");
-        api.MapPut("/clients/{id:guid}/intake", ChangeAsync).WithName("changeIntake");
-        api.MapPost("/ranges", MeasureAsync).WithName("addRange");
+        api.MapPut("/clients/{id:guid}/intake", ChangeAsync).WithName("changeIntake").InTurn();
+        api.MapPost("/ranges", MeasureAsync).WithName("addRange").InTurn();
     }
 
     public static IntakeDto Of(ClientRecord client) => client.Intake is { } kept ? Json.Read<IntakeDto>(kept) : IntakeDto.Empty;
 
     /// <summary>The latest measured range of each test and side; a measurement that was superseded does not count.</summary>
     public static Task<List<RangeFact>> RangesAsync(StudioContext db, Guid clientId, CancellationToken stop) =>
-        db.Ranges.AsNoTracking().Where(r => r.ClientId == clientId && !db.Ranges.Any(n => n.Supersedes == r.Id)).OrderByDescending(r => r.RecordedAt).ToListAsync(stop);
+        db.Ranges.AsNoTracking().Where(r => r.ClientId == clientId && !db.Ranges.Any(n => n.Supersedes == r.Id)).OrderByDescending(r => r.Sequence).ToListAsync(stop);
 
     public static RangeOfMotion RangeOf(IEnumerable<RangeFact> newestFirst, BodySide side) => new(newestFirst.Where(r => r.Side == side)
         .GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)));

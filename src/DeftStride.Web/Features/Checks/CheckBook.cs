@@ -90,7 +90,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         var fact = await db.Checks.AsNoTracking().FirstOrDefaultAsync(c => c.Id == checkId && c.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This check is not kept here. Go back to the client and start a new one.");
         var trials = await db.Standing().AsNoTracking().Where(t => t.CheckId == checkId)
-            .OrderBy(t => t.RecordedAt).ToListAsync(stop);
+            .OrderBy(t => t.Sequence).ToListAsync(stop);
         return Judge(fact, trials);
     }
 
@@ -111,16 +111,17 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         return new JudgedTrial(fact, request, after, Json.Read<TrialJudged>(fact.Judged));
     }
 
-    public Task<List<PastTrial>> PastTrialsAsync(Guid clientId, CancellationToken stop) =>
-        db.Standing().AsNoTracking().Where(t => t.ClientId == clientId)
-            .OrderBy(t => t.RecordedAt).Select(t => new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt)).ToListAsync(stop);
+    /// <summary>What was tried with a client, oldest first; up to a place in the order of writes.</summary>
+    public async Task<IReadOnlyList<PastTrial>> PastTrialsAsync(Guid clientId, CancellationToken stop, long until = long.MaxValue) =>
+        [.. (await db.Standing().AsNoTracking().Where(t => t.ClientId == clientId && t.Sequence <= until)
+            .OrderBy(t => t.Sequence).Select(t => new { t.CorrectionId, t.Outcome, t.Sequence }).ToListAsync(stop)).Select(t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)))];
 
     /// <summary>Signs that stand: flagged, not superseded and not cleared.</summary>
     public Task<List<FlagFact>> UnclearedAsync(Guid clientId, CancellationToken stop) =>
         db.Flags.AsNoTracking().Where(f => f.ClientId == clientId
                 && !db.Flags.Any(n => n.Supersedes == f.Id)
                 && !db.FlagClearings.Any(c => c.FlagId == f.Id))
-            .OrderBy(f => f.RecordedAt).ToListAsync(stop);
+            .OrderBy(f => f.Sequence).ToListAsync(stop);
 
     /// <summary>The look that a client's coach is in the middle of. One that arrived after its check was finished does not count.</summary>
     public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
@@ -130,15 +131,15 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
     public async Task<CorrectionView?> CorrectionAsync(JudgedCheck check, string? cause, CancellationToken stop)
     {
         if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0) return null;
-        var here = check.Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Fact.RecordedAt)).ToArray();
-        var past = await PastTrialsAsync(check.Fact.ClientId, stop);
+        var here = check.Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, WriteOrder.Instant(t.Fact.Sequence))).ToArray();
+        var past = await PastTrialsAsync(check.Fact.ClientId, stop, check.Fact.Sequence);
         var studio = await scope.StudioAsync(stop);
         var things = BenchEndpoints.KitOf(studio).Things?.ToHashSet();
         var hurts = check.Request.Pain?.Score > studio.PainLimit;
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
         var words = CueEndpoints.WordsOf(studio, client);
-        var facts = new CorrectionFacts(check.Look, [.. past.Where(t => t.At <= check.Fact.RecordedAt)], here, things, cause, pains) { Retired = words.Retired, Added = words.Added };
+        var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains) { Retired = words.Retired, Added = words.Added };
         return CorrectionChoice.For(check.Look.Finding, facts) is not { } choice ? null
             : new CorrectionView(choice.Now.Id, choice.Fault.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Focus, words.Of(choice.Now).Text, words.Of(choice.Now).Owner, await WhyAsync(check, choice, stop), choice.Now.Short,
                 choice.Cause?.Id, [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))], choice.Fault.Disagreement, choice.OnDeck?.Short);
@@ -186,12 +187,12 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         // The session before is the last one of the same exercise: two exercises do not prove each other.
         var previous = await (from d in db.Decisions.AsNoTracking()
                               join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
-                              where d.ClientId == check.Fact.ClientId && c.ExerciseId == check.Fact.ExerciseId && d.CheckId != check.Fact.Id && d.RecordedAt < check.Fact.RecordedAt
+                              where d.ClientId == check.Fact.ClientId && c.ExerciseId == check.Fact.ExerciseId && d.CheckId != check.Fact.Id && d.Sequence < check.Fact.Sequence
                                   && !db.Decisions.Any(n => n.Supersedes == d.Id)
-                              orderby d.RecordedAt descending
-                              select new { d.Id, d.CheckId, d.SessionClean, d.LastPain, d.RecordedAt }).FirstOrDefaultAsync(stop);
+                              orderby d.Sequence descending
+                              select new { d.Id, d.CheckId, d.SessionClean, d.LastPain, d.Sequence }).FirstOrDefaultAsync(stop);
         // A clean session counts on the rung it was made on; the look that placed the client counts as the first.
-        var counts = previous is not null && (spot?.Last is not { } came || previous.RecordedAt > came.RecordedAt || (came.Kind == MoveKind.Placed && came.DecisionId == previous.Id));
+        var counts = previous is not null && (spot?.Last is not { } came || previous.Sequence > came.Sequence || (came.Kind == MoveKind.Placed && came.DecisionId == previous.Id));
         var failed = previous is null ? [] : await db.Standing().AsNoTracking()
             .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
             .Select(t => t.CorrectionId).ToListAsync(stop);
@@ -223,7 +224,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
     {
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == check.Fact.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var decision = await db.Decisions.AsNoTracking()
-            .Where(d => d.CheckId == check.Fact.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.RecordedAt).FirstOrDefaultAsync(stop);
+            .Where(d => d.CheckId == check.Fact.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.Sequence).FirstOrDefaultAsync(stop);
         return View(check, coaches, decision, await CorrectionAsync(check, null, stop));
     }
 

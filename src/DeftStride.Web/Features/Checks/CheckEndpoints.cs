@@ -17,18 +17,18 @@ internal static class CheckEndpoints
 
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/checks", AddAsync).WithName("addCheck");
+        api.MapPost("/checks", AddAsync).WithName("addCheck").InTurn();
         api.MapGet("/checks/{id:guid}", GetAsync).WithName("getCheck");
         api.MapGet("/clients/{clientId:guid}/standard", StandardAsync).WithName("getStandard");
         api.MapGet("/checks/{id:guid}/correction", CorrectionAsync).WithName("getCorrection");
-        api.MapPost("/trials", TryAsync).WithName("addTrial");
-        api.MapPost("/trials/{id:guid}/withdrawal", WithdrawAsync).WithName("withdrawTrial");
+        api.MapPost("/trials", TryAsync).WithName("addTrial").InTurn();
+        api.MapPost("/trials/{id:guid}/withdrawal", WithdrawAsync).WithName("withdrawTrial").InTurn();
         api.MapPost("/checks/{id:guid}/recommendation", RecommendAsync).WithName("recommend");
-        api.MapPost("/decisions", DecideAsync).WithName("addDecision");
+        api.MapPost("/decisions", DecideAsync).WithName("addDecision").InTurn();
         api.MapGet("/rules", Rules).WithName("getRules");
         api.MapGet("/clients/{clientId:guid}/draft", DraftAsync).WithName("getDraft");
-        api.MapPut("/drafts", KeepDraftAsync).WithName("keepDraft");
-        api.MapDelete("/drafts/{id:guid}", DropDraftAsync).WithName("dropDraft");
+        api.MapPut("/drafts", KeepDraftAsync).WithName("keepDraft").InTurn();
+        api.MapDelete("/drafts/{id:guid}", DropDraftAsync).WithName("dropDraft").InTurn();
     }
 
     private static async Task<Ok<CheckView>> AddAsync(CheckRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
@@ -95,6 +95,7 @@ internal static class CheckEndpoints
         DraftRequest request, StudioContext db, StudioScope scope, CheckBook book, RecordChanger changer, TimeProvider clock, CancellationToken stop)
     {
         await scope.ClientAsync(request.ClientId, stop);
+        if (await changer.ReplayAsync<DraftView>(request.OperationId, request, stop) is { Found: true } replay) return TypedResults.Ok(replay.Answer!);
         if (request.Body.Length > LongestDraft) throw Refusal.BadInput("body", "This check has grown too large to keep. Finish it and start a new one.");
         if (await db.Checks.AnyAsync(c => c.Id == request.Id, stop)) throw Refusal.Conflict("This check is already finished. Reload to see it.");
         await db.Drafts.Where(d => d.ClientId == request.ClientId && db.Checks.Any(c => c.Id == d.Id)).ExecuteDeleteAsync(stop);

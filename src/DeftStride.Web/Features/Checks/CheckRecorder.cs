@@ -181,6 +181,7 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
                 ? $"Up from “{from.Name}” to “{to.Name}”. {rule.Reason}" : $"Back from “{from.Name}” to “{to.Name}”. {rule.Reason}");
         }
 
+        if (session.Spot is null && request.Log is not null) await LogAloneAsync(request.Log, check, session, said, stop);
         if (session.Spot is not { } spot || session.Next(request.Chosen, way) is not { } next || (request.Log is null && way is not { Kind: ProgressKind.Dose or ProgressKind.Load })) return;
         var exercise = Exercise.Find(spot.Rung.ExerciseId)!;
         // On another rung the numbers begin anew; what is kept here is what this rung would go on with.
@@ -193,6 +194,22 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
             Judged = Json.Write(new LogJudged(spot.Ladder.Id, spot.Rung.Id, PrescriptionView.Of(spot.Asked, exercise), PrescriptionView.Of(kept, exercise), next.Step, next.Why, said.SessionClean)),
             Body = Json.Write(request.Log ?? new LogDto([], null, null, null, null, null)),
         }, request, stop);
+    }
+
+    /// <summary>What was done of an exercise that no ladder has: it is kept all the same, and the numbers go on from it.</summary>
+    private async Task LogAloneAsync(LogDto log, JudgedCheck check, SessionFacts session, Recommendation said, CancellationToken stop)
+    {
+        var exercise = Exercise.Find(check.Fact.ExerciseId)!;
+        var asked = Prescription.First(DoseRange.Practising, exercise, session.Rack);
+        var next = NextDose.After(asked, session.Log!, session.Facts.PainLimit.Value, false, false, session.Rack);
+        var earlier = await db.Logs.AsNoTracking().Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id)).Select(l => (Guid?)l.Id).FirstOrDefaultAsync(stop);
+        await facts.AddAsync(new LogFact
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()), ClientId = check.Fact.ClientId, Day = await scope.TodayAsync(clock.GetUtcNow(), stop), ExerciseId = exercise.Id, CheckId = check.Fact.Id,
+            NextMorning = log.NextMorning, Pain = log.Pain?.Score, Supersedes = earlier,
+            Judged = Json.Write(new LogJudged(null, null, PrescriptionView.Of(asked, exercise), PrescriptionView.Of(next.Prescription, exercise), next.Step, next.Why, said.SessionClean)),
+            Body = Json.Write(log),
+        }, log, stop);
     }
 
     /// <summary>What the change is held against: the last look after a change that helped, where it answers for the target, else the first look.</summary>

@@ -65,9 +65,9 @@ internal static class ClientEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/clients", ListAsync).WithName("listClients");
-        api.MapPost("/clients", AddAsync).WithName("addClient");
+        api.MapPost("/clients", AddAsync).WithName("addClient").InTurn();
         api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient");
-        api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient");
+        api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient").InTurn();
     }
 
     private static async Task<Ok<List<ClientSummary>>> ListAsync(StudioContext db, StudioScope scope, CancellationToken stop)
@@ -113,17 +113,17 @@ internal static class ClientEndpoints
         var client = await scope.ClientAsync(id, stop);
         var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var standing = db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id));
-        var facts = await standing.OrderByDescending(c => c.RecordedAt).Take(all == true ? int.MaxValue : LatestLooks).ToListAsync(stop);
+        var facts = await standing.OrderByDescending(c => c.Sequence).Take(all == true ? int.MaxValue : LatestLooks).ToListAsync(stop);
         facts.Reverse();
         var earlier = facts.Count < LatestLooks || all == true ? 0 : await standing.CountAsync(stop) - facts.Count;
         var shown = facts.Select(f => f.Id).ToArray();
-        var trials = (await db.Standing().AsNoTracking().Where(t => t.ClientId == id && shown.Contains(t.CheckId)).OrderBy(t => t.RecordedAt).ToListAsync(stop)).ToLookup(t => t.CheckId);
-        var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && shown.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.RecordedAt).ToListAsync(stop)).ToLookup(d => d.CheckId);
+        var trials = (await db.Standing().AsNoTracking().Where(t => t.ClientId == id && shown.Contains(t.CheckId)).OrderBy(t => t.Sequence).ToListAsync(stop)).ToLookup(t => t.CheckId);
+        var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && shown.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.Sequence).ToListAsync(stop)).ToLookup(d => d.CheckId);
         var checks = facts.Select(f => CheckBook.Judge(f, trials[f.Id])).ToArray();
         var cleared = await (from flag in db.Flags.AsNoTracking()
                              join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
                              where flag.ClientId == id
-                             orderby clearing.RecordedAt
+                             orderby clearing.Sequence
                              select new { flag, clearing }).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
@@ -131,8 +131,8 @@ internal static class ClientEndpoints
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
         // Pictures of looks that are not shown are not loose.
-        var since = earlier > 0 ? facts[0].RecordedAt : default;
-        var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id && p.RecordedAt >= since).OrderBy(p => p.RecordedAt).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
+        var since = earlier > 0 ? facts[0].Sequence : 0;
+        var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id && p.Sequence >= since && p.Supersedes == null).OrderBy(p => p.Sequence).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
 
         var inForce = await ladders.LaddersAsync(stop);
         var way = (await ladders.WaysAsync([id], stop, why: true))[id].ToArray();
@@ -140,7 +140,8 @@ internal static class ClientEndpoints
         var firstSide = FirstSide(checks.LastOrDefault()?.Request.Pain, checks.LastOrDefault()?.Look.Finding.Side);
         // A break is one of training altogether, on whatever ladder.
         var lastDone = new[] { facts.LastOrDefault()?.RecordedAt, logs.LastOrDefault()?.RecordedAt }.Max();
-        var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.RecordedAt > lastDone) ? null : lastDone, clock.GetUtcNow());
+        var lastPlace = Math.Max(facts.LastOrDefault()?.Sequence ?? 0, logs.LastOrDefault()?.Sequence ?? 0);
+        var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.Sequence > lastPlace) ? null : lastDone, clock.GetUtcNow());
         var strides = new List<StrideView>();
         foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id))) strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, firstSide, away, today, stop));
 

@@ -18,7 +18,7 @@ internal static class LogEndpoints
 
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/logs", AddAsync).WithName("addLog");
+        api.MapPost("/logs", AddAsync).WithName("addLog").InTurn();
         api.MapGet("/clients/{clientId:guid}/asked", AskedAsync).WithName("getAsked");
     }
 

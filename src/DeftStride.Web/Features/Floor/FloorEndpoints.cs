@@ -61,7 +61,7 @@ internal static class FloorEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/floor", TodayAsync).WithName("getFloor");
-        api.MapPost("/visits", PlanAsync).WithName("addVisit");
+        api.MapPost("/visits", PlanAsync).WithName("addVisit").InTurn();
     }
 
     /// <summary>Somebody not seen for longer is no longer on the floor's list of those with nothing planned.</summary>
@@ -107,7 +107,8 @@ internal static class FloorEndpoints
             var last = f.LastCheck is { } looked ? JudgedLook(looked) : null;
             var way = ways[row.client.Id].ToArray();
             var lastDone = new[] { f.LastCheck?.RecordedAt, logs[row.client.Id].LastOrDefault()?.RecordedAt }.Max();
-            var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.RecordedAt > lastDone) ? null : lastDone, now);
+            var lastPlace = Math.Max(f.LastCheck?.Sequence ?? 0, logs[row.client.Id].LastOrDefault()?.Sequence ?? 0);
+            var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.Sequence > lastPlace) ? null : lastDone, now);
             rows.Add(new VisitView(
                 row.visit.Id, row.visit.StartsAt, TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"), state,
                 new ClientSummary(row.client.Id, row.client.Name), exercise.Id, exercise.Name,
@@ -155,16 +156,16 @@ internal static class FloorEndpoints
             && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id)).Select(f => f.ClientId).ToListAsync(stop);
         var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id)).Select(d => d.ClientId).ToListAsync(stop);
         var trials = (await db.Standing().AsNoTracking().Where(t => ids.Contains(t.ClientId) && t.Outcome == TrialOutcome.Helped)
-            .Select(t => new { t.ClientId, Past = new PastTrial(t.CorrectionId, t.Outcome, t.RecordedAt) }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => t.Past);
+            .Select(t => new { t.ClientId, t.CorrectionId, t.Outcome, t.Sequence }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)));
         // One look into the index a client: the latest that stands, however many years lie below it.
         var latest = await db.Clients.AsNoTracking().Where(c => ids.Contains(c.Id))
-            .Select(c => db.Checks.Where(k => k.ClientId == c.Id && !db.Checks.Any(n => n.Supersedes == k.Id)).OrderByDescending(k => k.RecordedAt).Select(k => (Guid?)k.Id).FirstOrDefault()).ToListAsync(stop);
+            .Select(c => db.Checks.Where(k => k.ClientId == c.Id && !db.Checks.Any(n => n.Supersedes == k.Id)).OrderByDescending(k => k.Sequence).Select(k => (Guid?)k.Id).FirstOrDefault()).ToListAsync(stop);
         Guid[] looked = [.. latest.OfType<Guid>()];
         var checks = (await db.Checks.AsNoTracking().Where(c => looked.Contains(c.Id)).Select(c => new CheckFact
         {
-            Id = c.Id, ClientId = c.ClientId, CoachId = c.CoachId, RecordedAt = c.RecordedAt, ExerciseId = c.ExerciseId, School = c.School, Brief = c.Brief, Judged = c.Brief == null ? c.Judged : "", Standard = c.Brief == null ? c.Standard : "", Body = c.Body,
+            Id = c.Id, ClientId = c.ClientId, CoachId = c.CoachId, RecordedAt = c.RecordedAt, Sequence = c.Sequence, ExerciseId = c.ExerciseId, School = c.School, Brief = c.Brief, Judged = c.Brief == null ? c.Judged : "", Standard = c.Brief == null ? c.Standard : "", Body = c.Body,
         }).ToListAsync(stop)).ToDictionary(c => c.ClientId);
-        var decisions = (await db.Decisions.AsNoTracking().Where(d => looked.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).ToListAsync(stop)).GroupBy(d => d.CheckId).ToDictionary(g => g.Key, g => g.MaxBy(d => d.RecordedAt)!);
+        var decisions = (await db.Decisions.AsNoTracking().Where(d => looked.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).ToListAsync(stop)).GroupBy(d => d.CheckId).ToDictionary(g => g.Key, g => g.MaxBy(d => d.Sequence)!);
         return ids.ToDictionary(id => id, id =>
         {
             var check = checks.GetValueOrDefault(id);

@@ -47,17 +47,17 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         var standing = db.Rungs.AsNoTracking().Where(r => clients.Contains(r.ClientId) && !db.Rungs.Any(n => n.Supersedes == r.Id)
             && (r.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == r.DecisionId)));
         var read = why
-            ? standing.OrderByDescending(r => r.RecordedAt).Take(MostSteps).Select(r => new RungFact
+            ? standing.OrderByDescending(r => r.Sequence).Take(MostSteps).Select(r => new RungFact
             {
-                Id = r.Id, ClientId = r.ClientId, CoachId = r.CoachId, LadderId = r.LadderId, RungId = r.RungId, Side = r.Side, Kind = r.Kind, DecisionId = r.DecisionId, RecordedAt = r.RecordedAt, Judged = r.Judged, Body = "",
+                Id = r.Id, ClientId = r.ClientId, CoachId = r.CoachId, LadderId = r.LadderId, RungId = r.RungId, Side = r.Side, Kind = r.Kind, DecisionId = r.DecisionId, RecordedAt = r.RecordedAt, Sequence = r.Sequence, Judged = r.Judged, Body = "",
             })
             // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
-            : standing.Where(r => !db.Rungs.Any(n => n.ClientId == r.ClientId && n.LadderId == r.LadderId && n.Side == r.Side && n.RecordedAt > r.RecordedAt
+            : standing.Where(r => !db.Rungs.Any(n => n.ClientId == r.ClientId && n.LadderId == r.LadderId && n.Side == r.Side && n.Sequence > r.Sequence
                 && (n.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == n.DecisionId)))).Select(r => new RungFact
             {
-                Id = r.Id, ClientId = r.ClientId, CoachId = r.CoachId, LadderId = r.LadderId, RungId = r.RungId, Side = r.Side, Kind = r.Kind, DecisionId = r.DecisionId, RecordedAt = r.RecordedAt, Judged = "", Body = "",
+                Id = r.Id, ClientId = r.ClientId, CoachId = r.CoachId, LadderId = r.LadderId, RungId = r.RungId, Side = r.Side, Kind = r.Kind, DecisionId = r.DecisionId, RecordedAt = r.RecordedAt, Sequence = r.Sequence, Judged = "", Body = "",
             });
-        return (await read.ToListAsync(stop)).OrderBy(r => r.RecordedAt).ThenBy(r => r.Id).ToLookup(r => r.ClientId);
+        return (await read.ToListAsync(stop)).OrderBy(r => r.Sequence).ToLookup(r => r.ClientId);
     }
 
     /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
@@ -68,11 +68,11 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
     public async Task<ILookup<Guid, LogFact>> LogsAsync(IReadOnlyCollection<Guid> clients, DateTimeOffset from, CancellationToken stop, bool whole = false)
     {
         var standing = db.Logs.AsNoTracking().Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from && !db.Logs.Any(n => n.Supersedes == l.Id));
-        var read = whole ? standing.OrderByDescending(l => l.RecordedAt).Take(MostLogs) : standing.Select(l => new LogFact
+        var read = whole ? standing.OrderByDescending(l => l.Sequence).Take(MostLogs) : standing.Select(l => new LogFact
         {
-            Id = l.Id, ClientId = l.ClientId, CoachId = l.CoachId, Day = l.Day, ExerciseId = l.ExerciseId, RungId = l.RungId, CheckId = l.CheckId, NextMorning = l.NextMorning, Pain = l.Pain, RecordedAt = l.RecordedAt, Judged = l.Judged, Body = "",
+            Id = l.Id, ClientId = l.ClientId, CoachId = l.CoachId, Day = l.Day, ExerciseId = l.ExerciseId, RungId = l.RungId, CheckId = l.CheckId, NextMorning = l.NextMorning, Pain = l.Pain, RecordedAt = l.RecordedAt, Sequence = l.Sequence, Judged = l.Judged, Body = "",
         });
-        return (await read.ToListAsync(stop)).OrderBy(l => l.RecordedAt).ToLookup(l => l.ClientId);
+        return (await read.ToListAsync(stop)).OrderBy(l => l.Sequence).ToLookup(l => l.ClientId);
     }
 
     private const int MostLogs = 40;
@@ -103,8 +103,8 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         var rung = begin.Id == left || begin.Id == right ? begin : Stride.Planned(ladder, left, right);
         var last = mine.LastOrDefault(r => r.RungId == rung.Id);
         // What was asked for on this rung before the client last came to it counts no more.
-        var since = last?.RecordedAt ?? default;
-        if (logs.LastOrDefault(l => l.RungId == rung.Id && l.RecordedAt >= since) is not { } log) return new Spot(ladder, rung, left, right, true, last, First(rung, rack), $"Where the rung begins: {rung.Dose}.");
+        var since = last?.Sequence ?? 0;
+        if (logs.LastOrDefault(l => l.RungId == rung.Id && l.Sequence >= since) is not { } log) return new Spot(ladder, rung, left, right, true, last, First(rung, rack), $"Where the rung begins: {rung.Dose}.");
         var judged = Json.Read<LogJudged>(log.Judged);
         return new Spot(ladder, rung, left, right, true, last, judged.Next.ToCore(rung.Dose), judged.Why);
     }

@@ -19,8 +19,8 @@ internal static class LadderEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/ladders", ListAsync).WithName("getLadders");
-        api.MapPut("/ladders/{id}", ChangeAsync).WithName("changeLadder");
-        api.MapPost("/stands", StandAsync).WithName("addStand");
+        api.MapPut("/ladders/{id}", ChangeAsync).WithName("changeLadder").InTurn();
+        api.MapPost("/stands", StandAsync).WithName("addStand").InTurn();
     }
 
     private static async Task<Ok<LaddersView>> ListAsync(StudioContext db, StudioScope scope, LadderBook book, StudioPulse pulse, TimeProvider clock, CancellationToken stop) =>
@@ -54,7 +54,7 @@ internal static class LadderEndpoints
                 where step.StudioId == studioId && (ladderId == null || step.LadderId == ladderId)
                     && (step.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == step.DecisionId))
                     && !db.Rungs.Any(n => n.ClientId == step.ClientId && n.LadderId == step.LadderId && n.Side == step.Side
-                        && (n.RecordedAt > step.RecordedAt || (n.RecordedAt == step.RecordedAt && n.Id.CompareTo(step.Id) > 0))
+                        && n.Sequence > step.Sequence
                         && (n.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == n.DecisionId)))
                 orderby client.Name
                 select new { step.LadderId, step.RungId, step.Side, client.Id, client.Name }).ToListAsync(stop))
@@ -62,6 +62,7 @@ internal static class LadderEndpoints
 
     private static async Task<Ok<LaddersView>> ChangeAsync(string id, LadderChange request, StudioContext db, StudioScope scope, LadderBook book, RecordChanger changer, CancellationToken stop)
     {
+        if ((await changer.ReplayAsync<long>(request.OperationId, request, stop)).Found) return TypedResults.Ok(await AllAsync(db, scope, book, stop));
         var studio = await scope.StudioAsync(stop);
         var record = await db.Ladders.FirstOrDefaultAsync(l => l.StudioId == studio.Id && l.LadderId == id, stop);
         var usual = Ladder.All.FirstOrDefault(l => l.Id == id);

@@ -17,7 +17,7 @@ internal static class CueEndpoints
 {
     private const string Prefix = "cue:";
 
-    public static void Map(IEndpointRouteBuilder api) => api.MapPut("/cues", ChangeAsync).WithName("changeCue");
+    public static void Map(IEndpointRouteBuilder api) => api.MapPut("/cues", ChangeAsync).WithName("changeCue").InTurn();
 
     /// <summary>The words in force; without a client the studio's alone.</summary>
     public static CueWords WordsOf(StudioRecord studio, ClientRecord? client) => new(client is null ? [] : Read(SettingEndpoints.Of(client)), Read(StudioSettings.Of(studio).Studio));

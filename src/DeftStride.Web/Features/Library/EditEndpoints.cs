@@ -22,7 +22,7 @@ internal static class EditEndpoints
         var found = await (from edit in db.Edits.AsNoTracking()
                            join coach in db.Coaches.AsNoTracking() on edit.CoachId equals coach.Id
                            where edit.StudioId == studio.Id && (kind == null || edit.Kind == kind) && (subject == null || edit.Subject == subject)
-                           orderby edit.RecordedAt descending
+                           orderby edit.Sequence descending
                            select new { edit, coach.Name }).Take(Most).ToListAsync(stop);
         var whose = found.Select(f => f.edit.At).Where(a => Guid.TryParse(a, out _)).Select(Guid.Parse).Distinct().ToArray();
         var clients = await db.Clients.AsNoTracking().Where(c => whose.Contains(c.Id)).ToDictionaryAsync(c => c.Id.ToString(), c => c.Name, stop);

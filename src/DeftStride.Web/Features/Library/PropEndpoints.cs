@@ -28,8 +28,8 @@ internal static class PropEndpoints
 
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPut("/props", LendAsync).WithName("changeProp");
-        api.MapPut("/kept", KeepAsync).WithName("changeKept");
+        api.MapPut("/props", LendAsync).WithName("changeProp").InTurn();
+        api.MapPut("/kept", KeepAsync).WithName("changeKept").InTurn();
     }
 
     /// <summary>What a client has borrowed, what is due first.</summary>
@@ -46,6 +46,7 @@ internal static class PropEndpoints
 
     private static async Task<Ok<PropsView>> LendAsync(PropChange request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
     {
+        if (await changer.ReplayAsync<PropsView>(request.OperationId, request, stop) is { Found: true } replay) return TypedResults.Ok(replay.Answer!);
         if (Fault.Find(request.CorrectionId) is not { Correction.Borrowed: true }) throw Refusal.BadInput("correction", "Only what borrows a wedge, a band, a block or a support has a day to give it back.");
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
         var until = request.Review ?? today.AddDays(Correction.LentDays);

@@ -14,20 +14,20 @@ internal sealed record PictureView(Guid Id, int Width, int Height);
 internal sealed record PictureBody(Guid ClientId, string UploadHash);
 
 /// <summary>Takes pictures in and gives them out by record id. One picture is decoded at a time, so that memory stays bounded.</summary>
-internal sealed class PictureShelf(StudioContext db, StudioScope scope, FactWriter facts, PictureFolder folder, TimeProvider clock)
+internal sealed class PictureShelf(StudioContext db, StudioScope scope, FactWriter facts, PictureFolder folder, WriteTurns turns, TimeProvider clock)
 {
     private static readonly SemaphoreSlim OneAtATime = new(1);
 
     public async Task<PictureView> AddAsync(Guid id, Guid clientId, byte[] file, CancellationToken stop)
     {
-        var client = await scope.ClientAsync(clientId, stop);
+        await scope.ClientAsync(clientId, stop);
         var body = new PictureBody(clientId, Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(file)));
-        if (await facts.ExistingAsync<PictureFact>(id, body, stop) is { } kept) return View(kept);
-
         CleanPicture clean;
         await OneAtATime.WaitAsync(stop);
         try
         {
+            // Asked once the turn has come: the same picture may have been sent twice at once.
+            if (await facts.ExistingAsync<PictureFact>(id, body, stop) is { } kept && folder.Whole(kept.Hash)) return View(kept);
             clean = await Task.Run(() => PictureIntake.Clean(file), stop);
         }
         catch (PictureRefusedException refused)
@@ -39,7 +39,11 @@ internal sealed class PictureShelf(StudioContext db, StudioScope scope, FactWrit
             OneAtATime.Release();
         }
 
+        using var turn = await turns.TakeAsync(stop);
+        if (await facts.ExistingAsync<PictureFact>(id, body, stop) is { } damaged) return await HealAsync(damaged, clean, body, stop);
         // Asked once per client: the first kept picture records that the client agreed, as the front end has just asked.
+        var client = await db.Clients.FirstAsync(c => c.Id == clientId, stop);
+        await db.Entry(client).ReloadAsync(stop);
         if (client.PictureConsentAt is null)
         {
             client.PictureConsentAt = clock.GetUtcNow();
@@ -50,24 +54,42 @@ internal sealed class PictureShelf(StudioContext db, StudioScope scope, FactWrit
     }
 
     /// <summary>Keeps a picture that is known to be clean.</summary>
-    public async Task<PictureView> KeepAsync(Guid id, Guid clientId, CleanPicture clean, PictureBody body, CancellationToken stop) => View(await facts.AddAsync(new PictureFact
+    public async Task<PictureView> KeepAsync(Guid id, Guid clientId, CleanPicture clean, PictureBody body, CancellationToken stop, Guid? supersedes = null)
     {
-        Id = id,
-        ClientId = clientId,
-        Body = Json.Write(body),
-        Hash = folder.Keep(clean.WebP),
-        Width = clean.Width,
-        Height = clean.Height,
-        Bytes = clean.WebP.Length,
-    }, body, stop));
+        using var file = folder.Keep(clean.WebP);
+        return View(await facts.AddAsync(new PictureFact
+        {
+            Id = id,
+            ClientId = clientId,
+            Body = Json.Write(body),
+            Hash = file.Hash,
+            Width = clean.Width,
+            Height = clean.Height,
+            Bytes = clean.WebP.Length,
+            Supersedes = supersedes,
+        }, body, stop));
+    }
 
+    /// <summary>The file of a picture was lost or damaged and the picture was sent again: the file is written anew.</summary>
+    private async Task<PictureView> HealAsync(PictureFact damaged, CleanPicture clean, PictureBody body, CancellationToken stop)
+    {
+        using var file = folder.Keep(clean.WebP);
+        if (file.Hash == damaged.Hash || await Latest(damaged.Id).Select(p => p.Hash).FirstOrDefaultAsync(stop) == file.Hash) return View(damaged);
+        // Another version of the encoder made other bytes of the same picture: they are kept in the old file's place.
+        await KeepAsync(Guid.CreateVersion7(clock.GetUtcNow()), damaged.ClientId, clean, body, stop, damaged.Id);
+        return View(damaged);
+    }
+
+    private IQueryable<PictureFact> Latest(Guid id) => db.Pictures.AsNoTracking().Where(p => p.Supersedes == id);
+
+    /// <summary>Where the file of a picture lies. It is read through first: a damaged picture is said, never shown.</summary>
     public async Task<string> PathAsync(Guid id, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
-        var hash = await db.Pictures.Where(p => p.Id == id && p.StudioId == studio.Id).Select(p => p.Hash).FirstOrDefaultAsync(stop);
-        return hash is not null && folder.PathOf(hash) is var path && File.Exists(path)
-            ? path
-            : throw Refusal.Missing("This picture is not kept here any more.");
+        var hash = await db.Pictures.Where(p => p.Id == id && p.StudioId == studio.Id).Select(p => p.Hash).FirstOrDefaultAsync(stop) ?? throw Refusal.Missing("This picture is not kept here.");
+        if (folder.Whole(hash)) return folder.PathOf(hash);
+        if (await Latest(id).Select(p => p.Hash).FirstOrDefaultAsync(stop) is { } healed && folder.Whole(healed)) return folder.PathOf(healed);
+        throw new Refusal(StatusCodes.Status410Gone, "This picture's file is damaged or missing on the studio's disk. Its points and readings are kept. Choose the same picture again and it is mended.");
     }
 
     private static PictureView View(PictureFact fact) => new(fact.Id, fact.Width, fact.Height);

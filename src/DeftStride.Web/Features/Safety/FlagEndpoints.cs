@@ -17,8 +17,8 @@ internal static class FlagEndpoints
 {
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapPost("/flags", RaiseAsync).WithName("raiseFlag");
-        api.MapPost("/flag-clearings", ClearAsync).WithName("clearFlag");
+        api.MapPost("/flags", RaiseAsync).WithName("raiseFlag").InTurn();
+        api.MapPost("/flag-clearings", ClearAsync).WithName("clearFlag").InTurn();
     }
 
     private static async Task<NoContent> RaiseAsync(FlagRequest request, StudioScope scope, FactWriter facts, CancellationToken stop)

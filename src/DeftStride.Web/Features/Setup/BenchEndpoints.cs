@@ -18,14 +18,14 @@ internal static class BenchEndpoints
         api.MapPost("/compute/bench", (BenchRequest request) => TypedResults.Ok(BenchSolver.Solve(request))).WithName("solveBench");
         api.MapPost("/compute/start", (StartRequest request) => TypedResults.Ok(BenchSolver.Start(request))).WithName("startStance");
         api.MapPost("/compute/step", (StepRequest request) => TypedResults.Ok(BenchSolver.Solve(request))).WithName("solveStep");
-        api.MapPost("/setups", KeepAsync).WithName("addSetup");
+        api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
 
     public static KitDto KitOf(StudioRecord studio) => studio.Kit is { } kept ? Json.Read<KitDto>(kept) : KitDto.Empty;
 
     /// <summary>The set-up in force for each exercise of some clients: the latest that nothing supersedes.</summary>
     public static async Task<ILookup<Guid, SetupFact>> InForceAsync(StudioContext db, IReadOnlyCollection<Guid> clients, CancellationToken stop) =>
-        (await db.Setups.AsNoTracking().Where(s => clients.Contains(s.ClientId) && !db.Setups.Any(n => n.Supersedes == s.Id)).OrderByDescending(s => s.RecordedAt).ToListAsync(stop))
+        (await db.Setups.AsNoTracking().Where(s => clients.Contains(s.ClientId) && !db.Setups.Any(n => n.Supersedes == s.Id)).OrderByDescending(s => s.Sequence).ToListAsync(stop))
         .GroupBy(s => (s.ClientId, s.ExerciseId)).Select(g => g.First()).ToLookup(s => s.ClientId);
 
     public static SetupView View(SetupFact fact, IReadOnlyDictionary<Guid, string> coaches)

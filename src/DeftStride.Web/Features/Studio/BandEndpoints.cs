@@ -18,7 +18,7 @@ internal static class BandEndpoints
 {
     private const string Prefix = "band:";
 
-    public static void Map(IEndpointRouteBuilder api) => api.MapPut("/bands", ChangeAsync).WithName("changeBand");
+    public static void Map(IEndpointRouteBuilder api) => api.MapPut("/bands", ChangeAsync).WithName("changeBand").InTurn();
 
     /// <summary>What is chosen at each level for a client, an exercise and a school.</summary>
     public static BandChoices Choices(StudioRecord studio, ClientRecord client, string exercise, SchoolCode school)

@@ -26,7 +26,7 @@ internal static class SettingEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/settings", GetAsync).WithName("getSettings");
-        api.MapPut("/settings", ChangeAsync).WithName("changeSetting");
+        api.MapPut("/settings", ChangeAsync).WithName("changeSetting").InTurn();
     }
 
     private static async Task<Ok<SettingsView>> GetAsync(Guid? client, string? exercise, string? school, StudioScope scope, CancellationToken stop) =>

@@ -33,7 +33,8 @@ internal sealed record StudioView(
     IReadOnlyList<SchoolView> Schools,
     IReadOnlyList<ExerciseView> Exercises,
     IReadOnlyList<SignView> StopSigns,
-    CautionsView Cautions);
+    CautionsView Cautions,
+    ClockQuestionView? Clock);
 
 internal sealed record StudioSettingsView(string Name, string TimeZone, int PainLimit, long Version);
 
@@ -55,14 +56,15 @@ internal static class StudioEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/studio", GetAsync).WithName("getStudio");
-        api.MapPut("/studio", ChangeAsync).WithName("changeStudio");
-        api.MapPost("/coaches", AddCoachAsync).WithName("addCoach");
-        api.MapPost("/cautions", ConfirmAsync).WithName("confirmCautions");
+        api.MapPut("/studio", ChangeAsync).WithName("changeStudio").InTurn();
+        api.MapPost("/coaches", AddCoachAsync).WithName("addCoach").InTurn();
+        api.MapPost("/cautions", ConfirmAsync).WithName("confirmCautions").InTurn();
+        api.MapPost("/clock-answers", ClockQuestion.AnswerAsync).WithName("answerClock").InTurn();
         api.MapGet("/kit", GetKitAsync).WithName("getKit");
-        api.MapPut("/kit", ChangeKitAsync).WithName("changeKit");
+        api.MapPut("/kit", ChangeKitAsync).WithName("changeKit").InTurn();
     }
 
-    private static async Task<Ok<StudioView>> GetAsync(StudioContext db, StudioScope scope, CancellationToken stop)
+    private static async Task<Ok<StudioView>> GetAsync(StudioContext db, StudioScope scope, WriteOrder order, TimeProvider clock, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var coaches = await db.Coaches.Where(c => c.StudioId == studio.Id).OrderBy(c => c.CreatedAt).Select(c => new CoachView(c.Id, c.Name)).ToListAsync(stop);
@@ -72,7 +74,8 @@ internal static class StudioEndpoints
             [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
             [.. Exercise.All.Select(e => new ExerciseView(e.Id, e.Name, e.Family, e.Task, e.UsualSchool, e.Form, e.NeedsBox, 100 * e.StartBoxMetres, e.SetUp, e.LookFor, e.Felt, e.Cautions))],
             [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
-            new CautionsView(Cautions.Studio, confirmed, Cautions.BeforeCheck, Cautions.AboutPain, Cautions.WhileFlagged)));
+            new CautionsView(Cautions.Studio, confirmed, Cautions.BeforeCheck, Cautions.AboutPain, Cautions.WhileFlagged),
+            await ClockQuestion.OfAsync(db, order, studio, clock.GetUtcNow(), stop)));
     }
 
     private static async Task<Ok<StudioSettingsView>> ChangeAsync(StudioChange request, StudioScope scope, RecordChanger changer, CancellationToken stop)

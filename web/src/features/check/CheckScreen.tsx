@@ -1,9 +1,11 @@
-import { useParams, useSearch } from '@tanstack/react-router';
-import { useEffect } from 'react';
+import { Link, useParams, useSearch } from '@tanstack/react-router';
+import { useEffect, useRef } from 'react';
 import { useCheck, useClient, useStudio } from '@/api/queries';
 import { openClient } from '@/app/openClients';
+import { useUnsent } from '@/outbox/device';
+import { Unsent, useLate } from '@/outbox/Unsent';
 import { Waiting } from '@/ui/Notice';
-import { StandingSign } from '../safety/StopSign';
+import { StandingSign, useWaitingSigns, WaitingSign } from '../safety/StopSign';
 import { AfterCheck } from './AfterCheck';
 import { FirstLook } from './FirstLook';
 
@@ -14,17 +16,26 @@ export function CheckScreen() {
   const client = useClient(clientId);
   const studio = useStudio();
   const undecided = client.data?.checks.findLast((c) => c.decision === null && c === client.data.checks.at(-1))?.id;
-  const checkId = search.check ?? (client.data?.draft ? undefined : undecided);
+  const finishing = useLate(useUnsent((e) => e.kind === 'check' && e.lane === clientId && e.state !== 'refused'));
+  // A check that was on the screen stays there once it is decided.
+  const shown = useRef<{ client: string; check: string } | null>(null);
+  const open = search.check ?? (client.data?.draft ? undefined : undecided);
+  if (open) shown.current = { client: clientId, check: open };
+  const checkId = open ?? (shown.current?.client === clientId ? shown.current.check : undefined);
   const check = useCheck(checkId);
+  const waitingSigns = useWaitingSigns(clientId);
   const name = client.data?.client.name;
   useEffect(() => {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
 
   if (!client.data || !studio.data) return <Waiting what="the client" error={client.error ?? studio.error} />;
-  if (client.data.stopSigns.length > 0)
+  if (client.data.stopSigns.length + waitingSigns.length > 0)
     return (
       <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
+        {waitingSigns.map((entry) => (
+          <WaitingSign key={entry.id} entry={entry} />
+        ))}
         {client.data.stopSigns.map((flag) => (
           <StandingSign key={flag.id} flag={flag} clientId={clientId} />
         ))}
@@ -35,6 +46,17 @@ export function CheckScreen() {
       <AfterCheck key={checkId} check={check.data} client={client.data} studio={studio.data} />
     ) : (
       <Waiting what="the check" error={check.error} />
+    );
+  if (finishing.length > 0)
+    return (
+      <div className="mx-auto grid max-w-2xl gap-4 p-5 sm:p-8">
+        <h1 className="say text-[26px]">The look is finished. It is judged as soon as the studio answers.</h1>
+        <Unsent entries={finishing} />
+        <p className="text-soft">Go on with somebody else meanwhile, or say the cue you would say without it.</p>
+        <Link to="/" className="justify-self-start underline underline-offset-4">
+          Back to the floor
+        </Link>
+      </div>
     );
   return <FirstLook key={clientId} client={client.data} studio={studio.data} />;
 }

@@ -5,6 +5,9 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
+import { forgetKept, useKept } from '@/device/kept';
+import { useUnsent } from '@/outbox/device';
+import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
@@ -42,7 +45,9 @@ export function CorrectionPanel({
       take(api.GET('/api/checks/{id}/correction', { params: { path: { id: check.id }, query: { cause } } })),
     onSuccess: (chosen) => chosen && setPicked(chosen),
   });
-  const [feels, setFeels] = useState<Feel[]>([]);
+  const felt = `feels-${check.id}-${correction.id}`;
+  const [feels, setFeels] = useKept<Feel[]>(felt, () => []);
+  const unsent = useUnsent((e) => e.kind === 'trial' && e.json?.checkId === check.id);
   const [exploring, setExploring] = useState(false);
   // One trial, one id, however often its button is pressed.
   const [trialId, setTrialId] = useState(() => uuid());
@@ -65,6 +70,7 @@ export function CorrectionPanel({
         }),
       ),
     onSuccess: async (view) => {
+      forgetKept(felt);
       setTrialId(() => uuid());
       setPicked(null);
       queries.setQueryData(['check', check.id], view);
@@ -72,11 +78,12 @@ export function CorrectionPanel({
       onJudged(view.correction && view.trials.at(-1)?.outcome !== 'helped' ? 'correct' : 'decide');
     },
   });
+  const waits = judge.isPending || unsent.some((e) => e.state !== 'refused');
   useShortcuts('After the look', [
     { keys: 'R', does: 'Look again', run: () => onAgain(correction) },
     { keys: 'E', does: 'Decide', run: onDecide },
-    { keys: 'H', does: 'By eye: it helped', run: () => judge.mutate('helped') },
-    { keys: 'X', does: 'By eye: no difference', run: () => judge.mutate('noDifference') },
+    { keys: 'H', does: 'By eye: it helped', run: () => !waits && judge.mutate('helped') },
+    { keys: 'X', does: 'By eye: no difference', run: () => !waits && judge.mutate('noDifference') },
   ]);
   const spoken = correction.level === 'say';
   const helped = lastTrial?.outcome === 'helped';
@@ -114,7 +121,7 @@ export function CorrectionPanel({
           <Button
             key={outcome}
             className="min-h-13 px-1.5! text-[14px]!"
-            disabled={judge.isPending}
+            disabled={waits}
             onClick={() => judge.mutate(outcome)}
             aria-label={`${outcomeWord[outcome]}, seen by eye`}
           >
@@ -122,6 +129,7 @@ export function CorrectionPanel({
           </Button>
         ))}
       </fieldset>
+      <Unsent entries={unsent} />
       <Trouble error={judge.error ?? choose.error} />
       <Button
         kind={helped ? 'plain' : 'act'}

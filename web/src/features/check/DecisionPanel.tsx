@@ -5,6 +5,9 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
+import { forgetKept, useKept } from '@/device/kept';
+import { useUnsent } from '@/outbox/device';
+import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
@@ -45,9 +48,17 @@ function Deciding({
   onBack: (() => void) | undefined;
   onDone: () => void;
 }) {
-  const [id] = useState(() => uuid());
-  const [pain, setPain] = useState<PainAnswer | null>(check.decision?.painAfter ?? null);
-  const [entry, setEntry] = useState<Entry | null>(() => ofLog(check.decision?.log));
+  // What the client said of the set is kept at once: a closed panel or a reload does not ask again.
+  const place = `decision-${check.id}-${check.decision?.id ?? 'first'}`;
+  const [answers, setAnswers] = useKept<{ id: string; pain: PainAnswer | null; entry: Entry | null }>(place, () => ({
+    id: uuid(),
+    pain: check.decision?.painAfter ?? null,
+    entry: ofLog(check.decision?.log),
+  }));
+  const { id, pain, entry } = answers;
+  const setPain = (next: PainAnswer | null) => setAnswers((a) => ({ ...a, pain: next }));
+  const setEntry = (next: Entry | null) => setAnswers((a) => ({ ...a, entry: next }));
+  const unsent = useUnsent((e) => e.kind === 'decision' && e.json?.checkId === check.id);
   const [way, setWay] = useState(0);
   const [overruling, setOverruling] = useState(false);
   const [chosen, setChosen] = useState<Outcome | null>(null);
@@ -83,13 +94,15 @@ function Deciding({
       );
     },
     onSuccess: async (view) => {
+      forgetKept(place);
       queries.setQueryData(['check', check.id], view);
       onDone();
       await refreshClient(check.clientId);
     },
     onError: () => void advice.refetch(),
   });
-  const ready = said !== undefined && !advice.isPlaceholderData && !decide.isPending;
+  const waits = decide.isPending || unsent.some((e) => e.state !== 'refused');
+  const ready = said !== undefined && !advice.isPlaceholderData && !waits;
   useShortcuts('Decision', [
     {
       keys: 'Enter',
@@ -176,6 +189,7 @@ function Deciding({
           Working out what to recommend…
         </p>
       )}
+      <Unsent entries={unsent} />
       <Trouble error={advice.error ?? decide.error} />
       <div className="flex-1" />
       <div className="grid gap-3">

@@ -1,11 +1,13 @@
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from '@tanstack/react-router';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient, useStandard } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
 import { useStable } from '@/app/useStable';
+import { useUnsent } from '@/outbox/device';
+import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
@@ -17,9 +19,9 @@ import { emptyDraft, type Seen, useDraft, type Work } from './draft';
 import { Extent, SchoolChoice } from './LookSetup';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
-import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
 import type { Marking } from './PictureStage';
+import { onPictureKept, pictureUrl, sendPicture, usePending, useRefusedPictures } from './pictures';
 import { type Station, StationBar } from './StationBar';
 import { type StillActions, StillBench } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures } from './steps';
@@ -81,7 +83,11 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
   const [consent, setConsent] = useState(client.client.pictureConsent);
   const [refused, setRefused] = useState<unknown>(null);
   const [done, setDone] = useState(false);
-  const pending = usePending();
+  const pending = usePending(clientId);
+  const refusedPictures = useRefusedPictures(clientId);
+  // A look that was finished and waits to be sent.
+  const finishing = useUnsent((e) => (e.kind === 'check' || e.kind === 'draftDrop') && e.lane === clientId);
+  const here = useRef(true);
   const navigate = useNavigate();
 
   const stillsIn = (slot: Slot) => draft.stills.filter((s) => inSlot(s, slot));
@@ -125,7 +131,21 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     [work],
   );
 
-  useEffect(() => void resumePictures(clientId, arrived), [clientId, arrived]);
+  useEffect(() => onPictureKept(clientId, arrived), [clientId, arrived]);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
+
+  // A refused picture leaves no trace: what was drawn of it goes again, also when it was refused after a reload.
+  const noMore = refusedPictures.find((r) => draft.stills.some((s) => s.pictureId === r.id));
+  useEffect(() => {
+    if (!noMore) return;
+    work(({ stills }) => ({ stills: stills.filter((s) => s.pictureId !== noMore.id) }), false);
+    setRefused(new Error(noMore.sentence));
+  }, [noMore, work]);
 
   const addStill = (slot: Slot, picture: Schema['PictureView']) => {
     const mine = stillsIn(slot);
@@ -148,7 +168,6 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
       if (drawn) arrived(picture);
       else addStill(slot, picture);
     } catch (error) {
-      // A refused picture leaves no trace: what was drawn of it goes again.
       work(({ stills }) => ({ stills: stills.filter((s) => s.pictureId !== id) }), false);
       setRefused(error);
     }
@@ -211,7 +230,7 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
 
   const keep = useMutation({
     mutationFn: async () => {
-      await kept.hold();
+      kept.hold();
       return take(
         api.POST('/api/checks', {
           body: {
@@ -236,17 +255,23 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
       kept.finish();
       setDone(true);
       queries.setQueryData(['check', check.id], check);
-      await navigate({ to: '/clients/$clientId/check', params: { clientId }, search: { check: check.id }, replace: true });
+      // Whoever went on to somebody else while it was sent is not fetched back.
+      if (here.current)
+        await navigate({ to: '/clients/$clientId/check', params: { clientId }, search: { check: check.id }, replace: true });
       await refreshClient(clientId);
     },
   });
 
   const startOver = useMutation({
-    mutationFn: () => take(api.DELETE('/api/drafts/{id}', { params: { path: { id: draft.id } } })),
+    mutationFn: () => {
+      kept.hold();
+      return take(api.DELETE('/api/drafts/{id}', { params: { path: { id: draft.id } } }));
+    },
+    onError: kept.release,
     onSuccess: async () => {
       kept.finish();
       await refreshClient(clientId);
-      await navigate({ to: '/clients/$clientId', params: { clientId } });
+      if (here.current) await navigate({ to: '/clients/$clientId', params: { clientId } });
     },
   });
 
@@ -262,7 +287,8 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
     else if (to.kind === 'felt') setStation('ask');
   };
 
-  const ready = markedSides.length > 0 && pending === 0 && painComplete(draft.pain) && !done;
+  const ready =
+    markedSides.length > 0 && pending === 0 && painComplete(draft.pain) && !done && !finishing.some((e) => e.state !== 'refused');
   const focusHandle = (handle: string) =>
     document.querySelector<SVGGElement>(`[data-stage="${active}"] [data-handle="${handle}"]`)?.focus();
   useShortcuts('Check', [
@@ -504,11 +530,20 @@ export function FirstLook({ client, studio }: { client: Schema['ClientView']; st
               refused ?? keep.error ?? startOver.error ?? fetched.error ?? (reading.problem ? new Error(reading.problem) : null)
             }
           />
-          {kept.clash && (
-            <div className="grid gap-2">
-              <Trouble error={new Error('This look was changed on another device.')} />
-              <Button onClick={() => location.reload()}>Go on with theirs</Button>
-              <Button onClick={kept.keepMine}>Keep what is here</Button>
+          <Unsent entries={finishing} />
+          {kept.refusal && (
+            <div className="grid gap-2" data-clash>
+              <Trouble
+                error={
+                  new Error(
+                    kept.clash
+                      ? 'This look was changed on another device. Nothing of either is lost yet.'
+                      : kept.refusal.sentence,
+                  )
+                }
+              />
+              <Button onClick={() => void kept.takeTheirs()}>Go on with theirs</Button>
+              {kept.clash && <Button onClick={() => void kept.keepMine()}>Keep what is here</Button>}
             </div>
           )}
           {pending > 0 && (

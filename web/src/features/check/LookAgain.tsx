@@ -4,6 +4,9 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/app/keys';
+import { forgetKept, useKept } from '@/device/kept';
+import { useUnsent } from '@/outbox/device';
+import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
@@ -12,27 +15,29 @@ import { namesOf, slotOfFinding } from './AfterCheck';
 import type { PainAnswer } from './draft';
 import { type Feel, FeelRow } from './FeelRow';
 import { KeptBench } from './KeptBench';
-import { pictureUrl, resumePictures, sendPicture, usePending } from './outbox';
 import { PainAsk, painComplete } from './PainAsk';
 import type { Marking } from './PictureStage';
+import { onPictureKept, pictureUrl, sendPicture, usePending } from './pictures';
 import { type StillActions, StillBench } from './StillBench';
 import { fromView, has, inSlot, isMarked, keptStills, newStill, placed, rescaled, type Still, toDto } from './still';
 import { useReading } from './useReading';
 import { outcomeWord } from './words';
 
-type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null };
+type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null; feels: Feel[] };
 
 /** What is tried: a correction, or a set without what was borrowed. */
 export type Change = Pick<Schema['CorrectionView'], 'id' | 'level' | 'cue'>;
 
 const nothingSeen: never[] = [];
 
-const key = (checkId: string) => `deft-retest-${checkId}`;
+const key = (checkId: string, correctionId: string) => `retest-${checkId}-${correctionId}`;
 
+/** A new retest, or what an earlier page kept of it in its own place. */
 function begin(checkId: string, correctionId: string): Retest {
-  const kept = localStorage.getItem(key(checkId));
-  const retest = kept ? (JSON.parse(kept) as Retest) : null;
-  return retest?.correctionId === correctionId ? retest : { id: uuid(), correctionId, stills: [], pain: null };
+  const kept = localStorage.getItem(`deft-retest-${checkId}`);
+  const earlier = kept ? (JSON.parse(kept) as Retest) : null;
+  const none: Retest = { id: uuid(), correctionId, stills: [], pain: null, feels: [] };
+  return earlier?.correctionId === correctionId ? { ...none, ...earlier } : none;
 }
 
 /** The retest: the same side and view after one change, beside its baseline. */
@@ -49,15 +54,15 @@ export function LookAgain({
   client: Schema['ClientView'];
   done: (next: 'correct' | 'decide') => void;
 }) {
-  const [retest, setRetest] = useState(() => begin(check.id, correction.id));
+  const [retest, setRetest] = useKept<Retest>(key(check.id, correction.id), () => begin(check.id, correction.id));
+  const unsent = useUnsent((e) => e.kind === 'trial' && e.json?.checkId === check.id);
   const [past, setPast] = useState<Still[][]>([]);
   const [shown, setShown] = useState(0);
   const [marking, setMarking] = useState<Marking>(null);
   const [laid, setLaid] = useState(false);
-  const [feels, setFeels] = useState<Feel[]>([]);
   const [refused, setRefused] = useState<unknown>(null);
-  const pending = usePending();
-  const { stills } = retest;
+  const pending = usePending(check.clientId);
+  const { stills, feels } = retest;
   const slot = useMemo(() => slotOfFinding(check, side), [check, side]);
   const measureId = check.look.finding.measureId ?? 'front-shin';
   const measure = check.standard.measures.find((m) => m.id === measureId);
@@ -83,9 +88,11 @@ export function LookAgain({
     [currentKey, baseline],
   );
   const reading = useReading(check.standard.standard, stills, nothingSeen, nothingSeen, guess);
-  useEffect(() => localStorage.setItem(key(check.id), JSON.stringify(retest)), [retest, check.id]);
 
-  const set = useCallback((change: (all: Still[]) => Still[]) => setRetest((r) => ({ ...r, stills: change(r.stills) })), []);
+  const set = useCallback(
+    (change: (all: Still[]) => Still[]) => setRetest((r) => ({ ...r, stills: change(r.stills) })),
+    [setRetest],
+  );
   const alter = (still: string, change: (s: Still) => Still, undoable = true) => {
     if (undoable) setPast((p) => [...p, stills].slice(-60));
     set((all) => all.map((s) => (s.key === still ? change(s) : s)));
@@ -99,7 +106,7 @@ export function LookAgain({
       ),
     [set],
   );
-  useEffect(() => void resumePictures(check.clientId, arrived), [check.clientId, arrived]);
+  useEffect(() => onPictureKept(check.clientId, arrived), [check.clientId, arrived]);
 
   const add = (picture: Schema['PictureView']) => {
     setShown(stills.length);
@@ -127,6 +134,7 @@ export function LookAgain({
     stills.some(isMarked) &&
     reading.view?.results.some((r) => r.measureId === measureId && r.side === side) === true &&
     pending === 0 &&
+    unsent.length === 0 &&
     (!asksPain || painComplete(retest.pain));
   const compare = useMutation({
     mutationFn: (byEye: Schema['TrialOutcome'] | null) =>
@@ -147,7 +155,8 @@ export function LookAgain({
         }),
       ),
     onSuccess: async (view) => {
-      localStorage.removeItem(key(check.id));
+      forgetKept(key(check.id, correction.id));
+      localStorage.removeItem(`deft-retest-${check.id}`);
       queries.setQueryData(['check', check.id], view);
       await refreshClient(check.clientId);
       done(view.correction ? 'correct' : 'decide');
@@ -250,7 +259,7 @@ export function LookAgain({
               onChange={(pain) => setRetest((r) => ({ ...r, pain }))}
             />
           )}
-          <FeelRow feels={feels} onChange={setFeels} />
+          <FeelRow feels={feels} onChange={(next) => setRetest((r) => ({ ...r, feels: next }))} />
           <fieldset className="grid gap-2">
             <legend className="mb-1 text-[14px] text-soft">
               No picture? Say what you saw of the {measure?.short ?? 'thing the cue was for'}:
@@ -269,6 +278,7 @@ export function LookAgain({
             </div>
           </fieldset>
           <div className="flex-1" />
+          <Unsent entries={unsent} />
           <Trouble error={refused ?? compare.error} />
           {pending > 0 && (
             <p role="status" className="text-[14px] text-slate">

@@ -2,7 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useR
 import type { Schema } from '@/api/client';
 import { sideWord } from '@/ui/SidePlate';
 import type { Result } from '@/ui/verdict';
-import { pictureUrl } from './outbox';
+import { pictureUrl } from './pictures';
 import { Casing, Skeleton } from './Skeleton';
 import {
   type Handle,

@@ -3,6 +3,8 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, refreshClient } from '@/api/queries';
+import { useUnsent } from '@/outbox/device';
+import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
@@ -21,6 +23,7 @@ export function TryWithout({
   onMeasure: () => void;
 }) {
   const [id] = useState(() => uuid());
+  const unsent = useUnsent((e) => e.kind === 'trial' && e.json?.checkId === check.id);
   const judge = useMutation({
     mutationFn: (byEye: Schema['TrialOutcome']) =>
       take(
@@ -44,14 +47,15 @@ export function TryWithout({
       await refreshClient(check.clientId);
     },
   });
+  const waits = judge.isPending || unsent.some((e) => e.state !== 'refused');
   return (
     <section aria-label="Try without" className="grid gap-2 rounded-xl border border-brass/60 p-3">
       <p className="say text-[20px]">One set without: {prop.short.toLowerCase()}.</p>
       <div className="grid grid-cols-3 gap-2">
-        <Button className="px-1.5! text-[14px]!" disabled={judge.isPending} onClick={() => judge.mutate('noDifference')}>
+        <Button className="px-1.5! text-[14px]!" disabled={waits} onClick={() => judge.mutate('noDifference')}>
           As good
         </Button>
-        <Button className="px-1.5! text-[14px]!" disabled={judge.isPending} onClick={() => judge.mutate('worse')}>
+        <Button className="px-1.5! text-[14px]!" disabled={waits} onClick={() => judge.mutate('worse')}>
           Worse
         </Button>
         <Button className="px-1.5! text-[14px]!" onClick={onMeasure}>
@@ -62,6 +66,7 @@ export function TryWithout({
         What is borrowed is tried without on its day. It is given back when nothing is worse without it, and kept two more weeks
         when something is.
       </Why>
+      <Unsent entries={unsent} />
       <Trouble error={judge.error} />
     </section>
   );

@@ -1,7 +1,11 @@
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, Problem, type Schema, take, Unreachable } from '@/api/client';
-import { isReachable, onConnection } from '@/api/connection';
+import { api, type Schema, take } from '@/api/client';
+import { actingCoach } from '@/api/coach';
+import { queries } from '@/api/queries';
+import { forgetKept } from '@/device/kept';
+import { theOutbox, useUnsent } from '@/outbox/device';
+import type { Entry } from '@/outbox/entry';
 import type { Point, Still } from './still';
 
 export type PainAnswer = Schema['PainDto'];
@@ -95,122 +99,177 @@ function today(draft: Draft, exerciseId: string): Draft {
   };
 }
 
-const key = (clientId: string) => `deft-draft-${clientId}`;
+/** The last state of a look that the outbox may not have yet: a key or a tap just before the page went. */
+type Guard = { draft: Draft; version: number };
 
-type Local = { draft: Draft; version: number; sent: boolean };
+const guard = (clientId: string) => `draft-${clientId}`;
 
-const readLocal = (clientId: string): Local | null => {
-  const text = localStorage.getItem(key(clientId));
-  return text ? (JSON.parse(text) as Local) : null;
+const guarded = (clientId: string): Guard | null => {
+  const text = localStorage.getItem(`deft-kept-${guard(clientId)}`);
+  return text ? (JSON.parse(text) as Guard) : null;
 };
 
-/** Where to go on: what this device has not sent yet, else what the server keeps, else a new look. */
+const isDraftOf = (clientId: string) => (e: Entry) => e.kind === 'draft' && e.lane === clientId;
+
+/** A look that was finished and refused is under way again, with everything that was entered. */
+const ofCheck = (check: Schema['CheckRequest']): Draft => ({
+  ...emptyDraft(check.exerciseId, 'whole'),
+  id: check.id,
+  school: check.school,
+  stills: check.stills.map((s) => ({ ...s, key: uuid() })),
+  seen: check.seen,
+  stated: check.stated,
+  felt: check.felt,
+  effort: check.effort,
+  pain: check.pain,
+  nextMorning: check.nextMorning,
+});
+
+/** Where to go on: what this device has not sent yet, else what the server keeps, else a new look. The version goes with the work. */
 export function resume(
   clientId: string,
+  unsent: Entry | undefined,
   server: Schema['DraftView'] | null,
   begin: () => Draft,
-): { draft: Draft; version: number; unsent?: boolean } {
-  const local = readLocal(clientId);
-  if (local && !local.sent && (!server || server.id === local.draft.id))
-    return { draft: today(local.draft, begin().exerciseId), version: server?.version ?? 0, unsent: true };
-  if (server) return { draft: today(JSON.parse(server.body) as Draft, begin().exerciseId), version: server.version };
+  refused?: Entry,
+): Guard & { unsent?: boolean } {
+  const exercise = () => begin().exerciseId;
+  const last = guarded(clientId);
+  if (last) return { ...last, draft: today(last.draft, exercise()), unsent: true };
+  if (unsent?.json)
+    return { draft: today(JSON.parse(String(unsent.json.body)) as Draft, exercise()), version: Number(unsent.json.version) };
+  if (refused?.json) return { draft: ofCheck(refused.json as unknown as Schema['CheckRequest']), version: server?.version ?? 0 };
+  if (server) return { draft: today(JSON.parse(server.body) as Draft, exercise()), version: server.version };
   return { draft: begin(), version: 0 };
 }
 
-export const forget = (clientId: string) => localStorage.removeItem(key(clientId));
+/** Puts a look into the outbox. A refusal is shown from there, and something newer takes the place of what was not sent. */
+function writeDraft(clientId: string, draft: Draft, version: number, stored: () => void) {
+  const json: Schema['DraftRequest'] = { operationId: uuid(), version, id: draft.id, clientId, body: JSON.stringify(draft) };
+  theOutbox()
+    .write({ method: 'PUT', path: '/api/drafts', json, blob: null, coach: actingCoach() }, stored)
+    .catch(() => undefined);
+}
 
-/** A draft that is kept on this device at once and on the server a moment later, one message at a time. */
+/** A pause in the work after which its state goes into the outbox, milliseconds. */
+const SETTLED = 350;
+
+/** A draft that is kept on this device at once and goes to the server through the outbox a moment later. */
 export function useDraft(clientId: string, server: Schema['DraftView'] | null, begin: () => Draft) {
-  const [start] = useState(() => resume(clientId, server, begin));
+  const unsent = useUnsent(isDraftOf(clientId));
+  const refusedCheck = useUnsent((e) => e.kind === 'check' && e.lane === clientId && e.state === 'refused').at(-1);
+  const [start] = useState(() => resume(clientId, unsent.at(-1), server, begin, refusedCheck));
   const [kept, step] = useReducer(reduce, { now: start.draft, past: [], future: [] });
   const version = useRef(start.version);
-  const sending = useRef(false);
-  const wanted = useRef<Draft | null>(start.unsent ? start.draft : null);
-  const finished = useRef(false);
-  const [clash, setClash] = useState<Schema['DraftView'] | null>(null);
+  const stopped = useRef(false);
   const first = useRef(true);
-  const held = useRef(false);
-  const inFlight = useRef<Promise<unknown> | null>(null);
+  const latest = useRef(start.draft);
+  const refused = unsent.find((e) => e.state === 'refused');
+  const clash = (refused?.refusal?.current as Schema['DraftView'] | null | undefined) ?? null;
+  const clashing = useRef(false);
+  clashing.current = refused !== undefined;
 
-  const pump = useCallback(async () => {
-    if (sending.current || held.current || finished.current || !wanted.current) return;
-    sending.current = true;
-    const draft = wanted.current;
-    wanted.current = null;
-    try {
-      const sent = take(
-        api.PUT('/api/drafts', {
-          body: { operationId: uuid(), version: version.current, id: draft.id, clientId, body: JSON.stringify(draft) },
-        }),
-      );
-      inFlight.current = sent;
-      const answer = await sent;
-      version.current = answer.version;
-      if (!wanted.current && !finished.current)
-        localStorage.setItem(key(clientId), JSON.stringify({ draft, version: answer.version, sent: true } satisfies Local));
-    } catch (error) {
-      if (error instanceof Unreachable) wanted.current ??= draft;
-      else if (error instanceof Problem && error.status === 409)
-        setClash((error.current as Schema['DraftView'] | undefined) ?? null);
-    } finally {
-      sending.current = false;
-    }
-    if (wanted.current && isReachable()) void pump();
-  }, [clientId]);
+  const send = useCallback(
+    (draft: Draft) => {
+      if (stopped.current) return;
+      const text = localStorage.getItem(`deft-kept-${guard(clientId)}`);
+      writeDraft(clientId, draft, version.current, () => {
+        // The outbox has it from here on, unless there was another change since.
+        if (localStorage.getItem(`deft-kept-${guard(clientId)}`) === text) forgetKept(guard(clientId));
+      });
+    },
+    [clientId],
+  );
+
+  useEffect(
+    () =>
+      theOutbox().onKept((entry) => {
+        if (!isDraftOf(clientId)(entry) || !entry.answer) return;
+        const view = JSON.parse(entry.answer.text) as Schema['DraftView'];
+        version.current = view.version;
+        // Who comes back to this look before it is fetched again finds it as it was left.
+        queries.setQueryData<Schema['ClientView']>(['client', clientId], (c) => c && { ...c, draft: view });
+      }),
+    [clientId],
+  );
 
   useEffect(() => {
+    latest.current = kept.now;
     if (first.current) {
       first.current = false;
       // What a reload cut off is sent now.
-      void pump();
+      if (start.unsent) send(kept.now);
       return;
     }
-    if (finished.current) return;
+    if (stopped.current) return;
     localStorage.setItem(
-      key(clientId),
-      JSON.stringify({ draft: kept.now, version: version.current, sent: false } satisfies Local),
+      `deft-kept-${guard(clientId)}`,
+      JSON.stringify({ draft: kept.now, version: version.current } satisfies Guard),
     );
-    wanted.current = kept.now;
-    const wait = setTimeout(() => void pump(), 350);
+    // While another device's version stands against this one it waits for the coach.
+    if (clashing.current) return;
+    const wait = setTimeout(() => send(kept.now), SETTLED);
     return () => clearTimeout(wait);
-  }, [kept.now, clientId, pump]);
+  }, [kept.now, clientId, send, start]);
 
-  useEffect(() => {
-    const stop = onConnection(() => {
-      if (isReachable()) void pump();
-    });
-    return () => {
-      stop();
-    };
-  }, [pump]);
+  // Whoever leaves the screen within the pause leaves nothing behind.
+  useEffect(
+    () => () => {
+      if (guarded(clientId) && !clashing.current) send(latest.current);
+    },
+    [clientId, send],
+  );
 
   return {
     draft: kept.now,
     canUndo: kept.past.length > 0,
     canRedo: kept.future.length > 0,
     step,
+    /** Another device's version of it, or why the studio does not take it. */
     clash,
+    refusal: refused?.refusal ?? null,
     /** The other device's version is left behind; this one is sent over it. */
-    keepMine: () => {
-      if (clash) version.current = clash.version;
-      setClash(null);
-      wanted.current = kept.now;
-      void pump();
+    keepMine: async () => {
+      if (!refused) return;
+      if (clash && clash.id !== kept.now.id) await take(api.DELETE('/api/drafts/{id}', { params: { path: { id: clash.id } } }));
+      version.current = clash && clash.id === kept.now.id ? clash.version : 0;
+      send(kept.now);
     },
-    /** While the look is being finished its draft stays on this device only: one that arrived after it would be refused. */
-    hold: async () => {
-      held.current = true;
-      await inFlight.current?.catch(() => undefined);
+    /** This device's version is left behind. */
+    takeTheirs: async () => {
+      stopped.current = true;
+      forgetKept(guard(clientId));
+      for (const entry of unsent) await theOutbox().leaveOut(entry.id);
+      location.reload();
+    },
+    /** While the look is being finished its draft stays as it is. */
+    hold: () => {
+      stopped.current = true;
+      // It is in what finishes it.
+      forgetKept(guard(clientId));
     },
     release: () => {
-      held.current = false;
-      void pump();
+      stopped.current = false;
+      send(latest.current);
     },
     /** The look is finished or dropped: nothing more is kept of the draft. */
     finish: () => {
-      finished.current = true;
-      wanted.current = null;
-      forget(clientId);
+      stopped.current = true;
+      forgetKept(guard(clientId));
     },
   };
+}
+
+/** Looks that an earlier page kept in its own place go into the outbox, once. */
+export function takeOverDrafts() {
+  for (const key of Object.keys(localStorage).filter((k) => k.startsWith('deft-draft-'))) {
+    const { draft, version, sent } = JSON.parse(localStorage.getItem(key) ?? '{}') as {
+      draft?: Draft;
+      version?: number;
+      sent?: boolean;
+    };
+    const clientId = key.slice('deft-draft-'.length);
+    if (draft && !sent) writeDraft(clientId, draft, version ?? 0, () => localStorage.removeItem(key));
+    else localStorage.removeItem(key);
+  }
 }

@@ -11,7 +11,7 @@ import { Button } from '@/ui/Button';
 import { Empty, Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { decisionWord } from '../check/words';
-import { RaiseStopSign, StandingSign } from '../safety/StopSign';
+import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '../safety/StopSign';
 import { InstrumentHistory } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
 import { Strides } from './Stride';
@@ -21,6 +21,7 @@ type Check = Schema['PastCheckView'];
 export function ClientScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId' });
   const client = useClient(clientId);
+  const waitingSigns = useWaitingSigns(clientId);
   const older = useMutation({
     mutationFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id: clientId }, query: { all: true } } })),
     onSuccess: (whole) => queries.setQueryData(['client', clientId], whole),
@@ -74,7 +75,7 @@ export function ClientScreen() {
           </h1>
         </div>
         <div className="flex flex-wrap items-end gap-2.5 lg:flex-col lg:items-stretch lg:justify-end">
-          {stopSigns.length === 0 && (
+          {stopSigns.length + waitingSigns.length === 0 && (
             <Link
               to="/clients/$clientId/check"
               params={{ clientId }}
@@ -116,8 +117,11 @@ export function ClientScreen() {
         </div>
       </div>
 
-      {stopSigns.length > 0 && (
+      {stopSigns.length + waitingSigns.length > 0 && (
         <div className="mt-5 grid gap-3">
+          {waitingSigns.map((entry) => (
+            <WaitingSign key={entry.id} entry={entry} />
+          ))}
           {stopSigns.map((flag) => (
             <StandingSign key={flag.id} flag={flag} clientId={clientId} />
           ))}

@@ -1,9 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { queries, useStudio } from '@/api/queries';
+import { useUnsent } from '@/outbox/device';
+import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
@@ -30,6 +32,14 @@ function AddForm({ done }: { done: () => void }) {
   const studio = useStudio();
   const navigate = useNavigate();
   const [ids] = useState(() => ({ operationId: uuid(), id: uuid() }));
+  const unsent = useUnsent((e) => e.makes === ids.id);
+  const here = useRef(true);
+  useEffect(() => {
+    here.current = true;
+    return () => {
+      here.current = false;
+    };
+  }, []);
   const [name, setName] = useState('');
   const [goal, setGoal] = useState('');
   const [school, setSchool] = useState<Schema['SchoolCode'] | ''>('');
@@ -37,6 +47,8 @@ function AddForm({ done }: { done: () => void }) {
     mutationFn: () => take(api.POST('/api/clients', { body: { ...ids, name, goal, school: school || null } })),
     onSuccess: async () => {
       await refreshDay();
+      // Whoever closed this while it was sent is left where they are.
+      if (!here.current) return;
       done();
       await navigate({ to: '/clients/$clientId', params: { clientId: ids.id } });
     },
@@ -81,6 +93,7 @@ function AddForm({ done }: { done: () => void }) {
           ))}
         </div>
       </fieldset>
+      <Unsent entries={unsent} />
       <Trouble error={add.error} />
       <Button kind="act" type="submit" disabled={add.isPending}>
         Add

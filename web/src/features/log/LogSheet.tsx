@@ -1,8 +1,10 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refreshClient } from '@/api/queries';
+import { forgetKept, useKept } from '@/device/kept';
+import { useUnsent } from '@/outbox/device';
+import { Unsent, useLate } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
@@ -33,10 +35,18 @@ export function LogSheet({
 }
 
 function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; exerciseId: string; done: () => void }) {
-  const [id] = useState(() => uuid());
-  const [entry, setEntry] = useState<Entry | null>(null);
-  const [pain, setPain] = useState<PainAnswer | null>(null);
-  const [day, setDay] = useState('');
+  // A sheet that is closed with the work half done finds it again.
+  const place = `log-${client.id}-${exerciseId}`;
+  const [work, setWork] = useKept<{ id: string; entry: Entry | null; pain: PainAnswer | null; day: string }>(place, () => ({
+    id: uuid(),
+    entry: null,
+    pain: null,
+    day: '',
+  }));
+  const { id, entry, pain, day } = work;
+  const set = (part: Partial<typeof work>) => setWork((w) => ({ ...w, ...part }));
+  const unsent = useUnsent((e) => e.kind === 'log' && e.lane === client.id && e.json?.exerciseId === exerciseId);
+  const late = useLate(unsent);
   const asked = useQuery({
     queryKey: ['client', client.id, 'asked', exerciseId],
     queryFn: () =>
@@ -60,8 +70,20 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
         }),
       );
     },
-    onSuccess: () => refreshClient(client.id),
+    onSuccess: () => {
+      forgetKept(place);
+      return refreshClient(client.id);
+    },
   });
+  if (late.some((e) => e.state !== 'refused'))
+    return (
+      <div className="grid gap-4">
+        <Unsent entries={unsent} />
+        <Button kind="act" onClick={done}>
+          Back to the floor
+        </Button>
+      </div>
+    );
   if (!asked.data) return <Waiting what="what is asked for" error={asked.error} />;
   if (keep.data)
     return (
@@ -85,9 +107,10 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
         keep.mutate();
       }}
     >
-      <QuickLog asked={asked.data} entry={entry} morning onChange={setEntry} />
-      <PainAsk label="Pain in the set" pain={pain} onChange={setPain} />
-      <Field label="Day" type="date" value={day} onChange={(e) => setDay(e.target.value)} hint="Empty for today" />
+      <QuickLog asked={asked.data} entry={entry} morning onChange={(next) => set({ entry: next })} />
+      <PainAsk label="Pain in the set" pain={pain} onChange={(next) => set({ pain: next })} />
+      <Field label="Day" type="date" value={day} onChange={(e) => set({ day: e.target.value })} hint="Empty for today" />
+      <Unsent entries={unsent} />
       <Trouble error={keep.error} />
       <Button kind="act" type="submit" disabled={keep.isPending || !entry}>
         Keep the log

@@ -10,7 +10,7 @@ import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { type Result, verdictWord } from '@/ui/verdict';
 import { slotOfFinding } from '../check/AfterCheck';
-import { pictureUrl } from '../check/outbox';
+import { pictureUrl } from '../check/pictures';
 import { Skeleton } from '../check/Skeleton';
 import { decisionWord } from '../check/words';
 

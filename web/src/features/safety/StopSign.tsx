@@ -4,6 +4,8 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refreshClient, useStudio } from '@/api/queries';
 import { day } from '@/app/dates';
+import { useUnsent } from '@/outbox/device';
+import type { Entry } from '@/outbox/entry';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
@@ -17,11 +19,12 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
   const raise = useMutation({
     mutationFn: (signId: string) =>
       take(api.POST('/api/flags', { body: { id: uuid(), clientId, signId, note, supersedes: null } })),
+    onMutate: () => setOpen(false),
     onSuccess: async () => {
       await refreshClient(clientId);
-      setOpen(false);
       setNote('');
     },
+    onError: () => setOpen(true),
   });
   return (
     <>
@@ -47,6 +50,23 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
         <Trouble error={raise.error} />
       </Sheet>
     </>
+  );
+}
+
+/** Signs that were raised on this device and that the studio has not answered for: they stop the training here at once. */
+export function useWaitingSigns(clientId: string) {
+  return useUnsent((e) => e.kind === 'flag' && e.lane === clientId && e.state !== 'refused');
+}
+
+/** Such a sign as it stands here. */
+export function WaitingSign({ entry }: { entry: Entry }) {
+  const studio = useStudio();
+  const sign = studio.data?.stopSigns.find((s) => s.id === entry.json?.signId);
+  return (
+    <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6">
+      <h2 className="say text-[26px]">Stop and refer: {(sign?.text ?? 'a stop sign').toLowerCase()}.</h2>
+      <p className="mt-1.5">Raised on this device and kept here; it goes to the studio by itself. Training stops now.</p>
+    </section>
   );
 }
 

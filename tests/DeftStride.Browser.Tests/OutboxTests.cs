@@ -1,0 +1,133 @@
+using System.Text.Json.Nodes;
+using DeftStride.Browser;
+using Xunit;
+using static DeftStride.Browser.Tests.Road;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>What is entered while the server is gone is kept on the device, said, and arrives once and in order.</summary>
+public sealed class OutboxTests
+{
+    [Fact]
+    public async Task With_the_server_gone_in_a_look_a_trial_a_decision_and_a_log_everything_arrives_once_and_in_order()
+    {
+        using var server = new AppServer(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url);
+        page.Go("/").Understood();
+        var before = await CountsAsync(server, "Maren Oakhollow");
+        RoadTests.Look(page);
+        page.Reading(Right);
+
+        gate.Shut();
+        page.Press("Done looking");
+        page.See("A finished look: waiting.");
+        page.See("kept on this device");
+        // Going elsewhere and coming back changes nothing: it still waits, and cannot be finished twice.
+        page.Press("Floor");
+        page.Press("Maren Oakhollow");
+        page.Press("Go on with Maren");
+        page.See("A finished look: waiting.");
+        server.Kill();
+        server.Start();
+        gate.Open();
+        page.See("Look again");
+
+        page.Press("Easier");
+        gate.Shut();
+        page.Press("Helped");
+        page.See("What a change did: waiting.");
+        Assert.False(page.Find("[aria-label='Helped, seen by eye']").Enabled);
+        gate.Open();
+        page.Until("the outcome", () => !page.Lacks("[data-outcome='helped']"));
+        page.See("The client says: easier.");
+
+        page.NoPain();
+        page.Until("a recommendation", () => !page.Lacks("[data-rule]"));
+        page.Until("the accept button", () => page.Find("aside button[class*='bg-act']").Enabled);
+        gate.Shut();
+        page.Press("Accept:");
+        page.See("A decision: waiting.");
+        gate.Open();
+        page.See("Change this decision");
+
+        page.Press("Back to the floor");
+        page.Press("Log without a look");
+        page.Press("Done as asked");
+        var next = page.Find("[role='dialog'] h2").Text.Split(':')[0];
+        gate.Shut();
+        page.Press("Keep the log");
+        page.See("A log: waiting.");
+        page.Find("[role='dialog'] button[class*='bg-act']").Click();
+        page.See("One thing is waiting here");
+        gate.Open();
+        page.Until("nothing waiting", () => !page.Text().Contains("waiting here", StringComparison.Ordinal));
+
+        var after = await CountsAsync(server, "Maren Oakhollow");
+        Assert.Equal((before.Checks + 1, before.Trials + 1, before.Decisions + 1), (after.Checks, after.Trials, after.Decisions));
+        var names = (await JsonAsync(server, "/api/clients")).AsArray().Select(c => c!["name"]!.GetValue<string>()).Where(n => n.StartsWith(next, StringComparison.Ordinal));
+        var today = DateOnly.FromDateTime(DateTime.UtcNow).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Single((await CountsAsync(server, Assert.Single(names))).Logs, d => d == today);
+    }
+
+    [Fact]
+    public void What_the_studio_refuses_is_said_kept_over_a_reload_and_left_out_only_by_the_coach()
+    {
+        using var server = new AppServer();
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Look at Wil");
+        page.Press("agrees");
+        // Half a picture: the browser draws what is there of it, and only the studio sees that the rest is missing.
+        page.GivePicture("left", DrawnLeg.At(4).Png[..5000]);
+        page.See("damaged or cut short");
+        page.See("One thing was refused");
+        page.Go("/").See("One thing was refused");
+        page.Press("Show");
+        page.See("A picture: refused. The picture is damaged or cut short");
+        page.Press("Leave it out");
+        page.See("Everything has arrived.");
+        page.Go("/").See("Wil Harrow");
+        Assert.DoesNotContain("refused", page.Text(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Two_devices_at_one_look_never_write_over_each_other()
+    {
+        using var server = new AppServer(demo: true);
+        using var one = new Page(server.Url);
+        using var two = new Page(server.Url);
+        one.Go("/").Understood();
+        RoadTests.Look(one);
+        var left = one.Reading(Left).Degrees;
+        // The other device goes on with it.
+        two.Go("/").Press("Go on with Maren");
+        Assert.Equal(left, two.Reading(Left).Degrees);
+        two.Key("f");
+        two.Until("the turned sign kept", () => two.Reading(Right).Degrees < 0);
+        two.Until("it sent", () => two.Text() is var t && !t.Contains("waiting", StringComparison.Ordinal));
+        one.Until("a refusal instead of an overwrite", () =>
+        {
+            one.Key("f");
+            return one.Text().Contains("This look was changed on another device.", StringComparison.Ordinal);
+        });
+        one.Press("Go on with theirs");
+        one.Until("theirs", () => one.Reading(Right).Degrees < 0);
+        Assert.DoesNotContain("refused", one.Text(), StringComparison.Ordinal);
+    }
+
+    private static async Task<(int Checks, int Trials, int Decisions, string[] Logs)> CountsAsync(AppServer server, string name)
+    {
+        var id = (await JsonAsync(server, "/api/clients")).AsArray().Single(c => c!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+        var client = await JsonAsync(server, $"/api/clients/{id}?all=true");
+        var checks = client["checks"]!.AsArray();
+        return (checks.Count, checks.Sum(c => c!["trials"]!.AsArray().Count), checks.Count(c => c!["decision"] is not null), [.. client["logs"]!.AsArray().Select(l => l!["day"]!.GetValue<string>())]);
+    }
+
+    private static async Task<JsonNode> JsonAsync(AppServer server, string path)
+    {
+        using var http = new HttpClient();
+        return JsonNode.Parse(await http.GetStringAsync(new Uri(server.Url + path)))!;
+    }
+}

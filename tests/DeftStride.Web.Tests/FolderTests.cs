@@ -1,0 +1,85 @@
+using System.Net;
+using System.Text.Json.Nodes;
+using DeftStride.Data.Pictures;
+using Xunit;
+using static DeftStride.Web.Tests.StudioUnderTest;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>Pictures as files: whole or not there, damaged ones said and mended, strays swept and nobody else's eyes on them.</summary>
+public sealed class FolderTests : IDisposable
+{
+    private readonly StudioUnderTest _studio = new();
+
+    public void Dispose() => _studio.Dispose();
+
+    private string Pictures => Path.Combine(_studio.Folder, "pictures");
+
+    private string TheFile => Assert.Single(Directory.GetFiles(Pictures, "*.webp", SearchOption.AllDirectories));
+
+    [Theory]
+    [InlineData("damaged")]
+    [InlineData("cut")]
+    [InlineData("gone")]
+    public async Task A_damaged_picture_is_said_and_mended_when_it_is_sent_again(string how)
+    {
+        var client = await _studio.ClientAsync();
+        var id = await _studio.PictureAsync(client);
+        var bytes = await File.ReadAllBytesAsync(TheFile);
+        var file = TheFile;
+        if (how == "damaged") bytes[bytes.Length / 2] ^= 0xFF;
+        if (how == "gone") File.Delete(file);
+        else await File.WriteAllBytesAsync(file, how == "cut" ? bytes[..^10] : bytes);
+
+        using (var lost = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative)))
+        {
+            Assert.Equal(HttpStatusCode.Gone, lost.StatusCode);
+            Assert.Contains("Choose the same picture again", Text(JsonNode.Parse(await lost.Content.ReadAsStringAsync()), "detail"), StringComparison.Ordinal);
+        }
+
+        // As the device that still has it sends it, or as the coach chooses the same file for another look.
+        using (var again = await _studio.PutPictureAsync(how == "cut" ? Guid.CreateVersion7() : id, client, Drawn())) Assert.Equal(HttpStatusCode.OK, again.StatusCode);
+        using var healed = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.OK, healed.StatusCode);
+    }
+
+    [Fact]
+    public async Task A_start_sweeps_what_was_cut_off_and_keeps_what_is_named()
+    {
+        var id = await _studio.PictureAsync(await _studio.ClientAsync());
+        await File.WriteAllTextAsync(Path.Combine(Pictures, ".0123.part"), "half");
+        Directory.CreateDirectory(Path.Combine(Pictures, "00"));
+        await File.WriteAllTextAsync(Path.Combine(Pictures, "00", new string('0', 64) + ".webp"), "its record never came");
+        _studio.Restart();
+        Assert.EndsWith(".webp", TheFile, StringComparison.Ordinal);
+        Assert.Empty(Directory.GetFiles(Pictures, "*.part"));
+        using var kept = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+    }
+
+    [Fact]
+    public void A_picture_whose_record_is_on_its_way_is_never_swept()
+    {
+        var folder = new PictureFolder(Pictures);
+        var (one, same) = (folder.Keep([1, 2, 3]), folder.Keep([1, 2, 3]));
+        Assert.Equal(one.Hash, same.Hash);
+        one.Dispose();
+        Assert.Equal(0, folder.Sweep(new HashSet<string>()));
+        Assert.Equal([1, 2, 3], File.ReadAllBytes(folder.PathOf(same.Hash)));
+        same.Dispose();
+        Assert.Equal(1, folder.Sweep(new HashSet<string>()));
+        Assert.False(folder.Whole(same.Hash));
+    }
+
+    [Fact]
+    public async Task Nobody_but_the_owner_may_read_the_folder()
+    {
+        await _studio.PictureAsync(await _studio.ClientAsync());
+        File.SetUnixFileMode(TheFile, (UnixFileMode)0b110_100_100);
+        File.SetUnixFileMode(_studio.Folder, (UnixFileMode)0b111_101_101);
+        _studio.Restart();
+        const UnixFileMode Others = (UnixFileMode)0b000_111_111;
+        Assert.All(Directory.GetFiles(_studio.Folder, "*", SearchOption.AllDirectories).Where(f => f.EndsWith(".webp", StringComparison.Ordinal)), f => Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(f) & Others));
+        Assert.All([_studio.Folder, .. Directory.GetDirectories(_studio.Folder, "*", SearchOption.AllDirectories)], f => Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(f) & Others));
+    }
+}

@@ -1,0 +1,127 @@
+using System.Data.Common;
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using DeftStride.Browser;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Diagnostics;
+using Xunit;
+using static DeftStride.Web.Tests.StudioUnderTest;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>No room and no right to write: a sentence, nothing half kept, and the same request is taken once there is room again.</summary>
+public sealed class FullDiskTests
+{
+    private static object Client(Guid id, Guid operation) => new { operationId = operation, id, name = "Maren Oakhollow", goal = new string('x', 300), school = (string?)null };
+
+    [Fact]
+    public async Task A_database_at_its_page_limit_says_so_and_goes_on_once_there_is_room()
+    {
+        var limit = new PageLimit();
+        using var studio = new StudioUnderTest(database: o => o.AddInterceptors(limit));
+        limit.Pages = 1;
+        (Guid Id, Guid Operation)? refused = null;
+        for (var i = 0; i < 200 && refused is null; i++)
+        {
+            var (id, operation) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+            using var answer = await studio.Http.PostAsJsonAsync("/api/clients", Client(id, operation));
+            if (answer.IsSuccessStatusCode) continue;
+            refused = (id, operation);
+            Assert.Equal(HttpStatusCode.InsufficientStorage, answer.StatusCode);
+            var said = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
+            Assert.Contains("disk of the studio's computer is full", Text(said, "detail"), StringComparison.Ordinal);
+            Assert.True(said["again"]!.GetValue<bool>());
+        }
+
+        var (client, op) = refused!.Value;
+        Assert.DoesNotContain((await studio.GetAsync("/api/clients")).AsArray(), c => Text(c, "id") == $"{client}");
+        limit.Pages = 100_000;
+        await studio.PostAsync("/api/clients", Client(client, op));
+    }
+
+    private sealed class PageLimit : DbConnectionInterceptor
+    {
+        public int Pages { get; set; } = 100_000;
+
+        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            using var command = connection.CreateCommand();
+            // Never below what is there: SQLite then takes the present size.
+            command.CommandText = $"PRAGMA max_page_count={Pages}";
+            command.ExecuteNonQuery();
+            return Task.CompletedTask;
+        }
+    }
+
+    [Fact]
+    public async Task A_file_size_limit_on_the_servers_process_ends_nothing_and_loses_nothing()
+    {
+        using var server = new AppServer(start: false) { LargestFileKilobytes = 700 };
+        server.Start();
+        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        var kept = new List<Guid>();
+        HttpResponseMessage? refused = null;
+        Guid id = default, operation = default;
+        while (refused is null && kept.Count < 2000)
+        {
+            (id, operation) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+            var answer = await http.PostAsJsonAsync("/api/clients", Client(id, operation));
+            if (answer.IsSuccessStatusCode) kept.Add(id);
+            else refused = answer;
+        }
+
+        Assert.NotNull(refused);
+        Assert.Contains("is full", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        using var picture = new ByteArrayContent(Noise());
+        picture.Headers.ContentType = new("application/octet-stream");
+        using var tooLarge = await http.PutAsync(new Uri($"/api/pictures/{Guid.CreateVersion7()}?client={kept[0]}", UriKind.Relative), picture);
+        Assert.True((await tooLarge.Content.ReadAsStringAsync()).Contains("is full", StringComparison.Ordinal), $"{tooLarge.StatusCode} {server.Said}");
+        Assert.Empty(Directory.Exists(Path.Combine(server.Folder, "pictures")) ? Directory.GetFiles(Path.Combine(server.Folder, "pictures"), "*", SearchOption.AllDirectories) : []);
+
+        server.Kill();
+        server.LargestFileKilobytes = null;
+        server.Start();
+        var there = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!.AsArray().Select(c => Guid.Parse(Text(c, "id"))).ToHashSet();
+        Assert.Subset(there, kept.ToHashSet());
+        using var now = await http.PostAsJsonAsync("/api/clients", Client(id, operation));
+        Assert.Equal(HttpStatusCode.OK, now.StatusCode);
+    }
+
+    /// <summary>A picture that no encoder makes small.</summary>
+    private static byte[] Noise()
+    {
+        using var bitmap = new SkiaSharp.SKBitmap(1400, 1400);
+        var random = new Random(3);
+        random.NextBytes(bitmap.GetPixelSpan());
+        using var data = bitmap.Encode(SkiaSharp.SKEncodedImageFormat.Jpeg, 90);
+        return data.ToArray();
+    }
+
+    [Fact]
+    public async Task A_folder_that_cannot_be_written_to_is_said_and_what_waited_is_taken_later()
+    {
+        // Root is refused nothing, so the connection itself refuses.
+        var closed = new ReadOnlyStore();
+        using var studio = new StudioUnderTest(database: o => o.AddInterceptors(closed));
+        var (id, operation) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        closed.Closed = true;
+        var said = await studio.PostAsync("/api/clients", Client(id, operation), HttpStatusCode.ServiceUnavailable);
+        Assert.Contains("cannot be written to", Text(said, "detail"), StringComparison.Ordinal);
+        closed.Closed = false;
+        await studio.PostAsync("/api/clients", Client(id, operation));
+    }
+
+    private sealed class ReadOnlyStore : DbConnectionInterceptor
+    {
+        public bool Closed { get; set; }
+
+        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        {
+            using var command = connection.CreateCommand();
+            command.CommandText = $"PRAGMA query_only={(Closed ? 1 : 0)}";
+            command.ExecuteNonQuery();
+            return Task.CompletedTask;
+        }
+    }
+}

@@ -1,0 +1,92 @@
+import { useSyncExternalStore } from 'react';
+import { v7 as uuid } from 'uuid';
+import { isReachable, noteAnswer, noteSilence, onConnection } from '@/device/connection';
+import type { Answer, Entry } from './entry';
+import { Outbox, Silence } from './outbox';
+import { openStore } from './store';
+
+/** How long an answer is waited for, milliseconds; a picture takes its time on a weak line. */
+const PATIENCE = 20_000;
+const PICTURE_PATIENCE = 180_000;
+
+async function send(entry: Entry): Promise<Answer> {
+  let response: Response;
+  let text: string;
+  try {
+    response = await fetch(entry.path, {
+      method: entry.method,
+      body: entry.blob ?? (entry.json ? JSON.stringify(entry.json) : null),
+      headers: {
+        ...(entry.blob
+          ? { 'content-type': 'application/octet-stream' }
+          : entry.json
+            ? { 'content-type': 'application/json' }
+            : {}),
+        ...(entry.coach ? { 'Deft-Coach': entry.coach } : {}),
+      },
+      signal: AbortSignal.timeout(entry.blob ? PICTURE_PATIENCE : PATIENCE),
+    });
+    text = await response.text();
+  } catch {
+    noteSilence();
+    throw new Silence();
+  }
+  if ([502, 503, 504].includes(response.status)) noteSilence();
+  else noteAnswer();
+  return { status: response.status, text };
+}
+
+function channel() {
+  const tabs = new BroadcastChannel('deft-outbox');
+  return {
+    tell: () => tabs.postMessage(0),
+    hear: (listener: () => void) => {
+      tabs.onmessage = listener;
+    },
+  };
+}
+
+/** One tab at a time: the lock goes to the next one when its tab closes, however it closes. */
+function leader(lead: () => void) {
+  if (!navigator.locks) return lead();
+  void navigator.locks.request('deft-outbox', () => {
+    lead();
+    return new Promise(() => undefined);
+  });
+}
+
+let outbox: Outbox | undefined;
+
+/** Opens this device's outbox; once, before anything is shown. */
+export async function openOutbox() {
+  const store = await openStore('deft-stride', navigator.storage?.estimate ? () => navigator.storage.estimate() : undefined);
+  outbox = new Outbox({
+    store,
+    send,
+    leader,
+    channel: channel(),
+    online: isReachable,
+    now: Date.now,
+    after: (ms, act) => void setTimeout(act, ms),
+    random: Math.random,
+    newId: uuid,
+  });
+  await outbox.open();
+  onConnection(() => isReachable() && outbox?.wake());
+  // What waits must outlast a full disk: the browser is asked not to clear it.
+  void navigator.storage?.persist?.();
+  return outbox;
+}
+
+export const theOutbox = () => {
+  if (!outbox) throw new Error('The outbox is not open yet.');
+  return outbox;
+};
+
+/** Everything that waits on this device or was refused, in its order. */
+export const useOutbox = () => useSyncExternalStore(theOutbox().subscribe, theOutbox().all);
+
+/** What of it is about something: not yet answered for. */
+export function useUnsent(about: (entry: Entry) => boolean): Entry[] {
+  return useOutbox().filter((e) => e.state !== 'kept' && about(e));
+}

@@ -1,0 +1,38 @@
+import type { Entry } from './entry';
+
+/** Entries that something refused holds back, and by which: what rests on what a refused one makes, and what rests on those. */
+export function heldBack(entries: readonly Entry[]): Map<string, Entry> {
+  const held = new Map<string, Entry>();
+  const missing = new Map<string, Entry>();
+  for (const entry of entries) {
+    if (entry.state === 'kept') continue;
+    const by = entry.state === 'refused' ? entry : entry.rests.map((id) => missing.get(id)).find((e) => e !== undefined);
+    if (!by) continue;
+    if (by !== entry) held.set(entry.id, by);
+    if (entry.makes) missing.set(entry.makes, by);
+  }
+  return held;
+}
+
+/**
+ * What may be sent now: the first of each lane that is neither settled nor held back. Nothing overtakes within a lane; what
+ * rests on something in another lane waits for it.
+ */
+export function sendable(entries: readonly Entry[]): Entry[] {
+  const held = heldBack(entries);
+  const lanes = new Set<string>();
+  const open = new Set<string>();
+  const next: Entry[] = [];
+  for (const entry of entries) {
+    if (entry.state === 'kept' || entry.state === 'refused' || held.has(entry.id)) continue;
+    if (!lanes.has(entry.lane)) {
+      lanes.add(entry.lane);
+      if (entry.state === 'waiting' && !entry.rests.some((id) => open.has(id))) next.push(entry);
+    }
+    if (entry.makes) open.add(entry.makes);
+  }
+  return next;
+}
+
+/** How long to wait after so many tries, milliseconds: growing, and spread so that devices do not come back all at once. */
+export const pause = (tries: number, random: number) => Math.min(30_000, 500 * 2 ** Math.min(tries, 10)) * (0.8 + 0.4 * random);

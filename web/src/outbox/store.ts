@@ -1,0 +1,71 @@
+import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
+import type { Entry } from './entry';
+import { takenUp } from './forms';
+
+type Schema = DBSchema & {
+  entries: { key: number; value: Entry; indexes: { id: string } };
+};
+
+/** Where entries are kept on the device. */
+export interface Store {
+  all(): Promise<Entry[]>;
+  /** Adds at the end; returns its place. */
+  add(entry: Omit<Entry, 'n'>): Promise<number>;
+  put(entry: Entry): Promise<void>;
+  remove(n: number): Promise<void>;
+  /** Bytes that may still be kept, or null when the browser does not say. */
+  room(): Promise<number | null>;
+  close(): void;
+}
+
+/** The device has no room: nothing was taken. */
+export class DeviceFull extends Error {
+  constructor() {
+    super(
+      'This device has no room left, so nothing was taken. Delete something on it (or wait until what waits here is sent), then try again.',
+    );
+  }
+}
+
+const full = (error: unknown) => error instanceof DOMException && error.name === 'QuotaExceededError';
+
+/** Opens the browser's own database; what waited in the old place for pictures is taken over once. */
+export async function openStore(name = 'deft-stride', estimate?: () => Promise<StorageEstimate>): Promise<Store> {
+  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 2, {
+    async upgrade(base, from, _, change) {
+      const entries = base.createObjectStore('entries', { keyPath: 'n', autoIncrement: true });
+      entries.createIndex('id', 'id');
+      if (from < 1) return;
+      // biome-ignore lint/suspicious/noExplicitAny: the old store is in no schema any more
+      const old = base as any;
+      // biome-ignore lint/suspicious/noExplicitAny: as above
+      for (const waiting of await (change as any).objectStore('pictures').getAll()) {
+        const entry = takenUp({ ...waiting, form: 0 });
+        if (entry) await entries.add(entry);
+      }
+      old.deleteObjectStore('pictures');
+    },
+  });
+  const guarded = async <T>(act: () => Promise<T>) => {
+    try {
+      return await act();
+    } catch (error) {
+      throw full(error) ? new DeviceFull() : error;
+    }
+  };
+  return {
+    all: async () => {
+      const kept = await db.getAll('entries');
+      return kept.flatMap((k) => takenUp(k as unknown as Record<string, unknown>) ?? []);
+    },
+    add: (entry) => guarded(() => db.add('entries', entry as Entry, undefined) as Promise<number>),
+    put: (entry) => guarded(async () => void (await db.put('entries', entry))),
+    remove: (n) => db.delete('entries', n),
+    room: async () => {
+      if (!estimate) return null;
+      const { quota, usage } = await estimate();
+      return quota === undefined || usage === undefined ? null : quota - usage;
+    },
+    close: () => db.close(),
+  };
+}
