@@ -24,6 +24,7 @@ using DeftStride.Web.Hosting;
 // --web FOLDER    the built front end (default: web/dist)
 // --clock INSTANT start the clock at this moment instead of the real one
 // --demo true     fill an empty data folder with made-up people
+// --hosts A,B     names besides the loopback ones that this server may be called by
 // --crowd NUMBER  and with so many copies of them over five years, for measuring
 var builder = WebApplication.CreateBuilder(args);
 var folder = new StudioFolder(Path.GetFullPath(builder.Configuration["data"] ?? "data"));
@@ -34,7 +35,10 @@ builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
 // A start that fails ends in one sentence or in its exception, said once.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
 builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
-builder.Services.ConfigureHttpJsonOptions(o => Json.Configure(o.SerializerOptions));
+builder.Services.ConfigureHttpJsonOptions(o => Json.ConfigureWire(o.SerializerOptions));
+// Every refusal comes to one place, in Production too, and leaves it as a sentence.
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
+builder.Services.AddResponseCompression(o => o.MimeTypes = [.. Microsoft.AspNetCore.ResponseCompression.ResponseCompressionDefaults.MimeTypes, "application/problem+json", "image/svg+xml", "font/ttf"]);
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.Services.AddHttpContextAccessor();
 builder.Services.AddSingleton(builder.Configuration["clock"] is { Length: > 0 } start
@@ -64,6 +68,7 @@ builder.Services.AddScoped<DemoStudio>();
 builder.Services.AddScoped<DemoCrowd>();
 builder.Services.AddSingleton<DeviceShelf>();
 builder.Services.AddScoped<PictureSweep>();
+builder.Services.AddScoped<SpoiltData>();
 // The build runs this file to write the API description; it must not touch any data then.
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
@@ -72,12 +77,14 @@ if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 }
 
 var app = builder.Build();
+app.UseResponseCompression();
 app.UseMiddleware<RefusalMiddleware>();
+app.UseMiddleware<Callers>();
 app.UseMiddleware<DoorMiddleware>();
 app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(20) });
 
 // Everything private hangs on this one group, so that sign-in can close it in one line.
-var api = app.MapGroup("/api");
+var api = app.MapGroup("/api").WithShape();
 StudioEndpoints.Map(api);
 SettingEndpoints.Map(api);
 BandEndpoints.Map(api);

@@ -105,7 +105,7 @@ public sealed class OutboxTests
         two.Go("/").Press("Go on with Maren");
         Assert.Equal(left, two.Reading(Left).Degrees);
         two.Key("f");
-        two.Until("the turned sign kept", () => two.Reading(Right).Degrees < 0);
+        two.Until("the turned sign", () => two.Reading(Left).Degrees < 0);
         two.Until("it sent", () => two.Text() is var t && !t.Contains("waiting", StringComparison.Ordinal));
         one.Until("a refusal instead of an overwrite", () =>
         {
@@ -113,7 +113,7 @@ public sealed class OutboxTests
             return one.Text().Contains("This look was changed on another device.", StringComparison.Ordinal);
         });
         one.Press("Go on with theirs");
-        one.Until("theirs", () => one.Reading(Right).Degrees < 0);
+        one.Until("theirs", () => one.Reading(Left).Degrees < 0);
         Assert.DoesNotContain("refused", one.Text(), StringComparison.Ordinal);
     }
 

@@ -115,7 +115,8 @@ public sealed class AppServer : IDisposable
             }
             catch (Exception e) when (e is HttpRequestException or TaskCanceledException)
             {
-                Thread.Yield();
+                // Not there yet: a moment, or less when it ends.
+                _process.WaitForExit(20);
             }
         }
 

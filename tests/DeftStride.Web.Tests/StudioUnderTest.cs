@@ -25,12 +25,14 @@ public sealed class StudioUnderTest : IDisposable
     /// <summary>A studio on a new folder.</summary>
     /// <param name="clock">The clock it goes by, or null for the real one.</param>
     /// <param name="database">What else is set for its database.</param>
-    public StudioUnderTest(TimeProvider? clock = null, Action<DbContextOptionsBuilder>? database = null)
+    /// <param name="environment">What the framework takes it to run in.</param>
+    public StudioUnderTest(TimeProvider? clock = null, Action<DbContextOptionsBuilder>? database = null, string environment = "Development")
     {
-        (_clock, _database) = (clock, database);
+        (_clock, _database, _environment) = (clock, database, environment);
         Start();
     }
 
+    private readonly string _environment;
     private readonly TimeProvider? _clock;
     private readonly Action<DbContextOptionsBuilder>? _database;
 
@@ -40,7 +42,7 @@ public sealed class StudioUnderTest : IDisposable
 
     public void Start()
     {
-        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseSetting("data", Folder).UseSetting("web", Path.Combine(Folder, "none")).ConfigureServices(services =>
+        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseEnvironment(_environment).UseSetting("data", Folder).UseSetting("web", Path.Combine(Folder, "none")).ConfigureServices(services =>
         {
             if (_clock is not null) services.AddSingleton(_clock);
             if (_database is not null) services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);

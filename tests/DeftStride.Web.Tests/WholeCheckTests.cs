@@ -86,7 +86,7 @@ public sealed class WholeCheckTests : IDisposable
         var picture = Guid.CreateVersion7();
         using (var kept = await _studio.PutPictureAsync(picture, client, Drawn(1600, 1080))) Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
         var body = Core.Bodies.Body.From(new BodyMeasures(1.75));
-        await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{client}/intake", new { operationId = Guid.CreateVersion7(), version = 2, goal = (string?)null, intake = Features.Bodies.IntakeDto.Empty with { StatureCm = 175 } });
+        await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{client}/intake", new { operationId = Guid.CreateVersion7(), version = 1, goal = (string?)null, intake = Features.Bodies.IntakeDto.Empty with { StatureCm = 175 } });
         foreach (var exercise in Exercise.All)
         {
             var dto = Json.Read<StandardDto>((await StandardAsync(client, exercise.Id))["standard"]!.ToJsonString());

@@ -14,16 +14,16 @@ internal sealed record StudioForm(IReadOnlyList<string> Applied, bool Ordered, l
     /// <summary>A studio that does not exist yet.</summary>
     public static StudioForm None { get; } = new([], false, 0, null);
 
-    /// <summary>Reads a database and checks every page of it, writing neither to it nor to its log.</summary>
-    public static StudioForm Read(string file)
+    /// <summary>Reads a database and, unless told not to, checks every page of it, writing neither to it nor to its log.</summary>
+    public static StudioForm Read(string file, bool check = true)
     {
         // Without a log nothing but the file is to be read; a reader that may expect one would make an empty one.
         var source = File.Exists(file + "-wal") ? file : new Uri(file).AbsoluteUri + "?immutable=1";
         using var connection = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = source, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString());
         connection.Open();
         LeaveLog(connection);
-        var check = Column(connection, "PRAGMA integrity_check(1)");
-        if (check is not ["ok"]) return None with { Damage = check is [var said, ..] ? said.ReplaceLineEndings(" ") : "it could not be checked" };
+        var found = check ? Column(connection, "PRAGMA integrity_check(1)") : ["ok"];
+        if (found is not ["ok"]) return None with { Damage = found is [var said, ..] ? said.ReplaceLineEndings(" ") : "it could not be checked" };
         if (Column(connection, "SELECT name FROM sqlite_master WHERE name = '__EFMigrationsHistory'").Count == 0) return None;
         var applied = Column(connection, "SELECT MigrationId FROM \"__EFMigrationsHistory\" ORDER BY MigrationId");
         var tables = Column(connection, "SELECT m.name FROM sqlite_master m JOIN pragma_table_info(m.name) c WHERE m.type = 'table' AND c.name = 'Sequence'");

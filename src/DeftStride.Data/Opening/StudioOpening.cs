@@ -22,6 +22,8 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     /// <summary>A copy while it is being made.</summary>
     private const string Unfinished = ".part";
 
+    private const long AlwaysReadBytes = 64_000_000;
+
     private readonly string _file = Path.Combine(folder, StudioDatabase.FileName);
     private readonly string _new = Path.Combine(folder, UnderWay);
 
@@ -33,7 +35,7 @@ internal sealed class StudioOpening(string folder, Action<string> say)
         {
             var marked = StudioMark.Read(folder);
             var found = File.Exists(_file) && new FileInfo(_file).Length > 0;
-            if (!found && (marked > 0 || HasPictures())) throw Closed($"The studio's data file {_file} is {(File.Exists(_file) ? "empty" : "missing")}, but there was a studio here.");
+            if (!found && (marked is { Last: > 0 } || HasPictures())) throw Closed($"The studio's data file {_file} is {(File.Exists(_file) ? "empty" : "missing")}, but there was a studio here.");
             var form = found ? Examine(marked) : StudioForm.None;
             Tidy();
             var copy = Upgrade(form, now);
@@ -69,13 +71,17 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     }
 
     /// <summary>Reads a database without writing to it or to its log.</summary>
-    private StudioForm Examine(long? marked)
+    private StudioForm Examine(Marked? marked)
     {
+        // Up to here every page is read at every start; a larger file that was closed whole and lies as it was is trusted.
+        var whole = new FileInfo(_file).Length > AlwaysReadBytes && marked?.Unchanged(_file) == true;
+        if (!whole && new FileInfo(_file).Length > AlwaysReadBytes) say("The studio was not closed the last time. Its file is read through first; this can take a minute.");
+
         if (!IsDatabase(_file)) throw Closed($"The studio's data file {_file} is damaged: it is not a database any more.");
         StudioForm form;
         try
         {
-            form = StudioForm.Read(_file);
+            form = StudioForm.Read(_file, check: !whole);
         }
         catch (SqliteException e) when (e.SqliteErrorCode is raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB or raw.SQLITE_ERROR)
         {
@@ -86,7 +92,7 @@ internal sealed class StudioOpening(string folder, Action<string> say)
         using var context = Context(_file);
         if (form.Applied.Except(context.Database.GetMigrations()).FirstOrDefault() is { } unknown)
             throw new StudioClosedException($"The studio in {folder} was last opened by a newer version of Deft Stride (it knows “{unknown}”). Start that version, or a later one. Nothing was changed.");
-        if (marked is { } expected && form.Ordered && form.Last < expected)
+        if (marked is { Last: var expected } && form.Ordered && form.Last < expected)
             throw Closed($"Entries that were already taken are missing from the studio's data file {_file}: its log {_file}-wal was cut, garbled or left behind.");
         return form;
     }

@@ -13,6 +13,18 @@ internal sealed class KeptPicture(string hash, Action done) : IDisposable
     public void Dispose() => done();
 }
 
+/// <summary>An upload on the disk: memory holds none of it, however many come at once.</summary>
+internal sealed class Upload(string file, Action done) : IDisposable
+{
+    public string File { get; } = file;
+
+    public void Dispose()
+    {
+        System.IO.File.Delete(File);
+        done();
+    }
+}
+
 /// <summary>Pictures as files named by the SHA-256 of their content. A file is there whole or not at all.</summary>
 internal sealed class PictureFolder(string folder)
 {
@@ -57,6 +69,15 @@ internal sealed class PictureFolder(string folder)
             End(hash);
             throw;
         }
+    }
+
+    /// <summary>A place on the disk for an upload while it comes in; it is gone when it is disposed.</summary>
+    public Upload Receive()
+    {
+        DurableFiles.MakeFolder(folder);
+        var file = Path.Combine(folder, $".{Guid.NewGuid():n}{Unfinished}");
+        Begin(file);
+        return new Upload(file, () => End(file));
     }
 
     /// <summary>Whether the file is there and is what its name says.</summary>

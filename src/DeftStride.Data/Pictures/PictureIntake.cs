@@ -16,13 +16,15 @@ internal static class PictureIntake
     public const int ShortestSide = 200;
     public const int LongestStoredSide = 2400;
 
-    public static CleanPicture Clean(byte[] file)
+    /// <summary>Reads a file that lies on the disk, so that no more than one decoded picture is ever held in memory.</summary>
+    public static CleanPicture Clean(string file)
     {
-        if (file.Length == 0) throw new PictureRefusedException("The file is empty. Choose another picture.");
-        if (file.Length > MostBytes) throw new PictureRefusedException("The picture is larger than 25 MB. Choose a smaller one.");
+        var length = new FileInfo(file).Length;
+        if (length == 0) throw new PictureRefusedException("The file is empty. Choose another picture.");
+        if (length > MostBytes) throw TooLarge();
         RefuseUnlessKnown(file);
 
-        using var data = SKData.CreateCopy(file);
+        using var data = SKData.Create(file) ?? throw Damaged();
         using var codec = SKCodec.Create(data) ?? throw Damaged();
         var info = codec.Info;
         if (info.Width < ShortestSide || info.Height < ShortestSide)
@@ -30,19 +32,30 @@ internal static class PictureIntake
         if ((long)info.Width * info.Height > MostPixels)
             throw new PictureRefusedException($"The picture is {info.Width} × {info.Height} pixels, more than 40 megapixels. Use a smaller one.");
 
-        using var decoded = new SKBitmap(new SKImageInfo(info.Width, info.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
+        // A format that can is decoded no larger than what is kept of it.
+        var wanted = Math.Min(1f, (float)LongestStoredSide / Math.Max(info.Width, info.Height));
+        var size = codec.GetScaledDimensions(wanted);
+        if (Math.Max(size.Width, size.Height) < wanted * Math.Max(info.Width, info.Height)) size = info.Size;
+        using var decoded = new SKBitmap(new SKImageInfo(size.Width, size.Height, SKColorType.Rgba8888, SKAlphaType.Premul));
         // "Incomplete" means that the file ends early: half a picture is not a picture of a client.
         if (codec.GetPixels(decoded.Info, decoded.GetPixels()) != SKCodecResult.Success) throw Damaged();
-        using var upright = Upright(decoded, codec.EncodedOrigin);
+        // Drawn from where it lies, not from a copy.
+        decoded.SetImmutable();
+        using var upright = Upright(decoded, info.Size, codec.EncodedOrigin);
         using var encoded = upright.Encode(SKEncodedImageFormat.Webp, 90) ?? throw Damaged();
         return new CleanPicture(encoded.ToArray(), upright.Width, upright.Height);
     }
 
+    /// <summary>More than is taken.</summary>
+    public static PictureRefusedException TooLarge() => new("The picture is larger than 25 MB. Choose a smaller one.");
+
     private static PictureRefusedException Damaged() => new("The picture is damaged or cut short. Take it again, or choose another.");
 
-    private static void RefuseUnlessKnown(byte[] file)
+    private static void RefuseUnlessKnown(string file)
     {
-        ReadOnlySpan<byte> head = file.AsSpan(0, Math.Min(16, file.Length));
+        Span<byte> start = stackalloc byte[16];
+        using var stream = File.OpenRead(file);
+        ReadOnlySpan<byte> head = start[..stream.ReadAtLeast(start, start.Length, throwOnEndOfStream: false)];
         if (head.StartsWith((ReadOnlySpan<byte>)[0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A])) return;
         if (head.StartsWith((ReadOnlySpan<byte>)[0xFF, 0xD8, 0xFF])) return;
         if (head.Length >= 12 && head[..4].SequenceEqual("RIFF"u8) && head[8..12].SequenceEqual("WEBP"u8)) return;
@@ -52,15 +65,16 @@ internal static class PictureIntake
     }
 
     /// <summary>Draws the picture turned as its orientation mark says, no side longer than the limit.</summary>
-    private static SKBitmap Upright(SKBitmap source, SKEncodedOrigin origin)
+    private static SKBitmap Upright(SKBitmap source, SKSizeI full, SKEncodedOrigin origin)
     {
         var turned = origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
-        var (width, height) = turned ? (source.Height, source.Width) : (source.Width, source.Height);
+        var (width, height) = turned ? (full.Height, full.Width) : (full.Width, full.Height);
+        var (drawnWidth, drawnHeight) = turned ? (source.Height, source.Width) : (source.Width, source.Height);
         var scale = Math.Min(1f, (float)LongestStoredSide / Math.Max(width, height));
         var target = new SKBitmap(Math.Max(1, (int)Math.Round(width * scale)), Math.Max(1, (int)Math.Round(height * scale)));
         using var canvas = new SKCanvas(target);
         canvas.Clear(SKColors.White);
-        canvas.Scale((float)target.Width / width, (float)target.Height / height);
+        canvas.Scale((float)target.Width / drawnWidth, (float)target.Height / drawnHeight);
         canvas.Concat(Orientation(origin, source.Width, source.Height));
         using var image = SKImage.FromBitmap(source);
         canvas.DrawImage(image, 0, 0, new SKSamplingOptions(SKCubicResampler.Mitchell));

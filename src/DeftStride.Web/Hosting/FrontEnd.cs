@@ -28,5 +28,6 @@ internal static class FrontEnd
         response.Headers.ContentSecurityPolicy = Policy;
         response.Headers.XContentTypeOptions = "nosniff";
         response.Headers["Referrer-Policy"] = "no-referrer";
+        response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";
     }
 }

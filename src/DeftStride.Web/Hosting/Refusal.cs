@@ -1,4 +1,7 @@
 using DeftStride.Data.Opening;
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -38,14 +41,29 @@ internal sealed class Refusal(int status, string sentence, string? field = null,
     };
 }
 
-/// <summary>Turns refusals and unreadable requests into problem details.</summary>
-internal sealed class RefusalMiddleware(RequestDelegate next, ILogger<RefusalMiddleware> log)
+/// <summary>Turns refusals and unreadable requests into problem details: nothing is refused without a sentence.</summary>
+internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<RefusalMiddleware> log)
 {
+    /// <summary>No request but a picture is larger.</summary>
+    private const int LargestBody = 1024 * 1024;
+
     public async Task InvokeAsync(HttpContext context)
     {
+        var api = context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal);
+        if (api)
+        {
+            // What is answered here is about people: no cache keeps it, and no other page may use it.
+            context.Response.Headers.CacheControl = "no-store";
+            context.Response.Headers.XContentTypeOptions = "nosniff";
+            context.Response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size && !context.Request.Path.StartsWithSegments("/api/pictures", StringComparison.Ordinal)) size.MaxRequestBodySize = LargestBody;
+        }
+
         try
         {
             await next(context);
+            // What the framework refuses by itself, it refuses without a word.
+            if (api && context.Response is { HasStarted: false, StatusCode: >= 400, ContentType: null }) await Write(context, new Refusal(context.Response.StatusCode, Plain(context.Response.StatusCode)).Problem());
         }
         catch (Refusal refusal)
         {
@@ -56,20 +74,57 @@ internal sealed class RefusalMiddleware(RequestDelegate next, ILogger<RefusalMid
             log.LogError(e, "The data folder refused a read or a write.");
             await Write(context, refusal.Problem());
         }
-        catch (Exception e) when (e is not (BadHttpRequestException or OperationCanceledException) && !context.Response.HasStarted)
+        catch (BadHttpRequestException bad) when (!context.Response.HasStarted)
+        {
+            log.LogDebug(bad, "A request could not be read.");
+            await Write(context, Unreadable(bad).Problem());
+        }
+        catch (Exception e) when (e is not OperationCanceledException && !context.Response.HasStarted)
         {
             log.LogError(e, "A request failed.");
             await Write(context, Refusal.Later("Something went wrong on the studio's computer, and nothing of this was kept there. It is sent again by itself; if it goes on, start Deft Stride anew.", StatusCodes.Status500InternalServerError).Problem());
         }
-        catch (BadHttpRequestException bad)
-        {
-            log.LogInformation(bad, "A request could not be read.");
-            var sentence = bad.StatusCode == StatusCodes.Status413PayloadTooLarge
-                ? "The picture is larger than 25 MB. Choose a smaller one."
-                : "The request could not be read. Reload the page and try again.";
-            await Write(context, new Refusal(bad.StatusCode, sentence).Problem());
-        }
     }
+
+    private static string Plain(int status) => status switch
+    {
+        StatusCodes.Status405MethodNotAllowed => "This cannot be done at this address. Reload the page and try again.",
+        StatusCodes.Status413PayloadTooLarge => "That is more than can be kept at once. Shorten it.",
+        StatusCodes.Status415UnsupportedMediaType => "This is not sent in a form that is understood here. Reload the page and try again.",
+        StatusCodes.Status404NotFound => "There is nothing at this address. Go back to the floor.",
+        _ => "The request could not be read. Reload the page and try again.",
+    };
+
+    /// <summary>What cannot be read, with the field where the reader knows it.</summary>
+    private static Refusal Unreadable(BadHttpRequestException bad)
+    {
+        if (bad.StatusCode != StatusCodes.Status400BadRequest) return new Refusal(bad.StatusCode, Plain(bad.StatusCode));
+        if (bad.InnerException is JsonException json) return Unreadable(json);
+        return Quoted().Match(bad.Message) is { Success: true } named && named.Groups[1].Value.Split(' ')[^1] is { Length: > 0 } name
+            ? Refusal.BadInput(name, $"“{RequestShape.Words(name)}” is missing or cannot be read. Reload the page and enter it again.")
+            : new Refusal(bad.StatusCode, Plain(bad.StatusCode));
+    }
+
+    /// <summary>JSON that does not say what it must.</summary>
+    public static Refusal Unreadable(JsonException json)
+    {
+        var path = (json.Path ?? "$").TrimStart('$').TrimStart('.');
+        if (json.Message.Contains("missing required", StringComparison.Ordinal) && Missing().Matches(json.Message) is { Count: > 0 } missing)
+        {
+            var name = path.Length == 0 ? missing[^1].Groups[1].Value : $"{path}.{missing[^1].Groups[1].Value}";
+            return Refusal.BadInput(name, $"“{RequestShape.Words(name)}” is missing. Enter it, or reload the page.");
+        }
+
+        return path.Length == 0
+            ? Refusal.BadInput("request", "The request could not be read. Reload the page and try again.")
+            : Refusal.BadInput(path, $"“{RequestShape.Words(path)}” is not what belongs there. Enter it again, or reload the page.");
+    }
+
+    [GeneratedRegex("\"([^\"]+)\"")]
+    private static partial Regex Quoted();
+
+    [GeneratedRegex("'([^']+)'")]
+    private static partial Regex Missing();
 
     /// <summary>What the disk would not do, as a sentence; null when it is something else.</summary>
     private static Refusal? Disk(Exception e) => e switch
@@ -93,6 +148,7 @@ internal sealed class RefusalMiddleware(RequestDelegate next, ILogger<RefusalMid
     private static Task Write(HttpContext context, ProblemDetails problem)
     {
         context.Response.StatusCode = problem.Status!.Value;
+        context.Response.Headers.CacheControl = "no-store";
         if (problem.Extensions.ContainsKey("again")) context.Response.Headers.RetryAfter = "1";
         return context.Response.WriteAsJsonAsync(problem, (System.Text.Json.JsonSerializerOptions?)null, "application/problem+json");
     }

@@ -34,6 +34,7 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
         {
             var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
             await FoundAsync(db, cancellationToken);
+            await scope.ServiceProvider.GetRequiredService<SpoiltData>().HealAsync(cancellationToken);
             await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(cancellationToken);
         }
 
@@ -122,6 +123,7 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
     public Task StoppedAsync(CancellationToken cancellationToken)
     {
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        if (door.Open) _mark?.Closed(folder.Database);
         return Task.CompletedTask;
     }
 

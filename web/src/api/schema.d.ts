@@ -999,6 +999,7 @@ export interface components {
             /** Format: int32 */
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
+            painQuestion: null | string;
             schoolName: string;
             standard: components["schemas"]["StandardView"];
             stills: components["schemas"]["StillDto"][];
@@ -1229,6 +1230,7 @@ export interface components {
             log: null | components["schemas"]["LogDto"];
             overruleReason: null | string;
             painAfter: null | components["schemas"]["PainDto"];
+            question: null | string;
             recommendation: components["schemas"]["RecommendationView"];
             repetitions: null | components["schemas"]["RepetitionsDto"];
         };
@@ -1420,6 +1422,7 @@ export interface components {
             /** Format: uuid */
             id: string;
             note: string;
+            question: null | string;
             signId: string;
             text: string;
         };

@@ -14,7 +14,7 @@ export function OutboxBar() {
   const [open, setOpen] = useState(false);
   const refused = late.filter((e) => e.state === 'refused').length;
   const waiting = late.length - refused;
-  if (reachable && late.length === 0) return null;
+  if (reachable && late.length === 0 && !open) return null;
   return (
     <div
       className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-[14px] max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}

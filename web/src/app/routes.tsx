@@ -6,7 +6,6 @@ import {
   Link,
   lazyRouteComponent,
 } from '@tanstack/react-router';
-import { CheckScreen } from '@/features/check/CheckScreen';
 import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
 import { Button } from '@/ui/Button';
@@ -50,7 +49,7 @@ export const checkRoute = createRoute({
   path: '/clients/$clientId/check',
   validateSearch: (search: Record<string, unknown>): { check?: string } =>
     typeof search.check === 'string' ? { check: search.check } : {},
-  component: CheckScreen,
+  component: lazyRouteComponent(() => import('@/features/check/CheckScreen'), 'CheckScreen'),
 });
 
 // Screens that are not the first thing of the day load when they are gone to.

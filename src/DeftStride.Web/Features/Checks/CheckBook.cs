@@ -120,7 +120,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
     public Task<List<FlagFact>> UnclearedAsync(Guid clientId, CancellationToken stop) =>
         db.Flags.AsNoTracking().Where(f => f.ClientId == clientId
                 && !db.Flags.Any(n => n.Supersedes == f.Id)
-                && !db.FlagClearings.Any(c => c.FlagId == f.Id))
+                && !db.FlagClearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= Questions.FirstDay))
             .OrderBy(f => f.Sequence).ToListAsync(stop);
 
     /// <summary>The look that a client's coach is in the middle of. One that arrived after its check was finished does not count.</summary>
@@ -234,7 +234,7 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         return new CheckView(
             fact.Id, fact.ClientId, fact.RecordedAt, coaches[fact.CoachId], fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, StandardView.Of(check.Kept), School.Of(fact.School).Name,
-            EarlierForms.Judged(check), request.Stills, request.Felt, FeltWords(request.Felt, check.Standard.Exercise), request.Effort, request.Pain, request.NextMorning,
+            EarlierForms.Judged(check), request.Stills, request.Felt, FeltWords(request.Felt, check.Standard.Exercise), request.Effort, request.Pain, Questions.Of(request.Pain), request.NextMorning,
             [.. check.Trials.Select(t => TrialView(check, t))], correction, decision is null ? null : DecisionView(decision, coaches));
     }
 
@@ -273,6 +273,6 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
     {
         var request = Json.Read<DecisionRequest>(fact.Body);
         return new DecisionView(fact.Id, fact.CheckId, fact.RecordedAt, coaches[fact.CoachId], Json.Read<RecommendationView>(fact.Judged),
-            fact.Chosen, request.Reason, request.PainAfter, request.Repetitions, request.Log);
+            fact.Chosen, request.Reason, request.PainAfter, request.Repetitions, request.Log, Questions.Of(fact));
     }
 }

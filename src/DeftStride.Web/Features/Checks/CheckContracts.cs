@@ -1,3 +1,4 @@
+using System.ComponentModel.DataAnnotations;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
@@ -72,6 +73,7 @@ internal sealed record CheckView(
     string? FeltWords,
     int? Effort,
     PainDto? Pain,
+    string? PainQuestion,
     int? NextMorning,
     IReadOnlyList<TrialView> Trials,
     CorrectionView? Correction,
@@ -93,6 +95,6 @@ internal sealed record PastCheckView(
     Guid Id, DateTimeOffset At, string Coach, string ExerciseId, string ExerciseName, SchoolCode School, string SchoolName, PastLookView Look, IReadOnlyList<StillDto> Stills, PainDto? Pain, int? NextMorning,
     IReadOnlyList<PastTrialView> Trials, DecisionView? Decision);
 
-internal sealed record DraftRequest(Guid OperationId, long Version, Guid Id, Guid ClientId, string Body);
+internal sealed record DraftRequest(Guid OperationId, long Version, Guid Id, Guid ClientId, [property: MaxLength(256 * 1024)] string Body);
 
 internal sealed record DraftView(Guid Id, Guid ClientId, long Version, string Body);

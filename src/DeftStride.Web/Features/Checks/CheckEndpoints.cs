@@ -53,7 +53,7 @@ internal static class CheckEndpoints
     {
         var client = await scope.ClientAsync(clientId, stop);
         var looked = Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        SchoolCode? chosen = school is null ? null : Enum.TryParse<SchoolCode>(school, ignoreCase: true, out var code) ? code : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
+        SchoolCode? chosen = school is null ? null : Names.TryRead<SchoolCode>(school, out var code) ? code : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
         return TypedResults.Ok(StandardView.Of(await book.StandardForAsync(client, looked, chosen, stop)));
     }
 

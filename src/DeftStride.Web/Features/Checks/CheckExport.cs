@@ -1,6 +1,7 @@
 using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
+using CsvHelper.TypeConversion;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Web.Features.Measuring;
@@ -34,10 +35,20 @@ internal static class CheckExport
         var (check, client) = await LoadAsync(id, book, db, stop);
         await using var memory = new MemoryStream();
         await using (var text = new StreamWriter(memory, new System.Text.UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
-        // A name may begin like a formula; a table program must not run it.
-        await using (var csv = new CsvWriter(text, new CsvConfiguration(CultureInfo.InvariantCulture) { InjectionOptions = InjectionOptions.Escape }))
+        await using (var csv = new CsvWriter(text, CultureInfo.InvariantCulture))
+        {
+            csv.Context.TypeConverterCache.AddConverter<string>(new FormulaSafe());
             await csv.WriteRecordsAsync(Rows(check, client), stop);
+        }
+
         return TypedResults.File(memory.ToArray(), "text/csv", $"{Name(check)}.csv");
+    }
+
+    /// <summary>A name may begin like a formula, and a table program must not run it. Numbers are written as numbers, negative ones too.</summary>
+    private sealed class FormulaSafe : StringConverter
+    {
+        public override string? ConvertToString(object? value, IWriterRow row, MemberMapData memberMapData) =>
+            base.ConvertToString(value, row, memberMapData) is { Length: > 0 } text && "=+-@\t\r".Contains(text[0], StringComparison.Ordinal) ? "'" + text : base.ConvertToString(value, row, memberMapData);
     }
 
     private static async Task<FileContentHttpResult> JsonAsync(Guid id, CheckBook book, StudioContext db, CancellationToken stop)

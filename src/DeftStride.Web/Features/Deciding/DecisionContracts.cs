@@ -58,6 +58,6 @@ internal sealed record DecisionRequest(
     Guid Id, Guid CheckId, PainDto? PainAfter, RepetitionsDto? Repetitions, string RuleId, DecisionOutcome Recommended, DecisionOutcome Chosen, string? Reason, Guid? Supersedes, LogDto? Log = null, int? Way = null);
 
 internal sealed record DecisionView(
-    Guid Id, Guid CheckId, DateTimeOffset At, string Coach, RecommendationView Recommendation, DecisionOutcome Chosen, string? OverruleReason, PainDto? PainAfter, RepetitionsDto? Repetitions, LogDto? Log);
+    Guid Id, Guid CheckId, DateTimeOffset At, string Coach, RecommendationView Recommendation, DecisionOutcome Chosen, string? OverruleReason, PainDto? PainAfter, RepetitionsDto? Repetitions, LogDto? Log, string? Question);
 
 internal sealed record RuleView(string Id, string Name, string Reason);

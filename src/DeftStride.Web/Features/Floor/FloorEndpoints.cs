@@ -153,7 +153,7 @@ internal static class FloorEndpoints
     private static async Task<Dictionary<Guid, ClientFacts>> FactsOfAsync(StudioContext db, Guid[] ids, CancellationToken stop)
     {
         var flags = await db.Flags.AsNoTracking().Where(f => ids.Contains(f.ClientId)
-            && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id)).Select(f => f.ClientId).ToListAsync(stop);
+            && !db.Flags.Any(n => n.Supersedes == f.Id) && !db.FlagClearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= Questions.FirstDay)).Select(f => f.ClientId).ToListAsync(stop);
         var drafts = await db.Drafts.AsNoTracking().Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id)).Select(d => d.ClientId).ToListAsync(stop);
         var trials = (await db.Standing().AsNoTracking().Where(t => ids.Contains(t.ClientId) && t.Outcome == TrialOutcome.Helped)
             .Select(t => new { t.ClientId, t.CorrectionId, t.Outcome, t.Sequence }).ToListAsync(stop)).ToLookup(t => t.ClientId, t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)));

@@ -33,6 +33,6 @@ internal static class EditEndpoints
         at.Length == 0 ? "the studio"
         : clients.TryGetValue(at, out var name) ? name
         : Exercise.Find(at) is { } exercise ? exercise.Name
-        : Enum.TryParse<SchoolCode>(at, true, out var school) ? School.Of(school).Name
+        : Names.TryRead<SchoolCode>(at, out var school) ? School.Of(school).Name
         : at;
 }

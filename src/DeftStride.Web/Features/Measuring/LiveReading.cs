@@ -7,7 +7,7 @@ using DeftStride.Web.Hosting;
 namespace DeftStride.Web.Features.Measuring;
 
 /// <summary>Either a look to read or a stance to work out.</summary>
-internal sealed record LiveQuestion(long Seq, LookRequest? Request, BenchRequest? Bench);
+internal sealed record LiveQuestion(long Seq, LookRequest? Request = null, BenchRequest? Bench = null);
 
 internal sealed record LiveAnswer(long Seq, LookAnswer? Look, BenchView? Bench, string? Problem);
 
@@ -23,19 +23,16 @@ internal static class LiveReading
 
     private static async Task AnswerAsync(HttpContext context)
     {
+        var log = context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(LiveReading));
         if (!context.WebSockets.IsWebSocketRequest) throw Refusal.BadInput("live", "This address speaks over a web socket only.");
-        // A page of another origin may open sockets to this server without asking: refuse it here.
-        var origin = context.Request.Headers.Origin.ToString();
-        if (origin.Length > 0 && new Uri(origin).Authority != context.Request.Host.Value) throw new Refusal(StatusCodes.Status403Forbidden, "Readings are given to the studio's own page only.");
-
         using var socket = await context.WebSockets.AcceptWebSocketAsync();
         var buffer = ArrayPool<byte>.Shared.Rent(LongestQuestion);
         try
         {
             while (await ReceiveAsync(socket, buffer, context.RequestAborted) is { } length)
             {
-                var answer = JsonSerializer.SerializeToUtf8Bytes(Answer(buffer.AsSpan(0, length)), Json.Options);
-                await socket.SendAsync(answer, WebSocketMessageType.Text, endOfMessage: true, context.RequestAborted);
+                var answer = length < 0 ? new LiveAnswer(0, null, null, "That is more than one look can be. Reload the page.") : Answer(buffer.AsSpan(0, length), log);
+                await socket.SendAsync(JsonSerializer.SerializeToUtf8Bytes(answer, Json.Options), WebSocketMessageType.Text, endOfMessage: true, context.RequestAborted);
             }
 
             if (socket.State == WebSocketState.CloseReceived) await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, context.RequestAborted);
@@ -50,41 +47,66 @@ internal static class LiveReading
         }
     }
 
-    private static LiveAnswer Answer(ReadOnlySpan<byte> question)
+    /// <summary>Whatever was asked is answered, with its number as far as that can be read: the line is never broken over a question.</summary>
+    private static LiveAnswer Answer(ReadOnlySpan<byte> question, ILogger log)
     {
-        LiveQuestion? asked = null;
+        var seq = 0L;
         try
         {
-            asked = JsonSerializer.Deserialize<LiveQuestion>(question, Json.Options);
+            var asked = JsonSerializer.Deserialize<LiveQuestion>(question, Json.Wire);
+            seq = asked?.Seq ?? 0;
+            if (asked is not null) RequestShape.Check(asked);
             return asked switch
             {
-                { Request: { } look } => new LiveAnswer(asked.Seq, LookEndpoints.Answer(look), null, null),
-                { Bench: { } bench } => new LiveAnswer(asked.Seq, null, BenchSolver.Solve(bench), null),
-                _ => new LiveAnswer(asked?.Seq ?? 0, null, null, "Nothing was asked."),
+                { Request: { } look } => new LiveAnswer(seq, LookEndpoints.Answer(look), null, null),
+                { Bench: { } bench } => new LiveAnswer(seq, null, BenchSolver.Solve(bench), null),
+                _ => new LiveAnswer(seq, null, null, "Nothing was asked. Reload the page."),
             };
         }
-        catch (JsonException)
+        catch (JsonException e)
         {
-            return new LiveAnswer(0, null, null, "The question could not be read. Reload the page.");
+            return new LiveAnswer(Number(question), null, null, RefusalMiddleware.Unreadable(e).Message);
         }
         catch (Refusal refusal)
         {
-            return new LiveAnswer(asked?.Seq ?? 0, null, null, refusal.Message);
+            return new LiveAnswer(seq, null, null, refusal.Message);
+        }
+#pragma warning disable CA1031 // Whatever goes wrong over one question, the next one is answered.
+        catch (Exception e)
+#pragma warning restore CA1031
+        {
+            log.LogError(e, "A live question failed.");
+            return new LiveAnswer(seq, null, null, "This could not be worked out. Move a point, or reload the page.");
         }
     }
 
+    /// <summary>The number of a question, also of one that cannot be read otherwise; 0 when there is none.</summary>
+    private static long Number(ReadOnlySpan<byte> question)
+    {
+        try
+        {
+            var reader = new Utf8JsonReader(question);
+            using var parsed = JsonDocument.ParseValue(ref reader);
+            return parsed.RootElement is { ValueKind: JsonValueKind.Object } root && root.TryGetProperty("seq", out var seq) && seq.ValueKind == JsonValueKind.Number && seq.TryGetInt64(out var number) ? number : 0;
+        }
+        catch (JsonException)
+        {
+            return 0;
+        }
+    }
+
+    /// <summary>The length of the next message; −1 for one that is too long or is no text, which is read to its end; null when the page is gone.</summary>
     private static async Task<int?> ReceiveAsync(WebSocket socket, byte[] buffer, CancellationToken stop)
     {
-        var length = 0;
+        var (length, wrong) = (0, false);
         while (true)
         {
+            if (length == LongestQuestion) (length, wrong) = (0, true);
             var got = await socket.ReceiveAsync(buffer.AsMemory(length, LongestQuestion - length), stop);
-            if (got.MessageType != WebSocketMessageType.Text) return null;
+            if (got.MessageType == WebSocketMessageType.Close) return null;
+            wrong |= got.MessageType != WebSocketMessageType.Text;
             length += got.Count;
-            if (got.EndOfMessage) return length;
-            if (length < LongestQuestion) continue;
-            await socket.CloseAsync(WebSocketCloseStatus.MessageTooBig, null, stop);
-            return null;
+            if (got.EndOfMessage) return wrong ? -1 : length;
         }
     }
 }

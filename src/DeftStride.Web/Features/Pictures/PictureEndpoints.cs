@@ -1,4 +1,7 @@
+using System.Buffers;
+using System.Security.Cryptography;
 using DeftStride.Data;
+using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Web.Hosting;
@@ -18,12 +21,19 @@ internal sealed class PictureShelf(StudioContext db, StudioScope scope, FactWrit
 {
     private static readonly SemaphoreSlim OneAtATime = new(1);
 
-    public async Task<PictureView> AddAsync(Guid id, Guid clientId, byte[] file, CancellationToken stop)
+    /// <summary>More than so many wait for their turn on their own device, not here.</summary>
+    private const int MostWaiting = 48;
+
+    private static readonly TimeSpan LongestWait = TimeSpan.FromSeconds(60);
+    private static int _waiting;
+
+    /// <summary>Takes a picture that was received onto the disk.</summary>
+    public async Task<PictureView> AddAsync(Guid id, Guid clientId, string file, string uploadHash, CancellationToken stop)
     {
         await scope.ClientAsync(clientId, stop);
-        var body = new PictureBody(clientId, Convert.ToHexStringLower(System.Security.Cryptography.SHA256.HashData(file)));
+        var body = new PictureBody(clientId, uploadHash);
         CleanPicture clean;
-        await OneAtATime.WaitAsync(stop);
+        await TakeTurnAsync(stop);
         try
         {
             // Asked once the turn has come: the same picture may have been sent twice at once.
@@ -41,16 +51,33 @@ internal sealed class PictureShelf(StudioContext db, StudioScope scope, FactWrit
 
         using var turn = await turns.TakeAsync(stop);
         if (await facts.ExistingAsync<PictureFact>(id, body, stop) is { } damaged) return await HealAsync(damaged, clean, body, stop);
-        // Asked once per client: the first kept picture records that the client agreed, as the front end has just asked.
+        // Asked once per client: the first kept picture records that the client agreed, as the front end has just asked. No form
+        // holds it, so what a form was based on stays true and the version stays as it is.
         var client = await db.Clients.FirstAsync(c => c.Id == clientId, stop);
         await db.Entry(client).ReloadAsync(stop);
-        if (client.PictureConsentAt is null)
-        {
-            client.PictureConsentAt = clock.GetUtcNow();
-            client.Version++;
-        }
+        client.PictureConsentAt ??= clock.GetUtcNow();
 
         return await KeepAsync(id, clientId, clean, body, stop);
+    }
+
+    /// <summary>One after the other, in the order of their coming; whoever would wait too long is told, and comes again.</summary>
+    private static async Task TakeTurnAsync(CancellationToken stop)
+    {
+        var busy = Refusal.Later("The studio is busy with other pictures. This one is kept on this device and is sent again by itself.");
+        if (Interlocked.Increment(ref _waiting) > MostWaiting)
+        {
+            Interlocked.Decrement(ref _waiting);
+            throw busy;
+        }
+
+        try
+        {
+            if (!await OneAtATime.WaitAsync(LongestWait, stop)) throw busy;
+        }
+        finally
+        {
+            Interlocked.Decrement(ref _waiting);
+        }
     }
 
     /// <summary>Keeps a picture that is known to be clean.</summary>
@@ -104,18 +131,48 @@ internal static class PictureEndpoints
         api.MapGet("/pictures/{id:guid}", GetAsync).WithName("getPicture");
     }
 
-    private static async Task<Ok<PictureView>> PutAsync(Guid id, Guid client, HttpRequest request, PictureShelf shelf, CancellationToken stop)
+    private static async Task<Ok<PictureView>> PutAsync(Guid id, Guid client, HttpRequest request, PictureShelf shelf, PictureFolder folder, CancellationToken stop)
     {
-        using var body = new MemoryStream();
-        await request.Body.CopyToAsync(body, stop);
-        return TypedResults.Ok(await shelf.AddAsync(id, client, body.ToArray(), stop));
+        using var upload = folder.Receive();
+        return TypedResults.Ok(await shelf.AddAsync(id, client, upload.File, await ReceiveAsync(request.Body, upload.File, stop), stop));
     }
 
-    private static async Task<PhysicalFileHttpResult> GetAsync(Guid id, HttpResponse response, PictureShelf shelf, CancellationToken stop)
+    /// <summary>Writes an upload to the disk as it comes; returns its SHA-256.</summary>
+    private static async Task<string> ReceiveAsync(Stream body, string file, CancellationToken stop)
+    {
+        var buffer = ArrayPool<byte>.Shared.Rent(64 * 1024);
+        try
+        {
+            using var hash = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
+            await using var disk = new FileStream(file, FileMode.CreateNew, FileAccess.Write, FileShare.None, 1);
+            var length = 0L;
+            while (await body.ReadAsync(buffer, stop) is > 0 and var got)
+            {
+                if ((length += got) > PictureIntake.MostBytes) throw new Refusal(StatusCodes.Status413PayloadTooLarge, PictureIntake.TooLarge().Message, "picture");
+                hash.AppendData(buffer.AsSpan(0, got));
+                await disk.WriteAsync(buffer.AsMemory(0, got), stop);
+            }
+
+            return Convert.ToHexStringLower(hash.GetHashAndReset());
+        }
+        catch (ArgumentOutOfRangeException e)
+        {
+            // How .NET says that the system takes no file of that size: to us it is a disk without room.
+            throw new IOException("There is no room for this picture.", DurableFiles.NoRoom) { Source = e.Source };
+        }
+        catch (BadHttpRequestException e) when (e.StatusCode == StatusCodes.Status413PayloadTooLarge)
+        {
+            throw new Refusal(e.StatusCode, PictureIntake.TooLarge().Message, "picture");
+        }
+        finally
+        {
+            ArrayPool<byte>.Shared.Return(buffer);
+        }
+    }
+
+    private static async Task<PhysicalFileHttpResult> GetAsync(Guid id, PictureShelf shelf, CancellationToken stop)
     {
         var path = await shelf.PathAsync(id, stop);
-        response.Headers.CacheControl = "private, max-age=31536000, immutable";
-        response.Headers.XContentTypeOptions = "nosniff";
         return TypedResults.PhysicalFile(path, "image/webp");
     }
 }

@@ -1,5 +1,6 @@
 using DeftStride.Core.Practice;
 using DeftStride.Data;
+using DeftStride.Web.Features.Checks;
 using DeftStride.Data.Records;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -11,7 +12,7 @@ internal sealed record FlagRequest(Guid Id, Guid ClientId, string SignId, string
 
 internal sealed record ClearingRequest(Guid Id, Guid FlagId, string ExaminedBy, DateOnly ExaminedOn, string Allowed);
 
-internal sealed record FlagView(Guid Id, string SignId, string Text, string Note, DateTimeOffset At, string Coach);
+internal sealed record FlagView(Guid Id, string SignId, string Text, string Note, DateTimeOffset At, string Coach, string? Question);
 
 internal static class FlagEndpoints
 {
@@ -44,7 +45,7 @@ internal static class FlagEndpoints
         var studio = await scope.StudioAsync(stop);
         var flag = await db.Flags.AsNoTracking().FirstOrDefaultAsync(f => f.Id == request.FlagId && f.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This sign is not on record. Reload the page.");
-        if (await db.FlagClearings.AnyAsync(c => c.FlagId == flag.Id, stop)) throw Refusal.Conflict("This sign was already cleared. Reload to see by whom.");
+        if (await db.FlagClearings.AnyAsync(c => c.FlagId == flag.Id && c.ExaminedOn >= Questions.FirstDay, stop)) throw Refusal.Conflict("This sign was already cleared. Reload to see by whom.");
         var (_, to, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
         if (StudioScope.Instant(request.ExaminedOn.ToDateTime(TimeOnly.MinValue), zone) >= to)
             throw Refusal.BadInput("examinedOn", "The examination lies in the future. Clear the sign once it has happened.");

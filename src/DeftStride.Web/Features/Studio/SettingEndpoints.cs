@@ -69,7 +69,7 @@ internal static class SettingEndpoints
         _ => throw Refusal.BadInput("level", "A setting belongs to a client, an exercise, a school or the studio."),
     };
 
-    private static SchoolCode SchoolOf(string? name) => Enum.TryParse<SchoolCode>(name, ignoreCase: true, out var code) ? code : throw Refusal.BadInput("key", "Say for which school.");
+    private static SchoolCode SchoolOf(string? name) => Names.TryRead<SchoolCode>(name, out var code) ? code : throw Refusal.BadInput("key", "Say for which school.");
 
     /// <summary>The choices made for one client.</summary>
     internal static Dictionary<string, string> Of(ClientRecord client) => client.Settings is { } kept ? Json.Read<Dictionary<string, string>>(kept) : [];

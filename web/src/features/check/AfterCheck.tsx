@@ -91,6 +91,7 @@ export function AfterCheck({
             {check.feltWords && !check.felt?.asExpected && (
               <span className="font-semibold text-ink"> {check.feltWords} Ask why.</span>
             )}
+            {check.painQuestion && <span className="font-semibold text-brick"> {check.painQuestion}</span>}
           </p>
         </div>
         <div className="text-[13.5px] text-soft sm:text-right">

@@ -30,10 +30,10 @@ export function CheckScreen() {
   }, [clientId, name]);
 
   if (!client.data || !studio.data) return <Waiting what="the client" error={client.error ?? studio.error} />;
-  if (client.data.stopSigns.length + waitingSigns.length > 0)
+  if (client.data.stopSigns.length > 0 || waitingSigns.stops)
     return (
       <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
-        {waitingSigns.map((entry) => (
+        {waitingSigns.entries.map((entry) => (
           <WaitingSign key={entry.id} entry={entry} />
         ))}
         {client.data.stopSigns.map((flag) => (

@@ -318,6 +318,7 @@ function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: ()
           ? decision.recommendation.headline
           : `Overruled “${decisionWord[decision.recommendation.outcome].toLowerCase()}”: ${decision.overruleReason}`}
       </p>
+      {decision.question && <p className="font-semibold text-brick">{decision.question}</p>}
       {accepted && decision.recommendation.placement && <Placed placement={decision.recommendation.placement} />}
       {accepted && decision.recommendation.next && !decision.recommendation.placement && (
         <p className="text-[15px]">

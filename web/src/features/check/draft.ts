@@ -187,6 +187,10 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null, b
         if (!isDraftOf(clientId)(entry) || !entry.answer) return;
         const view = JSON.parse(entry.answer.text) as Schema['DraftView'];
         version.current = view.version;
+        // What is not sent yet goes on from here too, also when the page goes before it is.
+        const last = guarded(clientId);
+        if (last?.draft.id === view.id)
+          localStorage.setItem(`deft-kept-${guard(clientId)}`, JSON.stringify({ ...last, version: view.version }));
         // Who comes back to this look before it is fetched again finds it as it was left.
         queries.setQueryData<Schema['ClientView']>(['client', clientId], (c) => c && { ...c, draft: view });
       }),

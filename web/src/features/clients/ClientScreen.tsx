@@ -75,7 +75,7 @@ export function ClientScreen() {
           </h1>
         </div>
         <div className="flex flex-wrap items-end gap-2.5 lg:flex-col lg:items-stretch lg:justify-end">
-          {stopSigns.length + waitingSigns.length === 0 && (
+          {stopSigns.length === 0 && !waitingSigns.stops && (
             <Link
               to="/clients/$clientId/check"
               params={{ clientId }}
@@ -117,9 +117,9 @@ export function ClientScreen() {
         </div>
       </div>
 
-      {stopSigns.length + waitingSigns.length > 0 && (
+      {(stopSigns.length > 0 || waitingSigns.stops) && (
         <div className="mt-5 grid gap-3">
-          {waitingSigns.map((entry) => (
+          {waitingSigns.entries.map((entry) => (
             <WaitingSign key={entry.id} entry={entry} />
           ))}
           {stopSigns.map((flag) => (

@@ -1,4 +1,4 @@
-import { useMutation } from '@tanstack/react-query';
+import { useIsMutating, useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
@@ -17,6 +17,7 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
   const [note, setNote] = useState('');
   const studio = useStudio();
   const raise = useMutation({
+    mutationKey: ['flag', clientId],
     mutationFn: (signId: string) =>
       take(api.POST('/api/flags', { body: { id: uuid(), clientId, signId, note, supersedes: null } })),
     onMutate: () => setOpen(false),
@@ -53,9 +54,14 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
   );
 }
 
-/** Signs that were raised on this device and that the studio has not answered for: they stop the training here at once. */
+/**
+ * Signs that were raised on this device and that the studio has not answered for: they stop the training here at once.
+ * `stops` holds without a gap until the studio's own record of the sign is on the screen.
+ */
 export function useWaitingSigns(clientId: string) {
-  return useUnsent((e) => e.kind === 'flag' && e.lane === clientId && e.state !== 'refused');
+  const entries = useUnsent((e) => e.kind === 'flag' && e.lane === clientId && e.state !== 'refused');
+  const raising = useIsMutating({ mutationKey: ['flag', clientId] }) > 0;
+  return { entries, stops: raising || entries.length > 0 };
 }
 
 /** Such a sign as it stands here. */
@@ -81,6 +87,7 @@ export function StandingSign({ flag, clientId }: { flag: Schema['FlagView']; cli
         {flag.note && <>“{flag.note}.” </>}
         {flag.coach}, {day(flag.at)}. {studio.data?.cautions.whileFlagged}
       </p>
+      {flag.question && <p className="mt-1.5 font-semibold">{flag.question}</p>}
       <Button className="mt-4" onClick={() => setClearing(true)}>
         Clear with a note…
       </Button>
