@@ -5,8 +5,6 @@ import { UnsentLine, useLate } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Sheet } from '@/ui/Sheet';
 
-const counted = (n: number, one: string, more: string) => `${n === 1 ? one : `${n} ${more}`}`;
-
 /** Above every screen while something waits, was refused, or the studio does not answer: what is safe, and what to do. */
 export function OutboxBar() {
   const reachable = useReachable();
@@ -19,11 +17,15 @@ export function OutboxBar() {
     <div
       className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-[14px] max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}
     >
-      <p role="status" className="min-w-0 flex-1 font-semibold">
-        {!reachable && 'No answer from the studio’s server. What you enter is kept on this device; readings wait. '}
-        {waiting > 0 &&
-          `${counted(waiting, 'One thing is', 'things are')} waiting here and ${waiting === 1 ? 'goes' : 'go'} by ${waiting === 1 ? 'itself' : 'themselves'}. `}
-        {refused > 0 && `${counted(refused, 'One thing was', 'things were')} refused: decide what to do.`}
+      <p role="status" className="min-w-0 flex-1 basis-60 font-semibold">
+        {[
+          !reachable && 'No answer from the studio’s server.',
+          !reachable && waiting === 0 && 'What you enter is kept here.',
+          waiting > 0 && `${waiting === 1 ? 'One thing is' : `${waiting} things are`} waiting here; nothing is lost.`,
+          refused > 0 && `${refused === 1 ? 'One thing was' : `${refused} things were`} refused: decide what to do.`,
+        ]
+          .filter(Boolean)
+          .join(' ')}
       </p>
       {!reachable && (
         <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => void probe()}>
@@ -37,14 +39,14 @@ export function OutboxBar() {
       )}
       <Sheet title="Kept on this device" open={open} onOpenChange={setOpen}>
         <p className="mb-3 text-[14.5px] text-soft">
-          In the order it was entered. Nothing here is lost when you close the page, and nothing is left out unless you say so.
+          In the order it was entered. Closing the page loses nothing of it, and nothing is left out unless you say so.
         </p>
         {late.length === 0 ? (
           <p>Everything has arrived.</p>
         ) : (
           <ul className="grid gap-2">
             {late.map((entry) => (
-              <UnsentLine key={entry.id} entry={entry} />
+              <UnsentLine key={entry.id} entry={entry} named />
             ))}
           </ul>
         )}

@@ -1,3 +1,5 @@
+import type { Schema } from '@/api/client';
+import { queries } from '@/api/queries';
 import { useReachable } from '@/device/connection';
 import { Button } from '@/ui/Button';
 import { theOutbox } from './device';
@@ -24,10 +26,16 @@ export function Unsent({ entries }: { entries: Entry[] }) {
   );
 }
 
-/** One thing in the outbox: its state as a word and a shape, and the studio's sentence when it was refused. */
-export function UnsentLine({ entry }: { entry: Entry }) {
+/** Whose it is, as far as this device knows. */
+const nameOf = (lane: string) =>
+  queries.getQueryData<Schema['ClientSummary'][]>(['clients'])?.find((c) => c.id === lane)?.name ??
+  queries.getQueryData<Schema['ClientView']>(['client', lane])?.client.name;
+
+/** One thing in the outbox: its state as a word and a tone, and the studio's sentence when it was refused. */
+export function UnsentLine({ entry, named = false }: { entry: Entry; named?: boolean }) {
   const held = theOutbox().held().get(entry.id);
-  const name = entry.words.charAt(0).toUpperCase() + entry.words.slice(1);
+  const whose = named ? nameOf(entry.lane) : undefined;
+  const name = `${whose ? `${whose}, ${entry.words.charAt(0)}` : entry.words.charAt(0).toUpperCase()}${entry.words.slice(1)}`;
   const when = clock(entry.at);
   if (entry.state === 'refused')
     return (

@@ -52,8 +52,11 @@ export function CheckScreen() {
       <div className="mx-auto grid max-w-2xl gap-4 p-5 sm:p-8">
         <h1 className="say text-[26px]">The look is finished. It is judged as soon as the studio answers.</h1>
         <Unsent entries={finishing} />
-        <p className="text-soft">Go on with somebody else meanwhile, or say the cue you would say without it.</p>
-        <Link to="/" className="justify-self-start underline underline-offset-4">
+        <p className="text-soft">Its pictures and points are safe. Go on with somebody else; it comes back here by itself.</p>
+        <Link
+          to="/"
+          className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
+        >
           Back to the floor
         </Link>
       </div>
