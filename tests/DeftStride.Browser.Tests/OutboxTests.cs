@@ -117,6 +117,44 @@ public sealed class OutboxTests
         Assert.DoesNotContain("refused", one.Text(), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void A_picture_damaged_on_the_disk_is_said_where_it_was_and_mended_by_the_same_file()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Look at Wil");
+        page.Press("agrees");
+        var leg = DrawnLeg.At(4);
+        page.GivePicture("left", leg.Png);
+        page.ClickPicture(LeftStage, leg.AnkleX, leg.AnkleY);
+        page.ClickPicture(LeftStage, leg.KneeX, leg.KneeY);
+        page.Reading(Left);
+        page.NoPain();
+        page.Press("Done with the left only");
+        page.Until("the finished look", () => page.Driver.Url.Contains("check=", StringComparison.Ordinal));
+        var file = Assert.Single(Directory.GetFiles(Path.Combine(server.Folder, "pictures"), "*.webp", SearchOption.AllDirectories));
+        File.WriteAllBytes(file, File.ReadAllBytes(file)[..^20]);
+
+        page.Go(new Uri(page.Driver.Url).PathAndQuery);
+        page.See("This picture's file is damaged or missing");
+        Mend(page, DrawnLeg.At(20).Png);
+        page.See("That is another picture.");
+        Mend(page, leg.Png);
+        page.Gone("[data-damaged]");
+        page.Go(new Uri(page.Driver.Url).PathAndQuery);
+        page.Find(LeftStage);
+        page.Until("the picture", () => page.Script("const i=document.querySelector(\"[data-stage='left'] image\");return fetch(i.href.baseVal).then(r=>r.status)") is long and 200);
+        Assert.True(page.Lacks("[data-damaged]"));
+    }
+
+    private static void Mend(Page page, byte[] picture)
+    {
+        var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}.png");
+        File.WriteAllBytes(path, picture);
+        page.Wait("the file input", () => page.Driver.FindElements(OpenQA.Selenium.By.CssSelector("input[data-mend]")).FirstOrDefault()).SendKeys(path);
+    }
+
     private static async Task<(int Checks, int Trials, int Decisions, string[] Logs)> CountsAsync(AppServer server, string name)
     {
         var id = (await JsonAsync(server, "/api/clients")).AsArray().Single(c => c!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();

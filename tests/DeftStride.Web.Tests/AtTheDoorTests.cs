@@ -162,6 +162,21 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         await Assert.ThrowsAsync<InvalidOperationException>(() => line.ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None));
     }
 
+    [Theory]
+    [InlineData("99")]
+    [InlineData("0")]
+    [InlineData("verticalShin,inclined")]
+    [InlineData("")]
+    public async Task A_school_is_called_by_its_name_alone(string school)
+    {
+        var before = Print();
+        var body = $$"""{"operationId":"{{Guid.CreateVersion7()}}","version":1,"level":"school","key":"{{school}}","settingId":"toe","optionId":"middle"}""";
+        var (status, text) = await SendAsync("PUT", "/api/settings", body);
+        Assert.Null(NoSentence(status, text));
+        Assert.Equal(before, Print());
+        await _studio.GetAsync("/api/edits");
+    }
+
     [Fact]
     public async Task A_line_answers_whatever_is_asked_with_its_number_and_stays_open()
     {

@@ -221,13 +221,14 @@ public sealed class WholeCheckTests : IDisposable
     public async Task A_check_leaves_in_open_formats_with_units_errors_and_sources()
     {
         var client = await _studio.ClientAsync("=HYPERLINK(1)");
-        var check = Text(await _studio.CheckAsync(client, 5, 24, seen: [new { measureId = "spine", side = "left", where = "within", moment = (string?)null }]), "id");
+        var check = Text(await _studio.CheckAsync(client, -7, 24, seen: [new { measureId = "spine", side = "left", where = "within", moment = (string?)null }]), "id");
         using var reader = new StringReader(await _studio.Http.GetStringAsync(new Uri($"/api/checks/{check}/export.csv", UriKind.Relative)));
         using var csv = new CsvReader(reader, CultureInfo.InvariantCulture);
         var rows = csv.GetRecords<dynamic>().Select(r => (IDictionary<string, object>)r).ToArray();
         var shin = rows.Single(r => (string)r["MeasureId"] == "front-shin" && (string)r["Side"] == "right");
         Assert.Equal(("24", "deg", "outside", "pictures"), ((string)shin["Value"], (string)shin["Unit"], (string)shin["Verdict"], (string)shin["Source"]));
-        Assert.False(((string)shin["Client"]).StartsWith('='));
+        // A number stays a number, also below nothing; text that begins like a formula does not run.
+        Assert.Equal(("-7", "'=HYPERLINK(1)"), ((string)rows.Single(r => (string)r["MeasureId"] == "front-shin" && (string)r["Side"] == "left")["Value"], (string)shin["Client"]));
         Assert.Equal("seen, not measured", rows.Single(r => (string)r["MeasureId"] == "spine")["Source"]);
 
         var json = await _studio.GetAsync($"/api/checks/{check}/export.json");

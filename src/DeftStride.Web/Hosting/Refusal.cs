@@ -112,12 +112,12 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
         if (json.Message.Contains("missing required", StringComparison.Ordinal) && Missing().Matches(json.Message) is { Count: > 0 } missing)
         {
             var name = path.Length == 0 ? missing[^1].Groups[1].Value : $"{path}.{missing[^1].Groups[1].Value}";
-            return Refusal.BadInput(name, $"“{RequestShape.Words(name)}” is missing. Enter it, or reload the page.");
+            return Refusal.BadInput(name, $"“{RequestShape.Words(name)}” is missing. Reload the page and enter it again.");
         }
 
         return path.Length == 0
             ? Refusal.BadInput("request", "The request could not be read. Reload the page and try again.")
-            : Refusal.BadInput(path, $"“{RequestShape.Words(path)}” is not what belongs there. Enter it again, or reload the page.");
+            : Refusal.BadInput(path, $"“{RequestShape.Words(path)}” is not what belongs there. Reload the page and enter it again.");
     }
 
     [GeneratedRegex("\"([^\"]+)\"")]

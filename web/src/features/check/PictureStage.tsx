@@ -2,6 +2,7 @@ import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useR
 import type { Schema } from '@/api/client';
 import { sideWord } from '@/ui/SidePlate';
 import type { Result } from '@/ui/verdict';
+import { DamagedPicture } from './DamagedPicture';
 import { pictureUrl } from './pictures';
 import { Casing, Skeleton } from './Skeleton';
 import {
@@ -62,6 +63,8 @@ export function PictureStage({
   const [frame, setFrame] = useState<Frame>(() => whole(still));
   const [unit, setUnit] = useState(1);
   const [held, setHeld] = useState<Handle | null>(null);
+  const [damaged, setDamaged] = useState<string | null>(null);
+  const [mended, setMended] = useState(0);
   const [markStart, setMarkStart] = useState<Point | null>(null);
   const pointers = useRef(new Map<number, { x: number; y: number }>());
   const gesture = useRef<{ from: Frame; spread: number; centre: Point } | null>(null);
@@ -216,6 +219,15 @@ export function PictureStage({
 
   return (
     <div className="relative h-full w-full overflow-hidden bg-ground-deep select-none">
+      {damaged === still.pictureId && (
+        <DamagedPicture
+          pictureId={still.pictureId}
+          onMended={() => {
+            setDamaged(null);
+            setMended((n) => n + 1);
+          }}
+        />
+      )}
       <svg
         ref={svg}
         viewBox={`${frame.x} ${frame.y} ${frame.w} ${frame.h}`}
@@ -230,7 +242,14 @@ export function PictureStage({
         data-view={still.view}
         data-moment={still.moment}
       >
-        <image href={pictureUrl(still.pictureId)} width={still.width} height={still.height} preserveAspectRatio="none" />
+        <image
+          key={mended}
+          href={pictureUrl(still.pictureId)}
+          width={still.width}
+          height={still.height}
+          preserveAspectRatio="none"
+          onError={() => setDamaged(still.pictureId)}
+        />
         {ghost && (
           <image
             href={ghost}

@@ -54,6 +54,14 @@ export async function sendPicture(id: string, clientId: string, blob: Blob, show
   return JSON.parse((await sent).text) as Kept;
 }
 
+/** Sends a picture again whose file was lost or damaged on the studio's disk; only the very same one mends it. */
+export async function mendPicture(id: string, clientId: string, blob: Blob) {
+  await outcome(
+    theOutbox().write({ method: 'PUT', path: `/api/pictures/${id}?client=${clientId}`, json: null, blob, coach: actingCoach() }),
+  );
+  urls.set(id, URL.createObjectURL(blob));
+}
+
 /** Hears of each picture of a client that the server has taken, also of one that waited since before a reload. */
 export const onPictureKept = (clientId: string, kept: (picture: Kept) => void) =>
   theOutbox().onKept((entry) => {
