@@ -123,6 +123,11 @@ catch (StudioClosedException closed)
     Console.Error.WriteLine(closed.Message);
     return 1;
 }
+catch (OperationCanceledException)
+{
+    Console.Error.WriteLine("Stopped while the studio was being opened. Nothing is lost; the next start goes on.");
+    return 1;
+}
 catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
 {
     Console.Error.WriteLine($"The address {app.Configuration["urls"]} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed.");

@@ -1,6 +1,8 @@
 using System.Globalization;
+using System.Reflection;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.EntityFrameworkCore.Migrations;
 using SQLitePCL;
 
 namespace DeftStride.Data.Opening;
@@ -21,6 +23,9 @@ internal sealed class StudioOpening(string folder, Action<string> say)
 
     /// <summary>A copy while it is being made.</summary>
     private const string Unfinished = ".part";
+
+    /// <summary>The changes of form that this version knows, oldest first. Read off the types: a start need not build a database model for it.</summary>
+    private static readonly string[] Migrations = [.. typeof(StudioContext).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().Order(StringComparer.Ordinal)];
 
     private const long AlwaysReadBytes = 64_000_000;
 
@@ -89,8 +94,7 @@ internal sealed class StudioOpening(string folder, Action<string> say)
         }
 
         if (form.Damage is { } damage) throw Closed($"The studio's data file {_file} is damaged or only half copied ({damage}).");
-        using var context = Context(_file);
-        if (form.Applied.Except(context.Database.GetMigrations()).FirstOrDefault() is { } unknown)
+        if (form.Applied.Except(Migrations).FirstOrDefault() is { } unknown)
             throw new StudioClosedException($"The studio in {folder} was last opened by a newer version of Deft Stride (it knows “{unknown}”). Start that version, or a later one. Nothing was changed.");
         if (marked is { Last: var expected } && form.Ordered && form.Last < expected)
             throw Closed($"Entries that were already taken are missing from the studio's data file {_file}: its log {_file}-wal was cut, garbled or left behind.");
@@ -107,8 +111,7 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     /// <summary>Brings the file to today's form: on a copy, which takes its place once it is whole. Returns the copy of the old form, if there was one.</summary>
     private string? Upgrade(StudioForm form, DateTimeOffset now)
     {
-        string[] pending;
-        using (var context = Context(_file)) pending = [.. context.Database.GetMigrations().Except(form.Applied)];
+        string[] pending = [.. Migrations.Except(form.Applied)];
         if (pending.Length == 0) return null;
 
         string? copy = null;

@@ -1,6 +1,7 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
+using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Studio;
@@ -17,6 +18,12 @@ internal sealed class SpoiltData(StudioContext db, StudioScope scope, WriteTurns
 {
     public async Task HealAsync(CancellationToken stop)
     {
+        // Nearly always there is nothing: that is seen without waking the whole model.
+        await db.Database.OpenConnectionAsync(stop);
+        var connection = db.Database.GetDbConnection();
+        if (!StudioForm.Column(connection, "SELECT Settings FROM Studios WHERE Settings IS NOT NULL").Any(s => HealStudio(s) is not null)
+            && !StudioForm.Column(connection, "SELECT Settings FROM Clients WHERE Settings IS NOT NULL").Any(s => Drop(Json.Read<Dictionary<string, string>>(s)))
+            && !StudioForm.Column(connection, "SELECT Body FROM Ladders").Any(b => HealLadder(b) is not null)) return;
         using var turn = await turns.TakeAsync(stop);
         var studio = await scope.StudioAsync(stop);
         if (studio.Settings is { } kept && HealStudio(kept) is { } healed)

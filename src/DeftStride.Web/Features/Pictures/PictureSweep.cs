@@ -1,4 +1,5 @@
 using DeftStride.Data;
+using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
@@ -10,8 +11,9 @@ internal sealed class PictureSweep(StudioContext db, PictureFolder folder, ILogg
 {
     public async Task SweepAsync(CancellationToken stop)
     {
-        // The names are read under way files in mind: one whose record is committed in between is still under way when it is looked at.
-        var named = (await db.Pictures.AsNoTracking().Select(p => p.Hash).ToListAsync(stop)).ToHashSet();
+        // One whose record is committed while this reads is still under way when its file is looked at.
+        await db.Database.OpenConnectionAsync(stop);
+        var named = StudioForm.Column(db.Database.GetDbConnection(), "SELECT Hash FROM Pictures").ToHashSet();
         if (folder.Sweep(named) is > 0 and var gone) log.LogInformation("{Count} picture files that nothing names were taken away.", gone);
     }
 }
