@@ -1,5 +1,5 @@
 import createClient, { type Middleware } from 'openapi-fetch';
-import { noteAnswer, noteSilence } from '@/device/connection';
+import { isStudio, noteAnswer, noteSilence } from '@/device/connection';
 import { theOutbox } from '@/outbox/device';
 import { writes } from '@/outbox/kinds';
 import { Dropped, Refused } from '@/outbox/outbox';
@@ -47,7 +47,7 @@ async function ask(request: Request) {
     noteSilence();
     throw new Unreachable();
   }
-  if ([502, 503, 504].includes(response.status)) {
+  if (!isStudio(response) || [502, 503, 504].includes(response.status)) {
     noteSilence();
     throw new Unreachable();
   }

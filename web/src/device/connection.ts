@@ -18,6 +18,10 @@ onlineManager.setEventListener(() => {
   };
 });
 
+/** Whether an answer comes from the studio and not from something on the way to it. */
+export const isStudio = (answer: Response) =>
+  answer.status === 204 || (answer.headers.get('content-type') ?? '').includes('json');
+
 /** The server answered, whatever it said. */
 export function noteAnswer() {
   clearTimeout(timer);
@@ -38,7 +42,7 @@ export async function probe() {
   timer = undefined;
   try {
     const answer = await fetch('/api/studio', { cache: 'no-store', signal: AbortSignal.timeout(8000) });
-    if (answer.status === 502 || answer.status === 503 || answer.status === 504) throw new Error('not yet');
+    if (!isStudio(answer) || answer.status === 502 || answer.status === 503 || answer.status === 504) throw new Error('not yet');
     noteAnswer();
   } catch {
     noteSilence();

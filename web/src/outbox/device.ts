@@ -1,6 +1,6 @@
 import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
-import { isReachable, noteAnswer, noteSilence, onConnection } from '@/device/connection';
+import { isReachable, isStudio, noteAnswer, noteSilence, onConnection } from '@/device/connection';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence } from './outbox';
 import { openStore } from './store';
@@ -28,6 +28,11 @@ async function send(entry: Entry): Promise<Answer> {
     });
     text = await response.text();
   } catch {
+    noteSilence();
+    throw new Silence();
+  }
+  // Whatever a sign-in page of a network or a proxy says, it is not the studio: the studio answers in JSON or not at all.
+  if (!isStudio(response)) {
     noteSilence();
     throw new Silence();
   }

@@ -218,6 +218,11 @@ export class Outbox {
       if (answer.status >= 200 && answer.status < 300) await this.arrived(entry, answer);
       else if (isForLater(answer)) await this.later(entry);
       else await this.refused(entry, answer);
+    } catch {
+      // The device itself would not keep a step of it (no room, perhaps): what is here stays, and it is tried again later.
+      const wait = pause(10, this.world.random());
+      this.due.set(id, this.world.now() + wait);
+      this.world.after(wait, () => void this.pump());
     } finally {
       this.sending.delete(id);
       if (!this.closed) void this.pump();

@@ -3,7 +3,7 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { actingCoach } from '@/api/coach';
 import { queries } from '@/api/queries';
-import { forgetKept } from '@/device/kept';
+import { forgetKept, keep, readKept } from '@/device/kept';
 import { theOutbox, useUnsent } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
 import type { Point, Still } from './still';
@@ -104,10 +104,7 @@ type Guard = { draft: Draft; version: number };
 
 const guard = (clientId: string) => `draft-${clientId}`;
 
-const guarded = (clientId: string): Guard | null => {
-  const text = localStorage.getItem(`deft-kept-${guard(clientId)}`);
-  return text ? (JSON.parse(text) as Guard) : null;
-};
+const guarded = (clientId: string) => readKept<Guard>(guard(clientId)) ?? null;
 
 const isDraftOf = (clientId: string) => (e: Entry) => e.kind === 'draft' && e.lane === clientId;
 
@@ -172,10 +169,9 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null, b
   const send = useCallback(
     (draft: Draft) => {
       if (stopped.current) return;
-      const text = localStorage.getItem(`deft-kept-${guard(clientId)}`);
       writeDraft(clientId, draft, version.current, () => {
         // The outbox has it from here on, unless there was another change since.
-        if (localStorage.getItem(`deft-kept-${guard(clientId)}`) === text) forgetKept(guard(clientId));
+        if (latest.current === draft) forgetKept(guard(clientId));
       });
     },
     [clientId],
@@ -189,8 +185,7 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null, b
         version.current = view.version;
         // What is not sent yet goes on from here too, also when the page goes before it is.
         const last = guarded(clientId);
-        if (last?.draft.id === view.id)
-          localStorage.setItem(`deft-kept-${guard(clientId)}`, JSON.stringify({ ...last, version: view.version }));
+        if (last?.draft.id === view.id) keep(guard(clientId), { ...last, version: view.version });
         // Who comes back to this look before it is fetched again finds it as it was left.
         queries.setQueryData<Schema['ClientView']>(['client', clientId], (c) => c && { ...c, draft: view });
       }),
@@ -206,10 +201,7 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null, b
       return;
     }
     if (stopped.current) return;
-    localStorage.setItem(
-      `deft-kept-${guard(clientId)}`,
-      JSON.stringify({ draft: kept.now, version: version.current } satisfies Guard),
-    );
+    keep(guard(clientId), { draft: kept.now, version: version.current } satisfies Guard);
     // While another device's version stands against this one it waits for the coach.
     if (clashing.current) return;
     const wait = setTimeout(() => send(kept.now), SETTLED);
