@@ -57,6 +57,12 @@ public sealed class AtOnceTests : IDisposable
         await AllAsync(HttpMethod.Post, "/api/trials", new { id = Guid.CreateVersion7(), checkId = check, correctionId = "sb-gatepost", side = "right", stills = Array.Empty<object>(), seen = Array.Empty<object>(), byEye = "helped", pain = (object?)null, supersedes = (Guid?)null, feels = new[] { "easier" } });
         var said = await _studio.PostAsync($"/api/checks/{check}/recommendation", new { painAfter = (object?)null, repetitions = (object?)null, log = (object?)null });
         await AllAsync(HttpMethod.Post, "/api/decisions", new { id = Guid.CreateVersion7(), checkId = check, painAfter = (object?)null, repetitions = (object?)null, log = (object?)null, ruleId = Text(said, "ruleId"), recommended = Text(said, "outcome"), chosen = Text(said, "outcome"), reason = (string?)null, way = (int?)null, supersedes = (Guid?)null });
+        object? none = null;
+        await AllAsync(HttpMethod.Post, "/api/ranges", new { id = Guid.CreateVersion7(), clientId = client, test = "ankleBend", side = "left", degrees = 36.0, gapCm = (double?)null, supersedes = (Guid?)null });
+        await AllAsync(HttpMethod.Post, "/api/stands", new { id = Guid.CreateVersion7(), clientId = client, ladderId = "split-stance", rungId = "ss-pad", sides = new[] { "left", "right" }, afterBreak = false, reason = "seen elsewhere" });
+        await AllAsync(HttpMethod.Post, "/api/logs", new { id = Guid.CreateVersion7(), clientId = client, day = (string?)null, exerciseId = "split-squat-to-pad", log = new { sets = none, even = new { sets = 2, amount = 8, cleanLeft = 16, cleanRight = 16, loadKg = 0.0, position = "none", resets = 0 }, effort = 6, pain = none, nextMorning = (int?)null, felt = none }, supersedes = (Guid?)null });
+        await AllAsync(HttpMethod.Put, "/api/settings", new { operationId = Guid.CreateVersion7(), version = 1, level = "studio", key = (string?)null, settingId = "toe", optionId = "middle" });
+        await AllAsync(HttpMethod.Post, "/api/coaches", new { operationId = Guid.CreateVersion7(), id = Guid.CreateVersion7(), name = "Tobin" });
         await AllAsync(HttpMethod.Post, "/api/flags", new { id = Guid.CreateVersion7(), clientId = client, signId = "night-pain", note = "", supersedes = (Guid?)null });
 
         await using var scope = _studio.Services.CreateAsyncScope();

@@ -95,7 +95,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         output.WriteLine($"seed {Seed}");
         var before = Print();
         var operations = _api.Operations.Select(o => (o, Wrongs: _api.Wrongs(o.Schema).ToArray())).ToArray();
-        string[] types = ["application/json", "application/json", "application/json", "text/plain", "application/xml", "multipart/form-data", ""];
+        string[] types = ["application/json", "application/json", "application/json", "application/json; charset=utf-8", "application/json; charset=nonsense", "application/json; charset=utf-16", "text/plain", "application/xml", "multipart/form-data", ""];
         string?[] origins = [null, null, "http://localhost", "http://elsewhere.example", "null", "http://localhost:81", "file://", "http://localhost.elsewhere.example"];
         string[] methods = ["POST", "PUT", "DELETE", "PATCH", "POST", "PUT"];
         var bad = new List<string>();
@@ -160,6 +160,19 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         var line = _studio.Server.Server.CreateWebSocketClient();
         line.ConfigureRequest = r => r.Headers.Origin = origin;
         await Assert.ThrowsAsync<InvalidOperationException>(() => line.ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None));
+    }
+
+    [Theory]
+    [InlineData("x")]
+    [InlineData("[]")]
+    [InlineData("null")]
+    [InlineData("")]
+    public async Task A_look_that_no_page_could_open_again_is_not_kept(string body)
+    {
+        var client = await _studio.ClientAsync();
+        var (status, text) = await SendAsync("PUT", "/api/drafts", System.Text.Json.JsonSerializer.Serialize(new { operationId = Guid.CreateVersion7(), version = 0, id = Guid.CreateVersion7(), clientId = client, body }));
+        Assert.Null(NoSentence(status, text));
+        Assert.Null((await _studio.GetAsync($"/api/clients/{client}"))["draft"]);
     }
 
     [Theory]

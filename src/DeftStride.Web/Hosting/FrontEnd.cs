@@ -16,6 +16,8 @@ internal static class FrontEnd
         app.UseStaticFiles(options);
         app.MapFallback(async context =>
         {
+            // Only the page lies here; whoever sends something means another address.
+            if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method)) throw new Refusal(StatusCodes.Status405MethodNotAllowed, "This cannot be done at this address. Reload the page and try again.");
             Headers(context.Response, lasting: false);
             context.Response.ContentType = "text/html; charset=utf-8";
             await context.Response.SendFileAsync(files.GetFileInfo("index.html"));

@@ -5,6 +5,7 @@ using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
+using Microsoft.Net.Http.Headers;
 using SQLitePCL;
 
 namespace DeftStride.Web.Hosting;
@@ -61,6 +62,8 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
 
         try
         {
+            if (api && MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type) && type.Charset is { HasValue: true } charset && !charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase))
+                throw new Refusal(StatusCodes.Status415UnsupportedMediaType, Plain(StatusCodes.Status415UnsupportedMediaType));
             await next(context);
             // What the framework refuses by itself, it refuses without a word.
             if (api && context.Response is { HasStarted: false, StatusCode: >= 400, ContentType: null }) await Write(context, new Refusal(context.Response.StatusCode, Plain(context.Response.StatusCode)).Problem());

@@ -81,7 +81,6 @@ internal static class RequestShape
             case IEnumerable list: Items(list, path, nullability, limits); return;
             default:
                 if (IsOurs(value.GetType())) Walk(value, path);
-                else if (Pairs(value) is { } pairs) Entries(pairs, path, nullability);
                 return;
         }
     }
@@ -128,8 +127,6 @@ internal static class RequestShape
             Value(entry.Value, $"{path}.{entry.Key}", element, []);
         }
     }
-
-    private static IDictionary? Pairs(object value) => value as IDictionary;
 
     private static bool IsOurs(Type type) => type.Namespace?.StartsWith("DeftStride.Web", StringComparison.Ordinal) == true && !type.IsEnum && type.GetMethod("<Clone>$") is not null;
 

@@ -1,3 +1,4 @@
+using System.Text.Json;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
@@ -96,6 +97,7 @@ internal static class CheckEndpoints
     {
         await scope.ClientAsync(request.ClientId, stop);
         if (await changer.ReplayAsync<DraftView>(request.OperationId, request, stop) is { Found: true } replay) return TypedResults.Ok(replay.Answer!);
+        if (!IsObject(request.Body)) throw Refusal.BadInput("body", "This look cannot be kept as it is. Reload the page and go on.");
         if (request.Body.Length > LongestDraft) throw Refusal.BadInput("body", "This check has grown too large to keep. Finish it and start a new one.");
         if (await db.Checks.AnyAsync(c => c.Id == request.Id, stop)) throw Refusal.Conflict("This check is already finished. Reload to see it.");
         await db.Drafts.Where(d => d.ClientId == request.ClientId && db.Checks.Any(c => c.Id == d.Id)).ExecuteDeleteAsync(stop);
@@ -117,6 +119,20 @@ internal static class CheckEndpoints
         var studio = await scope.StudioAsync(stop);
         await db.Drafts.Where(d => d.Id == id && d.StudioId == studio.Id).ExecuteDeleteAsync(stop);
         return TypedResults.NoContent();
+    }
+
+    /// <summary>What is in it is the page's own; that it is an object at all is what another page can build on.</summary>
+    private static bool IsObject(string json)
+    {
+        try
+        {
+            using var parsed = JsonDocument.Parse(json);
+            return parsed.RootElement.ValueKind == JsonValueKind.Object;
+        }
+        catch (JsonException)
+        {
+            return false;
+        }
     }
 
     private static DraftView View(DraftRecord draft) => new(draft.Id, draft.ClientId, draft.Version, draft.Body);

@@ -90,3 +90,11 @@ it('a look that was finished and refused is under way again, with everything tha
   expect(draft.stills[0]?.key).toBeTruthy();
   expect(version).toBe(7);
 });
+
+it('a look that cannot be read does not break the screen: a new one is begun', () => {
+  for (const body of ['{}', 'null', '"x"', 'not json', '{"stills":1}'])
+    expect(resume('ilse', undefined, { ...server(look('a', 3), 7), body }, begin)).toMatchObject({
+      version: 0,
+      draft: { stills: [] },
+    });
+});

@@ -122,6 +122,16 @@ const ofCheck = (check: Schema['CheckRequest']): Draft => ({
   nextMorning: check.nextMorning,
 });
 
+/** A look as it was kept, or null when nothing can be read from it. */
+function readLook(text: string, exerciseId: string): Draft | null {
+  try {
+    const draft = JSON.parse(text) as Draft;
+    return Array.isArray(draft.stills) ? today(draft, exerciseId) : null;
+  } catch {
+    return null;
+  }
+}
+
 /** Where to go on: what this device has not sent yet, else what the server keeps, else a new look. The version goes with the work. */
 export function resume(
   clientId: string,
@@ -133,10 +143,11 @@ export function resume(
   const exercise = () => begin().exerciseId;
   const last = guarded(clientId);
   if (last) return { ...last, draft: today(last.draft, exercise()), unsent: true };
-  if (unsent?.json)
-    return { draft: today(JSON.parse(String(unsent.json.body)) as Draft, exercise()), version: Number(unsent.json.version) };
+  const waiting = unsent?.json ? readLook(String(unsent.json.body), exercise()) : null;
+  if (waiting) return { draft: waiting, version: Number(unsent?.json?.version) };
   if (refused?.json) return { draft: ofCheck(refused.json as unknown as Schema['CheckRequest']), version: server?.version ?? 0 };
-  if (server) return { draft: today(JSON.parse(server.body) as Draft, exercise()), version: server.version };
+  const theirs = server ? readLook(server.body, exercise()) : null;
+  if (server && theirs) return { draft: theirs, version: server.version };
   return { draft: begin(), version: 0 };
 }
 
