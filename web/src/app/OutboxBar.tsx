@@ -27,16 +27,18 @@ export function OutboxBar() {
           .filter(Boolean)
           .join(' ')}
       </p>
-      {!reachable && (
-        <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => void probe()}>
-          Try again
-        </Button>
-      )}
-      {late.length > 0 && (
-        <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => setOpen(true)}>
-          Show
-        </Button>
-      )}
+      <span className="flex">
+        {!reachable && (
+          <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => void probe()}>
+            Try again
+          </Button>
+        )}
+        {late.length > 0 && (
+          <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => setOpen(true)}>
+            Show
+          </Button>
+        )}
+      </span>
       <Sheet title="Kept on this device" open={open} onOpenChange={setOpen}>
         <p className="mb-3 text-[14.5px] text-soft">
           In the order it was entered. Closing the page loses nothing of it, and nothing is left out unless you say so.
