@@ -22,11 +22,19 @@ internal static class LiveBench
         var (x, y) = page.OnScreen("[data-stage='left']", knee.X, knee.Y);
         page.Driver.Manage().Timeouts().AsynchronousJavaScript = TimeSpan.FromMinutes(2);
         var lines = (IReadOnlyCollection<object>)page.Driver.ExecuteAsyncScript(Script, x, y, Moves)!;
-        double[] Column(int i) => [.. lines.Cast<IReadOnlyCollection<object>>().Select(l => Convert.ToDouble(l.ElementAt(i), CultureInfo.InvariantCulture)).Order()];
+        double[] Column(int i) =>
+            [
+                .. lines
+                    .Cast<IReadOnlyCollection<object>>()
+                    .Select(l => Convert.ToDouble(l.ElementAt(i), CultureInfo.InvariantCulture))
+                    .Order(),
+            ];
         foreach (var (name, column) in new[] { ("round trip", 0), ("painted", 1), ("drawing of the point", 2) })
         {
             var sorted = Column(column);
-            Console.WriteLine($"{name}: median {sorted[sorted.Length / 2]:0.0} ms, 95th percentile {sorted[(int)(sorted.Length * 0.95)]:0.0} ms, worst {sorted[^1]:0.0} ms ({sorted.Length} moves)");
+            Console.WriteLine(
+                $"{name}: median {sorted[sorted.Length / 2]:0.0} ms, 95th percentile {sorted[(int)(sorted.Length * 0.95)]:0.0} ms, worst {sorted[^1]:0.0} ms ({sorted.Length} moves)"
+            );
         }
 
         return 0;

@@ -7,34 +7,57 @@ namespace DeftStride.Bench;
 /// <summary>The data of the floor, of clients and of the ladders from a studio of 2,000 clients and five years, asked for fifty times a second.</summary>
 internal static class LoadBench
 {
-    private const int PerSecond = 50, Seconds = 20;
+    private const int PerSecond = 50,
+        Seconds = 20;
 
     public static async Task<int> RunAsync()
     {
         var filling = Stopwatch.StartNew();
         using var server = new AppServer(demo: true, crowd: 2000);
-        Console.WriteLine($"filled in {filling.Elapsed.TotalSeconds:0} s, {new FileInfo(Path.Combine(server.Folder, "studio.db")).Length / 1048576.0:0} MB");
+        Console.WriteLine(
+            $"filled in {filling.Elapsed.TotalSeconds:0} s, {new FileInfo(Path.Combine(server.Folder, "studio.db")).Length / 1048576.0:0} MB"
+        );
         using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
         using var list = JsonDocument.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)));
         string[] clients = [.. list.RootElement.EnumerateArray().Select(c => c.GetProperty("id").GetString()!)];
         Console.WriteLine($"{clients.Length} clients");
         var chance = new Random(1);
-        foreach (var (name, path) in new (string, Func<string>)[]
+        foreach (
+            var (name, path) in new (string, Func<string>)[]
+            {
+                ("floor", () => "/api/floor"),
+                ("client", () => $"/api/clients/{clients[chance.Next(clients.Length)]}"),
+                ("ladders", () => "/api/ladders"),
+                ("library", () => "/api/library"),
+                ("list of clients", () => "/api/clients"),
+            }
+        )
         {
-            ("floor", () => "/api/floor"), ("client", () => $"/api/clients/{clients[chance.Next(clients.Length)]}"), ("ladders", () => "/api/ladders"), ("library", () => "/api/library"), ("list of clients", () => "/api/clients"),
-        })
-        {
-            for (var i = 0; i < 20; i++) await http.GetByteArrayAsync(new Uri(path(), UriKind.Relative));
+            for (var i = 0; i < 20; i++)
+                await http.GetByteArrayAsync(new Uri(path(), UriKind.Relative));
             var times = await HoldAsync(http, path);
             Array.Sort(times);
-            Console.WriteLine($"{name}: median {times[times.Length / 2]:0.0} ms, 95th percentile {times[(int)(0.95 * times.Length)]:0.0} ms, worst {times[^1]:0.0} ms over {times.Length} requests at {PerSecond}/s");
+            Console.WriteLine(
+                $"{name}: median {times[times.Length / 2]:0.0} ms, 95th percentile {times[(int)(0.95 * times.Length)]:0.0} ms, worst {times[^1]:0.0} ms over {times.Length} requests at {PerSecond}/s"
+            );
         }
 
         // The floor is worked out once after each change: what the first one after a change waits for.
         var first = new List<double>();
         for (var i = 0; i < 15; i++)
         {
-            using var coach = new StringContent(JsonSerializer.Serialize(new { operationId = Guid.CreateVersion7(), id = Guid.CreateVersion7(), name = $"Coach {i}" }), System.Text.Encoding.UTF8, "application/json");
+            using var coach = new StringContent(
+                JsonSerializer.Serialize(
+                    new
+                    {
+                        operationId = Guid.CreateVersion7(),
+                        id = Guid.CreateVersion7(),
+                        name = $"Coach {i}",
+                    }
+                ),
+                System.Text.Encoding.UTF8,
+                "application/json"
+            );
             (await http.PostAsync(new Uri("/api/coaches", UriKind.Relative), coach)).EnsureSuccessStatusCode();
             first.Add(await AskAsync(http, "/api/floor"));
         }
@@ -52,7 +75,8 @@ internal static class LoadBench
         for (var i = 0; i < PerSecond * Seconds; i++)
         {
             var due = TimeSpan.FromSeconds((double)i / PerSecond);
-            if (due > clock.Elapsed) await Task.Delay(due - clock.Elapsed);
+            if (due > clock.Elapsed)
+                await Task.Delay(due - clock.Elapsed);
             sent.Add(AskAsync(http, path()));
         }
 

@@ -15,11 +15,20 @@ public class ReadingBench
 {
     private static readonly Body Body = Body.From(new BodyMeasures(1.75));
     private static readonly CheckStandard Standard = CheckStandard.For(
-        Exercise.SplitSquatToPad, new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise), AnkleRange.Assumed, AnkleRange.Assumed, BandChoices.None, ErrorModel.Default);
+        Exercise.SplitSquatToPad,
+        new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise),
+        AnkleRange.Assumed,
+        AnkleRange.Assumed,
+        BandChoices.None,
+        ErrorModel.Default
+    );
 
     private static readonly LookInput Whole = PosedCheck.Of(Standard, Body, 1, new Random(4));
     private static readonly LookInput Three = PosedCheck.Of(Standard, Body, 3, new Random(4));
-    private static readonly LookInput Quick = LookInput.Of([.. Three.Stills.Where(s => s is { View: View.Side, Moment: Moment.Bottom }).Select(Two)], Three.Context);
+    private static readonly LookInput Quick = LookInput.Of(
+        [.. Three.Stills.Where(s => s is { View: View.Side, Moment: Moment.Bottom }).Select(Two)],
+        Three.Context
+    );
     private static readonly Band Band = Standard.Of("front-shin")!.Left!;
 
     /// <summary>One measurement with its error and verdict.</summary>
@@ -43,8 +52,13 @@ public class ReadingBench
     [Benchmark]
     public FindingKind ThreeViewsThreeTimes() => Look.Of(Three, Standard).Finding.Kind;
 
-    private static PointSet Two(PointSet still) => still with
-    {
-        Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = still.Points[Landmark.Ankle], [Landmark.Knee] = still.Points[Landmark.Knee] },
-    };
+    private static PointSet Two(PointSet still) =>
+        still with
+        {
+            Points = new Dictionary<Landmark, ImagePoint>
+            {
+                [Landmark.Ankle] = still.Points[Landmark.Ankle],
+                [Landmark.Knee] = still.Points[Landmark.Knee],
+            },
+        };
 }

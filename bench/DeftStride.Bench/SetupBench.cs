@@ -12,7 +12,12 @@ namespace DeftStride.Bench;
 public class SetupBench
 {
     private static readonly Body Body = Body.From(new(1.75, 75));
-    private static readonly SplitStance Shared = new(Angle.FromDegrees(10), Angle.Zero, SplitStance.OnPadMetres, Angle.FromDegrees(10));
+    private static readonly SplitStance Shared = new(
+        Angle.FromDegrees(10),
+        Angle.Zero,
+        SplitStance.OnPadMetres,
+        Angle.FromDegrees(10)
+    );
     private static readonly SplitStance Toe = Shared with { RearFoot = new RearFoot.BigToe(Angle.FromDegrees(60)) };
     private static readonly SplitStance Far = Shared with { FrontShin = Angle.FromDegrees(42) };
     private static readonly StudioKit Kit = new([0.30, 0.45], [0.02, 0.02, 0.05], [0.02], [5, 10, 15], 0.25);
@@ -31,5 +36,6 @@ public class SetupBench
 
     /// <summary>A stance that does not fit: demands, every single change that would, kit, card.</summary>
     [Benchmark]
-    public int WholePlan() => SetupPlanner.Plan(Body, Far, RangeOfMotion.Assumed, RangeOfMotion.Assumed, Kit).Changes.Count;
+    public int WholePlan() =>
+        SetupPlanner.Plan(Body, Far, RangeOfMotion.Assumed, RangeOfMotion.Assumed, Kit).Changes.Count;
 }

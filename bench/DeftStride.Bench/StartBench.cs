@@ -17,7 +17,9 @@ internal static class StartBench
         }
 
         times.Sort();
-        Console.WriteLine($"start to first answer: median {times[5]:0} ms, min {times[0]:0} ms, max {times[^1]:0} ms ({times.Count} starts)");
+        Console.WriteLine(
+            $"start to first answer: median {times[5]:0} ms, min {times[0]:0} ms, max {times[^1]:0} ms ({times.Count} starts)"
+        );
         Console.WriteLine($"memory after start: {server.ResidentBytes / 1048576.0:0} MB");
         return 0;
     }

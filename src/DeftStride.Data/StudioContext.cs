@@ -39,10 +39,19 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         foreach (var entity in model.Model.GetEntityTypes().Where(e => typeof(Mutable).IsAssignableFrom(e.ClrType)))
         {
             entity.FindProperty(nameof(Mutable.Version))!.IsConcurrencyToken = true;
-            entity.FindProperty(nameof(Mutable.Id))!.ValueGenerated = Microsoft.EntityFrameworkCore.Metadata.ValueGenerated.Never;
+            entity.FindProperty(nameof(Mutable.Id))!.ValueGenerated = Microsoft
+                .EntityFrameworkCore
+                .Metadata
+                .ValueGenerated
+                .Never;
         }
 
-        model.Entity<CoachRecord>().HasOne<StudioRecord>().WithMany().HasForeignKey(c => c.StudioId).OnDelete(DeleteBehavior.Restrict);
+        model
+            .Entity<CoachRecord>()
+            .HasOne<StudioRecord>()
+            .WithMany()
+            .HasForeignKey(c => c.StudioId)
+            .OnDelete(DeleteBehavior.Restrict);
         model.Entity<ClientRecord>(e =>
         {
             e.HasOne<StudioRecord>().WithMany().HasForeignKey(c => c.StudioId).OnDelete(DeleteBehavior.Restrict);
@@ -67,7 +76,14 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         });
         FactTable<CautionFact>(model);
         FactTable<EditFact>(model);
-        model.Entity<EditFact>().HasIndex(e => new { e.StudioId, e.Kind, e.Subject });
+        model
+            .Entity<EditFact>()
+            .HasIndex(e => new
+            {
+                e.StudioId,
+                e.Kind,
+                e.Subject,
+            });
         ClientFactTable<LogFact>(model);
         ClientFactTable<RungFact>(model);
         ClientFactTable<CheckFact>(model);
@@ -79,21 +95,66 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
         // Two coaches cannot both be the first to decide on a check.
-        model.Entity<DecisionFact>().HasIndex(d => d.CheckId, "IX_Decisions_First").IsUnique().HasFilter("\"Supersedes\" IS NULL");
+        model
+            .Entity<DecisionFact>()
+            .HasIndex(d => d.CheckId, "IX_Decisions_First")
+            .IsUnique()
+            .HasFilter("\"Supersedes\" IS NULL");
         model.Entity<DecisionFact>().HasIndex(d => d.CheckId);
         model.Entity<VisitRecord>().HasIndex(v => new { v.ClientId, v.StartsAt });
-        model.Entity<TrialFact>().HasIndex(t => new { t.StudioId, t.CorrectionId, t.Outcome });
-        model.Entity<LogFact>().HasOne<CheckFact>().WithMany().HasForeignKey(l => l.CheckId).OnDelete(DeleteBehavior.Restrict);
-        model.Entity<RungFact>().HasOne<DecisionFact>().WithMany().HasForeignKey(r => r.DecisionId).OnDelete(DeleteBehavior.Restrict);
-        model.Entity<RungFact>().HasIndex(r => new { r.ClientId, r.LadderId, r.Side, r.Sequence });
+        model
+            .Entity<TrialFact>()
+            .HasIndex(t => new
+            {
+                t.StudioId,
+                t.CorrectionId,
+                t.Outcome,
+            });
+        model
+            .Entity<LogFact>()
+            .HasOne<CheckFact>()
+            .WithMany()
+            .HasForeignKey(l => l.CheckId)
+            .OnDelete(DeleteBehavior.Restrict);
+        model
+            .Entity<RungFact>()
+            .HasOne<DecisionFact>()
+            .WithMany()
+            .HasForeignKey(r => r.DecisionId)
+            .OnDelete(DeleteBehavior.Restrict);
+        model
+            .Entity<RungFact>()
+            .HasIndex(r => new
+            {
+                r.ClientId,
+                r.LadderId,
+                r.Side,
+                r.Sequence,
+            });
         model.Entity<CheckFact>().HasIndex(c => new { c.StudioId, c.FaultId });
         model.Entity<DecisionFact>().HasIndex(d => new { d.StudioId, d.RuleId });
-        model.Entity<TrialFact>().HasOne<CheckFact>().WithMany().HasForeignKey(t => t.CheckId).OnDelete(DeleteBehavior.Restrict);
-        model.Entity<DecisionFact>().HasOne<CheckFact>().WithMany().HasForeignKey(d => d.CheckId).OnDelete(DeleteBehavior.Restrict);
-        model.Entity<FlagClearingFact>().HasOne<FlagFact>().WithMany().HasForeignKey(c => c.FlagId).OnDelete(DeleteBehavior.Restrict);
+        model
+            .Entity<TrialFact>()
+            .HasOne<CheckFact>()
+            .WithMany()
+            .HasForeignKey(t => t.CheckId)
+            .OnDelete(DeleteBehavior.Restrict);
+        model
+            .Entity<DecisionFact>()
+            .HasOne<CheckFact>()
+            .WithMany()
+            .HasForeignKey(d => d.CheckId)
+            .OnDelete(DeleteBehavior.Restrict);
+        model
+            .Entity<FlagClearingFact>()
+            .HasOne<FlagFact>()
+            .WithMany()
+            .HasForeignKey(c => c.FlagId)
+            .OnDelete(DeleteBehavior.Restrict);
     }
 
-    private static void FactTable<T>(ModelBuilder model) where T : Fact
+    private static void FactTable<T>(ModelBuilder model)
+        where T : Fact
     {
         model.Entity<T>(e =>
         {
@@ -105,7 +166,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         });
     }
 
-    private static void ClientFactTable<T>(ModelBuilder model) where T : ClientFact
+    private static void ClientFactTable<T>(ModelBuilder model)
+        where T : ClientFact
     {
         FactTable<T>(model);
         model.Entity<T>(e =>
@@ -115,7 +177,9 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         });
     }
 
-    private sealed class UtcTicks() : ValueConverter<DateTimeOffset, long>(
-        instant => instant.UtcTicks,
-        ticks => new DateTimeOffset(ticks, TimeSpan.Zero));
+    private sealed class UtcTicks()
+        : ValueConverter<DateTimeOffset, long>(
+            instant => instant.UtcTicks,
+            ticks => new DateTimeOffset(ticks, TimeSpan.Zero)
+        );
 }

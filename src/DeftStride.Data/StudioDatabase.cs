@@ -11,17 +11,30 @@ internal static class StudioDatabase
 {
     public const string FileName = "studio.db";
 
-    public static void Configure(DbContextOptionsBuilder options, string file) => options
-        .UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, DefaultTimeout = 10 }.ToString())
-        .AddInterceptors(new Durable());
+    public static void Configure(DbContextOptionsBuilder options, string file) =>
+        options
+            .UseSqlite(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = file,
+                    ForeignKeys = true,
+                    DefaultTimeout = 10,
+                }.ToString()
+            )
+            .AddInterceptors(new Durable());
 
     private sealed class Durable : DbConnectionInterceptor
     {
         private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";
 
-        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) => Set(connection);
+        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) =>
+            Set(connection);
 
-        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             Set(connection);
             return Task.CompletedTask;

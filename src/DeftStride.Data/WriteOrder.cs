@@ -33,16 +33,19 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
         {
             var last = Interlocked.Read(ref _last);
             var next = Math.Max(last + 1, clock.GetUtcNow().UtcTicks);
-            if (Interlocked.CompareExchange(ref _last, next, last) == last) return next;
+            if (Interlocked.CompareExchange(ref _last, next, last) == last)
+                return next;
         }
     }
 
     private void Place(DbContext? context)
     {
-        if (context is null) return;
+        if (context is null)
+            return;
         foreach (var entry in context.ChangeTracker.Entries<IOrdered>())
         {
-            if (entry.State != EntityState.Added) continue;
+            if (entry.State != EntityState.Added)
+                continue;
             entry.Entity.Sequence = Next();
             _open.GetOrCreateValue(context).Value = entry.Entity.Sequence;
         }
@@ -50,7 +53,8 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
 
     private void Committed(DbContext? context)
     {
-        if (context is null || !_open.TryGetValue(context, out var place)) return;
+        if (context is null || !_open.TryGetValue(context, out var place))
+            return;
         _open.Remove(context);
         _mark?.Reached(place.Value);
     }
@@ -58,7 +62,8 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
     /// <summary>What was saved inside a transaction is committed with it.</summary>
     private void Saved(DbContext? context)
     {
-        if (context?.Database.CurrentTransaction is null) Committed(context);
+        if (context?.Database.CurrentTransaction is null)
+            Committed(context);
     }
 
     public InterceptionResult<int> SavingChanges(DbContextEventData eventData, InterceptionResult<int> result)
@@ -67,7 +72,11 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
         return result;
     }
 
-    public ValueTask<InterceptionResult<int>> SavingChangesAsync(DbContextEventData eventData, InterceptionResult<int> result, CancellationToken cancellationToken = default)
+    public ValueTask<InterceptionResult<int>> SavingChangesAsync(
+        DbContextEventData eventData,
+        InterceptionResult<int> result,
+        CancellationToken cancellationToken = default
+    )
     {
         Place(eventData.Context);
         return ValueTask.FromResult(result);
@@ -79,23 +88,37 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
         return result;
     }
 
-    public ValueTask<int> SavedChangesAsync(SaveChangesCompletedEventData eventData, int result, CancellationToken cancellationToken = default)
+    public ValueTask<int> SavedChangesAsync(
+        SaveChangesCompletedEventData eventData,
+        int result,
+        CancellationToken cancellationToken = default
+    )
     {
         Saved(eventData.Context);
         return ValueTask.FromResult(result);
     }
 
-    public void TransactionCommitted(DbTransaction transaction, TransactionEndEventData eventData) => Committed(eventData.Context);
+    public void TransactionCommitted(DbTransaction transaction, TransactionEndEventData eventData) =>
+        Committed(eventData.Context);
 
-    public Task TransactionCommittedAsync(DbTransaction transaction, TransactionEndEventData eventData, CancellationToken cancellationToken = default)
+    public Task TransactionCommittedAsync(
+        DbTransaction transaction,
+        TransactionEndEventData eventData,
+        CancellationToken cancellationToken = default
+    )
     {
         Committed(eventData.Context);
         return Task.CompletedTask;
     }
 
-    public void TransactionRolledBack(DbTransaction transaction, TransactionEndEventData eventData) => Forget(eventData.Context);
+    public void TransactionRolledBack(DbTransaction transaction, TransactionEndEventData eventData) =>
+        Forget(eventData.Context);
 
-    public Task TransactionRolledBackAsync(DbTransaction transaction, TransactionEndEventData eventData, CancellationToken cancellationToken = default)
+    public Task TransactionRolledBackAsync(
+        DbTransaction transaction,
+        TransactionEndEventData eventData,
+        CancellationToken cancellationToken = default
+    )
     {
         Forget(eventData.Context);
         return Task.CompletedTask;
@@ -103,7 +126,8 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
 
     public void SaveChangesFailed(DbContextErrorEventData eventData)
     {
-        if (eventData.Context?.Database.CurrentTransaction is null) Forget(eventData.Context);
+        if (eventData.Context?.Database.CurrentTransaction is null)
+            Forget(eventData.Context);
     }
 
     public Task SaveChangesFailedAsync(DbContextErrorEventData eventData, CancellationToken cancellationToken = default)
@@ -114,6 +138,7 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
 
     private void Forget(DbContext? context)
     {
-        if (context is not null) _open.Remove(context);
+        if (context is not null)
+            _open.Remove(context);
     }
 }

@@ -32,30 +32,43 @@ var web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine("web", "
 
 builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
+
 // A start that fails ends in one sentence or in its exception, said once.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
 builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
 builder.Services.ConfigureHttpJsonOptions(o => Json.ConfigureWire(o.SerializerOptions));
+
 // Every refusal comes to one place, in Production too, and leaves it as a sentence.
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
-builder.Services.AddResponseCompression(o => o.MimeTypes = [.. Microsoft.AspNetCore.ResponseCompression.ResponseCompressionDefaults.MimeTypes, "application/problem+json", "image/svg+xml", "font/ttf"]);
+builder.Services.AddResponseCompression(o =>
+    o.MimeTypes = [
+        .. Microsoft.AspNetCore.ResponseCompression.ResponseCompressionDefaults.MimeTypes,
+        "application/problem+json",
+        "image/svg+xml",
+        "font/ttf",
+    ]
+);
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.Services.AddHttpContextAccessor();
-builder.Services.AddSingleton(builder.Configuration["clock"] is { Length: > 0 } start
-    ? new FixedClock(DateTimeOffset.Parse(start, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal))
-    : TimeProvider.System);
+builder.Services.AddSingleton(
+    builder.Configuration["clock"] is { Length: > 0 } start
+        ? new FixedClock(DateTimeOffset.Parse(start, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal))
+        : TimeProvider.System
+);
 builder.Services.AddSingleton(folder);
 builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
 builder.Services.AddSingleton<StudioPulse>();
 builder.Services.AddSingleton<StudioDoor>();
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
-builder.Services.AddDbContext<StudioContext>((services, o) =>
-{
-    StudioDatabase.Configure(o, folder.Database);
-    // What was worked out before a write is dropped only after the write has its place.
-    o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioPulse>());
-});
+builder.Services.AddDbContext<StudioContext>(
+    (services, o) =>
+    {
+        StudioDatabase.Configure(o, folder.Database);
+        // What was worked out before a write is dropped only after the write has its place.
+        o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioPulse>());
+    }
+);
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();
 builder.Services.AddScoped<RecordChanger>();
@@ -69,6 +82,7 @@ builder.Services.AddScoped<DemoCrowd>();
 builder.Services.AddSingleton<DeviceShelf>();
 builder.Services.AddScoped<PictureSweep>();
 builder.Services.AddScoped<SpoiltData>();
+
 // The build runs this file to write the API description; it must not touch any data then.
 if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
 {
@@ -106,7 +120,10 @@ WedgeEndpoints.Map(api);
 EditEndpoints.Map(api);
 IntakeEndpoints.Map(api);
 BenchEndpoints.Map(api);
-api.MapFallback(() => { throw Refusal.Missing("There is nothing at this address."); });
+api.MapFallback(() =>
+{
+    throw Refusal.Missing("There is nothing at this address.");
+});
 
 FrontEnd.Map(app, web);
 
@@ -130,7 +147,9 @@ catch (OperationCanceledException)
 }
 catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
 {
-    Console.Error.WriteLine($"The address {app.Configuration["urls"]} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed.");
+    Console.Error.WriteLine(
+        $"The address {app.Configuration["urls"]} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed."
+    );
     return 1;
 }
 

@@ -7,7 +7,9 @@ namespace DeftStride.Browser.Tests;
 /// <summary>Every screen in both lights, looked over for what keeps people out.</summary>
 public sealed class AccessTests
 {
-    private static readonly string Axe = File.ReadAllText(Path.Combine(Checkout.Root, "web/node_modules/axe-core/axe.min.js"));
+    private static readonly string Axe = File.ReadAllText(
+        Path.Combine(Checkout.Root, "web/node_modules/axe-core/axe.min.js")
+    );
 
     [Theory]
     [InlineData("daylight")]
@@ -44,7 +46,9 @@ public sealed class AccessTests
         page.Key("p").Find("[data-print]");
         Sound(page, "card");
         page.Key(OpenQA.Selenium.Keys.Escape).Gone("[data-print]");
-        new OpenQA.Selenium.Support.UI.SelectElement(page.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
+        new OpenQA.Selenium.Support.UI.SelectElement(page.Find("select:has(option[value='step-up'])")).SelectByValue(
+            "step-up"
+        );
         page.See("Step on");
         Sound(page, "step on the bench");
         page.Go("/studio").See("heights can be built");
@@ -93,8 +97,10 @@ public sealed class AccessTests
     private static void Sound(Page page, string screen)
     {
         page.Script(Axe);
-        var found = (string)page.Driver.ExecuteAsyncScript(
-            "const done=arguments[0];axe.run(document,{resultTypes:['violations']}).then(r=>done(r.violations.filter(v=>['serious','critical'].includes(v.impact)).map(v=>v.id+': '+v.nodes.slice(0,4).map(n=>n.target.join(' ')+' '+n.failureSummary).join(' | ')).join('\\n')))")!;
+        var found = (string)
+            page.Driver.ExecuteAsyncScript(
+                "const done=arguments[0];axe.run(document,{resultTypes:['violations']}).then(r=>done(r.violations.filter(v=>['serious','critical'].includes(v.impact)).map(v=>v.id+': '+v.nodes.slice(0,4).map(n=>n.target.join(' ')+' '+n.failureSummary).join(' | ')).join('\\n')))"
+            )!;
         Assert.True(found.Length == 0, $"{screen}:\n{found}");
     }
 }

@@ -68,7 +68,12 @@ public sealed class BenchTests
         page.Key("1").See("Vertical shin");
         page.Until("the vertical start", () => !page.Lacks(Stage) && Value(page, "Front shin") == 0);
         page.Key("t");
-        page.Until("two right angles", () => !page.Lacks(Stage) && page.Find("[data-joint='frontKnee']").Text.Contains("90°", StringComparison.Ordinal));
+        page.Until(
+            "two right angles",
+            () =>
+                !page.Lacks(Stage)
+                && page.Find("[data-joint='frontKnee']").Text.Contains("90°", StringComparison.Ordinal)
+        );
 
         // The handle itself, by arrow keys.
         page.Script("document.querySelector(\"[data-lever='shin']\").focus()");
@@ -88,9 +93,20 @@ public sealed class BenchTests
         page.See("heights can be built");
         for (var plate = 0; plate < 3; plate++)
         {
-            var left = page.Driver.FindElements(By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")).Count;
+            var left = page
+                .Driver.FindElements(
+                    By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")
+                )
+                .Count;
             page.Find("[aria-label='Plates, one entry each'] button[aria-label^='Take away']").Click();
-            page.Until("one plate less", () => page.Driver.FindElements(By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")).Count == left - 1);
+            page.Until(
+                "one plate less",
+                () =>
+                    page.Driver.FindElements(
+                        By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")
+                    ).Count
+                    == left - 1
+            );
         }
 
         page.See("3 heights can be built");
@@ -118,13 +134,19 @@ public sealed class BenchTests
         page.See("Start with the split squat from the floor");
         page.Press("Front of the thigh");
         page.Press("Years");
-        page.Until("the raised foot", () => page.Find("[data-start]").GetDomAttribute("data-start") == "front-foot-raised");
+        page.Until(
+            "the raised foot",
+            () => page.Find("[data-start]").GetDomAttribute("data-start") == "front-foot-raised"
+        );
         var knee = page.Find("[aria-label='left front of the knee']");
         page.Script("arguments[0].scrollIntoView({block:'center'})", knee);
         knee.Click();
         page.See("Left: front of the knee");
         page.Find("fieldset button:nth-of-type(4)").Click();
-        page.Until("off the deep knee", () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised");
+        page.Until(
+            "off the deep knee",
+            () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised"
+        );
         page.See("a vertical shin spares the front of the knee");
         page.Press("Ankle bend");
         Type(page, "Toe to wall", "6");
@@ -132,7 +154,12 @@ public sealed class BenchTests
         Type(page, "Guardian", "Fen Harrow");
         page.Go("/").Press("Wil Harrow");
         page.Press("Meet");
-        page.Until("all of it kept", () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised" && page.Text().Contains("3 left front of the knee", StringComparison.Ordinal));
+        page.Until(
+            "all of it kept",
+            () =>
+                page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised"
+                && page.Text().Contains("3 left front of the knee", StringComparison.Ordinal)
+        );
     }
 
     private static double Value(Page page, string dial)
@@ -151,7 +178,13 @@ public sealed class BenchTests
 
     private static void Type(Page page, string label, string value)
     {
-        var field = page.Wait($"the field {label}", () => page.Driver.FindElements(By.XPath($"//label[starts-with(normalize-space(.), '{label}')]//input")).FirstOrDefault(e => e.Displayed));
+        var field = page.Wait(
+            $"the field {label}",
+            () =>
+                page
+                    .Driver.FindElements(By.XPath($"//label[starts-with(normalize-space(.), '{label}')]//input"))
+                    .FirstOrDefault(e => e.Displayed)
+        );
         field.SendKeys(Keys.Control + "a");
         field.SendKeys(value + Keys.Enter);
         page.Script("arguments[0].blur()", field);

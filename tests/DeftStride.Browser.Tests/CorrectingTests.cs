@@ -15,9 +15,22 @@ public sealed class CorrectingTests
         page.NoPain();
         page.Find("[data-measure-row='knee-offset'] button[aria-label^='left']").Click();
         page.Press("Knee falls in");
-        page.Until("the knee called", () => (page.Find("[data-measure-row='knee-offset'] button[aria-label^='left']").GetDomAttribute("aria-label") ?? "").Contains("outside", StringComparison.Ordinal));
+        page.Until(
+            "the knee called",
+            () =>
+                (
+                    page.Find("[data-measure-row='knee-offset'] button[aria-label^='left']")
+                        .GetDomAttribute("aria-label")
+                    ?? ""
+                ).Contains("outside", StringComparison.Ordinal)
+        );
         page.Find("[data-rest-fine]").Click();
-        page.Until("the sentence", () => page.Text().Contains("Left knee falls in. Bring the left knee over the foot first.", StringComparison.Ordinal));
+        page.Until(
+            "the sentence",
+            () =>
+                page.Text()
+                    .Contains("Left knee falls in. Bring the left knee over the foot first.", StringComparison.Ordinal)
+        );
         page.Press("Done looking");
     }
 

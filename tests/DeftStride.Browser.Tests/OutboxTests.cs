@@ -64,9 +64,17 @@ public sealed class OutboxTests
         page.Until("nothing waiting", () => !page.Text().Contains("waiting here", StringComparison.Ordinal));
 
         var after = await CountsAsync(server, "Maren Oakhollow");
-        Assert.Equal((before.Checks + 1, before.Trials + 1, before.Decisions + 1), (after.Checks, after.Trials, after.Decisions));
-        var names = (await JsonAsync(server, "/api/clients")).AsArray().Select(c => c!["name"]!.GetValue<string>()).Where(n => n.StartsWith(next, StringComparison.Ordinal));
-        var today = DateOnly.FromDateTime(DateTime.UtcNow).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        Assert.Equal(
+            (before.Checks + 1, before.Trials + 1, before.Decisions + 1),
+            (after.Checks, after.Trials, after.Decisions)
+        );
+        var names = (await JsonAsync(server, "/api/clients"))
+            .AsArray()
+            .Select(c => c!["name"]!.GetValue<string>())
+            .Where(n => n.StartsWith(next, StringComparison.Ordinal));
+        var today = DateOnly
+            .FromDateTime(DateTime.UtcNow)
+            .ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
         Assert.Single((await CountsAsync(server, Assert.Single(names))).Logs, d => d == today);
     }
 
@@ -107,11 +115,14 @@ public sealed class OutboxTests
         two.Key("f");
         two.Until("the turned sign", () => two.Reading(Left).Degrees < 0);
         two.Until("it sent", () => two.Text() is var t && !t.Contains("waiting", StringComparison.Ordinal));
-        one.Until("a refusal instead of an overwrite", () =>
-        {
-            one.Key("f");
-            return one.Text().Contains("This look was changed on another device.", StringComparison.Ordinal);
-        });
+        one.Until(
+            "a refusal instead of an overwrite",
+            () =>
+            {
+                one.Key("f");
+                return one.Text().Contains("This look was changed on another device.", StringComparison.Ordinal);
+            }
+        );
         one.Press("Go on with theirs");
         one.Until("theirs", () => one.Reading(Left).Degrees < 0);
         Assert.DoesNotContain("refused", one.Text(), StringComparison.Ordinal);
@@ -133,7 +144,9 @@ public sealed class OutboxTests
         page.NoPain();
         page.Press("Done with the left only");
         page.Until("the finished look", () => page.Driver.Url.Contains("check=", StringComparison.Ordinal));
-        var file = Assert.Single(Directory.GetFiles(Path.Combine(server.Folder, "pictures"), "*.webp", SearchOption.AllDirectories));
+        var file = Assert.Single(
+            Directory.GetFiles(Path.Combine(server.Folder, "pictures"), "*.webp", SearchOption.AllDirectories)
+        );
         File.WriteAllBytes(file, File.ReadAllBytes(file)[..^20]);
 
         page.Go(new Uri(page.Driver.Url).PathAndQuery);
@@ -144,7 +157,15 @@ public sealed class OutboxTests
         page.Gone("[data-damaged]");
         page.Go(new Uri(page.Driver.Url).PathAndQuery);
         page.Find(LeftStage);
-        page.Until("the picture", () => page.Script("const i=document.querySelector(\"[data-stage='left'] image\");return fetch(i.href.baseVal).then(r=>r.status)") is long and 200);
+        page.Until(
+            "the picture",
+            () =>
+                page.Script(
+                    "const i=document.querySelector(\"[data-stage='left'] image\");return fetch(i.href.baseVal).then(r=>r.status)"
+                )
+                    is long
+                        and 200
+        );
         Assert.True(page.Lacks("[data-damaged]"));
     }
 
@@ -152,15 +173,29 @@ public sealed class OutboxTests
     {
         var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}.png");
         File.WriteAllBytes(path, picture);
-        page.Wait("the file input", () => page.Driver.FindElements(OpenQA.Selenium.By.CssSelector("input[data-mend]")).FirstOrDefault()).SendKeys(path);
+        page.Wait(
+                "the file input",
+                () => page.Driver.FindElements(OpenQA.Selenium.By.CssSelector("input[data-mend]")).FirstOrDefault()
+            )
+            .SendKeys(path);
     }
 
-    private static async Task<(int Checks, int Trials, int Decisions, string[] Logs)> CountsAsync(AppServer server, string name)
+    private static async Task<(int Checks, int Trials, int Decisions, string[] Logs)> CountsAsync(
+        AppServer server,
+        string name
+    )
     {
-        var id = (await JsonAsync(server, "/api/clients")).AsArray().Single(c => c!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
+        var id = (await JsonAsync(server, "/api/clients"))
+            .AsArray()
+            .Single(c => c!["name"]!.GetValue<string>() == name)!["id"]!.GetValue<string>();
         var client = await JsonAsync(server, $"/api/clients/{id}?all=true");
         var checks = client["checks"]!.AsArray();
-        return (checks.Count, checks.Sum(c => c!["trials"]!.AsArray().Count), checks.Count(c => c!["decision"] is not null), [.. client["logs"]!.AsArray().Select(l => l!["day"]!.GetValue<string>())]);
+        return (
+            checks.Count,
+            checks.Sum(c => c!["trials"]!.AsArray().Count),
+            checks.Count(c => c!["decision"] is not null),
+            [.. client["logs"]!.AsArray().Select(l => l!["day"]!.GetValue<string>())]
+        );
     }
 
     private static async Task<JsonNode> JsonAsync(AppServer server, string path)

@@ -42,17 +42,33 @@ public sealed class PhoneTests
         page.Go("/").Understood();
         page.Press("Look at Maren");
         RoadTests.Mark(page, "left", LeftStage, "maren-4-l", touch: true);
-        Assert.Equal("Right", page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent"));
+        Assert.Equal(
+            "Right",
+            page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
+        );
         Assert.Contains("Now the right", page.Find(Bar).Text, StringComparison.Ordinal);
         RoadTests.Mark(page, "right", RightStage, "maren-4-r", touch: true);
-        page.Until("the question about pain", () => page.Find(Bar).Text.Contains("Ask about pain", StringComparison.Ordinal));
+        page.Until(
+            "the question about pain",
+            () => page.Find(Bar).Text.Contains("Ask about pain", StringComparison.Ordinal)
+        );
         page.Press("Ask about pain");
-        page.Until("the question in sight", () => page.Script("const r=document.getElementById('pain').getBoundingClientRect();return r.top>=0 && r.bottom<=innerHeight") is true);
+        page.Until(
+            "the question in sight",
+            () =>
+                page.Script(
+                    "const r=document.getElementById('pain').getBoundingClientRect();return r.top>=0 && r.bottom<=innerHeight"
+                )
+                    is true
+        );
         page.NoPain();
         page.Until("done", () => page.Find(Bar).Text.Contains("Done looking", StringComparison.Ordinal));
         page.Press("Done looking");
         page.See("gatepost");
-        Assert.True(page.Script("return document.getElementById('main').scrollTop === 0") is true, "the cue starts at its top");
+        Assert.True(
+            page.Script("return document.getElementById('main').scrollTop === 0") is true,
+            "the cue starts at its top"
+        );
     }
 
     [Fact]
@@ -75,10 +91,16 @@ public sealed class PhoneTests
         page.Press("Use this picture");
         page.Find(LeftStage);
         Assert.True(page.Lacks("video"));
-        page.Until("the picture kept", () => page.Script("return performance.getEntriesByType('resource').some(e => /api\\/pictures/.test(e.name))") is true);
+        page.Until(
+            "the picture kept",
+            () =>
+                page.Script("return performance.getEntriesByType('resource').some(e => /api\\/pictures/.test(e.name))")
+                    is true
+        );
 
         var size = page.Find($"{LeftStage} image");
-        double Side(string name) => double.Parse(size.GetDomAttribute(name)!, System.Globalization.CultureInfo.InvariantCulture);
+        double Side(string name) =>
+            double.Parse(size.GetDomAttribute(name)!, System.Globalization.CultureInfo.InvariantCulture);
         page.TouchPicture(LeftStage, Side("width") * 0.6, Side("height") * 0.85);
         page.TouchPicture(LeftStage, Side("width") * 0.62, Side("height") * 0.45);
         page.See("Left shin");
@@ -107,11 +129,18 @@ public sealed class PhoneTests
     /// <summary>No sideways scrolling, and nothing to tap smaller than 44 px (inside a line of text excepted).</summary>
     private static void Small(Page page)
     {
-        Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
-        var small = (IReadOnlyCollection<object>)page.Script("""
-            return [...document.querySelectorAll('main button, main a, main select, main summary')].filter(e => e.offsetParent && !e.closest('p, [data-stage], details'))
-              .map(e => [e, e.getBoundingClientRect()]).filter(([e, r]) => r.height < 43.5 && !e.getAttribute('aria-haspopup')).map(([e, r]) => e.textContent + ' ' + r.height)
-            """)!;
+        Assert.True(
+            page.Script("return document.documentElement.scrollWidth <= innerWidth") is true,
+            "the page scrolls sideways"
+        );
+        var small =
+            (IReadOnlyCollection<object>)
+                page.Script(
+                    """
+                    return [...document.querySelectorAll('main button, main a, main select, main summary')].filter(e => e.offsetParent && !e.closest('p, [data-stage], details'))
+                      .map(e => [e, e.getBoundingClientRect()]).filter(([e, r]) => r.height < 43.5 && !e.getAttribute('aria-haspopup')).map(([e, r]) => e.textContent + ' ' + r.height)
+                    """
+                )!;
         Assert.True(small.Count == 0, string.Join("\n", small));
     }
 }

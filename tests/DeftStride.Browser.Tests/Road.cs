@@ -27,7 +27,11 @@ internal static class Road
     {
         var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}{ending}");
         File.WriteAllBytes(path, file);
-        page.Wait($"the file input for the {side}", () => page.Driver.FindElements(By.CssSelector($"input[data-pick='{side}']")).FirstOrDefault()).SendKeys(path);
+        page.Wait(
+                $"the file input for the {side}",
+                () => page.Driver.FindElements(By.CssSelector($"input[data-pick='{side}']")).FirstOrDefault()
+            )
+            .SendKeys(path);
     }
 
     public static void NoPain(this Page page, string section = "aside")

@@ -188,7 +188,10 @@ public sealed class RoadTests
         page.ClickPicture(RightStage, leg.KneeX, leg.KneeY);
         page.See("Sending the picture");
         gate.Open();
-        page.Until("the connection back", () => !page.Text().Contains("No answer from the studio", StringComparison.Ordinal));
+        page.Until(
+            "the connection back",
+            () => !page.Text().Contains("No answer from the studio", StringComparison.Ordinal)
+        );
         var after = page.Reading(Right);
         Assert.NotEqual(before.Degrees, after.Degrees);
         Assert.True(after.Reach < before.Reach);
@@ -212,7 +215,10 @@ public sealed class RoadTests
         page.Press("Clear with a note");
         var fields = page.Driver.FindElements(By.CssSelector("[role='dialog'] input"));
         fields[0].SendKeys("Dr Sel, physiotherapist");
-        page.Script("const d=arguments[0];Object.getOwnPropertyDescriptor(HTMLInputElement.prototype,'value').set.call(d,'2026-01-05');d.dispatchEvent(new Event('input',{bubbles:true}))", fields[1]);
+        page.Script(
+            "const d=arguments[0];Object.getOwnPropertyDescriptor(HTMLInputElement.prototype,'value').set.call(d,'2026-01-05');d.dispatchEvent(new Event('input',{bubbles:true}))",
+            fields[1]
+        );
         fields[2].SendKeys("Split squats at body weight");
         page.Press("Clear the sign");
         page.See("Look at Dov");
@@ -235,8 +241,10 @@ public sealed class RoadTests
         var (ankle, knee) = Figure.Points(figure);
         foreach (var (x, y) in new[] { ankle, knee })
         {
-            if (touch) page.TouchPicture(stage, x, y);
-            else page.ClickPicture(stage, x, y);
+            if (touch)
+                page.TouchPicture(stage, x, y);
+            else
+                page.ClickPicture(stage, x, y);
         }
     }
 
@@ -244,11 +252,19 @@ public sealed class RoadTests
         Assert.InRange(reading.Degrees, truth - reading.Reach, truth + reading.Reach);
 
     private static void Tab(Page page, string label, string css = "button") =>
-        page.Until($"\"{label}\" focused by Tab", () =>
-        {
-            page.Key(Keys.Tab);
-            return page.Script("const e=document.activeElement;return e.matches(arguments[1]) && ((e.getAttribute('aria-label')||'')+e.textContent).includes(arguments[0])", label, css) is true;
-        });
+        page.Until(
+            $"\"{label}\" focused by Tab",
+            () =>
+            {
+                page.Key(Keys.Tab);
+                return page.Script(
+                    "const e=document.activeElement;return e.matches(arguments[1]) && ((e.getAttribute('aria-label')||'')+e.textContent).includes(arguments[0])",
+                    label,
+                    css
+                )
+                    is true;
+            }
+        );
 
     /// <summary>Takes a point from its guess to a place by arrow keys alone.</summary>
     private static void Walk(Page page, string key, string side, string landmark, (double X, double Y) to)
@@ -256,18 +272,38 @@ public sealed class RoadTests
         var handle = $"[data-stage='{side}'] [data-handle='{landmark}']";
         page.Find(handle);
         page.Key(key);
-        page.Until($"{landmark} focused", () => page.Script("return document.activeElement===document.querySelector(arguments[0])", handle) is true);
-        double[] At() => ((IReadOnlyCollection<object>)page.Script("const c=document.querySelector(arguments[0]+' circle');return [c.cx.baseVal.value,c.cy.baseVal.value]", handle)!).Select(Convert.ToDouble).ToArray();
-        if (page.Script("return document.querySelector(arguments[0]).dataset.placed", handle) is "false") page.Key(Keys.Enter);
-        foreach (var (axis, more, less) in new[] { (0, Keys.ArrowRight, Keys.ArrowLeft), (1, Keys.ArrowDown, Keys.ArrowUp) })
+        page.Until(
+            $"{landmark} focused",
+            () => page.Script("return document.activeElement===document.querySelector(arguments[0])", handle) is true
+        );
+        double[] At() =>
+            (
+                (IReadOnlyCollection<object>)
+                    page.Script(
+                        "const c=document.querySelector(arguments[0]+' circle');return [c.cx.baseVal.value,c.cy.baseVal.value]",
+                        handle
+                    )!
+            )
+                .Select(Convert.ToDouble)
+                .ToArray();
+        if (page.Script("return document.querySelector(arguments[0]).dataset.placed", handle) is "false")
+            page.Key(Keys.Enter);
+        foreach (
+            var (axis, more, less) in new[] { (0, Keys.ArrowRight, Keys.ArrowLeft), (1, Keys.ArrowDown, Keys.ArrowUp) }
+        )
         {
             var by = (axis == 0 ? to.X : to.Y) - At()[axis];
             var (far, near) = ((int)Math.Abs(by) / 10, (int)Math.Round(Math.Abs(by) % 10));
             var arrow = by > 0 ? more : less;
-            if (far > 0) page.Key(string.Concat(Enumerable.Repeat(arrow, far)), holding: Keys.Shift);
-            if (near > 0) page.Key(string.Concat(Enumerable.Repeat(arrow, near)));
+            if (far > 0)
+                page.Key(string.Concat(Enumerable.Repeat(arrow, far)), holding: Keys.Shift);
+            if (near > 0)
+                page.Key(string.Concat(Enumerable.Repeat(arrow, near)));
         }
 
-        page.Until($"{landmark} at its place", () => Math.Abs(At()[0] - to.X) <= 1.01 && Math.Abs(At()[1] - to.Y) <= 1.01);
+        page.Until(
+            $"{landmark} at its place",
+            () => Math.Abs(At()[0] - to.X) <= 1.01 && Math.Abs(At()[1] - to.Y) <= 1.01
+        );
     }
 }

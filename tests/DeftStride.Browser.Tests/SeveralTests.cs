@@ -14,7 +14,8 @@ public sealed class SeveralTests
         using var server = new AppServer(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
-        foreach (var name in new[] { "bram", "dov", "petra", "corin" }) Find(page, name);
+        foreach (var name in new[] { "bram", "dov", "petra", "corin" })
+            Find(page, name);
         Assert.Equal(["Bram Hartnell", "Dov Tarrant", "Petra Lowmoor", "Corin Vale"], Open(page));
         Find(page, "ilse");
         Assert.Equal(["Dov Tarrant", "Petra Lowmoor", "Corin Vale", "Ilse Branwick"], Open(page));
@@ -37,13 +38,18 @@ public sealed class SeveralTests
         Find(page, "bram");
         page.Key("b").Find("[data-settled='true'] [data-bench]");
         gate.Shut();
-        page.Until("an unsettled bench", () =>
-        {
-            page.Find("[aria-label='Front shin: more']").Click();
-            return page.Lacks("[data-settled='true']");
-        });
+        page.Until(
+            "an unsettled bench",
+            () =>
+            {
+                page.Find("[aria-label='Front shin: more']").Click();
+                return page.Lacks("[data-settled='true']");
+            }
+        );
         var asked = page.Find("[aria-label='Front shin'] input").GetDomProperty("value");
-        Assert.False(page.Driver.FindElement(By.XPath("//button[starts-with(normalize-space(.),'Keep this set-up')]")).Enabled);
+        Assert.False(
+            page.Driver.FindElement(By.XPath("//button[starts-with(normalize-space(.),'Keep this set-up')]")).Enabled
+        );
         gate.Open();
         page.Find("[data-settled='true'] [data-bench]");
         Assert.Equal(asked, page.Find("[aria-label='Front shin'] input").GetDomProperty("value"));
@@ -62,7 +68,10 @@ public sealed class SeveralTests
         page.See("12 in");
         Find(page, "bram");
         page.Key("m").See("Start with the");
-        page.Until("inches and pounds", () => Number(page, "Stature") is > 73.9 and < 74.1 && Number(page, "Mass") is > 202 and < 204);
+        page.Until(
+            "inches and pounds",
+            () => Number(page, "Stature") is > 73.9 and < 74.1 && Number(page, "Mass") is > 202 and < 204
+        );
         Find(page, "bram");
         page.Key("b").Find("[data-settled='true'] [data-bench]");
         Assert.EndsWith(" in", page.Find("aside [data-line='stance'] dd").Text, StringComparison.Ordinal);
@@ -82,9 +91,19 @@ public sealed class SeveralTests
         page.Press("History");
         page.Press("Bench");
         page.Find("[data-settled='true'] [data-bench]");
-        Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
+        Assert.True(
+            page.Script("return document.documentElement.scrollWidth <= innerWidth") is true,
+            "the page scrolls sideways"
+        );
         page.Press("Knee forward");
-        page.Until("the knee forward", () => page.Script("return Number(document.querySelector(\"[data-lever='shin']\").getAttribute('aria-valuenow')) > 20") is true);
+        page.Until(
+            "the knee forward",
+            () =>
+                page.Script(
+                    "return Number(document.querySelector(\"[data-lever='shin']\").getAttribute('aria-valuenow')) > 20"
+                )
+                    is true
+        );
         page.Press("Keep this set-up");
         page.See("Kept. Keep again");
         page.Press("Card");
@@ -105,7 +124,9 @@ public sealed class SeveralTests
         page.Script("arguments[0].scrollIntoView({block:'center'})", toe);
         new OpenQA.Selenium.Support.UI.SelectElement(toe).SelectByText("for this client: outer");
         page.See("(chosen for this client)");
-        new OpenQA.Selenium.Support.UI.SelectElement(page.Find("details label select")).SelectByText("as the studio has it");
+        new OpenQA.Selenium.Support.UI.SelectElement(page.Find("details label select")).SelectByText(
+            "as the studio has it"
+        );
         page.Until("taken back", () => !page.Text().Contains("(chosen for this client)", StringComparison.Ordinal));
     }
 
@@ -117,11 +138,24 @@ public sealed class SeveralTests
         page.See("What was decided");
     }
 
-    private static string[] Open(Page page) => [.. page.Driver.FindElements(By.CssSelector("[aria-label='Open clients'] a > span:first-child")).Select(e => e.Text)];
+    private static string[] Open(Page page) =>
+        [
+            .. page
+                .Driver.FindElements(By.CssSelector("[aria-label='Open clients'] a > span:first-child"))
+                .Select(e => e.Text),
+        ];
 
     private static double Number(Page page, string label)
     {
-        var field = page.Driver.FindElements(By.XPath($"//label[starts-with(normalize-space(.), '{label}')]//input")).FirstOrDefault(e => e.Displayed);
-        return double.TryParse(field?.GetDomProperty("value"), System.Globalization.CultureInfo.InvariantCulture, out var n) ? n : double.NaN;
+        var field = page
+            .Driver.FindElements(By.XPath($"//label[starts-with(normalize-space(.), '{label}')]//input"))
+            .FirstOrDefault(e => e.Displayed);
+        return double.TryParse(
+            field?.GetDomProperty("value"),
+            System.Globalization.CultureInfo.InvariantCulture,
+            out var n
+        )
+            ? n
+            : double.NaN;
     }
 }

@@ -19,16 +19,28 @@ public sealed partial class SteadyTests
         page.Press("History");
         page.See("What was decided");
         var client = new Uri(page.Driver.Url).AbsolutePath;
-        foreach (var (path, sign) in new[] { ("/", "Maren Oakhollow"), (client, "What was decided"), (client + "/check", "Start with a picture") })
+        foreach (
+            var (path, sign) in new[]
+            {
+                ("/", "Maren Oakhollow"),
+                (client, "What was decided"),
+                (client + "/check", "Start with a picture"),
+            }
+        )
         {
             page.Go(path).See(sign);
             page.Until("fonts", () => page.Script("return document.fonts.status === 'loaded'") is true);
-            var shift = Convert.ToDouble(page.Driver.ExecuteAsyncScript("""
-                const done = arguments[0];
-                let sum = 0;
-                new PerformanceObserver((l) => { for (const e of l.getEntries()) sum += e.value; }).observe({ type: 'layout-shift', buffered: true });
-                requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(() => done(sum))));
-                """), System.Globalization.CultureInfo.InvariantCulture);
+            var shift = Convert.ToDouble(
+                page.Driver.ExecuteAsyncScript(
+                    """
+                    const done = arguments[0];
+                    let sum = 0;
+                    new PerformanceObserver((l) => { for (const e of l.getEntries()) sum += e.value; }).observe({ type: 'layout-shift', buffered: true });
+                    requestAnimationFrame(() => requestAnimationFrame(() => setTimeout(() => done(sum))));
+                    """
+                ),
+                System.Globalization.CultureInfo.InvariantCulture
+            );
             Assert.True(shift <= 0.02, $"{path} moved by {shift:0.000} at {width} × {height}");
         }
     }
@@ -37,7 +49,10 @@ public sealed partial class SteadyTests
     public void The_first_screens_own_script_is_at_most_200_kB_compressed()
     {
         var folder = Path.Combine(Checkout.Root, "web/dist");
-        var first = FirstScripts().Matches(File.ReadAllText(Path.Combine(folder, "index.html"))).Select(m => m.Groups[1].Value).ToArray();
+        var first = FirstScripts()
+            .Matches(File.ReadAllText(Path.Combine(folder, "index.html")))
+            .Select(m => m.Groups[1].Value)
+            .ToArray();
         Assert.NotEmpty(first);
         Assert.InRange(first.Sum(f => Compressed(Path.Combine(folder, f.TrimStart('/')))), 1, 200_000);
     }
@@ -45,7 +60,8 @@ public sealed partial class SteadyTests
     private static long Compressed(string file)
     {
         using var kept = new MemoryStream();
-        using (var zip = new GZipStream(kept, CompressionLevel.Optimal, leaveOpen: true)) zip.Write(File.ReadAllBytes(file));
+        using (var zip = new GZipStream(kept, CompressionLevel.Optimal, leaveOpen: true))
+            zip.Write(File.ReadAllBytes(file));
         return kept.Length;
     }
 

@@ -20,7 +20,9 @@ public sealed class StrideTests
         page.Press("Done as asked");
         page.See("all clean");
         page.Until("an effort to tap", () => !page.Lacks("section[aria-label='Log'] fieldset"));
-        page.Script("document.querySelectorAll(\"section[aria-label='Log'] fieldset\")[0].querySelectorAll('button')[6].click()");
+        page.Script(
+            "document.querySelectorAll(\"section[aria-label='Log'] fieldset\")[0].querySelectorAll('button')[6].click()"
+        );
         page.Until("the effort folded", () => page.Text().Contains("Effort 6", StringComparison.Ordinal));
     }
 
@@ -33,17 +35,34 @@ public sealed class StrideTests
         {
             using var server = new AppServer(folder: folder, clock: first.AddDays(7 * week).ToString("O"));
             using var page = new Page(server.Url);
-            if (week == 0) page.NewClient("Wil Harrow");
-            else page.Go("/").Press("Wil Harrow");
+            if (week == 0)
+                page.NewClient("Wil Harrow");
+            else
+                page.Go("/").Press("Wil Harrow");
             page.Press("Look at Wil");
-            if (week == 0) page.Press("Quick");
+            if (week == 0)
+                page.Press("Quick");
             Session(page, "Split squat from the floor");
             if (week == 0)
             {
                 page.See("Split stance: start here");
-                page.Until("where it starts", () => page.Find("[data-placement]").Text.Contains("From the floor", StringComparison.Ordinal));
+                page.Until(
+                    "where it starts",
+                    () => page.Find("[data-placement]").Text.Contains("From the floor", StringComparison.Ordinal)
+                );
             }
-            else page.Until("what comes next", () => page.Text().Contains(week == 1 ? "Progress one thing: 3 × 5 a side" : "Progress one thing: to pad, 3 × 5 a side", StringComparison.Ordinal));
+            else
+                page.Until(
+                    "what comes next",
+                    () =>
+                        page.Text()
+                            .Contains(
+                                week == 1
+                                    ? "Progress one thing: 3 × 5 a side"
+                                    : "Progress one thing: to pad, 3 × 5 a side",
+                                StringComparison.Ordinal
+                            )
+                );
             page.Press(week == 0 ? "Accept: hold" : "Accept: progress");
             page.See("Change this decision");
             page.Press("History of Wil");
@@ -61,7 +80,12 @@ public sealed class StrideTests
             Assert.Contains("15 clean of 15, 15 asked for", story, StringComparison.Ordinal);
             Assert.Contains("met the same conditions", story, StringComparison.Ordinal);
             page.Find("[aria-label^='From the floor'][aria-label$='why?']").SendKeys(Keys.Enter);
-            page.Until("the first screen's facts", () => page.Find("[data-story='ss-floor']").Text.Contains("Every must-pass check was in band on an uncued look", StringComparison.Ordinal));
+            page.Until(
+                "the first screen's facts",
+                () =>
+                    page.Find("[data-story='ss-floor']")
+                        .Text.Contains("Every must-pass check was in band on an uncued look", StringComparison.Ordinal)
+            );
 
             // The ladder shows who stands there, and that rung is not taken away.
             page.Go("/ladders").See("1 on it");
@@ -73,7 +97,10 @@ public sealed class StrideTests
 
             page.Go("/").Press("Wil Harrow");
             page.Press("For a clinician");
-            page.Until("the facts", () => page.Find("[data-page='clinician']").Text.Contains("None told.", StringComparison.Ordinal));
+            page.Until(
+                "the facts",
+                () => page.Find("[data-page='clinician']").Text.Contains("None told.", StringComparison.Ordinal)
+            );
             // The refusal itself is the one thing the browser notes.
             Assert.All(page.Errors(), e => Assert.Contains("/api/ladders/split-stance", e, StringComparison.Ordinal));
         }

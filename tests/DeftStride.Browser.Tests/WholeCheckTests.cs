@@ -12,8 +12,12 @@ public sealed class WholeCheckTests
     /// <summary>Asks for the points of what is only noted too.</summary>
     private static void More(Page page, string section) => page.Find($"{section} button[aria-label^='+']").Click();
 
-    private static double Number(Page page, string section, string measure) => Convert.ToDouble(
-        page.Find($"{section} [data-measure='{measure}'][data-settled='true'] [data-reading]").GetDomAttribute("data-reading"), System.Globalization.CultureInfo.InvariantCulture);
+    private static double Number(Page page, string section, string measure) =>
+        Convert.ToDouble(
+            page.Find($"{section} [data-measure='{measure}'][data-settled='true'] [data-reading]")
+                .GetDomAttribute("data-reading"),
+            System.Globalization.CultureInfo.InvariantCulture
+        );
 
     private static string Cell(Page page, string measure, string side) =>
         page.Find($"[data-measure-row='{measure}'] button[aria-label^='{side}']").GetDomAttribute("aria-label") ?? "";
@@ -46,8 +50,16 @@ public sealed class WholeCheckTests
 
         foreach (var (section, side) in new[] { (Left, "l"), (Right, "r") })
         {
-            Assert.InRange(Number(page, section, "knee-offset"), Figure.Truth($"maren-front-{side}", "kneeInCm") - 2, Figure.Truth($"maren-front-{side}", "kneeInCm") + 2);
-            Assert.InRange(Number(page, section, "pelvic-level"), Figure.Truth($"maren-front-{side}", "pelvisDropDegrees") - 4, Figure.Truth($"maren-front-{side}", "pelvisDropDegrees") + 4);
+            Assert.InRange(
+                Number(page, section, "knee-offset"),
+                Figure.Truth($"maren-front-{side}", "kneeInCm") - 2,
+                Figure.Truth($"maren-front-{side}", "kneeInCm") + 2
+            );
+            Assert.InRange(
+                Number(page, section, "pelvic-level"),
+                Figure.Truth($"maren-front-{side}", "pelvisDropDegrees") - 4,
+                Figure.Truth($"maren-front-{side}", "pelvisDropDegrees") + 4
+            );
         }
 
         page.Press("Now the left from the front, start");
@@ -80,7 +92,8 @@ public sealed class WholeCheckTests
         Assert.Contains("seen", Cell(page, "spine", "right"), StringComparison.Ordinal);
 
         // The picture leaves with everything drawn on it: as large as both sides, and not blank.
-        page.Script("""
+        page.Script(
+            """
             window.saved = null;
             HTMLAnchorElement.prototype.click = async function () {
               const image = new Image();
@@ -93,7 +106,8 @@ public sealed class WholeCheckTests
               for (let i = 0; i < data.length; i += 4) if (Math.abs(data[i] - 226) < 12 && Math.abs(data[i + 1] - 163) < 12 && Math.abs(data[i + 2] - 60) < 20) brass++;
               window.saved = [this.download, image.width, brass];
             };
-            """);
+            """
+        );
         page.Press("Picture");
         page.Until("the picture saved", () => page.Script("return window.saved") is not null);
         var saved = ((IReadOnlyCollection<object>)page.Script("return window.saved")!).ToArray();
@@ -117,7 +131,10 @@ public sealed class WholeCheckTests
         page.NoPain();
         page.Find("[data-measure-row='front-shin'] button[aria-label^='right']").Click();
         page.Press("Shin is past the band");
-        page.Until("the shin called", () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal));
+        page.Until(
+            "the shin called",
+            () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal)
+        );
         var rest = page.Find("[data-rest-fine]");
         page.Script("arguments[0].scrollIntoView({block:'center'})", rest);
         rest.Click();
@@ -128,7 +145,10 @@ public sealed class WholeCheckTests
         page.NoPain("aside");
         page.Press("Helped");
         page.See("seen by eye: that helped");
-        Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
+        Assert.True(
+            page.Script("return document.documentElement.scrollWidth <= innerWidth") is true,
+            "the page scrolls sideways"
+        );
     }
 
     [Fact]
@@ -160,7 +180,10 @@ public sealed class WholeCheckTests
         page.Find($"{RightStage} [data-over]");
         Assert.Equal("outside", Cell(page, "front-shin", "right").Split(", ")[1]);
         page.Press("Inclined");
-        page.Until("the other school's verdict", () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal));
+        page.Until(
+            "the other school's verdict",
+            () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal)
+        );
         page.See("chosen for this look");
 
         // Another band for this client, kept with the next check.
@@ -168,11 +191,16 @@ public sealed class WholeCheckTests
         page.Until("back", () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal));
         page.Find("[data-measure-row='front-shin'] button[aria-label^='right']").Click();
         page.Press("Another band");
-        var high = page.Driver.FindElements(By.CssSelector("[data-radix-popper-content-wrapper] input[type='number']"))[1];
+        var high = page.Driver.FindElements(By.CssSelector("[data-radix-popper-content-wrapper] input[type='number']"))[
+            1
+        ];
         high.SendKeys(Keys.Control + "a");
         high.SendKeys("30");
         page.Press("Use this band");
-        page.Until("the wider band", () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal));
+        page.Until(
+            "the wider band",
+            () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal)
+        );
         FromBehind(page, "maren-back-l", touch: false);
     }
 
@@ -188,17 +216,29 @@ public sealed class WholeCheckTests
         page.Press("Look at Ilse");
         page.See("tap the other heel to the floor");
         // The short look at a step-down is the pelvis from the front.
-        var file = File.ReadAllBytes(Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/ilse-tap-front-firstseen-l.webp"));
+        var file = File.ReadAllBytes(
+            Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/ilse-tap-front-firstseen-l.webp")
+        );
         page.Press("Step-down tap, ");
         page.Press("Quick");
         page.GivePicture("left", file, ".webp");
         page.PlaceAsked("left", "ilse-tap-front-firstseen-l", touch: true);
         page.Until("the pelvis", () => page.Text().Contains("Left pelvis", StringComparison.Ordinal));
-        Assert.Equal("Right", page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent"));
+        Assert.Equal(
+            "Right",
+            page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
+        );
         page.Find("[aria-label='Side on the bench'] button").Click();
-        Assert.InRange(Number(page, Left, "pelvic-level"), Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") - 4, Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") + 4);
+        Assert.InRange(
+            Number(page, Left, "pelvic-level"),
+            Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") - 4,
+            Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") + 4
+        );
         FromBehind(page, "ilse-back-l", touch: true);
-        Assert.True(page.Script("return document.documentElement.scrollWidth <= innerWidth") is true, "the page scrolls sideways");
+        Assert.True(
+            page.Script("return document.documentElement.scrollWidth <= innerWidth") is true,
+            "the page scrolls sideways"
+        );
     }
 
     /// <summary>The pelvis of the left side from a picture taken from behind.</summary>
@@ -206,9 +246,18 @@ public sealed class WholeCheckTests
     {
         page.Find("nav[aria-label='Views'] button:nth-child(3)").Click();
         page.See("from behind");
-        page.GivePicture("left", File.ReadAllBytes(Path.Combine(Checkout.Root, $"src/DeftStride.Web/Demo/Figures/{figure}.webp")), ".webp");
+        page.GivePicture(
+            "left",
+            File.ReadAllBytes(Path.Combine(Checkout.Root, $"src/DeftStride.Web/Demo/Figures/{figure}.webp")),
+            ".webp"
+        );
         page.PlaceAsked("left", figure, touch);
-        if (touch) page.Find("[aria-label='Side on the bench'] button").Click();
-        Assert.InRange(Number(page, Left, "pelvic-level"), Figure.Truth(figure, "pelvisDropDegrees") - 4, Figure.Truth(figure, "pelvisDropDegrees") + 4);
+        if (touch)
+            page.Find("[aria-label='Side on the bench'] button").Click();
+        Assert.InRange(
+            Number(page, Left, "pelvic-level"),
+            Figure.Truth(figure, "pelvisDropDegrees") - 4,
+            Figure.Truth(figure, "pelvisDropDegrees") + 4
+        );
     }
 }

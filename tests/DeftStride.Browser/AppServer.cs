@@ -28,13 +28,23 @@ public sealed class AppServer : IDisposable
         _arguments =
         [
             Path.Combine(Checkout.Root, "src/DeftStride.Web/bin", Checkout.Configuration, "net10.0/DeftStride.Web.dll"),
-            "--urls", Url, "--data", Folder, "--web", Path.Combine(Checkout.Root, "web/dist"),
+            "--urls",
+            Url,
+            "--data",
+            Folder,
+            "--web",
+            Path.Combine(Checkout.Root, "web/dist"),
         ];
-        if (demo) _arguments.AddRange(["--demo", "true"]);
-        if (demo && _ownFolder && crowd == 0) DemoFolder.CopyTo(Folder, clock);
-        if (crowd > 0) _arguments.AddRange(["--crowd", crowd.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
-        if (clock is not null) _arguments.AddRange(["--clock", clock]);
-        if (start) Start();
+        if (demo)
+            _arguments.AddRange(["--demo", "true"]);
+        if (demo && _ownFolder && crowd == 0)
+            DemoFolder.CopyTo(Folder, clock);
+        if (crowd > 0)
+            _arguments.AddRange(["--crowd", crowd.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
+        if (clock is not null)
+            _arguments.AddRange(["--clock", clock]);
+        if (start)
+            Start();
     }
 
     /// <summary>The data folder.</summary>
@@ -64,14 +74,20 @@ public sealed class AppServer : IDisposable
     {
         get
         {
-            lock (_said) return _said.ToString();
+            lock (_said)
+                return _said.ToString();
         }
     }
 
     /// <summary>Starts the process and waits for nothing.</summary>
     public void Launch()
     {
-        var start = new ProcessStartInfo(LargestFileKilobytes is null ? "dotnet" : "bash") { RedirectStandardOutput = true, RedirectStandardError = true, WorkingDirectory = Checkout.Root };
+        var start = new ProcessStartInfo(LargestFileKilobytes is null ? "dotnet" : "bash")
+        {
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = Checkout.Root,
+        };
         if (LargestFileKilobytes is { } limit)
         {
             start.ArgumentList.Add("-c");
@@ -79,11 +95,21 @@ public sealed class AppServer : IDisposable
             start.ArgumentList.Add("server");
         }
 
-        foreach (var argument in _arguments) start.ArgumentList.Add(argument);
-        lock (_said) _said.Clear();
+        foreach (var argument in _arguments)
+            start.ArgumentList.Add(argument);
+        lock (_said)
+            _said.Clear();
         _process = Process.Start(start)!;
-        _process.OutputDataReceived += (_, line) => { lock (_said) _said.AppendLine(line.Data); };
-        _process.ErrorDataReceived += (_, line) => { lock (_said) _said.AppendLine(line.Data); };
+        _process.OutputDataReceived += (_, line) =>
+        {
+            lock (_said)
+                _said.AppendLine(line.Data);
+        };
+        _process.ErrorDataReceived += (_, line) =>
+        {
+            lock (_said)
+                _said.AppendLine(line.Data);
+        };
         _process.BeginOutputReadLine();
         _process.BeginErrorReadLine();
     }
@@ -92,7 +118,8 @@ public sealed class AppServer : IDisposable
     public int Refused()
     {
         Launch();
-        if (!_process!.WaitForExit(_patience)) throw new TimeoutException($"The server did not refuse:\n{Said}");
+        if (!_process!.WaitForExit(_patience))
+            throw new TimeoutException($"The server did not refuse:\n{Said}");
         _process.WaitForExit();
         var code = _process.ExitCode;
         Kill();
@@ -107,11 +134,14 @@ public sealed class AppServer : IDisposable
         using var http = new HttpClient { Timeout = TimeSpan.FromSeconds(2) };
         while (true)
         {
-            if (_process!.HasExited) throw new InvalidOperationException($"The server stopped at once:\n{Said}");
-            if (clock.Elapsed > _patience) throw new TimeoutException($"The server did not answer:\n{Said}");
+            if (_process!.HasExited)
+                throw new InvalidOperationException($"The server stopped at once:\n{Said}");
+            if (clock.Elapsed > _patience)
+                throw new TimeoutException($"The server did not answer:\n{Said}");
             try
             {
-                if (http.GetAsync(new Uri(Url + "/api/studio")).GetAwaiter().GetResult().IsSuccessStatusCode) break;
+                if (http.GetAsync(new Uri(Url + "/api/studio")).GetAwaiter().GetResult().IsSuccessStatusCode)
+                    break;
             }
             catch (Exception e) when (e is HttpRequestException or TaskCanceledException)
             {
@@ -126,7 +156,10 @@ public sealed class AppServer : IDisposable
     /// <summary>Asks the process to end, as Ctrl+C does, and waits until it has.</summary>
     public void Stop()
     {
-        using var ask = Process.Start("kill", ["-INT", _process!.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)])!;
+        using var ask = Process.Start(
+            "kill",
+            ["-INT", _process!.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]
+        )!;
         ask.WaitForExit();
         _process.WaitForExit();
         Kill();
@@ -135,8 +168,10 @@ public sealed class AppServer : IDisposable
     /// <summary>Ends the process at once, as a power cut would: nothing is flushed or said goodbye to.</summary>
     public void Kill()
     {
-        if (_process is null) return;
-        if (!_process.HasExited) _process.Kill();
+        if (_process is null)
+            return;
+        if (!_process.HasExited)
+            _process.Kill();
         _process.WaitForExit();
         _process.Dispose();
         _process = null;
@@ -146,7 +181,8 @@ public sealed class AppServer : IDisposable
     public void Dispose()
     {
         Kill();
-        if (_ownFolder) Directory.Delete(Folder, recursive: true);
+        if (_ownFolder)
+            Directory.Delete(Folder, recursive: true);
     }
 
     /// <summary>Fills a folder with the demo and stops the server.</summary>

@@ -7,12 +7,15 @@ public static class Checkout
     public static string Root { get; } = Find();
 
     /// <summary>The configuration this was built in, so that the server of the same build is started.</summary>
-    public static string Configuration { get; } = AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal) ? "Release" : "Debug";
+    public static string Configuration { get; } =
+        AppContext.BaseDirectory.Contains("/Release/", StringComparison.Ordinal) ? "Release" : "Debug";
 
     private static string Find()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
-        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "DeftStride.slnx"))) folder = folder.Parent;
-        return folder?.FullName ?? throw new InvalidOperationException("This must run inside a checkout of the project.");
+        while (folder is not null && !File.Exists(Path.Combine(folder.FullName, "DeftStride.slnx")))
+            folder = folder.Parent;
+        return folder?.FullName
+            ?? throw new InvalidOperationException("This must run inside a checkout of the project.");
     }
 }

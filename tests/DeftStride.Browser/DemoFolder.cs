@@ -11,7 +11,13 @@ internal static class DemoFolder
     public static void CopyTo(string folder, string? clock)
     {
         var from = Filled.GetOrAdd(clock ?? "", _ => new Lazy<string>(() => Fill(clock))).Value;
-        foreach (var file in Directory.EnumerateFiles(from, "*", SearchOption.AllDirectories).Where(f => !f.EndsWith("-shm", StringComparison.Ordinal) && !f.EndsWith(".lock", StringComparison.Ordinal)))
+        foreach (
+            var file in Directory
+                .EnumerateFiles(from, "*", SearchOption.AllDirectories)
+                .Where(f =>
+                    !f.EndsWith("-shm", StringComparison.Ordinal) && !f.EndsWith(".lock", StringComparison.Ordinal)
+                )
+        )
         {
             var to = Path.Combine(folder, Path.GetRelativePath(from, file));
             Directory.CreateDirectory(Path.GetDirectoryName(to)!);

@@ -20,8 +20,20 @@ public sealed record DrawnLeg(byte[] Png, double AnkleX, double AnkleY, double K
         using var bitmap = new SKBitmap(width, height);
         using var canvas = new SKCanvas(bitmap);
         canvas.Clear(new SKColor(0xC9, 0xC2, 0xB2));
-        using var limb = new SKPaint { Color = new SKColor(0x8C, 0x5E, 0x44), StrokeWidth = 56, StrokeCap = SKStrokeCap.Round, IsAntialias = true };
-        canvas.DrawLine((float)(kneeX - (shin * 0.95)), (float)(kneeY - (shin * 0.1)), (float)kneeX, (float)kneeY, limb);
+        using var limb = new SKPaint
+        {
+            Color = new SKColor(0x8C, 0x5E, 0x44),
+            StrokeWidth = 56,
+            StrokeCap = SKStrokeCap.Round,
+            IsAntialias = true,
+        };
+        canvas.DrawLine(
+            (float)(kneeX - (shin * 0.95)),
+            (float)(kneeY - (shin * 0.1)),
+            (float)kneeX,
+            (float)kneeY,
+            limb
+        );
         canvas.DrawLine((float)kneeX, (float)kneeY, (float)ankleX, (float)ankleY, limb);
         limb.StrokeWidth = 34;
         canvas.DrawLine((float)ankleX - 30, (float)ankleY + 36, (float)ankleX + 130, (float)ankleY + 36, limb);

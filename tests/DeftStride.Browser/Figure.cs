@@ -6,13 +6,17 @@ namespace DeftStride.Browser;
 public static class Figure
 {
     private static readonly Lazy<JsonElement> All = new(() =>
-        JsonDocument.Parse(File.ReadAllText(Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/figures.json"))).RootElement);
+        JsonDocument
+            .Parse(File.ReadAllText(Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/figures.json")))
+            .RootElement
+    );
 
     /// <summary>Ankle and knee in the picture's pixels.</summary>
     public static ((double X, double Y) Ankle, (double X, double Y) Knee) Points(string name)
     {
         var points = Of(name).GetProperty("points");
-        (double, double) At(string point) => (points.GetProperty(point)[0].GetDouble(), points.GetProperty(point)[1].GetDouble());
+        (double, double) At(string point) =>
+            (points.GetProperty(point)[0].GetDouble(), points.GetProperty(point)[1].GetDouble());
         return (At("ankle"), At("knee"));
     }
 
@@ -29,5 +33,6 @@ public static class Figure
     /// <summary>The true shin angle in degrees.</summary>
     public static double Shin(string name) => Of(name).GetProperty("shinDegrees").GetDouble();
 
-    private static JsonElement Of(string name) => All.Value.EnumerateArray().Single(f => f.GetProperty("file").GetString() == name + ".webp");
+    private static JsonElement Of(string name) =>
+        All.Value.EnumerateArray().Single(f => f.GetProperty("file").GetString() == name + ".webp");
 }

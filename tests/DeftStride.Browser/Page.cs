@@ -25,15 +25,38 @@ public sealed class Page : IDisposable
         Url = url;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
         options.AddArguments(
-            "--headless=new", "--no-sandbox", "--disable-background-networking", "--disable-component-update", "--disable-sync", "--no-first-run",
-            "--disable-dev-shm-usage", "--hide-scrollbars", "--force-color-profile=srgb", "--window-size=1280,800", $"--user-data-dir={_profile}");
-        if (camera) options.AddArguments("--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream");
+            "--headless=new",
+            "--no-sandbox",
+            "--disable-background-networking",
+            "--disable-component-update",
+            "--disable-sync",
+            "--no-first-run",
+            "--disable-dev-shm-usage",
+            "--hide-scrollbars",
+            "--force-color-profile=srgb",
+            "--window-size=1280,800",
+            $"--user-data-dir={_profile}"
+        );
+        if (camera)
+            options.AddArguments("--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream");
         options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
-        if (touch) options.EnableMobileEmulation(new ChromiumMobileEmulationDeviceSettings { Width = width, Height = height, PixelRatio = 2, EnableTouchEvents = true, UserAgent = "Mozilla/5.0 (Linux; Android 15; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0.0.0 Mobile Safari/537.36" });
+        if (touch)
+            options.EnableMobileEmulation(
+                new ChromiumMobileEmulationDeviceSettings
+                {
+                    Width = width,
+                    Height = height,
+                    PixelRatio = 2,
+                    EnableTouchEvents = true,
+                    UserAgent =
+                        "Mozilla/5.0 (Linux; Android 15; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0.0.0 Mobile Safari/537.36",
+                }
+            );
         _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         _service.SuppressInitialDiagnosticInformation = true;
         Driver = new ChromeDriver(_service, options, TimeSpan.FromSeconds(60));
-        if (!touch) Resize(width, height);
+        if (!touch)
+            Resize(width, height);
     }
 
     /// <summary>The server's address.</summary>
@@ -43,13 +66,17 @@ public sealed class Page : IDisposable
     public ChromeDriver Driver { get; }
 
     /// <summary>Sets the viewport; the window's own size is not the viewport's.</summary>
-    public void Resize(int width, int height) => Driver.ExecuteCdpCommand("Emulation.setDeviceMetricsOverride", new Dictionary<string, object?>
-    {
-        ["width"] = width,
-        ["height"] = height,
-        ["deviceScaleFactor"] = 1,
-        ["mobile"] = false,
-    });
+    public void Resize(int width, int height) =>
+        Driver.ExecuteCdpCommand(
+            "Emulation.setDeviceMetricsOverride",
+            new Dictionary<string, object?>
+            {
+                ["width"] = width,
+                ["height"] = height,
+                ["deviceScaleFactor"] = 1,
+                ["mobile"] = false,
+            }
+        );
 
     /// <summary>Goes to a path of the app.</summary>
     public Page Go(string path)
@@ -79,25 +106,37 @@ public sealed class Page : IDisposable
     public IWebElement Press(string text)
     {
         var quoted = text.Contains('\'', StringComparison.Ordinal) ? $"\"{text}\"" : $"'{text}'";
-        var path = By.XPath($"//*[self::button or self::a or @role='button' or self::summary][contains(normalize-space(.), {quoted}) or contains(@aria-label, {quoted})]");
-        return Wait($"a button \"{text}\"", () =>
-        {
-            var element = Shown(path);
-            if (element is null || !element.Enabled) return null;
-            try
+        var path = By.XPath(
+            $"//*[self::button or self::a or @role='button' or self::summary][contains(normalize-space(.), {quoted}) or contains(@aria-label, {quoted})]"
+        );
+        return Wait(
+            $"a button \"{text}\"",
+            () =>
             {
-                element.Click();
-                return element;
+                var element = Shown(path);
+                if (element is null || !element.Enabled)
+                    return null;
+                try
+                {
+                    element.Click();
+                    return element;
+                }
+                catch (WebDriverException e)
+                    when (e
+                            is ElementClickInterceptedException
+                                or StaleElementReferenceException
+                                or ElementNotInteractableException
+                    )
+                {
+                    return null;
+                }
             }
-            catch (WebDriverException e) when (e is ElementClickInterceptedException or StaleElementReferenceException or ElementNotInteractableException)
-            {
-                return null;
-            }
-        });
+        );
     }
 
     /// <summary>Waits until a text is on the page.</summary>
-    public void See(string text) => Wait($"the text \"{text}\"", () => Text().Contains(text, StringComparison.OrdinalIgnoreCase) ? text : null);
+    public void See(string text) =>
+        Wait($"the text \"{text}\"", () => Text().Contains(text, StringComparison.OrdinalIgnoreCase) ? text : null);
 
     /// <summary>All text that is shown.</summary>
     public string Text()
@@ -119,22 +158,34 @@ public sealed class Page : IDisposable
         var last = "";
         while (true)
         {
-            string Next() => (string?)Script("return document.querySelector(arguments[0])?.closest('section').dataset.asked ?? 'none'", stage) ?? "none";
+            string Next() =>
+                (string?)Script(
+                    "return document.querySelector(arguments[0])?.closest('section').dataset.asked ?? 'none'",
+                    stage
+                )
+                ?? "none";
             var before = last;
             Until("the next point to be asked for", () => Next() is not "none" and var n && n != before);
             var next = Next();
-            if (next.Length == 0) return;
+            if (next.Length == 0)
+                return;
             var (x, y) = Figure.Point(figure, next);
-            if (touch) TouchPicture(stage, x, y);
-            else ClickPicture(stage, x, y);
+            if (touch)
+                TouchPicture(stage, x, y);
+            else
+                ClickPicture(stage, x, y);
             last = next;
         }
     }
 
     /// <summary>Waits until something is the case.</summary>
-    public T Wait<T>(string what, Func<T?> look) where T : class
+    public T Wait<T>(string what, Func<T?> look)
+        where T : class
     {
-        var wait = new WebDriverWait(new SystemClock(), Driver, Patience, TimeSpan.FromMilliseconds(40)) { Message = $"Waited for {what}. On the page:\n" };
+        var wait = new WebDriverWait(new SystemClock(), Driver, Patience, TimeSpan.FromMilliseconds(40))
+        {
+            Message = $"Waited for {what}. On the page:\n",
+        };
         wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
         try
         {
@@ -150,7 +201,8 @@ public sealed class Page : IDisposable
     public void Until(string what, Func<bool> holds) => Wait(what, () => holds() ? what : null);
 
     /// <summary>Runs script in the page.</summary>
-    public object? Script(string code, params object[] arguments) => ((IJavaScriptExecutor)Driver).ExecuteScript(code, arguments);
+    public object? Script(string code, params object[] arguments) =>
+        ((IJavaScriptExecutor)Driver).ExecuteScript(code, arguments);
 
     /// <summary>Presses keys wherever the focus is, one after the other, with another one held down if need be.</summary>
     public Page Key(string keys, string? holding = null)
@@ -164,8 +216,14 @@ public sealed class Page : IDisposable
     public (int X, int Y) OnScreen(string stage, double x, double y)
     {
         Find(stage);
-        var at = (IReadOnlyCollection<object>)Script(
-            "const s=document.querySelector(arguments[0]);s.scrollIntoView({block:'center'});const p=new DOMPoint(arguments[1],arguments[2]).matrixTransform(s.getScreenCTM());return [p.x,p.y]", stage, x, y)!;
+        var at =
+            (IReadOnlyCollection<object>)
+                Script(
+                    "const s=document.querySelector(arguments[0]);s.scrollIntoView({block:'center'});const p=new DOMPoint(arguments[1],arguments[2]).matrixTransform(s.getScreenCTM());return [p.x,p.y]",
+                    stage,
+                    x,
+                    y
+                )!;
         var numbers = at.Select(n => Convert.ToDouble(n, CultureInfo.InvariantCulture)).ToArray();
         return ((int)Math.Round(numbers[0]), (int)Math.Round(numbers[1]));
     }
@@ -192,7 +250,10 @@ public sealed class Page : IDisposable
     /// <summary>The settled reading of a section: degrees and the reach of its error.</summary>
     public (double Degrees, double Reach) Reading(string section)
     {
-        var element = Wait($"a settled reading in {section}", () => Shown(By.CssSelector($"{section} [data-settled='true'] [data-reading]")));
+        var element = Wait(
+            $"a settled reading in {section}",
+            () => Shown(By.CssSelector($"{section} [data-settled='true'] [data-reading]"))
+        );
         double Number(string name) => double.Parse(element.GetDomAttribute(name)!, CultureInfo.InvariantCulture);
         return (Number("data-reading"), Number("data-reach"));
     }
@@ -200,7 +261,12 @@ public sealed class Page : IDisposable
     /// <summary>Saves what is shown as PNG, once fonts and pictures are there.</summary>
     public void Shoot(string file)
     {
-        Until("fonts and pictures", () => Script("return document.fonts.status === 'loaded' && [...document.images].every(i => i.complete)") is true);
+        Until(
+            "fonts and pictures",
+            () =>
+                Script("return document.fonts.status === 'loaded' && [...document.images].every(i => i.complete)")
+                    is true
+        );
         Directory.CreateDirectory(Path.GetDirectoryName(file)!);
         Driver.GetScreenshot().SaveAsFile(file);
     }

@@ -18,8 +18,23 @@ public sealed class PartsServer : IDisposable
             Url = $"http://127.0.0.1:{((IPEndPoint)probe.LocalEndpoint).Port}";
         }
 
-        var start = new ProcessStartInfo("node") { WorkingDirectory = Path.Combine(Checkout.Root, "web"), RedirectStandardOutput = true, RedirectStandardError = true };
-        foreach (var argument in (string[])["node_modules/vite/bin/vite.js", "--host", "127.0.0.1", "--port", new Uri(Url).Port.ToString(System.Globalization.CultureInfo.InvariantCulture), "--strictPort"])
+        var start = new ProcessStartInfo("node")
+        {
+            WorkingDirectory = Path.Combine(Checkout.Root, "web"),
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+        };
+        foreach (
+            var argument in (string[])
+                [
+                    "node_modules/vite/bin/vite.js",
+                    "--host",
+                    "127.0.0.1",
+                    "--port",
+                    new Uri(Url).Port.ToString(System.Globalization.CultureInfo.InvariantCulture),
+                    "--strictPort",
+                ]
+        )
             start.ArgumentList.Add(argument);
         _process = Process.Start(start)!;
         _process.BeginOutputReadLine();
@@ -29,12 +44,17 @@ public sealed class PartsServer : IDisposable
         var clock = Stopwatch.StartNew();
         while (clock.Elapsed < TimeSpan.FromSeconds(30))
         {
-            if (_process.HasExited) throw new InvalidOperationException("The development server stopped at once; run 'npm run dev' in web to see why.");
+            if (_process.HasExited)
+                throw new InvalidOperationException(
+                    "The development server stopped at once; run 'npm run dev' in web to see why."
+                );
             try
             {
-                if (http.GetAsync(new Uri(Url + "/parts.html")).GetAwaiter().GetResult().IsSuccessStatusCode) return;
+                if (http.GetAsync(new Uri(Url + "/parts.html")).GetAwaiter().GetResult().IsSuccessStatusCode)
+                    return;
             }
-            catch (Exception e) when (e is HttpRequestException or TaskCanceledException or System.Net.Sockets.SocketException)
+            catch (Exception e)
+                when (e is HttpRequestException or TaskCanceledException or System.Net.Sockets.SocketException)
             {
                 Thread.Yield();
             }

@@ -45,7 +45,8 @@ public sealed class SignalGate : IDisposable
         _listener = null;
         lock (_through)
         {
-            foreach (var client in _through) client.Close();
+            foreach (var client in _through)
+                client.Close();
             _through.Clear();
         }
     }
@@ -62,7 +63,8 @@ public sealed class SignalGate : IDisposable
                 var near = await listener.AcceptTcpClientAsync();
                 var far = new TcpClient();
                 await far.ConnectAsync(IPAddress.Loopback, _target);
-                lock (_through) _through.AddRange([near, far]);
+                lock (_through)
+                    _through.AddRange([near, far]);
                 _ = PumpAsync(near, far);
                 _ = PumpAsync(far, near);
             }
@@ -80,7 +82,8 @@ public sealed class SignalGate : IDisposable
             await from.GetStream().CopyToAsync(to.GetStream());
             to.Client.Shutdown(SocketShutdown.Send);
         }
-        catch (Exception e) when (e is IOException or ObjectDisposedException or SocketException or InvalidOperationException)
+        catch (Exception e)
+            when (e is IOException or ObjectDisposedException or SocketException or InvalidOperationException)
         {
             from.Close();
             to.Close();

@@ -10,8 +10,21 @@ public sealed class ArchitectureTests
     private static readonly Assembly Core = typeof(Angle).Assembly;
 
     [Fact]
-    public void The_core_knows_neither_web_nor_database_nor_pictures() => Assert.True(Types.InAssembly(Core).ShouldNot()
-        .HaveDependencyOnAny("Microsoft.AspNetCore", "Microsoft.EntityFrameworkCore", "SkiaSharp", "DeftStride.Data", "DeftStride.Web").GetResult().IsSuccessful);
+    public void The_core_knows_neither_web_nor_database_nor_pictures() =>
+        Assert.True(
+            Types
+                .InAssembly(Core)
+                .ShouldNot()
+                .HaveDependencyOnAny(
+                    "Microsoft.AspNetCore",
+                    "Microsoft.EntityFrameworkCore",
+                    "SkiaSharp",
+                    "DeftStride.Data",
+                    "DeftStride.Web"
+                )
+                .GetResult()
+                .IsSuccessful
+        );
 
     [Fact]
     public void The_core_references_nothing_but_the_runtime() =>

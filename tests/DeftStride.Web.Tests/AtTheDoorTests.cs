@@ -26,7 +26,9 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     /// <summary>Everything that is kept, as one line a row.</summary>
     private string Print()
     {
-        using var connection = new SqliteConnection($"Data Source={Path.Combine(_studio.Folder, StudioDatabase.FileName)};Mode=ReadOnly;Pooling=False");
+        using var connection = new SqliteConnection(
+            $"Data Source={Path.Combine(_studio.Folder, StudioDatabase.FileName)};Mode=ReadOnly;Pooling=False"
+        );
         connection.Open();
         List<string> Ask(string sql)
         {
@@ -34,19 +36,34 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             command.CommandText = sql;
             using var reader = command.ExecuteReader();
             var rows = new List<string>();
-            while (reader.Read()) rows.Add(string.Join('|', Enumerable.Range(0, reader.FieldCount).Select(reader.GetValue)));
+            while (reader.Read())
+                rows.Add(string.Join('|', Enumerable.Range(0, reader.FieldCount).Select(reader.GetValue)));
             return rows;
         }
 
-        var all = string.Join('\n', Ask("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name").SelectMany(t => Ask($"SELECT * FROM \"{t}\" ORDER BY 1")));
+        var all = string.Join(
+            '\n',
+            Ask("SELECT name FROM sqlite_master WHERE type = 'table' ORDER BY name")
+                .SelectMany(t => Ask($"SELECT * FROM \"{t}\" ORDER BY 1"))
+        );
         return Convert.ToHexString(SHA256.HashData(Encoding.UTF8.GetBytes(all)));
     }
 
-    private async Task<(HttpStatusCode Status, string Text)> SendAsync(string method, string path, string body, string type = "application/json", string? origin = null)
+    private async Task<(HttpStatusCode Status, string Text)> SendAsync(
+        string method,
+        string path,
+        string body,
+        string type = "application/json",
+        string? origin = null
+    )
     {
-        using var request = new HttpRequestMessage(new HttpMethod(method), path) { Content = new ByteArrayContent(Encoding.UTF8.GetBytes(body)) };
+        using var request = new HttpRequestMessage(new HttpMethod(method), path)
+        {
+            Content = new ByteArrayContent(Encoding.UTF8.GetBytes(body)),
+        };
         request.Content.Headers.TryAddWithoutValidation("Content-Type", type);
-        if (origin is not null) request.Headers.TryAddWithoutValidation("Origin", origin);
+        if (origin is not null)
+            request.Headers.TryAddWithoutValidation("Origin", origin);
         using var response = await _studio.Http.SendAsync(request);
         return (response.StatusCode, await response.Content.ReadAsStringAsync());
     }
@@ -54,11 +71,14 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     /// <summary>Why an answer is no refusal in a sentence, or null when it is one.</summary>
     private static string? NoSentence(HttpStatusCode status, string text)
     {
-        if ((int)status is < 400 or >= 500) return $"{(int)status}";
+        if ((int)status is < 400 or >= 500)
+            return $"{(int)status}";
         try
         {
             var said = JsonNode.Parse(text)?["detail"]?.GetValue<string>() ?? "";
-            return said.Contains(' ', StringComparison.Ordinal) && said.EndsWith('.') ? null : $"{(int)status} “{said}”";
+            return said.Contains(' ', StringComparison.Ordinal) && said.EndsWith('.')
+                ? null
+                : $"{(int)status} “{said}”";
         }
         catch (System.Text.Json.JsonException)
         {
@@ -78,7 +98,8 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             {
                 count++;
                 var (status, text) = await SendAsync(operation.Method, operation.Path, wrong.Body);
-                if (NoSentence(status, text) is { } why) bad.Add($"{operation.Method} {operation.Path} {wrong.Field} {wrong.How}: {why}");
+                if (NoSentence(status, text) is { } why)
+                    bad.Add($"{operation.Method} {operation.Path} {wrong.Field} {wrong.How}: {why}");
             }
         }
 
@@ -95,8 +116,30 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         output.WriteLine($"seed {Seed}");
         var before = Print();
         var operations = _api.Operations.Select(o => (o, Wrongs: _api.Wrongs(o.Schema).ToArray())).ToArray();
-        string[] types = ["application/json", "application/json", "application/json", "application/json; charset=utf-8", "application/json; charset=nonsense", "application/json; charset=utf-16", "text/plain", "application/xml", "multipart/form-data", ""];
-        string?[] origins = [null, null, "http://localhost", "http://elsewhere.example", "null", "http://localhost:81", "file://", "http://localhost.elsewhere.example"];
+        string[] types =
+        [
+            "application/json",
+            "application/json",
+            "application/json",
+            "application/json; charset=utf-8",
+            "application/json; charset=nonsense",
+            "application/json; charset=utf-16",
+            "text/plain",
+            "application/xml",
+            "multipart/form-data",
+            "",
+        ];
+        string?[] origins =
+        [
+            null,
+            null,
+            "http://localhost",
+            "http://elsewhere.example",
+            "null",
+            "http://localhost:81",
+            "file://",
+            "http://localhost.elsewhere.example",
+        ];
         string[] methods = ["POST", "PUT", "DELETE", "PATCH", "POST", "PUT"];
         var bad = new List<string>();
         var requests = Sweep.Cases(400, 3000);
@@ -105,13 +148,21 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             var (operation, wrongs) = operations[random.Next(operations.Length)];
             var body = wrongs[random.Next(wrongs.Length)].Body;
             // Some bytes knocked over, some whole requests of one place at another.
-            if (random.Next(4) == 0) body = new string([.. body.Select(c => random.Next(30) == 0 ? (char)random.Next(1, 0x2FF) : c)]);
-            var path = random.Next(6) switch { 0 => operation.Path + "/" + random.Next(), 1 => operation.Path + "?client=" + Uri.EscapeDataString(((char)random.Next(32, 900)).ToString()), _ => operation.Path };
+            if (random.Next(4) == 0)
+                body = new string([.. body.Select(c => random.Next(30) == 0 ? (char)random.Next(1, 0x2FF) : c)]);
+            var path = random.Next(6) switch
+            {
+                0 => operation.Path + "/" + random.Next(),
+                1 => operation.Path + "?client=" + Uri.EscapeDataString(((char)random.Next(32, 900)).ToString()),
+                _ => operation.Path,
+            };
             var method = random.Next(5) == 0 ? methods[random.Next(methods.Length)] : operation.Method;
             var origin = origins[random.Next(origins.Length)];
-            if (method == "DELETE" && origin is null or "http://localhost") method = "PUT";
+            if (method == "DELETE" && origin is null or "http://localhost")
+                method = "PUT";
             var (status, text) = await SendAsync(method, path, body, types[random.Next(types.Length)], origin);
-            if (NoSentence(status, text) is { } why) bad.Add($"{i}: {method} {path} from {origin}: {why} {body[..Math.Min(160, body.Length)]}");
+            if (NoSentence(status, text) is { } why)
+                bad.Add($"{i}: {method} {path} from {origin}: {why} {body[..Math.Min(160, body.Length)]}");
         }
 
         Assert.True(bad.Count == 0, $"{bad.Count} of {requests}:\n{string.Join('\n', bad.Take(30))}");
@@ -135,8 +186,10 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             using var request = new HttpRequestMessage(HttpMethod.Get, path);
             request.Headers.Host = host;
             using var answer = await _studio.Http.SendAsync(request);
-            if (own) Assert.NotEqual(HttpStatusCode.BadRequest, answer.StatusCode);
-            else Assert.Null(NoSentence(answer.StatusCode, await answer.Content.ReadAsStringAsync()));
+            if (own)
+                Assert.NotEqual(HttpStatusCode.BadRequest, answer.StatusCode);
+            else
+                Assert.Null(NoSentence(answer.StatusCode, await answer.Content.ReadAsStringAsync()));
         }
     }
 
@@ -151,15 +204,19 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     public async Task No_page_of_another_origin_writes_or_opens_a_line(string origin, bool own)
     {
         var before = Print();
-        var body = $$"""{"operationId":"{{Guid.CreateVersion7()}}","id":"{{Guid.CreateVersion7()}}","name":"Wil","goal":null,"school":null}""";
+        var body =
+            $$"""{"operationId":"{{Guid.CreateVersion7()}}","id":"{{Guid.CreateVersion7()}}","name":"Wil","goal":null,"school":null}""";
         var (status, text) = await SendAsync("POST", "/api/clients", body, origin: origin);
         Assert.Equal(own, status == HttpStatusCode.OK);
-        if (own) return;
+        if (own)
+            return;
         Assert.Null(NoSentence(status, text));
         Assert.Equal(before, Print());
         var line = _studio.Server.Server.CreateWebSocketClient();
         line.ConfigureRequest = r => r.Headers.Origin = origin;
-        await Assert.ThrowsAsync<InvalidOperationException>(() => line.ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None));
+        await Assert.ThrowsAsync<InvalidOperationException>(() =>
+            line.ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None)
+        );
     }
 
     [Theory]
@@ -170,7 +227,20 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     public async Task A_look_that_no_page_could_open_again_is_not_kept(string body)
     {
         var client = await _studio.ClientAsync();
-        var (status, text) = await SendAsync("PUT", "/api/drafts", System.Text.Json.JsonSerializer.Serialize(new { operationId = Guid.CreateVersion7(), version = 0, id = Guid.CreateVersion7(), clientId = client, body }));
+        var (status, text) = await SendAsync(
+            "PUT",
+            "/api/drafts",
+            System.Text.Json.JsonSerializer.Serialize(
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    version = 0,
+                    id = Guid.CreateVersion7(),
+                    clientId = client,
+                    body,
+                }
+            )
+        );
         Assert.Null(NoSentence(status, text));
         Assert.Null((await _studio.GetAsync($"/api/clients/{client}"))["draft"]);
     }
@@ -183,7 +253,8 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     public async Task A_school_is_called_by_its_name_alone(string school)
     {
         var before = Print();
-        var body = $$"""{"operationId":"{{Guid.CreateVersion7()}}","version":1,"level":"school","key":"{{school}}","settingId":"toe","optionId":"middle"}""";
+        var body =
+            $$"""{"operationId":"{{Guid.CreateVersion7()}}","version":1,"level":"school","key":"{{school}}","settingId":"toe","optionId":"middle"}""";
         var (status, text) = await SendAsync("PUT", "/api/settings", body);
         Assert.Null(NoSentence(status, text));
         Assert.Equal(before, Print());
@@ -204,7 +275,8 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             {
                 var got = await socket.ReceiveAsync(buffer.AsMemory(length), CancellationToken.None);
                 length += got.Count;
-                if (got.EndOfMessage) return JsonNode.Parse(buffer.AsSpan(0, length))!;
+                if (got.EndOfMessage)
+                    return JsonNode.Parse(buffer.AsSpan(0, length))!;
             }
         }
 
@@ -216,8 +288,14 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             var text = $$$"""{"seq":{{{number}}},"request":{{{wrong.Body}}}}""";
             var answer = await AskAsync(Encoding.UTF8.GetBytes(text));
             var readable = wrong.How != "cut short";
-            Assert.True(answer["seq"]!.GetValue<long>() == (readable ? number : 0), $"{wrong.Field} {wrong.How}: {answer}");
-            Assert.True(answer["problem"]?.GetValue<string>() is { Length: > 10 }, $"{wrong.Field} {wrong.How}: {answer}");
+            Assert.True(
+                answer["seq"]!.GetValue<long>() == (readable ? number : 0),
+                $"{wrong.Field} {wrong.How}: {answer}"
+            );
+            Assert.True(
+                answer["problem"]?.GetValue<string>() is { Length: > 10 },
+                $"{wrong.Field} {wrong.How}: {answer}"
+            );
         }
 
         Assert.NotNull((await AskAsync(new byte[400_000]))["problem"]);
@@ -239,7 +317,16 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     {
         var client = await _studio.ClientAsync();
         var picture = await _studio.PictureAsync(client);
-        foreach (var path in new[] { "/api/studio", $"/api/clients/{client}", $"/api/pictures/{picture}", "/api/nothing", "/api/clients/x" })
+        foreach (
+            var path in new[]
+            {
+                "/api/studio",
+                $"/api/clients/{client}",
+                $"/api/pictures/{picture}",
+                "/api/nothing",
+                "/api/clients/x",
+            }
+        )
         {
             using var answer = await _studio.Http.GetAsync(new Uri(path, UriKind.Relative));
             Assert.Equal("no-store", answer.Headers.CacheControl?.ToString());
@@ -274,15 +361,32 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         using var server = new AppServer();
         using var http = new HttpClient { BaseAddress = new Uri(server.Url), Timeout = TimeSpan.FromMinutes(5) };
         var client = Guid.CreateVersion7();
-        using (var added = await http.PostAsync(new Uri("/api/clients", UriKind.Relative), new StringContent($$"""{"operationId":"{{Guid.CreateVersion7()}}","id":"{{client}}","name":"Wil","goal":null,"school":null}""", Encoding.UTF8, "application/json"))) added.EnsureSuccessStatusCode();
+        using (
+            var added = await http.PostAsync(
+                new Uri("/api/clients", UriKind.Relative),
+                new StringContent(
+                    $$"""{"operationId":"{{Guid.CreateVersion7()}}","id":"{{client}}","name":"Wil","goal":null,"school":null}""",
+                    Encoding.UTF8,
+                    "application/json"
+                )
+            )
+        )
+            added.EnsureSuccessStatusCode();
         var file = Large();
-        var statuses = await Task.WhenAll(Enumerable.Range(0, Sweep.Cases(4, 24)).Select(async _ =>
-        {
-            using var content = new ByteArrayContent(file);
-            content.Headers.ContentType = new("application/octet-stream");
-            using var answer = await http.PutAsync(new Uri($"/api/pictures/{Guid.CreateVersion7()}?client={client}", UriKind.Relative), content);
-            return answer.StatusCode;
-        }));
+        var statuses = await Task.WhenAll(
+            Enumerable
+                .Range(0, Sweep.Cases(4, 24))
+                .Select(async _ =>
+                {
+                    using var content = new ByteArrayContent(file);
+                    content.Headers.ContentType = new("application/octet-stream");
+                    using var answer = await http.PutAsync(
+                        new Uri($"/api/pictures/{Guid.CreateVersion7()}?client={client}", UriKind.Relative),
+                        content
+                    );
+                    return answer.StatusCode;
+                })
+        );
         Assert.All(statuses, s => Assert.True(s is HttpStatusCode.OK or HttpStatusCode.ServiceUnavailable, $"{s}"));
         output.WriteLine($"{file.Length / 1_000_000} MB each; memory after: {server.ResidentBytes / 1_000_000} MB");
         Assert.InRange(server.ResidentBytes, 1, 400_000_000);
@@ -303,15 +407,51 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         var client = await _studio.ClientAsync();
         var check = await _studio.CheckAsync(client, 2, 3);
         var flag = Guid.CreateVersion7();
-        await _studio.PostAsync("/api/flags", new { id = flag, clientId = client, signId = "night-pain", note = "", supersedes = (Guid?)null }, HttpStatusCode.NoContent);
-        await _studio.PostAsync("/api/flag-clearings", new { id = Guid.CreateVersion7(), flagId = flag, examinedBy = "Dr Sel", examinedOn = "2026-01-05", allowed = "Split squats" }, HttpStatusCode.NoContent);
+        await _studio.PostAsync(
+            "/api/flags",
+            new
+            {
+                id = flag,
+                clientId = client,
+                signId = "night-pain",
+                note = "",
+                supersedes = (Guid?)null,
+            },
+            HttpStatusCode.NoContent
+        );
+        await _studio.PostAsync(
+            "/api/flag-clearings",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                flagId = flag,
+                examinedBy = "Dr Sel",
+                examinedOn = "2026-01-05",
+                allowed = "Split squats",
+            },
+            HttpStatusCode.NoContent
+        );
         await using (var scope = _studio.Services.CreateAsyncScope())
         {
             var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-            await db.Studios.ExecuteUpdateAsync(s => s.SetProperty(x => x.Settings, """{"studio":{"toe":"second","nothing":"x"},"schools":{"99":{"toe":"middle"}},"exercises":{"no-exercise":{"toe":"middle"}}}"""));
-            await db.Clients.ExecuteUpdateAsync(s => s.SetProperty(x => x.Settings, """{"band:no-measure":"1..2","band:front-shin":"-2..6","toe":"no-such-toe"}"""));
+            await db.Studios.ExecuteUpdateAsync(s =>
+                s.SetProperty(
+                    x => x.Settings,
+                    """{"studio":{"toe":"second","nothing":"x"},"schools":{"99":{"toe":"middle"}},"exercises":{"no-exercise":{"toe":"middle"}}}"""
+                )
+            );
+            await db.Clients.ExecuteUpdateAsync(s =>
+                s.SetProperty(
+                    x => x.Settings,
+                    """{"band:no-measure":"1..2","band:front-shin":"-2..6","toe":"no-such-toe"}"""
+                )
+            );
             await db.FlagClearings.ExecuteUpdateAsync(s => s.SetProperty(x => x.ExaminedOn, default(DateOnly)));
-            var body = (await db.Checks.SingleAsync()).Body.Replace("""{"score":0,"leg":null,"role":null}""", """{"score":0,"leg":"left","role":"front"}""", StringComparison.Ordinal);
+            var body = (await db.Checks.SingleAsync()).Body.Replace(
+                """{"score":0,"leg":null,"role":null}""",
+                """{"score":0,"leg":"left","role":"front"}""",
+                StringComparison.Ordinal
+            );
             await db.Checks.ExecuteUpdateAsync(s => s.SetProperty(x => x.Body, body));
         }
 
@@ -319,7 +459,10 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         await using (var scope = _studio.Services.CreateAsyncScope())
         {
             var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-            Assert.Equal("""{"studio":{"toe":"second"},"schools":{},"exercises":{}}""", (await db.Studios.SingleAsync()).Settings);
+            Assert.Equal(
+                """{"studio":{"toe":"second"},"schools":{},"exercises":{}}""",
+                (await db.Studios.SingleAsync()).Settings
+            );
             Assert.Equal("""{"band:front-shin":"-2..6"}""", (await db.Clients.SingleAsync()).Settings);
             Assert.Equal(2, await db.Edits.CountAsync(e => e.Kind == "mended"));
         }
@@ -327,14 +470,36 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         await _studio.GetAsync("/api/edits");
         // A clearing without a day clears nothing, and says so beside the sign; the pain is asked about beside the look.
         var seen = await _studio.GetAsync($"/api/clients/{client}");
-        Assert.Contains("the day of the examination is missing", Text(Assert.Single(seen["stopSigns"]!.AsArray()), "question"), StringComparison.Ordinal);
+        Assert.Contains(
+            "the day of the examination is missing",
+            Text(Assert.Single(seen["stopSigns"]!.AsArray()), "question"),
+            StringComparison.Ordinal
+        );
         Assert.Empty(seen["cleared"]!.AsArray());
-        Assert.Contains("its score may have been lost", Text(await _studio.GetAsync($"/api/checks/{Text(check, "id")}"), "painQuestion"), StringComparison.Ordinal);
-        await _studio.PostAsync("/api/flag-clearings", new { id = Guid.CreateVersion7(), flagId = flag, examinedBy = "Dr Sel", examinedOn = "2026-01-05", allowed = "Split squats" }, HttpStatusCode.NoContent);
+        Assert.Contains(
+            "its score may have been lost",
+            Text(await _studio.GetAsync($"/api/checks/{Text(check, "id")}"), "painQuestion"),
+            StringComparison.Ordinal
+        );
+        await _studio.PostAsync(
+            "/api/flag-clearings",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                flagId = flag,
+                examinedBy = "Dr Sel",
+                examinedOn = "2026-01-05",
+                allowed = "Split squats",
+            },
+            HttpStatusCode.NoContent
+        );
         Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["stopSigns"]!.AsArray());
         // Nothing is left to mend.
         _studio.Restart();
         await using var again = _studio.Services.CreateAsyncScope();
-        Assert.Equal(2, await again.ServiceProvider.GetRequiredService<StudioContext>().Edits.CountAsync(e => e.Kind == "mended"));
+        Assert.Equal(
+            2,
+            await again.ServiceProvider.GetRequiredService<StudioContext>().Edits.CountAsync(e => e.Kind == "mended")
+        );
     }
 }

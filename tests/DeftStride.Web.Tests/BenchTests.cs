@@ -18,15 +18,41 @@ public sealed class BenchTests : IDisposable
 
     private Task<JsonNode> IntakeAsync(Guid client) => _studio.GetAsync($"/api/clients/{client}/intake");
 
-    private async Task<JsonNode> MeetAsync(Guid client, Func<IntakeDto, IntakeDto> change, HttpStatusCode expected = HttpStatusCode.OK)
+    private async Task<JsonNode> MeetAsync(
+        Guid client,
+        Func<IntakeDto, IntakeDto> change,
+        HttpStatusCode expected = HttpStatusCode.OK
+    )
     {
         var now = await IntakeAsync(client);
         var kept = Hosting.Json.Read<IntakeDto>(now["intake"]!.ToJsonString());
-        return (await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{client}/intake", new IntakeChange(Guid.CreateVersion7(), now["version"]!.GetValue<long>(), "", change(kept)), expected))!;
+        return (
+            await _studio.SendAsync(
+                HttpMethod.Put,
+                $"/api/clients/{client}/intake",
+                new IntakeChange(Guid.CreateVersion7(), now["version"]!.GetValue<long>(), "", change(kept)),
+                expected
+            )
+        )!;
     }
 
-    private static BenchRequest Bench(double stature = 175, double shin = 0, double wedge = 0, double? stance = null, double front = 0, params RangeDto[] ranges) => new(
-        new BodyDto(stature, null, null, null, null), ranges, ranges, Kit, new StanceDto(shin, 0, 6.5, 8, front, 0, wedge, RearFootRule.Ball), stance, new LoadDto(Core.Loading.LoadPosition.None, 0));
+    private static BenchRequest Bench(
+        double stature = 175,
+        double shin = 0,
+        double wedge = 0,
+        double? stance = null,
+        double front = 0,
+        params RangeDto[] ranges
+    ) =>
+        new(
+            new BodyDto(stature, null, null, null, null),
+            ranges,
+            ranges,
+            Kit,
+            new StanceDto(shin, 0, 6.5, 8, front, 0, wedge, RearFootRule.Ball),
+            stance,
+            new LoadDto(Core.Loading.LoadPosition.None, 0)
+        );
 
     [Fact]
     public async Task Two_fields_are_enough_and_a_restart_keeps_everything()
@@ -35,11 +61,37 @@ public sealed class BenchTests : IDisposable
         Assert.Null((await _studio.GetAsync($"/api/clients/{client}/bench"))["body"]);
         var met = await MeetAsync(client, i => i with { StatureCm = 168, MassKg = 63 });
         Assert.Contains("estimated", Text(met, "estimateText"), StringComparison.Ordinal);
-        Assert.StartsWith("Start with the split squat from the floor", Text(met["choice"], "sentence"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Start with the split squat from the floor",
+            Text(met["choice"], "sentence"),
+            StringComparison.Ordinal
+        );
         Assert.Equal(2, met["choice"]!["notYet"]!.AsArray().Count);
 
-        await _studio.PostAsync("/api/ranges", new RangeRequest(Guid.CreateVersion7(), client, Core.Bodies.RangeTest.AnkleBend, Core.Measuring.BodySide.Left, 24, null, null));
-        await _studio.PostAsync("/api/ranges", new RangeRequest(Guid.CreateVersion7(), client, Core.Bodies.RangeTest.AnkleBend, Core.Measuring.BodySide.Left, null, 6, null));
+        await _studio.PostAsync(
+            "/api/ranges",
+            new RangeRequest(
+                Guid.CreateVersion7(),
+                client,
+                Core.Bodies.RangeTest.AnkleBend,
+                Core.Measuring.BodySide.Left,
+                24,
+                null,
+                null
+            )
+        );
+        await _studio.PostAsync(
+            "/api/ranges",
+            new RangeRequest(
+                Guid.CreateVersion7(),
+                client,
+                Core.Bodies.RangeTest.AnkleBend,
+                Core.Measuring.BodySide.Left,
+                null,
+                6,
+                null
+            )
+        );
         var before = (await IntakeAsync(client)).ToJsonString();
         _studio.Restart();
         var after = await IntakeAsync(client);
@@ -50,9 +102,15 @@ public sealed class BenchTests : IDisposable
 
         // The newest ankle is what the next check is judged by, and what the bench uses.
         var seen = await _studio.GetAsync($"/api/clients/{client}");
-        Assert.Equal(ranges[0]!["degrees"]!.GetValue<double>(), seen["standard"]!["standard"]!["leftAnkle"]!["degrees"]!.GetValue<double>());
+        Assert.Equal(
+            ranges[0]!["degrees"]!.GetValue<double>(),
+            seen["standard"]!["standard"]!["leftAnkle"]!["degrees"]!.GetValue<double>()
+        );
         var bench = await _studio.GetAsync($"/api/clients/{client}/bench");
-        Assert.Equal(ranges[0]!["degrees"]!.GetValue<double>(), Assert.Single(bench["leftRanges"]!.AsArray())!["degrees"]!.GetValue<double>());
+        Assert.Equal(
+            ranges[0]!["degrees"]!.GetValue<double>(),
+            Assert.Single(bench["leftRanges"]!.AsArray())!["degrees"]!.GetValue<double>()
+        );
         Assert.Empty(bench["rightRanges"]!.AsArray());
     }
 
@@ -61,12 +119,22 @@ public sealed class BenchTests : IDisposable
     [InlineData(17500.0, null, null, "stature", "175 m")]
     [InlineData(175.0, 5.0, null, "mass", "between 25 and 250 kg")]
     [InlineData(175.0, 70.0, 60.0, "shank", "does not fit")]
-    public async Task A_body_that_cannot_be_changes_nothing(double stature, double? mass, double? shank, string field, string words)
+    public async Task A_body_that_cannot_be_changes_nothing(
+        double stature,
+        double? mass,
+        double? shank,
+        string field,
+        string words
+    )
     {
         var client = await _studio.ClientAsync();
         await MeetAsync(client, i => i with { StatureCm = 170, MassKg = 60 });
         var before = (await IntakeAsync(client)).ToJsonString();
-        var refused = await MeetAsync(client, i => i with { StatureCm = stature, MassKg = mass, ShankCm = shank }, HttpStatusCode.BadRequest);
+        var refused = await MeetAsync(
+            client,
+            i => i with { StatureCm = stature, MassKg = mass, ShankCm = shank },
+            HttpStatusCode.BadRequest
+        );
         Assert.Equal(field, Text(refused, "field"));
         Assert.Contains(words, Text(refused, "detail"), StringComparison.Ordinal);
         Assert.Equal(before, (await IntakeAsync(client)).ToJsonString());
@@ -76,12 +144,39 @@ public sealed class BenchTests : IDisposable
     public async Task A_range_that_cannot_be_a_gap_without_a_body_and_a_minor_without_a_guardian_are_refused()
     {
         var client = await _studio.ClientAsync();
-        RangeRequest Range(double? degrees, double? gap, Core.Bodies.RangeTest test = Core.Bodies.RangeTest.AnkleBend) => new(Guid.CreateVersion7(), client, test, Core.Measuring.BodySide.Right, degrees, gap, null);
-        Assert.Contains("between 5° and 60°", Text(await _studio.PostAsync("/api/ranges", Range(95, null), HttpStatusCode.BadRequest), "detail"), StringComparison.Ordinal);
-        Assert.Equal("stature", Text(await _studio.PostAsync("/api/ranges", Range(null, 8), HttpStatusCode.BadRequest), "field"));
-        Assert.Equal("gap", Text(await _studio.PostAsync("/api/ranges", Range(null, 8, Core.Bodies.RangeTest.BigToe), HttpStatusCode.BadRequest), "field"));
-        Assert.Equal("degrees", Text(await _studio.PostAsync("/api/ranges", Range(null, null), HttpStatusCode.BadRequest), "field"));
-        Assert.Equal("guardian", Text(await MeetAsync(client, i => i with { Minor = true }, HttpStatusCode.BadRequest), "field"));
+        RangeRequest Range(
+            double? degrees,
+            double? gap,
+            Core.Bodies.RangeTest test = Core.Bodies.RangeTest.AnkleBend
+        ) => new(Guid.CreateVersion7(), client, test, Core.Measuring.BodySide.Right, degrees, gap, null);
+        Assert.Contains(
+            "between 5° and 60°",
+            Text(await _studio.PostAsync("/api/ranges", Range(95, null), HttpStatusCode.BadRequest), "detail"),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            "stature",
+            Text(await _studio.PostAsync("/api/ranges", Range(null, 8), HttpStatusCode.BadRequest), "field")
+        );
+        Assert.Equal(
+            "gap",
+            Text(
+                await _studio.PostAsync(
+                    "/api/ranges",
+                    Range(null, 8, Core.Bodies.RangeTest.BigToe),
+                    HttpStatusCode.BadRequest
+                ),
+                "field"
+            )
+        );
+        Assert.Equal(
+            "degrees",
+            Text(await _studio.PostAsync("/api/ranges", Range(null, null), HttpStatusCode.BadRequest), "field")
+        );
+        Assert.Equal(
+            "guardian",
+            Text(await MeetAsync(client, i => i with { Minor = true }, HttpStatusCode.BadRequest), "field")
+        );
         await MeetAsync(client, i => i with { Minor = true, Guardian = "Fen Oakhollow" });
         Assert.Empty((await IntakeAsync(client))["ranges"]!.AsArray());
     }
@@ -90,7 +185,15 @@ public sealed class BenchTests : IDisposable
     public async Task A_range_sent_twice_is_one_and_two_coaches_at_one_intake_are_told()
     {
         var client = await _studio.ClientAsync();
-        var range = new RangeRequest(Guid.CreateVersion7(), client, Core.Bodies.RangeTest.BigToe, Core.Measuring.BodySide.Left, 55, null, null);
+        var range = new RangeRequest(
+            Guid.CreateVersion7(),
+            client,
+            Core.Bodies.RangeTest.BigToe,
+            Core.Measuring.BodySide.Left,
+            55,
+            null,
+            null
+        );
         await _studio.PostAsync("/api/ranges", range);
         await _studio.PostAsync("/api/ranges", range);
         Assert.Single((await IntakeAsync(client))["ranges"]!.AsArray());
@@ -100,7 +203,16 @@ public sealed class BenchTests : IDisposable
         var change = new IntakeChange(Guid.CreateVersion7(), version, "", IntakeDto.Empty with { StatureCm = 170 });
         await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{client}/intake", change);
         await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{client}/intake", change);
-        var clash = await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{client}/intake", change with { OperationId = Guid.CreateVersion7(), Intake = IntakeDto.Empty with { StatureCm = 180 } }, HttpStatusCode.Conflict);
+        var clash = await _studio.SendAsync(
+            HttpMethod.Put,
+            $"/api/clients/{client}/intake",
+            change with
+            {
+                OperationId = Guid.CreateVersion7(),
+                Intake = IntakeDto.Empty with { StatureCm = 180 },
+            },
+            HttpStatusCode.Conflict
+        );
         Assert.NotNull(clash!["current"]);
         Assert.Equal(170, (await IntakeAsync(client))["intake"]!["statureCm"]!.GetValue<double>());
     }
@@ -113,12 +225,31 @@ public sealed class BenchTests : IDisposable
         Assert.InRange(fits["stanceCm"]!.GetValue<double>(), 65, 78);
         Assert.Equal(2, fits["sameBottom"]!.AsArray().Count);
 
-        var stiff = (await _studio.PostAsync("/api/compute/bench", Bench(shin: 30, ranges: new RangeDto(Core.Bodies.RangeTest.AnkleBend, 22))))!;
+        var stiff = (
+            await _studio.PostAsync(
+                "/api/compute/bench",
+                Bench(shin: 30, ranges: new RangeDto(Core.Bodies.RangeTest.AnkleBend, 22))
+            )
+        )!;
         Assert.False(stiff["fits"]!.GetValue<bool>());
-        Assert.StartsWith("The front ankle is 8° short.", string.Concat(stiff["sentence"]!.AsArray().Select(p => Text(p, "text"))), StringComparison.Ordinal);
-        var wedge = stiff["changes"]!.AsArray().Single(c => Text(c, "sentence").Contains("wedge of 8°", StringComparison.Ordinal))!;
+        Assert.StartsWith(
+            "The front ankle is 8° short.",
+            string.Concat(stiff["sentence"]!.AsArray().Select(p => Text(p, "text"))),
+            StringComparison.Ordinal
+        );
+        var wedge = stiff["changes"]!
+            .AsArray()
+            .Single(c => Text(c, "sentence").Contains("wedge of 8°", StringComparison.Ordinal))!;
         var changed = Hosting.Json.Read<StanceDto>(wedge["stance"]!.ToJsonString());
-        var stood = (await _studio.PostAsync("/api/compute/bench", Bench(shin: 30, ranges: new RangeDto(Core.Bodies.RangeTest.AnkleBend, 22)) with { Stance = changed }))!;
+        var stood = (
+            await _studio.PostAsync(
+                "/api/compute/bench",
+                Bench(shin: 30, ranges: new RangeDto(Core.Bodies.RangeTest.AnkleBend, 22)) with
+                {
+                    Stance = changed,
+                }
+            )
+        )!;
         Assert.True(stood["fits"]!.GetValue<bool>());
         Assert.Contains("10°", Text(stood["advice"]![0], "sentence"), StringComparison.Ordinal);
 
@@ -135,27 +266,68 @@ public sealed class BenchTests : IDisposable
     [InlineData(0.0, 120.0, "frontRaise")]
     [InlineData(95.0, 0.0, "shin")]
     public async Task Numbers_beyond_bodies_name_their_field(double shin, double front, string field) =>
-        Assert.Equal(field, Text(await _studio.PostAsync("/api/compute/bench", Bench(shin: shin, front: front), HttpStatusCode.BadRequest), "field"));
+        Assert.Equal(
+            field,
+            Text(
+                await _studio.PostAsync(
+                    "/api/compute/bench",
+                    Bench(shin: shin, front: front),
+                    HttpStatusCode.BadRequest
+                ),
+                "field"
+            )
+        );
 
     [Fact]
     public async Task The_live_socket_and_the_compute_endpoint_say_the_same()
     {
-        var socket = await _studio.Server.Server.CreateWebSocketClient().ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
+        var socket = await _studio
+            .Server.Server.CreateWebSocketClient()
+            .ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
         var request = Bench(shin: 12);
-        await socket.SendAsync(System.Text.Encoding.UTF8.GetBytes(Hosting.Json.Write(new { seq = 7, bench = request })), System.Net.WebSockets.WebSocketMessageType.Text, true, CancellationToken.None);
+        await socket.SendAsync(
+            System.Text.Encoding.UTF8.GetBytes(Hosting.Json.Write(new { seq = 7, bench = request })),
+            System.Net.WebSockets.WebSocketMessageType.Text,
+            true,
+            CancellationToken.None
+        );
         var buffer = new byte[128 * 1024];
         var got = await socket.ReceiveAsync(buffer, CancellationToken.None);
         var live = JsonNode.Parse(buffer.AsSpan(0, got.Count))!;
         Assert.Equal(7, live["seq"]!.GetValue<long>());
-        Assert.Equal((await _studio.PostAsync("/api/compute/bench", request))!.ToJsonString(), live["bench"]!.ToJsonString());
+        Assert.Equal(
+            (await _studio.PostAsync("/api/compute/bench", request))!.ToJsonString(),
+            live["bench"]!.ToJsonString()
+        );
     }
 
     [Fact]
     public async Task A_kept_set_up_is_on_the_floor_card_and_the_newest_is_in_force()
     {
         var client = await _studio.ClientAsync();
-        await _studio.PostAsync("/api/visits", new { operationId = Guid.CreateVersion7(), id = Guid.CreateVersion7(), clientId = client, time = "12:00", exerciseId = "split-squat-to-pad" }, HttpStatusCode.NoContent);
-        SetupRequest Setup(BenchRequest bench) => new(Guid.CreateVersion7(), client, "split-squat-to-pad", Core.Exercises.SchoolCode.VerticalShin, Core.Measuring.BodySide.Left, bench, null, null);
+        await _studio.PostAsync(
+            "/api/visits",
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                time = "12:00",
+                exerciseId = "split-squat-to-pad",
+            },
+            HttpStatusCode.NoContent
+        );
+        SetupRequest Setup(BenchRequest bench) =>
+            new(
+                Guid.CreateVersion7(),
+                client,
+                "split-squat-to-pad",
+                Core.Exercises.SchoolCode.VerticalShin,
+                Core.Measuring.BodySide.Left,
+                bench,
+                null,
+                null
+            );
         await _studio.PostAsync("/api/setups", Setup(Bench()));
         var second = Setup(Bench(stance: 62));
         await _studio.PostAsync("/api/setups", second);
@@ -164,10 +336,29 @@ public sealed class BenchTests : IDisposable
         Assert.Equal("62 cm", Text(card.Single(l => Text(l, "id") == "stance"), "value"));
         Assert.Single((await _studio.GetAsync($"/api/clients/{client}/bench"))["kept"]!.AsArray());
         await _studio.PostAsync("/api/setups", Setup(Bench(stance: 160)), HttpStatusCode.BadRequest);
-        await _studio.PostAsync("/api/setups", second with { Id = Guid.CreateVersion7(), Split = null }, HttpStatusCode.BadRequest);
+        await _studio.PostAsync(
+            "/api/setups",
+            second with
+            {
+                Id = Guid.CreateVersion7(),
+                Split = null,
+            },
+            HttpStatusCode.BadRequest
+        );
 
         // A stop sign takes the card away and lets nothing new be set up.
-        await _studio.PostAsync("/api/flags", new { id = Guid.CreateVersion7(), clientId = client, signId = "night-pain", note = "", supersedes = (Guid?)null }, HttpStatusCode.NoContent);
+        await _studio.PostAsync(
+            "/api/flags",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                signId = "night-pain",
+                note = "",
+                supersedes = (Guid?)null,
+            },
+            HttpStatusCode.NoContent
+        );
         Assert.Empty((await _studio.GetAsync("/api/floor"))["visits"]![0]!["card"]!.AsArray());
         var refused = await _studio.PostAsync("/api/setups", Setup(Bench()), HttpStatusCode.Conflict);
         Assert.Contains("Clear it with a note", Text(refused, "detail"), StringComparison.Ordinal);
@@ -177,17 +368,84 @@ public sealed class BenchTests : IDisposable
     public async Task Kit_is_refused_beyond_reason_and_its_heights_follow()
     {
         var version = (await _studio.GetAsync("/api/kit"))["version"]!.GetValue<long>();
-        var kept = await _studio.SendAsync(HttpMethod.Put, "/api/kit", new KitChange(Guid.CreateVersion7(), version, Kit));
+        var kept = await _studio.SendAsync(
+            HttpMethod.Put,
+            "/api/kit",
+            new KitChange(Guid.CreateVersion7(), version, Kit)
+        );
         Assert.Contains(kept!["heights"]!.AsArray(), h => Text(h, "text") == "37 cm");
-        foreach (var (kit, field) in new[] { (Kit with { BoxesCm = [120] }, "boxes"), (Kit with { PlatesCm = [0] }, "plates"), (Kit with { WedgesDegrees = [45] }, "wedges"), (Kit with { PadsCm = [.. Enumerable.Repeat(2.0, 41)] }, "pads") })
-            Assert.Equal(field, Text(await _studio.SendAsync(HttpMethod.Put, "/api/kit", new KitChange(Guid.CreateVersion7(), version + 1, kit), HttpStatusCode.BadRequest), "field"));
+        foreach (
+            var (kit, field) in new[]
+            {
+                (Kit with { BoxesCm = [120] }, "boxes"),
+                (Kit with { PlatesCm = [0] }, "plates"),
+                (Kit with { WedgesDegrees = [45] }, "wedges"),
+                (Kit with { PadsCm = [.. Enumerable.Repeat(2.0, 41)] }, "pads"),
+            }
+        )
+            Assert.Equal(
+                field,
+                Text(
+                    await _studio.SendAsync(
+                        HttpMethod.Put,
+                        "/api/kit",
+                        new KitChange(Guid.CreateVersion7(), version + 1, kit),
+                        HttpStatusCode.BadRequest
+                    ),
+                    "field"
+                )
+            );
 
-        var step = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(188, null, null, null, null), [], Kit with { PlatesCm = [] }, null, null, null, 20));
-        Assert.Contains(step!["advice"]!.AsArray(), a => Text(a, "sentence").Contains("would suit", StringComparison.Ordinal));
-        var down = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(175, null, null, null, null), [], Kit, 10, null, 10, 20));
+        var step = await _studio.PostAsync(
+            "/api/compute/step",
+            new StepRequest(
+                new BodyDto(188, null, null, null, null),
+                [],
+                Kit with
+                {
+                    PlatesCm = [],
+                },
+                null,
+                null,
+                null,
+                20
+            )
+        );
+        Assert.Contains(
+            step!["advice"]!.AsArray(),
+            a => Text(a, "sentence").Contains("would suit", StringComparison.Ordinal)
+        );
+        var down = await _studio.PostAsync(
+            "/api/compute/step",
+            new StepRequest(new BodyDto(175, null, null, null, null), [], Kit, 10, null, 10, 20)
+        );
         Assert.Equal("9 cm", Text(down!["card"]![0], "value"));
-        Assert.Equal("box", Text(await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(175, null, null, null, null), [], Kit, 300, null, null, 20), HttpStatusCode.BadRequest), "field"));
-        var inches = await _studio.PostAsync("/api/compute/step", new StepRequest(new BodyDto(188, null, null, null, null), [], Kit with { Tape = Core.Setup.Tape.Inches }, null, null, null, 20));
+        Assert.Equal(
+            "box",
+            Text(
+                await _studio.PostAsync(
+                    "/api/compute/step",
+                    new StepRequest(new BodyDto(175, null, null, null, null), [], Kit, 300, null, null, 20),
+                    HttpStatusCode.BadRequest
+                ),
+                "field"
+            )
+        );
+        var inches = await _studio.PostAsync(
+            "/api/compute/step",
+            new StepRequest(
+                new BodyDto(188, null, null, null, null),
+                [],
+                Kit with
+                {
+                    Tape = Core.Setup.Tape.Inches,
+                },
+                null,
+                null,
+                null,
+                20
+            )
+        );
         Assert.EndsWith(" in", Text(inches!["card"]![0], "value"), StringComparison.Ordinal);
     }
 
@@ -197,7 +455,9 @@ public sealed class BenchTests : IDisposable
         var client = await _studio.ClientAsync();
         async Task<(string, string)> ToeAsync(string query = "")
         {
-            var found = (await _studio.GetAsync($"/api/settings{query}"))["settings"]!.AsArray().Single(s => Text(s, "id") == "toe");
+            var found = (await _studio.GetAsync($"/api/settings{query}"))["settings"]!
+                .AsArray()
+                .Single(s => Text(s, "id") == "toe");
             return (Text(found, "value"), Text(found, "source"));
         }
 
@@ -205,7 +465,20 @@ public sealed class BenchTests : IDisposable
         {
             var at = await _studio.GetAsync($"/api/settings?client={client}");
             var version = at[level == "client" ? "clientVersion" : "studioVersion"]!.GetValue<long>();
-            await _studio.SendAsync(HttpMethod.Put, "/api/settings", new { operationId = Guid.CreateVersion7(), version, level, key, settingId = "toe", optionId = option }, expected);
+            await _studio.SendAsync(
+                HttpMethod.Put,
+                "/api/settings",
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    version,
+                    level,
+                    key,
+                    settingId = "toe",
+                    optionId = option,
+                },
+                expected
+            );
         }
 
         Assert.Equal(("second", "studio"), await ToeAsync());

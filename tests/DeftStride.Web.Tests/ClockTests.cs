@@ -21,7 +21,8 @@ public sealed class ClockTests : IDisposable
         public override DateTimeOffset GetUtcNow() => Now;
     }
 
-    private async Task<string?> QuestionAsync() => (await _studio.GetAsync("/api/studio"))["clock"]?["sentence"]?.GetValue<string>();
+    private async Task<string?> QuestionAsync() =>
+        (await _studio.GetAsync("/api/studio"))["clock"]?["sentence"]?.GetValue<string>();
 
     [Fact]
     public async Task What_came_later_is_later_also_when_the_clock_was_set_back_in_between()
@@ -43,7 +44,11 @@ public sealed class ClockTests : IDisposable
             _studio.Restart();
         }
 
-        await _studio.PostAsync("/api/clock-answers", new { id = Guid.CreateVersion7() }, System.Net.HttpStatusCode.NoContent);
+        await _studio.PostAsync(
+            "/api/clock-answers",
+            new { id = Guid.CreateVersion7() },
+            System.Net.HttpStatusCode.NoContent
+        );
         Assert.Null(await QuestionAsync());
         // What comes in behind it is not asked about again; another jump is.
         await _studio.CheckAsync(client, 2, 3);

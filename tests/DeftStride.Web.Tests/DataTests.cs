@@ -39,7 +39,10 @@ public sealed class DataTests : IDisposable
             return command.ExecuteScalar()?.ToString();
         }
 
-        Assert.Equal(("wal", "2", "1"), (Read("PRAGMA journal_mode"), Read("PRAGMA synchronous"), Read("PRAGMA foreign_keys")));
+        Assert.Equal(
+            ("wal", "2", "1"),
+            (Read("PRAGMA journal_mode"), Read("PRAGMA synchronous"), Read("PRAGMA foreign_keys"))
+        );
     }
 
     [Fact]
@@ -52,7 +55,14 @@ public sealed class DataTests : IDisposable
     [Fact]
     public void Dependencies_point_one_way()
     {
-        Assert.True(Types.InAssembly(typeof(StudioContext).Assembly).ShouldNot().HaveDependencyOnAny("DeftStride.Web", "Microsoft.AspNetCore").GetResult().IsSuccessful);
+        Assert.True(
+            Types
+                .InAssembly(typeof(StudioContext).Assembly)
+                .ShouldNot()
+                .HaveDependencyOnAny("DeftStride.Web", "Microsoft.AspNetCore")
+                .GetResult()
+                .IsSuccessful
+        );
         Assert.Contains(typeof(Program).Assembly.GetReferencedAssemblies(), a => a.Name == "DeftStride.Data");
     }
 }

@@ -25,32 +25,60 @@ public sealed class DemoTests
         Assert.Equal(8, await db.Clients.CountAsync());
         Assert.True(await db.Visits.Select(v => v.StartsAt).MaxAsync() > DateTimeOffset.UtcNow.AddDays(13));
         Assert.Equal(1, await db.Flags.CountAsync(f => !db.FlagClearings.Any(c => c.FlagId == f.Id)));
-        Assert.Contains(await db.Trials.Select(t => t.Outcome).ToListAsync(), o => o == Core.Correcting.TrialOutcome.Helped);
-        Assert.Contains(await db.Trials.Select(t => t.Outcome).ToListAsync(), o => o == Core.Correcting.TrialOutcome.NoDifference);
+        Assert.Contains(
+            await db.Trials.Select(t => t.Outcome).ToListAsync(),
+            o => o == Core.Correcting.TrialOutcome.Helped
+        );
+        Assert.Contains(
+            await db.Trials.Select(t => t.Outcome).ToListAsync(),
+            o => o == Core.Correcting.TrialOutcome.NoDifference
+        );
 
         // Three people, one visible fault, three causes: three first corrections, each with its reason.
         var clients = (await studio.GetAsync("/api/clients")).AsArray();
         async Task<string> FirstAsync(string name)
         {
-            var client = await studio.GetAsync($"/api/clients/{StudioUnderTest.Text(clients.Single(c => StudioUnderTest.Text(c, "name") == name), "id")}");
-            var check = await studio.GetAsync($"/api/checks/{StudioUnderTest.Text(client["checks"]!.AsArray()[^1], "id")}");
-            Assert.Equal("Left knee falls in. Bring the left knee over the foot first.", string.Concat(check["look"]!["finding"]!["sentence"]!.AsArray().Select(p => StudioUnderTest.Text(p, "text"))));
+            var client = await studio.GetAsync(
+                $"/api/clients/{StudioUnderTest.Text(clients.Single(c => StudioUnderTest.Text(c, "name") == name), "id")}"
+            );
+            var check = await studio.GetAsync(
+                $"/api/checks/{StudioUnderTest.Text(client["checks"]!.AsArray()[^1], "id")}"
+            );
+            Assert.Equal(
+                "Left knee falls in. Bring the left knee over the foot first.",
+                string.Concat(
+                    check["look"]!["finding"]!["sentence"]!.AsArray().Select(p => StudioUnderTest.Text(p, "text"))
+                )
+            );
             return $"{StudioUnderTest.Text(check["correction"], "id")}: {StudioUnderTest.Text(check["correction"], "why").Split('.')[0]}";
         }
 
-        Assert.StartsWith("ki-spotlight: Words come first", await FirstAsync("Petra Lowmoor"), StringComparison.Ordinal);
+        Assert.StartsWith(
+            "ki-spotlight: Words come first",
+            await FirstAsync("Petra Lowmoor"),
+            StringComparison.Ordinal
+        );
         Assert.Equal("ki-firm: Because the inner ankle sinks and the knee follows", await FirstAsync("Corin Vale"));
         Assert.Equal("ki-toes-ahead: Because the foot is turned out", await FirstAsync("Odell Marsh"));
 
         var figures = new Figures();
-        var names = (await db.Pictures.Select(p => new { p.Id, p.Body }).ToListAsync()).ToDictionary(p => p.Id, p => Json.Read<Features.Pictures.PictureBody>(p.Body).UploadHash);
+        var names = (await db.Pictures.Select(p => new { p.Id, p.Body }).ToListAsync()).ToDictionary(
+            p => p.Id,
+            p => Json.Read<Features.Pictures.PictureBody>(p.Body).UploadHash
+        );
         var off = new List<double>();
         foreach (var body in await db.Checks.Select(c => c.Body).ToListAsync())
         {
             foreach (var still in Json.Read<Features.Checks.CheckRequest>(body).Stills)
             {
-                if (still.View != Core.Measuring.View.Side) continue;
-                var read = Core.Measuring.MeasureReader.Read("front-shin", still.ToCore(), Core.Measuring.ReadingContext.Default, Core.Measuring.ErrorModel.Default);
+                if (still.View != Core.Measuring.View.Side)
+                    continue;
+                var read = Core.Measuring.MeasureReader.Read(
+                    "front-shin",
+                    still.ToCore(),
+                    Core.Measuring.ReadingContext.Default,
+                    Core.Measuring.ErrorModel.Default
+                );
                 off.Add(Math.Abs(read.Value.Value - figures.Truth(names[still.PictureId]).ShinDegrees));
             }
         }

@@ -27,18 +27,26 @@ public sealed class FolderTests : IDisposable
         var id = await _studio.PictureAsync(client);
         var bytes = await File.ReadAllBytesAsync(TheFile);
         var file = TheFile;
-        if (how == "damaged") bytes[bytes.Length / 2] ^= 0xFF;
-        if (how == "gone") File.Delete(file);
-        else await File.WriteAllBytesAsync(file, how == "cut" ? bytes[..^10] : bytes);
+        if (how == "damaged")
+            bytes[bytes.Length / 2] ^= 0xFF;
+        if (how == "gone")
+            File.Delete(file);
+        else
+            await File.WriteAllBytesAsync(file, how == "cut" ? bytes[..^10] : bytes);
 
         using (var lost = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative)))
         {
             Assert.Equal(HttpStatusCode.Gone, lost.StatusCode);
-            Assert.Contains("Choose the same picture again", Text(JsonNode.Parse(await lost.Content.ReadAsStringAsync()), "detail"), StringComparison.Ordinal);
+            Assert.Contains(
+                "Choose the same picture again",
+                Text(JsonNode.Parse(await lost.Content.ReadAsStringAsync()), "detail"),
+                StringComparison.Ordinal
+            );
         }
 
         // As the device that still has it sends it, or as the coach chooses the same file for another look.
-        using (var again = await _studio.PutPictureAsync(how == "cut" ? Guid.CreateVersion7() : id, client, Drawn())) Assert.Equal(HttpStatusCode.OK, again.StatusCode);
+        using (var again = await _studio.PutPictureAsync(how == "cut" ? Guid.CreateVersion7() : id, client, Drawn()))
+            Assert.Equal(HttpStatusCode.OK, again.StatusCode);
         using var healed = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative));
         Assert.Equal(HttpStatusCode.OK, healed.StatusCode);
     }
@@ -49,7 +57,10 @@ public sealed class FolderTests : IDisposable
         var id = await _studio.PictureAsync(await _studio.ClientAsync());
         await File.WriteAllTextAsync(Path.Combine(Pictures, ".0123.part"), "half");
         Directory.CreateDirectory(Path.Combine(Pictures, "00"));
-        await File.WriteAllTextAsync(Path.Combine(Pictures, "00", new string('0', 64) + ".webp"), "its record never came");
+        await File.WriteAllTextAsync(
+            Path.Combine(Pictures, "00", new string('0', 64) + ".webp"),
+            "its record never came"
+        );
         _studio.Restart();
         Assert.EndsWith(".webp", TheFile, StringComparison.Ordinal);
         Assert.Empty(Directory.GetFiles(Pictures, "*.part"));
@@ -79,7 +90,15 @@ public sealed class FolderTests : IDisposable
         File.SetUnixFileMode(_studio.Folder, (UnixFileMode)0b111_101_101);
         _studio.Restart();
         const UnixFileMode Others = (UnixFileMode)0b000_111_111;
-        Assert.All(Directory.GetFiles(_studio.Folder, "*", SearchOption.AllDirectories).Where(f => f.EndsWith(".webp", StringComparison.Ordinal)), f => Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(f) & Others));
-        Assert.All([_studio.Folder, .. Directory.GetDirectories(_studio.Folder, "*", SearchOption.AllDirectories)], f => Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(f) & Others));
+        Assert.All(
+            Directory
+                .GetFiles(_studio.Folder, "*", SearchOption.AllDirectories)
+                .Where(f => f.EndsWith(".webp", StringComparison.Ordinal)),
+            f => Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(f) & Others)
+        );
+        Assert.All(
+            [_studio.Folder, .. Directory.GetDirectories(_studio.Folder, "*", SearchOption.AllDirectories)],
+            f => Assert.Equal(UnixFileMode.None, File.GetUnixFileMode(f) & Others)
+        );
     }
 }

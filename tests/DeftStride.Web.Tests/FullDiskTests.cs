@@ -13,7 +13,15 @@ namespace DeftStride.Web.Tests;
 /// <summary>No room and no right to write: a sentence, nothing half kept, and the same request is taken once there is room again.</summary>
 public sealed class FullDiskTests
 {
-    private static object Client(Guid id, Guid operation) => new { operationId = operation, id, name = "Maren Oakhollow", goal = new string('x', 300), school = (string?)null };
+    private static object Client(Guid id, Guid operation) =>
+        new
+        {
+            operationId = operation,
+            id,
+            name = "Maren Oakhollow",
+            goal = new string('x', 300),
+            school = (string?)null,
+        };
 
     [Fact]
     public async Task A_database_at_its_page_limit_says_so_and_goes_on_once_there_is_room()
@@ -26,7 +34,8 @@ public sealed class FullDiskTests
         {
             var (id, operation) = (Guid.CreateVersion7(), Guid.CreateVersion7());
             using var answer = await studio.Http.PostAsJsonAsync("/api/clients", Client(id, operation));
-            if (answer.IsSuccessStatusCode) continue;
+            if (answer.IsSuccessStatusCode)
+                continue;
             refused = (id, operation);
             Assert.Equal(HttpStatusCode.InsufficientStorage, answer.StatusCode);
             var said = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
@@ -44,7 +53,11 @@ public sealed class FullDiskTests
     {
         public int Pages { get; set; } = 100_000;
 
-        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             using var command = connection.CreateCommand();
             // Never below what is there: SQLite then takes the present size.
@@ -62,27 +75,44 @@ public sealed class FullDiskTests
         using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
         var kept = new List<Guid>();
         HttpResponseMessage? refused = null;
-        Guid id = default, operation = default;
+        Guid id = default,
+            operation = default;
         while (refused is null && kept.Count < 2000)
         {
             (id, operation) = (Guid.CreateVersion7(), Guid.CreateVersion7());
             var answer = await http.PostAsJsonAsync("/api/clients", Client(id, operation));
-            if (answer.IsSuccessStatusCode) kept.Add(id);
-            else refused = answer;
+            if (answer.IsSuccessStatusCode)
+                kept.Add(id);
+            else
+                refused = answer;
         }
 
         Assert.NotNull(refused);
         Assert.Contains("is full", await refused.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         using var picture = new ByteArrayContent(Noise());
         picture.Headers.ContentType = new("application/octet-stream");
-        using var tooLarge = await http.PutAsync(new Uri($"/api/pictures/{Guid.CreateVersion7()}?client={kept[0]}", UriKind.Relative), picture);
-        Assert.True((await tooLarge.Content.ReadAsStringAsync()).Contains("is full", StringComparison.Ordinal), $"{tooLarge.StatusCode} {server.Said}");
-        Assert.Empty(Directory.Exists(Path.Combine(server.Folder, "pictures")) ? Directory.GetFiles(Path.Combine(server.Folder, "pictures"), "*", SearchOption.AllDirectories) : []);
+        using var tooLarge = await http.PutAsync(
+            new Uri($"/api/pictures/{Guid.CreateVersion7()}?client={kept[0]}", UriKind.Relative),
+            picture
+        );
+        Assert.True(
+            (await tooLarge.Content.ReadAsStringAsync()).Contains("is full", StringComparison.Ordinal),
+            $"{tooLarge.StatusCode} {server.Said}"
+        );
+        Assert.Empty(
+            Directory.Exists(Path.Combine(server.Folder, "pictures"))
+                ? Directory.GetFiles(Path.Combine(server.Folder, "pictures"), "*", SearchOption.AllDirectories)
+                : []
+        );
 
         server.Kill();
         server.LargestFileKilobytes = null;
         server.Start();
-        var there = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!.AsArray().Select(c => Guid.Parse(Text(c, "id"))).ToHashSet();
+        var there = JsonNode
+            .Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!
+            .AsArray()
+            .Select(c => Guid.Parse(Text(c, "id")))
+            .ToHashSet();
         Assert.Subset(there, kept.ToHashSet());
         using var now = await http.PostAsJsonAsync("/api/clients", Client(id, operation));
         Assert.Equal(HttpStatusCode.OK, now.StatusCode);
@@ -116,7 +146,11 @@ public sealed class FullDiskTests
     {
         public bool Closed { get; set; }
 
-        public override Task ConnectionOpenedAsync(DbConnection connection, ConnectionEndEventData eventData, CancellationToken cancellationToken = default)
+        public override Task ConnectionOpenedAsync(
+            DbConnection connection,
+            ConnectionEndEventData eventData,
+            CancellationToken cancellationToken = default
+        )
         {
             using var command = connection.CreateCommand();
             command.CommandText = $"PRAGMA query_only={(Closed ? 1 : 0)}";

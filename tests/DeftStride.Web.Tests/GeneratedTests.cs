@@ -9,12 +9,22 @@ public sealed class GeneratedTests
     public void The_front_ends_types_are_those_of_the_api()
     {
         var root = new DirectoryInfo(AppContext.BaseDirectory);
-        while (!File.Exists(Path.Combine(root.FullName, "DeftStride.slnx"))) root = root.Parent!;
+        while (!File.Exists(Path.Combine(root.FullName, "DeftStride.slnx")))
+            root = root.Parent!;
         var web = Path.Combine(root.FullName, "web");
         var fresh = Path.Combine(Path.GetTempPath(), $"schema-{Guid.NewGuid():n}.d.ts");
         try
         {
-            using var process = Process.Start(new ProcessStartInfo("node", ["node_modules/openapi-typescript/bin/cli.js", "openapi.json", "-o", fresh, "--alphabetize"]) { WorkingDirectory = web, RedirectStandardOutput = true })!;
+            using var process = Process.Start(
+                new ProcessStartInfo(
+                    "node",
+                    ["node_modules/openapi-typescript/bin/cli.js", "openapi.json", "-o", fresh, "--alphabetize"]
+                )
+                {
+                    WorkingDirectory = web,
+                    RedirectStandardOutput = true,
+                }
+            )!;
             process.StandardOutput.ReadToEnd();
             process.WaitForExit();
             Assert.Equal(0, process.ExitCode);

@@ -40,11 +40,16 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
                     break;
             }
 
-            if (cycle % 4 == 3) continue;
+            if (cycle % 4 == 3)
+                continue;
             server.Start();
-            var there = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!.AsArray().ToDictionary(c => Guid.Parse(Text(c, "id")), c => Text(c, "name"));
+            var there = JsonNode
+                .Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!
+                .AsArray()
+                .ToDictionary(c => Guid.Parse(Text(c, "id")), c => Text(c, "name"));
             Assert.All(kept, k => Assert.Equal(k.Value, there.GetValueOrDefault(k.Key)));
-            if (cycle % 4 == 1) continue;
+            if (cycle % 4 == 1)
+                continue;
             output.WriteLine($"cycle {cycle}: {kept.Count} answered for, {there.Count} there");
         }
 
@@ -52,28 +57,45 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
     }
 
     /// <summary>Four devices write until the server is killed; what was answered is remembered, what was not is sent again after.</summary>
-    private static async Task WorkAsync(AppServer server, HttpClient http, ConcurrentDictionary<Guid, string> kept, TimeSpan until)
+    private static async Task WorkAsync(
+        AppServer server,
+        HttpClient http,
+        ConcurrentDictionary<Guid, string> kept,
+        TimeSpan until
+    )
     {
         var open = new ConcurrentBag<(Guid Id, object Body)>();
-        var writers = Enumerable.Range(0, 4).Select(_ => Task.Run(async () =>
-        {
-            while (true)
-            {
-                var id = Guid.CreateVersion7();
-                object body = new { operationId = Guid.CreateVersion7(), id, name = $"Warden {id:n}"[..20], goal = "", school = (string?)null };
-                try
+        var writers = Enumerable
+            .Range(0, 4)
+            .Select(_ =>
+                Task.Run(async () =>
                 {
-                    using var answer = await http.PostAsJsonAsync("/api/clients", body);
-                    answer.EnsureSuccessStatusCode();
-                    kept[id] = $"Warden {id:n}"[..20];
-                }
-                catch (HttpRequestException)
-                {
-                    open.Add((id, body));
-                    return;
-                }
-            }
-        })).ToArray();
+                    while (true)
+                    {
+                        var id = Guid.CreateVersion7();
+                        object body = new
+                        {
+                            operationId = Guid.CreateVersion7(),
+                            id,
+                            name = $"Warden {id:n}"[..20],
+                            goal = "",
+                            school = (string?)null,
+                        };
+                        try
+                        {
+                            using var answer = await http.PostAsJsonAsync("/api/clients", body);
+                            answer.EnsureSuccessStatusCode();
+                            kept[id] = $"Warden {id:n}"[..20];
+                        }
+                        catch (HttpRequestException)
+                        {
+                            open.Add((id, body));
+                            return;
+                        }
+                    }
+                })
+            )
+            .ToArray();
         await Task.Delay(until);
         server.Kill();
         await Task.WhenAll(writers);
@@ -95,7 +117,10 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
         var upgrade = random.Next(2) == 0;
         if (upgrade)
         {
-            await using var packed = new GZipStream(File.OpenRead(Path.Combine(AppContext.BaseDirectory, "Kept", "studio-form-3.db.gz")), CompressionMode.Decompress);
+            await using var packed = new GZipStream(
+                File.OpenRead(Path.Combine(AppContext.BaseDirectory, "Kept", "studio-form-3.db.gz")),
+                CompressionMode.Decompress
+            );
             await using var file = File.Create(Path.Combine(folder, "studio.db"));
             await packed.CopyToAsync(file);
         }
@@ -111,9 +136,16 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
 
             server.Start();
             using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
-            var clients = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!.AsArray();
+            var clients = JsonNode
+                .Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!
+                .AsArray();
             Assert.Equal(upgrade ? 8 : 0, clients.Count);
-            Assert.Single(JsonNode.Parse(await http.GetStringAsync(new Uri("/api/studio", UriKind.Relative)))!["coaches"]!.AsArray(), c => Text(c, "name") is "Coach" or "Wren Ashdown");
+            Assert.Single(
+                JsonNode.Parse(await http.GetStringAsync(new Uri("/api/studio", UriKind.Relative)))![
+                    "coaches"
+                ]!.AsArray(),
+                c => Text(c, "name") is "Coach" or "Wren Ashdown"
+            );
         }
 
         Directory.Delete(folder, recursive: true);
@@ -137,8 +169,14 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
     {
         using var server = new AppServer();
         server.Stop();
-        Assert.Equal(["studio.db", "studio.lock", "studio.mark"], Directory.GetFiles(server.Folder).Select(Path.GetFileName).Order());
-        Assert.All(Directory.GetFiles(server.Folder), f => Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(f)));
+        Assert.Equal(
+            ["studio.db", "studio.lock", "studio.mark"],
+            Directory.GetFiles(server.Folder).Select(Path.GetFileName).Order()
+        );
+        Assert.All(
+            Directory.GetFiles(server.Folder),
+            f => Assert.Equal(UnixFileMode.UserRead | UnixFileMode.UserWrite, File.GetUnixFileMode(f))
+        );
         File.WriteAllText(Path.Combine(server.Folder, "studio.db"), "garbled");
         Assert.Equal(1, server.Refused());
         Assert.Contains("not a database any more", server.Said, StringComparison.Ordinal);
@@ -152,11 +190,21 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
         using (var server = new AppServer(demo: true, folder: folder, start: false))
         {
             server.Launch();
-            Assert.True(SpinWait.SpinUntil(() => File.Exists(Path.Combine(folder, "demo.filling")) && Directory.Exists(Path.Combine(folder, "pictures")), TimeSpan.FromSeconds(30)));
+            Assert.True(
+                SpinWait.SpinUntil(
+                    () =>
+                        File.Exists(Path.Combine(folder, "demo.filling"))
+                        && Directory.Exists(Path.Combine(folder, "pictures")),
+                    TimeSpan.FromSeconds(30)
+                )
+            );
             server.Kill();
             server.Start();
             using var http = new HttpClient();
-            Assert.Equal(8, JsonNode.Parse(await http.GetStringAsync(new Uri(server.Url + "/api/clients")))!.AsArray().Count);
+            Assert.Equal(
+                8,
+                JsonNode.Parse(await http.GetStringAsync(new Uri(server.Url + "/api/clients")))!.AsArray().Count
+            );
             Assert.False(File.Exists(Path.Combine(folder, "demo.filling")));
         }
 

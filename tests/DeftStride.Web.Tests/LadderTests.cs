@@ -16,16 +16,54 @@ public sealed class LadderTests : IDisposable
     public void Dispose() => _studio.Dispose();
 
     /// <summary>A look by eye at an exercise: everything fine but for what is named.</summary>
-    private async Task<string> LookAsync(Guid client, string exercise, int pain = 0, params (string Measure, string Side)[] wrong)
+    private async Task<string> LookAsync(
+        Guid client,
+        string exercise,
+        int pain = 0,
+        params (string Measure, string Side)[] wrong
+    )
     {
         var standard = await _studio.GetAsync($"/api/clients/{client}/standard?exercise={exercise}");
-        var must = standard["measures"]!.AsArray().Where(m => m!["mustPass"]!.GetValue<bool>()).Select(m => Text(m, "id"));
-        var seen = must.SelectMany(m => new[] { "left", "right" }.Select(s => new { measureId = m, side = s, where = wrong.Contains((m, s)) ? "beyond" : "within", moment = (string?)null })).ToArray();
-        return Text(await _studio.PostAsync("/api/checks", new
-        {
-            id = Guid.CreateVersion7(), clientId = client, exerciseId = exercise, school = (string?)null, stills = Array.Empty<object>(), seen, stated = Array.Empty<object>(), felt = (object?)null, effort = (int?)null,
-            pain = new { score = pain, leg = pain > 0 ? "left" : null, role = pain > 0 ? "front" : null }, nextMorning = (int?)0, supersedes = (Guid?)null,
-        }), "id");
+        var must = standard["measures"]!
+            .AsArray()
+            .Where(m => m!["mustPass"]!.GetValue<bool>())
+            .Select(m => Text(m, "id"));
+        var seen = must.SelectMany(m =>
+                new[] { "left", "right" }.Select(s => new
+                {
+                    measureId = m,
+                    side = s,
+                    where = wrong.Contains((m, s)) ? "beyond" : "within",
+                    moment = (string?)null,
+                })
+            )
+            .ToArray();
+        return Text(
+            await _studio.PostAsync(
+                "/api/checks",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    clientId = client,
+                    exerciseId = exercise,
+                    school = (string?)null,
+                    stills = Array.Empty<object>(),
+                    seen,
+                    stated = Array.Empty<object>(),
+                    felt = (object?)null,
+                    effort = (int?)null,
+                    pain = new
+                    {
+                        score = pain,
+                        leg = pain > 0 ? "left" : null,
+                        role = pain > 0 ? "front" : null,
+                    },
+                    nextMorning = (int?)0,
+                    supersedes = (Guid?)null,
+                }
+            ),
+            "id"
+        );
     }
 
     private static object Log(JsonNode asked, int lessClean = 0, int? effort = 7)
@@ -33,28 +71,85 @@ public sealed class LadderTests : IDisposable
         var (sets, amount) = (asked["sets"]!.GetValue<int>(), asked["amount"]!.GetValue<int>());
         return new
         {
-            sets = (object?)null, even = new { sets, amount, cleanLeft = (sets * amount) - lessClean, cleanRight = sets * amount, loadKg = asked["loadKg"]!.GetValue<double>(), position = Text(asked, "position"), resets = 0 },
-            effort, pain = new { score = 0, leg = (string?)null, role = (string?)null }, nextMorning = (int?)null, felt = (object?)null,
+            sets = (object?)null,
+            even = new
+            {
+                sets,
+                amount,
+                cleanLeft = (sets * amount) - lessClean,
+                cleanRight = sets * amount,
+                loadKg = asked["loadKg"]!.GetValue<double>(),
+                position = Text(asked, "position"),
+                resets = 0,
+            },
+            effort,
+            pain = new
+            {
+                score = 0,
+                leg = (string?)null,
+                role = (string?)null,
+            },
+            nextMorning = (int?)null,
+            felt = (object?)null,
         };
     }
 
-    private async Task<JsonNode> AdviceAsync(string check, object? log) => (await _studio.PostAsync($"/api/checks/{check}/recommendation", new { painAfter = (object?)null, repetitions = (object?)null, log }))!;
+    private async Task<JsonNode> AdviceAsync(string check, object? log) =>
+        (
+            await _studio.PostAsync(
+                $"/api/checks/{check}/recommendation",
+                new
+                {
+                    painAfter = (object?)null,
+                    repetitions = (object?)null,
+                    log,
+                }
+            )
+        )!;
 
-    private async Task<object> DecisionBodyAsync(string check, string? chosen = null, string? reason = null, int? way = null, int lessClean = 0, Guid? supersedes = null)
+    private async Task<object> DecisionBodyAsync(
+        string check,
+        string? chosen = null,
+        string? reason = null,
+        int? way = null,
+        int lessClean = 0,
+        Guid? supersedes = null
+    )
     {
         var asked = (await AdviceAsync(check, null))["asked"];
         var log = asked is null ? null : Log(asked, lessClean);
         var said = await AdviceAsync(check, log);
         return new
         {
-            id = Guid.CreateVersion7(), checkId = check, painAfter = (object?)null, repetitions = (object?)null, ruleId = Text(said, "ruleId"), recommended = Text(said, "outcome"), chosen = chosen ?? Text(said, "outcome"), reason, supersedes, log, way,
+            id = Guid.CreateVersion7(),
+            checkId = check,
+            painAfter = (object?)null,
+            repetitions = (object?)null,
+            ruleId = Text(said, "ruleId"),
+            recommended = Text(said, "outcome"),
+            chosen = chosen ?? Text(said, "outcome"),
+            reason,
+            supersedes,
+            log,
+            way,
         };
     }
 
-    private async Task<JsonNode> DecideAsync(string check, string? chosen = null, string? reason = null, int? way = null, int lessClean = 0) =>
-        (await _studio.PostAsync("/api/decisions", await DecisionBodyAsync(check, chosen, reason, way, lessClean)))!["decision"]!;
+    private async Task<JsonNode> DecideAsync(
+        string check,
+        string? chosen = null,
+        string? reason = null,
+        int? way = null,
+        int lessClean = 0
+    ) =>
+        (await _studio.PostAsync("/api/decisions", await DecisionBodyAsync(check, chosen, reason, way, lessClean)))![
+            "decision"
+        ]!;
 
-    private async Task<JsonNode> StrideAsync(Guid client, string ladder = "split-stance") => (await _studio.GetAsync($"/api/clients/{client}"))["strides"]!.AsArray().Single(s => Text(s, "ladderId") == ladder)!;
+    private async Task<JsonNode> StrideAsync(Guid client, string ladder = "split-stance") =>
+        (await _studio.GetAsync($"/api/clients/{client}"))["strides"]!
+            .AsArray()
+            .Single(s => Text(s, "ladderId") == ladder)!;
 
     private async Task<(string Left, string Right)> StandsAsync(Guid client)
     {
@@ -67,18 +162,32 @@ public sealed class LadderTests : IDisposable
     {
         var client = await _studio.ClientAsync();
         var (outcomes, exercise) = (new List<string>(), "split-squat-from-floor");
-        for (var session = 0; session < 20 && (session == 0 || (await StandsAsync(client)).Left != "ss-loaded"); session++)
+        for (
+            var session = 0;
+            session < 20 && (session == 0 || (await StandsAsync(client)).Left != "ss-loaded");
+            session++
+        )
         {
             outcomes.Add(Text(await DecideAsync(await LookAsync(client, exercise)), "chosen"));
-            if ((await StandsAsync(client)).Left == "ss-pad") exercise = "split-squat-to-pad";
+            if ((await StandsAsync(client)).Left == "ss-pad")
+                exercise = "split-squat-to-pad";
         }
 
         Assert.Equal(("ss-loaded", "ss-loaded"), await StandsAsync(client));
         // Placed and held, a set more, the pad; held, three repetitions more, the load.
-        Assert.Equal(["hold", "progress", "progress", "hold", "progress", "progress", "progress", "progress"], outcomes);
+        Assert.Equal(
+            ["hold", "progress", "progress", "hold", "progress", "progress", "progress", "progress"],
+            outcomes
+        );
         var stride = await StrideAsync(client);
-        Assert.Equal(["placed", "placed", "up", "up", "up", "up"], stride["way"]!.AsArray().Select(w => Text(w, "kind")));
-        Assert.All(stride["way"]!.AsArray(), w => Assert.True(w!["why"]!["facts"]!.AsArray().Count > 2 && Text(w["why"], "sentence").Length > 20));
+        Assert.Equal(
+            ["placed", "placed", "up", "up", "up", "up"],
+            stride["way"]!.AsArray().Select(w => Text(w, "kind"))
+        );
+        Assert.All(
+            stride["way"]!.AsArray(),
+            w => Assert.True(w!["why"]!["facts"]!.AsArray().Count > 2 && Text(w["why"], "sentence").Length > 20)
+        );
         Assert.Equal("training", Text(stride["asked"], "phase"));
         Assert.Equal(8, stride["asked"]!["amount"]!.GetValue<int>());
         Assert.Equal(8, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray().Count);
@@ -90,7 +199,10 @@ public sealed class LadderTests : IDisposable
         var client = await _studio.ClientAsync();
         var first = await LookAsync(client, "split-squat-to-pad", 0, ("front-shin", "right"));
         var advice = await AdviceAsync(first, null);
-        Assert.Equal(("ss-pad", "ss-floor"), (Text(advice["placement"]!["left"], "rungId"), Text(advice["placement"]!["right"], "rungId")));
+        Assert.Equal(
+            ("ss-pad", "ss-floor"),
+            (Text(advice["placement"]!["left"], "rungId"), Text(advice["placement"]!["right"], "rungId"))
+        );
         await DecideAsync(first);
         Assert.Equal(("ss-pad", "ss-floor"), await StandsAsync(client));
         Assert.Equal("ss-floor", Text(await StrideAsync(client), "planned"));
@@ -116,7 +228,8 @@ public sealed class LadderTests : IDisposable
     public async Task A_decision_sent_twice_moves_once_a_changed_one_moves_back_and_two_coaches_cannot_both_be_first()
     {
         var client = await _studio.ClientAsync();
-        foreach (var _ in new int[3]) await DecideAsync(await LookAsync(client, "split-squat-from-floor"));
+        foreach (var _ in new int[3])
+            await DecideAsync(await LookAsync(client, "split-squat-from-floor"));
         Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
         var check = await LookAsync(client, "split-squat-to-pad");
         var body = await DecisionBodyAsync(check, "stepBack", "tired today");
@@ -133,7 +246,16 @@ public sealed class LadderTests : IDisposable
         // Both at the same moment: one is kept, the other is told.
         var next = await LookAsync(client, "split-squat-to-pad");
         var (one, other) = (await DecisionBodyAsync(next), await DecisionBodyAsync(next));
-        var answers = await Task.WhenAll(new[] { one, other }.Select(b => Task.Run(() => _studio.Http.PostAsync(new Uri("/api/decisions", UriKind.Relative), System.Net.Http.Json.JsonContent.Create(b, options: Json.Options)))));
+        var answers = await Task.WhenAll(
+            new[] { one, other }.Select(b =>
+                Task.Run(() =>
+                    _studio.Http.PostAsync(
+                        new Uri("/api/decisions", UriKind.Relative),
+                        System.Net.Http.Json.JsonContent.Create(b, options: Json.Options)
+                    )
+                )
+            )
+        );
         Assert.Equal([HttpStatusCode.OK, HttpStatusCode.Conflict], answers.Select(a => a.StatusCode).Order());
         Assert.Equal(5, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray().Count);
     }
@@ -143,7 +265,17 @@ public sealed class LadderTests : IDisposable
     {
         var client = await _studio.ClientAsync();
         await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
-        object Stand(string rung, string? reason, string[] sides, Guid? id = null) => new { id = id ?? Guid.CreateVersion7(), clientId = client, ladderId = "split-stance", rungId = rung, sides, afterBreak = false, reason };
+        object Stand(string rung, string? reason, string[] sides, Guid? id = null) =>
+            new
+            {
+                id = id ?? Guid.CreateVersion7(),
+                clientId = client,
+                ladderId = "split-stance",
+                rungId = rung,
+                sides,
+                afterBreak = false,
+                reason,
+            };
         await _studio.PostAsync("/api/stands", Stand("ss-loaded", " ", ["left"]), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/stands", Stand("moon", "why not", ["left"]), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/stands", Stand("ss-loaded", "why not", []), HttpStatusCode.BadRequest);
@@ -154,24 +286,80 @@ public sealed class LadderTests : IDisposable
         Assert.Equal(4, (await StrideAsync(client))["way"]!.AsArray().Count);
         // A load begins with the lightest weight that is listed.
         var kit = await _studio.GetAsync("/api/kit");
-        await _studio.SendAsync(HttpMethod.Put, "/api/kit", new { operationId = Guid.CreateVersion7(), version = kit["version"]!.GetValue<long>(), kit = Features.Setup.KitDto.Empty with { WeightsKg = [9, 14] } });
+        await _studio.SendAsync(
+            HttpMethod.Put,
+            "/api/kit",
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                version = kit["version"]!.GetValue<long>(),
+                kit = Features.Setup.KitDto.Empty with
+                {
+                    WeightsKg = [9, 14],
+                },
+            }
+        );
         Assert.Equal("3 × 8 a side, 9 kg at the chest", Text((await StrideAsync(client))["asked"], "text"));
-        await _studio.PostAsync("/api/flags", new { id = Guid.CreateVersion7(), clientId = client, signId = "swelling", note = "", supersedes = (Guid?)null }, HttpStatusCode.NoContent);
+        await _studio.PostAsync(
+            "/api/flags",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                signId = "swelling",
+                note = "",
+                supersedes = (Guid?)null,
+            },
+            HttpStatusCode.NoContent
+        );
         await _studio.PostAsync("/api/stands", Stand("ss-rear-low", "on we go", ["left"]), HttpStatusCode.Conflict);
-        await _studio.PostAsync("/api/logs", LogBody(client, DateOnly.FromDateTime(DateTime.UtcNow)), HttpStatusCode.Conflict);
+        await _studio.PostAsync(
+            "/api/logs",
+            LogBody(client, DateOnly.FromDateTime(DateTime.UtcNow)),
+            HttpStatusCode.Conflict
+        );
     }
 
-    private static object LogBody(Guid client, DateOnly? day, int sets = 3, int amount = 5, Guid? id = null) => new
-    {
-        id = id ?? Guid.CreateVersion7(), clientId = client, day, exerciseId = "split-squat-to-pad", supersedes = (Guid?)null,
-        log = new { sets = (object?)null, even = new { sets, amount, cleanLeft = sets * amount, cleanRight = sets * amount, loadKg = 0.0, position = "none", resets = 0 }, effort = (int?)6, pain = (object?)null, nextMorning = (int?)1, felt = (object?)null },
-    };
+    private static object LogBody(Guid client, DateOnly? day, int sets = 3, int amount = 5, Guid? id = null) =>
+        new
+        {
+            id = id ?? Guid.CreateVersion7(),
+            clientId = client,
+            day,
+            exerciseId = "split-squat-to-pad",
+            supersedes = (Guid?)null,
+            log = new
+            {
+                sets = (object?)null,
+                even = new
+                {
+                    sets,
+                    amount,
+                    cleanLeft = sets * amount,
+                    cleanRight = sets * amount,
+                    loadKg = 0.0,
+                    position = "none",
+                    resets = 0,
+                },
+                effort = (int?)6,
+                pain = (object?)null,
+                nextMorning = (int?)1,
+                felt = (object?)null,
+            },
+        };
 
     [Fact]
     public async Task A_log_goes_on_within_the_rung_is_kept_once_and_refuses_what_cannot_be()
     {
         var client = await _studio.ClientAsync();
-        var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(DateTimeOffset.UtcNow, TimeZoneInfo.FindSystemTimeZoneById(Text(await _studio.GetAsync("/api/studio"), "timeZone"))).DateTime);
+        var today = DateOnly.FromDateTime(
+            TimeZoneInfo
+                .ConvertTime(
+                    DateTimeOffset.UtcNow,
+                    TimeZoneInfo.FindSystemTimeZoneById(Text(await _studio.GetAsync("/api/studio"), "timeZone"))
+                )
+                .DateTime
+        );
         await _studio.PostAsync("/api/logs", LogBody(client, today.AddDays(1)), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/logs", LogBody(client, today.AddDays(-60)), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/logs", LogBody(client, today, sets: 500), HttpStatusCode.BadRequest);
@@ -187,7 +375,10 @@ public sealed class LadderTests : IDisposable
         Assert.Equal("3 × 6 a side", Text(kept, "next"));
         Assert.Equal(("ss-pad", "ss-pad"), await StandsAsync(client));
         Assert.Equal("3 × 6 a side", Text((await StrideAsync(client))["asked"], "text"));
-        Assert.Equal(1, (await _studio.GetAsync($"/api/clients/{client}"))["logs"]![0]!["nextMorning"]!.GetValue<int>());
+        Assert.Equal(
+            1,
+            (await _studio.GetAsync($"/api/clients/{client}"))["logs"]![0]!["nextMorning"]!.GetValue<int>()
+        );
     }
 
     [Theory]
@@ -197,19 +388,57 @@ public sealed class LadderTests : IDisposable
     public async Task The_day_of_a_log_is_the_studios_own_also_when_the_clocks_change(int month, int day, int hours)
     {
         var studio = await _studio.GetAsync("/api/studio");
-        await _studio.SendAsync(HttpMethod.Put, "/api/studio", new { operationId = Guid.CreateVersion7(), version = studio["version"]!.GetValue<long>(), name = "Stairfoot", timeZone = "Europe/Lisbon", painLimit = 2 });
+        await _studio.SendAsync(
+            HttpMethod.Put,
+            "/api/studio",
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                version = studio["version"]!.GetValue<long>(),
+                name = "Stairfoot",
+                timeZone = "Europe/Lisbon",
+                painLimit = 2,
+            }
+        );
         using var scope = _studio.Services.CreateScope();
         var clock = scope.ServiceProvider.GetRequiredService<StudioScope>();
-        var (from, to, _) = await clock.DayAsync(new DateTimeOffset(2027, month, day, 12, 0, 0, TimeSpan.Zero), default);
+        var (from, to, _) = await clock.DayAsync(
+            new DateTimeOffset(2027, month, day, 12, 0, 0, TimeSpan.Zero),
+            default
+        );
         Assert.Equal(TimeSpan.FromHours(hours), to - from);
         var own = new DateOnly(2027, month, day);
-        Assert.Equal((own, own, own.AddDays(1)), (await clock.TodayAsync(from, default), await clock.TodayAsync(to.AddTicks(-1), default), await clock.TodayAsync(to, default)));
+        Assert.Equal(
+            (own, own, own.AddDays(1)),
+            (
+                await clock.TodayAsync(from, default),
+                await clock.TodayAsync(to.AddTicks(-1), default),
+                await clock.TodayAsync(to, default)
+            )
+        );
     }
 
-    private async Task<JsonNode> LadderAsync(string id) => (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Single(l => Text(l!["ladder"], "id") == id)!;
+    private async Task<JsonNode> LadderAsync(string id) =>
+        (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Single(l => Text(l!["ladder"], "id") == id)!;
 
-    private Task<JsonNode?> ChangeAsync(string id, long version, JsonNode? ladder, HttpStatusCode expected = HttpStatusCode.OK, Guid? operation = null) =>
-        _studio.SendAsync(HttpMethod.Put, $"/api/ladders/{id}", new { operationId = operation ?? Guid.CreateVersion7(), version, ladder }, expected);
+    private Task<JsonNode?> ChangeAsync(
+        string id,
+        long version,
+        JsonNode? ladder,
+        HttpStatusCode expected = HttpStatusCode.OK,
+        Guid? operation = null
+    ) =>
+        _studio.SendAsync(
+            HttpMethod.Put,
+            $"/api/ladders/{id}",
+            new
+            {
+                operationId = operation ?? Guid.CreateVersion7(),
+                version,
+                ladder,
+            },
+            expected
+        );
 
     [Fact]
     public async Task A_ladder_is_changed_in_place_with_its_history_and_a_rung_in_use_is_never_lost()
@@ -229,11 +458,17 @@ public sealed class LadderTests : IDisposable
         {
             rungs.Remove(Rung(rungs, "ss-pad"));
             Rung(rungs, "ss-floor")["next"] = new JsonArray("ss-loaded");
-            foreach (var id in new[] { "ss-loaded", "ss-raised", "ss-reverse" }) Rung(rungs, id)["fallback"] = "ss-floor";
+            foreach (var id in new[] { "ss-loaded", "ss-raised", "ss-reverse" })
+                Rung(rungs, id)["fallback"] = "ss-floor";
         });
         var refused = await ChangeAsync("split-stance", 0, without, HttpStatusCode.Conflict);
         Assert.Contains("Maren Oakhollow stands on it", Text(refused, "detail"), StringComparison.Ordinal);
-        var loop = await ChangeAsync("split-stance", 0, With(r => Rung(r, "ss-loaded")["next"] = new JsonArray("ss-pad")), HttpStatusCode.BadRequest);
+        var loop = await ChangeAsync(
+            "split-stance",
+            0,
+            With(r => Rung(r, "ss-loaded")["next"] = new JsonArray("ss-pad")),
+            HttpStatusCode.BadRequest
+        );
         Assert.Contains("leads back to itself", Text(loop, "detail"), StringComparison.Ordinal);
 
         var operation = Guid.CreateVersion7();
@@ -242,7 +477,11 @@ public sealed class LadderTests : IDisposable
         await ChangeAsync("split-stance", 0, longer, operation: operation);
         Assert.Equal(1, (await LadderAsync("split-stance"))["version"]!.GetValue<long>());
         await ChangeAsync("split-stance", 0, longer, HttpStatusCode.Conflict);
-        Assert.Contains("3 × 5–12", Text((await StrideAsync(client))["rungs"]!.AsArray().Single(r => Text(r, "id") == "ss-pad"), "doseText"), StringComparison.Ordinal);
+        Assert.Contains(
+            "3 × 5–12",
+            Text((await StrideAsync(client))["rungs"]!.AsArray().Single(r => Text(r, "id") == "ss-pad"), "doseText"),
+            StringComparison.Ordinal
+        );
         // An added rung comes next; the client stands where they stood.
         var added = longer.DeepClone();
         var rung = Rung(added["rungs"]!.AsArray(), "ss-pad").DeepClone();
@@ -255,16 +494,33 @@ public sealed class LadderTests : IDisposable
         Assert.Equal(2, (await _studio.GetAsync("/api/edits?kind=ladder&subject=split-stance")).AsArray().Count);
         await ChangeAsync("split-stance", 2, null);
         Assert.False((await LadderAsync("split-stance"))["changed"]!.GetValue<bool>());
-        Assert.Equal(Ladder.All.Select(l => l.Id), (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Select(l => Text(l!["ladder"], "id")));
+        Assert.Equal(
+            Ladder.All.Select(l => l.Id),
+            (await _studio.GetAsync("/api/ladders"))["ladders"]!.AsArray().Select(l => Text(l!["ladder"], "id"))
+        );
     }
 
     [Fact]
     public async Task A_ladder_is_added_and_a_client_can_be_put_on_it()
     {
         var client = await _studio.ClientAsync();
-        var mine = JsonNode.Parse("""{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Begin","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"learning","setsLow":2,"setsHigh":3,"low":5,"high":5,"held":false},"reason":"Ours."}]}""");
+        var mine = JsonNode.Parse(
+            """{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Begin","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"learning","setsLow":2,"setsHigh":3,"low":5,"high":5,"held":false},"reason":"Ours."}]}"""
+        );
         await ChangeAsync("own-1", 0, mine);
-        await _studio.PostAsync("/api/stands", new { id = Guid.CreateVersion7(), clientId = client, ladderId = "own-1", rungId = "own-1-a", sides = new[] { "left", "right" }, afterBreak = false, reason = "to try it" });
+        await _studio.PostAsync(
+            "/api/stands",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                ladderId = "own-1",
+                rungId = "own-1-a",
+                sides = new[] { "left", "right" },
+                afterBreak = false,
+                reason = "to try it",
+            }
+        );
         Assert.Equal("Ours", Text(await StrideAsync(client, "own-1"), "ladderName"));
         await ChangeAsync("own-1", 1, null, HttpStatusCode.BadRequest);
         await ChangeAsync("own-2", 0, mine, HttpStatusCode.BadRequest);
@@ -278,10 +534,28 @@ public sealed class LadderTests : IDisposable
         async Task SetAsync(string setting, string option)
         {
             var version = (await _studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>();
-            await _studio.SendAsync(HttpMethod.Put, "/api/settings", new { operationId = Guid.CreateVersion7(), version, level = "studio", key = (string?)null, settingId = setting, optionId = option });
+            await _studio.SendAsync(
+                HttpMethod.Put,
+                "/api/settings",
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    version,
+                    level = "studio",
+                    key = (string?)null,
+                    settingId = setting,
+                    optionId = option,
+                }
+            );
         }
 
-        async Task<string[]> NextAsync() => [.. (await StrideAsync(client))["next"]!.AsArray().Where(n => Text(n, "kind") == "rung").Select(n => Text(n, "rungId"))];
+        async Task<string[]> NextAsync() =>
+            [
+                .. (await StrideAsync(client))["next"]!
+                    .AsArray()
+                    .Where(n => Text(n, "kind") == "rung")
+                    .Select(n => Text(n, "rungId")),
+            ];
         Assert.Equal(["ss-loaded", "ss-raised", "ss-reverse"], await NextAsync());
         await SetAsync("first-lunge", "forward");
         Assert.Equal(["ss-loaded", "ss-raised", "ss-forward"], await NextAsync());

@@ -24,7 +24,8 @@ public sealed class OpeningTests : IDisposable
 
     private string Db => Path.Combine(_folder, StudioDatabase.FileName);
 
-    private OpenedStudio Open() => new StudioOpening(_folder, _said.Add).Open(new DateTimeOffset(2026, 3, 12, 8, 0, 0, TimeSpan.Zero));
+    private OpenedStudio Open() =>
+        new StudioOpening(_folder, _said.Add).Open(new DateTimeOffset(2026, 3, 12, 8, 0, 0, TimeSpan.Zero));
 
     private string Refusal()
     {
@@ -36,8 +37,14 @@ public sealed class OpeningTests : IDisposable
     }
 
     /// <summary>Every file of the folder and what is in it; SQLite's shared memory is no data.</summary>
-    private Dictionary<string, string> Prints() => Directory.GetFiles(_folder, "*", SearchOption.AllDirectories).Where(f => !f.EndsWith("-shm", StringComparison.Ordinal))
-        .ToDictionary(f => Path.GetRelativePath(_folder, f), f => Convert.ToHexString(SHA256.HashData(File.ReadAllBytes(f))));
+    private Dictionary<string, string> Prints() =>
+        Directory
+            .GetFiles(_folder, "*", SearchOption.AllDirectories)
+            .Where(f => !f.EndsWith("-shm", StringComparison.Ordinal))
+            .ToDictionary(
+                f => Path.GetRelativePath(_folder, f),
+                f => Convert.ToHexString(SHA256.HashData(File.ReadAllBytes(f)))
+            );
 
     private SqliteConnection Connect(string? file = null)
     {
@@ -63,7 +70,10 @@ public sealed class OpeningTests : IDisposable
     /// <summary>A small studio of the form before writes had an order, as it was kept.</summary>
     private void Earlier()
     {
-        using var packed = new GZipStream(File.OpenRead(Path.Combine(AppContext.BaseDirectory, "Kept", "studio-form-3.db.gz")), CompressionMode.Decompress);
+        using var packed = new GZipStream(
+            File.OpenRead(Path.Combine(AppContext.BaseDirectory, "Kept", "studio-form-3.db.gz")),
+            CompressionMode.Decompress
+        );
         using var file = File.Create(Db);
         packed.CopyTo(file);
     }
@@ -81,7 +91,8 @@ public sealed class OpeningTests : IDisposable
             command.ExecuteNonQuery();
             for (var i = 1; i <= writes; i++)
             {
-                command.CommandText = $"INSERT INTO Operations (Id, Request, Answer, At, Sequence) VALUES ('{Guid.NewGuid()}', '{new string('x', 900)}', '', 0, {last + i})";
+                command.CommandText =
+                    $"INSERT INTO Operations (Id, Request, Answer, At, Sequence) VALUES ('{Guid.NewGuid()}', '{new string('x', 900)}', '', 0, {last + i})";
                 command.ExecuteNonQuery();
             }
         }
@@ -112,7 +123,12 @@ public sealed class OpeningTests : IDisposable
         Assert.Equal(before, Ask("SELECT Id || Body FROM Checks ORDER BY Sequence"));
         Assert.Equal("0", Ask("SELECT COUNT(*) FROM (SELECT 1 FROM Rungs GROUP BY Sequence HAVING COUNT(*) > 1)")[0]);
         Assert.Equal(before, Ask("SELECT Id || Body FROM Checks ORDER BY RecordedAt, rowid", opened.Copy));
-        Assert.Equal(Ask("SELECT MAX(m) FROM (SELECT MAX(Sequence) m FROM Checks UNION SELECT MAX(Sequence) FROM Operations UNION SELECT MAX(Sequence) FROM Decisions UNION SELECT MAX(Sequence) FROM Rungs UNION SELECT MAX(Sequence) FROM Logs UNION SELECT MAX(Sequence) FROM Pictures UNION SELECT MAX(Sequence) FROM Flags UNION SELECT MAX(Sequence) FROM Trials UNION SELECT MAX(Sequence) FROM Setups)")[0], $"{opened.Last}");
+        Assert.Equal(
+            Ask(
+                "SELECT MAX(m) FROM (SELECT MAX(Sequence) m FROM Checks UNION SELECT MAX(Sequence) FROM Operations UNION SELECT MAX(Sequence) FROM Decisions UNION SELECT MAX(Sequence) FROM Rungs UNION SELECT MAX(Sequence) FROM Logs UNION SELECT MAX(Sequence) FROM Pictures UNION SELECT MAX(Sequence) FROM Flags UNION SELECT MAX(Sequence) FROM Trials UNION SELECT MAX(Sequence) FROM Setups)"
+            )[0],
+            $"{opened.Last}"
+        );
         Assert.Contains(_said, s => s.Contains("up to date", StringComparison.Ordinal));
         Assert.Null(Open().Copy);
     }
@@ -122,13 +138,18 @@ public sealed class OpeningTests : IDisposable
     {
         Earlier();
         // As earlier versions left it: the lock row of a change under way, and a table half rebuilt.
-        Run("CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-01-01'); CREATE TABLE \"ef_temp_Checks\" (x);");
+        Run(
+            "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-01-01'); CREATE TABLE \"ef_temp_Checks\" (x);"
+        );
         File.WriteAllText(Db + ".new", "half a database");
         Directory.CreateDirectory(Path.Combine(_folder, "backups"));
         File.WriteAllText(Path.Combine(_folder, "backups", "studio-x.db.part"), "half a copy");
         Open();
         Assert.Empty(Ask("SELECT name FROM sqlite_master WHERE name LIKE 'ef_temp%'"));
-        Assert.DoesNotContain(Prints().Keys, f => f.EndsWith(".part", StringComparison.Ordinal) || f.Contains(".new", StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            Prints().Keys,
+            f => f.EndsWith(".part", StringComparison.Ordinal) || f.Contains(".new", StringComparison.Ordinal)
+        );
     }
 
     [Fact]
@@ -157,21 +178,25 @@ public sealed class OpeningTests : IDisposable
         Assert.Equal("40", Ask("SELECT COUNT(*) FROM Operations")[0]);
     }
 
-    public static TheoryData<string, string> Damages => new()
-    {
-        { "no database", "not a database any more" },
-        { "garbled page", "damaged" },
-        { "cut file", "is damaged" },
-        { "garbled log", "missing from the studio's data file" },
-        { "cut log", "missing from the studio's data file" },
-        { "no log", "missing from the studio's data file" },
-        { "no file", "missing, but there was a studio here" },
-        { "empty file", "empty, but there was a studio here" },
-    };
+    public static TheoryData<string, string> Damages =>
+        new()
+        {
+            { "no database", "not a database any more" },
+            { "garbled page", "damaged" },
+            { "cut file", "is damaged" },
+            { "garbled log", "missing from the studio's data file" },
+            { "cut log", "missing from the studio's data file" },
+            { "no log", "missing from the studio's data file" },
+            { "no file", "missing, but there was a studio here" },
+            { "empty file", "empty, but there was a studio here" },
+        };
 
     [Theory]
     [MemberData(nameof(Damages))]
-    public void Damage_is_recognised_before_anything_is_written_and_the_newest_good_copy_is_named(string damage, string says)
+    public void Damage_is_recognised_before_anything_is_written_and_the_newest_good_copy_is_named(
+        string damage,
+        string says
+    )
     {
         Earlier();
         var copy = Open().Copy!;
@@ -183,15 +208,33 @@ public sealed class OpeningTests : IDisposable
         var random = new Random(7);
         switch (damage)
         {
-            case "no database": File.WriteAllText(Db, "This was a database once, before somebody opened it in an editor."); break;
-            case "garbled page": Garble(Db, 4096 * 20, 4096 * 3, random); break;
-            case "cut file": Cut(Db, new FileInfo(Db).Length - (4096 * 30)); break;
-            case "garbled log": Garble(log, new FileInfo(log).Length / 3, 64, random); break;
-            case "cut log": Cut(log, new FileInfo(log).Length / 2); break;
-            case "no log": File.Delete(log); File.Delete(Db + "-shm"); break;
-            case "no file": File.Delete(Db); break;
-            case "empty file": Cut(Db, 0); break;
-            default: throw new ArgumentOutOfRangeException(nameof(damage));
+            case "no database":
+                File.WriteAllText(Db, "This was a database once, before somebody opened it in an editor.");
+                break;
+            case "garbled page":
+                Garble(Db, 4096 * 20, 4096 * 3, random);
+                break;
+            case "cut file":
+                Cut(Db, new FileInfo(Db).Length - (4096 * 30));
+                break;
+            case "garbled log":
+                Garble(log, new FileInfo(log).Length / 3, 64, random);
+                break;
+            case "cut log":
+                Cut(log, new FileInfo(log).Length / 2);
+                break;
+            case "no log":
+                File.Delete(log);
+                File.Delete(Db + "-shm");
+                break;
+            case "no file":
+                File.Delete(Db);
+                break;
+            case "empty file":
+                Cut(Db, 0);
+                break;
+            default:
+                throw new ArgumentOutOfRangeException(nameof(damage));
         }
 
         var sentence = Refusal();
@@ -199,7 +242,8 @@ public sealed class OpeningTests : IDisposable
         Assert.Contains($"The newest good copy is {copy}", sentence, StringComparison.Ordinal);
 
         // What the sentence says to do works.
-        foreach (var file in new[] { Db, log, Path.Combine(_folder, StudioMark.FileName) }) File.Delete(file);
+        foreach (var file in new[] { Db, log, Path.Combine(_folder, StudioMark.FileName) })
+            File.Delete(file);
         File.Copy(copy, Db);
         Open();
         Assert.NotEqual("0", Ask("SELECT COUNT(*) FROM Clients")[0]);
@@ -224,7 +268,12 @@ public sealed class OpeningTests : IDisposable
     [Fact]
     public void A_folder_is_opened_by_one_server_at_a_time()
     {
-        using (StudioLock.Take(_folder)) Assert.Contains("already running", Assert.Throws<StudioClosedException>(() => StudioLock.Take(_folder)).Message, StringComparison.Ordinal);
+        using (StudioLock.Take(_folder))
+            Assert.Contains(
+                "already running",
+                Assert.Throws<StudioClosedException>(() => StudioLock.Take(_folder)).Message,
+                StringComparison.Ordinal
+            );
         using var again = StudioLock.Take(_folder);
     }
 
@@ -232,14 +281,17 @@ public sealed class OpeningTests : IDisposable
     public void Every_earlier_form_on_the_way_opens()
     {
         string[] forms;
-        using (var any = Context(Db)) forms = [.. any.Database.GetMigrations()];
+        using (var any = Context(Db))
+            forms = [.. any.Database.GetMigrations()];
         foreach (var form in forms[..^1])
         {
             File.Delete(Db);
             using (var context = Context(Db))
             {
                 context.GetService<IMigrator>().Migrate(form);
-                context.Database.ExecuteSqlRaw("INSERT INTO Studios (Id, StudioId, Version, CreatedAt, Name, TimeZone, PainLimit) VALUES ('A', 'A', 1, 0, 'Kept', 'Etc/UTC', 2)");
+                context.Database.ExecuteSqlRaw(
+                    "INSERT INTO Studios (Id, StudioId, Version, CreatedAt, Name, TimeZone, PainLimit) VALUES ('A', 'A', 1, 0, 'Kept', 'Etc/UTC', 2)"
+                );
             }
 
             Open();
@@ -247,7 +299,8 @@ public sealed class OpeningTests : IDisposable
         }
     }
 
-    private static StudioContext Context(string file) => new(new DbContextOptionsBuilder<StudioContext>().UseSqlite($"Data Source={file};Pooling=False").Options);
+    private static StudioContext Context(string file) =>
+        new(new DbContextOptionsBuilder<StudioContext>().UseSqlite($"Data Source={file};Pooling=False").Options);
 
     private static void Garble(string file, long at, int length, Random random)
     {

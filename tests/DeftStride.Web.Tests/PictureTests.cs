@@ -14,20 +14,26 @@ public sealed class PictureTests : IDisposable
 
     public void Dispose() => _studio.Dispose();
 
-    private int FilesKept => System.IO.Directory.Exists(Path.Combine(_studio.Folder, "pictures")) ? System.IO.Directory.GetFiles(Path.Combine(_studio.Folder, "pictures"), "*", SearchOption.AllDirectories).Length : 0;
+    private int FilesKept =>
+        System.IO.Directory.Exists(Path.Combine(_studio.Folder, "pictures"))
+            ? System
+                .IO.Directory.GetFiles(Path.Combine(_studio.Folder, "pictures"), "*", SearchOption.AllDirectories)
+                .Length
+            : 0;
 
-    public static TheoryData<string, byte[], string> Bad => new()
-    {
-        { "text named .png", Encoding.UTF8.GetBytes("this is a shopping list"), "Use a PNG, JPEG or WebP" },
-        { "nothing", [], "empty" },
-        { "HEIC", [0, 0, 0, 24, .. "ftypheic"u8, 0, 0, 0, 0], "JPEG" },
-        { "cut short", Drawn()[..600], "damaged" },
-        { "half a JPEG", Drawn(format: SKEncodedImageFormat.Jpeg)[..2000], "damaged" },
-        { "only a head", [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A], "damaged" },
-        { "100,000 × 1", WithSize(Drawn(300, 300), 100_000, 1), "at least 200" },
-        { "a bomb", WithSize(Drawn(300, 300), 30_000, 30_000), "40 megapixels" },
-        { "too small", Drawn(120, 900), "at least 200" },
-    };
+    public static TheoryData<string, byte[], string> Bad =>
+        new()
+        {
+            { "text named .png", Encoding.UTF8.GetBytes("this is a shopping list"), "Use a PNG, JPEG or WebP" },
+            { "nothing", [], "empty" },
+            { "HEIC", [0, 0, 0, 24, .. "ftypheic"u8, 0, 0, 0, 0], "JPEG" },
+            { "cut short", Drawn()[..600], "damaged" },
+            { "half a JPEG", Drawn(format: SKEncodedImageFormat.Jpeg)[..2000], "damaged" },
+            { "only a head", [0x89, 0x50, 0x4E, 0x47, 0x0D, 0x0A, 0x1A, 0x0A], "damaged" },
+            { "100,000 × 1", WithSize(Drawn(300, 300), 100_000, 1), "at least 200" },
+            { "a bomb", WithSize(Drawn(300, 300), 30_000, 30_000), "40 megapixels" },
+            { "too small", Drawn(120, 900), "at least 200" },
+        };
 
     [Theory]
     [MemberData(nameof(Bad))]
@@ -46,7 +52,11 @@ public sealed class PictureTests : IDisposable
     public async Task More_than_25_MB_is_refused()
     {
         var client = await _studio.ClientAsync();
-        using var answer = await _studio.PutPictureAsync(Guid.CreateVersion7(), client, new byte[(25 * 1024 * 1024) + 1]);
+        using var answer = await _studio.PutPictureAsync(
+            Guid.CreateVersion7(),
+            client,
+            new byte[(25 * 1024 * 1024) + 1]
+        );
         Assert.Contains("larger than 25 MB", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         Assert.Equal(0, FilesKept);
     }
@@ -109,14 +119,21 @@ public sealed class PictureTests : IDisposable
         Assert.Equal(turned ? (400, 600) : (600, 400), (bitmap.Width, bitmap.Height));
         var corner = bitmap.GetPixel(right == 1 ? bitmap.Width - 20 : 20, bottom == 1 ? bitmap.Height - 20 : 20);
         Assert.True(corner.Green < 60, $"orientation {orientation}: {corner}");
-        Assert.DoesNotContain(ImageMetadataReader.ReadMetadata(new MemoryStream(kept)), d => d.Name is "GPS" or "Exif IFD0");
+        Assert.DoesNotContain(
+            ImageMetadataReader.ReadMetadata(new MemoryStream(kept)),
+            d => d.Name is "GPS" or "Exif IFD0"
+        );
     }
 
     [Fact]
     public async Task A_large_picture_is_kept_smaller_in_the_same_shape()
     {
         var client = await _studio.ClientAsync();
-        using var answer = await _studio.PutPictureAsync(Guid.CreateVersion7(), client, Drawn(4000, 3000, SKEncodedImageFormat.Jpeg));
+        using var answer = await _studio.PutPictureAsync(
+            Guid.CreateVersion7(),
+            client,
+            Drawn(4000, 3000, SKEncodedImageFormat.Jpeg)
+        );
         var said = JsonNode.Parse(await answer.Content.ReadAsStringAsync())!;
         Assert.Equal((2400, 1800), (said["width"]!.GetValue<int>(), said["height"]!.GetValue<int>()));
     }
@@ -131,7 +148,8 @@ public sealed class PictureTests : IDisposable
         foreach (var b in file.AsSpan(12, 17))
         {
             crc ^= b;
-            for (var k = 0; k < 8; k++) crc = (crc & 1) == 1 ? (crc >> 1) ^ 0xEDB88320 : crc >> 1;
+            for (var k = 0; k < 8; k++)
+                crc = (crc & 1) == 1 ? (crc >> 1) ^ 0xEDB88320 : crc >> 1;
         }
 
         System.Buffers.Binary.BinaryPrimitives.WriteUInt32BigEndian(file.AsSpan(29), ~crc);
@@ -143,14 +161,61 @@ public sealed class PictureTests : IDisposable
     {
         byte[] tiff =
         [
-            .. "II"u8, 42, 0, 8, 0, 0, 0,
-            2, 0,
-            0x12, 0x01, 3, 0, 1, 0, 0, 0, (byte)orientation, 0, 0, 0,
-            0x25, 0x88, 4, 0, 1, 0, 0, 0, 38, 0, 0, 0,
-            0, 0, 0, 0,
-            1, 0,
-            1, 0, 2, 0, 2, 0, 0, 0, (byte)'N', 0, 0, 0,
-            0, 0, 0, 0,
+            .. "II"u8,
+            42,
+            0,
+            8,
+            0,
+            0,
+            0,
+            2,
+            0,
+            0x12,
+            0x01,
+            3,
+            0,
+            1,
+            0,
+            0,
+            0,
+            (byte)orientation,
+            0,
+            0,
+            0,
+            0x25,
+            0x88,
+            4,
+            0,
+            1,
+            0,
+            0,
+            0,
+            38,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            1,
+            0,
+            1,
+            0,
+            2,
+            0,
+            2,
+            0,
+            0,
+            0,
+            (byte)'N',
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
+            0,
         ];
         var length = 2 + 6 + tiff.Length;
         return [0xFF, 0xD8, 0xFF, 0xE1, (byte)(length >> 8), (byte)length, .. "Exif"u8, 0, 0, .. tiff, .. jpeg[2..]];

@@ -26,7 +26,11 @@ public sealed class StudioUnderTest : IDisposable
     /// <param name="clock">The clock it goes by, or null for the real one.</param>
     /// <param name="database">What else is set for its database.</param>
     /// <param name="environment">What the framework takes it to run in.</param>
-    public StudioUnderTest(TimeProvider? clock = null, Action<DbContextOptionsBuilder>? database = null, string environment = "Development")
+    public StudioUnderTest(
+        TimeProvider? clock = null,
+        Action<DbContextOptionsBuilder>? database = null,
+        string environment = "Development"
+    )
     {
         (_clock, _database, _environment) = (clock, database, environment);
         Start();
@@ -42,11 +46,18 @@ public sealed class StudioUnderTest : IDisposable
 
     public void Start()
     {
-        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host => host.UseEnvironment(_environment).UseSetting("data", Folder).UseSetting("web", Path.Combine(Folder, "none")).ConfigureServices(services =>
-        {
-            if (_clock is not null) services.AddSingleton(_clock);
-            if (_database is not null) services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);
-        }));
+        _server = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
+            host.UseEnvironment(_environment)
+                .UseSetting("data", Folder)
+                .UseSetting("web", Path.Combine(Folder, "none"))
+                .ConfigureServices(services =>
+                {
+                    if (_clock is not null)
+                        services.AddSingleton(_clock);
+                    if (_database is not null)
+                        services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);
+                })
+        );
         Http = _server.CreateClient();
     }
 
@@ -65,23 +76,43 @@ public sealed class StudioUnderTest : IDisposable
     }
 
     /// <summary>Sends JSON and expects a status; returns the answer's body, or null when it has none.</summary>
-    public async Task<JsonNode?> SendAsync(HttpMethod method, string path, object body, HttpStatusCode expected = HttpStatusCode.OK)
+    public async Task<JsonNode?> SendAsync(
+        HttpMethod method,
+        string path,
+        object body,
+        HttpStatusCode expected = HttpStatusCode.OK
+    )
     {
-        using var request = new HttpRequestMessage(method, path) { Content = JsonContent.Create(body, options: Json.Options) };
+        using var request = new HttpRequestMessage(method, path)
+        {
+            Content = JsonContent.Create(body, options: Json.Options),
+        };
         using var response = await Http.SendAsync(request);
         var text = await response.Content.ReadAsStringAsync();
         Assert.True(expected == response.StatusCode, $"{method} {path}: {(int)response.StatusCode} {text}");
         return text.Length == 0 ? null : JsonNode.Parse(text);
     }
 
-    public Task<JsonNode?> PostAsync(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) => SendAsync(HttpMethod.Post, path, body, expected);
+    public Task<JsonNode?> PostAsync(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) =>
+        SendAsync(HttpMethod.Post, path, body, expected);
 
-    public async Task<JsonNode> GetAsync(string path) => JsonNode.Parse(await Http.GetStringAsync(new Uri(path, UriKind.Relative)))!;
+    public async Task<JsonNode> GetAsync(string path) =>
+        JsonNode.Parse(await Http.GetStringAsync(new Uri(path, UriKind.Relative)))!;
 
     public async Task<Guid> ClientAsync(string name = "Maren Oakhollow", string? school = null)
     {
         var id = Guid.CreateVersion7();
-        await PostAsync("/api/clients", new { operationId = Guid.CreateVersion7(), id, name, goal = "", school });
+        await PostAsync(
+            "/api/clients",
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                id,
+                name,
+                goal = "",
+                school,
+            }
+        );
         return id;
     }
 
@@ -104,22 +135,69 @@ public sealed class StudioUnderTest : IDisposable
     public static object Still(Guid picture, string side, double shinDegrees)
     {
         var a = shinDegrees * Math.PI / 180;
-        return Still(picture, side, "side", "bottom", new { ankle = new { x = 400.0, y = 800.0 }, knee = new { x = 400 + (300 * Math.Sin(a)), y = 800 - (300 * Math.Cos(a)) } });
+        return Still(
+            picture,
+            side,
+            "side",
+            "bottom",
+            new
+            {
+                ankle = new { x = 400.0, y = 800.0 },
+                knee = new { x = 400 + (300 * Math.Sin(a)), y = 800 - (300 * Math.Cos(a)) },
+            }
+        );
     }
 
     /// <summary>A still of 800 × 1000 with any points and a marked upright.</summary>
-    public static object Still(Guid picture, string side, string view, string moment, object points) => new
-    {
-        side, view, moment, repetition = 1, facing = "right", mirrored = false, pictureId = picture, width = 800, height = 1000, points,
-        vertical = new { one = new { x = 100.0, y = 900.0 }, other = new { x = 100.0, y = 100.0 } },
-        scale = (object?)null,
-    };
+    public static object Still(Guid picture, string side, string view, string moment, object points) =>
+        new
+        {
+            side,
+            view,
+            moment,
+            repetition = 1,
+            facing = "right",
+            mirrored = false,
+            pictureId = picture,
+            width = 800,
+            height = 1000,
+            points,
+            vertical = new { one = new { x = 100.0, y = 900.0 }, other = new { x = 100.0, y = 100.0 } },
+            scale = (object?)null,
+        };
 
     /// <summary>The coach's word that everything else that must pass in a split squat looked fine on both sides.</summary>
-    public static object[] RestFine { get; } = [.. new[] { "heel-rise", "depth", "knee-offset", "pelvic-level", "pelvic-change", "spine", "rear-thigh" }
-        .SelectMany(m => new[] { "left", "right" }.Select(s => new { measureId = m, side = s, where = "within", moment = (string?)null }))];
+    public static object[] RestFine { get; } =
+    [
+        .. new[]
+        {
+            "heel-rise",
+            "depth",
+            "knee-offset",
+            "pelvic-level",
+            "pelvic-change",
+            "spine",
+            "rear-thigh",
+        }.SelectMany(m =>
+            new[] { "left", "right" }.Select(s => new
+            {
+                measureId = m,
+                side = s,
+                where = "within",
+                moment = (string?)null,
+            })
+        ),
+    ];
 
-    public async Task<object> CheckBodyAsync(Guid client, double left, double right, int pain = 0, Guid? id = null, int? nextMorning = null, object[]? seen = null)
+    public async Task<object> CheckBodyAsync(
+        Guid client,
+        double left,
+        double right,
+        int pain = 0,
+        Guid? id = null,
+        int? nextMorning = null,
+        object[]? seen = null
+    )
     {
         var picture = await PictureAsync(client);
         return new
@@ -133,16 +211,30 @@ public sealed class StudioUnderTest : IDisposable
             stated = Array.Empty<object>(),
             felt = (object?)null,
             effort = (int?)null,
-            pain = new { score = pain, leg = pain > 0 ? "left" : null, role = pain > 0 ? "rear" : null },
+            pain = new
+            {
+                score = pain,
+                leg = pain > 0 ? "left" : null,
+                role = pain > 0 ? "rear" : null,
+            },
             nextMorning,
             supersedes = (Guid?)null,
         };
     }
 
-    public async Task<JsonNode> CheckAsync(Guid client, double left, double right, int pain = 0, object[]? seen = null) =>
-        (await PostAsync("/api/checks", await CheckBodyAsync(client, left, right, pain, seen: seen)))!;
+    public async Task<JsonNode> CheckAsync(
+        Guid client,
+        double left,
+        double right,
+        int pain = 0,
+        object[]? seen = null
+    ) => (await PostAsync("/api/checks", await CheckBodyAsync(client, left, right, pain, seen: seen)))!;
 
-    public static byte[] Drawn(int width = 800, int height = 1000, SKEncodedImageFormat format = SKEncodedImageFormat.Png)
+    public static byte[] Drawn(
+        int width = 800,
+        int height = 1000,
+        SKEncodedImageFormat format = SKEncodedImageFormat.Png
+    )
     {
         using var bitmap = new SKBitmap(width, height);
         using var canvas = new SKCanvas(bitmap);

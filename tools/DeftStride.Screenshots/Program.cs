@@ -22,7 +22,9 @@ using (var parts = new PartsServer())
 
 desk.Resize(1280, 800);
 tour.Benches();
-if (only is "bench" or "meet" or "studio") return 0;
+if (only is "bench" or "meet" or "studio")
+    return 0;
 tour.Desk();
-using (var another = new AppServer(demo: true, clock: Clock)) tour.Phone(another.Url);
+using (var another = new AppServer(demo: true, clock: Clock))
+    tour.Phone(another.Url);
 return 0;

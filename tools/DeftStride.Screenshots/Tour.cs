@@ -10,17 +10,37 @@ internal sealed class Tour(Page desk, string folder, string only)
     private const string Right = "section[aria-label='Right leg in front']";
 
     /// <summary>Views to look at while working that are not kept among the docs.</summary>
-    private static readonly HashSet<string> ForTheEye = ["check-task", "check-side", "client-ilse", "bench-step", "phone-cue", "phone-bench", "phone-client", "parts-dim"];
+    private static readonly HashSet<string> ForTheEye =
+    [
+        "check-task",
+        "check-side",
+        "client-ilse",
+        "bench-step",
+        "phone-cue",
+        "phone-bench",
+        "phone-client",
+        "parts-dim",
+    ];
 
     /// <summary>The sheet of parts in both lights, whole.</summary>
     public static void Parts(Page page, string url, string folder, string only)
     {
         foreach (var light in new[] { "daylight", "dim" })
         {
-            if (!$"parts-{light}".Contains(only, StringComparison.Ordinal) || (ForTheEye.Contains($"parts-{light}") && folder.Contains("docs", StringComparison.Ordinal))) continue;
+            if (
+                !$"parts-{light}".Contains(only, StringComparison.Ordinal)
+                || (ForTheEye.Contains($"parts-{light}") && folder.Contains("docs", StringComparison.Ordinal))
+            )
+                continue;
             page.Driver.Navigate().GoToUrl(new Uri($"{url}/parts.html?theme={light}"));
             page.See("The parts, in every state");
-            page.Resize(1280, Convert.ToInt32(page.Script("return document.documentElement.scrollHeight"), System.Globalization.CultureInfo.InvariantCulture));
+            page.Resize(
+                1280,
+                Convert.ToInt32(
+                    page.Script("return document.documentElement.scrollHeight"),
+                    System.Globalization.CultureInfo.InvariantCulture
+                )
+            );
             page.Shoot(Path.Combine(folder, $"parts-{light}.png"));
         }
     }
@@ -41,7 +61,8 @@ internal sealed class Tour(Page desk, string folder, string only)
         Mark(desk, touch: false);
         Keep(desk, "check");
         desk.Press("Whole");
-        foreach (var side in new[] { "left", "right" }) desk.PlaceAsked(side, $"maren-4-{side[0]}");
+        foreach (var side in new[] { "left", "right" })
+            desk.PlaceAsked(side, $"maren-4-{side[0]}");
         Keep(desk, "check-side");
         desk.Find("nav[aria-label='Views'] button:nth-child(2)").Click();
         foreach (var side in new[] { "left", "right" })
@@ -98,7 +119,9 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.Key("p").Find("[data-print]");
         Keep(desk, "bench-card");
         desk.Key(Keys.Escape);
-        new OpenQA.Selenium.Support.UI.SelectElement(desk.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
+        new OpenQA.Selenium.Support.UI.SelectElement(desk.Find("select:has(option[value='step-up'])")).SelectByValue(
+            "step-up"
+        );
         desk.See("Step on");
         Keep(desk, "bench-step");
     }
@@ -164,7 +187,8 @@ internal sealed class Tour(Page desk, string folder, string only)
         Place(page, "[data-stage='left']", "maren-4-l", touch);
         page.Press("Use earlier picture 1 for the right");
         Place(page, "[data-stage='right']", "maren-4-r", touch);
-        if (!touch) page.Reading(Left);
+        if (!touch)
+            page.Reading(Left);
         page.Reading(Right);
     }
 
@@ -173,14 +197,20 @@ internal sealed class Tour(Page desk, string folder, string only)
         var (ankle, knee) = Figure.Points(figure);
         foreach (var (x, y) in new[] { ankle, knee })
         {
-            if (touch) page.TouchPicture(stage, x, y);
-            else page.ClickPicture(stage, x, y);
+            if (touch)
+                page.TouchPicture(stage, x, y);
+            else
+                page.ClickPicture(stage, x, y);
         }
     }
 
     private void Keep(Page page, string name)
     {
-        if (!name.Contains(only, StringComparison.Ordinal) || (ForTheEye.Contains(name) && folder.Contains("docs", StringComparison.Ordinal))) return;
+        if (
+            !name.Contains(only, StringComparison.Ordinal)
+            || (ForTheEye.Contains(name) && folder.Contains("docs", StringComparison.Ordinal))
+        )
+            return;
         page.Script("document.activeElement?.blur?.()");
         page.Shoot(Path.Combine(folder, name + ".png"));
         Console.WriteLine(name);

@@ -9,7 +9,12 @@ namespace DeftStride.Core.Bodies;
 /// <param name="ThighMetres">Hip joint (the bony point at the side) to the knee joint line.</param>
 /// <param name="FootMetres">Heel to the tip of the longest toe.</param>
 public sealed record BodyMeasures(
-    double StatureMetres, double? MassKilograms = null, double? ShankMetres = null, double? ThighMetres = null, double? FootMetres = null);
+    double StatureMetres,
+    double? MassKilograms = null,
+    double? ShankMetres = null,
+    double? ThighMetres = null,
+    double? FootMetres = null
+);
 
 /// <summary>A measure that cannot be right, with the likely slip.</summary>
 /// <param name="Field">Which field: "stature", "mass", "shank", "thigh" or "foot".</param>
@@ -20,7 +25,8 @@ public sealed record BodyProblem(string Field, string Sentence);
 public sealed class BodyException : Exception
 {
     /// <summary>Makes the exception for a problem.</summary>
-    public BodyException(BodyProblem problem) : base(problem?.Sentence) => Problem = problem ?? throw new ArgumentNullException(nameof(problem));
+    public BodyException(BodyProblem problem)
+        : base(problem?.Sentence) => Problem = problem ?? throw new ArgumentNullException(nameof(problem));
 
     /// <summary>Which field, and what to do.</summary>
     public BodyProblem Problem { get; }
@@ -100,10 +106,15 @@ public sealed record Body
 
     /// <summary>Makes a body, or throws with the field that cannot be right.</summary>
     /// <exception cref="BodyException">A measure cannot be right.</exception>
-    public static Body From(BodyMeasures measures) => TryFrom(measures, out var body, out var problem) ? body : throw new BodyException(problem);
+    public static Body From(BodyMeasures measures) =>
+        TryFrom(measures, out var body, out var problem) ? body : throw new BodyException(problem);
 
     /// <summary>Makes a body, or names the field that cannot be right and the likely slip.</summary>
-    public static bool TryFrom(BodyMeasures measures, [NotNullWhen(true)] out Body? body, [NotNullWhen(false)] out BodyProblem? problem)
+    public static bool TryFrom(
+        BodyMeasures measures,
+        [NotNullWhen(true)] out Body? body,
+        [NotNullWhen(false)] out BodyProblem? problem
+    )
     {
         ArgumentNullException.ThrowIfNull(measures);
         problem = Problem(measures);
@@ -115,43 +126,72 @@ public sealed record Body
 
     private static BodyProblem? Problem(BodyMeasures m)
     {
-        if (Stature_(m.StatureMetres) is { } stature) return new("stature", stature);
-        if (m.MassKilograms is { } mass && Mass_(mass) is { } heavy) return new("mass", heavy);
-        foreach (var (field, name, value, of) in new[]
+        if (Stature_(m.StatureMetres) is { } stature)
+            return new("stature", stature);
+        if (m.MassKilograms is { } mass && Mass_(mass) is { } heavy)
+            return new("mass", heavy);
+        foreach (
+            var (field, name, value, of) in new[]
+            {
+                ("shank", "A shank", m.ShankMetres, ShankOfStature),
+                ("thigh", "A thigh", m.ThighMetres, ThighOfStature),
+                ("foot", "A foot", m.FootMetres, FootOfStature),
+            }
+        )
         {
-            ("shank", "A shank", m.ShankMetres, ShankOfStature), ("thigh", "A thigh", m.ThighMetres, ThighOfStature), ("foot", "A foot", m.FootMetres, FootOfStature),
-        })
-        {
-            if (value is { } length && Segment(name, length, of * m.StatureMetres) is { } wrong) return new(field, wrong);
+            if (value is { } length && Segment(name, length, of * m.StatureMetres) is { } wrong)
+                return new(field, wrong);
         }
 
-        var (shank, thigh) = (m.ShankMetres ?? ShankOfStature * m.StatureMetres, m.ThighMetres ?? ThighOfStature * m.StatureMetres);
+        var (shank, thigh) = (
+            m.ShankMetres ?? ShankOfStature * m.StatureMetres,
+            m.ThighMetres ?? ThighOfStature * m.StatureMetres
+        );
         if (shank / thigh is > 1.25 or < 0.75)
         {
-            return new(m.ShankMetres is not null ? "shank" : "thigh", Invariant(
-                $"A shank of {100 * shank:0.#} cm with a thigh of {100 * thigh:0.#} cm does not go together. Measure both again: knee line to ankle bone, and hip bone to knee line."));
+            return new(
+                m.ShankMetres is not null ? "shank" : "thigh",
+                Invariant(
+                    $"A shank of {100 * shank:0.#} cm with a thigh of {100 * thigh:0.#} cm does not go together. Measure both again: knee line to ankle bone, and hip bone to knee line."
+                )
+            );
         }
 
         return null;
     }
 
-    private static string? Stature_(double metres) => metres switch
-    {
-        _ when !double.IsFinite(metres) => "Give the stature as a number.",
-        >= 0.0120 and <= 0.0230 => Invariant($"{100 * metres:0.##} cm is no stature. Did you mean {100 * metres:0.00} m? Give it in centimetres, like {10000 * metres:0}."),
-        >= 120 and <= 230 => Invariant($"{metres:0} m is no stature. Did you mean {metres:0} cm?"),
-        < 1.20 or > 2.30 => Invariant($"A stature of {100 * metres:0.#} cm is not likely. It lies between 120 and 230 cm; measure again, without shoes."),
-        _ => null,
-    };
+    private static string? Stature_(double metres) =>
+        metres switch
+        {
+            _ when !double.IsFinite(metres) => "Give the stature as a number.",
+            >= 0.0120 and <= 0.0230 => Invariant(
+                $"{100 * metres:0.##} cm is no stature. Did you mean {100 * metres:0.00} m? Give it in centimetres, like {10000 * metres:0}."
+            ),
+            >= 120 and <= 230 => Invariant($"{metres:0} m is no stature. Did you mean {metres:0} cm?"),
+            < 1.20 or > 2.30 => Invariant(
+                $"A stature of {100 * metres:0.#} cm is not likely. It lies between 120 and 230 cm; measure again, without shoes."
+            ),
+            _ => null,
+        };
 
-    private static string? Mass_(double kilograms) => kilograms is >= 25 and <= 250 ? null
-        : double.IsFinite(kilograms) ? Invariant($"A mass of {kilograms:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit.")
+    private static string? Mass_(double kilograms) =>
+        kilograms is >= 25 and <= 250 ? null
+        : double.IsFinite(kilograms)
+            ? Invariant(
+                $"A mass of {kilograms:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit."
+            )
         : "Give the mass as a number.";
 
     private static string? Segment(string name, double metres, double expected) =>
         !double.IsFinite(metres) ? $"{name} must be a number."
-        : metres > 10 * expected || metres < expected / 10 ? Invariant($"{name} of {100 * metres:0.##} cm looks like another unit. About {100 * expected:0} cm is usual for this stature.")
-        : metres > 1.25 * expected || metres < 0.75 * expected ? Invariant($"{name} of {100 * metres:0.#} cm does not fit the stature: about {100 * expected:0} cm is usual. Measure again.")
+        : metres > 10 * expected || metres < expected / 10
+            ? Invariant(
+                $"{name} of {100 * metres:0.##} cm looks like another unit. About {100 * expected:0} cm is usual for this stature."
+            )
+        : metres > 1.25 * expected || metres < 0.75 * expected
+            ? Invariant(
+                $"{name} of {100 * metres:0.#} cm does not fit the stature: about {100 * expected:0} cm is usual. Measure again."
+            )
         : null;
 
     private static string Invariant(FormattableString text) => FormattableString.Invariant(text);

@@ -37,29 +37,95 @@ public enum RangeTest
 /// <param name="Assumed">Assumed until measured, degrees; null when it is only recorded.</param>
 /// <param name="LeastDegrees">Less is a slip.</param>
 /// <param name="MostDegrees">More is a slip.</param>
-public sealed record RangeTestInfo(RangeTest Test, string Name, string How, double? Assumed, double LeastDegrees, double MostDegrees)
+public sealed record RangeTestInfo(
+    RangeTest Test,
+    string Name,
+    string How,
+    double? Assumed,
+    double LeastDegrees,
+    double MostDegrees
+)
 {
     /// <summary>All tests, those that limit most set-ups first.</summary>
     public static IReadOnlyList<RangeTestInfo> All { get; } =
     [
-        new(RangeTest.AnkleBend, "Ankle bend", "Knee to a wall, heel down, toes straight on. Slide the foot back until the knee just touches; read the shin's lean, or the gap from toe to wall.", 35, 5, 60),
-        new(RangeTest.HipFlexion, "Hip flexion", "On the back, knee towards the chest with the lower back flat. Stop when the tail lifts.", 120, 60, 150),
-        new(RangeTest.HipExtension, "Hip extension", "Half-kneeling, pelvis tucked, knee bent past a right angle. How far the thigh goes behind the trunk before the back arches.", 10, -15, 40),
-        new(RangeTest.BigToe, "Big toe", "Standing on the ball of the foot, heel straight up: the angle between toe and sole.", 70, 20, 100),
-        new(RangeTest.RearAnkle, "Rear ankle", "On the ball of the rear foot, knee down: how far the shank leans over the foot.", 45, 10, 65),
-        new(RangeTest.RearKnee, "Rear knee bend", "Face down, heel towards the buttock without the hip rising.", 135, 80, 160),
-        new(RangeTest.HipRotationIn, "Hip rotation in", "Face down, knee at a right angle, foot falling outward.", null, 0, 70),
-        new(RangeTest.HipRotationOut, "Hip rotation out", "Face down, knee at a right angle, foot falling inward.", null, 0, 80),
+        new(
+            RangeTest.AnkleBend,
+            "Ankle bend",
+            "Knee to a wall, heel down, toes straight on. Slide the foot back until the knee just touches; read the shin's lean, or the gap from toe to wall.",
+            35,
+            5,
+            60
+        ),
+        new(
+            RangeTest.HipFlexion,
+            "Hip flexion",
+            "On the back, knee towards the chest with the lower back flat. Stop when the tail lifts.",
+            120,
+            60,
+            150
+        ),
+        new(
+            RangeTest.HipExtension,
+            "Hip extension",
+            "Half-kneeling, pelvis tucked, knee bent past a right angle. How far the thigh goes behind the trunk before the back arches.",
+            10,
+            -15,
+            40
+        ),
+        new(
+            RangeTest.BigToe,
+            "Big toe",
+            "Standing on the ball of the foot, heel straight up: the angle between toe and sole.",
+            70,
+            20,
+            100
+        ),
+        new(
+            RangeTest.RearAnkle,
+            "Rear ankle",
+            "On the ball of the rear foot, knee down: how far the shank leans over the foot.",
+            45,
+            10,
+            65
+        ),
+        new(
+            RangeTest.RearKnee,
+            "Rear knee bend",
+            "Face down, heel towards the buttock without the hip rising.",
+            135,
+            80,
+            160
+        ),
+        new(
+            RangeTest.HipRotationIn,
+            "Hip rotation in",
+            "Face down, knee at a right angle, foot falling outward.",
+            null,
+            0,
+            70
+        ),
+        new(
+            RangeTest.HipRotationOut,
+            "Hip rotation out",
+            "Face down, knee at a right angle, foot falling inward.",
+            null,
+            0,
+            80
+        ),
     ];
 
     /// <summary>What one test asks for.</summary>
     public static RangeTestInfo Of(RangeTest test) => All.Single(t => t.Test == test);
 
     /// <summary>What is wrong with a value, in a sentence that names the likely slip, or null when it is fine.</summary>
-    public string? Problem(double degrees) => !double.IsFinite(degrees) ? $"{Name}: give the angle as a number of degrees."
+    public string? Problem(double degrees) =>
+        !double.IsFinite(degrees) ? $"{Name}: give the angle as a number of degrees."
         : degrees < LeastDegrees || degrees > MostDegrees
-            ? FormattableString.Invariant($"{Name} of {degrees:0.#}° is not likely. It lies between {LeastDegrees:0}° and {MostDegrees:0}°; check whether it was read from the other line.")
-            : null;
+            ? FormattableString.Invariant(
+                $"{Name} of {degrees:0.#}° is not likely. It lies between {LeastDegrees:0}° and {MostDegrees:0}°; check whether it was read from the other line."
+            )
+        : null;
 }
 
 /// <summary>A limit in force: its size, and whether it was measured on this client.</summary>
@@ -71,7 +137,8 @@ public sealed record RangeOfMotion
     private readonly IReadOnlyDictionary<RangeTest, Angle> _measured;
 
     /// <summary>Ranges with what has been measured so far.</summary>
-    public RangeOfMotion(IReadOnlyDictionary<RangeTest, Angle>? measured = null) => _measured = measured ?? new Dictionary<RangeTest, Angle>();
+    public RangeOfMotion(IReadOnlyDictionary<RangeTest, Angle>? measured = null) =>
+        _measured = measured ?? new Dictionary<RangeTest, Angle>();
 
     /// <summary>Nothing measured.</summary>
     public static RangeOfMotion Assumed { get; } = new();
@@ -83,9 +150,19 @@ public sealed record RangeOfMotion
     public static readonly Angle HipExtensionKneeOpen = Angle.FromDegrees(20);
 
     /// <summary>The limit of a range that can be assumed.</summary>
-    public Limit Of(RangeTest test) => _measured.TryGetValue(test, out var measured)
-        ? new Limit(measured, true)
-        : new Limit(Angle.FromDegrees(RangeTestInfo.Of(test).Assumed ?? throw new ArgumentException("This range is only recorded; nothing is assumed for it.", nameof(test))), false);
+    public Limit Of(RangeTest test) =>
+        _measured.TryGetValue(test, out var measured)
+            ? new Limit(measured, true)
+            : new Limit(
+                Angle.FromDegrees(
+                    RangeTestInfo.Of(test).Assumed
+                        ?? throw new ArgumentException(
+                            "This range is only recorded; nothing is assumed for it.",
+                            nameof(test)
+                        )
+                ),
+                false
+            );
 }
 
 /// <summary>The knee-to-wall test.</summary>

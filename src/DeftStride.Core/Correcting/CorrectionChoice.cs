@@ -20,7 +20,13 @@ public sealed record Experience(int Helped, int Tried);
 /// <param name="Tried">How often it was tried.</param>
 /// <param name="LastHelped">When it last helped, or null.</param>
 /// <param name="Expected">How often it may be expected to help this client, 0–1: an estimate, see <see cref="CorrectionChoice.Rank"/>.</param>
-public sealed record CorrectionRecord(Correction Correction, int Helped, int Tried, DateTimeOffset? LastHelped, double Expected);
+public sealed record CorrectionRecord(
+    Correction Correction,
+    int Helped,
+    int Tried,
+    DateTimeOffset? LastHelped,
+    double Expected
+);
 
 /// <summary>How a cause stands after what has been looked at, said and tried.</summary>
 public enum CauseStanding
@@ -46,7 +52,13 @@ public sealed record WeighedCause(Cause Cause, CauseStanding Standing);
 /// <param name="CauseId">The cause that the coach says it is, or null.</param>
 /// <param name="Pains">Where it hurts, when pain is above the limit and is itself a reason to change something; null when it is not.</param>
 public sealed record CorrectionFacts(
-    Look? Look, IReadOnlyList<PastTrial> Past, IReadOnlyList<PastTrial> ThisSession, IReadOnlySet<Gear>? Gear = null, string? CauseId = null, IReadOnlyList<SitePain>? Pains = null)
+    Look? Look,
+    IReadOnlyList<PastTrial> Past,
+    IReadOnlyList<PastTrial> ThisSession,
+    IReadOnlySet<Gear>? Gear = null,
+    string? CauseId = null,
+    IReadOnlyList<SitePain>? Pains = null
+)
 {
     /// <summary>Corrections that are no longer offered here.</summary>
     public Func<string, bool> Retired { get; init; } = _ => false;
@@ -56,7 +68,14 @@ public sealed record CorrectionFacts(
 }
 
 /// <summary>The correction to give now, why, for which cause, and the one after it.</summary>
-public sealed record CorrectionChoice(Fault Fault, Correction Now, string Why, Cause? Cause, IReadOnlyList<WeighedCause> Causes, Correction? OnDeck)
+public sealed record CorrectionChoice(
+    Fault Fault,
+    Correction Now,
+    string Why,
+    Cause? Cause,
+    IReadOnlyList<WeighedCause> Causes,
+    Correction? OnDeck
+)
 {
     /// <summary>How many trials of the studio's kind weigh as much as this client's own.</summary>
     public const double StudioWeight = 2;
@@ -71,40 +90,88 @@ public sealed record CorrectionChoice(Fault Fault, Correction Now, string Why, C
     {
         ArgumentNullException.ThrowIfNull(finding);
         ArgumentNullException.ThrowIfNull(facts);
-        var painful = Fault.For(finding) is null && facts is { Pains: { } pains, Look: { } looked } ? PainRoute.For(looked, pains) : ((Fault Fault, string Why)?)null;
-        if ((Fault.For(finding) ?? painful?.Fault) is not { } fault) return null;
+        var painful =
+            Fault.For(finding) is null && facts is { Pains: { } pains, Look: { } looked }
+                ? PainRoute.For(looked, pains)
+                : ((Fault Fault, string Why)?)null;
+        if ((Fault.For(finding) ?? painful?.Fault) is not { } fault)
+            return null;
 
-        var spent = facts.ThisSession.Where(t => t.Outcome != TrialOutcome.Helped).Select(t => t.CorrectionId).ToHashSet();
-        bool Offered(Correction c) => !spent.Contains(c.Id) && !facts.Retired(c.Id) && (facts.Gear is not { } gear || c.Needs.All(gear.Contains));
+        var spent = facts
+            .ThisSession.Where(t => t.Outcome != TrialOutcome.Helped)
+            .Select(t => t.CorrectionId)
+            .ToHashSet();
+        bool Offered(Correction c) =>
+            !spent.Contains(c.Id) && !facts.Retired(c.Id) && (facts.Gear is not { } gear || c.Needs.All(gear.Contains));
         var causes = fault.Causes.Select(c => new WeighedCause(c, Standing(c, finding, fault, facts, spent))).ToArray();
-        IEnumerable<(Correction Correction, Cause? For)> Answers(CauseStanding standing) => causes.Where(c => c.Standing == standing).OrderBy(c => c.Cause.Id == facts.CauseId ? 0 : 1)
-            .SelectMany(c => c.Cause.Corrections.Select(id => (Correction: fault.Corrections.Single(f => f.Id == id), For: (Cause?)c.Cause)));
+        IEnumerable<(Correction Correction, Cause? For)> Answers(CauseStanding standing) =>
+            causes
+                .Where(c => c.Standing == standing)
+                .OrderBy(c => c.Cause.Id == facts.CauseId ? 0 : 1)
+                .SelectMany(c =>
+                    c.Cause.Corrections.Select(id =>
+                        (Correction: fault.Corrections.Single(f => f.Id == id), For: (Cause?)c.Cause)
+                    )
+                );
         // While no cause is shown, words are tried for all of them before anything is touched or set.
         var byCause = Answers(CauseStanding.Shown).Concat(Answers(CauseStanding.Open).OrderBy(p => p.Correction.Level));
         Correction[] every = [.. fault.Corrections, .. facts.Added(fault)];
-        var helped = Rank(facts.Past, null).Where(r => r.LastHelped is not null && every.Any(c => c.Id == r.Correction.Id)).ToArray();
+        var helped = Rank(facts.Past, null)
+            .Where(r => r.LastHelped is not null && every.Any(c => c.Id == r.Correction.Id))
+            .ToArray();
         // What the coach names now outranks what helped at another time.
         var named = byCause.Where(p => facts.CauseId is not null && p.For?.Id == facts.CauseId);
-        var order = named.Concat(helped.Select(r => (r.Correction, For: (Cause?)null))).Concat(byCause).Concat(every.OrderBy(c => c.Level).Select(c => (Correction: c, For: (Cause?)null)))
-            .Where(p => Offered(p.Correction)).DistinctBy(p => p.Correction.Id).ToArray();
-        if (order.Length == 0) return null;
+        var order = named
+            .Concat(helped.Select(r => (r.Correction, For: (Cause?)null)))
+            .Concat(byCause)
+            .Concat(every.OrderBy(c => c.Level).Select(c => (Correction: c, For: (Cause?)null)))
+            .Where(p => Offered(p.Correction))
+            .DistinctBy(p => p.Correction.Id)
+            .ToArray();
+        if (order.Length == 0)
+            return null;
 
         var (now, cause) = order[0];
         var record = helped.FirstOrDefault(r => r.Correction == now);
-        var why = record is not null ? $"It helped {record.Helped} of {record.Tried} times before. {now.Why}"
-            : cause is not null && (cause.Id == facts.CauseId || causes.First(c => c.Cause == cause).Standing == CauseStanding.Shown) ? $"Because {cause.Name}. {now.Why}"
+        var why =
+            record is not null ? $"It helped {record.Helped} of {record.Tried} times before. {now.Why}"
+            : cause is not null
+            && (cause.Id == facts.CauseId || causes.First(c => c.Cause == cause).Standing == CauseStanding.Shown)
+                ? $"Because {cause.Name}. {now.Why}"
             : cause is { Sign.Where: BandSide.Within } ? $"Because {cause.Name}. {now.Why}"
             : now.Why;
-        if (painful is { } route) why = $"{route.Why} {why}";
-        return new CorrectionChoice(fault, now, why, cause, causes, order.Skip(1).Select(p => p.Correction).FirstOrDefault());
+        if (painful is { } route)
+            why = $"{route.Why} {why}";
+        return new CorrectionChoice(
+            fault,
+            now,
+            why,
+            cause,
+            causes,
+            order.Skip(1).Select(p => p.Correction).FirstOrDefault()
+        );
     }
 
-    private static CauseStanding Standing(Cause cause, Finding finding, Fault fault, CorrectionFacts facts, HashSet<string> spent)
+    private static CauseStanding Standing(
+        Cause cause,
+        Finding finding,
+        Fault fault,
+        CorrectionFacts facts,
+        HashSet<string> spent
+    )
     {
-        if (cause.Id == facts.CauseId) return CauseStanding.Shown;
-        if (cause.Corrections.All(spent.Contains)) return CauseStanding.RuledOut;
-        if (cause.Sign is not { } sign || finding.Side is not { } side || facts.Look?.On(sign.MeasureId, side) is not { Verdict: { } verdict } seen) return CauseStanding.Open;
-        if (sign.Where == BandSide.Within) return verdict == Verdict.Outside ? CauseStanding.RuledOut : CauseStanding.Open;
+        if (cause.Id == facts.CauseId)
+            return CauseStanding.Shown;
+        if (cause.Corrections.All(spent.Contains))
+            return CauseStanding.RuledOut;
+        if (
+            cause.Sign is not { } sign
+            || finding.Side is not { } side
+            || facts.Look?.On(sign.MeasureId, side) is not { Verdict: { } verdict } seen
+        )
+            return CauseStanding.Open;
+        if (sign.Where == BandSide.Within)
+            return verdict == Verdict.Outside ? CauseStanding.RuledOut : CauseStanding.Open;
         return verdict == Verdict.Outside && seen.Where == sign.Where ? CauseStanding.Shown
             : verdict == Verdict.InBand && !fault.Detects.Contains(sign) ? CauseStanding.RuledOut
             : CauseStanding.Open;
@@ -115,21 +182,33 @@ public sealed record CorrectionChoice(Fault Fault, Correction Now, string Why, C
     /// The expectation is (helped + 2·rate) ÷ (tried + 2): a few trials of one client are drawn toward the studio's own rate
     /// for that correction (one half while the studio has none), as if the studio's experience were two more trials.
     /// </summary>
-    public static IReadOnlyList<CorrectionRecord> Rank(IReadOnlyList<PastTrial> past, IReadOnlyDictionary<string, Experience>? studio)
+    public static IReadOnlyList<CorrectionRecord> Rank(
+        IReadOnlyList<PastTrial> past,
+        IReadOnlyDictionary<string, Experience>? studio
+    )
     {
         ArgumentNullException.ThrowIfNull(past);
-        return [.. past.Where(t => Fault.Find(t.CorrectionId) is not null).GroupBy(t => t.CorrectionId)
-            .Select(g =>
-            {
-                var (helped, tried) = (g.Count(t => t.Outcome == TrialOutcome.Helped), g.Count());
-                var rate = studio?.GetValueOrDefault(g.Key) is { Tried: > 0 } known ? (double)known.Helped / known.Tried : 0.5;
-                return new CorrectionRecord(
-                    Fault.Find(g.Key)!.Value.Correction, helped, tried,
-                    g.Where(t => t.Outcome == TrialOutcome.Helped).Select(t => (DateTimeOffset?)t.At).Max(),
-                    (helped + (StudioWeight * rate)) / (tried + StudioWeight));
-            })
-            .OrderByDescending(r => r.LastHelped ?? DateTimeOffset.MinValue)
-            .ThenByDescending(r => r.Expected)
-            .ThenBy(r => r.Correction.Id, StringComparer.Ordinal)];
+        return
+        [
+            .. past.Where(t => Fault.Find(t.CorrectionId) is not null)
+                .GroupBy(t => t.CorrectionId)
+                .Select(g =>
+                {
+                    var (helped, tried) = (g.Count(t => t.Outcome == TrialOutcome.Helped), g.Count());
+                    var rate = studio?.GetValueOrDefault(g.Key) is { Tried: > 0 } known
+                        ? (double)known.Helped / known.Tried
+                        : 0.5;
+                    return new CorrectionRecord(
+                        Fault.Find(g.Key)!.Value.Correction,
+                        helped,
+                        tried,
+                        g.Where(t => t.Outcome == TrialOutcome.Helped).Select(t => (DateTimeOffset?)t.At).Max(),
+                        (helped + (StudioWeight * rate)) / (tried + StudioWeight)
+                    );
+                })
+                .OrderByDescending(r => r.LastHelped ?? DateTimeOffset.MinValue)
+                .ThenByDescending(r => r.Expected)
+                .ThenBy(r => r.Correction.Id, StringComparer.Ordinal),
+        ];
     }
 }

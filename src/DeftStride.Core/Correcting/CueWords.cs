@@ -34,8 +34,16 @@ public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadO
     public IReadOnlyList<Correction> Added(Fault fault)
     {
         ArgumentNullException.ThrowIfNull(fault);
-        return [.. Studio.Where(s => Fault.IsOwn(s.Key) && s.Value.Length > 0).Select(s => Fault.Find(s.Key)).OfType<(Fault Fault, Correction Correction)>()
-            .Where(f => f.Fault == fault).Select(f => f.Correction).OrderBy(c => c.Id, StringComparer.Ordinal)];
+        return
+        [
+            .. Studio
+                .Where(s => Fault.IsOwn(s.Key) && s.Value.Length > 0)
+                .Select(s => Fault.Find(s.Key))
+                .OfType<(Fault Fault, Correction Correction)>()
+                .Where(f => f.Fault == fault)
+                .Select(f => f.Correction)
+                .OrderBy(c => c.Id, StringComparer.Ordinal),
+        ];
     }
 
     /// <summary>Whether the studio no longer offers it.</summary>

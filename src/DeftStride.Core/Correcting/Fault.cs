@@ -100,7 +100,14 @@ public sealed record Cause(string Id, string Name, string Test, Detection? Sign,
 /// <param name="Detects">What shows it; empty when only the coach's eye does.</param>
 /// <param name="Causes">Why it may be there, in test order.</param>
 /// <param name="Corrections">What to try, in order.</param>
-public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlyList<Detection> Detects, IReadOnlyList<Cause> Causes, IReadOnlyList<Correction> Corrections)
+public sealed record Fault(
+    string Id,
+    string Name,
+    bool CanHurt,
+    IReadOnlyList<Detection> Detects,
+    IReadOnlyList<Cause> Causes,
+    IReadOnlyList<Correction> Corrections
+)
 {
     /// <summary>Where coaches disagree about it, or empty.</summary>
     public string Disagreement { get; init; } = "";
@@ -108,7 +115,11 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlyList<D
     /// <summary>Every fault, from the foot up.</summary>
     public static IReadOnlyList<Fault> All => FaultTable.All;
 
-    private static readonly Dictionary<string, (Fault, Correction)> ByCorrection = All.SelectMany(f => f.Corrections, (f, c) => (f, c)).ToDictionary(p => p.c.Id);
+    private static readonly Dictionary<string, (Fault, Correction)> ByCorrection = All.SelectMany(
+            f => f.Corrections,
+            (f, c) => (f, c)
+        )
+        .ToDictionary(p => p.c.Id);
 
     /// <summary>The fault that a finding shows, or null when there is nothing to correct.</summary>
     public static Fault? For(Finding finding)
@@ -116,7 +127,9 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlyList<D
         ArgumentNullException.ThrowIfNull(finding);
         return finding.Kind switch
         {
-            FindingKind.Outside => All.FirstOrDefault(f => f.Detects.Any(d => d.MeasureId == finding.MeasureId && d.Where == finding.Where)),
+            FindingKind.Outside => All.FirstOrDefault(f =>
+                f.Detects.Any(d => d.MeasureId == finding.MeasureId && d.Where == finding.Where)
+            ),
             FindingKind.Uneven => All.Single(f => f.Id == "sides-uneven"),
             _ => null,
         };
@@ -128,9 +141,23 @@ public sealed record Fault(string Id, string Name, bool CanHurt, IReadOnlyList<D
     public static (Fault Fault, Correction Correction)? Find(string correctionId)
     {
         ArgumentNullException.ThrowIfNull(correctionId);
-        if (ByCorrection.TryGetValue(correctionId, out var found)) return found;
-        return correctionId.StartsWith(Own, StringComparison.Ordinal) && correctionId.Split(':') is [_, var faultId, { Length: > 0 }] && All.FirstOrDefault(f => f.Id == faultId) is { } fault
-            ? (fault, new Correction(correctionId, CorrectionLevel.Say, "", "This studio's own words for it.", "Our own words")) : null;
+        if (ByCorrection.TryGetValue(correctionId, out var found))
+            return found;
+        return
+            correctionId.StartsWith(Own, StringComparison.Ordinal)
+            && correctionId.Split(':') is [_, var faultId, { Length: > 0 }]
+            && All.FirstOrDefault(f => f.Id == faultId) is { } fault
+            ? (
+                fault,
+                new Correction(
+                    correctionId,
+                    CorrectionLevel.Say,
+                    "",
+                    "This studio's own words for it.",
+                    "Our own words"
+                )
+            )
+            : null;
     }
 
     /// <summary>Whether a correction is a studio's own cue; its words are the studio's and it has no usual ones.</summary>

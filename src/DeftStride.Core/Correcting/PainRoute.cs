@@ -19,7 +19,13 @@ public static class PainRoute
             (PainSite.KneeInside, LegRole.Rear) => ["lateral-line", "knee-in", "inner-ankle-sinks"],
             (PainSite.KneeInside, _) => ["knee-in", "inner-ankle-sinks"],
             (PainSite.KneeOutside, _) => ["knee-in", "hip-slides"],
-            (PainSite.KneeFront or PainSite.BelowKneecap, LegRole.Front) => ["shin-beyond-band", "heel-lifts", "knee-in", "inner-ankle-sinks"],
+            (PainSite.KneeFront or PainSite.BelowKneecap, LegRole.Front) =>
+            [
+                "shin-beyond-band",
+                "heel-lifts",
+                "knee-in",
+                "inner-ankle-sinks",
+            ],
             (PainSite.KneeFront or PainSite.BelowKneecap, _) => ["weight-back", "rear-knee-straight"],
             (PainSite.HipFront, _) => ["hanging-rear-hip", "rear-knee-straight", "stance-off", "shallow"],
             (PainSite.Back, _) => ["arched", "rounding"],
@@ -40,13 +46,28 @@ public static class PainRoute
         {
             foreach (var suspect in Suspects(pain.Site, pain.Role))
             {
-                if (suspect.Detects.Any(d => look.Results.Any(r => r.Measure.Id == d.MeasureId && r.Verdict == Verdict.Outside && r.Where == d.Where)))
-                    return (suspect, $"It hurts at the {SitePain.Word(pain.Site)}, and this is what most often loads it.");
+                if (
+                    suspect.Detects.Any(d =>
+                        look.Results.Any(r =>
+                            r.Measure.Id == d.MeasureId && r.Verdict == Verdict.Outside && r.Where == d.Where
+                        )
+                    )
+                )
+                    return (
+                        suspect,
+                        $"It hurts at the {SitePain.Word(pain.Site)}, and this is what most often loads it."
+                    );
             }
         }
 
         var named = pains.Count == 0 ? [] : Suspects(pains.MaxBy(p => p.Score)!.Site, pains.MaxBy(p => p.Score)!.Role);
-        var looked = named.Count == 0 ? "" : $" Rule out first: {string.Join(", ", named.Select(f => char.ToLowerInvariant(f.Name[0]) + f.Name[1..]))}.";
-        return (Fault.All.Single(f => f.Id == TissueNotReady), $"Everything looked at is fine and it still hurts: give it less to do.{looked}");
+        var looked =
+            named.Count == 0
+                ? ""
+                : $" Rule out first: {string.Join(", ", named.Select(f => char.ToLowerInvariant(f.Name[0]) + f.Name[1..]))}.";
+        return (
+            Fault.All.Single(f => f.Id == TissueNotReady),
+            $"Everything looked at is fine and it still hurts: give it less to do.{looked}"
+        );
     }
 }

@@ -41,7 +41,13 @@ public sealed record TrialTarget(string MeasureId, BodySide Side, Quantity? Twin
 /// <param name="DetectableChange">The smallest change that is news from the same camera place, or null.</param>
 /// <param name="Sentence">What a coach could say of it aloud.</param>
 /// <param name="Because">The facts that decided it.</param>
-public sealed record Trial(TrialOutcome Outcome, Quantity? Change, Quantity? DetectableChange, Phrase Sentence, string Because)
+public sealed record Trial(
+    TrialOutcome Outcome,
+    Quantity? Change,
+    Quantity? DetectableChange,
+    Phrase Sentence,
+    string Because
+)
 {
     /// <summary>Pain this many points down (or gone) counts as helped, up as worse.</summary>
     public const int PainStep = 2;
@@ -72,8 +78,17 @@ public sealed record Trial(TrialOutcome Outcome, Quantity? Change, Quantity? Det
             _ => TrialOutcome.NoDifference,
         };
         var outcome = pain != TrialOutcome.NoDifference ? pain : measured;
-        var leftWords = left.Length == 0 ? "" : $" But {string.Join(" and ", left.Select(m => Finding.Name(m.Measure)))} left its band.";
-        return new Trial(outcome, Difference(then, now), News(then, now), Say(outcome, then, now), $"{Words(then, now)}{leftWords}{painWords}");
+        var leftWords =
+            left.Length == 0
+                ? ""
+                : $" But {string.Join(" and ", left.Select(m => Finding.Name(m.Measure)))} left its band.";
+        return new Trial(
+            outcome,
+            Difference(then, now),
+            News(then, now),
+            Say(outcome, then, now),
+            $"{Words(then, now)}{leftWords}{painWords}"
+        );
     }
 
     /// <summary>A trial that the coach judged by eye, in one tap. Pain outranks the eye too.</summary>
@@ -82,19 +97,33 @@ public sealed record Trial(TrialOutcome Outcome, Quantity? Change, Quantity? Det
         ArgumentNullException.ThrowIfNull(target);
         var (pain, painWords) = Pain(painBefore, painAfter);
         var outcome = pain != TrialOutcome.NoDifference ? pain : seen;
-        var name = Finding.Name(Measure.Find(target.MeasureId) ?? throw new ArgumentException("There is no such measure.", nameof(target)));
-        return new Trial(outcome, null, null,
-            Phrase.Of(new PhrasePart($"{Finding.Capital(target.Side)} {name}, seen by eye: "), outcome switch
-            {
-                TrialOutcome.Helped => new("that helped", Tone.Good),
-                TrialOutcome.Worse => new("that made it worse", Tone.Off),
-                _ => new("no difference worth having"),
-            }, new(".")),
-            $"Seen, not measured.{painWords}");
+        var name = Finding.Name(
+            Measure.Find(target.MeasureId) ?? throw new ArgumentException("There is no such measure.", nameof(target))
+        );
+        return new Trial(
+            outcome,
+            null,
+            null,
+            Phrase.Of(
+                new PhrasePart($"{Finding.Capital(target.Side)} {name}, seen by eye: "),
+                outcome switch
+                {
+                    TrialOutcome.Helped => new("that helped", Tone.Good),
+                    TrialOutcome.Worse => new("that made it worse", Tone.Off),
+                    _ => new("no difference worth having"),
+                },
+                new(".")
+            ),
+            $"Seen, not measured.{painWords}"
+        );
     }
 
-    private static MeasureResult Answer(Look look, TrialTarget target, string name) => look.On(target.MeasureId, target.Side)
-        ?? throw new ArgumentException($"There is no answer for {target.MeasureId} on the {Finding.Word(target.Side)}.", name);
+    private static MeasureResult Answer(Look look, TrialTarget target, string name) =>
+        look.On(target.MeasureId, target.Side)
+        ?? throw new ArgumentException(
+            $"There is no answer for {target.MeasureId} on the {Finding.Word(target.Side)}.",
+            name
+        );
 
     /// <summary>+1 towards the band (or the twin), −1 away from it, 0 neither.</summary>
     private static int Moved(MeasureResult then, MeasureResult now, TrialTarget target)
@@ -107,26 +136,46 @@ public sealed record Trial(TrialOutcome Outcome, Quantity? Change, Quantity? Det
                 _ => 0,
             };
         var mdc = SideComparison.SameSessionChange(then.Mean.Error, now.Mean.Error);
-        if (target.Twin is { } twin) return Sign((then.Mean.Value - twin).Abs() - (now.Mean.Value - twin).Abs(), mdc);
-        return then.Judgement is not { } was || now.Judgement is not { } isNow || (was.Where == BandSide.Within && isNow.Where == BandSide.Within)
-            ? 0 : Sign(isNow.Margin - was.Margin, mdc);
+        if (target.Twin is { } twin)
+            return Sign((then.Mean.Value - twin).Abs() - (now.Mean.Value - twin).Abs(), mdc);
+        return
+            then.Judgement is not { } was
+            || now.Judgement is not { } isNow
+            || (was.Where == BandSide.Within && isNow.Where == BandSide.Within)
+            ? 0
+            : Sign(isNow.Margin - was.Margin, mdc);
     }
 
-    private static int Sign(Quantity better, Quantity mdc) => better > mdc ? 1 : better < -mdc ? -1 : 0;
+    private static int Sign(Quantity better, Quantity mdc) =>
+        better > mdc ? 1
+        : better < -mdc ? -1
+        : 0;
 
     private static MeasureResult[] Leaving(Look from, Look to, TrialTarget target) =>
-        [.. to.MustPass.Where(r => r.Side == target.Side && r.Measure.Id != target.MeasureId && r.Verdict == Verdict.Outside && from.On(r.Measure.Id, r.Side)?.Verdict == Verdict.InBand)];
+        [
+            .. to.MustPass.Where(r =>
+                r.Side == target.Side
+                && r.Measure.Id != target.MeasureId
+                && r.Verdict == Verdict.Outside
+                && from.On(r.Measure.Id, r.Side)?.Verdict == Verdict.InBand
+            ),
+        ];
 
-    private static Quantity? Difference(MeasureResult then, MeasureResult now) => then.Mean is { } a && now.Mean is { } b ? b.Value - a.Value : null;
+    private static Quantity? Difference(MeasureResult then, MeasureResult now) =>
+        then.Mean is { } a && now.Mean is { } b ? b.Value - a.Value : null;
 
-    private static Quantity? News(MeasureResult then, MeasureResult now) => then.Mean is { } a && now.Mean is { } b ? SideComparison.SameSessionChange(a.Error, b.Error) : null;
+    private static Quantity? News(MeasureResult then, MeasureResult now) =>
+        then.Mean is { } a && now.Mean is { } b ? SideComparison.SameSessionChange(a.Error, b.Error) : null;
 
     private static (TrialOutcome Outcome, string Words) Pain(int? before, int? after)
     {
-        if (before is not { } b || after is not { } a) return (TrialOutcome.NoDifference, "");
+        if (before is not { } b || after is not { } a)
+            return (TrialOutcome.NoDifference, "");
         var words = a == b ? $" Pain stayed at {a}." : $" Pain went from {b} to {a}.";
-        if (b - a >= PainStep || (b > 0 && a == 0)) return (TrialOutcome.Helped, words);
-        if (a - b >= PainStep || (a > 0 && b == 0)) return (TrialOutcome.Worse, words);
+        if (b - a >= PainStep || (b > 0 && a == 0))
+            return (TrialOutcome.Helped, words);
+        if (a - b >= PainStep || (a > 0 && b == 0))
+            return (TrialOutcome.Worse, words);
         return (TrialOutcome.NoDifference, words);
     }
 
@@ -140,18 +189,31 @@ public sealed record Trial(TrialOutcome Outcome, Quantity? Change, Quantity? Det
         };
         var what = $"{Finding.Capital(now.Side)} {Finding.Name(now.Measure)}";
         return then.Mean is { } a && now.Mean is { } b && now.Seen is null
-            ? Phrase.Of(new PhrasePart($"{what} from {Plain(a)} to "), new(MeasureWords.Say(b.Measure, b.Value), now.Verdict?.Tone() ?? Tone.Plain), end)
-            : Phrase.Of(new PhrasePart($"{what} now "), new(now.Verdict == Verdict.InBand ? "fine" : MeasureWords.Fault(now), now.Verdict?.Tone() ?? Tone.Plain), end);
+            ? Phrase.Of(
+                new PhrasePart($"{what} from {Plain(a)} to "),
+                new(MeasureWords.Say(b.Measure, b.Value), now.Verdict?.Tone() ?? Tone.Plain),
+                end
+            )
+            : Phrase.Of(
+                new PhrasePart($"{what} now "),
+                new(
+                    now.Verdict == Verdict.InBand ? "fine" : MeasureWords.Fault(now),
+                    now.Verdict?.Tone() ?? Tone.Plain
+                ),
+                end
+            );
     }
 
     /// <summary>The shin's angle needs no word before "to"; what changes its word with its sign does.</summary>
-    private static string Plain(MeasureMean mean) => mean.Measure.Id == "front-shin" ? mean.Value.ToString() : MeasureWords.Say(mean.Measure, mean.Value);
+    private static string Plain(MeasureMean mean) =>
+        mean.Measure.Id == "front-shin" ? mean.Value.ToString() : MeasureWords.Say(mean.Measure, mean.Value);
 
     private static string Words(MeasureResult then, MeasureResult now)
     {
         var name = Finding.Name(now.Measure);
         var what = char.ToUpperInvariant(name[0]) + name[1..];
-        if (then.Mean is not { } a || now.Mean is not { } b) return $"{what}: {(now.Verdict == Verdict.InBand ? "fine" : "still wrong")}, seen by eye.";
+        if (then.Mean is not { } a || now.Mean is not { } b)
+            return $"{what}: {(now.Verdict == Verdict.InBand ? "fine" : "still wrong")}, seen by eye.";
         var (moved, mdc) = ((b.Value - a.Value).Abs(), SideComparison.SameSessionChange(a.Error, b.Error));
         var against = moved > mdc ? $"more than the {mdc} that counts" : $"not more than the {mdc} that counts";
         return $"{what} from {MeasureWords.Say(a.Measure, a.Value)} to {MeasureWords.Say(b.Measure, b.Value)}: {moved}, {against}.";

@@ -58,34 +58,48 @@ public static class WedgeExploration
     {
         ArgumentNullException.ThrowIfNull(tries);
         if (tries.FirstOrDefault(t => t.Answer == WedgeAnswer.Better) is { } better)
-            return new(foot, null, better.Place, better.Place switch
-            {
-                WedgePlace.Awareness => "Attention alone is enough. No wedge.",
-                WedgePlace.MidFoot => "Rolling the foot first is enough: do it before every set. No wedge.",
-                WedgePlace.InnerEdge => "Keep the inner wedge for two weeks, then try without.",
-                _ => "Keep the outer wedge for two weeks, then try without.",
-            }, Watched(better.Place));
+            return new(
+                foot,
+                null,
+                better.Place,
+                better.Place switch
+                {
+                    WedgePlace.Awareness => "Attention alone is enough. No wedge.",
+                    WedgePlace.MidFoot => "Rolling the foot first is enough: do it before every set. No wedge.",
+                    WedgePlace.InnerEdge => "Keep the inner wedge for two weeks, then try without.",
+                    _ => "Keep the outer wedge for two weeks, then try without.",
+                },
+                Watched(better.Place)
+            );
 
         // A sinking foot wants its inner edge up, a stiff one its outer; else the outer is tried first.
-        WedgePlace[] order = type == FootType.Collapsing
-            ? [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.InnerEdge, WedgePlace.OuterEdge]
-            : [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.OuterEdge, WedgePlace.InnerEdge];
+        WedgePlace[] order =
+            type == FootType.Collapsing
+                ? [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.InnerEdge, WedgePlace.OuterEdge]
+                : [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.OuterEdge, WedgePlace.InnerEdge];
         var left = order.Where(p => tries.All(t => t.Place != p)).ToArray();
         return left.Length == 0
             ? new(foot, null, null, "Nothing made it better. No wedge under this foot.", "")
-            : new(foot, left[0], null, left[0] switch
-            {
-                WedgePlace.Awareness => "Three split squats, thinking of heel, big toe and little toe.",
-                WedgePlace.MidFoot => "Roll the foot slowly in and out ten times, then three split squats.",
-                WedgePlace.InnerEdge => "Thin wedge under the inner edge: three split squats.",
-                _ => "Thin wedge under the outer edge: three split squats.",
-            }, Watched(left[0]));
+            : new(
+                foot,
+                left[0],
+                null,
+                left[0] switch
+                {
+                    WedgePlace.Awareness => "Three split squats, thinking of heel, big toe and little toe.",
+                    WedgePlace.MidFoot => "Roll the foot slowly in and out ten times, then three split squats.",
+                    WedgePlace.InnerEdge => "Thin wedge under the inner edge: three split squats.",
+                    _ => "Thin wedge under the outer edge: three split squats.",
+                },
+                Watched(left[0])
+            );
     }
 
-    private static string Watched(WedgePlace place) => place switch
-    {
-        WedgePlace.InnerEdge => "The foot may roll out on it; it must not tip.",
-        WedgePlace.OuterEdge => "The knee may turn in on it: big toe down, knee out from the hip.",
-        _ => "",
-    };
+    private static string Watched(WedgePlace place) =>
+        place switch
+        {
+            WedgePlace.InnerEdge => "The foot may roll out on it; it must not tip.",
+            WedgePlace.OuterEdge => "The knee may turn in on it: big toe down, knee out from the hip.",
+            _ => "",
+        };
 }

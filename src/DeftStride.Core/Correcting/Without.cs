@@ -17,7 +17,11 @@ public static class Without
     public static Correction? Find(string id)
     {
         ArgumentNullException.ThrowIfNull(id);
-        return id.StartsWith(Prefix, StringComparison.Ordinal) && Fault.Find(id[Prefix.Length..]) is { Correction: { Borrowed: true } correction } ? correction : null;
+        return
+            id.StartsWith(Prefix, StringComparison.Ordinal)
+            && Fault.Find(id[Prefix.Length..]) is { Correction: { Borrowed: true } correction }
+            ? correction
+            : null;
     }
 
     /// <summary>What follows: whoever does no worse without gives it back, whoever does worse keeps it two more weeks.</summary>

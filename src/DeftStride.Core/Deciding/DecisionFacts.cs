@@ -17,14 +17,15 @@ public sealed record Repetitions(int Prescribed, int Done, int Clean)
     public const int Most = 200;
 
     /// <summary>What is wrong with the count, in a sentence, or null when it is fine.</summary>
-    public string? Problem() => (Prescribed, Done, Clean) switch
-    {
-        ( < 1 or > Most, _, _) => $"Repetitions asked for must be from 1 to {Most} a side.",
-        (_, < 0 or > Most, _) => $"Repetitions done must be from 0 to {Most} a side.",
-        (_, _, < 0) => "Clean repetitions cannot be fewer than none.",
-        _ when Clean > Done => $"There cannot be more clean repetitions ({Clean}) than repetitions done ({Done}).",
-        _ => null,
-    };
+    public string? Problem() =>
+        (Prescribed, Done, Clean) switch
+        {
+            (< 1 or > Most, _, _) => $"Repetitions asked for must be from 1 to {Most} a side.",
+            (_, < 0 or > Most, _) => $"Repetitions done must be from 0 to {Most} a side.",
+            (_, _, < 0) => "Clean repetitions cannot be fewer than none.",
+            _ when Clean > Done => $"There cannot be more clean repetitions ({Clean}) than repetitions done ({Done}).",
+            _ => null,
+        };
 }
 
 /// <summary>Pain at one moment of a session.</summary>
@@ -66,7 +67,8 @@ public sealed record DecisionFacts(
     IReadOnlyList<SessionTrial> Trials,
     Repetitions? Repetitions,
     PreviousSession? Previous,
-    CorrectionRecord? BestCorrection)
+    CorrectionRecord? BestCorrection
+)
 {
     /// <summary>Whether moving on needs all checks in band and not only those that must pass.</summary>
     public bool AllChecks { get; init; }
@@ -81,14 +83,18 @@ public sealed record DecisionFacts(
     public Rung? Below { get; init; }
 
     /// <summary>What to go back to: the rung below, else the exercise's own easier form.</summary>
-    public string Easier => Below is { } rung ? $"One rung back: {char.ToLowerInvariant(rung.Name[0])}{rung.Name[1..]}." : Exercise.StepBack;
+    public string Easier =>
+        Below is { } rung
+            ? $"One rung back: {char.ToLowerInvariant(rung.Name[0])}{rung.Name[1..]}."
+            : Exercise.StepBack;
 
     /// <summary>Eight clean repetitions in ten are good enough to move on.</summary>
     public const double CleanShare = 0.8;
 
     /// <summary>A measure of a side as it stands now: its last retest, or the uncued look.</summary>
     public MeasureResult? Now(string measureId, BodySide side) =>
-        Trials.Where(t => t.Side == side).Select(t => t.After?.On(measureId, side)).LastOrDefault(r => r is not null) ?? Check.On(measureId, side);
+        Trials.Where(t => t.Side == side).Select(t => t.After?.On(measureId, side)).LastOrDefault(r => r is not null)
+        ?? Check.On(measureId, side);
 
     /// <summary>Every must-pass check as it stands now, those that have an answer.</summary>
     public IEnumerable<MeasureResult> Standing => Check.MustPass.Select(r => Now(r.Measure.Id, r.Side)!);
@@ -103,11 +109,15 @@ public sealed record DecisionFacts(
     public IReadOnlyList<string> NotKnown()
     {
         var open = new List<string>();
-        if (Sides < 2) open.Add(Sides == 0 ? "a look at both sides" : "the other side");
+        if (Sides < 2)
+            open.Add(Sides == 0 ? "a look at both sides" : "the other side");
         open.AddRange(Check.Missing.Where(m => Check.Has(m.Side)).Select(m => Finding.Name(m.Measure)).Distinct());
-        if (Repetitions is null) open.Add("the repetitions, and how many were clean");
-        if (Pain.Count == 0) open.Add("pain");
-        if (Previous is not null && NextMorning is null) open.Add("pain on the morning after last time");
+        if (Repetitions is null)
+            open.Add("the repetitions, and how many were clean");
+        if (Pain.Count == 0)
+            open.Add("pain");
+        if (Previous is not null && NextMorning is null)
+            open.Add("pain on the morning after last time");
         return open;
     }
 
@@ -115,24 +125,42 @@ public sealed record DecisionFacts(
     public IReadOnlyList<string> Unmet()
     {
         var unmet = new List<string>();
-        if (Sides < 2) unmet.Add("Mark both sides.");
+        if (Sides < 2)
+            unmet.Add("Mark both sides.");
         foreach (var r in Check.MustPass.Where(r => r.Verdict != Verdict.InBand))
             unmet.Add($"{Finding.Capital(r.Side)} {Finding.Name(r.Measure)} in band on an uncued look.");
-        if (AllChecks && Check.Results.Where(r => !r.MustPass && r.Verdict is Verdict.Outside or Verdict.TooCloseToCall).Select(r => $"{Finding.Name(r.Measure)}, {Finding.Word(r.Side)}").Distinct().ToArray() is { Length: > 0 } noted)
+        if (
+            AllChecks
+            && Check
+                .Results.Where(r => !r.MustPass && r.Verdict is Verdict.Outside or Verdict.TooCloseToCall)
+                .Select(r => $"{Finding.Name(r.Measure)}, {Finding.Word(r.Side)}")
+                .Distinct()
+                .ToArray()
+                is { Length: > 0 } noted
+        )
             unmet.Add($"In band too, since all checks are asked for here: {string.Join("; ", noted)}.");
-        if (Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct().ToArray() is { Length: > 0 } open) unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
-        foreach (var uneven in Check.Comparisons.Where(c => !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure)))
+        if (Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct().ToArray() is { Length: > 0 } open)
+            unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
+        foreach (
+            var uneven in Check.Comparisons.Where(c => !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure))
+        )
             unmet.Add($"Left and right {Finding.Name(uneven.Measure)} within {uneven.Allowed} of each other.");
-        if (Repetitions is not { } reps) unmet.Add("Count the repetitions, and the clean ones among them.");
+        if (Repetitions is not { } reps)
+            unmet.Add("Count the repetitions, and the clean ones among them.");
         else
         {
-            if (reps.Done < reps.Prescribed) unmet.Add($"All {reps.Prescribed} repetitions a side.");
-            if (reps.Clean < CleanShare * reps.Done || reps.Done == 0) unmet.Add("At least eight in ten repetitions clean.");
+            if (reps.Done < reps.Prescribed)
+                unmet.Add($"All {reps.Prescribed} repetitions a side.");
+            if (reps.Clean < CleanShare * reps.Done || reps.Done == 0)
+                unmet.Add("At least eight in ten repetitions clean.");
         }
 
-        if (Pain.Count == 0) unmet.Add("Ask about pain.");
-        else if (Pain.Max(p => p.Pain.Score) > PainLimit.Value) unmet.Add($"Pain at {PainLimit.Value} or less.");
-        else if (Pain[^1].Pain.Score > Pain[0].Pain.Score || Pain[^1].Pain.Score > (Previous?.LastPain ?? 10)) unmet.Add("Pain that is not rising.");
+        if (Pain.Count == 0)
+            unmet.Add("Ask about pain.");
+        else if (Pain.Max(p => p.Pain.Score) > PainLimit.Value)
+            unmet.Add($"Pain at {PainLimit.Value} or less.");
+        else if (Pain[^1].Pain.Score > Pain[0].Pain.Score || Pain[^1].Pain.Score > (Previous?.LastPain ?? 10))
+            unmet.Add("Pain that is not rising.");
         return unmet;
     }
 }

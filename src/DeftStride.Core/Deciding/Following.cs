@@ -15,16 +15,42 @@ public static class Following
     /// <param name="chosen">What was decided.</param>
     /// <param name="sides">The sides that gave the reason.</param>
     /// <param name="way">The way on that was chosen, or null.</param>
-    public static IReadOnlyList<Move> Moves(Ladder ladder, string on, string left, string right, DecisionOutcome chosen, IReadOnlyCollection<BodySide> sides, ProgressOption? way) => chosen switch
-    {
-        DecisionOutcome.StepBack => Stride.Back(ladder, left, right, sides, on),
-        DecisionOutcome.Progress when way is { Kind: ProgressKind.Rung } => Stride.Up(ladder, left, right, way.RungId),
-        _ => [],
-    };
+    public static IReadOnlyList<Move> Moves(
+        Ladder ladder,
+        string on,
+        string left,
+        string right,
+        DecisionOutcome chosen,
+        IReadOnlyCollection<BodySide> sides,
+        ProgressOption? way
+    ) =>
+        chosen switch
+        {
+            DecisionOutcome.StepBack => Stride.Back(ladder, left, right, sides, on),
+            DecisionOutcome.Progress when way is { Kind: ProgressKind.Rung } => Stride.Up(
+                ladder,
+                left,
+                right,
+                way.RungId
+            ),
+            _ => [],
+        };
 
     /// <summary>The numbers for next time on the same rung. Only a decision to progress adds anything; what was done speaks where it asks for less.</summary>
-    public static NextDose Next(Prescription asked, string askedWhy, SessionLog? log, DecisionOutcome chosen, ProgressOption? way, int painLimit, LoadRack rack) =>
-        chosen == DecisionOutcome.Progress ? way is null ? NextDose.Grow(asked, true, rack) : new NextDose(way.Dose, DoseStep.Same, way.Why)
-        : log is null ? new NextDose(asked, DoseStep.Same, askedWhy)
-        : NextDose.After(asked, log, painLimit, false, false, rack);
+    public static NextDose Next(
+        Prescription asked,
+        string askedWhy,
+        SessionLog? log,
+        DecisionOutcome chosen,
+        ProgressOption? way,
+        int painLimit,
+        LoadRack rack
+    ) =>
+        chosen == DecisionOutcome.Progress
+            ? way is null
+                ? NextDose.Grow(asked, true, rack)
+                : new NextDose(way.Dose, DoseStep.Same, way.Why)
+            : log is null
+                ? new NextDose(asked, DoseStep.Same, askedWhy)
+                : NextDose.After(asked, log, painLimit, false, false, rack);
 }

@@ -31,7 +31,8 @@ public abstract class SimulatedDevice(Func<BodySide, PosedFigure> figure, Random
     /// <inheritdoc/>
     public DeviceReading Read(BodySide side, TimeSpan at)
     {
-        if (at < _zeroed) throw new ArgumentOutOfRangeException(nameof(at), at, "A device is read after it was set to zero.");
+        if (at < _zeroed)
+            throw new ArgumentOutOfRangeException(nameof(at), at, "A device is read after it was set to zero.");
         return Read(figure(side), side, (at - _zeroed).TotalMinutes);
     }
 
@@ -39,7 +40,8 @@ public abstract class SimulatedDevice(Func<BodySide, PosedFigure> figure, Random
     protected abstract DeviceReading Read(PosedFigure posed, BodySide side, double minutes);
 
     /// <summary>A normal deviate of this standard deviation.</summary>
-    protected double Noise(double sd) => sd * Math.Sqrt(-2 * Math.Log(1 - noise.NextDouble())) * Math.Cos(2 * Math.PI * noise.NextDouble());
+    protected double Noise(double sd) =>
+        sd * Math.Sqrt(-2 * Math.Log(1 - noise.NextDouble())) * Math.Cos(2 * Math.PI * noise.NextDouble());
 }
 
 /// <summary>Two bathroom scales, one under each foot: 0.4 kg of noise each, and 0.15 kg of drift a minute under load.</summary>
@@ -63,15 +65,27 @@ public sealed class SimulatedScales(Func<BodySide, PosedFigure> figure, Random n
     /// <inheritdoc/>
     protected override DeviceReading Read(PosedFigure posed, BodySide side, double minutes)
     {
-        var range = PostureShare.TryOf(PosedCheck.Still(posed, new PlannedStill(View.Side, Moment.Bottom, [.. PostureShare.Needs, Landmark.RearToe], [], true), side, 1, null), posed.Body, ErrorModel.Default);
+        var range = PostureShare.TryOf(
+            PosedCheck.Still(
+                posed,
+                new PlannedStill(View.Side, Moment.Bottom, [.. PostureShare.Needs, Landmark.RearToe], [], true),
+                side,
+                1,
+                null
+            ),
+            posed.Body,
+            ErrorModel.Default
+        );
         var share = range is null ? 1 : (range.LeastPercent + range.MostPercent) / 200;
-        double Shown(double kilograms) => Math.Max(0, Math.Round(kilograms + Noise(NoiseKilograms) + (DriftKilogramsPerMinute * minutes), 1));
+        double Shown(double kilograms) =>
+            Math.Max(0, Math.Round(kilograms + Noise(NoiseKilograms) + (DriftKilogramsPerMinute * minutes), 1));
         return Scales.Share(side, Shown(share * posed.Body.Mass), Shown((1 - share) * posed.Body.Mass));
     }
 }
 
 /// <summary>An angle sensor strapped to the front of the shin: 0.6° of noise, and 0.3° of drift a minute.</summary>
-public sealed class SimulatedShinSensor(Func<BodySide, PosedFigure> figure, Random noise) : SimulatedDevice(figure, noise)
+public sealed class SimulatedShinSensor(Func<BodySide, PosedFigure> figure, Random noise)
+    : SimulatedDevice(figure, noise)
 {
     /// <summary>Noise, a standard deviation, degrees.</summary>
     public const double NoiseDegrees = 0.6;
@@ -106,6 +120,10 @@ public static class Scales
         ArgumentOutOfRangeException.ThrowIfNegative(frontKilograms);
         ArgumentOutOfRangeException.ThrowIfNegative(rearKilograms);
         ArgumentOutOfRangeException.ThrowIfZero(frontKilograms + rearKilograms);
-        return new DeviceReading(side, 100 * frontKilograms / (frontKilograms + rearKilograms), [new("Front", frontKilograms, "kg"), new("Rear", rearKilograms, "kg")]);
+        return new DeviceReading(
+            side,
+            100 * frontKilograms / (frontKilograms + rearKilograms),
+            [new("Front", frontKilograms, "kg"), new("Rear", rearKilograms, "kg")]
+        );
     }
 }

@@ -59,29 +59,39 @@ public sealed record DoseRange(Phase Phase, int SetsLow, int SetsHigh, int Low, 
     public bool Loaded => Phase is Phase.Training or Phase.Strength;
 
     /// <summary>Rest between sets, in words: 60–90 s while learning, 2–3 min heavy.</summary>
-    public string Rest => Phase switch
-    {
-        Phase.Learning => "60–90 s",
-        Phase.Practising => "90 s",
-        Phase.Training => "90 s – 2 min",
-        _ => "2–3 min",
-    };
+    public string Rest =>
+        Phase switch
+        {
+            Phase.Learning => "60–90 s",
+            Phase.Practising => "90 s",
+            Phase.Training => "90 s – 2 min",
+            _ => "2–3 min",
+        };
 
     /// <summary>The tempo for an exercise; holds have none.</summary>
     public Tempo? TempoFor(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
-        return Held ? null : exercise.Family == ExerciseFamily.Step ? Tempo.OnSteps : Tempo.Usual;
+        return Held ? null
+            : exercise.Family == ExerciseFamily.Step ? Tempo.OnSteps
+            : Tempo.Usual;
     }
 
     /// <summary>What is wrong with it, in a sentence, or null.</summary>
     public string? Problem() =>
-        SetsLow < 1 || SetsHigh > MostSets || SetsLow > SetsHigh ? $"Sets lie between 1 and {MostSets}, the fewer first."
-        : Low < 1 || Low > High || High > (Held ? 120 : 50) ? (Held ? "Seconds lie between 1 and 120, the fewer first." : "Repetitions lie between 1 and 50, the fewer first.")
+        SetsLow < 1 || SetsHigh > MostSets || SetsLow > SetsHigh
+            ? $"Sets lie between 1 and {MostSets}, the fewer first."
+        : Low < 1 || Low > High || High > (Held ? 120 : 50)
+            ? (
+                Held
+                    ? "Seconds lie between 1 and 120, the fewer first."
+                    : "Repetitions lie between 1 and 50, the fewer first."
+            )
         : null;
 
     /// <summary>"3 × 5–8 a side".</summary>
-    public override string ToString() => $"{Between(SetsLow, SetsHigh)} × {Between(Low, High)}{(Held ? " s" : "")} a side{(Phase == Phase.Learning && !Held ? ", slow, body weight" : Loaded ? ", loaded" : "")}";
+    public override string ToString() =>
+        $"{Between(SetsLow, SetsHigh)} × {Between(Low, High)}{(Held ? " s" : "")} a side{(Phase == Phase.Learning && !Held ? ", slow, body weight" : Loaded ? ", loaded" : "")}";
 
     private static string Between(int low, int high) => low == high ? $"{low}" : $"{low}–{high}";
 }

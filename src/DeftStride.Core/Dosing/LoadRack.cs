@@ -13,20 +13,26 @@ public sealed record LoadRack(IReadOnlyList<double> Kilograms)
     public static LoadRack Unknown { get; } = new([]);
 
     /// <summary>Every total that can be held in a position: two equal ones at the sides, one anywhere else. Lightest first.</summary>
-    public IReadOnlyList<double> Totals(LoadPosition position) => position == LoadPosition.Sides
-        ? [.. Kilograms.GroupBy(k => k).Where(g => g.Count() >= 2).Select(g => 2 * g.Key).Order()]
-        : [.. Kilograms.Distinct().Order()];
+    public IReadOnlyList<double> Totals(LoadPosition position) =>
+        position == LoadPosition.Sides
+            ? [.. Kilograms.GroupBy(k => k).Where(g => g.Count() >= 2).Select(g => 2 * g.Key).Order()]
+            : [.. Kilograms.Distinct().Order()];
 
     /// <summary>The next heavier total, or null when the rack ends.</summary>
-    public double? Heavier(LoadPosition position, double kilograms) => Kilograms.Count == 0
-        ? kilograms + AssumedStep
-        : Totals(position).Where(t => t > kilograms + 1e-6).Cast<double?>().FirstOrDefault();
+    public double? Heavier(LoadPosition position, double kilograms) =>
+        Kilograms.Count == 0
+            ? kilograms + AssumedStep
+            : Totals(position).Where(t => t > kilograms + 1e-6).Cast<double?>().FirstOrDefault();
 
     /// <summary>The next lighter total; nothing when there is none.</summary>
-    public double Lighter(LoadPosition position, double kilograms) => Kilograms.Count == 0
-        ? Math.Max(0, kilograms - AssumedStep)
-        : Totals(position).LastOrDefault(t => t < kilograms - 1e-6);
+    public double Lighter(LoadPosition position, double kilograms) =>
+        Kilograms.Count == 0
+            ? Math.Max(0, kilograms - AssumedStep)
+            : Totals(position).LastOrDefault(t => t < kilograms - 1e-6);
 
     /// <summary>What to begin with: the lightest there is. Effort says how it goes on.</summary>
-    public double Lightest(LoadPosition position) => Kilograms.Count == 0 ? 2 * AssumedStep : Totals(position) is [var least, ..] ? least : 0;
+    public double Lightest(LoadPosition position) =>
+        Kilograms.Count == 0 ? 2 * AssumedStep
+        : Totals(position) is [var least, ..] ? least
+        : 0;
 }

@@ -19,7 +19,8 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
         ArgumentNullException.ThrowIfNull(range);
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(rack);
-        if (!range.Loaded) return new(range, range.SetsLow, range.Low, Load.None);
+        if (!range.Loaded)
+            return new(range, range.SetsLow, range.Low, Load.None);
         var position = exercise.Loads.Count > 0 ? exercise.Loads[0] : LoadPosition.Goblet;
         return new(range, range.SetsLow, range.Low, new Load(position, rack.Lightest(position)));
     }
@@ -28,20 +29,22 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
     public bool Full => Amount >= Range.High && Sets >= Range.SetsHigh;
 
     /// <summary>"3 × 6 a side, 8 kg at the chest".</summary>
-    public override string ToString() => $"{Sets} × {Amount}{(Range.Held ? " s" : "")} a side{(Load.Kilograms > 0 ? string.Create(CultureInfo.InvariantCulture, $", {Load.Kilograms:0.#} kg {Held(Load.Position)}") : "")}";
+    public override string ToString() =>
+        $"{Sets} × {Amount}{(Range.Held ? " s" : "")} a side{(Load.Kilograms > 0 ? string.Create(CultureInfo.InvariantCulture, $", {Load.Kilograms:0.#} kg {Held(Load.Position)}") : "")}";
 
     /// <summary>Where a load is held, in words that follow its weight.</summary>
-    public static string Held(LoadPosition position) => position switch
-    {
-        LoadPosition.Goblet => "at the chest",
-        LoadPosition.ElbowCrook => "in the elbows",
-        LoadPosition.Front => "on the front of the shoulders",
-        LoadPosition.Back => "on the back",
-        LoadPosition.Sandbag => "hugged",
-        LoadPosition.Sides => "at the sides",
-        LoadPosition.Forward => "held ahead",
-        _ => "in the hands",
-    };
+    public static string Held(LoadPosition position) =>
+        position switch
+        {
+            LoadPosition.Goblet => "at the chest",
+            LoadPosition.ElbowCrook => "in the elbows",
+            LoadPosition.Front => "on the front of the shoulders",
+            LoadPosition.Back => "on the back",
+            LoadPosition.Sandbag => "hugged",
+            LoadPosition.Sides => "at the sides",
+            LoadPosition.Forward => "held ahead",
+            _ => "in the hands",
+        };
 }
 
 /// <summary>What changes in a prescription.</summary>
@@ -82,23 +85,45 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
     /// <param name="twoGood">Whether the session before was good as well.</param>
     /// <param name="addsLoad">Whether a full range is answered with load; otherwise the next rung is what comes.</param>
     /// <param name="rack">The weights that are there.</param>
-    public static NextDose After(Prescription asked, SessionLog log, int painLimit, bool twoGood, bool addsLoad, LoadRack rack)
+    public static NextDose After(
+        Prescription asked,
+        SessionLog log,
+        int painLimit,
+        bool twoGood,
+        bool addsLoad,
+        LoadRack rack
+    )
     {
         ArgumentNullException.ThrowIfNull(asked);
         ArgumentNullException.ThrowIfNull(log);
         ArgumentNullException.ThrowIfNull(rack);
         NextDose Same(string why) => new(asked, DoseStep.Same, why);
         var what = asked.Range.Held ? "seconds" : "repetitions";
-        if (log.Pain is { } pain && pain.Score > painLimit) return Same($"Pain of {pain.Score} is above {painLimit}: nothing is added.");
-        if (log.Against(asked) is not { } done) return Same("Nothing was done, so nothing changes.");
+        if (log.Pain is { } pain && pain.Score > painLimit)
+            return Same($"Pain of {pain.Score} is above {painLimit}: nothing is added.");
+        if (log.Against(asked) is not { } done)
+            return Same("Nothing was done, so nothing changes.");
         var whole = done.Done >= done.Prescribed;
         var clean = done.Clean >= DecisionFacts.CleanShare * done.Done;
         if (log.Effort > GrowAtMost && asked.Load.Kilograms > 0 && !(whole && clean))
-            return new(asked with { Load = asked.Load with { Kilograms = rack.Lighter(asked.Load.Position, asked.Load.Kilograms) } }, DoseStep.Lighter, $"Effort {log.Effort} of 10 and {(whole ? "fewer than eight in ten clean" : "not all done")}: the next lighter load.");
-        if (!whole) return Same($"{done.Done} of {done.Prescribed} {what} a side were done: the same again.");
-        if (!clean) return Same($"{done.Clean} of {done.Done} {what} were clean, fewer than eight in ten: the same again, better.");
-        if (log.Effort > GrowAtMost) return Same($"Effort {log.Effort} of 10: the same until it is {GrowAtMost} or less.");
-        if (!twoGood) return Same("A good session. One more like it, and one thing is added.");
+            return new(
+                asked with
+                {
+                    Load = asked.Load with { Kilograms = rack.Lighter(asked.Load.Position, asked.Load.Kilograms) },
+                },
+                DoseStep.Lighter,
+                $"Effort {log.Effort} of 10 and {(whole ? "fewer than eight in ten clean" : "not all done")}: the next lighter load."
+            );
+        if (!whole)
+            return Same($"{done.Done} of {done.Prescribed} {what} a side were done: the same again.");
+        if (!clean)
+            return Same(
+                $"{done.Clean} of {done.Done} {what} were clean, fewer than eight in ten: the same again, better."
+            );
+        if (log.Effort > GrowAtMost)
+            return Same($"Effort {log.Effort} of 10: the same until it is {GrowAtMost} or less.");
+        if (!twoGood)
+            return Same("A good session. One more like it, and one thing is added.");
         return Grow(asked, addsLoad, rack);
     }
 
@@ -109,12 +134,42 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
         ArgumentNullException.ThrowIfNull(rack);
         var range = asked.Range;
         if (asked.Amount < range.High)
-            return new(asked with { Amount = Math.Min(range.High, asked.Amount + (range.Held ? 5 : 1)) }, DoseStep.Repetitions, $"Two good sessions: {(range.Held ? "five seconds" : "one repetition")} more, up to {range.High}.");
+            return new(
+                asked with
+                {
+                    Amount = Math.Min(range.High, asked.Amount + (range.Held ? 5 : 1)),
+                },
+                DoseStep.Repetitions,
+                $"Two good sessions: {(range.Held ? "five seconds" : "one repetition")} more, up to {range.High}."
+            );
         if (asked.Sets < range.SetsHigh)
-            return new(asked with { Sets = asked.Sets + 1 }, DoseStep.Sets, $"Two good sessions at {range.High}{(range.Held ? " s" : "")}: one set more, up to {range.SetsHigh}.");
+            return new(
+                asked with
+                {
+                    Sets = asked.Sets + 1,
+                },
+                DoseStep.Sets,
+                $"Two good sessions at {range.High}{(range.Held ? " s" : "")}: one set more, up to {range.SetsHigh}."
+            );
         if (addsLoad && range.Loaded && rack.Heavier(asked.Load.Position, asked.Load.Kilograms) is { } more)
-            return new(asked with { Amount = range.Low, Load = asked.Load with { Kilograms = more } }, DoseStep.Load,
-                string.Create(CultureInfo.InvariantCulture, $"The range is full: {more:0.#} kg, the next weight there is, and back to {range.Low} repetitions."));
-        return new(asked, DoseStep.Full, addsLoad && range.Loaded ? "The range is full and there is no heavier weight here." : "The range is full: the next rung is what comes.");
+            return new(
+                asked with
+                {
+                    Amount = range.Low,
+                    Load = asked.Load with { Kilograms = more },
+                },
+                DoseStep.Load,
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The range is full: {more:0.#} kg, the next weight there is, and back to {range.Low} repetitions."
+                )
+            );
+        return new(
+            asked,
+            DoseStep.Full,
+            addsLoad && range.Loaded
+                ? "The range is full and there is no heavier weight here."
+                : "The range is full: the next rung is what comes."
+        );
     }
 }

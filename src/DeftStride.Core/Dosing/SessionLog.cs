@@ -28,18 +28,25 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
         foreach (var side in new[] { BodySide.Left, BodySide.Right })
         {
             var count = Sets.Count(s => s.Side == side);
-            if (count > MostSets) return $"{count} sets a side are more than anyone does. Enter at most {MostSets}.";
+            if (count > MostSets)
+                return $"{count} sets a side are more than anyone does. Enter at most {MostSets}.";
         }
 
         foreach (var set in Sets)
         {
-            if (set.Amount is < 0 or > Repetitions.Most) return $"A set has from 0 to {Repetitions.Most} repetitions or seconds, not {set.Amount}.";
-            if (set.Clean < 0 || set.Clean > set.Amount) return $"There cannot be {set.Clean} clean ones in a set of {set.Amount}.";
-            if (!double.IsFinite(set.Load.Kilograms) || set.Load.Kilograms is < 0 or > 400) return "A load lies between 0 and 400 kg. Check the number and its unit.";
-            if (set.Resets is < 0 or > Repetitions.Most) return "Resets cannot be fewer than none.";
+            if (set.Amount is < 0 or > Repetitions.Most)
+                return $"A set has from 0 to {Repetitions.Most} repetitions or seconds, not {set.Amount}.";
+            if (set.Clean < 0 || set.Clean > set.Amount)
+                return $"There cannot be {set.Clean} clean ones in a set of {set.Amount}.";
+            if (!double.IsFinite(set.Load.Kilograms) || set.Load.Kilograms is < 0 or > 400)
+                return "A load lies between 0 and 400 kg. Check the number and its unit.";
+            if (set.Resets is < 0 or > Repetitions.Most)
+                return "Resets cannot be fewer than none.";
         }
 
-        return Effort is < 0 or > 10 ? "Effort goes from 0 (none) to 10 (all there is). Pick a number in between." : Pain?.Problem();
+        return Effort is < 0 or > 10
+            ? "Effort goes from 0 (none) to 10 (all there is). Pick a number in between."
+            : Pain?.Problem();
     }
 
     /// <summary>
@@ -49,21 +56,43 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
     public Repetitions? Against(Prescription asked)
     {
         ArgumentNullException.ThrowIfNull(asked);
-        return Sets.Count == 0 ? null : new[] { BodySide.Left, BodySide.Right }
-            .Select(side => Sets.Where(s => s.Side == side).ToArray())
-            .Select(sets => new Repetitions(asked.Sets * asked.Amount, sets.Sum(s => s.Amount), sets.Sum(s => s.Clean)))
-            .OrderBy(r => Math.Min(r.Done, r.Prescribed)).ThenBy(r => r.Clean).First();
+        return Sets.Count == 0
+            ? null
+            : new[] { BodySide.Left, BodySide.Right }
+                .Select(side => Sets.Where(s => s.Side == side).ToArray())
+                .Select(sets => new Repetitions(
+                    asked.Sets * asked.Amount,
+                    sets.Sum(s => s.Amount),
+                    sets.Sum(s => s.Clean)
+                ))
+                .OrderBy(r => Math.Min(r.Done, r.Prescribed))
+                .ThenBy(r => r.Clean)
+                .First();
     }
 
     /// <summary>Whether it was a good session: all of what was asked for done, eight in ten clean, pain within the limit.</summary>
     public bool Good(Prescription asked, int painLimit) =>
-        Against(asked) is { } done && done.Done >= done.Prescribed && done.Clean >= DecisionFacts.CleanShare * done.Done && !(Pain?.Score > painLimit);
+        Against(asked) is { } done
+        && done.Done >= done.Prescribed
+        && done.Clean >= DecisionFacts.CleanShare * done.Done
+        && !(Pain?.Score > painLimit);
 
     /// <summary>The same number of sets of the same on both sides, which is how most of it is entered.</summary>
-    public static SessionLog Even(int sets, int amount, int cleanLeft, int cleanRight, Load load, int? effort, Pain? pain)
+    public static SessionLog Even(
+        int sets,
+        int amount,
+        int cleanLeft,
+        int cleanRight,
+        Load load,
+        int? effort,
+        Pain? pain
+    )
     {
         // Clean ones are counted over all sets and dealt out one set after the other.
-        IEnumerable<SetDone> Side(BodySide side, int clean) => Enumerable.Range(0, sets).Select(i => new SetDone(side, amount, Math.Clamp(clean - (i * amount), 0, amount), load));
+        IEnumerable<SetDone> Side(BodySide side, int clean) =>
+            Enumerable
+                .Range(0, sets)
+                .Select(i => new SetDone(side, amount, Math.Clamp(clean - (i * amount), 0, amount), load));
         return new SessionLog([.. Side(BodySide.Left, cleanLeft), .. Side(BodySide.Right, cleanRight)], effort, pain);
     }
 }

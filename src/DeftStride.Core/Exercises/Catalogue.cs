@@ -6,229 +6,668 @@ namespace DeftStride.Core.Exercises;
 /// <summary>The catalogue: every exercise as data, in the order in which they are usually met.</summary>
 internal static class Catalogue
 {
-    private static readonly LoadPosition[] Any = [LoadPosition.Goblet, LoadPosition.ElbowCrook, LoadPosition.Front, LoadPosition.Back, LoadPosition.Sides, LoadPosition.Sandbag];
+    private static readonly LoadPosition[] Any =
+    [
+        LoadPosition.Goblet,
+        LoadPosition.ElbowCrook,
+        LoadPosition.Front,
+        LoadPosition.Back,
+        LoadPosition.Sides,
+        LoadPosition.Sandbag,
+    ];
     private static readonly LoadPosition[] Light = [LoadPosition.Goblet, LoadPosition.ElbowCrook, LoadPosition.Sandbag];
-    private static readonly string[] Height = ["Check the box before every set; a hand on a support until it is easy.", "Raise heights slowly, a plate at a time."];
+    private static readonly string[] Height =
+    [
+        "Check the box before every set; a hand on a support until it is easy.",
+        "Raise heights slowly, a plate at a time.",
+    ];
 
-    private static ExerciseCheck Must(string measure, double? low = null, double? high = null) => new(measure, low, high, true);
+    private static ExerciseCheck Must(string measure, double? low = null, double? high = null) =>
+        new(measure, low, high, true);
 
-    private static ExerciseCheck Note(string measure, double? low = null, double? high = null) => new(measure, low, high, false);
+    private static ExerciseCheck Note(string measure, double? low = null, double? high = null) =>
+        new(measure, low, high, false);
 
     // What every split stance is looked at for; bands that the school sets are left open here.
     private static readonly ExerciseCheck[] Split =
     [
-        Must("front-shin"), Must("heel-rise", null, 2), Must("depth", -3, 3), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("pelvic-change", null, 6), Must("spine"),
-        Note("rear-knee"), Note("rear-thigh"), Note("trunk-lean"), Note("lean-minus-shin"), Note("pelvic-shift", -3, 3), Note("side-lean", -5, 5), Note("pelvic-turn"), Note("knee-past-toe"),
-        Note("front-knee"), Note("front-thigh"), Note("rear-under-hip"), Note("line"), Note("inner-ankle"), Note("big-toe-lift"), Note("rear-heel"), Note("head-over-pelvis"),
-        Note("hip-path"), Note("order"), Note("stance-length"), Note("stance-width"), Note("load-share"),
+        Must("front-shin"),
+        Must("heel-rise", null, 2),
+        Must("depth", -3, 3),
+        Must("knee-offset", -3, 3),
+        Must("pelvic-level", -5, 5),
+        Must("pelvic-change", null, 6),
+        Must("spine"),
+        Note("rear-knee"),
+        Note("rear-thigh"),
+        Note("trunk-lean"),
+        Note("lean-minus-shin"),
+        Note("pelvic-shift", -3, 3),
+        Note("side-lean", -5, 5),
+        Note("pelvic-turn"),
+        Note("knee-past-toe"),
+        Note("front-knee"),
+        Note("front-thigh"),
+        Note("rear-under-hip"),
+        Note("line"),
+        Note("inner-ankle"),
+        Note("big-toe-lift"),
+        Note("rear-heel"),
+        Note("head-over-pelvis"),
+        Note("hip-path"),
+        Note("order"),
+        Note("stance-length"),
+        Note("stance-width"),
+        Note("load-share"),
     ];
 
     private static readonly ExerciseCheck[] Lowering =
     [
-        Must("pelvic-level", -5, 5), Must("pelvic-change", null, 6), Must("knee-offset", -3, 3), Must("projection", -8, 8), Must("descent", 2), Must("free-foot"),
-        Note("pelvic-shift", -3, 3), Note("side-lean", -5, 5), Note("trunk-lean"), Note("heel-rise", null, 2),
+        Must("pelvic-level", -5, 5),
+        Must("pelvic-change", null, 6),
+        Must("knee-offset", -3, 3),
+        Must("projection", -8, 8),
+        Must("descent", 2),
+        Must("free-foot"),
+        Note("pelvic-shift", -3, 3),
+        Note("side-lean", -5, 5),
+        Note("trunk-lean"),
+        Note("heel-rise", null, 2),
     ];
 
     private static readonly ExerciseCheck[] OnOneLeg =
     [
-        Must("balance"), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("heel-rise", null, 2), Must("spine"), Note("inner-ankle"), Note("foot-ahead"), Note("front-shin"), Note("trunk-lean"),
+        Must("balance"),
+        Must("knee-offset", -3, 3),
+        Must("pelvic-level", -5, 5),
+        Must("heel-rise", null, 2),
+        Must("spine"),
+        Note("inner-ankle"),
+        Note("foot-ahead"),
+        Note("front-shin"),
+        Note("trunk-lean"),
     ];
 
     public static IReadOnlyList<Exercise> All { get; } =
     [
-        new("half-kneeling-hold", "Half-kneeling hold", ExerciseFamily.HalfKneeling,
+        new(
+            "half-kneeling-hold",
+            "Half-kneeling hold",
+            ExerciseFamily.HalfKneeling,
             "Kneel on one knee and hold still.",
             "Feet on two tracks between hip-joint and hip-bone width, rear toes tucked under, front shin upright. Ease the pelvis back until the front of the rear hip goes soft under the fingers, then tuck it a little.",
-            ["Rear thigh straight up and down, not hanging forward on its hip", "Trunk upright: folding at the hip is the usual next way out", "No drift to either side, front foot not swung across", "Then narrow the tracks to show more"],
-            ["stretch high on the rear thigh", "abdomen"], SchoolCode.VerticalShin,
-            [Must("front-shin", -5, 10), Must("rear-thigh", -5, 5), Must("pelvic-level", -5, 5), Note("pelvic-shift", -3, 3), Note("side-lean", -5, 5), Note("trunk-lean"), Note("pelvic-turn")],
-            "narrower tracks, then rise from it: the split squat from the floor", "Half-kneeling with a hand on a chair.")
-        { Form = SplitForm.FromFloor },
-        new("split-squat-from-floor", "Split squat from the floor", ExerciseFamily.SplitSquat,
+            [
+                "Rear thigh straight up and down, not hanging forward on its hip",
+                "Trunk upright: folding at the hip is the usual next way out",
+                "No drift to either side, front foot not swung across",
+                "Then narrow the tracks to show more",
+            ],
+            ["stretch high on the rear thigh", "abdomen"],
+            SchoolCode.VerticalShin,
+            [
+                Must("front-shin", -5, 10),
+                Must("rear-thigh", -5, 5),
+                Must("pelvic-level", -5, 5),
+                Note("pelvic-shift", -3, 3),
+                Note("side-lean", -5, 5),
+                Note("trunk-lean"),
+                Note("pelvic-turn"),
+            ],
+            "narrower tracks, then rise from it: the split squat from the floor",
+            "Half-kneeling with a hand on a chair."
+        )
+        {
+            Form = SplitForm.FromFloor,
+        },
+        new(
+            "split-squat-from-floor",
+            "Split squat from the floor",
+            ExerciseFamily.SplitSquat,
             "From one knee, stand up and come down again. Three a side.",
             "The same tracks; begin in half-kneeling and rise from there, back to the same place.",
-            ["The same picture at the bottom every time", "Shin upright first: it teaches the legs to brake", "Down and up on one line"],
-            ["front buttock and thigh", "stretch in the rear thigh"], SchoolCode.VerticalShin, Split,
-            "repetitions up to 3 × 8 a side, then the split squat to a pad", "Half-kneeling hold, then rising with a hand on a support or a block before the shin.")
-        { Form = SplitForm.FromFloor },
-        new("split-squat-to-pad", "Split squat to pad", ExerciseFamily.SplitSquat,
+            [
+                "The same picture at the bottom every time",
+                "Shin upright first: it teaches the legs to brake",
+                "Down and up on one line",
+            ],
+            ["front buttock and thigh", "stretch in the rear thigh"],
+            SchoolCode.VerticalShin,
+            Split,
+            "repetitions up to 3 × 8 a side, then the split squat to a pad",
+            "Half-kneeling hold, then rising with a hand on a support or a block before the shin."
+        )
+        {
+            Form = SplitForm.FromFloor,
+        },
+        new(
+            "split-squat-to-pad",
+            "Split squat to pad",
+            ExerciseFamily.SplitSquat,
             "Lower until the back knee meets the pad, and come up again. Three a side.",
             "Stance from the bench. Ball of the rear foot down with its toes ahead, the whole front foot down, a line between the feet, and a pad or the floor as target. A light squeeze of the feet toward each other steadies it.",
-            ["Down and up on one line, both knees bending", "Soft contact with the pad", "Level and square, long spine"],
-            ["front buttock and thigh", "stretch in the rear thigh"], SchoolCode.VerticalShin, Split,
+            [
+                "Down and up on one line, both knees bending",
+                "Soft contact with the pad",
+                "Level and square, long spine",
+            ],
+            ["front buttock and thigh", "stretch in the rear thigh"],
+            SchoolCode.VerticalShin,
+            Split,
             "repetitions up to 3 × 8 a side; once those are clean, one of: a load, a raised front foot, the reverse lunge",
-            "Split squat from the floor: start half-kneeling with the shin upright and rise from there.")
-        { Form = SplitForm.ToPad, Loads = Any },
-        new("front-foot-raised", "Front foot raised", ExerciseFamily.SplitSquat,
+            "Split squat from the floor: start half-kneeling with the shin upright and rise from there."
+        )
+        {
+            Form = SplitForm.ToPad,
+            Loads = Any,
+        },
+        new(
+            "front-foot-raised",
+            "Front foot raised",
+            ExerciseFamily.SplitSquat,
             "Lower until the back knee meets the pad, front foot on the step. Three a side.",
             "Something firm and flat, 5 to 15 cm to begin with.",
-            ["More bend in front knee, hip and ankle, less reach in rear hip and toes", "Head, ribs and pelvis piled up", "Settles down and forward over the mid-foot; rear knee soft at the top"],
-            ["whole front thigh", "groin, when the inner foot holds"], SchoolCode.KneeForward, Split,
-            "repetitions, then 2 cm more height, then the knee-forward form", "Split squat to pad on the floor, shallower.")
-        { Form = SplitForm.FrontFootRaised, Loads = Light },
-        new("knee-forward-split-squat", "Knee-forward split squat", ExerciseFamily.SplitSquat,
+            [
+                "More bend in front knee, hip and ankle, less reach in rear hip and toes",
+                "Head, ribs and pelvis piled up",
+                "Settles down and forward over the mid-foot; rear knee soft at the top",
+            ],
+            ["whole front thigh", "groin, when the inner foot holds"],
+            SchoolCode.KneeForward,
+            Split,
+            "repetitions, then 2 cm more height, then the knee-forward form",
+            "Split squat to pad on the floor, shallower."
+        )
+        {
+            Form = SplitForm.FrontFootRaised,
+            Loads = Light,
+        },
+        new(
+            "knee-forward-split-squat",
+            "Knee-forward split squat",
+            ExerciseFamily.SplitSquat,
             "Settle over the front hip, then lower until the back knee meets the pad. Three a side.",
             "Front foot raised. Turn the pelvis a little over the working hip and settle there, the knee staying over the foot: that small turn is meant. Arms or a load ahead keep the weight back.",
-            ["Knee travels until heel, inner ankle or tracking would give", "Rises straight up and never locks", "A knee falling outward is the usual fault here"],
-            ["abdomen and front buttock at the set-up", "inner thigh", "then everything"], SchoolCode.KneeForward, Split,
-            "repetitions, then a light load in the crook of the elbows", "Front foot raised without the turn.")
-        { Form = SplitForm.FrontFootRaised, Loads = Light },
-        new("rear-foot-raised", "Rear foot raised", ExerciseFamily.SplitSquat,
+            [
+                "Knee travels until heel, inner ankle or tracking would give",
+                "Rises straight up and never locks",
+                "A knee falling outward is the usual fault here",
+            ],
+            ["abdomen and front buttock at the set-up", "inner thigh", "then everything"],
+            SchoolCode.KneeForward,
+            Split,
+            "repetitions, then a light load in the crook of the elbows",
+            "Front foot raised without the turn."
+        )
+        {
+            Form = SplitForm.FrontFootRaised,
+            Loads = Light,
+        },
+        new(
+            "rear-foot-raised",
+            "Rear foot raised",
+            ExerciseFamily.SplitSquat,
             "Back foot on the step, lower straight down and come up. Three a side.",
             "Surface by leg length and by what the front of the thigh gives, not by the bench that is there. Front foot two to three of the client's own foot lengths from it. Ball of the foot, or instep over a roll; rear heel a little out.",
-            ["Hips up and down; a form that travels back is a choice and is marked", "Both knees bend", "A slight lean helps load the front leg; no arching"],
-            ["front leg", "stretch high in the rear thigh"], null,
-            [Must("front-shin", -5, 30), Must("trunk-lean", 0, 30), Must("hip-path", null, 25), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("heel-rise", null, 2), Must("spine"), Note("lean-minus-shin", -10, 10), Note("rear-knee", 80)],
-            "repetitions, then load held at the chest, then heavier", "Split squat to pad with a load.")
-        { Form = SplitForm.RearFootRaised, Loads = Any, Cautions = ["A spotter or a support within reach when it is heavy."] },
-        new("reverse-lunge", "Reverse lunge", ExerciseFamily.Lunge,
+            [
+                "Hips up and down; a form that travels back is a choice and is marked",
+                "Both knees bend",
+                "A slight lean helps load the front leg; no arching",
+            ],
+            ["front leg", "stretch high in the rear thigh"],
+            null,
+            [
+                Must("front-shin", -5, 30),
+                Must("trunk-lean", 0, 30),
+                Must("hip-path", null, 25),
+                Must("knee-offset", -3, 3),
+                Must("pelvic-level", -5, 5),
+                Must("heel-rise", null, 2),
+                Must("spine"),
+                Note("lean-minus-shin", -10, 10),
+                Note("rear-knee", 80),
+            ],
+            "repetitions, then load held at the chest, then heavier",
+            "Split squat to pad with a load."
+        )
+        {
+            Form = SplitForm.RearFootRaised,
+            Loads = Any,
+            Cautions = ["A spotter or a support within reach when it is heavy."],
+        },
+        new(
+            "reverse-lunge",
+            "Reverse lunge",
+            ExerciseFamily.Lunge,
             "Step back into the bottom and come up again. Three a side.",
             "Step back into the same bottom as the split squat.",
             ["Front shin still", "Pull through the front heel", "Slight lean; a good screen of left against right"],
-            ["hamstring of the front leg", "front buttock"], SchoolCode.VerticalShin, Split,
-            "repetitions, then a load on the opposite side, then the forward lunge", "Split squat to pad.")
-        { Form = SplitForm.ToPad, Loads = Any },
-        new("forward-lunge", "Forward lunge", ExerciseFamily.Lunge,
+            ["hamstring of the front leg", "front buttock"],
+            SchoolCode.VerticalShin,
+            Split,
+            "repetitions, then a load on the opposite side, then the forward lunge",
+            "Split squat to pad."
+        )
+        {
+            Form = SplitForm.ToPad,
+            Loads = Any,
+        },
+        new(
+            "forward-lunge",
+            "Forward lunge",
+            ExerciseFamily.Lunge,
             "Step forward into the bottom and push back. Three a side.",
             "A stride long enough for the hips to sink.",
             ["The most braking of all: usually last, and some never need it", "A lean spares the front of the hip"],
-            ["front thigh", "front buttock"], SchoolCode.VerticalShin, Split,
-            "repetitions, then the walking lunge", "Reverse lunge.")
-        { Form = SplitForm.ToPad, Loads = Any },
-        new("walking-lunge", "Walking lunge", ExerciseFamily.Lunge,
+            ["front thigh", "front buttock"],
+            SchoolCode.VerticalShin,
+            Split,
+            "repetitions, then the walking lunge",
+            "Reverse lunge."
+        )
+        {
+            Form = SplitForm.ToPad,
+            Loads = Any,
+        },
+        new(
+            "walking-lunge",
+            "Walking lunge",
+            ExerciseFamily.Lunge,
             "Lunge forward step by step, five a side.",
             "As the forward lunge, without a stop.",
             ["Each side repeats the other"],
-            ["front thigh", "front buttock"], SchoolCode.Inclined, Split,
-            "more steps, then a load", "Forward lunge, resetting between steps.")
-        { Form = SplitForm.ToPad, Loads = Any },
-        new("lateral-lunge", "Lateral lunge", ExerciseFamily.OtherPlanes,
+            ["front thigh", "front buttock"],
+            SchoolCode.Inclined,
+            Split,
+            "more steps, then a load",
+            "Forward lunge, resetting between steps."
+        )
+        {
+            Form = SplitForm.ToPad,
+            Loads = Any,
+        },
+        new(
+            "lateral-lunge",
+            "Lateral lunge",
+            ExerciseFamily.OtherPlanes,
             "Step out to the side, sit back over that leg, and come back. Three a side.",
             "Outside foot slightly ahead, hips going back on a diagonal toward something behind. Weights, when held, either side of the shin toward the mid-foot.",
-            ["Stepping foot flat, toes ahead, knee over the laces", "Trail knee straight, trail foot flat", "Trunk hinges over the leg; the body does not travel past the foot or twist"],
-            ["buttock", "inner thigh"], null,
-            [Must("knee-offset", -3, 3), Must("trail-knee", null, 10), Must("trail-foot"), Note("foot-ahead", null, 15), Note("knee-past-toe"), Note("pelvic-shift")],
-            "a longer step, then crossing behind", "A shorter step with a hand on a support.")
-        { Loads = [LoadPosition.Goblet, LoadPosition.Sides] },
-        new("crossing-behind", "Crossing behind", ExerciseFamily.OtherPlanes,
+            [
+                "Stepping foot flat, toes ahead, knee over the laces",
+                "Trail knee straight, trail foot flat",
+                "Trunk hinges over the leg; the body does not travel past the foot or twist",
+            ],
+            ["buttock", "inner thigh"],
+            null,
+            [
+                Must("knee-offset", -3, 3),
+                Must("trail-knee", null, 10),
+                Must("trail-foot"),
+                Note("foot-ahead", null, 15),
+                Note("knee-past-toe"),
+                Note("pelvic-shift"),
+            ],
+            "a longer step, then crossing behind",
+            "A shorter step with a hand on a support."
+        )
+        {
+            Loads = [LoadPosition.Goblet, LoadPosition.Sides],
+        },
+        new(
+            "crossing-behind",
+            "Crossing behind",
+            ExerciseFamily.OtherPlanes,
             "Reach one foot behind and across to the mark, and bring the feet together. Three a side.",
             "A mark on the floor behind. Feet come fully together between repetitions.",
             ["Standing knee steady over its ankle", "Reach equal both sides"],
-            ["side of the buttock"], null, [Must("knee-offset", -3, 3), Must("reach"), Must("pelvic-level", -5, 5), Note("balance")],
-            "a further mark, then crossing in front", "A nearer mark, slower.")
-        { Loads = [LoadPosition.Goblet] },
-        new("crossing-front", "Crossing in front", ExerciseFamily.OtherPlanes,
+            ["side of the buttock"],
+            null,
+            [Must("knee-offset", -3, 3), Must("reach"), Must("pelvic-level", -5, 5), Note("balance")],
+            "a further mark, then crossing in front",
+            "A nearer mark, slower."
+        )
+        {
+            Loads = [LoadPosition.Goblet],
+        },
+        new(
+            "crossing-front",
+            "Crossing in front",
+            ExerciseFamily.OtherPlanes,
             "Step across in front at the angle of the mark and drop both knees. Three a side.",
             "A mark at about 45°.",
-            ["Both knees drop", "Planted forefoot and toes stay down and point ahead", "The same angle both sides; fine as a warm-up"],
-            ["side of the buttock", "front thigh"], null, [Must("foot-ahead", null, 15), Must("reach"), Note("knee-offset", -3, 3), Note("balance")],
-            "deeper, then rotating open", "A smaller angle.")
-        { Loads = [LoadPosition.Goblet] },
-        new("rotating-open", "Rotating open", ExerciseFamily.OtherPlanes,
+            [
+                "Both knees drop",
+                "Planted forefoot and toes stay down and point ahead",
+                "The same angle both sides; fine as a warm-up",
+            ],
+            ["side of the buttock", "front thigh"],
+            null,
+            [Must("foot-ahead", null, 15), Must("reach"), Note("knee-offset", -3, 3), Note("balance")],
+            "deeper, then rotating open",
+            "A smaller angle."
+        )
+        {
+            Loads = [LoadPosition.Goblet],
+        },
+        new(
+            "rotating-open",
+            "Rotating open",
+            ExerciseFamily.OtherPlanes,
             "Step back, turn that foot out a quarter turn, and sink. Three a side.",
             "Step back and turn the foot out 90°.",
-            ["Trunk turns with it", "Front knee stays over its ankle", "Lifting the front toes adds a stretch in the calf"],
-            ["inner thigh", "buttock"], null, [Must("knee-offset", -3, 3), Note("knee-past-toe"), Note("balance")],
-            "deeper", "A smaller turn.")
+            [
+                "Trunk turns with it",
+                "Front knee stays over its ankle",
+                "Lifting the front toes adds a stretch in the calf",
+            ],
+            ["inner thigh", "buttock"],
+            null,
+            [Must("knee-offset", -3, 3), Note("knee-past-toe"), Note("balance")],
+            "deeper",
+            "A smaller turn."
+        )
         { },
-        new("step-down-tap", "Step-down tap", ExerciseFamily.Step,
+        new(
+            "step-down-tap",
+            "Step-down tap",
+            ExerciseFamily.Step,
             "Stand on the box, tap the other heel to the floor, and come up. Three a side.",
             "A low box, 10 cm. The free foot touches without weight.",
-            ["Pelvis level for the first half at least; the low half will drop, and less of it is success", "Knee over the second or third toe", "Hips back"],
-            ["side of the standing hip", "back of the standing hip"], null, Lowering,
-            "repetitions, then a higher box", "One-leg stand, pelvis level.")
-        { NeedsBox = true, StartBoxMetres = 0.10, Cautions = Height },
-        new("front-weighted-lunge", "Front-weighted lunge", ExerciseFamily.Step,
+            [
+                "Pelvis level for the first half at least; the low half will drop, and less of it is success",
+                "Knee over the second or third toe",
+                "Hips back",
+            ],
+            ["side of the standing hip", "back of the standing hip"],
+            null,
+            Lowering,
+            "repetitions, then a higher box",
+            "One-leg stand, pelvis level."
+        )
+        {
+            NeedsBox = true,
+            StartBoxMetres = 0.10,
+            Cautions = Height,
+        },
+        new(
+            "front-weighted-lunge",
+            "Front-weighted lunge",
+            ExerciseFamily.Step,
             "Lunge with the weight well over the front foot, coming back to even between. Three a side.",
             "Split stance, weight shifted to the front foot on the way down and back to even on the way up.",
             ["Pelvis level through the middle of the range", "Knee over the foot"],
-            ["side of the front hip"], SchoolCode.Inclined, [Must("pelvic-level", -5, 5), Must("knee-offset", -3, 3), Must("heel-rise", null, 2), Note("load-share")],
-            "repetitions, then the higher step-down", "Low step-down tap.")
-        { Form = SplitForm.ToPad },
-        new("step-down-to-lunge", "Step-down into lunge", ExerciseFamily.Step,
+            ["side of the front hip"],
+            SchoolCode.Inclined,
+            [Must("pelvic-level", -5, 5), Must("knee-offset", -3, 3), Must("heel-rise", null, 2), Note("load-share")],
+            "repetitions, then the higher step-down",
+            "Low step-down tap."
+        )
+        {
+            Form = SplitForm.ToPad,
+        },
+        new(
+            "step-down-to-lunge",
+            "Step-down into lunge",
+            ExerciseFamily.Step,
             "From the box, step down and back into a lunge, then drive up, free knee high. Three a side.",
             "A higher step. Arms swing only without a load.",
-            ["Level as long as control lasts, then the lunge", "Up with the free knee high and the opposite arm", "Slow down, quick up"],
-            ["side and back of the standing hip", "front thigh"], null, Lowering,
-            "repetitions, then a higher step", "Higher step-down without the lunge.")
-        { NeedsBox = true, StartBoxMetres = 0.20, Cautions = Height },
-        new("curtsy-step-down", "Curtsy step-down", ExerciseFamily.Step,
+            [
+                "Level as long as control lasts, then the lunge",
+                "Up with the free knee high and the opposite arm",
+                "Slow down, quick up",
+            ],
+            ["side and back of the standing hip", "front thigh"],
+            null,
+            Lowering,
+            "repetitions, then a higher step",
+            "Higher step-down without the lunge."
+        )
+        {
+            NeedsBox = true,
+            StartBoxMetres = 0.20,
+            Cautions = Height,
+        },
+        new(
+            "curtsy-step-down",
+            "Curtsy step-down",
+            ExerciseFamily.Step,
             "From the box, tap the little toes of the free foot behind and across. Three a side.",
             "A low box first. The little toes of the free foot tap behind.",
-            ["Crossing turns the standing hip outward", "Knee in line with the middle to outer toes", "Knee straight at the top"],
-            ["side of the buttock"], null, [.. Lowering, Must("top-knee", null, 5)],
-            "repetitions, then a higher box", "Step-down tap.")
-        { NeedsBox = true, StartBoxMetres = 0.10, Cautions = Height },
-        new("step-up", "Step-up", ExerciseFamily.Step,
+            [
+                "Crossing turns the standing hip outward",
+                "Knee in line with the middle to outer toes",
+                "Knee straight at the top",
+            ],
+            ["side of the buttock"],
+            null,
+            [.. Lowering, Must("top-knee", null, 5)],
+            "repetitions, then a higher box",
+            "Step-down tap."
+        )
+        {
+            NeedsBox = true,
+            StartBoxMetres = 0.10,
+            Cautions = Height,
+        },
+        new(
+            "step-up",
+            "Step-up",
+            ExerciseFamily.Step,
             "Step up on the box and stand tall, free knee high; come down slowly. Three a side.",
             "Whole foot on. Box and distance from the bench for a right angle at the knee. Come close; lean and fold more to level a pelvis that a high box tilts.",
-            ["Floor leg barely helps", "Rises straight, full extension, free knee high", "A high box tilts the pelvis at the start: recorded, not judged; the change should shrink over weeks and nothing drops near the top", "Slow down; the floor foot lands far enough back to start at a right angle again"],
-            ["front thigh", "buttock"], null,
-            [Must("start-knee", 80, 100), Must("top-knee", null, 5), Must("floor-push"), Must("knee-offset", -3, 3), Must("pelvic-level", -5, 5), Must("order", -15, 15), Must("descent", 2), Note("pelvic-change"), Note("free-foot"), Note("trunk-lean"), Note("front-shin")],
-            "repetitions, then a load, then a higher box or a slower way down", "A lower box.")
-        { NeedsBox = true, Rhythms = [StepRhythm.OneSide, StepRhythm.Alternate, StepRhythm.FeetMeet], Loads = Any, Cautions = Height },
-        new("one-leg-stand", "One-leg stand, pelvis level", ExerciseFamily.OneLeg,
+            [
+                "Floor leg barely helps",
+                "Rises straight, full extension, free knee high",
+                "A high box tilts the pelvis at the start: recorded, not judged; the change should shrink over weeks and nothing drops near the top",
+                "Slow down; the floor foot lands far enough back to start at a right angle again",
+            ],
+            ["front thigh", "buttock"],
+            null,
+            [
+                Must("start-knee", 80, 100),
+                Must("top-knee", null, 5),
+                Must("floor-push"),
+                Must("knee-offset", -3, 3),
+                Must("pelvic-level", -5, 5),
+                Must("order", -15, 15),
+                Must("descent", 2),
+                Note("pelvic-change"),
+                Note("free-foot"),
+                Note("trunk-lean"),
+                Note("front-shin"),
+            ],
+            "repetitions, then a load, then a higher box or a slower way down",
+            "A lower box."
+        )
+        {
+            NeedsBox = true,
+            Rhythms = [StepRhythm.OneSide, StepRhythm.Alternate, StepRhythm.FeetMeet],
+            Loads = Any,
+            Cautions = Height,
+        },
+        new(
+            "one-leg-stand",
+            "One-leg stand, pelvis level",
+            ExerciseFamily.OneLeg,
             "Stand on one leg for twenty seconds.",
             "Flat or no shoes, something still to look at.",
             ["Pelvis level", "Foot quiet on its three corners", "Trunk not leaning over the leg"],
-            ["side of the standing hip", "foot"], null, [Must("pelvic-level", -5, 5), Must("side-lean", -5, 5), Note("inner-ankle"), Note("balance")],
-            "half a minute, then bending at the hip", "A fingertip on a wall."),
-        new("one-leg-hip-bend", "One-leg stand with hip bend", ExerciseFamily.OneLeg,
+            ["side of the standing hip", "foot"],
+            null,
+            [Must("pelvic-level", -5, 5), Must("side-lean", -5, 5), Note("inner-ankle"), Note("balance")],
+            "half a minute, then bending at the hip",
+            "A fingertip on a wall."
+        ),
+        new(
+            "one-leg-hip-bend",
+            "One-leg stand with hip bend",
+            ExerciseFamily.OneLeg,
             "On one leg, bow from the hip and come up. Three a side.",
             "Knee soft, free leg long behind.",
             ["Pelvis square", "Long back", "Foot quiet"],
-            ["back of the standing hip and thigh"], null, OnOneLeg,
-            "repetitions, then the rear-toe tap", "A hand on a support."),
-        new("rear-toe-tap", "Rear-toe tap squat", ExerciseFamily.OneLeg,
+            ["back of the standing hip and thigh"],
+            null,
+            OnOneLeg,
+            "repetitions, then the rear-toe tap",
+            "A hand on a support."
+        ),
+        new(
+            "rear-toe-tap",
+            "Rear-toe tap squat",
+            ExerciseFamily.OneLeg,
             "Slide one foot straight back along the floor as you bow and bend; come up tall. Three a side.",
             "Hands on a support first. The free leg slides straight back, its big toe drawing a line on the floor; the trunk bows as one piece and in proportion, heel to ear in one line.",
-            ["95 % on the front foot", "Hip, knee, ankle and trunk straighten together; the pelvis drives up and forward", "Free knee to a right angle at the end"],
-            ["back of the hip"], null, [Must("heel-ear", -15, 15), Must("knee-offset", -3, 3), Must("spine"), Must("balance"), Note("load-share", 85), Note("heel-rise", null, 2)],
-            "from two hands to one to none, then repetitions to ten", "Two hands on a support, shallower."),
-        new("one-leg-half-depth", "One-leg squat, half depth", ExerciseFamily.OneLeg,
+            [
+                "95 % on the front foot",
+                "Hip, knee, ankle and trunk straighten together; the pelvis drives up and forward",
+                "Free knee to a right angle at the end",
+            ],
+            ["back of the hip"],
+            null,
+            [
+                Must("heel-ear", -15, 15),
+                Must("knee-offset", -3, 3),
+                Must("spine"),
+                Must("balance"),
+                Note("load-share", 85),
+                Note("heel-rise", null, 2),
+            ],
+            "from two hands to one to none, then repetitions to ten",
+            "Two hands on a support, shallower."
+        ),
+        new(
+            "one-leg-half-depth",
+            "One-leg squat, half depth",
+            ExerciseFamily.OneLeg,
             "On one leg, sit to the high box and stand. Three a side.",
             "A box high enough for half the depth.",
             ["Weight over the instep", "Knee over the foot"],
-            ["front thigh", "buttock"], null, OnOneLeg,
-            "a lower box", "Rear-toe tap squat."),
-        new("box-squat-free-leg", "Box squat, free leg down", ExerciseFamily.OneLeg,
+            ["front thigh", "buttock"],
+            null,
+            OnOneLeg,
+            "a lower box",
+            "Rear-toe tap squat."
+        ),
+        new(
+            "box-squat-free-leg",
+            "Box squat, free leg down",
+            ExerciseFamily.OneLeg,
             "Stand on the box edge, free leg hanging, squat and stand. Three a side.",
             "The box gives the free leg room; or hold it in front. Arms trim the balance; a light weight held ahead helps at first.",
-            ["Weight over the instep", "Balance from side to side is the harder axis", "Knee forward for shared work; hips back with a weight held ahead for hip work"],
-            ["front thigh", "buttock"], null, OnOneLeg,
-            "repetitions, then without the counterbalance", "Half depth.")
-        { Loads = [LoadPosition.Forward], Cautions = Height },
-        new("foot-tripod", "Foot-tripod squat", ExerciseFamily.Helper,
+            [
+                "Weight over the instep",
+                "Balance from side to side is the harder axis",
+                "Knee forward for shared work; hips back with a weight held ahead for hip work",
+            ],
+            ["front thigh", "buttock"],
+            null,
+            OnOneLeg,
+            "repetitions, then without the counterbalance",
+            "Half depth."
+        )
+        {
+            Loads = [LoadPosition.Forward],
+            Cautions = Height,
+        },
+        new(
+            "foot-tripod",
+            "Foot-tripod squat",
+            ExerciseFamily.Helper,
             "Squat slowly with the loop under both big toes kept tight.",
             "A small loop under the bases of both big toes, kept taut all the way.",
             ["Three corners down: both toe bases and heel", "The foot lengthens going down and gathers coming up"],
-            ["arch of the foot"], null, [Note("inner-ankle"), Note("big-toe-lift")], "one leg at a time", "Sitting, with the hands helping."),
-        new("end-range-knee", "End-range knee", ExerciseFamily.Helper,
+            ["arch of the foot"],
+            null,
+            [Note("inner-ankle"), Note("big-toe-lift")],
+            "one leg at a time",
+            "Sitting, with the hands helping."
+        ),
+        new(
+            "end-range-knee",
+            "End-range knee",
+            ExerciseFamily.Helper,
             "Straighten the knee against the band, slowly, ten times.",
             "Band behind the knee, hip extended, weight toward the little toes.",
-            ["Full, quiet extension"], ["low front thigh"], null, [Must("top-knee", null, 5)], "a stronger band", "Without the band."),
-        new("half-kneeling-band", "Half-kneeling with a band", ExerciseFamily.Helper,
+            ["Full, quiet extension"],
+            ["low front thigh"],
+            null,
+            [Must("top-knee", null, 5)],
+            "a stronger band",
+            "Without the band."
+        ),
+        new(
+            "half-kneeling-band",
+            "Half-kneeling with a band",
+            ExerciseFamily.Helper,
             "Half-kneeling, press the knee out against the band and hold.",
             "A band pulls the front knee inward; the knee is driven out over the foot.",
-            ["Heel and big-toe base stay down", "Pelvis square"], ["deep outer hip"], null, [Must("knee-offset", -3, 3), Note("pelvic-turn")], "the split squat with the band", "A lighter band.")
-        { Form = SplitForm.FromFloor },
-        new("kneeling-squat", "Kneeling squat", ExerciseFamily.Helper,
+            ["Heel and big-toe base stay down", "Pelvis square"],
+            ["deep outer hip"],
+            null,
+            [Must("knee-offset", -3, 3), Note("pelvic-turn")],
+            "the split squat with the band",
+            "A lighter band."
+        )
+        {
+            Form = SplitForm.FromFloor,
+        },
+        new(
+            "kneeling-squat",
+            "Kneeling squat",
+            ExerciseFamily.Helper,
             "Kneeling tall, sit back to the heels and rise.",
             "Two pads. Hips back, then tall.",
-            ["Long back", "Hips finish under the ribs"], ["buttocks"], null, [Must("spine")], "the two-leg squat", "A smaller range."),
-        new("two-leg-squat", "Two-leg squat", ExerciseFamily.Helper,
+            ["Long back", "Hips finish under the ribs"],
+            ["buttocks"],
+            null,
+            [Must("spine")],
+            "the two-leg squat",
+            "A smaller range."
+        ),
+        new(
+            "two-leg-squat",
+            "Two-leg squat",
+            ExerciseFamily.Helper,
             "Squat to the box and stand. Five times.",
             "Box behind, feet hip-bone wide.",
-            ["Even on both feet", "Knees over feet"], ["thighs and buttocks"], null, [Must("knee-offset", -3, 3), Must("spine"), Must("heel-rise", null, 2)], "one-leg stand with hip bend", "A higher box.")
-        { Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back] },
-        new("mid-foot-mobility", "Mid-foot mobility", ExerciseFamily.Helper,
+            ["Even on both feet", "Knees over feet"],
+            ["thighs and buttocks"],
+            null,
+            [Must("knee-offset", -3, 3), Must("spine"), Must("heel-rise", null, 2)],
+            "one-leg stand with hip bend",
+            "A higher box."
+        )
+        {
+            Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back],
+        },
+        new(
+            "mid-foot-mobility",
+            "Mid-foot mobility",
+            ExerciseFamily.Helper,
             "Standing, roll the foot slowly inward and outward, heel and toes down.",
             "Flat or no shoes, a hand on a support.",
-            ["Small, slow, even"], ["middle of the foot"], null, [Note("inner-ankle")], "foot-tripod squat", "Sitting."),
-        new("wedge-exploration", "Wedge exploration", ExerciseFamily.Helper,
+            ["Small, slow, even"],
+            ["middle of the foot"],
+            null,
+            [Note("inner-ankle")],
+            "foot-tripod squat",
+            "Sitting."
+        ),
+        new(
+            "wedge-exploration",
+            "Wedge exploration",
+            ExerciseFamily.Helper,
             "Three split squats on each edge of a thin wedge, one foot at a time.",
             "A thin wedge that does not tip, outer edge first, then inner, each foot by itself.",
-            ["Kept only when it is easier, steadier or measurably better", "The knee may turn in on an outer wedge, the foot roll out on an inner one"], ["steadier"], null, [Must("knee-offset", -3, 3), Note("inner-ankle")], "try without again after a set", "No wedge; mid-foot mobility."),
+            [
+                "Kept only when it is easier, steadier or measurably better",
+                "The knee may turn in on an outer wedge, the foot roll out on an inner one",
+            ],
+            ["steadier"],
+            null,
+            [Must("knee-offset", -3, 3), Note("inner-ankle")],
+            "try without again after a set",
+            "No wedge; mid-foot mobility."
+        ),
     ];
 
     private static readonly Dictionary<string, Exercise> ById = All.ToDictionary(e => e.Id);

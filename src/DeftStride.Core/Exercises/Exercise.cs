@@ -55,8 +55,18 @@ public enum StepRhythm
 /// <param name="NextWhenClean">What one progression looks like from here, repetitions first.</param>
 /// <param name="StepBack">The nearest easier form.</param>
 public sealed record Exercise(
-    string Id, string Name, ExerciseFamily Family, string Task, string SetUp, IReadOnlyList<string> LookFor, IReadOnlyList<string> Felt,
-    SchoolCode? UsualSchool, IReadOnlyList<ExerciseCheck> Checks, string NextWhenClean, string StepBack)
+    string Id,
+    string Name,
+    ExerciseFamily Family,
+    string Task,
+    string SetUp,
+    IReadOnlyList<string> LookFor,
+    IReadOnlyList<string> Felt,
+    SchoolCode? UsualSchool,
+    IReadOnlyList<ExerciseCheck> Checks,
+    string NextWhenClean,
+    string StepBack
+)
 {
     /// <summary>The form of the split stance that the bench works out for it, or null.</summary>
     public SplitForm? Form { get; init; }
@@ -80,10 +90,14 @@ public sealed record Exercise(
     public IReadOnlyList<View> Views => [.. Checks.SelectMany(c => c.Measure.Views.Take(1)).Distinct().Order()];
 
     /// <summary>Whether its front shin is judged by the school in force, and with it everything else a school has a say in.</summary>
-    public bool LeftToSchool => Checks.Any(c => c is { MeasureId: "front-shin", Low: null, High: null, MustPass: true });
+    public bool LeftToSchool =>
+        Checks.Any(c => c is { MeasureId: "front-shin", Low: null, High: null, MustPass: true });
 
     /// <summary>Whether both feet stay on the floor at the bottom.</summary>
-    public bool BothFeetPlanted => Family is ExerciseFamily.HalfKneeling or ExerciseFamily.SplitSquat or ExerciseFamily.Lunge || Form is not null || Id is "two-leg-squat" or "foot-tripod" or "wedge-exploration";
+    public bool BothFeetPlanted =>
+        Family is ExerciseFamily.HalfKneeling or ExerciseFamily.SplitSquat or ExerciseFamily.Lunge
+        || Form is not null
+        || Id is "two-leg-squat" or "foot-tripod" or "wedge-exploration";
 
     /// <summary>Whether it lowers from a box: its pelvis is judged in the first half of the way down and by how little it changes.</summary>
     public bool Lowers => Family == ExerciseFamily.Step && NeedsBox && Id != "step-up";
@@ -93,7 +107,14 @@ public sealed record Exercise(
 
     /// <summary>The points that its must-pass checks (or all its checks) need in a view, in the order a hand would place them.</summary>
     public IReadOnlyList<Landmark> Points(View view) =>
-        [.. Landmarks.Order(view).Where(l => Enum.GetValues<Moment>().Any(m => Landmarks.Needed(Checks.Select(c => c.MeasureId), view, m, false).Contains(l)))];
+        [
+            .. Landmarks
+                .Order(view)
+                .Where(l =>
+                    Enum.GetValues<Moment>()
+                        .Any(m => Landmarks.Needed(Checks.Select(c => c.MeasureId), view, m, false).Contains(l))
+                ),
+        ];
 
     /// <summary>The exercise that most people are first looked at in.</summary>
     public static Exercise SplitSquatToPad => Catalogue.Find("split-squat-to-pad")!;

@@ -23,23 +23,59 @@ public enum SchoolCode
 /// <param name="Suits">Whom it tends to suit.</param>
 /// <param name="ShareAim">How much of the load the front foot should carry, percent; never under 50.</param>
 /// <param name="Checks">What it accepts besides the shin, and what it makes must-pass. The shin's own band is <see cref="ShinBand"/>.</param>
-public sealed record School(SchoolCode Code, string Name, string Belief, string Suits, double ShareAim, IReadOnlyList<ExerciseCheck> Checks)
+public sealed record School(
+    SchoolCode Code,
+    string Name,
+    string Belief,
+    string Suits,
+    double ShareAim,
+    IReadOnlyList<ExerciseCheck> Checks
+)
 {
     /// <summary>The three schools, in the order in which they are usually taught.</summary>
     public static IReadOnlyList<School> All { get; } =
     [
-        new(SchoolCode.VerticalShin, "Vertical shin",
+        new(
+            SchoolCode.VerticalShin,
+            "Vertical shin",
             "The knee stays over the ankle, so that hip and back of thigh do the braking.",
-            "First lessons, a front knee that is sore at the bottom, a first look at anyone.", 55,
-            [new("rear-thigh", -5, 10, true), new("rear-knee", 80, null, false), new("trunk-lean", 0, 15, false), new("load-share", 45, null, false)]),
-        new(SchoolCode.KneeForward, "Knee forward",
+            "First lessons, a front knee that is sore at the bottom, a first look at anyone.",
+            55,
+            [
+                new("rear-thigh", -5, 10, true),
+                new("rear-knee", 80, null, false),
+                new("trunk-lean", 0, 15, false),
+                new("load-share", 45, null, false),
+            ]
+        ),
+        new(
+            SchoolCode.KneeForward,
+            "Knee forward",
             "Knee and ankle travel through all the range they have, trunk stacked over the pelvis.",
-            "Ankle and knee range, front of the thigh, long stair descents.", 60,
-            [new("hip-path", null, 25, true), new("rear-thigh", -15, 10, false), new("rear-knee", 80, null, false), new("trunk-lean", 0, 10, false), new("load-share", 50, null, false)]),
-        new(SchoolCode.Inclined, "Inclined",
+            "Ankle and knee range, front of the thigh, long stair descents.",
+            60,
+            [
+                new("hip-path", null, 25, true),
+                new("rear-thigh", -15, 10, false),
+                new("rear-knee", 80, null, false),
+                new("trunk-lean", 0, 10, false),
+                new("load-share", 50, null, false),
+            ]
+        ),
+        new(
+            SchoolCode.Inclined,
+            "Inclined",
             "The trunk leans parallel to the shin and the weight rides over the front foot, as in running uphill.",
-            "Runners, field sport, carrying load.", 75,
-            [new("lean-minus-shin", -10, 10, true), new("order", -15, 15, true), new("rear-knee", 60, null, false), new("trunk-lean", 15, 40, false), new("load-share", 65, null, false)]),
+            "Runners, field sport, carrying load.",
+            75,
+            [
+                new("lean-minus-shin", -10, 10, true),
+                new("order", -15, 15, true),
+                new("rear-knee", 60, null, false),
+                new("trunk-lean", 15, 40, false),
+                new("load-share", 65, null, false),
+            ]
+        ),
     ];
 
     /// <summary>The school with a code.</summary>

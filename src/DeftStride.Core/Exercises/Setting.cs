@@ -13,20 +13,114 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
     /// <summary>All settings.</summary>
     public static IReadOnlyList<Setting> All { get; } =
     [
-        Of("toe", "Toe the knee follows", "Where the line of the foot is laid for knee tracking.", ("second", "second"), ("middle", "middle"), ("outer", "outer")),
-        Of("pressure", "Pressure under the front foot", "What the client is asked to feel.", ("tripod", "three corners"), ("mid-foot", "mid-foot"), ("inner-edge", "inner edge"), ("big-toe-base", "base of the big toe"), ("heel", "heel")),
-        Of("share", "Load on the front foot", "What scales are held against.", ("school", "as the school has it"), ("eighty", "80 % everywhere"), ("even", "even while learning")),
-        Of("devices", "Devices", "What can be read besides pictures. Simulated ones (two scales, a shin sensor) are for trying the app and are called so wherever a number of theirs is shown.", ("none", "none"), ("simulated", "simulated")),
-        Of("top", "Knee at the top", "Whether the front knee may straighten.", ("usual", "as exercise and school have it"), ("soft", "soft"), ("full", "straight"), ("never", "never straight")),
-        Of("pain", "Answer to pain above the limit", "What is tried first.", ("modify", "change one thing and ask again, else step back"), ("step-back", "step back at once")),
-        Of("standard", "What moving on needs", "Good enough, or everything.", ("must-pass", "the must-pass checks"), ("all", "all checks")),
-        Of("rhythm", "Step rhythm", "How a step-up repeats.", ("a", "one side, free knee high"), ("b", "sides in turn"), ("c", "both feet meet on the box")),
-        Of("step-trunk", "Trunk in a step-up", "How it is carried.", ("lean", "slight lean"), ("tall", "chest up, ribs down")),
-        Of("after-loaded", "After the loaded split squat", "Whether branches are open side by side.", ("parallel", "branches side by side"), ("series", "one fixed series")),
-        Of("first-lunge", "First lunge", "Which way the first travelling step goes.", ("reverse", "reverse"), ("forward", "forward")),
-        Of("lateral", "Lateral step", "Where the hips go.", ("diagonal", "on a diagonal"), ("straight", "straight sideways")),
-        Of("return", "Return push", "From which part of the foot.", ("heel", "heel"), ("whole", "whole foot"), ("ball", "ball")),
-        Of("breath", "Breath", "When to breathe in.", ("down", "in on the way down"), ("steady", "any steady pattern"), ("nose", "through the nose")),
+        Of(
+            "toe",
+            "Toe the knee follows",
+            "Where the line of the foot is laid for knee tracking.",
+            ("second", "second"),
+            ("middle", "middle"),
+            ("outer", "outer")
+        ),
+        Of(
+            "pressure",
+            "Pressure under the front foot",
+            "What the client is asked to feel.",
+            ("tripod", "three corners"),
+            ("mid-foot", "mid-foot"),
+            ("inner-edge", "inner edge"),
+            ("big-toe-base", "base of the big toe"),
+            ("heel", "heel")
+        ),
+        Of(
+            "share",
+            "Load on the front foot",
+            "What scales are held against.",
+            ("school", "as the school has it"),
+            ("eighty", "80 % everywhere"),
+            ("even", "even while learning")
+        ),
+        Of(
+            "devices",
+            "Devices",
+            "What can be read besides pictures. Simulated ones (two scales, a shin sensor) are for trying the app and are called so wherever a number of theirs is shown.",
+            ("none", "none"),
+            ("simulated", "simulated")
+        ),
+        Of(
+            "top",
+            "Knee at the top",
+            "Whether the front knee may straighten.",
+            ("usual", "as exercise and school have it"),
+            ("soft", "soft"),
+            ("full", "straight"),
+            ("never", "never straight")
+        ),
+        Of(
+            "pain",
+            "Answer to pain above the limit",
+            "What is tried first.",
+            ("modify", "change one thing and ask again, else step back"),
+            ("step-back", "step back at once")
+        ),
+        Of(
+            "standard",
+            "What moving on needs",
+            "Good enough, or everything.",
+            ("must-pass", "the must-pass checks"),
+            ("all", "all checks")
+        ),
+        Of(
+            "rhythm",
+            "Step rhythm",
+            "How a step-up repeats.",
+            ("a", "one side, free knee high"),
+            ("b", "sides in turn"),
+            ("c", "both feet meet on the box")
+        ),
+        Of(
+            "step-trunk",
+            "Trunk in a step-up",
+            "How it is carried.",
+            ("lean", "slight lean"),
+            ("tall", "chest up, ribs down")
+        ),
+        Of(
+            "after-loaded",
+            "After the loaded split squat",
+            "Whether branches are open side by side.",
+            ("parallel", "branches side by side"),
+            ("series", "one fixed series")
+        ),
+        Of(
+            "first-lunge",
+            "First lunge",
+            "Which way the first travelling step goes.",
+            ("reverse", "reverse"),
+            ("forward", "forward")
+        ),
+        Of(
+            "lateral",
+            "Lateral step",
+            "Where the hips go.",
+            ("diagonal", "on a diagonal"),
+            ("straight", "straight sideways")
+        ),
+        Of(
+            "return",
+            "Return push",
+            "From which part of the foot.",
+            ("heel", "heel"),
+            ("whole", "whole foot"),
+            ("ball", "ball")
+        ),
+        Of(
+            "breath",
+            "Breath",
+            "When to breathe in.",
+            ("down", "in on the way down"),
+            ("steady", "any steady pattern"),
+            ("nose", "through the nose")
+        ),
     ];
 
     /// <summary>Finds a setting by id, or null.</summary>
@@ -38,13 +132,23 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
     /// </summary>
     public Sourced<SettingOption> Resolve(string? client, string? exercise, string? school, string? studio)
     {
-        foreach (var (chosen, source) in new[] { (client, SettingSource.Client), (exercise, SettingSource.Exercise), (school, SettingSource.School), (studio, SettingSource.Studio) })
+        foreach (
+            var (chosen, source) in new[]
+            {
+                (client, SettingSource.Client),
+                (exercise, SettingSource.Exercise),
+                (school, SettingSource.School),
+                (studio, SettingSource.Studio),
+            }
+        )
         {
-            if (chosen is not null && Options.FirstOrDefault(o => o.Id == chosen) is { } option) return new Sourced<SettingOption>(option, source);
+            if (chosen is not null && Options.FirstOrDefault(o => o.Id == chosen) is { } option)
+                return new Sourced<SettingOption>(option, source);
         }
 
         return new Sourced<SettingOption>(Options[0], SettingSource.Studio);
     }
 
-    private static Setting Of(string id, string name, string why, params (string Id, string Name)[] options) => new(id, name, [.. options.Select(o => new SettingOption(o.Id, o.Name))], why);
+    private static Setting Of(string id, string name, string why, params (string Id, string Name)[] options) =>
+        new(id, name, [.. options.Select(o => new SettingOption(o.Id, o.Name))], why);
 }

@@ -9,8 +9,10 @@ public sealed record Band
     /// <exception cref="ArgumentException">Both edges are absent, or the lower is not below the upper.</exception>
     public Band(Quantity? lower, Quantity? upper)
     {
-        if (lower is null && upper is null) throw new ArgumentException("A band needs at least one edge.", nameof(lower));
-        if (lower is { } low && upper is { } high && low >= high) throw new ArgumentException("The lower edge must be below the upper.", nameof(lower));
+        if (lower is null && upper is null)
+            throw new ArgumentException("A band needs at least one edge.", nameof(lower));
+        if (lower is { } low && upper is { } high && low >= high)
+            throw new ArgumentException("The lower edge must be below the upper.", nameof(lower));
         (Lower, Upper) = (lower, upper);
     }
 
@@ -21,23 +23,30 @@ public sealed record Band
     public Quantity? Upper { get; }
 
     /// <summary>A band in a unit; null without any edge.</summary>
-    public static Band? Of(double? lower, double? upper, MeasureUnit unit) => lower is null && upper is null ? null
-        : new Band(lower is { } low ? new Quantity(low, unit) : null, upper is { } high ? new Quantity(high, unit) : null);
+    public static Band? Of(double? lower, double? upper, MeasureUnit unit) =>
+        lower is null && upper is null
+            ? null
+            : new Band(
+                lower is { } low ? new Quantity(low, unit) : null,
+                upper is { } high ? new Quantity(high, unit) : null
+            );
 
     /// <summary>How far inside the nearer edge a value lies; negative outside.</summary>
-    public Quantity Margin(Quantity value) => (Lower, Upper) switch
-    {
-        ({ } low, { } high) => Quantity.Min(value - low, high - value),
-        ({ } low, null) => value - low,
-        (null, { } high) => high - value,
-        _ => throw new InvalidOperationException("A band without edges cannot exist."),
-    };
+    public Quantity Margin(Quantity value) =>
+        (Lower, Upper) switch
+        {
+            ({ } low, { } high) => Quantity.Min(value - low, high - value),
+            ({ } low, null) => value - low,
+            (null, { } high) => high - value,
+            _ => throw new InvalidOperationException("A band without edges cannot exist."),
+        };
 
     /// <summary>The band in words: "−5° to 10°", "25° or more".</summary>
-    public override string ToString() => (Lower, Upper) switch
-    {
-        ({ } low, { } high) => $"{low} to {high}",
-        ({ } low, null) => $"{low} or more",
-        _ => $"{Upper} or less",
-    };
+    public override string ToString() =>
+        (Lower, Upper) switch
+        {
+            ({ } low, { } high) => $"{low} to {high}",
+            ({ } low, null) => $"{low} or more",
+            _ => $"{Upper} or less",
+        };
 }

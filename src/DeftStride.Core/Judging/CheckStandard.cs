@@ -15,7 +15,11 @@ public sealed record StandardBand(Measure Measure, Band? Left, Band? Right, bool
     public Band? On(BodySide side) => side == BodySide.Left ? Left : Right;
 
     /// <summary>Whether it gets a verdict at all: by a band, by a tick, or by comparing the sides.</summary>
-    public bool Judged => Left is not null || Right is not null || Measure.Unit == MeasureUnit.Tick || Measure.Id is "reach" or "floor-push";
+    public bool Judged =>
+        Left is not null
+        || Right is not null
+        || Measure.Unit == MeasureUnit.Tick
+        || Measure.Id is "reach" or "floor-push";
 }
 
 /// <summary>A band chosen in place of the usual one.</summary>
@@ -27,16 +31,23 @@ public sealed record BandChoice(double? Low, double? High)
     public string? Problem(Measure measure)
     {
         ArgumentNullException.ThrowIfNull(measure);
-        if (measure.Unit == MeasureUnit.Tick) return $"{measure.Name} is seen, not measured: it has no band.";
-        if (Low is null && High is null) return "Give at least one edge of the band, or take the choice back.";
-        if ((Low is { } l && !double.IsFinite(l)) || (High is { } h && !double.IsFinite(h))) return "An edge must be a number.";
+        if (measure.Unit == MeasureUnit.Tick)
+            return $"{measure.Name} is seen, not measured: it has no band.";
+        if (Low is null && High is null)
+            return "Give at least one edge of the band, or take the choice back.";
+        if ((Low is { } l && !double.IsFinite(l)) || (High is { } h && !double.IsFinite(h)))
+            return "An edge must be a number.";
         return Low >= High ? "The lower edge must be below the upper." : null;
     }
 }
 
 /// <summary>Bands chosen at each level, by measure id. The first level that has one wins: client, then exercise, then school, then studio.</summary>
 public sealed record BandChoices(
-    IReadOnlyDictionary<string, BandChoice> Client, IReadOnlyDictionary<string, BandChoice> Exercise, IReadOnlyDictionary<string, BandChoice> School, IReadOnlyDictionary<string, BandChoice> Studio)
+    IReadOnlyDictionary<string, BandChoice> Client,
+    IReadOnlyDictionary<string, BandChoice> Exercise,
+    IReadOnlyDictionary<string, BandChoice> School,
+    IReadOnlyDictionary<string, BandChoice> Studio
+)
 {
     private static readonly Dictionary<string, BandChoice> Nothing = [];
 
@@ -46,9 +57,18 @@ public sealed record BandChoices(
     /// <summary>The choice in force for a measure with its level, or null.</summary>
     public Sourced<BandChoice>? For(string measureId)
     {
-        foreach (var (level, source) in new[] { (Client, SettingSource.Client), (Exercise, SettingSource.Exercise), (School, SettingSource.School), (Studio, SettingSource.Studio) })
+        foreach (
+            var (level, source) in new[]
+            {
+                (Client, SettingSource.Client),
+                (Exercise, SettingSource.Exercise),
+                (School, SettingSource.School),
+                (Studio, SettingSource.Studio),
+            }
+        )
         {
-            if (level.TryGetValue(measureId, out var choice)) return new Sourced<BandChoice>(choice, source);
+            if (level.TryGetValue(measureId, out var choice))
+                return new Sourced<BandChoice>(choice, source);
         }
 
         return null;
@@ -60,7 +80,12 @@ public sealed record BandChoices(
 /// <param name="School">The school in force and from where it was taken.</param>
 /// <param name="Bands">What is accepted, measure by measure, in the order of the exercise.</param>
 /// <param name="Errors">The spreads behind every error.</param>
-public sealed record CheckStandard(Exercise Exercise, Sourced<School> School, IReadOnlyList<StandardBand> Bands, ErrorModel Errors)
+public sealed record CheckStandard(
+    Exercise Exercise,
+    Sourced<School> School,
+    IReadOnlyList<StandardBand> Bands,
+    ErrorModel Errors
+)
 {
     private readonly Dictionary<string, StandardBand> _byMeasure = Bands.ToDictionary(b => b.Measure.Id);
 
@@ -77,7 +102,14 @@ public sealed record CheckStandard(Exercise Exercise, Sourced<School> School, IR
     /// The standard in force. A band is the coach's choice where one was made, else the exercise's own, else the school's; the
     /// measures a school adds or makes must-pass count for every exercise that leaves its front shin to the school.
     /// </summary>
-    public static CheckStandard For(Exercise exercise, Sourced<School> school, AnkleRange left, AnkleRange right, BandChoices choices, ErrorModel errors)
+    public static CheckStandard For(
+        Exercise exercise,
+        Sourced<School> school,
+        AnkleRange left,
+        AnkleRange right,
+        BandChoices choices,
+        ErrorModel errors
+    )
     {
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(school);
@@ -91,15 +123,28 @@ public sealed record CheckStandard(Exercise Exercise, Sourced<School> School, IR
             var (mine, taught) = (own.GetValueOrDefault(id), schooled.GetValueOrDefault(id));
             var measure = (mine ?? taught)!.Measure;
             var must = mine?.MustPass == true || taught?.MustPass == true;
-            bands.Add(choices.For(id) is { } chosen ? Same(measure, Band.Of(chosen.Value.Low, chosen.Value.High, measure.Unit), must, chosen.Source)
-                : mine is { Low: not null } or { High: not null } ? Same(measure, Band.Of(mine.Low, mine.High, measure.Unit), must, SettingSource.Exercise)
-                : id == "front-shin" && exercise.LeftToSchool ? new StandardBand(measure, school.Value.ShinBand(left), school.Value.ShinBand(right), must, SettingSource.School)
-                : taught is not null ? Same(measure, Band.Of(taught.Low, taught.High, measure.Unit), must, SettingSource.School)
-                : Same(measure, null, must, SettingSource.Exercise));
+            bands.Add(
+                choices.For(id) is { } chosen
+                    ? Same(measure, Band.Of(chosen.Value.Low, chosen.Value.High, measure.Unit), must, chosen.Source)
+                : mine is { Low: not null } or { High: not null }
+                    ? Same(measure, Band.Of(mine.Low, mine.High, measure.Unit), must, SettingSource.Exercise)
+                : id == "front-shin" && exercise.LeftToSchool
+                    ? new StandardBand(
+                        measure,
+                        school.Value.ShinBand(left),
+                        school.Value.ShinBand(right),
+                        must,
+                        SettingSource.School
+                    )
+                : taught is not null
+                    ? Same(measure, Band.Of(taught.Low, taught.High, measure.Unit), must, SettingSource.School)
+                : Same(measure, null, must, SettingSource.Exercise)
+            );
         }
 
         return new CheckStandard(exercise, school, bands, errors);
     }
 
-    private static StandardBand Same(Measure measure, Band? band, bool must, SettingSource source) => new(measure, band, band, must, source);
+    private static StandardBand Same(Measure measure, Band? band, bool must, SettingSource source) =>
+        new(measure, band, band, must, source);
 }

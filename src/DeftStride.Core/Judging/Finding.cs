@@ -33,7 +33,15 @@ public enum FindingKind
 /// <param name="Sentence">What a coach could say aloud.</param>
 /// <param name="Because">The fact that decided it.</param>
 /// <param name="Deviations">Everything that is outside, first thing first.</param>
-public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId, BandSide Where, Phrase Sentence, string Because, IReadOnlyList<MeasureResult> Deviations)
+public sealed record Finding(
+    FindingKind Kind,
+    BodySide? Side,
+    string? MeasureId,
+    BandSide Where,
+    Phrase Sentence,
+    string Because,
+    IReadOnlyList<MeasureResult> Deviations
+)
 {
     /// <summary>Whether the thing it names can block progress.</summary>
     public bool MustPass => Deviations is [{ MustPass: true }, ..];
@@ -57,13 +65,18 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId
         ArgumentNullException.ThrowIfNull(result);
         var side = Capital(result.Side);
         if (result.Seen is { } seen)
-            return seen.Where == BandSide.Within ? $"{side} {Name(result.Measure)}: fine, seen by eye." : $"{side} {MeasureWords.Fault(result)}, seen by eye.";
-        if (result.Mean is not { } mean) return "";
-        var reading = $"{side} {MeasureWords.Say(result.Measure, mean.Value)} {ReachWords(mean.Error.Reach)}{SourceWords(result.Source)}";
+            return seen.Where == BandSide.Within
+                ? $"{side} {Name(result.Measure)}: fine, seen by eye."
+                : $"{side} {MeasureWords.Fault(result)}, seen by eye.";
+        if (result.Mean is not { } mean)
+            return "";
+        var reading =
+            $"{side} {MeasureWords.Say(result.Measure, mean.Value)} {ReachWords(mean.Error.Reach)}{SourceWords(result.Source)}";
         return result.Judgement switch
         {
             { Verdict: Verdict.InBand } j => $"{reading}, inside {j.Band}.",
-            { Verdict: Verdict.Outside } j => $"{reading}, {j.Margin.Abs()} {(j.Where == BandSide.Beyond ? "beyond" : "short of")} {j.Band}.",
+            { Verdict: Verdict.Outside } j =>
+                $"{reading}, {j.Margin.Abs()} {(j.Where == BandSide.Beyond ? "beyond" : "short of")} {j.Band}.",
             { } j => $"{reading}, with an edge of {j.Band} inside that error.",
             null => $"{reading}.",
         };
@@ -78,41 +91,104 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId
             : $"The sides are {comparison.Difference.Abs()} apart; more than {comparison.Allowed} is a real difference.";
     }
 
-    internal static Finding Nothing(Exercise exercise) => new(FindingKind.NothingYet, null, null, BandSide.Within,
-        Phrase.Of(new PhrasePart(exercise.Points(View.Side) is [Landmark.Ankle, Landmark.Knee, ..] ? "Place ankle and knee of the front leg." : "Place the first point, or say what you see.")), "Nothing has been read yet.", []);
+    internal static Finding Nothing(Exercise exercise) =>
+        new(
+            FindingKind.NothingYet,
+            null,
+            null,
+            BandSide.Within,
+            Phrase.Of(
+                new PhrasePart(
+                    exercise.Points(View.Side) is [Landmark.Ankle, Landmark.Knee, ..]
+                        ? "Place ankle and knee of the front leg."
+                        : "Place the first point, or say what you see."
+                )
+            ),
+            "Nothing has been read yet.",
+            []
+        );
 
     internal static Finding Half(MeasureResult? outside, MeasureResult[] have, BodySide lack)
     {
         var side = have[0].Side;
-        var told = outside ?? have.FirstOrDefault(r => r is { Measure.Id: "front-shin", Mean: not null }) ?? have.FirstOrDefault(r => r is { MustPass: true, Mean: not null }) ?? have.FirstOrDefault(r => r.Mean is not null) ?? have[0];
+        var told =
+            outside
+            ?? have.FirstOrDefault(r => r is { Measure.Id: "front-shin", Mean: not null })
+            ?? have.FirstOrDefault(r => r is { MustPass: true, Mean: not null })
+            ?? have.FirstOrDefault(r => r.Mean is not null)
+            ?? have[0];
         var value = told is { Mean: { } mean, Seen: null } ? MeasureWords.Say(told.Measure, mean.Value) : "fine";
         var said = told.Seen is { Where: not BandSide.Within }
-            ? Phrase.Of(new($"{Capital(side)} "), new(MeasureWords.Fault(told), Tone.Off), new($". Now the {Word(lack)}."))
-            : Phrase.Of(new($"{Capital(side)} {Name(told.Measure)} "), new(value, told.Verdict?.Tone() ?? Tone.Plain), new($". Now the {Word(lack)}."));
-        return new(FindingKind.OneSide, lack, told.Measure.Id, BandSide.Within, said,
-            $"{VerdictWords(told)} The sides are compared once both are looked at.", []);
+            ? Phrase.Of(
+                new($"{Capital(side)} "),
+                new(MeasureWords.Fault(told), Tone.Off),
+                new($". Now the {Word(lack)}.")
+            )
+            : Phrase.Of(
+                new($"{Capital(side)} {Name(told.Measure)} "),
+                new(value, told.Verdict?.Tone() ?? Tone.Plain),
+                new($". Now the {Word(lack)}.")
+            );
+        return new(
+            FindingKind.OneSide,
+            lack,
+            told.Measure.Id,
+            BandSide.Within,
+            said,
+            $"{VerdictWords(told)} The sides are compared once both are looked at.",
+            []
+        );
     }
 
     internal static Finding Wrong(
-        MeasureResult first, MeasureResult[] outside, IReadOnlyList<MeasureResult> results, IReadOnlyList<SideComparison> comparisons,
-        IReadOnlyDictionary<(BodySide, View), double> descents)
+        MeasureResult first,
+        MeasureResult[] outside,
+        IReadOnlyList<MeasureResult> results,
+        IReadOnlyList<SideComparison> comparisons,
+        IReadOnlyDictionary<(BodySide, View), double> descents
+    )
     {
         var comparison = comparisons.FirstOrDefault(c => c.Measure == first.Measure);
         var facts = new List<string> { VerdictWords(first) };
-        if (comparison is not null) facts.Add(DifferenceWords(comparison));
+        if (comparison is not null)
+            facts.Add(DifferenceWords(comparison));
         var more = outside.Length - 1 - (outside.Count(o => o != first && o.Measure == first.Measure));
-        if (more > 0) facts.Add($"Also outside: {string.Join(", ", outside.Where(o => o.Measure != first.Measure).Select(o => $"{Word(o.Side)} {Name(o.Measure)}").Distinct().Take(4))}.");
+        if (more > 0)
+            facts.Add(
+                $"Also outside: {string.Join(", ", outside.Where(o => o.Measure != first.Measure).Select(o => $"{Word(o.Side)} {Name(o.Measure)}").Distinct().Take(4))}."
+            );
         var sentence = Leads(first, outside, results, descents) ?? OfShin(first, comparison) ?? Plain(first, outside);
-        return new(FindingKind.Outside, first.Side, first.Measure.Id, first.Where, sentence, string.Join(" ", facts), outside);
+        return new(
+            FindingKind.Outside,
+            first.Side,
+            first.Measure.Id,
+            first.Where,
+            sentence,
+            string.Join(" ", facts),
+            outside
+        );
     }
 
     internal static Finding Unsure(MeasureResult unsure)
     {
-        var narrower = unsure.Mean?.Readings.Any(r => r.Provenance.Vertical == VerticalSource.PictureEdge && r.CameraSd.Value > 0) == true
-            ? "Mark an upright, or one more repetition." : "Mark one more repetition.";
-        return new(FindingKind.Unsure, unsure.Side, unsure.Measure.Id, unsure.Where,
-            Phrase.Of(new($"{Capital(unsure.Side)} {Name(unsure.Measure)} is "), new("too close to call", Tone.Unsure), new($". {narrower}")),
-            $"{VerdictWords(unsure)} Another repetition narrows the error.", []);
+        var narrower =
+            unsure.Mean?.Readings.Any(r => r.Provenance.Vertical == VerticalSource.PictureEdge && r.CameraSd.Value > 0)
+            == true
+                ? "Mark an upright, or one more repetition."
+                : "Mark one more repetition.";
+        return new(
+            FindingKind.Unsure,
+            unsure.Side,
+            unsure.Measure.Id,
+            unsure.Where,
+            Phrase.Of(
+                new($"{Capital(unsure.Side)} {Name(unsure.Measure)} is "),
+                new("too close to call", Tone.Unsure),
+                new($". {narrower}")
+            ),
+            $"{VerdictWords(unsure)} Another repetition narrows the error.",
+            []
+        );
     }
 
     internal static Finding Uneven(SideComparison uneven)
@@ -120,21 +196,53 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId
         var side = uneven.Larger;
         var shin = uneven.Measure.Id == "front-shin";
         var sentence = shin
-            ? Phrase.Of(new($"Both shins in band, but the {Word(side)} runs "), new($"{uneven.Difference.Abs()} further forward", Tone.Unsure), new(". Ask why."))
-            : Phrase.Of(new($"Left and right {Name(uneven.Measure)} differ by "), new($"{uneven.Difference.Abs()}", Tone.Unsure), new($", more on the {Word(side)}. Ask why."));
-        return new(FindingKind.Uneven, side, uneven.Measure.Id, BandSide.Within, sentence, $"{DifferenceWords(uneven)} Never shown, not able, or avoiding?", []);
+            ? Phrase.Of(
+                new($"Both shins in band, but the {Word(side)} runs "),
+                new($"{uneven.Difference.Abs()} further forward", Tone.Unsure),
+                new(". Ask why.")
+            )
+            : Phrase.Of(
+                new($"Left and right {Name(uneven.Measure)} differ by "),
+                new($"{uneven.Difference.Abs()}", Tone.Unsure),
+                new($", more on the {Word(side)}. Ask why.")
+            );
+        return new(
+            FindingKind.Uneven,
+            side,
+            uneven.Measure.Id,
+            BandSide.Within,
+            sentence,
+            $"{DifferenceWords(uneven)} Never shown, not able, or avoiding?",
+            []
+        );
     }
 
-    internal static Finding Clean(MeasureResult[] standing, IReadOnlyList<SideComparison> comparisons, IReadOnlyList<MissingCheck> missing)
+    internal static Finding Clean(
+        MeasureResult[] standing,
+        IReadOnlyList<SideComparison> comparisons,
+        IReadOnlyList<MissingCheck> missing
+    )
     {
         var shin = comparisons.FirstOrDefault(c => c.Measure.Id == "front-shin");
         var only = standing.Where(r => r.Verdict is not null).Select(r => r.Measure.Id).Distinct().Take(2).ToArray();
         var all = missing.Count == 0;
-        var sentence = all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Leave it be."))
-            : only is ["front-shin"] && shin is not null ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Leave them be."))
+        var sentence =
+            all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Leave it be."))
+            : only is ["front-shin"] && shin is not null
+                ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Leave them be."))
             : only.Length == 0 ? Phrase.Of(new PhrasePart("Recorded. Nothing here has a band yet."))
             : Phrase.Of(new("What was looked at is "), new("in band", Tone.Good), new($". {OpenWords(missing)}"));
-        var because = string.Join(" ", new[] { shin is null ? "" : DifferenceWords(shin), all || sentence.ToString().Contains("Not looked at", StringComparison.Ordinal) ? "" : OpenWords(missing), EyeWords(standing) }.Where(s => s.Length > 0));
+        var because = string.Join(
+            " ",
+            new[]
+            {
+                shin is null ? "" : DifferenceWords(shin),
+                all || sentence.ToString().Contains("Not looked at", StringComparison.Ordinal)
+                    ? ""
+                    : OpenWords(missing),
+                EyeWords(standing),
+            }.Where(s => s.Length > 0)
+        );
         return new(FindingKind.Clean, null, null, BandSide.Within, sentence, because, []);
     }
 
@@ -142,68 +250,123 @@ public sealed record Finding(FindingKind Kind, BodySide? Side, string? MeasureId
     private static string OpenWords(IReadOnlyList<MissingCheck> missing)
     {
         var names = missing.Select(m => Name(m.Measure)).Distinct().ToArray();
-        return names.Length == 0 ? "" : $"Not looked at yet: {string.Join(", ", names.Take(3))}{(names.Length > 3 ? $" and {names.Length - 3} more" : "")}.";
+        return names.Length == 0
+            ? ""
+            : $"Not looked at yet: {string.Join(", ", names.Take(3))}{(names.Length > 3 ? $" and {names.Length - 3} more" : "")}.";
     }
 
-    private static string EyeWords(MeasureResult[] standing) => standing.Count(r => r.Seen is not null) switch
-    {
-        0 => "",
-        var n when n == standing.Count(r => r.Verdict is not null) => "All of it seen by eye, nothing measured.",
-        _ => "Some of it seen by eye, not measured.",
-    };
+    private static string EyeWords(MeasureResult[] standing) =>
+        standing.Count(r => r.Seen is not null) switch
+        {
+            0 => "",
+            var n when n == standing.Count(r => r.Verdict is not null) => "All of it seen by eye, nothing measured.",
+            _ => "Some of it seen by eye, not measured.",
+        };
 
     /// <summary>A pelvis that goes before the knee is the reason the knee follows, and is said so.</summary>
-    private static Phrase? Leads(MeasureResult first, MeasureResult[] outside, IReadOnlyList<MeasureResult> results, IReadOnlyDictionary<(BodySide, View), double> descents)
+    private static Phrase? Leads(
+        MeasureResult first,
+        MeasureResult[] outside,
+        IReadOnlyList<MeasureResult> results,
+        IReadOnlyDictionary<(BodySide, View), double> descents
+    )
     {
-        if (first.Measure.Region != Region.Pelvis || first.Where != BandSide.Beyond) return null;
-        var knee = outside.FirstOrDefault(o => o.Side == first.Side && (o.Measure.Id is "knee-offset" or "projection") && o.Where == BandSide.Beyond);
-        if (knee is null) return null;
+        if (first.Measure.Region != Region.Pelvis || first.Where != BandSide.Beyond)
+            return null;
+        var knee = outside.FirstOrDefault(o =>
+            o.Side == first.Side && (o.Measure.Id is "knee-offset" or "projection") && o.Where == BandSide.Beyond
+        );
+        if (knee is null)
+            return null;
         // Only what was looked at at that moment can be said to come later.
-        var earlier = first.Moment < knee.Moment && results.Any(r => r.Side == knee.Side && r.Measure == knee.Measure && r.Moment == first.Moment && r.Verdict != Verdict.Outside);
-        var when = first.Moment == Moment.FirstSeen && (descents.TryGetValue((first.Side, View.Front), out var share) || descents.TryGetValue((first.Side, View.Back), out share))
-            ? $" {DownWords(share)}" : "";
-        return Phrase.Of(new($"{Capital(first.Side)} "), new(MeasureWords.Fault(first), Tone.Off),
-            new(earlier ? $"{when}, before the knee falls in. Level the pelvis first." : $"{when} and the knee falls in with it. Level the pelvis first."));
+        var earlier =
+            first.Moment < knee.Moment
+            && results.Any(r =>
+                r.Side == knee.Side
+                && r.Measure == knee.Measure
+                && r.Moment == first.Moment
+                && r.Verdict != Verdict.Outside
+            );
+        var when =
+            first.Moment == Moment.FirstSeen
+            && (
+                descents.TryGetValue((first.Side, View.Front), out var share)
+                || descents.TryGetValue((first.Side, View.Back), out share)
+            )
+                ? $" {DownWords(share)}"
+                : "";
+        return Phrase.Of(
+            new($"{Capital(first.Side)} "),
+            new(MeasureWords.Fault(first), Tone.Off),
+            new(
+                earlier
+                    ? $"{when}, before the knee falls in. Level the pelvis first."
+                    : $"{when} and the knee falls in with it. Level the pelvis first."
+            )
+        );
     }
 
-    private static string DownWords(double share) => share switch
-    {
-        < 0.2 => "right at the start of the way down",
-        < 0.42 => "a third of the way down",
-        < 0.6 => "half-way down",
-        < 0.85 => "in the low half",
-        _ => "near the bottom",
-    };
+    private static string DownWords(double share) =>
+        share switch
+        {
+            < 0.2 => "right at the start of the way down",
+            < 0.42 => "a third of the way down",
+            < 0.6 => "half-way down",
+            < 0.85 => "in the low half",
+            _ => "near the bottom",
+        };
 
     private static Phrase? OfShin(MeasureResult worst, SideComparison? comparison)
     {
-        if (worst.Measure.Id != "front-shin" || worst.Seen is not null || comparison is null || comparison.Equal) return null;
+        if (worst.Measure.Id != "front-shin" || worst.Seen is not null || comparison is null || comparison.Equal)
+            return null;
         var beyond = worst.Where == BandSide.Beyond;
-        if ((comparison.Larger == worst.Side) != beyond) return null;
+        if ((comparison.Larger == worst.Side) != beyond)
+            return null;
         // A real difference is the sharper news; when both sides share the fault there is nothing to tell apart.
         var other = worst.Side == BodySide.Left ? "right" : "left";
-        return Phrase.Of(new($"{Capital(worst.Side)} shin runs "), new($"{comparison.Difference.Abs()} further {(beyond ? "forward" : "back")}", Tone.Off), new($" than the {other}. {MeasureWords.Mend(worst)}"));
+        return Phrase.Of(
+            new($"{Capital(worst.Side)} shin runs "),
+            new($"{comparison.Difference.Abs()} further {(beyond ? "forward" : "back")}", Tone.Off),
+            new($" than the {other}. {MeasureWords.Mend(worst)}")
+        );
     }
 
     private static Phrase Plain(MeasureResult first, MeasureResult[] outside)
     {
-        var twin = outside.FirstOrDefault(o => o.Side != first.Side && o.Measure == first.Measure && o.Where == first.Where);
-        if (twin is null) return Phrase.Of(new($"{Capital(first.Side)} "), new(MeasureWords.Fault(first), Tone.Off), new($". {MeasureWords.Mend(first)}"));
+        var twin = outside.FirstOrDefault(o =>
+            o.Side != first.Side && o.Measure == first.Measure && o.Where == first.Where
+        );
+        if (twin is null)
+            return Phrase.Of(
+                new($"{Capital(first.Side)} "),
+                new(MeasureWords.Fault(first), Tone.Off),
+                new($". {MeasureWords.Mend(first)}")
+            );
         var (shin, worse) = (first.Measure.Id == "front-shin", twin.Excess > first.Excess ? twin : first);
         return shin
-            ? Phrase.Of(new("Both shins run "), new(first.Where == BandSide.Beyond ? "past the band" : "short of the band", Tone.Off), new($". Start with the {Word(worse.Side)}."))
-            : Phrase.Of(new("On both sides the "), new(MeasureWords.Fault(worse), Tone.Off), new($", more on the {Word(worse.Side)}. {MeasureWords.Mend(worse)}"));
+            ? Phrase.Of(
+                new("Both shins run "),
+                new(first.Where == BandSide.Beyond ? "past the band" : "short of the band", Tone.Off),
+                new($". Start with the {Word(worse.Side)}.")
+            )
+            : Phrase.Of(
+                new("On both sides the "),
+                new(MeasureWords.Fault(worse), Tone.Off),
+                new($", more on the {Word(worse.Side)}. {MeasureWords.Mend(worse)}")
+            );
     }
 
-    private static string SourceWords(AnswerSource source) => source switch
-    {
-        AnswerSource.Scales => " on scales",
-        AnswerSource.Simulated => " from a simulated device",
-        AnswerSource.Clock => " by the clock",
-        AnswerSource.Tape => " by the tape",
-        AnswerSource.Guess => " as guessed",
-        _ => "",
-    };
+    private static string SourceWords(AnswerSource source) =>
+        source switch
+        {
+            AnswerSource.Scales => " on scales",
+            AnswerSource.Simulated => " from a simulated device",
+            AnswerSource.Clock => " by the clock",
+            AnswerSource.Tape => " by the tape",
+            AnswerSource.Guess => " as guessed",
+            _ => "",
+        };
 
     /// <summary>A measure inside a sentence.</summary>
     public static string Name(Measure measure)

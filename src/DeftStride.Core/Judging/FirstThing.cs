@@ -17,44 +17,86 @@ internal static class FirstThing
     public const double Slight = 0.25;
 
     public static Finding Of(
-        IReadOnlyList<MeasureResult> results, IReadOnlyList<SideComparison> comparisons, IReadOnlyList<MissingCheck> missing,
-        IReadOnlyDictionary<(BodySide, View), double> descents, CheckStandard standard)
+        IReadOnlyList<MeasureResult> results,
+        IReadOnlyList<SideComparison> comparisons,
+        IReadOnlyList<MissingCheck> missing,
+        IReadOnlyDictionary<(BodySide, View), double> descents,
+        CheckStandard standard
+    )
     {
-        var standing = results.Select(r => (r.Measure.Id, r.Side)).Distinct().Select(k => Look.Standing(results, k.Id, k.Side)!).ToArray();
-        if (standing.All(r => r.Verdict is null && r.Mean is null)) return Finding.Nothing(standard.Exercise);
+        var standing = results
+            .Select(r => (r.Measure.Id, r.Side))
+            .Distinct()
+            .Select(k => Look.Standing(results, k.Id, k.Side)!)
+            .ToArray();
+        if (standing.All(r => r.Verdict is null && r.Mean is null))
+            return Finding.Nothing(standard.Exercise);
 
         var outside = Ordered([.. standing.Where(r => r.Verdict == Verdict.Outside)]);
         // One side alone is half a look, since the comparison is the point of looking.
         foreach (var (have, lack) in new[] { (BodySide.Left, BodySide.Right), (BodySide.Right, BodySide.Left) })
         {
-            if (standing.All(r => r.Side == have)) return Finding.Half(outside.FirstOrDefault(), standing, lack);
+            if (standing.All(r => r.Side == have))
+                return Finding.Half(outside.FirstOrDefault(), standing, lack);
         }
 
-        if (outside.FirstOrDefault() is { } first && (first.MustPass || !standing.Any(r => r.MustPass && r.Verdict == Verdict.TooCloseToCall)))
+        if (
+            outside.FirstOrDefault() is { } first
+            && (first.MustPass || !standing.Any(r => r.MustPass && r.Verdict == Verdict.TooCloseToCall))
+        )
             return Finding.Wrong(first, outside, results, comparisons, descents);
-        if (standing.Where(r => r.MustPass && r.Verdict == Verdict.TooCloseToCall).OrderBy(r => r.Measure.Region).ThenBy(r => r.Judgement!.Margin.Value).FirstOrDefault() is { } unsure)
+        if (
+            standing
+                .Where(r => r.MustPass && r.Verdict == Verdict.TooCloseToCall)
+                .OrderBy(r => r.Measure.Region)
+                .ThenBy(r => r.Judgement!.Margin.Value)
+                .FirstOrDefault() is
+            { } unsure
+        )
             return Finding.Unsure(unsure);
-        if (Uneven(comparisons, standard) is { } uneven) return Finding.Uneven(uneven);
+        if (Uneven(comparisons, standard) is { } uneven)
+            return Finding.Uneven(uneven);
         return Finding.Clean(standing, comparisons, missing);
     }
 
     /// <summary>What is outside, first thing first.</summary>
     public static MeasureResult[] Ordered(MeasureResult[] outside)
     {
-        var order = outside.OrderByDescending(r => r.MustPass).ThenBy(r => r.Measure.Region).ThenBy(r => r.Moment).ThenBy(r => Place[r.Measure.Id]).ThenByDescending(r => r.Excess).ToList();
-        for (var moved = true; moved && order.Count > 1;)
+        var order = outside
+            .OrderByDescending(r => r.MustPass)
+            .ThenBy(r => r.Measure.Region)
+            .ThenBy(r => r.Moment)
+            .ThenBy(r => Place[r.Measure.Id])
+            .ThenByDescending(r => r.Excess)
+            .ToList();
+        for (var moved = true; moved && order.Count > 1; )
         {
             moved = false;
             var first = order[0];
             // Seen earlier in the same view on the same side: that came first, whatever the order of the chain says.
-            var earlier = order.Skip(1).FirstOrDefault(r => r.MustPass == first.MustPass && r.Side == first.Side && r.Moment < first.Moment && ShareView(r, first) && Comparable(r, first, outside));
-            if (earlier is null) continue;
+            var earlier = order
+                .Skip(1)
+                .FirstOrDefault(r =>
+                    r.MustPass == first.MustPass
+                    && r.Side == first.Side
+                    && r.Moment < first.Moment
+                    && ShareView(r, first)
+                    && Comparable(r, first, outside)
+                );
+            if (earlier is null)
+                continue;
             order.Remove(earlier);
             order.Insert(0, earlier);
             moved = true;
         }
 
-        if (order.Count > 1 && order[0].Excess <= Slight && order.FirstOrDefault(r => r.Excess >= Large && r.MustPass && r.Measure.Region != Region.Whole) is { } large && large != order[0])
+        if (
+            order.Count > 1
+            && order[0].Excess <= Slight
+            && order.FirstOrDefault(r => r.Excess >= Large && r.MustPass && r.Measure.Region != Region.Whole)
+                is { } large
+            && large != order[0]
+        )
         {
             order.Remove(large);
             order.Insert(0, large);
@@ -64,14 +106,20 @@ internal static class FirstThing
     }
 
     /// <summary>Within a region the order of the catalogue: the shin before what follows from it.</summary>
-    private static readonly Dictionary<string, int> Place = Measure.All.Select((m, i) => (m.Id, i)).ToDictionary(p => p.Id, p => p.i);
+    private static readonly Dictionary<string, int> Place = Measure
+        .All.Select((m, i) => (m.Id, i))
+        .ToDictionary(p => p.Id, p => p.i);
 
     private static bool ShareView(MeasureResult a, MeasureResult b) => a.Measure.Views.Intersect(b.Measure.Views).Any();
 
     /// <summary>A change over the whole way has no moment of its own to come first at.</summary>
-    private static bool Comparable(MeasureResult a, MeasureResult b, MeasureResult[] all) => a.Measure.Id != "pelvic-change" && b.Measure.Id != "pelvic-change" && all.Length > 1;
+    private static bool Comparable(MeasureResult a, MeasureResult b, MeasureResult[] all) =>
+        a.Measure.Id != "pelvic-change" && b.Measure.Id != "pelvic-change" && all.Length > 1;
 
-    private static SideComparison? Uneven(IReadOnlyList<SideComparison> comparisons, CheckStandard standard) => comparisons
-        .Where(c => !c.Equal && standard.Of(c.Measure.Id) is { MustPass: true })
-        .OrderByDescending(c => c.Measure.Id == "front-shin").ThenBy(c => c.Measure.Region).FirstOrDefault();
+    private static SideComparison? Uneven(IReadOnlyList<SideComparison> comparisons, CheckStandard standard) =>
+        comparisons
+            .Where(c => !c.Equal && standard.Of(c.Measure.Id) is { MustPass: true })
+            .OrderByDescending(c => c.Measure.Id == "front-shin")
+            .ThenBy(c => c.Measure.Region)
+            .FirstOrDefault();
 }

@@ -8,7 +8,12 @@ namespace DeftStride.Core.Judging;
 /// <param name="Seen">The coach's word on any measure.</param>
 /// <param name="Stated">What was weighed, timed or taped.</param>
 /// <param name="Context">What has to be known besides the points.</param>
-public sealed record LookInput(IReadOnlyList<PointSet> Stills, IReadOnlyList<SeenAnswer> Seen, IReadOnlyList<StatedNumber> Stated, ReadingContext Context)
+public sealed record LookInput(
+    IReadOnlyList<PointSet> Stills,
+    IReadOnlyList<SeenAnswer> Seen,
+    IReadOnlyList<StatedNumber> Stated,
+    ReadingContext Context
+)
 {
     /// <summary>Pictures alone.</summary>
     public static LookInput Of(IReadOnlyList<PointSet> stills, ReadingContext context) => new(stills, [], [], context);
@@ -19,7 +24,12 @@ public sealed record LookInput(IReadOnlyList<PointSet> Stills, IReadOnlyList<See
 /// <param name="Fault">Why nothing can be read from it, or null.</param>
 /// <param name="Doubts">What is probably a slip.</param>
 /// <param name="PictureTilt">How far true vertical leans from the picture's edge; + its top leans to the right.</param>
-public sealed record StillResult(PointSet Points, MeasurementFault? Fault, IReadOnlyList<StillDoubt> Doubts, Angle PictureTilt);
+public sealed record StillResult(
+    PointSet Points,
+    MeasurementFault? Fault,
+    IReadOnlyList<StillDoubt> Doubts,
+    Angle PictureTilt
+);
 
 /// <summary>A must-pass check that has no answer yet.</summary>
 public sealed record MissingCheck(Measure Measure, BodySide Side);
@@ -31,7 +41,12 @@ public sealed record MissingCheck(Measure Measure, BodySide Side);
 /// <param name="Missing">Must-pass checks without an answer.</param>
 /// <param name="Finding">What to take first.</param>
 public sealed record Look(
-    IReadOnlyList<StillResult> Stills, IReadOnlyList<MeasureResult> Results, IReadOnlyList<SideComparison> Comparisons, IReadOnlyList<MissingCheck> Missing, Finding Finding)
+    IReadOnlyList<StillResult> Stills,
+    IReadOnlyList<MeasureResult> Results,
+    IReadOnlyList<SideComparison> Comparisons,
+    IReadOnlyList<MissingCheck> Missing,
+    Finding Finding
+)
 {
     /// <summary>
     /// The answer that stands for a measure on a side: what is outside before what is too close to call, the earliest
@@ -46,7 +61,12 @@ public sealed record Look(
     public SideComparison? Compared(string measureId) => Comparisons.FirstOrDefault(c => c.Measure.Id == measureId);
 
     /// <summary>Every must-pass answer that stands, one for each measure and side.</summary>
-    public IEnumerable<MeasureResult> MustPass => Results.Where(r => r.MustPass && r.Verdict is not null).Select(r => (r.Measure.Id, r.Side)).Distinct().Select(k => On(k.Id, k.Side)!);
+    public IEnumerable<MeasureResult> MustPass =>
+        Results
+            .Where(r => r.MustPass && r.Verdict is not null)
+            .Select(r => (r.Measure.Id, r.Side))
+            .Distinct()
+            .Select(k => On(k.Id, k.Side)!);
 
     /// <summary>Reads, averages, judges and sorts. Stills that give no number are reported, not thrown.</summary>
     public static Look Of(LookInput input, CheckStandard standard)
@@ -57,7 +77,8 @@ public sealed record Look(
         for (var i = 0; i < levelled.Length; i++)
         {
             faults[i] = MeasureReader.FaultOf(input.Stills[i], standard.Errors);
-            if (faults[i] is null) levelled[i] = new Levelled(input.Stills[i]);
+            if (faults[i] is null)
+                levelled[i] = new Levelled(input.Stills[i]);
         }
 
         Levelled[] sound = [.. levelled.OfType<Levelled>()];
@@ -65,12 +86,30 @@ public sealed record Look(
         var descents = Descents(sound);
         var results = Results_(input, standard, means, descents);
         var comparisons = Compare(results);
-        var missing = standard.MustPass.Where(b => b.Judged).SelectMany(b => Sides.Select(s => new MissingCheck(b.Measure, s)))
-            .Where(m => !results.Any(r => r.Measure == m.Measure && r.Side == m.Side && (r.Verdict is not null || m.Measure.Id == "reach"))).ToArray();
-        var stills = input.Stills.Select((s, i) => levelled[i] is { } f
-            ? new StillResult(s, null, StillDoubt.Of(f, context, standard.Errors), f.PictureTilt)
-            : new StillResult(s, faults[i], [], Angle.Zero)).ToArray();
-        return new Look(stills, results, comparisons, missing, FirstThing.Of(results, comparisons, missing, descents, standard));
+        var missing = standard
+            .MustPass.Where(b => b.Judged)
+            .SelectMany(b => Sides.Select(s => new MissingCheck(b.Measure, s)))
+            .Where(m =>
+                !results.Any(r =>
+                    r.Measure == m.Measure && r.Side == m.Side && (r.Verdict is not null || m.Measure.Id == "reach")
+                )
+            )
+            .ToArray();
+        var stills = input
+            .Stills.Select(
+                (s, i) =>
+                    levelled[i] is { } f
+                        ? new StillResult(s, null, StillDoubt.Of(f, context, standard.Errors), f.PictureTilt)
+                        : new StillResult(s, faults[i], [], Angle.Zero)
+            )
+            .ToArray();
+        return new Look(
+            stills,
+            results,
+            comparisons,
+            missing,
+            FirstThing.Of(results, comparisons, missing, descents, standard)
+        );
     }
 
     internal static MeasureResult? Standing(IReadOnlyList<MeasureResult> results, string measureId, BodySide side)
@@ -78,28 +117,49 @@ public sealed record Look(
         MeasureResult? best = null;
         foreach (var r in results)
         {
-            if (r.Side != side || r.Measure.Id != measureId) continue;
-            if (best is null || Weight(r) > Weight(best) || (Weight(r) == Weight(best) && Weight(r) >= 2 && r.Moment < best.Moment)) best = r;
+            if (r.Side != side || r.Measure.Id != measureId)
+                continue;
+            if (
+                best is null
+                || Weight(r) > Weight(best)
+                || (Weight(r) == Weight(best) && Weight(r) >= 2 && r.Moment < best.Moment)
+            )
+                best = r;
         }
 
         return best;
 
-        static int Weight(MeasureResult r) => r.Verdict switch
-        {
-            Verdict.Outside => 4,
-            Verdict.TooCloseToCall => 3,
-            Verdict.InBand => r.Moment == Moment.Bottom ? 2 : 1,
-            _ => r.Moment == Moment.Bottom ? 1 : 0,
-        };
+        static int Weight(MeasureResult r) =>
+            r.Verdict switch
+            {
+                Verdict.Outside => 4,
+                Verdict.TooCloseToCall => 3,
+                Verdict.InBand => r.Moment == Moment.Bottom ? 2 : 1,
+                _ => r.Moment == Moment.Bottom ? 1 : 0,
+            };
     }
 
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
 
-    private static MeasureMean[] Means(Levelled[] sound, ReadingContext given, CheckStandard standard, out ReadingContext context)
+    private static MeasureMean[] Means(
+        Levelled[] sound,
+        ReadingContext given,
+        CheckStandard standard,
+        out ReadingContext context
+    )
     {
         // The side view first: how far the shin leans tells how far over the foot the knee is seen from the front.
-        var lean = Mean(MeasureReader.ReadSound(sound.Where(s => s.Still is { View: View.Side, Moment: Moment.Bottom }), FrontShin, given, standard.Errors), standard.Errors);
-        Angle? Shin(BodySide side) => lean.FirstOrDefault(m => m.FrontLeg == side) is { } m ? Angle.FromDegrees(m.Value.Value) : null;
+        var lean = Mean(
+            MeasureReader.ReadSound(
+                sound.Where(s => s.Still is { View: View.Side, Moment: Moment.Bottom }),
+                FrontShin,
+                given,
+                standard.Errors
+            ),
+            standard.Errors
+        );
+        Angle? Shin(BodySide side) =>
+            lean.FirstOrDefault(m => m.FrontLeg == side) is { } m ? Angle.FromDegrees(m.Value.Value) : null;
         context = given.WithShins(Shin(BodySide.Left), Shin(BodySide.Right));
         return Mean(MeasureReader.ReadSound(sound, standard.Measures, context, standard.Errors), standard.Errors);
     }
@@ -107,9 +167,18 @@ public sealed record Look(
     private static readonly HashSet<string> FrontShin = ["front-shin"];
 
     private static MeasureMean[] Mean(IReadOnlyList<(Reading Reading, Facing? Facing)> readings, ErrorModel errors) =>
-        [.. readings.GroupBy(r => (r.Reading.Measure.Id, r.Reading.Provenance.FrontLeg, r.Reading.Provenance.Moment)).Select(g => MeasureMean.Of([.. g], errors))];
+        [
+            .. readings
+                .GroupBy(r => (r.Reading.Measure.Id, r.Reading.Provenance.FrontLeg, r.Reading.Provenance.Moment))
+                .Select(g => MeasureMean.Of([.. g], errors)),
+        ];
 
-    private static List<MeasureResult> Results_(LookInput input, CheckStandard standard, MeasureMean[] means, IReadOnlyDictionary<(BodySide, View), double> descents)
+    private static List<MeasureResult> Results_(
+        LookInput input,
+        CheckStandard standard,
+        MeasureMean[] means,
+        IReadOnlyDictionary<(BodySide, View), double> descents
+    )
     {
         var results = new List<MeasureResult>();
         foreach (var band in standard.Bands)
@@ -120,16 +189,42 @@ public sealed record Look(
                 var any = false;
                 foreach (var mean in means)
                 {
-                    if (mean.Measure != band.Measure || mean.FrontLeg != side) continue;
-                    var judged = band.On(side) is { } b && Counts(standard.Exercise, mean, side, descents) ? Judgement.Of(mean.Value, b, mean.Error.Reach) : null;
+                    if (mean.Measure != band.Measure || mean.FrontLeg != side)
+                        continue;
+                    var judged =
+                        band.On(side) is { } b && Counts(standard.Exercise, mean, side, descents)
+                            ? Judgement.Of(mean.Value, b, mean.Error.Reach)
+                            : null;
                     // The coach's word on a measure stands for the moment it names, or for all of them.
                     var word = seen is not null && (seen.Moment is null || seen.Moment == mean.Moment) ? seen : null;
-                    results.Add(new MeasureResult(band.Measure, side, mean.Moment, mean, word is null ? AnswerSource.Pictures : AnswerSource.Eye, band.MustPass, judged, word));
+                    results.Add(
+                        new MeasureResult(
+                            band.Measure,
+                            side,
+                            mean.Moment,
+                            mean,
+                            word is null ? AnswerSource.Pictures : AnswerSource.Eye,
+                            band.MustPass,
+                            judged,
+                            word
+                        )
+                    );
                     any |= word is not null;
                 }
 
                 if (seen is not null && !any)
-                    results.Add(new MeasureResult(band.Measure, side, seen.Moment ?? Moment.Bottom, null, AnswerSource.Eye, band.MustPass, null, seen));
+                    results.Add(
+                        new MeasureResult(
+                            band.Measure,
+                            side,
+                            seen.Moment ?? Moment.Bottom,
+                            null,
+                            AnswerSource.Eye,
+                            band.MustPass,
+                            null,
+                            seen
+                        )
+                    );
 
                 foreach (var stated in input.Stated.Where(s => s.MeasureId == band.Measure.Id && s.Side == side))
                     results.Add(Weighed(stated, band, standard.Errors));
@@ -143,34 +238,78 @@ public sealed record Look(
     {
         Quantity In(double v) => new(v, band.Measure.Unit);
         var spread = errors.Of(band.Measure.Id);
-        var mean = new MeasureMean(band.Measure, stated.Side, Moment.Bottom, In(stated.Value), new ErrorBudget(In(0), In(spread.Repetition), In(spread.CameraMarked), 1), null, []);
-        var judged = stated.Source != AnswerSource.Guess && band.On(stated.Side) is { } b ? Judgement.Of(mean.Value, b, mean.Error.Reach) : null;
-        return new MeasureResult(band.Measure, stated.Side, Moment.Bottom, mean, stated.Source, band.MustPass, judged, null);
+        var mean = new MeasureMean(
+            band.Measure,
+            stated.Side,
+            Moment.Bottom,
+            In(stated.Value),
+            new ErrorBudget(In(0), In(spread.Repetition), In(spread.CameraMarked), 1),
+            null,
+            []
+        );
+        var judged =
+            stated.Source != AnswerSource.Guess && band.On(stated.Side) is { } b
+                ? Judgement.Of(mean.Value, b, mean.Error.Reach)
+                : null;
+        return new MeasureResult(
+            band.Measure,
+            stated.Side,
+            Moment.Bottom,
+            mean,
+            stated.Source,
+            band.MustPass,
+            judged,
+            null
+        );
     }
 
     /// <summary>Whether a measure is judged at a moment, or only recorded there.</summary>
-    private static bool Counts(Exercise exercise, MeasureMean mean, BodySide side, IReadOnlyDictionary<(BodySide, View), double> descents) => mean.Measure.Id switch
-    {
-        // Lowering from a box the low half will drop: what counts is the first half, and the change.
-        "pelvic-level" when exercise.Lowers => mean.Moment == Moment.Start
-            || (mean.Moment == Moment.FirstSeen && mean.Readings.All(r => descents.GetValueOrDefault((side, r.Provenance.View), 0.5) <= 0.55)),
-        // A high box tilts the pelvis at the start: recorded. Nothing may drop near the top.
-        "pelvic-level" when exercise.Id == "step-up" => mean.Moment == Moment.Top,
-        _ => true,
-    };
+    private static bool Counts(
+        Exercise exercise,
+        MeasureMean mean,
+        BodySide side,
+        IReadOnlyDictionary<(BodySide, View), double> descents
+    ) =>
+        mean.Measure.Id switch
+        {
+            // Lowering from a box the low half will drop: what counts is the first half, and the change.
+            "pelvic-level" when exercise.Lowers => mean.Moment == Moment.Start
+                || (
+                    mean.Moment == Moment.FirstSeen
+                    && mean.Readings.All(r => descents.GetValueOrDefault((side, r.Provenance.View), 0.5) <= 0.55)
+                ),
+            // A high box tilts the pelvis at the start: recorded. Nothing may drop near the top.
+            "pelvic-level" when exercise.Id == "step-up" => mean.Moment == Moment.Top,
+            _ => true,
+        };
 
     /// <summary>How far down the "first seen" stills are, 0 at the start and 1 at the bottom, where start and bottom of the same repetition are there to tell.</summary>
     private static Dictionary<(BodySide, View), double> Descents(Levelled[] sound)
     {
         var found = new Dictionary<(BodySide, View), double>();
-        foreach (var group in sound.Where(s => s.Still.Moment is Moment.Start or Moment.FirstSeen or Moment.Bottom).GroupBy(s => (s.Still.FrontLeg, s.Still.View)))
+        foreach (
+            var group in sound
+                .Where(s => s.Still.Moment is Moment.Start or Moment.FirstSeen or Moment.Bottom)
+                .GroupBy(s => (s.Still.FrontLeg, s.Still.View))
+        )
         {
-            var shares = group.GroupBy(s => s.Still.Repetition).Select(rep =>
-            {
-                double? Height(Moment moment) => rep.LastOrDefault(s => s.Still.Moment == moment) is { } still ? HipHeight(still) : null;
-                return (Height(Moment.Start), Height(Moment.FirstSeen), Height(Moment.Bottom)) is ({ } top, { } seen, { } low) && top - low > 1 ? (top - seen) / (top - low) : (double?)null;
-            }).OfType<double>().ToArray();
-            if (shares.Length > 0) found[group.Key] = Math.Clamp(shares.Average(), 0, 1);
+            var shares = group
+                .GroupBy(s => s.Still.Repetition)
+                .Select(rep =>
+                {
+                    double? Height(Moment moment) =>
+                        rep.LastOrDefault(s => s.Still.Moment == moment) is { } still ? HipHeight(still) : null;
+                    return
+                        (Height(Moment.Start), Height(Moment.FirstSeen), Height(Moment.Bottom))
+                            is ({ } top, { } seen, { } low)
+                        && top - low > 1
+                        ? (top - seen) / (top - low)
+                        : (double?)null;
+                })
+                .OfType<double>()
+                .ToArray();
+            if (shares.Length > 0)
+                found[group.Key] = Math.Clamp(shares.Average(), 0, 1);
         }
 
         return found;
@@ -178,7 +317,8 @@ public sealed record Look(
 
     private static double? HipHeight(Levelled f) =>
         !f.Has(Landmark.Ankle) ? null
-        : f.Has(Landmark.WorkingPelvis) && f.Has(Landmark.FreePelvis) ? ((f.Up(Landmark.WorkingPelvis) + f.Up(Landmark.FreePelvis)) / 2) - f.Up(Landmark.Ankle)
+        : f.Has(Landmark.WorkingPelvis) && f.Has(Landmark.FreePelvis)
+            ? ((f.Up(Landmark.WorkingPelvis) + f.Up(Landmark.FreePelvis)) / 2) - f.Up(Landmark.Ankle)
         : f.Has(Landmark.Hip) ? f.Up(Landmark.Hip) - f.Up(Landmark.Ankle)
         : null;
 
@@ -186,8 +326,22 @@ public sealed record Look(
     private static SideComparison[] Compare(IReadOnlyList<MeasureResult> results)
     {
         static bool Stands(MeasureResult r) => r is { Mean: not null, Seen: null } && r.Source != AnswerSource.Guess;
-        return [.. results.Where(r => r.Side == BodySide.Left && Stands(r)).Select(l => (Left: l, Right: results.FirstOrDefault(r => r.Side == BodySide.Right && r.Measure == l.Measure && r.Moment == l.Moment && Stands(r))))
-            .Where(p => p.Right is not null).GroupBy(p => p.Left.Measure).Select(g => g.OrderByDescending(p => p.Left.Moment == Moment.Bottom).First())
-            .Select(p => SideComparison.Of(p.Left.Mean!, p.Right!.Mean!))];
+        return
+        [
+            .. results
+                .Where(r => r.Side == BodySide.Left && Stands(r))
+                .Select(l =>
+                    (
+                        Left: l,
+                        Right: results.FirstOrDefault(r =>
+                            r.Side == BodySide.Right && r.Measure == l.Measure && r.Moment == l.Moment && Stands(r)
+                        )
+                    )
+                )
+                .Where(p => p.Right is not null)
+                .GroupBy(p => p.Left.Measure)
+                .Select(g => g.OrderByDescending(p => p.Left.Moment == Moment.Bottom).First())
+                .Select(p => SideComparison.Of(p.Left.Mean!, p.Right!.Mean!)),
+        ];
     }
 }

@@ -9,7 +9,13 @@ namespace DeftStride.Core.Judging;
 /// <param name="Points">What its must-pass checks need placed, in placing order.</param>
 /// <param name="MorePoints">What more can be placed for the checks that are only noted.</param>
 /// <param name="Essential">Whether a must-pass check needs it.</param>
-public sealed record PlannedStill(View View, Moment Moment, IReadOnlyList<Landmark> Points, IReadOnlyList<Landmark> MorePoints, bool Essential)
+public sealed record PlannedStill(
+    View View,
+    Moment Moment,
+    IReadOnlyList<Landmark> Points,
+    IReadOnlyList<Landmark> MorePoints,
+    bool Essential
+)
 {
     /// <summary>The must-pass checks it is taken for; it can be left out once they are all answered by eye.</summary>
     public IReadOnlyList<string> MeasureIds { get; init; } = [];
@@ -29,18 +35,31 @@ public static class LookPlan
         {
             foreach (var moment in MomentsOf(standard.Exercise))
             {
-                var (needed, wanted) = (Landmarks.Needed(must, view, moment, false), Landmarks.Needed(all, view, moment, false));
-                if (wanted.Count == 0) continue;
+                var (needed, wanted) = (
+                    Landmarks.Needed(must, view, moment, false),
+                    Landmarks.Needed(all, view, moment, false)
+                );
+                if (wanted.Count == 0)
+                    continue;
                 // From behind nothing is essential that the front has shown; the pelvis may be read from either.
-                string[] reasons = needed.Count > 0 && view != View.Back ? [.. must.Where(id => NeededFor(standard, id, view, moment))] : [];
-                plan.Add(new PlannedStill(view, moment, needed, [.. wanted.Except(needed)], reasons.Length > 0) { MeasureIds = reasons });
+                string[] reasons =
+                    needed.Count > 0 && view != View.Back
+                        ? [.. must.Where(id => NeededFor(standard, id, view, moment))]
+                        : [];
+                plan.Add(
+                    new PlannedStill(view, moment, needed, [.. wanted.Except(needed)], reasons.Length > 0)
+                    {
+                        MeasureIds = reasons,
+                    }
+                );
             }
         }
 
         return plan;
     }
 
-    private static Moment[] MomentsOf(Exercise exercise) => exercise.Held ? [Moment.Bottom]
+    private static Moment[] MomentsOf(Exercise exercise) =>
+        exercise.Held ? [Moment.Bottom]
         : exercise.Id == "step-up" ? [Moment.Start, Moment.HalfUp, Moment.Top]
         : [Moment.Bottom, Moment.Start, Moment.FirstSeen, Moment.HalfUp, Moment.Top];
 
@@ -51,25 +70,49 @@ public static class LookPlan
     public static PlannedStill? Quick(CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(standard);
-        var id = QuickOrder.FirstOrDefault(q => standard.Of(q) is { MustPass: true }) ?? QuickOrder.FirstOrDefault(q => standard.Of(q) is not null);
-        if (id is null) return null;
+        var id =
+            QuickOrder.FirstOrDefault(q => standard.Of(q) is { MustPass: true })
+            ?? QuickOrder.FirstOrDefault(q => standard.Of(q) is not null);
+        if (id is null)
+            return null;
         var plan = For(standard);
-        var still = plan.FirstOrDefault(p => p.MeasureIds.Contains(id)) ?? plan.FirstOrDefault(p => Landmarks.Needed([id], p.View, p.Moment, true).Count > 0);
-        return still is null ? null : still with { Points = Landmarks.Needed([id], still.View, still.Moment, true), MorePoints = [], MeasureIds = [id] };
+        var still =
+            plan.FirstOrDefault(p => p.MeasureIds.Contains(id))
+            ?? plan.FirstOrDefault(p => Landmarks.Needed([id], p.View, p.Moment, true).Count > 0);
+        return still is null
+            ? null
+            : still with
+            {
+                Points = Landmarks.Needed([id], still.View, still.Moment, true),
+                MorePoints = [],
+                MeasureIds = [id],
+            };
     }
 
-    private static readonly string[] QuickOrder = ["front-shin", "pelvic-level", "knee-offset", "trunk-lean", "heel-ear", "projection", "pelvic-change"];
+    private static readonly string[] QuickOrder =
+    [
+        "front-shin",
+        "pelvic-level",
+        "knee-offset",
+        "trunk-lean",
+        "heel-ear",
+        "projection",
+        "pelvic-change",
+    ];
 
     /// <summary>A moment is essential to a check that can be read at no other, or is first of all read at it.</summary>
     private static bool NeededFor(CheckStandard standard, string id, View view, Moment moment)
     {
         var formulas = MeasureFormula.Of(id).Where(f => f.Views.Contains(view)).ToArray();
-        if (formulas.Length == 0) return false;
+        if (formulas.Length == 0)
+            return false;
         var single = formulas.Where(f => f.Needs.Count == 1).Select(f => f.Needs[0].Moment).ToArray();
         return single.Length == 0 ? formulas.Any(f => f.Needs.Any(n => n.Moment == moment))
             : standard.Exercise.Lowers && id == "pelvic-level" ? moment == Moment.FirstSeen
             : standard.Exercise.Id == "step-up" && id == "pelvic-level" ? moment == Moment.Top
-            : standard.Exercise.Id == "step-up" && single.Contains(Moment.Bottom) ? moment == Moment.HalfUp && single.Contains(moment)
-            : single.Contains(Moment.Bottom) ? moment == Moment.Bottom : single.Contains(moment);
+            : standard.Exercise.Id == "step-up" && single.Contains(Moment.Bottom)
+                ? moment == Moment.HalfUp && single.Contains(moment)
+            : single.Contains(Moment.Bottom) ? moment == Moment.Bottom
+            : single.Contains(moment);
     }
 }

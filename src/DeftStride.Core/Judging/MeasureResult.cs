@@ -51,10 +51,23 @@ public sealed record StatedNumber(string MeasureId, BodySide Side, double Value,
 /// <param name="Judgement">The number against its band, or null where there is no band or it does not count at this moment.</param>
 /// <param name="Seen">The coach's word, which outranks the number, or null.</param>
 public sealed record MeasureResult(
-    Measure Measure, BodySide Side, Moment Moment, MeasureMean? Mean, AnswerSource Source, bool MustPass, Judgement? Judgement, SeenAnswer? Seen)
+    Measure Measure,
+    BodySide Side,
+    Moment Moment,
+    MeasureMean? Mean,
+    AnswerSource Source,
+    bool MustPass,
+    Judgement? Judgement,
+    SeenAnswer? Seen
+)
 {
     /// <summary>The verdict, or null when it is only recorded.</summary>
-    public Verdict? Verdict => Seen is { } seen ? seen.Where == BandSide.Within ? Judging.Verdict.InBand : Judging.Verdict.Outside : Judgement?.Verdict;
+    public Verdict? Verdict =>
+        Seen is { } seen
+            ? seen.Where == BandSide.Within
+                ? Judging.Verdict.InBand
+                : Judging.Verdict.Outside
+            : Judgement?.Verdict;
 
     /// <summary>On which side of the band it lies.</summary>
     public BandSide Where => Seen?.Where ?? Judgement?.Where ?? BandSide.Within;
@@ -67,9 +80,13 @@ public sealed record MeasureResult(
     {
         get
         {
-            if (Verdict != Judging.Verdict.Outside) return 0;
-            if (Seen is not null || Judgement is not { } judged) return 0.5;
-            var width = judged.Band is { Lower: { } low, Upper: { } high } ? (high - low).Value : Math.Abs((judged.Band.Lower ?? judged.Band.Upper)!.Value.Value);
+            if (Verdict != Judging.Verdict.Outside)
+                return 0;
+            if (Seen is not null || Judgement is not { } judged)
+                return 0.5;
+            var width = judged.Band is { Lower: { } low, Upper: { } high }
+                ? (high - low).Value
+                : Math.Abs((judged.Band.Lower ?? judged.Band.Upper)!.Value.Value);
             return width == 0 ? 1 : -judged.Margin.Value / width;
         }
     }

@@ -20,12 +20,13 @@ public enum Tone
 public static class Tones
 {
     /// <summary>In band good, outside off, too close to call unsure.</summary>
-    public static Tone Tone(this Verdict verdict) => verdict switch
-    {
-        Verdict.InBand => Judging.Tone.Good,
-        Verdict.Outside => Judging.Tone.Off,
-        _ => Judging.Tone.Unsure,
-    };
+    public static Tone Tone(this Verdict verdict) =>
+        verdict switch
+        {
+            Verdict.InBand => Judging.Tone.Good,
+            Verdict.Outside => Judging.Tone.Off,
+            _ => Judging.Tone.Unsure,
+        };
 }
 
 /// <summary>A piece of a sentence with one tone.</summary>

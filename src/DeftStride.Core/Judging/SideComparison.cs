@@ -8,7 +8,13 @@ namespace DeftStride.Core.Judging;
 /// <param name="DetectableChange">The smallest difference that is news (MDC, 95 %).</param>
 /// <param name="Allowed">What still counts as equal: for angles the larger of 5° and the smallest difference that is news; for the rest the larger of that and a tenth of the larger side.</param>
 /// <param name="SameFacing">Whether both sides were filmed facing the same way, so that a tilted camera cancels.</param>
-public sealed record SideComparison(Measure Measure, Quantity Difference, Quantity DetectableChange, Quantity Allowed, bool SameFacing)
+public sealed record SideComparison(
+    Measure Measure,
+    Quantity Difference,
+    Quantity DetectableChange,
+    Quantity Allowed,
+    bool SameFacing
+)
 {
     /// <summary>Angles this close are equal even when the error is smaller, degrees.</summary>
     public const double EqualWithinDegrees = 5;
@@ -33,10 +39,14 @@ public sealed record SideComparison(Measure Measure, Quantity Difference, Quanti
         ArgumentNullException.ThrowIfNull(right);
         var sameFacing = left.Facing is not null && left.Facing == right.Facing;
         var camera = Quantity.Max(left.Error.Camera, right.Error.Camera).Value;
-        var mdc = DetectableChangeOf(left.Error.RandomVariance + right.Error.RandomVariance + (sameFacing ? 0 : 4 * camera * camera), left.Value.Unit);
-        var usual = left.Value.Unit == MeasureUnit.Degrees
-            ? Quantity.Degrees(EqualWithinDegrees)
-            : EqualWithinShare * Quantity.Max(left.Value.Abs(), right.Value.Abs());
+        var mdc = DetectableChangeOf(
+            left.Error.RandomVariance + right.Error.RandomVariance + (sameFacing ? 0 : 4 * camera * camera),
+            left.Value.Unit
+        );
+        var usual =
+            left.Value.Unit == MeasureUnit.Degrees
+                ? Quantity.Degrees(EqualWithinDegrees)
+                : EqualWithinShare * Quantity.Max(left.Value.Abs(), right.Value.Abs());
         return new SideComparison(left.Measure, right.Value - left.Value, mdc, Quantity.Max(usual, mdc), sameFacing);
     }
 
@@ -54,8 +64,12 @@ public sealed record SideComparison(Measure Measure, Quantity Difference, Quanti
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
         var camera = Quantity.Max(before.Camera, after.Camera).Value;
-        return DetectableChangeOf(before.RandomVariance + after.RandomVariance + (2 * ((camera * camera) + (daySd * daySd))), before.Placing.Unit);
+        return DetectableChangeOf(
+            before.RandomVariance + after.RandomVariance + (2 * ((camera * camera) + (daySd * daySd))),
+            before.Placing.Unit
+        );
     }
 
-    private static Quantity DetectableChangeOf(double variance, MeasureUnit unit) => new(ErrorModel.ChangeZ * Math.Sqrt(variance), unit);
+    private static Quantity DetectableChangeOf(double variance, MeasureUnit unit) =>
+        new(ErrorModel.ChangeZ * Math.Sqrt(variance), unit);
 }

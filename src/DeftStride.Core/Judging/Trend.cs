@@ -21,8 +21,18 @@ public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visi
         ArgumentNullException.ThrowIfNull(visits);
         ArgumentNullException.ThrowIfNull(errors);
         var read = visits.Where(v => v?.Mean is not null).Select(v => v!).ToArray();
-        return read.Length == 0 ? null : new SideTrend(read[0], read[^1], read.Length,
-            SideComparison.BetweenSessionsChange(read[0].Mean!.Error, read[^1].Mean!.Error, errors.Of(read[0].Measure.Id).Day));
+        return read.Length == 0
+            ? null
+            : new SideTrend(
+                read[0],
+                read[^1],
+                read.Length,
+                SideComparison.BetweenSessionsChange(
+                    read[0].Mean!.Error,
+                    read[^1].Mean!.Error,
+                    errors.Of(read[0].Measure.Id).Day
+                )
+            );
     }
 }
 
@@ -32,16 +42,34 @@ public static class ShinTrend
     /// <summary>What a coach could say of the client's shins so far.</summary>
     public static Phrase Sentence(SideTrend? left, SideTrend? right)
     {
-        if ((left ?? right) is not { } any) return Phrase.Of(new PhrasePart("Not measured yet. Start with both shins."));
-        if (left is null || right is null) return Phrase.Of(new PhrasePart($"Only the {Finding.Word(any.Last.Side)} shin has been measured. "), Now(any), new("."));
+        if ((left ?? right) is not { } any)
+            return Phrase.Of(new PhrasePart("Not measured yet. Start with both shins."));
+        if (left is null || right is null)
+            return Phrase.Of(
+                new PhrasePart($"Only the {Finding.Word(any.Last.Side)} shin has been measured. "),
+                Now(any),
+                new(".")
+            );
 
         var (more, less) = right.Change.Abs() > left.Change.Abs() ? (right, left) : (left, right);
-        if (!more.Moved) return Phrase.Of(new PhrasePart("Left shin "), Now(left), new(", right "), Now(right),
-            new(left.Visits > 1 ? ". No change beyond the error." : "."));
-        var rest = less.Moved ? $", {Finding.Word(less.Last.Side)} {Say(less.First)} to " : $". The {Finding.Word(less.Last.Side)} holds at ";
+        if (!more.Moved)
+            return Phrase.Of(
+                new PhrasePart("Left shin "),
+                Now(left),
+                new(", right "),
+                Now(right),
+                new(left.Visits > 1 ? ". No change beyond the error." : ".")
+            );
+        var rest = less.Moved
+            ? $", {Finding.Word(less.Last.Side)} {Say(less.First)} to "
+            : $". The {Finding.Word(less.Last.Side)} holds at ";
         return Phrase.Of(
-            new PhrasePart($"{Finding.Capital(more.Last.Side)} shin from {more.First.Mean!.Value} to "), Now(more),
-            new($" in {more.Visits} visits{rest}"), Now(less), new("."));
+            new PhrasePart($"{Finding.Capital(more.Last.Side)} shin from {more.First.Mean!.Value} to "),
+            Now(more),
+            new($" in {more.Visits} visits{rest}"),
+            Now(less),
+            new(".")
+        );
     }
 
     private static string Say(MeasureResult result) => MeasureWords.Say(result.Measure, result.Mean!.Value);

@@ -44,9 +44,17 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
     {
         ArgumentNullException.ThrowIfNull(band);
         ArgumentOutOfRangeException.ThrowIfNegative(reach.Value, nameof(reach));
-        var where = band.Lower is { } floor && value < floor ? BandSide.Short : band.Upper is { } ceiling && value > ceiling ? BandSide.Beyond : BandSide.Within;
-        var edgeInReach = (band.Lower is { } low && (value - low).Abs() <= reach) || (band.Upper is { } high && (value - high).Abs() <= reach);
-        var verdict = edgeInReach ? Verdict.TooCloseToCall : where == BandSide.Within ? Verdict.InBand : Verdict.Outside;
+        var where =
+            band.Lower is { } floor && value < floor ? BandSide.Short
+            : band.Upper is { } ceiling && value > ceiling ? BandSide.Beyond
+            : BandSide.Within;
+        var edgeInReach =
+            (band.Lower is { } low && (value - low).Abs() <= reach)
+            || (band.Upper is { } high && (value - high).Abs() <= reach);
+        var verdict =
+            edgeInReach ? Verdict.TooCloseToCall
+            : where == BandSide.Within ? Verdict.InBand
+            : Verdict.Outside;
         return new Judgement(verdict, where, band.Margin(value), band, reach);
     }
 }

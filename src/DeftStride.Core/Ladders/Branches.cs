@@ -14,11 +14,16 @@ public sealed record BranchOrder(bool Series, bool ForwardFirst)
         ArgumentNullException.ThrowIfNull(ladder);
         ArgumentNullException.ThrowIfNull(rung);
         Rung[] next = [.. rung.Next.Select(ladder.Rung).OfType<Rung>().Select(Lunge)];
-        if (!Series) return next;
-        return next.Length > 0 ? [next[0]] : NextBranch(ladder, rung) is { } branch ? [branch] : [];
+        if (!Series)
+            return next;
+        return next.Length > 0 ? [next[0]]
+            : NextBranch(ladder, rung) is { } branch ? [branch]
+            : [];
 
-        Rung Lunge(Rung to) => ForwardFirst && to.ExerciseId == "reverse-lunge" && rung.ExerciseId != "reverse-lunge"
-            ? ladder.Rungs.FirstOrDefault(r => r.ExerciseId == "forward-lunge") ?? to : to;
+        Rung Lunge(Rung to) =>
+            ForwardFirst && to.ExerciseId == "reverse-lunge" && rung.ExerciseId != "reverse-lunge"
+                ? ladder.Rungs.FirstOrDefault(r => r.ExerciseId == "forward-lunge") ?? to
+                : to;
     }
 
     /// <summary>In a series the end of one branch is followed by the branch beside it.</summary>
@@ -27,7 +32,8 @@ public sealed record BranchOrder(bool Series, bool ForwardFirst)
         for (var at = end; ladder.Rungs.FirstOrDefault(r => r.Next.Contains(at.Id)) is { } parent; at = parent)
         {
             var own = parent.Next.ToList().IndexOf(at.Id);
-            if (own + 1 < parent.Next.Count) return ladder.Rung(parent.Next[own + 1]);
+            if (own + 1 < parent.Next.Count)
+                return ladder.Rung(parent.Next[own + 1]);
         }
 
         return null;

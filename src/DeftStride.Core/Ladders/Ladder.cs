@@ -12,7 +12,16 @@ namespace DeftStride.Core.Ladders;
 /// <param name="Fallback">Where a step back goes, or null at the foot.</param>
 /// <param name="Dose">Between how many sets and repetitions a side, and what for.</param>
 /// <param name="Reason">Why it is here.</param>
-public sealed record Rung(string Id, string Name, string ExerciseId, string Entry, IReadOnlyList<string> Next, string? Fallback, DoseRange Dose, string Reason);
+public sealed record Rung(
+    string Id,
+    string Name,
+    string ExerciseId,
+    string Entry,
+    IReadOnlyList<string> Next,
+    string? Fallback,
+    DoseRange Dose,
+    string Reason
+);
 
 /// <summary>A way up: rungs that build on each other.</summary>
 /// <param name="Id">Stable id.</param>
@@ -20,70 +29,430 @@ public sealed record Rung(string Id, string Name, string ExerciseId, string Entr
 /// <param name="Rungs">In the order in which they are usually climbed; branches follow what they branch from.</param>
 public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
 {
-    private static readonly DoseRange Learning = DoseRange.Learning, Practising = DoseRange.Practising, Training = DoseRange.Training;
+    private static readonly DoseRange Learning = DoseRange.Learning,
+        Practising = DoseRange.Practising,
+        Training = DoseRange.Training;
     private static readonly DoseRange Still = new(Phase.Learning, 3, 3, 20, 30, Held: true);
 
     /// <summary>All ladders.</summary>
     public static IReadOnlyList<Ladder> All { get; } =
     [
-        new("split-stance", "Split stance",
-        [
-            new("ss-half-kneeling", "Half-kneeling", "half-kneeling-hold", "Can kneel on one knee.", ["ss-floor"], null, Still, "Shows the bottom before anybody has to find it."),
-            new("ss-floor", "From the floor", "split-squat-from-floor", "Holds half-kneeling upright and level.", ["ss-pad"], "ss-half-kneeling", Learning, "Starting at the bottom shows the place to come back to."),
-            new("ss-pad", "To pad", "split-squat-to-pad", "Rises from the floor on one line.", ["ss-loaded", "ss-raised", "ss-reverse"], "ss-floor", Practising, "The standing form that everything else is compared with."),
-            new("ss-loaded", "Loaded", "split-squat-to-pad", "Clean to the pad, twice running.", ["ss-rear-low"], "ss-pad", Training, "Load shows whether the picture holds under work."),
-            new("ss-rear-low", "Rear foot low", "rear-foot-raised", "Clean with a load.", ["ss-rear-bench"], "ss-loaded", Practising, "More range and balance, less stepping: a low surface first."),
-            new("ss-rear-bench", "Rear foot raised, heavy", "rear-foot-raised", "Clean on the low surface with a load at the chest.", [], "ss-rear-low", DoseRange.Strength, "Takes heavy load."),
-            new("ss-raised", "Front foot raised", "front-foot-raised", "Clean to the pad.", ["ss-knee-forward"], "ss-pad", Practising, "Deeper for the front leg, kinder to the rear one."),
-            new("ss-knee-forward", "Knee forward", "knee-forward-split-squat", "Clean on the raised foot; heel stays down.", ["ss-elbow"], "ss-raised", new(Phase.Practising, 3, 3, 8, 10), "Uses all the knee and ankle there is."),
-            new("ss-elbow", "Elbow-crook load", "knee-forward-split-squat", "Eight to ten clean without a load.", [], "ss-knee-forward", new(Phase.Training, 3, 3, 6, 8), "A light load ahead makes the trunk work."),
-            new("ss-reverse", "Reverse lunge", "reverse-lunge", "Clean to the pad.", ["ss-offset"], "ss-pad", Practising, "The first foot that travels: it lands where it already knows."),
-            new("ss-offset", "Offset reverse", "reverse-lunge", "Clean stepping back.", ["ss-forward"], "ss-reverse", Training, "A load on one side asks the outer hip."),
-            new("ss-forward", "Forward lunge", "forward-lunge", "Clean with an offset load.", ["ss-walking"], "ss-offset", Practising, "The most braking, so late; some never need it."),
-            new("ss-walking", "Walking lunge", "walking-lunge", "Clean forward.", [], "ss-forward", new(Phase.Practising, 3, 3, 8, 10), "Each step repeats the last."),
-        ]),
-        new("step", "Step",
-        [
-            new("st-stand", "One-leg stand", "one-leg-stand", "No sharp pain standing.", ["st-tap"], null, Still, "Level without moving comes first."),
-            new("st-tap", "Low tap", "step-down-tap", "Level for twenty seconds.", ["st-front-lunge"], "st-stand", Learning, "The top of the range, where control is won."),
-            new("st-front-lunge", "Front-weighted lunge", "front-weighted-lunge", "Level through the first half of the tap.", ["st-banded", "st-higher"], "st-tap", Practising, "The middle of the range."),
-            new("st-banded", "Banded", "half-kneeling-band", "The knee turns in over a level pelvis.", ["st-higher"], "st-front-lunge", Practising, "Wakes the deep outer hip when it is the cause."),
-            new("st-higher", "Higher step-down", "step-down-tap", "Clean through the middle.", ["st-into-lunge"], "st-front-lunge", Practising, "More of the range, a plate at a time."),
-            new("st-into-lunge", "Into lunge, knee drive", "step-down-to-lunge", "Clean from the higher box.", ["st-up"], "st-higher", Practising, "Lowering joined to rising."),
-            new("st-up", "Step-up", "step-up", "Clean into the lunge.", ["st-up-loaded"], "st-into-lunge", Practising, "Rising from a right angle without the floor leg."),
-            new("st-up-loaded", "Step-up, loaded", "step-up", "Clean without a load.", ["st-up-high"], "st-up", Training, "Repetitions first, then load."),
-            new("st-up-high", "Higher or slower", "step-up", "Clean with a load.", [], "st-up-loaded", Practising, "More height, or more time on the way down."),
-        ]),
-        new("one-leg", "One leg",
-        [
-            new("ol-kneeling", "Kneeling squat", "kneeling-squat", "Can kneel.", ["ol-two"], null, Learning, "Hips without knees."),
-            new("ol-two", "Two-leg squat", "two-leg-squat", "Hips finish under the ribs.", ["ol-hip-bend"], "ol-kneeling", Practising, "Even on two before one."),
-            new("ol-hip-bend", "One-leg hip bend", "one-leg-hip-bend", "Even on both feet.", ["ol-tap"], "ol-two", Learning, "Balance with the trunk moving."),
-            new("ol-tap", "Rear-toe tap", "rear-toe-tap", "Square and steady on one leg.", ["ol-half"], "ol-hip-bend", new(Phase.Practising, 3, 3, 5, 10), "From two hands to one to none."),
-            new("ol-half", "Half depth", "one-leg-half-depth", "Ten without hands.", ["ol-box"], "ol-tap", Practising, "The strong half first."),
-            new("ol-box", "Box, counterbalanced", "box-squat-free-leg", "Clean to half depth.", ["ol-free"], "ol-half", Practising, "A weight ahead lets the hips go back."),
-            new("ol-free", "Box, free hands", "box-squat-free-leg", "Clean with the counterbalance.", [], "ol-box", Practising, "Nothing ahead: the ankle and trunk do it."),
-        ]),
-        new("other-planes", "Other planes",
-        [
-            new("op-lateral", "Lateral", "lateral-lunge", "Clean split squat to pad.", ["op-behind"], null, Practising, "An unfamiliar direction is the point."),
-            new("op-behind", "Crossing behind", "crossing-behind", "Flat and ahead sideways.", ["op-front"], "op-lateral", Practising, "The hip turns over a still foot."),
-            new("op-front", "Crossing in front", "crossing-front", "Reach equal behind.", ["op-open"], "op-behind", Practising, "The other way round."),
-            new("op-open", "Rotating open", "rotating-open", "Planted foot stays ahead.", ["op-curtsy"], "op-front", Practising, "Trunk and foot turn together."),
-            new("op-curtsy", "Curtsy step-down", "curtsy-step-down", "Knee steady turning.", [], "op-open", Practising, "The cross, lowered from a box."),
-        ]),
-        new("foot-to-hip", "Foot to hip",
-        [
-            new("fh-tripod", "Foot tripod", "foot-tripod", "Anyone.", ["fh-knee"], null, new(Phase.Learning, 2, 2, 8, 8), "The foot gathers before the hip can help."),
-            new("fh-knee", "End-range knee", "end-range-knee", "Three corners down.", ["fh-band"], "fh-tripod", new(Phase.Learning, 2, 2, 10, 10), "A knee that straightens fully and strongly."),
-            new("fh-band", "Half-kneeling band", "half-kneeling-band", "Straight and strong.", ["fh-curtsy"], "fh-knee", new(Phase.Learning, 2, 2, 8, 8), "The deep outer hip, one joint at a time."),
-            new("fh-curtsy", "Low curtsy", "curtsy-step-down", "Knee over the foot with the band.", [], "fh-band", Learning, "Foot, knee and hip together."),
-        ]),
+        new(
+            "split-stance",
+            "Split stance",
+            [
+                new(
+                    "ss-half-kneeling",
+                    "Half-kneeling",
+                    "half-kneeling-hold",
+                    "Can kneel on one knee.",
+                    ["ss-floor"],
+                    null,
+                    Still,
+                    "Shows the bottom before anybody has to find it."
+                ),
+                new(
+                    "ss-floor",
+                    "From the floor",
+                    "split-squat-from-floor",
+                    "Holds half-kneeling upright and level.",
+                    ["ss-pad"],
+                    "ss-half-kneeling",
+                    Learning,
+                    "Starting at the bottom shows the place to come back to."
+                ),
+                new(
+                    "ss-pad",
+                    "To pad",
+                    "split-squat-to-pad",
+                    "Rises from the floor on one line.",
+                    ["ss-loaded", "ss-raised", "ss-reverse"],
+                    "ss-floor",
+                    Practising,
+                    "The standing form that everything else is compared with."
+                ),
+                new(
+                    "ss-loaded",
+                    "Loaded",
+                    "split-squat-to-pad",
+                    "Clean to the pad, twice running.",
+                    ["ss-rear-low"],
+                    "ss-pad",
+                    Training,
+                    "Load shows whether the picture holds under work."
+                ),
+                new(
+                    "ss-rear-low",
+                    "Rear foot low",
+                    "rear-foot-raised",
+                    "Clean with a load.",
+                    ["ss-rear-bench"],
+                    "ss-loaded",
+                    Practising,
+                    "More range and balance, less stepping: a low surface first."
+                ),
+                new(
+                    "ss-rear-bench",
+                    "Rear foot raised, heavy",
+                    "rear-foot-raised",
+                    "Clean on the low surface with a load at the chest.",
+                    [],
+                    "ss-rear-low",
+                    DoseRange.Strength,
+                    "Takes heavy load."
+                ),
+                new(
+                    "ss-raised",
+                    "Front foot raised",
+                    "front-foot-raised",
+                    "Clean to the pad.",
+                    ["ss-knee-forward"],
+                    "ss-pad",
+                    Practising,
+                    "Deeper for the front leg, kinder to the rear one."
+                ),
+                new(
+                    "ss-knee-forward",
+                    "Knee forward",
+                    "knee-forward-split-squat",
+                    "Clean on the raised foot; heel stays down.",
+                    ["ss-elbow"],
+                    "ss-raised",
+                    new(Phase.Practising, 3, 3, 8, 10),
+                    "Uses all the knee and ankle there is."
+                ),
+                new(
+                    "ss-elbow",
+                    "Elbow-crook load",
+                    "knee-forward-split-squat",
+                    "Eight to ten clean without a load.",
+                    [],
+                    "ss-knee-forward",
+                    new(Phase.Training, 3, 3, 6, 8),
+                    "A light load ahead makes the trunk work."
+                ),
+                new(
+                    "ss-reverse",
+                    "Reverse lunge",
+                    "reverse-lunge",
+                    "Clean to the pad.",
+                    ["ss-offset"],
+                    "ss-pad",
+                    Practising,
+                    "The first foot that travels: it lands where it already knows."
+                ),
+                new(
+                    "ss-offset",
+                    "Offset reverse",
+                    "reverse-lunge",
+                    "Clean stepping back.",
+                    ["ss-forward"],
+                    "ss-reverse",
+                    Training,
+                    "A load on one side asks the outer hip."
+                ),
+                new(
+                    "ss-forward",
+                    "Forward lunge",
+                    "forward-lunge",
+                    "Clean with an offset load.",
+                    ["ss-walking"],
+                    "ss-offset",
+                    Practising,
+                    "The most braking, so late; some never need it."
+                ),
+                new(
+                    "ss-walking",
+                    "Walking lunge",
+                    "walking-lunge",
+                    "Clean forward.",
+                    [],
+                    "ss-forward",
+                    new(Phase.Practising, 3, 3, 8, 10),
+                    "Each step repeats the last."
+                ),
+            ]
+        ),
+        new(
+            "step",
+            "Step",
+            [
+                new(
+                    "st-stand",
+                    "One-leg stand",
+                    "one-leg-stand",
+                    "No sharp pain standing.",
+                    ["st-tap"],
+                    null,
+                    Still,
+                    "Level without moving comes first."
+                ),
+                new(
+                    "st-tap",
+                    "Low tap",
+                    "step-down-tap",
+                    "Level for twenty seconds.",
+                    ["st-front-lunge"],
+                    "st-stand",
+                    Learning,
+                    "The top of the range, where control is won."
+                ),
+                new(
+                    "st-front-lunge",
+                    "Front-weighted lunge",
+                    "front-weighted-lunge",
+                    "Level through the first half of the tap.",
+                    ["st-banded", "st-higher"],
+                    "st-tap",
+                    Practising,
+                    "The middle of the range."
+                ),
+                new(
+                    "st-banded",
+                    "Banded",
+                    "half-kneeling-band",
+                    "The knee turns in over a level pelvis.",
+                    ["st-higher"],
+                    "st-front-lunge",
+                    Practising,
+                    "Wakes the deep outer hip when it is the cause."
+                ),
+                new(
+                    "st-higher",
+                    "Higher step-down",
+                    "step-down-tap",
+                    "Clean through the middle.",
+                    ["st-into-lunge"],
+                    "st-front-lunge",
+                    Practising,
+                    "More of the range, a plate at a time."
+                ),
+                new(
+                    "st-into-lunge",
+                    "Into lunge, knee drive",
+                    "step-down-to-lunge",
+                    "Clean from the higher box.",
+                    ["st-up"],
+                    "st-higher",
+                    Practising,
+                    "Lowering joined to rising."
+                ),
+                new(
+                    "st-up",
+                    "Step-up",
+                    "step-up",
+                    "Clean into the lunge.",
+                    ["st-up-loaded"],
+                    "st-into-lunge",
+                    Practising,
+                    "Rising from a right angle without the floor leg."
+                ),
+                new(
+                    "st-up-loaded",
+                    "Step-up, loaded",
+                    "step-up",
+                    "Clean without a load.",
+                    ["st-up-high"],
+                    "st-up",
+                    Training,
+                    "Repetitions first, then load."
+                ),
+                new(
+                    "st-up-high",
+                    "Higher or slower",
+                    "step-up",
+                    "Clean with a load.",
+                    [],
+                    "st-up-loaded",
+                    Practising,
+                    "More height, or more time on the way down."
+                ),
+            ]
+        ),
+        new(
+            "one-leg",
+            "One leg",
+            [
+                new(
+                    "ol-kneeling",
+                    "Kneeling squat",
+                    "kneeling-squat",
+                    "Can kneel.",
+                    ["ol-two"],
+                    null,
+                    Learning,
+                    "Hips without knees."
+                ),
+                new(
+                    "ol-two",
+                    "Two-leg squat",
+                    "two-leg-squat",
+                    "Hips finish under the ribs.",
+                    ["ol-hip-bend"],
+                    "ol-kneeling",
+                    Practising,
+                    "Even on two before one."
+                ),
+                new(
+                    "ol-hip-bend",
+                    "One-leg hip bend",
+                    "one-leg-hip-bend",
+                    "Even on both feet.",
+                    ["ol-tap"],
+                    "ol-two",
+                    Learning,
+                    "Balance with the trunk moving."
+                ),
+                new(
+                    "ol-tap",
+                    "Rear-toe tap",
+                    "rear-toe-tap",
+                    "Square and steady on one leg.",
+                    ["ol-half"],
+                    "ol-hip-bend",
+                    new(Phase.Practising, 3, 3, 5, 10),
+                    "From two hands to one to none."
+                ),
+                new(
+                    "ol-half",
+                    "Half depth",
+                    "one-leg-half-depth",
+                    "Ten without hands.",
+                    ["ol-box"],
+                    "ol-tap",
+                    Practising,
+                    "The strong half first."
+                ),
+                new(
+                    "ol-box",
+                    "Box, counterbalanced",
+                    "box-squat-free-leg",
+                    "Clean to half depth.",
+                    ["ol-free"],
+                    "ol-half",
+                    Practising,
+                    "A weight ahead lets the hips go back."
+                ),
+                new(
+                    "ol-free",
+                    "Box, free hands",
+                    "box-squat-free-leg",
+                    "Clean with the counterbalance.",
+                    [],
+                    "ol-box",
+                    Practising,
+                    "Nothing ahead: the ankle and trunk do it."
+                ),
+            ]
+        ),
+        new(
+            "other-planes",
+            "Other planes",
+            [
+                new(
+                    "op-lateral",
+                    "Lateral",
+                    "lateral-lunge",
+                    "Clean split squat to pad.",
+                    ["op-behind"],
+                    null,
+                    Practising,
+                    "An unfamiliar direction is the point."
+                ),
+                new(
+                    "op-behind",
+                    "Crossing behind",
+                    "crossing-behind",
+                    "Flat and ahead sideways.",
+                    ["op-front"],
+                    "op-lateral",
+                    Practising,
+                    "The hip turns over a still foot."
+                ),
+                new(
+                    "op-front",
+                    "Crossing in front",
+                    "crossing-front",
+                    "Reach equal behind.",
+                    ["op-open"],
+                    "op-behind",
+                    Practising,
+                    "The other way round."
+                ),
+                new(
+                    "op-open",
+                    "Rotating open",
+                    "rotating-open",
+                    "Planted foot stays ahead.",
+                    ["op-curtsy"],
+                    "op-front",
+                    Practising,
+                    "Trunk and foot turn together."
+                ),
+                new(
+                    "op-curtsy",
+                    "Curtsy step-down",
+                    "curtsy-step-down",
+                    "Knee steady turning.",
+                    [],
+                    "op-open",
+                    Practising,
+                    "The cross, lowered from a box."
+                ),
+            ]
+        ),
+        new(
+            "foot-to-hip",
+            "Foot to hip",
+            [
+                new(
+                    "fh-tripod",
+                    "Foot tripod",
+                    "foot-tripod",
+                    "Anyone.",
+                    ["fh-knee"],
+                    null,
+                    new(Phase.Learning, 2, 2, 8, 8),
+                    "The foot gathers before the hip can help."
+                ),
+                new(
+                    "fh-knee",
+                    "End-range knee",
+                    "end-range-knee",
+                    "Three corners down.",
+                    ["fh-band"],
+                    "fh-tripod",
+                    new(Phase.Learning, 2, 2, 10, 10),
+                    "A knee that straightens fully and strongly."
+                ),
+                new(
+                    "fh-band",
+                    "Half-kneeling band",
+                    "half-kneeling-band",
+                    "Straight and strong.",
+                    ["fh-curtsy"],
+                    "fh-knee",
+                    new(Phase.Learning, 2, 2, 8, 8),
+                    "The deep outer hip, one joint at a time."
+                ),
+                new(
+                    "fh-curtsy",
+                    "Low curtsy",
+                    "curtsy-step-down",
+                    "Knee over the foot with the band.",
+                    [],
+                    "fh-band",
+                    Learning,
+                    "Foot, knee and hip together."
+                ),
+            ]
+        ),
     ];
 
     /// <summary>Finds a rung by id with its ladder, or null.</summary>
-    public static (Ladder Ladder, Rung Rung)? Find(string rungId) => All
-        .SelectMany(l => l.Rungs, (l, r) => ((Ladder, Rung)?)(l, r)).FirstOrDefault(p => p!.Value.Item2.Id == rungId);
+    public static (Ladder Ladder, Rung Rung)? Find(string rungId) =>
+        All.SelectMany(l => l.Rungs, (l, r) => ((Ladder, Rung)?)(l, r))
+            .FirstOrDefault(p => p!.Value.Item2.Id == rungId);
 
     /// <summary>No ladder is longer than this.</summary>
     public const int MostRungs = 40;
@@ -98,7 +467,8 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
         var (depth, edge) = (0, Rungs.Where(r => !led.Contains(r.Id)).Select(r => r.Id).ToHashSet());
         for (var seen = new HashSet<string>(edge); edge.Count > 0; depth++)
         {
-            if (edge.Contains(rungId)) return depth;
+            if (edge.Contains(rungId))
+                return depth;
             edge = [.. edge.SelectMany(id => Rung(id)?.Next ?? []).Where(seen.Add)];
         }
 
@@ -108,21 +478,31 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
     /// <summary>What is wrong with a ladder, in a sentence, or null when it can be climbed: every name is known, every rung can be done and no way leads in a circle.</summary>
     public string? Problem()
     {
-        if (Rungs.Count is 0 or > MostRungs) return $"{Name}: a ladder has from 1 to {MostRungs} rungs.";
+        if (Rungs.Count is 0 or > MostRungs)
+            return $"{Name}: a ladder has from 1 to {MostRungs} rungs.";
         var ids = Rungs.Select(r => r.Id).ToHashSet();
-        if (ids.Count != Rungs.Count) return $"{Name}: two rungs have the same id.";
+        if (ids.Count != Rungs.Count)
+            return $"{Name}: two rungs have the same id.";
         foreach (var rung in Rungs)
         {
-            if (rung.Name.Trim().Length == 0) return $"{Name}: a rung has no name. Give it a few words.";
-            if (Exercise.Find(rung.ExerciseId) is null) return $"{Name}: the rung {rung.Name} has an exercise that is not in the catalogue.";
-            if (rung.Next.Append(rung.Fallback).OfType<string>().FirstOrDefault(n => !ids.Contains(n)) is { } lost) return $"{Name}: the rung {rung.Name} leads to {lost}, which is not there.";
-            if (rung.Fallback == rung.Id) return $"{Name}: the rung {rung.Name} falls back on itself.";
-            if (rung.Dose.Problem() is { } dose) return $"{Name}, {rung.Name}: {dose}";
+            if (rung.Name.Trim().Length == 0)
+                return $"{Name}: a rung has no name. Give it a few words.";
+            if (Exercise.Find(rung.ExerciseId) is null)
+                return $"{Name}: the rung {rung.Name} has an exercise that is not in the catalogue.";
+            if (rung.Next.Append(rung.Fallback).OfType<string>().FirstOrDefault(n => !ids.Contains(n)) is { } lost)
+                return $"{Name}: the rung {rung.Name} leads to {lost}, which is not there.";
+            if (rung.Fallback == rung.Id)
+                return $"{Name}: the rung {rung.Name} falls back on itself.";
+            if (rung.Dose.Problem() is { } dose)
+                return $"{Name}, {rung.Name}: {dose}";
         }
 
-        bool Circles(string id, Func<Rung, IEnumerable<string>> to, HashSet<string> way) => !way.Add(id) || to(Rung(id)!).Any(n => Circles(n, to, [.. way]));
-        return Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Next, [])) is { } round ? $"{Name}: from {round.Name} the way leads back to itself. Take one of its steps away."
-            : Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Fallback is { } f ? [f] : [], [])) is { } back ? $"{Name}: stepping back from {back.Name} leads in a circle."
+        bool Circles(string id, Func<Rung, IEnumerable<string>> to, HashSet<string> way) =>
+            !way.Add(id) || to(Rung(id)!).Any(n => Circles(n, to, [.. way]));
+        return Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Next, [])) is { } round
+                ? $"{Name}: from {round.Name} the way leads back to itself. Take one of its steps away."
+            : Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Fallback is { } f ? [f] : [], [])) is { } back
+                ? $"{Name}: stepping back from {back.Name} leads in a circle."
             : null;
     }
 }

@@ -18,10 +18,21 @@ public sealed record LayOff(int Weeks, bool Anew, string Sentence, string Why)
     /// <param name="now">The present moment.</param>
     public static LayOff? Of(DateTimeOffset? lastDone, DateTimeOffset now)
     {
-        if (lastDone is not { } last || now - last < TimeSpan.FromDays(7 * RungBackWeeks)) return null;
+        if (lastDone is not { } last || now - last < TimeSpan.FromDays(7 * RungBackWeeks))
+            return null;
         var weeks = (int)((now - last).TotalDays / 7);
         return weeks >= AnewWeeks
-            ? new(weeks, true, $"{weeks} weeks away: look first and place anew.", $"After {AnewWeeks} weeks what was clean says little. A first, uncued look tells where to begin; it costs one set.")
-            : new(weeks, false, $"{weeks} weeks away: one rung back, at its first dose.", $"After {RungBackWeeks} weeks strength and tissue have gone back further than skill. One rung lower is clean from the first set, and two good sessions lead up again.");
+            ? new(
+                weeks,
+                true,
+                $"{weeks} weeks away: look first and place anew.",
+                $"After {AnewWeeks} weeks what was clean says little. A first, uncued look tells where to begin; it costs one set."
+            )
+            : new(
+                weeks,
+                false,
+                $"{weeks} weeks away: one rung back, at its first dose.",
+                $"After {RungBackWeeks} weeks strength and tissue have gone back further than skill. One rung lower is clean from the first set, and two good sessions lead up again."
+            );
     }
 }

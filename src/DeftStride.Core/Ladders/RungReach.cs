@@ -12,7 +12,14 @@ namespace DeftStride.Core.Ladders;
 /// <param name="Kit">Boxes, pads, wedges.</param>
 /// <param name="Gear">Small things; null while nobody listed them, and then everything is taken to be there.</param>
 /// <param name="School">In which school.</param>
-public sealed record ReachFacts(Body? Body, RangeOfMotion Front, RangeOfMotion Rear, StudioKit Kit, IReadOnlySet<Gear>? Gear, SchoolCode School);
+public sealed record ReachFacts(
+    Body? Body,
+    RangeOfMotion Front,
+    RangeOfMotion Rear,
+    StudioKit Kit,
+    IReadOnlySet<Gear>? Gear,
+    SchoolCode School
+);
 
 /// <summary>Whether a rung can be stood on here by this body, and if not why, and what is done instead.</summary>
 /// <param name="Reachable">Whether it can.</param>
@@ -29,9 +36,19 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
         ArgumentNullException.ThrowIfNull(rung);
         ArgumentNullException.ThrowIfNull(facts);
         var (able, why) = Try(rung, facts);
-        if (able) return why.Length == 0 ? Plain : new(true, why, null);
-        var beside = ladder.Rungs.Where(r => r.Next.Contains(rung.Id)).SelectMany(r => r.Next).Where(id => id != rung.Id);
-        var instead = rung.Next.Concat(beside).Append(rung.Fallback).OfType<string>().Select(ladder.Rung).OfType<Rung>().FirstOrDefault(r => Try(r, facts).Able);
+        if (able)
+            return why.Length == 0 ? Plain : new(true, why, null);
+        var beside = ladder
+            .Rungs.Where(r => r.Next.Contains(rung.Id))
+            .SelectMany(r => r.Next)
+            .Where(id => id != rung.Id);
+        var instead = rung
+            .Next.Concat(beside)
+            .Append(rung.Fallback)
+            .OfType<string>()
+            .Select(ladder.Rung)
+            .OfType<Rung>()
+            .FirstOrDefault(r => Try(r, facts).Able);
         return new(false, why, instead);
     }
 
@@ -40,18 +57,37 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
         var exercise = Exercise.Find(rung.ExerciseId)!;
         if (facts.Gear is { } gear)
         {
-            if (rung.Dose.Loaded && !gear.Contains(Gear.Weight)) return (false, "It wants a weight to hold, and none is listed in the studio.");
-            if (rung.ExerciseId.EndsWith("-band", StringComparison.Ordinal) && !gear.Contains(Gear.Band)) return (false, "It wants a band, and none is listed in the studio.");
+            if (rung.Dose.Loaded && !gear.Contains(Gear.Weight))
+                return (false, "It wants a weight to hold, and none is listed in the studio.");
+            if (rung.ExerciseId.EndsWith("-band", StringComparison.Ordinal) && !gear.Contains(Gear.Band))
+                return (false, "It wants a band, and none is listed in the studio.");
         }
 
-        if (exercise.NeedsBox && facts.Kit.HasHeights && !facts.Kit.Heights().Any(h => h.Metres > 0.03)) return (false, "It wants a box, and none is listed in the studio.");
-        if (facts.Body is not { } body) return (true, exercise.Form is not null || exercise.NeedsBox ? "Whether the body reaches it is not known until stature is measured." : "");
-        if (exercise.Form is not { } form) return (true, "");
+        if (exercise.NeedsBox && facts.Kit.HasHeights && !facts.Kit.Heights().Any(h => h.Metres > 0.03))
+            return (false, "It wants a box, and none is listed in the studio.");
+        if (facts.Body is not { } body)
+            return (
+                true,
+                exercise.Form is not null || exercise.NeedsBox
+                    ? "Whether the body reaches it is not known until stature is measured."
+                    : ""
+            );
+        if (exercise.Form is not { } form)
+            return (true, "");
         var stance = SetupPlanner.Start(body, facts.School, form, facts.Front, facts.Rear, facts.Kit);
-        if (!SplitLinkage.TrySolve(body, stance, out _, out var fault)) return (false, LinkageFaults.Sentence(fault!.Value));
+        if (!SplitLinkage.TrySolve(body, stance, out _, out var fault))
+            return (false, LinkageFaults.Sentence(fault!.Value));
         var plan = SetupPlanner.Plan(body, stance, facts.Front, facts.Rear, facts.Kit);
         return plan.Fits ? (true, "")
-            : plan.Changes.Count > 0 ? (true, $"The {plan.Binding.Name} is {plan.Binding.Spare.Abs()} short. {plan.Changes[0].Sentence(facts.Kit.Tape)}")
-            : (false, plan.Conflict?.Sentence ?? $"The {plan.Binding.Name} is {plan.Binding.Spare.Abs()} short, and no single change gives it.");
+            : plan.Changes.Count > 0
+                ? (
+                    true,
+                    $"The {plan.Binding.Name} is {plan.Binding.Spare.Abs()} short. {plan.Changes[0].Sentence(facts.Kit.Tape)}"
+                )
+            : (
+                false,
+                plan.Conflict?.Sentence
+                    ?? $"The {plan.Binding.Name} is {plan.Binding.Spare.Abs()} short, and no single change gives it."
+            );
     }
 }

@@ -29,7 +29,12 @@ public static class Stride
     public static IReadOnlyList<Move> Up(Ladder ladder, string left, string right, string to)
     {
         var planned = Planned(ladder, left, right).Id;
-        return [.. Both.Select(s => (Side: s, At: s == BodySide.Left ? left : right)).Where(p => p.At == planned && p.At != to).Select(p => new Move(p.Side, p.At, to, MoveKind.Up))];
+        return
+        [
+            .. Both.Select(s => (Side: s, At: s == BodySide.Left ? left : right))
+                .Where(p => p.At == planned && p.At != to)
+                .Select(p => new Move(p.Side, p.At, to, MoveKind.Up)),
+        ];
     }
 
     /// <summary>Back by one rung, for the sides that gave the reason and stand on it; at the foot of the ladder nothing moves.</summary>
@@ -38,13 +43,25 @@ public static class Stride
     /// <param name="right">Where the right stands.</param>
     /// <param name="sides">Whose step back it is.</param>
     /// <param name="on">The rung that was trained; a side that stands lower already stays. Null for wherever they stand.</param>
-    public static IReadOnlyList<Move> Back(Ladder ladder, string left, string right, IReadOnlyCollection<BodySide> sides, string? on = null)
+    public static IReadOnlyList<Move> Back(
+        Ladder ladder,
+        string left,
+        string right,
+        IReadOnlyCollection<BodySide> sides,
+        string? on = null
+    )
     {
         ArgumentNullException.ThrowIfNull(ladder);
         ArgumentNullException.ThrowIfNull(sides);
-        return [.. Both.Where(sides.Contains).Select(s => (Side: s, At: s == BodySide.Left ? left : right))
-            .Where(p => on is null || p.At == on)
-            .Select(p => (p.Side, p.At, To: ladder.Rung(p.At)?.Fallback)).Where(p => p.To is not null).Select(p => new Move(p.Side, p.At, p.To!, MoveKind.Back))];
+        return
+        [
+            .. Both.Where(sides.Contains)
+                .Select(s => (Side: s, At: s == BodySide.Left ? left : right))
+                .Where(p => on is null || p.At == on)
+                .Select(p => (p.Side, p.At, To: ladder.Rung(p.At)?.Fallback))
+                .Where(p => p.To is not null)
+                .Select(p => new Move(p.Side, p.At, p.To!, MoveKind.Back)),
+        ];
     }
 
     /// <summary>The way a client sees: everything below both sides, and what comes next above the one further up. In the ladder's order.</summary>
@@ -55,9 +72,11 @@ public static class Stride
         var way = new HashSet<string>();
         foreach (var side in new[] { left, right })
         {
-            for (Rung? at = ladder.Rung(side); at is not null && way.Add(at.Id); at = at.Fallback is { } f ? ladder.Rung(f) : null)
-            {
-            }
+            for (
+                Rung? at = ladder.Rung(side);
+                at is not null && way.Add(at.Id);
+                at = at.Fallback is { } f ? ladder.Rung(f) : null
+            ) { }
         }
 
         var planned = Planned(ladder, left, right);
@@ -71,5 +90,6 @@ public static class Stride
         return [.. ladder.Rungs.Where(r => way.Contains(r.Id))];
     }
 
-    private static int Rank(Ladder ladder, Rung rung) => (ladder.Depth(rung.Id) * 1000) + ladder.Rungs.ToList().IndexOf(rung);
+    private static int Rank(Ladder ladder, Rung rung) =>
+        (ladder.Depth(rung.Id) * 1000) + ladder.Rungs.ToList().IndexOf(rung);
 }

@@ -56,9 +56,7 @@ public static class Pressure
 /// <summary>How the force under the front foot is tilted.</summary>
 public abstract record ForceRule
 {
-    private ForceRule()
-    {
-    }
+    private ForceRule() { }
 
     /// <summary>The front force tilted by a given angle, + forward.</summary>
     public sealed record Tilted(Measuring.Angle Tilt) : ForceRule;

@@ -23,19 +23,27 @@ internal static class Mass
     private const double UpperCentre = 0.626;
     private const double ArmCentre = 0.530;
 
-    public static PointMass Foot(Body body, Place ankle, Place ball) => new(FootPart * body.Mass, Along(ankle, ball, 0.5));
+    public static PointMass Foot(Body body, Place ankle, Place ball) =>
+        new(FootPart * body.Mass, Along(ankle, ball, 0.5));
 
-    public static PointMass Shank(Body body, Place knee, Place ankle) => new(ShankPart * body.Mass, Along(knee, ankle, FromProximal));
+    public static PointMass Shank(Body body, Place knee, Place ankle) =>
+        new(ShankPart * body.Mass, Along(knee, ankle, FromProximal));
 
-    public static PointMass Thigh(Body body, Place hip, Place knee) => new(ThighPart * body.Mass, Along(hip, knee, FromProximal));
+    public static PointMass Thigh(Body body, Place hip, Place knee) =>
+        new(ThighPart * body.Mass, Along(hip, knee, FromProximal));
 
     /// <summary>Head, arms and trunk with whatever is held.</summary>
     public static IEnumerable<PointMass> Upper(Body body, Place hip, Angle lean, Load load)
     {
-        var (up, ahead) = ((X: Math.Sin(lean.Radians), Y: Math.Cos(lean.Radians)), (X: Math.Cos(lean.Radians), Y: -Math.Sin(lean.Radians)));
-        Place OnTrunk(double part, double aheadOfStature) => new(
-            hip.X + (part * body.Trunk * up.X) + (aheadOfStature * body.Stature * ahead.X),
-            hip.Y + (part * body.Trunk * up.Y) + (aheadOfStature * body.Stature * ahead.Y));
+        var (up, ahead) = (
+            (X: Math.Sin(lean.Radians), Y: Math.Cos(lean.Radians)),
+            (X: Math.Cos(lean.Radians), Y: -Math.Sin(lean.Radians))
+        );
+        Place OnTrunk(double part, double aheadOfStature) =>
+            new(
+                hip.X + (part * body.Trunk * up.X) + (aheadOfStature * body.Stature * ahead.X),
+                hip.Y + (part * body.Trunk * up.Y) + (aheadOfStature * body.Stature * ahead.Y)
+            );
         var shoulder = OnTrunk(1, 0);
         yield return new PointMass(UpperPart * body.Mass, OnTrunk(UpperCentre, 0));
 
@@ -48,29 +56,40 @@ internal static class Mass
         };
         if (arms is { } moved)
         {
-            var resting = new Place(shoulder.X - (ArmCentre * body.Arm * up.X), shoulder.Y - (ArmCentre * body.Arm * up.Y));
+            var resting = new Place(
+                shoulder.X - (ArmCentre * body.Arm * up.X),
+                shoulder.Y - (ArmCentre * body.Arm * up.Y)
+            );
             yield return new PointMass(2 * ArmPart * body.Mass, moved);
             yield return new PointMass(-2 * ArmPart * body.Mass, resting);
         }
 
-        if (load.Kilograms <= 0 || load.Position == LoadPosition.None) yield break;
-        yield return new PointMass(load.Kilograms, load.Position switch
-        {
-            LoadPosition.Goblet => OnTrunk(0.75, 0.12),
-            LoadPosition.ElbowCrook => OnTrunk(0.50, 0.13),
-            LoadPosition.Front => OnTrunk(1.00, 0.07),
-            LoadPosition.Back => OnTrunk(1.00, -0.035),
-            LoadPosition.Sandbag => OnTrunk(0.60, 0.12),
-            LoadPosition.Sides => new Place(shoulder.X, shoulder.Y - body.Reach),
-            _ => new Place(shoulder.X + body.Reach, shoulder.Y),
-        });
+        if (load.Kilograms <= 0 || load.Position == LoadPosition.None)
+            yield break;
+        yield return new PointMass(
+            load.Kilograms,
+            load.Position switch
+            {
+                LoadPosition.Goblet => OnTrunk(0.75, 0.12),
+                LoadPosition.ElbowCrook => OnTrunk(0.50, 0.13),
+                LoadPosition.Front => OnTrunk(1.00, 0.07),
+                LoadPosition.Back => OnTrunk(1.00, -0.035),
+                LoadPosition.Sandbag => OnTrunk(0.60, 0.12),
+                LoadPosition.Sides => new Place(shoulder.X, shoulder.Y - body.Reach),
+                _ => new Place(shoulder.X + body.Reach, shoulder.Y),
+            }
+        );
     }
 
-    public static Place Along(Place from, Place to, double part) => new(from.X + (part * (to.X - from.X)), from.Y + (part * (to.Y - from.Y)));
+    public static Place Along(Place from, Place to, double part) =>
+        new(from.X + (part * (to.X - from.X)), from.Y + (part * (to.Y - from.Y)));
 
     public static (double Kilograms, Place Centre) Sum(IReadOnlyCollection<PointMass> masses)
     {
         var total = masses.Sum(m => m.Kilograms);
-        return (total, new Place(masses.Sum(m => m.Kilograms * m.At.X) / total, masses.Sum(m => m.Kilograms * m.At.Y) / total));
+        return (
+            total,
+            new Place(masses.Sum(m => m.Kilograms * m.At.X) / total, masses.Sum(m => m.Kilograms * m.At.Y) / total)
+        );
     }
 }

@@ -16,27 +16,53 @@ public sealed record PostureShare(BodySide Side, double LeastPercent, double Mos
 {
     /// <summary>What a still has to show for it.</summary>
     public static IReadOnlyList<Landmark> Needs { get; } =
-        [Landmark.Ankle, Landmark.Knee, Landmark.Hip, Landmark.Shoulder, Landmark.RearKnee, Landmark.RearAnkle];
+    [Landmark.Ankle, Landmark.Knee, Landmark.Hip, Landmark.Shoulder, Landmark.RearKnee, Landmark.RearAnkle];
 
     /// <summary>The share from one still of the bottom from the side, or null when a point is missing or the body would fall.</summary>
     public static PostureShare? TryOf(PointSet still, Body body, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(still);
         ArgumentNullException.ThrowIfNull(body);
-        if (still.View != View.Side || !Needs.All(still.Points.ContainsKey) || MeasureReader.FaultOf(still, errors) is not null) return null;
+        if (
+            still.View != View.Side
+            || !Needs.All(still.Points.ContainsKey)
+            || MeasureReader.FaultOf(still, errors) is not null
+        )
+            return null;
         var f = new Levelled(still);
         var metres = body.Shank / f.Distance(Landmark.Ankle, Landmark.Knee);
         Place At(Landmark l) => new((f.X(l) - f.X(Landmark.Ankle)) * metres, (f.Up(l) - f.Up(Landmark.Ankle)) * metres);
-        var rearBall = f.Has(Landmark.RearToe) ? At(Landmark.RearToe) with { X = At(Landmark.RearToe).X - (0.2 * body.Foot) } : At(Landmark.RearAnkle);
-        var (ankle, knee, hip, rearKnee, rearAnkle) = (At(Landmark.Ankle), At(Landmark.Knee), At(Landmark.Hip), At(Landmark.RearKnee), At(Landmark.RearAnkle));
-        var lean = Angle.FromDegrees(Math.Atan2(At(Landmark.Shoulder).X - hip.X, At(Landmark.Shoulder).Y - hip.Y) * 180 / Math.PI);
+        var rearBall = f.Has(Landmark.RearToe)
+            ? At(Landmark.RearToe) with
+            {
+                X = At(Landmark.RearToe).X - (0.2 * body.Foot),
+            }
+            : At(Landmark.RearAnkle);
+        var (ankle, knee, hip, rearKnee, rearAnkle) = (
+            At(Landmark.Ankle),
+            At(Landmark.Knee),
+            At(Landmark.Hip),
+            At(Landmark.RearKnee),
+            At(Landmark.RearAnkle)
+        );
+        var lean = Angle.FromDegrees(
+            Math.Atan2(At(Landmark.Shoulder).X - hip.X, At(Landmark.Shoulder).Y - hip.Y) * 180 / Math.PI
+        );
         var (_, centre) = Mass.Sum([
-            Mass.Foot(body, ankle, new Place(ankle.X + (0.47 * body.Foot), 0)), Mass.Shank(body, knee, ankle), Mass.Thigh(body, hip, knee),
-            Mass.Foot(body, rearAnkle, rearBall), Mass.Shank(body, rearKnee, rearAnkle), Mass.Thigh(body, hip, rearKnee), .. Mass.Upper(body, hip, lean, Load.None),
+            Mass.Foot(body, ankle, new Place(ankle.X + (0.47 * body.Foot), 0)),
+            Mass.Shank(body, knee, ankle),
+            Mass.Thigh(body, hip, knee),
+            Mass.Foot(body, rearAnkle, rearBall),
+            Mass.Shank(body, rearKnee, rearAnkle),
+            Mass.Thigh(body, hip, rearKnee),
+            .. Mass.Upper(body, hip, lean, Load.None),
         ]);
         // The ankle lies a quarter of the foot ahead of its heel.
-        double Percent(double pressure) => 100 * (centre.X - rearBall.X) / (ankle.X + ((pressure - 0.25) * body.Foot) - rearBall.X);
+        double Percent(double pressure) =>
+            100 * (centre.X - rearBall.X) / (ankle.X + ((pressure - 0.25) * body.Foot) - rearBall.X);
         var (least, most) = (Percent(Pressure.Ball), Percent(Pressure.Heel));
-        return least is < 0 or > 110 || most is < 0 or > 130 ? null : new PostureShare(still.FrontLeg, Math.Min(least, 100), Math.Min(most, 100));
+        return least is < 0 or > 110 || most is < 0 or > 130
+            ? null
+            : new PostureShare(still.FrontLeg, Math.Min(least, 100), Math.Min(most, 100));
     }
 }

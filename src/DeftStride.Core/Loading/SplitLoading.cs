@@ -31,7 +31,13 @@ public static class SplitLoading
     /// <param name="load">What is held.</param>
     /// <param name="pressure">Where under the front foot the pressure lies, fraction of its length from the heel. Under the rear one it lies at the ball.</param>
     /// <param name="force">How the forces are tilted.</param>
-    public static SplitLoad Of(Body body, SplitPosture posture, Load load, double pressure = Pressure.Instep, ForceRule? force = null)
+    public static SplitLoad Of(
+        Body body,
+        SplitPosture posture,
+        Load load,
+        double pressure = Pressure.Instep,
+        ForceRule? force = null
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(posture);
@@ -42,8 +48,12 @@ public static class SplitLoading
         var thigh = Mass.Thigh(body, p.Hip, p.FrontKnee);
         PointMass[] all =
         [
-            foot, shank, thigh,
-            Mass.Foot(body, p.RearAnkle, p.RearBall), Mass.Shank(body, p.RearKnee, p.RearAnkle), Mass.Thigh(body, p.Hip, p.RearKnee),
+            foot,
+            shank,
+            thigh,
+            Mass.Foot(body, p.RearAnkle, p.RearBall),
+            Mass.Shank(body, p.RearKnee, p.RearAnkle),
+            Mass.Thigh(body, p.Hip, p.RearKnee),
             .. Mass.Upper(body, p.Hip, posture.Stance.TrunkLean, load),
         ];
         var (kilograms, centre) = Mass.Sum(all);
@@ -66,15 +76,29 @@ public static class SplitLoading
         var up = share * weight;
         var along = up * tilt;
         double About(Place joint, params PointMass[] below) =>
-            ((under.X - joint.X) * up) - ((under.Y - joint.Y) * along) - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
-        return new SplitLoad(share, centre, new JointMoments(
-            About(p.FrontAnkle, foot), -About(p.FrontKnee, foot, shank), About(p.Hip, foot, shank, thigh)));
+            ((under.X - joint.X) * up)
+            - ((under.Y - joint.Y) * along)
+            - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
+        return new SplitLoad(
+            share,
+            centre,
+            new JointMoments(
+                About(p.FrontAnkle, foot),
+                -About(p.FrontKnee, foot, shank),
+                About(p.Hip, foot, shank, thigh)
+            )
+        );
     }
 
     /// <summary>The share as the range it is: with the pressure from heel to ball, standing still.</summary>
     public static (double Least, double Most) ShareRange(Body body, SplitPosture posture, Load load)
     {
-        double[] shares = [.. new[] { Pressure.Heel, Pressure.Instep, Pressure.Ball }.Select(at => Of(body, posture, load, at).FrontShare)];
+        double[] shares =
+        [
+            .. new[] { Pressure.Heel, Pressure.Instep, Pressure.Ball }.Select(at =>
+                Of(body, posture, load, at).FrontShare
+            ),
+        ];
         return (shares.Min(), shares.Max());
     }
 }
@@ -99,27 +123,62 @@ public static class OneLegLoading
     /// <param name="load">What is held.</param>
     /// <param name="freeThigh">The free thigh from vertical, + ahead.</param>
     /// <param name="freeKnee">The free knee's flexion.</param>
-    public static OneLegLoad Of(Body body, Angle shin, Angle thigh, Angle trunkLean, Load load, Angle freeThigh, Angle freeKnee)
+    public static OneLegLoad Of(
+        Body body,
+        Angle shin,
+        Angle thigh,
+        Angle trunkLean,
+        Load load,
+        Angle freeThigh,
+        Angle freeKnee
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(load);
         var ankle = new Place(0, body.AnkleHeight);
         var knee = new Place(body.Shank * Math.Sin(shin.Radians), ankle.Y + (body.Shank * Math.Cos(shin.Radians)));
-        var hip = new Place(knee.X - (body.Thigh * Math.Cos(thigh.Radians)), knee.Y + (body.Thigh * Math.Sin(thigh.Radians)));
+        var hip = new Place(
+            knee.X - (body.Thigh * Math.Cos(thigh.Radians)),
+            knee.Y + (body.Thigh * Math.Sin(thigh.Radians))
+        );
         var ball = new Place(body.AnkleToBall, 0);
         var freeShank = freeThigh - freeKnee;
-        var freeKneeAt = new Place(hip.X + (body.Thigh * Math.Sin(freeThigh.Radians)), hip.Y - (body.Thigh * Math.Cos(freeThigh.Radians)));
-        var freeAnkle = new Place(freeKneeAt.X + (body.Shank * Math.Sin(freeShank.Radians)), freeKneeAt.Y - (body.Shank * Math.Cos(freeShank.Radians)));
+        var freeKneeAt = new Place(
+            hip.X + (body.Thigh * Math.Sin(freeThigh.Radians)),
+            hip.Y - (body.Thigh * Math.Cos(freeThigh.Radians))
+        );
+        var freeAnkle = new Place(
+            freeKneeAt.X + (body.Shank * Math.Sin(freeShank.Radians)),
+            freeKneeAt.Y - (body.Shank * Math.Cos(freeShank.Radians))
+        );
         var (c, s) = (Math.Cos(freeShank.Radians), Math.Sin(freeShank.Radians));
-        var freeBall = new Place(freeAnkle.X + (body.AnkleToBall * c) + (body.AnkleHeight * s), freeAnkle.Y + (body.AnkleToBall * s) - (body.AnkleHeight * c));
+        var freeBall = new Place(
+            freeAnkle.X + (body.AnkleToBall * c) + (body.AnkleHeight * s),
+            freeAnkle.Y + (body.AnkleToBall * s) - (body.AnkleHeight * c)
+        );
 
-        var (foot, shank, above) = (Mass.Foot(body, ankle, ball), Mass.Shank(body, knee, ankle), Mass.Thigh(body, hip, knee));
-        PointMass[] all = [foot, shank, above, Mass.Foot(body, freeAnkle, freeBall), Mass.Shank(body, freeKneeAt, freeAnkle), Mass.Thigh(body, hip, freeKneeAt), .. Mass.Upper(body, hip, trunkLean, load)];
+        var (foot, shank, above) = (
+            Mass.Foot(body, ankle, ball),
+            Mass.Shank(body, knee, ankle),
+            Mass.Thigh(body, hip, knee)
+        );
+        PointMass[] all =
+        [
+            foot,
+            shank,
+            above,
+            Mass.Foot(body, freeAnkle, freeBall),
+            Mass.Shank(body, freeKneeAt, freeAnkle),
+            Mass.Thigh(body, hip, freeKneeAt),
+            .. Mass.Upper(body, hip, trunkLean, load),
+        ];
         var (kilograms, centre) = Mass.Sum(all);
         double About(Place joint, params PointMass[] below) =>
-            ((centre.X - joint.X) * kilograms * Mass.Gravity) - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
+            ((centre.X - joint.X) * kilograms * Mass.Gravity)
+            - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
         return new OneLegLoad(
             (centre.X + (0.25 * body.Foot)) / body.Foot,
-            new JointMoments(About(ankle, foot), -About(knee, foot, shank), About(hip, foot, shank, above)));
+            new JointMoments(About(ankle, foot), -About(knee, foot, shank), About(hip, foot, shank, above))
+        );
     }
 }

@@ -28,9 +28,10 @@ public readonly record struct Angle : IComparable<Angle>
 
     /// <summary>Makes an angle from radians.</summary>
     /// <exception cref="ArgumentOutOfRangeException">The number is NaN or infinite.</exception>
-    public static Angle FromRadians(double radians) => double.IsFinite(radians)
-        ? new Angle(radians)
-        : throw new ArgumentOutOfRangeException(nameof(radians), radians, "An angle must be a finite number.");
+    public static Angle FromRadians(double radians) =>
+        double.IsFinite(radians)
+            ? new Angle(radians)
+            : throw new ArgumentOutOfRangeException(nameof(radians), radians, "An angle must be a finite number.");
 
     /// <summary>The size without its sign.</summary>
     public Angle Abs() => new(Math.Abs(Radians));

@@ -80,15 +80,17 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
     public double PointSdPixels(PictureSize picture) => PointSdPixelsAt1080 * picture.Height / 1080.0;
 
     /// <summary>The largest placing error with which a number still says something; beyond it the still is refused for that measure.</summary>
-    public static double LargestPlacingSd(MeasureUnit unit) => unit switch
-    {
-        MeasureUnit.Degrees => 10,
-        MeasureUnit.Centimetres => 6,
-        _ => 30,
-    };
+    public static double LargestPlacingSd(MeasureUnit unit) =>
+        unit switch
+        {
+            MeasureUnit.Degrees => 10,
+            MeasureUnit.Centimetres => 6,
+            _ => 30,
+        };
 
     /// <summary>The shortest stretch, in pixels, along which a direction can be marked in a picture of this size.</summary>
-    public double ShortestSegmentPixels(PictureSize picture) => Math.Sqrt(2) * PointSdPixels(picture) / (LargestPlacingSd(MeasureUnit.Degrees) * Math.PI / 180);
+    public double ShortestSegmentPixels(PictureSize picture) =>
+        Math.Sqrt(2) * PointSdPixels(picture) / (LargestPlacingSd(MeasureUnit.Degrees) * Math.PI / 180);
 }
 
 /// <summary>The three parts of the error of a measure averaged over repetitions. All are standard deviations.</summary>
@@ -99,7 +101,8 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
 public sealed record ErrorBudget(Quantity Placing, Quantity Repetition, Quantity Camera, int Repetitions)
 {
     /// <summary>The variance of everything that averages out: (place² + rep²)/n, in the unit squared.</summary>
-    public double RandomVariance => ((Placing.Value * Placing.Value) + (Repetition.Value * Repetition.Value)) / Repetitions;
+    public double RandomVariance =>
+        ((Placing.Value * Placing.Value) + (Repetition.Value * Repetition.Value)) / Repetitions;
 
     /// <summary>√((place² + rep²)/n + camera²).</summary>
     public Quantity StandardError => new(Math.Sqrt(RandomVariance + (Camera.Value * Camera.Value)), Placing.Unit);

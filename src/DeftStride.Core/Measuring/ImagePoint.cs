@@ -9,7 +9,8 @@ public readonly record struct ImagePoint(double X, double Y)
     public bool IsFinite => double.IsFinite(X) && double.IsFinite(Y);
 
     /// <summary>The distance to another point, in pixels.</summary>
-    public double DistanceTo(ImagePoint other) => Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
+    public double DistanceTo(ImagePoint other) =>
+        Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
 }
 
 /// <summary>The size of a picture in pixels. Both sides are at least 1.</summary>

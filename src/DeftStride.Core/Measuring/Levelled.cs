@@ -56,7 +56,8 @@ internal sealed class Levelled
     public bool HasScaleMark => Still.Scale is not null;
 
     /// <summary>The length of the marked stretch, pixels.</summary>
-    public double ScalePixels => Math.Sqrt(Square(_x[Landmarks + 1] - _x[Landmarks]) + Square(_up[Landmarks + 1] - _up[Landmarks]));
+    public double ScalePixels =>
+        Math.Sqrt(Square(_x[Landmarks + 1] - _x[Landmarks]) + Square(_up[Landmarks + 1] - _up[Landmarks]));
 
     public double Distance(Landmark a, Landmark b) => Math.Sqrt(Square(X(b) - X(a)) + Square(Up(b) - Up(a)));
 
@@ -67,20 +68,27 @@ internal sealed class Levelled
     public double Scale(Body? body, double shinRadians) =>
         HasScaleMark ? _scaleCentimetres / ScalePixels
         : body is null || !Has(Landmark.Ankle) || !Has(Landmark.Knee) ? double.NaN
-        : 100 * body.Shank * (Still.View == View.Side ? 1 : Math.Cos(shinRadians)) / Distance(Landmark.Ankle, Landmark.Knee);
+        : 100
+            * body.Shank
+            * (Still.View == View.Side ? 1 : Math.Cos(shinRadians))
+            / Distance(Landmark.Ankle, Landmark.Knee);
 
     /// <summary>Moves one coordinate of a landmark or of the scale's end.</summary>
     public void Shift(int point, bool upward, double by)
     {
-        if (upward) _up[point] += by;
-        else _x[point] += by;
+        if (upward)
+            _up[point] += by;
+        else
+            _x[point] += by;
     }
 
     /// <summary>The shiftable points behind some landmarks: themselves, and the ends of the scale when lengths are read.</summary>
     public IEnumerable<int> Shiftable(IEnumerable<Landmark> landmarks, bool lengths)
     {
-        foreach (var landmark in landmarks) yield return (int)landmark;
-        if (!lengths || !HasScaleMark) yield break;
+        foreach (var landmark in landmarks)
+            yield return (int)landmark;
+        if (!lengths || !HasScaleMark)
+            yield break;
         yield return Landmarks;
         yield return Landmarks + 1;
     }
@@ -89,7 +97,8 @@ internal sealed class Levelled
     public static int Rightward(PointSet still)
     {
         // "Ahead" is where the toes are seen to point, mirrored or not.
-        if (still.View == View.Side) return still.Facing == Facing.Right ? 1 : -1;
+        if (still.View == View.Side)
+            return still.Facing == Facing.Right ? 1 : -1;
         // From the front the client's right leg is on the picture's left and inward is to the right; from behind the other way.
         var inward = (still.View == View.Front) == (still.FrontLeg == BodySide.Right) ? 1 : -1;
         return still.Mirrored ? -inward : inward;

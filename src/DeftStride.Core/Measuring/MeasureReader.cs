@@ -20,26 +20,40 @@ public static class MeasureReader
     /// <summary>Reads one measure from one still.</summary>
     /// <exception cref="MeasurementException">The points give no number; the fault says why.</exception>
     public static Reading Read(string measureId, PointSet still, ReadingContext context, ErrorModel errors) =>
-        TryRead(measureId, still, context, errors, out var reading, out var fault) ? reading : throw new MeasurementException(fault.Value);
+        TryRead(measureId, still, context, errors, out var reading, out var fault)
+            ? reading
+            : throw new MeasurementException(fault.Value);
 
     /// <summary>Reads one measure from one still, or names the fault. Measures that need several moments are never read by this; see <see cref="ReadAll"/>.</summary>
     public static bool TryRead(
-        string measureId, PointSet still, ReadingContext context, ErrorModel errors,
-        [NotNullWhen(true)] out Reading? reading, [NotNullWhen(false)] out MeasurementFault? fault)
+        string measureId,
+        PointSet still,
+        ReadingContext context,
+        ErrorModel errors,
+        [NotNullWhen(true)] out Reading? reading,
+        [NotNullWhen(false)] out MeasurementFault? fault
+    )
     {
         ArgumentNullException.ThrowIfNull(still);
         ArgumentNullException.ThrowIfNull(context);
         ArgumentNullException.ThrowIfNull(errors);
         reading = null;
-        var formula = MeasureFormula.Of(measureId).FirstOrDefault(f => f.Needs.Count == 1 && f.Needs[0].Moment == still.Moment && f.Views.Contains(still.View));
+        var formula = MeasureFormula
+            .Of(measureId)
+            .FirstOrDefault(f =>
+                f.Needs.Count == 1 && f.Needs[0].Moment == still.Moment && f.Views.Contains(still.View)
+            );
         if (formula is null)
         {
             fault = MeasurementFault.WrongView;
             return false;
         }
 
-        fault = formula.Needs[0].Points.All(still.Points.ContainsKey) ? FaultOf(still, errors) : MeasurementFault.PointMissing;
-        if (fault is not null) return false;
+        fault = formula.Needs[0].Points.All(still.Points.ContainsKey)
+            ? FaultOf(still, errors)
+            : MeasurementFault.PointMissing;
+        if (fault is not null)
+            return false;
         (reading, fault) = Apply(formula, [new Levelled(still)], context, errors);
         return reading is not null;
     }
@@ -48,30 +62,48 @@ public static class MeasureReader
     /// Everything that the stills give for some measures: one reading for each measure, side, moment and repetition. Stills
     /// with a fault give nothing; measures whose points are missing are left out.
     /// </summary>
-    public static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadAll(IReadOnlyList<PointSet> stills, IReadOnlySet<string> measures, ReadingContext context, ErrorModel errors)
+    public static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadAll(
+        IReadOnlyList<PointSet> stills,
+        IReadOnlySet<string> measures,
+        ReadingContext context,
+        ErrorModel errors
+    )
     {
         ArgumentNullException.ThrowIfNull(stills);
         ArgumentNullException.ThrowIfNull(measures);
         ArgumentNullException.ThrowIfNull(errors);
-        return ReadSound(stills.Where(s => FaultOf(s, errors) is null).Select(s => new Levelled(s)), measures, context, errors);
+        return ReadSound(
+            stills.Where(s => FaultOf(s, errors) is null).Select(s => new Levelled(s)),
+            measures,
+            context,
+            errors
+        );
     }
 
     private static readonly int Moments = Enum.GetValues<Moment>().Length;
 
     /// <summary>The same of stills that are known to have no fault.</summary>
-    internal static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadSound(IEnumerable<Levelled> sound, IReadOnlySet<string> measures, ReadingContext context, ErrorModel errors)
+    internal static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadSound(
+        IEnumerable<Levelled> sound,
+        IReadOnlySet<string> measures,
+        ReadingContext context,
+        ErrorModel errors
+    )
     {
         var found = new List<(Reading, Facing?)>();
         var formulas = MeasureFormula.All.Where(f => measures.Contains(f.MeasureId)).ToArray();
         foreach (var repetition in sound.GroupBy(s => (s.Still.View, s.Still.FrontLeg, s.Still.Repetition)))
         {
             var moments = new Levelled?[Moments];
-            foreach (var still in repetition) moments[(int)still.Still.Moment] = still;
+            foreach (var still in repetition)
+                moments[(int)still.Still.Moment] = still;
             foreach (var formula in formulas)
             {
-                if (!formula.Views.Contains(repetition.Key.View)) continue;
+                if (!formula.Views.Contains(repetition.Key.View))
+                    continue;
                 var used = formula.Needs.Select(n => moments[(int)n.Moment]).ToArray();
-                if (used.Any(u => u is null) || !formula.Needs.Zip(used).All(p => p.First.Points.All(p.Second!.Has))) continue;
+                if (used.Any(u => u is null) || !formula.Needs.Zip(used).All(p => p.First.Points.All(p.Second!.Has)))
+                    continue;
                 if (Apply(formula, used!, context, errors).Reading is { } reading)
                     found.Add((reading, repetition.Key.View == View.Side ? used[0]!.Still.Facing : null));
             }
@@ -83,8 +115,15 @@ public static class MeasureReader
     /// <summary>Pairs of points that are never on one spot.</summary>
     private static readonly (Landmark One, Landmark Other)[] Segments =
     [
-        (Landmark.Ankle, Landmark.Knee), (Landmark.Knee, Landmark.Hip), (Landmark.Hip, Landmark.Shoulder), (Landmark.Hip, Landmark.RearKnee), (Landmark.RearKnee, Landmark.RearAnkle),
-        (Landmark.WorkingPelvis, Landmark.FreePelvis), (Landmark.WorkingShoulder, Landmark.FreeShoulder), (Landmark.FreeHip, Landmark.RearKnee), (Landmark.Heel, Landmark.Toe),
+        (Landmark.Ankle, Landmark.Knee),
+        (Landmark.Knee, Landmark.Hip),
+        (Landmark.Hip, Landmark.Shoulder),
+        (Landmark.Hip, Landmark.RearKnee),
+        (Landmark.RearKnee, Landmark.RearAnkle),
+        (Landmark.WorkingPelvis, Landmark.FreePelvis),
+        (Landmark.WorkingShoulder, Landmark.FreeShoulder),
+        (Landmark.FreeHip, Landmark.RearKnee),
+        (Landmark.Heel, Landmark.Toe),
     ];
 
     /// <summary>What is wrong with a still as a whole, or null.</summary>
@@ -94,33 +133,50 @@ public static class MeasureReader
         ArgumentNullException.ThrowIfNull(errors);
         foreach (var point in still.Points.Values)
         {
-            if (!point.IsFinite) return MeasurementFault.NotANumber;
-            if (!still.Picture.Contains(point)) return MeasurementFault.PointOutsidePicture;
+            if (!point.IsFinite)
+                return MeasurementFault.NotANumber;
+            if (!still.Picture.Contains(point))
+                return MeasurementFault.PointOutsidePicture;
         }
 
         foreach (var (one, other) in Segments)
         {
-            if (still.Points.TryGetValue(one, out var a) && still.Points.TryGetValue(other, out var b) && a == b && (one != Landmark.Heel || still.View == View.Side))
+            if (
+                still.Points.TryGetValue(one, out var a)
+                && still.Points.TryGetValue(other, out var b)
+                && a == b
+                && (one != Landmark.Heel || still.View == View.Side)
+            )
                 return MeasurementFault.CoincidentPoints;
         }
 
         var shortest = errors.ShortestSegmentPixels(still.Picture);
         if (still.Vertical is { } mark)
         {
-            if (Pair(still, mark.One, mark.Other) is { } fault) return fault;
-            if (mark.One.DistanceTo(mark.Other) < shortest) return MeasurementFault.VerticalTooShort;
+            if (Pair(still, mark.One, mark.Other) is { } fault)
+                return fault;
+            if (mark.One.DistanceTo(mark.Other) < shortest)
+                return MeasurementFault.VerticalTooShort;
             var (upX, upY) = Levelled.Upright(mark);
-            if (Math.Abs(Math.Atan2(upX, -upY)) > LargestTilt.Radians) return MeasurementFault.VerticalNotUpright;
+            if (Math.Abs(Math.Atan2(upX, -upY)) > LargestTilt.Radians)
+                return MeasurementFault.VerticalNotUpright;
         }
 
         if (still.Scale is { } scale)
         {
-            if (Pair(still, scale.One, scale.Other) is { } fault) return fault;
-            if (!double.IsFinite(scale.Centimetres) || scale.Centimetres <= 0) return MeasurementFault.ScaleNotPositive;
-            if (scale.One.DistanceTo(scale.Other) < shortest) return MeasurementFault.ScaleTooShort;
+            if (Pair(still, scale.One, scale.Other) is { } fault)
+                return fault;
+            if (!double.IsFinite(scale.Centimetres) || scale.Centimetres <= 0)
+                return MeasurementFault.ScaleNotPositive;
+            if (scale.One.DistanceTo(scale.Other) < shortest)
+                return MeasurementFault.ScaleTooShort;
         }
 
-        if (!still.Points.TryGetValue(Landmark.Ankle, out var ankle) || !still.Points.TryGetValue(Landmark.Knee, out var knee)) return null;
+        if (
+            !still.Points.TryGetValue(Landmark.Ankle, out var ankle)
+            || !still.Points.TryGetValue(Landmark.Knee, out var knee)
+        )
+            return null;
         var (x, y) = still.Vertical is { } upright ? Levelled.Upright(upright) : (0, -1);
         return ((knee.X - ankle.X) * x) + ((knee.Y - ankle.Y) * y) <= 0 ? MeasurementFault.KneeBelowAnkle : null;
     }
@@ -130,23 +186,57 @@ public static class MeasureReader
         : !still.Picture.Contains(one) || !still.Picture.Contains(other) ? MeasurementFault.PointOutsidePicture
         : null;
 
-    private static (Reading? Reading, MeasurementFault? Fault) Apply(MeasureFormula formula, Levelled[] stills, ReadingContext context, ErrorModel errors)
+    private static (Reading? Reading, MeasurementFault? Fault) Apply(
+        MeasureFormula formula,
+        Levelled[] stills,
+        ReadingContext context,
+        ErrorModel errors
+    )
     {
         var value = formula.Read(stills, context);
-        if (!double.IsFinite(value)) return (null, MeasurementFault.NothingToRead);
+        if (!double.IsFinite(value))
+            return (null, MeasurementFault.NothingToRead);
         var placing = Math.Sqrt(PlacingVariance(formula, stills, context, errors, value));
         var measure = formula.Measure;
-        if (!(placing <= ErrorModel.LargestPlacingSd(measure.Unit))) return (null, MeasurementFault.SegmentTooShort);
+        if (!(placing <= ErrorModel.LargestPlacingSd(measure.Unit)))
+            return (null, MeasurementFault.SegmentTooShort);
 
-        var vertical = stills.All(s => s.Still.Vertical is not null) ? VerticalSource.Marked : VerticalSource.PictureEdge;
+        var vertical = stills.All(s => s.Still.Vertical is not null)
+            ? VerticalSource.Marked
+            : VerticalSource.PictureEdge;
         var last = stills[^1].Still;
-        var scale = !formula.Lengths ? ScaleSource.None : stills.All(s => s.HasScaleMark) ? ScaleSource.Marked : ScaleSource.Shank;
-        return (new Reading(
-            measure, new Quantity(value, measure.Unit), new Quantity(placing, measure.Unit), new Quantity(errors.Of(measure.Id).Camera(vertical), measure.Unit),
-            new Provenance(last.View, last.FrontLeg, formula.Needs[^1].Moment, last.Repetition, last.Frame, last.Placer, vertical, scale)), null);
+        var scale =
+            !formula.Lengths ? ScaleSource.None
+            : stills.All(s => s.HasScaleMark) ? ScaleSource.Marked
+            : ScaleSource.Shank;
+        return (
+            new Reading(
+                measure,
+                new Quantity(value, measure.Unit),
+                new Quantity(placing, measure.Unit),
+                new Quantity(errors.Of(measure.Id).Camera(vertical), measure.Unit),
+                new Provenance(
+                    last.View,
+                    last.FrontLeg,
+                    formula.Needs[^1].Moment,
+                    last.Repetition,
+                    last.Frame,
+                    last.Placer,
+                    vertical,
+                    scale
+                )
+            ),
+            null
+        );
     }
 
-    private static double PlacingVariance(MeasureFormula formula, Levelled[] stills, ReadingContext context, ErrorModel errors, double value)
+    private static double PlacingVariance(
+        MeasureFormula formula,
+        Levelled[] stills,
+        ReadingContext context,
+        ErrorModel errors,
+        double value
+    )
     {
         const double step = 1;
         var variance = 0.0;
@@ -162,7 +252,8 @@ public static class MeasureReader
                     var slope = (formula.Read(stills, context) - value) / step;
                     still.Shift(point, upward, -step);
                     // A pixel that makes the measure unreadable says nothing about its error.
-                    if (double.IsFinite(slope)) variance += slope * slope * sd * sd;
+                    if (double.IsFinite(slope))
+                        variance += slope * slope * sd * sd;
                 }
             }
         }
@@ -173,7 +264,8 @@ public static class MeasureReader
     private static IEnumerable<int> Behind(MeasureFormula formula, int still, Levelled levelled)
     {
         var points = formula.Needs[still].Points.AsEnumerable();
-        if (formula.Lengths && !levelled.HasScaleMark) points = points.Append(Landmark.Ankle).Append(Landmark.Knee).Where(levelled.Has).Distinct();
+        if (formula.Lengths && !levelled.HasScaleMark)
+            points = points.Append(Landmark.Ankle).Append(Landmark.Knee).Where(levelled.Has).Distinct();
         return levelled.Shiftable(points, formula.Lengths);
     }
 }

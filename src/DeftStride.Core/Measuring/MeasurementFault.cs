@@ -44,7 +44,8 @@ public enum MeasurementFault
 public sealed class MeasurementException : Exception
 {
     /// <summary>Makes the exception for a fault, with its standard sentence.</summary>
-    public MeasurementException(MeasurementFault fault) : base(MeasurementFaults.Sentence(fault)) => Fault = fault;
+    public MeasurementException(MeasurementFault fault)
+        : base(MeasurementFaults.Sentence(fault)) => Fault = fault;
 
     /// <summary>Why no number can be read.</summary>
     public MeasurementFault Fault { get; }
@@ -54,20 +55,27 @@ public sealed class MeasurementException : Exception
 public static class MeasurementFaults
 {
     /// <summary>What is wrong and what to do, in one or two short sentences.</summary>
-    public static string Sentence(MeasurementFault fault) => fault switch
-    {
-        MeasurementFault.PointMissing => "A point is missing. Place it, or leave this measure out.",
-        MeasurementFault.WrongView => "This cannot be read from here. Use a picture from the view it asks for.",
-        MeasurementFault.NotANumber => "A point has no proper place. Place it again.",
-        MeasurementFault.PointOutsidePicture => "A point lies outside the picture. Move it onto the leg.",
-        MeasurementFault.CoincidentPoints => "Two points are on the same spot. Move one of them.",
-        MeasurementFault.SegmentTooShort => "The leg is too small in this picture to read from. Come closer or use a sharper picture.",
-        MeasurementFault.KneeBelowAnkle => "The knee is below the ankle. Were the two points swapped, or are they on the rear leg?",
-        MeasurementFault.VerticalTooShort => "The upright mark is too short. Mark a longer stretch of the post or door.",
-        MeasurementFault.ScaleNotPositive => "The marked length must be more than 0 cm. Give its true length.",
-        MeasurementFault.ScaleTooShort => "The marked length is too short in the picture. Mark something longer, like the box or a stick.",
-        MeasurementFault.NothingToRead => "The points give no number here. Check them, or give the client's stature so that lengths are known.",
-        MeasurementFault.VerticalNotUpright => "The upright mark leans too far. Mark something that stands straight up, not a floor line.",
-        _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
-    };
+    public static string Sentence(MeasurementFault fault) =>
+        fault switch
+        {
+            MeasurementFault.PointMissing => "A point is missing. Place it, or leave this measure out.",
+            MeasurementFault.WrongView => "This cannot be read from here. Use a picture from the view it asks for.",
+            MeasurementFault.NotANumber => "A point has no proper place. Place it again.",
+            MeasurementFault.PointOutsidePicture => "A point lies outside the picture. Move it onto the leg.",
+            MeasurementFault.CoincidentPoints => "Two points are on the same spot. Move one of them.",
+            MeasurementFault.SegmentTooShort =>
+                "The leg is too small in this picture to read from. Come closer or use a sharper picture.",
+            MeasurementFault.KneeBelowAnkle =>
+                "The knee is below the ankle. Were the two points swapped, or are they on the rear leg?",
+            MeasurementFault.VerticalTooShort =>
+                "The upright mark is too short. Mark a longer stretch of the post or door.",
+            MeasurementFault.ScaleNotPositive => "The marked length must be more than 0 cm. Give its true length.",
+            MeasurementFault.ScaleTooShort =>
+                "The marked length is too short in the picture. Mark something longer, like the box or a stick.",
+            MeasurementFault.NothingToRead =>
+                "The points give no number here. Check them, or give the client's stature so that lengths are known.",
+            MeasurementFault.VerticalNotUpright =>
+                "The upright mark leans too far. Mark something that stands straight up, not a floor line.",
+            _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
+        };
 }

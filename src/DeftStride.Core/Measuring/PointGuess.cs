@@ -13,7 +13,11 @@ public static class PointGuess
     /// <param name="wanted">Which points are asked for.</param>
     /// <param name="picture">This picture; guesses stay inside it.</param>
     public static IReadOnlyDictionary<Landmark, ImagePoint> For(
-        IReadOnlyDictionary<Landmark, ImagePoint> placed, IReadOnlyDictionary<Landmark, ImagePoint> pattern, IEnumerable<Landmark> wanted, PictureSize picture)
+        IReadOnlyDictionary<Landmark, ImagePoint> placed,
+        IReadOnlyDictionary<Landmark, ImagePoint> pattern,
+        IEnumerable<Landmark> wanted,
+        PictureSize picture
+    )
     {
         ArgumentNullException.ThrowIfNull(placed);
         ArgumentNullException.ThrowIfNull(pattern);
@@ -32,7 +36,8 @@ public static class PointGuess
             var (dx, dy) = (pattern[landmark].X - from.X, pattern[landmark].Y - from.Y);
             guesses[landmark] = new ImagePoint(
                 Math.Clamp(to.X + (a * dx) - (b * dy), 0, picture.Width),
-                Math.Clamp(to.Y + (b * dx) + (a * dy), 0, picture.Height));
+                Math.Clamp(to.Y + (b * dx) + (a * dy), 0, picture.Height)
+            );
         }
 
         return guesses;
@@ -42,7 +47,9 @@ public static class PointGuess
     {
         var from = new ImagePoint(pattern.Average(p => p.X), pattern.Average(p => p.Y));
         var to = new ImagePoint(placed.Average(p => p.X), placed.Average(p => p.Y));
-        double dot = 0, cross = 0, size = 0;
+        double dot = 0,
+            cross = 0,
+            size = 0;
         for (var i = 0; i < pattern.Length; i++)
         {
             var (px, py) = (pattern[i].X - from.X, pattern[i].Y - from.Y);

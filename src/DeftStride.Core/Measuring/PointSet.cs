@@ -31,7 +31,8 @@ public sealed record PointSet(
     IReadOnlyDictionary<Landmark, ImagePoint> Points,
     VerticalMark? Vertical,
     PointPlacer Placer,
-    string Frame)
+    string Frame
+)
 {
     /// <summary>Which moment of the repetition the still shows.</summary>
     public Moment Moment { get; init; } = Moment.Bottom;

@@ -31,7 +31,8 @@ public readonly record struct Quantity : IComparable<Quantity>
     /// <exception cref="ArgumentOutOfRangeException">The number is NaN or infinite.</exception>
     public Quantity(double value, MeasureUnit unit)
     {
-        if (!double.IsFinite(value)) throw new ArgumentOutOfRangeException(nameof(value), value, "A quantity must be a finite number.");
+        if (!double.IsFinite(value))
+            throw new ArgumentOutOfRangeException(nameof(value), value, "A quantity must be a finite number.");
         (Value, Unit) = (value, unit);
     }
 
@@ -94,16 +95,20 @@ public readonly record struct Quantity : IComparable<Quantity>
     {
         var rounded = Math.Round(Value, Unit == MeasureUnit.Seconds ? 1 : 0, MidpointRounding.AwayFromZero);
         var number = Math.Abs(rounded).ToString("0.#", CultureInfo.InvariantCulture);
-        return (rounded < 0 ? "\u2212" : "") + number + Unit switch
-        {
-            MeasureUnit.Degrees => "°",
-            MeasureUnit.Centimetres => " cm",
-            MeasureUnit.Percent => " %",
-            MeasureUnit.Seconds => " s",
-            _ => "",
-        };
+        return (rounded < 0 ? "\u2212" : "")
+            + number
+            + Unit switch
+            {
+                MeasureUnit.Degrees => "°",
+                MeasureUnit.Centimetres => " cm",
+                MeasureUnit.Percent => " %",
+                MeasureUnit.Seconds => " s",
+                _ => "",
+            };
     }
 
-    private double Same(Quantity other) => other.Unit == Unit ? other.Value
-        : throw new InvalidOperationException($"{Unit} and {other.Unit} cannot be compared.");
+    private double Same(Quantity other) =>
+        other.Unit == Unit
+            ? other.Value
+            : throw new InvalidOperationException($"{Unit} and {other.Unit} cannot be compared.");
 }

@@ -32,7 +32,16 @@ public enum ScaleSource
 /// <param name="Placer">Who placed the points.</param>
 /// <param name="Vertical">How upright is known.</param>
 /// <param name="Scale">How lengths are known.</param>
-public sealed record Provenance(View View, BodySide FrontLeg, Moment Moment, int Repetition, string Frame, PointPlacer Placer, VerticalSource Vertical, ScaleSource Scale);
+public sealed record Provenance(
+    View View,
+    BodySide FrontLeg,
+    Moment Moment,
+    int Repetition,
+    string Frame,
+    PointPlacer Placer,
+    VerticalSource Vertical,
+    ScaleSource Scale
+);
 
 /// <summary>One measure read from one repetition.</summary>
 /// <param name="Measure">Which.</param>
@@ -40,7 +49,13 @@ public sealed record Provenance(View View, BodySide FrontLeg, Moment Moment, int
 /// <param name="PlacingSd">Placing error of the points, a standard deviation in the same unit.</param>
 /// <param name="CameraSd">Systematic error of the camera, a standard deviation in the same unit.</param>
 /// <param name="Provenance">Where it was read.</param>
-public sealed record Reading(Measure Measure, Quantity Value, Quantity PlacingSd, Quantity CameraSd, Provenance Provenance);
+public sealed record Reading(
+    Measure Measure,
+    Quantity Value,
+    Quantity PlacingSd,
+    Quantity CameraSd,
+    Provenance Provenance
+);
 
 /// <summary>One measure of one side at one moment, averaged over its repetitions.</summary>
 /// <param name="Measure">Which.</param>
@@ -50,11 +65,24 @@ public sealed record Reading(Measure Measure, Quantity Value, Quantity PlacingSd
 /// <param name="Error">Its error.</param>
 /// <param name="Facing">Where the toes pointed in the pictures, or null when it differs between them or does not matter.</param>
 /// <param name="Readings">What was averaged.</param>
-public sealed record MeasureMean(Measure Measure, BodySide FrontLeg, Moment Moment, Quantity Value, ErrorBudget Error, Facing? Facing, IReadOnlyList<Reading> Readings)
+public sealed record MeasureMean(
+    Measure Measure,
+    BodySide FrontLeg,
+    Moment Moment,
+    Quantity Value,
+    ErrorBudget Error,
+    Facing? Facing,
+    IReadOnlyList<Reading> Readings
+)
 {
     /// <summary>How far the repetitions differ among themselves, a standard deviation; null below three.</summary>
-    public Quantity? Sameness => Readings.Count < 3 ? null
-        : new Quantity(Math.Sqrt(Readings.Sum(r => Math.Pow(r.Value.Value - Value.Value, 2)) / (Readings.Count - 1)), Value.Unit);
+    public Quantity? Sameness =>
+        Readings.Count < 3
+            ? null
+            : new Quantity(
+                Math.Sqrt(Readings.Sum(r => Math.Pow(r.Value.Value - Value.Value, 2)) / (Readings.Count - 1)),
+                Value.Unit
+            );
 
     /// <summary>Averages readings of one measure, side and moment. The camera's error is the worst of them, since it does not average out.</summary>
     /// <exception cref="ArgumentException">There is no reading, or they are not of one kind.</exception>
@@ -62,21 +90,33 @@ public sealed record MeasureMean(Measure Measure, BodySide FrontLeg, Moment Mome
     {
         ArgumentNullException.ThrowIfNull(readings);
         ArgumentNullException.ThrowIfNull(errors);
-        if (readings.Count == 0) throw new ArgumentException("At least one reading is needed.", nameof(readings));
+        if (readings.Count == 0)
+            throw new ArgumentException("At least one reading is needed.", nameof(readings));
         var (first, facing) = readings[0];
-        if (readings.Any(r => r.Reading.Measure != first.Measure || r.Reading.Provenance.FrontLeg != first.Provenance.FrontLeg || r.Reading.Provenance.Moment != first.Provenance.Moment))
+        if (
+            readings.Any(r =>
+                r.Reading.Measure != first.Measure
+                || r.Reading.Provenance.FrontLeg != first.Provenance.FrontLeg
+                || r.Reading.Provenance.Moment != first.Provenance.Moment
+            )
+        )
             throw new ArgumentException("All readings must be of one measure, side and moment.", nameof(readings));
 
         var (n, unit) = (readings.Count, first.Value.Unit);
         Quantity In(double value) => new(value, unit);
         return new MeasureMean(
-            first.Measure, first.Provenance.FrontLeg, first.Provenance.Moment,
+            first.Measure,
+            first.Provenance.FrontLeg,
+            first.Provenance.Moment,
             In(readings.Sum(r => r.Reading.Value.Value) / n),
             new ErrorBudget(
                 In(Math.Sqrt(readings.Sum(r => r.Reading.PlacingSd.Value * r.Reading.PlacingSd.Value) / n)),
                 In(errors.Of(first.Measure.Id).Repetition),
-                In(readings.Max(r => r.Reading.CameraSd.Value)), n),
+                In(readings.Max(r => r.Reading.CameraSd.Value)),
+                n
+            ),
             readings.All(r => r.Facing == facing) ? facing : null,
-            [.. readings.Select(r => r.Reading)]);
+            [.. readings.Select(r => r.Reading)]
+        );
     }
 }

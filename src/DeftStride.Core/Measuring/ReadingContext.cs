@@ -9,14 +9,27 @@ namespace DeftStride.Core.Measuring;
 /// <param name="RightShinAssumed">The same for the right.</param>
 /// <param name="PadMetres">Thickness of the pad or other target under the rear knee; 0 for the floor.</param>
 /// <param name="RearRaiseMetres">How far the rear foot is raised.</param>
-public sealed record ReadingContext(Body? Body, bool BothFeetPlanted, Angle LeftShinAssumed, Angle RightShinAssumed, double PadMetres, double RearRaiseMetres)
+public sealed record ReadingContext(
+    Body? Body,
+    bool BothFeetPlanted,
+    Angle LeftShinAssumed,
+    Angle RightShinAssumed,
+    double PadMetres,
+    double RearRaiseMetres
+)
 {
     /// <summary>A split stance on a 2 cm pad, nothing known of the body, shins about upright.</summary>
-    public static ReadingContext Default { get; } = new(null, true, Angle.FromDegrees(5), Angle.FromDegrees(5), 0.02, 0);
+    public static ReadingContext Default { get; } =
+        new(null, true, Angle.FromDegrees(5), Angle.FromDegrees(5), 0.02, 0);
 
     /// <summary>The shin's lean at the bottom on one side.</summary>
     public Angle Shin(BodySide side) => side == BodySide.Left ? LeftShinAssumed : RightShinAssumed;
 
     /// <summary>The same context with the shins as they were read from the side.</summary>
-    public ReadingContext WithShins(Angle? left, Angle? right) => this with { LeftShinAssumed = left ?? LeftShinAssumed, RightShinAssumed = right ?? RightShinAssumed };
+    public ReadingContext WithShins(Angle? left, Angle? right) =>
+        this with
+        {
+            LeftShinAssumed = left ?? LeftShinAssumed,
+            RightShinAssumed = right ?? RightShinAssumed,
+        };
 }

@@ -49,36 +49,64 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
     {
         var leg = f.Still.FrontLeg == BodySide.Left ? "left" : "right";
         if (f.Has(Landmark.Heel) && f.Has(Landmark.Toe) && f.X(Landmark.Heel) - f.X(Landmark.Toe) > margin)
-            yield return new(DoubtKind.FacingOtherWay, "The toes point the other way here. Turn the picture's direction round?");
-        if (f.Has(Landmark.Heel) && f.Has(Landmark.Toe) && f.Has(Landmark.Ankle) && f.Has(Landmark.Knee)
-            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) < 0.25 * f.Distance(Landmark.Ankle, Landmark.Knee))
+            yield return new(
+                DoubtKind.FacingOtherWay,
+                "The toes point the other way here. Turn the picture's direction round?"
+            );
+        if (
+            f.Has(Landmark.Heel)
+            && f.Has(Landmark.Toe)
+            && f.Has(Landmark.Ankle)
+            && f.Has(Landmark.Knee)
+            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) < 0.25 * f.Distance(Landmark.Ankle, Landmark.Knee)
+        )
         {
-            yield return new(DoubtKind.OtherView, "The foot shows hardly any length: this looks like a picture from the front. Move it to the front view?");
+            yield return new(
+                DoubtKind.OtherView,
+                "The foot shows hardly any length: this looks like a picture from the front. Move it to the front view?"
+            );
             yield break;
         }
 
         // In a stance the rear knee is behind the hip or under it, and the front ankle ahead of both.
-        if (context.BothFeetPlanted && f.Has(Landmark.Ankle) && f.Has(Landmark.RearKnee) && f.Has(Landmark.Hip) && f.X(Landmark.RearKnee) - f.X(Landmark.Hip) > margin
-            && f.X(Landmark.Hip) - f.X(Landmark.Ankle) > margin)
-            yield return new(DoubtKind.WrongLeg, $"The front ankle lies behind the rear knee. Are the points of the {leg} leg on the other leg?");
+        if (
+            context.BothFeetPlanted
+            && f.Has(Landmark.Ankle)
+            && f.Has(Landmark.RearKnee)
+            && f.Has(Landmark.Hip)
+            && f.X(Landmark.RearKnee) - f.X(Landmark.Hip) > margin
+            && f.X(Landmark.Hip) - f.X(Landmark.Ankle) > margin
+        )
+            yield return new(
+                DoubtKind.WrongLeg,
+                $"The front ankle lies behind the rear knee. Are the points of the {leg} leg on the other leg?"
+            );
         else if (OffAxis(f, context.Body) is { } degrees)
-            yield return new(DoubtKind.OffAxis, FormattableString.Invariant(
-                $"The thigh looks short for this client: the camera stood about {Math.Round(degrees / 5) * 5:0}° off to one side. Angles read too small; film square from the side."));
+            yield return new(
+                DoubtKind.OffAxis,
+                FormattableString.Invariant(
+                    $"The thigh looks short for this client: the camera stood about {Math.Round(degrees / 5) * 5:0}° off to one side. Angles read too small; film square from the side."
+                )
+            );
     }
 
     /// <summary>How far off the side view the camera seems to have stood, degrees, from how much the thigh's level part is shortened against the shank; null when it is not telling.</summary>
     private static double? OffAxis(Levelled f, Body? body)
     {
-        if (body is null || f.Still.Moment is not (Moment.Bottom or Moment.FirstSeen)) return null;
-        if (!f.Has(Landmark.Ankle) || !f.Has(Landmark.Knee) || !f.Has(Landmark.Hip)) return null;
+        if (body is null || f.Still.Moment is not (Moment.Bottom or Moment.FirstSeen))
+            return null;
+        if (!f.Has(Landmark.Ankle) || !f.Has(Landmark.Knee) || !f.Has(Landmark.Hip))
+            return null;
         // The shank is about upright, so its height tells the scale whatever the camera's place.
         var scale = f.HasScaleMark ? f.Scale(body, 0) : 100 * body.Shank / f.Distance(Landmark.Ankle, Landmark.Knee);
         var up = (f.Up(Landmark.Hip) - f.Up(Landmark.Knee)) * scale;
         var thigh = 100 * body.Thigh;
         // A steep thigh has little level part to be shortened.
-        if (Math.Abs(up) > 0.55 * thigh) return null;
+        if (Math.Abs(up) > 0.55 * thigh)
+            return null;
         var cosine = Math.Abs(f.X(Landmark.Hip) - f.X(Landmark.Knee)) * scale / Math.Sqrt((thigh * thigh) - (up * up));
-        if (cosine >= 1) return null;
+        if (cosine >= 1)
+            return null;
         var degrees = Math.Acos(cosine) * 180 / Math.PI;
         return degrees > (body.SegmentsMeasured ? OffAxisMeasured : OffAxisEstimated) ? degrees : null;
     }
@@ -87,11 +115,19 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
     {
         var right = f.Still.FrontLeg == BodySide.Right;
         var (leg, from) = (right ? "right" : "left", f.Still.View == View.Front ? "front" : "back");
-        if (f.Has(Landmark.Heel) && f.Has(Landmark.Toe) && f.Has(Landmark.Ankle) && f.Has(Landmark.Knee)
+        if (
+            f.Has(Landmark.Heel)
+            && f.Has(Landmark.Toe)
+            && f.Has(Landmark.Ankle)
+            && f.Has(Landmark.Knee)
             && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) > 0.45 * f.Distance(Landmark.Ankle, Landmark.Knee)
-            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) > 3 * Math.Abs(f.Up(Landmark.Heel) - f.Up(Landmark.Toe)))
+            && Math.Abs(f.X(Landmark.Heel) - f.X(Landmark.Toe)) > 3 * Math.Abs(f.Up(Landmark.Heel) - f.Up(Landmark.Toe))
+        )
         {
-            yield return new(DoubtKind.OtherView, $"The whole length of the foot shows: this looks like a picture from the side, not the {from}. Move it to the side view?");
+            yield return new(
+                DoubtKind.OtherView,
+                $"The whole length of the foot shows: this looks like a picture from the side, not the {from}. Move it to the side view?"
+            );
             yield break;
         }
 
@@ -102,14 +138,20 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
             var tall = f.Has(Landmark.Ankle) && f.Has(Landmark.Knee) ? f.Distance(Landmark.Ankle, Landmark.Knee) : 0;
             if (Math.Abs(apart) < Math.Max(0.12 * tall, 2 * margin))
             {
-                yield return new(DoubtKind.OtherView, $"The two points of the pelvis lie over each other: this looks like a picture from the side, not the {from}. Move it to the side view?");
+                yield return new(
+                    DoubtKind.OtherView,
+                    $"The two points of the pelvis lie over each other: this looks like a picture from the side, not the {from}. Move it to the side view?"
+                );
                 yield break;
             }
 
             if (apart < 0)
             {
                 var where = (f.Still.View == View.Front) == right ? "left" : "right";
-                yield return new(DoubtKind.OtherLegOrMirrored, $"From the {from} the {leg} leg should be on the picture's {where}. Is the picture mirrored, or is it the other leg?");
+                yield return new(
+                    DoubtKind.OtherLegOrMirrored,
+                    $"From the {from} the {leg} leg should be on the picture's {where}. Is the picture mirrored, or is it the other leg?"
+                );
             }
         }
     }

@@ -24,8 +24,15 @@ public static class PoseLibrary
         if (exercise.Form is not null)
         {
             bottom = ToDepth(bottom, body, MeasureFormula.KneeCentreHeight + 0.02);
-            if (exercise.Held) return bottom;
-            var share = moment switch { Moment.Bottom => 0, Moment.Start or Moment.Top => Whole, Moment.HalfUp => 0.4, _ => 0.45 };
+            if (exercise.Held)
+                return bottom;
+            var share = moment switch
+            {
+                Moment.Bottom => 0,
+                Moment.Start or Moment.Top => Whole,
+                Moment.HalfUp => 0.4,
+                _ => 0.45,
+            };
             var (up, high) = (Planted(bottom, body, share), Planted(bottom, body, Whole) with { Trunk = top.Trunk });
             // Hip and knee straighten together: the trunk gives what the hip still needs.
             var hip = Hip(bottom) + ((Hip(high) - Hip(bottom)) * share / Whole);
@@ -60,11 +67,18 @@ public static class PoseLibrary
     /// <summary>The posture after both knees have straightened by a share of their bend, both feet where they are.</summary>
     private static Pose Planted(Pose low, Body body, double share)
     {
-        if (share == 0) return low;
+        if (share == 0)
+            return low;
         var figure = new PosedFigure(body, low);
         var (ankle, rear) = (figure.At(Landmark.Ankle), figure.At(Landmark.RearAnkle));
-        var (bend, rearBend) = (Radians(low.Knee * (1 - share)), Radians((low.RearShank - low.RearThigh) * (1 - share)));
-        double Reach(double k) => Math.Sqrt((body.Shank * body.Shank) + (body.Thigh * body.Thigh) + (2 * body.Shank * body.Thigh * Math.Cos(k)));
+        var (bend, rearBend) = (
+            Radians(low.Knee * (1 - share)),
+            Radians((low.RearShank - low.RearThigh) * (1 - share))
+        );
+        double Reach(double k) =>
+            Math.Sqrt(
+                (body.Shank * body.Shank) + (body.Thigh * body.Thigh) + (2 * body.Shank * body.Thigh * Math.Cos(k))
+            );
         var (r1, r2, dx, dy) = (Reach(bend), Reach(rearBend), rear.X - ankle.X, rear.Y - ankle.Y);
         var d = Math.Sqrt((dx * dx) + (dy * dy));
         var along = ((r1 * r1) - (r2 * r2) + (d * d)) / (2 * d);
@@ -72,7 +86,8 @@ public static class PoseLibrary
         // The rear ankle lies behind: of the two crossings the upper one is on this side.
         var (hx, hy) = ((along * dx / d) + (off * dy / d), (along * dy / d) - (off * dx / d));
         var (ux, uy) = (hx - dx, hy - dy);
-        var shin = Math.Atan2(hx, hy) + Math.Atan2(body.Thigh * Math.Sin(bend), body.Shank + (body.Thigh * Math.Cos(bend)));
+        var shin =
+            Math.Atan2(hx, hy) + Math.Atan2(body.Thigh * Math.Sin(bend), body.Shank + (body.Thigh * Math.Cos(bend)));
         // The rear leg hangs from the hip: its thigh points forward of the line to the ankle, its shank back.
         var line = Math.Atan2(ux, uy);
         var thigh = line - Math.Atan2(body.Shank * Math.Sin(rearBend), body.Thigh + (body.Shank * Math.Cos(rearBend)));
@@ -86,41 +101,52 @@ public static class PoseLibrary
     private static Pose Between(Pose low, Pose high, double up)
     {
         double Mix(double a, double b) => a + ((b - a) * up);
-        return new Pose(Mix(low.Shin, high.Shin), Mix(low.Knee, high.Knee), Mix(low.Trunk, high.Trunk), Mix(low.RearThigh, high.RearThigh), Mix(low.RearShank, high.RearShank))
+        return new Pose(
+            Mix(low.Shin, high.Shin),
+            Mix(low.Knee, high.Knee),
+            Mix(low.Trunk, high.Trunk),
+            Mix(low.RearThigh, high.RearThigh),
+            Mix(low.RearShank, high.RearShank)
+        )
         {
             FreeLegOut = Mix(low.FreeLegOut, high.FreeLegOut),
         };
     }
 
-    private static (Pose Bottom, Pose Top) Ends(Exercise exercise, SchoolCode? school) => exercise.Id switch
-    {
-        "half-kneeling-hold" or "half-kneeling-band" => (new(1, 91, 2, 0, 82), new(1, 91, 2, 0, 82)),
-        "rear-foot-raised" => (new(12, 98, 14, 12, 118), new(2, 14, 8, 22, 70)),
-        "lateral-lunge" => (new(16, 88, 34, 2, 2) { FreeLegOut = 46 }, Tall),
-        "crossing-behind" => (new(14, 58, 14, 30, 72) { FreeLegOut = -28 }, Tall),
-        "crossing-front" => (new(16, 60, 10, 26, 66) { FreeLegOut = -18 }, Tall),
-        "rotating-open" => (new(4, 80, 8, 14, 62) { FreeLegOut = 22 }, Tall),
-        "step-down-tap" or "step-down-to-lunge" => (new(20, 56, 16, 8, 24), Tall),
-        "curtsy-step-down" => (new(18, 50, 12, 18, 46) { FreeLegOut = -22 }, Tall),
-        "step-up" => (new(8, 90, 22, 12, 14), Tall with { RearThigh = -84, RearShank = 4 }),
-        "one-leg-stand" => (new(2, 5, 2, -20, 40), new(2, 5, 2, -20, 40)),
-        "one-leg-hip-bend" => (new(5, 20, 52, 46, 50), Tall),
-        "rear-toe-tap" => (new(16, 62, 42, 40, 44), Tall with { RearThigh = -60, RearShank = 6 }),
-        "one-leg-half-depth" => (new(24, 74, 26, -18, 6), Tall),
-        "box-squat-free-leg" => (new(28, 88, 30, -14, 8), Tall),
-        "foot-tripod" or "two-leg-squat" or "wedge-exploration" => (new(24, 82, 30, -34, 24), Tall),
-        "kneeling-squat" => (new(0, 90, 34, -60, 88), new(0, 90, 4, 0, 88)),
-        "end-range-knee" or "mid-foot-mobility" => (new(0.5, 0.5, 2, 6, 8), new(0.5, 0.5, 2, 6, 8)),
-        _ when exercise.Form is SplitForm.FrontFootRaised => (Split(school ?? SchoolCode.KneeForward), new(4, 18, 6, 16, 42)),
-        _ => (Split(school ?? SchoolCode.VerticalShin), new(2, 14, 5, 18, 44)),
-    };
+    private static (Pose Bottom, Pose Top) Ends(Exercise exercise, SchoolCode? school) =>
+        exercise.Id switch
+        {
+            "half-kneeling-hold" or "half-kneeling-band" => (new(1, 91, 2, 0, 82), new(1, 91, 2, 0, 82)),
+            "rear-foot-raised" => (new(12, 98, 14, 12, 118), new(2, 14, 8, 22, 70)),
+            "lateral-lunge" => (new(16, 88, 34, 2, 2) { FreeLegOut = 46 }, Tall),
+            "crossing-behind" => (new(14, 58, 14, 30, 72) { FreeLegOut = -28 }, Tall),
+            "crossing-front" => (new(16, 60, 10, 26, 66) { FreeLegOut = -18 }, Tall),
+            "rotating-open" => (new(4, 80, 8, 14, 62) { FreeLegOut = 22 }, Tall),
+            "step-down-tap" or "step-down-to-lunge" => (new(20, 56, 16, 8, 24), Tall),
+            "curtsy-step-down" => (new(18, 50, 12, 18, 46) { FreeLegOut = -22 }, Tall),
+            "step-up" => (new(8, 90, 22, 12, 14), Tall with { RearThigh = -84, RearShank = 4 }),
+            "one-leg-stand" => (new(2, 5, 2, -20, 40), new(2, 5, 2, -20, 40)),
+            "one-leg-hip-bend" => (new(5, 20, 52, 46, 50), Tall),
+            "rear-toe-tap" => (new(16, 62, 42, 40, 44), Tall with { RearThigh = -60, RearShank = 6 }),
+            "one-leg-half-depth" => (new(24, 74, 26, -18, 6), Tall),
+            "box-squat-free-leg" => (new(28, 88, 30, -14, 8), Tall),
+            "foot-tripod" or "two-leg-squat" or "wedge-exploration" => (new(24, 82, 30, -34, 24), Tall),
+            "kneeling-squat" => (new(0, 90, 34, -60, 88), new(0, 90, 4, 0, 88)),
+            "end-range-knee" or "mid-foot-mobility" => (new(0.5, 0.5, 2, 6, 8), new(0.5, 0.5, 2, 6, 8)),
+            _ when exercise.Form is SplitForm.FrontFootRaised => (
+                Split(school ?? SchoolCode.KneeForward),
+                new(4, 18, 6, 16, 42)
+            ),
+            _ => (Split(school ?? SchoolCode.VerticalShin), new(2, 14, 5, 18, 44)),
+        };
 
     private static Pose Tall { get; } = new(0.5, 0.5, 2, -2, 8);
 
-    private static Pose Split(SchoolCode school) => school switch
-    {
-        SchoolCode.KneeForward => new(31, 124, 5, -6, 92),
-        SchoolCode.Inclined => new(20, 110, 24, 4, 96),
-        _ => new(3, 93, 7, 1, 98),
-    };
+    private static Pose Split(SchoolCode school) =>
+        school switch
+        {
+            SchoolCode.KneeForward => new(31, 124, 5, -6, 92),
+            SchoolCode.Inclined => new(20, 110, 24, 4, 96),
+            _ => new(3, 93, 7, 1, 98),
+        };
 }

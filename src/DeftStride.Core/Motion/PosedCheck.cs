@@ -27,34 +27,86 @@ public static class PosedCheck
     /// <param name="repetitions">How many repetitions a side, at least 1.</param>
     /// <param name="hand">Scatters the points as a hand would; null for none.</param>
     /// <param name="faults">What goes wrong.</param>
-    public static LookInput Of(CheckStandard standard, Body body, int repetitions, Random? hand, params PosedFault[] faults)
+    public static LookInput Of(
+        CheckStandard standard,
+        Body body,
+        int repetitions,
+        Random? hand,
+        params PosedFault[] faults
+    )
     {
         ArgumentNullException.ThrowIfNull(standard);
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(faults);
-        var plan = LookPlan.For(standard).Where(p => p.Essential || p.Moment is Moment.Start or Moment.Bottom).ToArray();
+        var plan = LookPlan
+            .For(standard)
+            .Where(p => p.Essential || p.Moment is Moment.Start or Moment.Bottom)
+            .ToArray();
         var stills = new List<PointSet>();
         foreach (var side in new[] { BodySide.Left, BodySide.Right })
         {
             foreach (var planned in plan)
             {
-                var pose = faults.Where(f => f.Side == side).Aggregate(
-                    PoseLibrary.Clean(standard.Exercise, planned.Moment, body, standard.School.Value.Code), (p, f) => Spoiled(p, f, planned.Moment, body));
-                for (var n = 1; n <= repetitions; n++) stills.Add(Still(new PosedFigure(body, pose), planned, side, n, hand));
+                var pose = faults
+                    .Where(f => f.Side == side)
+                    .Aggregate(
+                        PoseLibrary.Clean(standard.Exercise, planned.Moment, body, standard.School.Value.Code),
+                        (p, f) => Spoiled(p, f, planned.Moment, body)
+                    );
+                for (var n = 1; n <= repetitions; n++)
+                    stills.Add(Still(new PosedFigure(body, pose), planned, side, n, hand));
             }
         }
 
-        var seen = standard.MustPass.Where(b => !MeasureFormula.Of(b.Measure.Id).Any() && b.Measure.Id is not ("descent" or "reach"))
-            .SelectMany(b => Sides.Select(s => new SeenAnswer(b.Measure.Id, s, faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? BandSide.Beyond : BandSide.Within)));
-        var stated = standard.MustPass.Where(b => b.Measure.Id is "descent" or "reach").SelectMany(b => Sides.Select(s => new StatedNumber(
-            b.Measure.Id, s, (b.Measure.Id == "reach" ? 60 : 3) * (faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? 0.4 : 1), b.Measure.Id == "reach" ? AnswerSource.Tape : AnswerSource.Clock)));
-        return new LookInput(stills, [.. seen], [.. stated], ReadingContext.Default with { Body = body, BothFeetPlanted = standard.Exercise.BothFeetPlanted, RearRaiseMetres = new PosedFigure(body, PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code)).At(Landmark.RearToe).Y });
+        var seen = standard
+            .MustPass.Where(b => !MeasureFormula.Of(b.Measure.Id).Any() && b.Measure.Id is not ("descent" or "reach"))
+            .SelectMany(b =>
+                Sides.Select(s => new SeenAnswer(
+                    b.Measure.Id,
+                    s,
+                    faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? BandSide.Beyond : BandSide.Within
+                ))
+            );
+        var stated = standard
+            .MustPass.Where(b => b.Measure.Id is "descent" or "reach")
+            .SelectMany(b =>
+                Sides.Select(s => new StatedNumber(
+                    b.Measure.Id,
+                    s,
+                    (b.Measure.Id == "reach" ? 60 : 3)
+                        * (faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? 0.4 : 1),
+                    b.Measure.Id == "reach" ? AnswerSource.Tape : AnswerSource.Clock
+                ))
+            );
+        return new LookInput(
+            stills,
+            [.. seen],
+            [.. stated],
+            ReadingContext.Default with
+            {
+                Body = body,
+                BothFeetPlanted = standard.Exercise.BothFeetPlanted,
+                RearRaiseMetres = new PosedFigure(
+                    body,
+                    PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code)
+                )
+                    .At(Landmark.RearToe)
+                    .Y,
+            }
+        );
     }
 
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
 
     /// <summary>One still of a figure, with every point that the plan asks for.</summary>
-    public static PointSet Still(PosedFigure figure, PlannedStill planned, BodySide side, int repetition, Random? hand, FigureCamera? camera = null)
+    public static PointSet Still(
+        PosedFigure figure,
+        PlannedStill planned,
+        BodySide side,
+        int repetition,
+        Random? hand,
+        FigureCamera? camera = null
+    )
     {
         ArgumentNullException.ThrowIfNull(figure);
         ArgumentNullException.ThrowIfNull(planned);
@@ -63,9 +115,17 @@ public static class PosedCheck
         var roll = lens.RollDegrees * Math.PI / 180;
         var post = new ImagePoint(200, 900);
         return new PointSet(
-            planned.View, side, lens.Facing, Picture,
-            figure.Seen(planned.View, side, lens, [.. planned.Points, .. planned.MorePoints]).ToDictionary(p => p.Key, p => Near(p.Value)),
-            new VerticalMark(post, new ImagePoint(post.X + (600 * Math.Sin(roll)), post.Y - (600 * Math.Cos(roll)))), PointPlacer.Hand, $"{planned.View}-{planned.Moment}-{side}-{repetition}")
+            planned.View,
+            side,
+            lens.Facing,
+            Picture,
+            figure
+                .Seen(planned.View, side, lens, [.. planned.Points, .. planned.MorePoints])
+                .ToDictionary(p => p.Key, p => Near(p.Value)),
+            new VerticalMark(post, new ImagePoint(post.X + (600 * Math.Sin(roll)), post.Y - (600 * Math.Cos(roll)))),
+            PointPlacer.Hand,
+            $"{planned.View}-{planned.Moment}-{side}-{repetition}"
+        )
         {
             Moment = planned.Moment,
             Repetition = repetition,
@@ -83,12 +143,24 @@ public static class PosedCheck
         return fault.MeasureId switch
         {
             // The hip stays as high as it was, so that the depth does too.
-            "front-shin" when moving => Level(pose, pose with { Shin = pose.Shin + (26 * sign), Knee = pose.Knee + (26 * sign) }, body),
+            "front-shin" when moving => Level(
+                pose,
+                pose with
+                {
+                    Shin = pose.Shin + (26 * sign),
+                    Knee = pose.Knee + (26 * sign),
+                },
+                body
+            ),
             "trunk-lean" or "lean-minus-shin" => pose with { Trunk = pose.Trunk + (24 * sign) },
             "heel-ear" when moving => pose with { Trunk = pose.Trunk + (30 * sign) },
             "rear-thigh" when moving => Level(pose, pose with { RearThigh = pose.RearThigh + (20 * sign) }, body),
             "heel-rise" when moving => pose with { HeelRise = 5 },
-            "depth" when moment == Moment.Bottom => PoseLibrary.ToDepth(pose, body, new PosedFigure(body, pose).At(Landmark.RearKnee).Y + (0.08 * sign)),
+            "depth" when moment == Moment.Bottom => PoseLibrary.ToDepth(
+                pose,
+                body,
+                new PosedFigure(body, pose).At(Landmark.RearKnee).Y + (0.08 * sign)
+            ),
             "knee-offset" or "projection" when moving => pose with { KneeIn = 7 * sign },
             "pelvic-level" => pose with { PelvisDrop = 10 * sign },
             "pelvic-change" when moment == Moment.Bottom => pose with { PelvisDrop = 12 },
@@ -105,7 +177,9 @@ public static class PosedCheck
     }
 
     /// <summary>The changed posture sunk until its rear knee is as high as before.</summary>
-    private static Pose Level(Pose before, Pose after, Body body) => PoseLibrary.ToDepth(after, body, new PosedFigure(body, before).At(Landmark.RearKnee).Y);
+    private static Pose Level(Pose before, Pose after, Body body) =>
+        PoseLibrary.ToDepth(after, body, new PosedFigure(body, before).At(Landmark.RearKnee).Y);
 
-    private static double Scatter(Random hand) => 4 * Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
+    private static double Scatter(Random hand) =>
+        4 * Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
 }

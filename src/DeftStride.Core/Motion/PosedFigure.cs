@@ -75,7 +75,11 @@ public sealed class PosedFigure
         // The line of the foot, at the place over it where the knee is: the knee's offset counts from there.
         var along = body.Shank * Sin(shin);
         var knee = new Place(along, ankle.Y + (body.Shank * Cos(shin)), (pose.KneeIn / 100) + (along * aside / ahead));
-        var hip = new Place(knee.X - (body.Thigh * Cos(alpha)) - (pose.HipsBack / 100), knee.Y + (body.Thigh * Sin(alpha)), 0);
+        var hip = new Place(
+            knee.X - (body.Thigh * Cos(alpha)) - (pose.HipsBack / 100),
+            knee.Y + (body.Thigh * Sin(alpha)),
+            0
+        );
         var drop = Rad(pose.PelvisDrop);
         var middle = new Place(hip.X, hip.Y - (half * Sin(drop)), half - (pose.PelvisShift / 100));
         hip = hip with { Z = middle.Z - (half * Cos(drop)) };
@@ -85,28 +89,72 @@ public sealed class PosedFigure
         var lower = Rad(pose.FreeLegOut - pose.FreeKneeBend);
         // The other foot keeps its track when the pelvis shifts; its knee goes half of the way.
         var outward = body.Thigh * Sin(side);
-        var rearKnee = new Place(freeHip.X - (body.Thigh * Sin(thighBack)), freeHip.Y - (body.Thigh * Cos(thighBack) * Cos(side)), ((freeHip.Z + (2 * half)) / 2) + outward);
+        var rearKnee = new Place(
+            freeHip.X - (body.Thigh * Sin(thighBack)),
+            freeHip.Y - (body.Thigh * Cos(thighBack) * Cos(side)),
+            ((freeHip.Z + (2 * half)) / 2) + outward
+        );
         var rearAnkle = new Place(
-            rearKnee.X - (body.Shank * Sin(shankBack)), rearKnee.Y - (body.Shank * Cos(shankBack) * Cos(lower)), (2 * half) + outward + (body.Shank * Sin(lower)));
+            rearKnee.X - (body.Shank * Sin(shankBack)),
+            rearKnee.Y - (body.Shank * Cos(shankBack) * Cos(lower)),
+            (2 * half) + outward + (body.Shank * Sin(lower))
+        );
         var rearToe = new Place(rearAnkle.X + (0.4 * foot), Max(0, rearAnkle.Y - (0.9 * foot)), rearAnkle.Z);
 
         var lean = Rad(pose.SideLean);
         // Sideways the trunk leans from the line of the pelvis points up.
         var shoulders = new Place(
-            middle.X + (body.Trunk * Sin(trunk)), middle.Y + (body.Trunk * Cos(trunk)), middle.Z - (((body.Trunk * Cos(trunk)) - (0.055 * body.Stature)) * Tan(lean)));
+            middle.X + (body.Trunk * Sin(trunk)),
+            middle.Y + (body.Trunk * Cos(trunk)),
+            middle.Z - (((body.Trunk * Cos(trunk)) - (0.055 * body.Stature)) * Tan(lean))
+        );
         var shoulder = 0.1295 * body.Stature;
         var ear = new Place(
-            shoulders.X + (0.11 * body.Stature * Sin(trunk)) + (pose.HeadAhead / 100), shoulders.Y + (0.11 * body.Stature * Cos(trunk)), shoulders.Z);
-        Place Pelvis(double x, double y, double z) => new(middle.X + (x * body.Stature), middle.Y + (y * body.Stature) - (z * body.Stature * Sin(drop)), middle.Z + (z * body.Stature * Cos(drop)));
+            shoulders.X + (0.11 * body.Stature * Sin(trunk)) + (pose.HeadAhead / 100),
+            shoulders.Y + (0.11 * body.Stature * Cos(trunk)),
+            shoulders.Z
+        );
+        Place Pelvis(double x, double y, double z) =>
+            new(
+                middle.X + (x * body.Stature),
+                middle.Y + (y * body.Stature) - (z * body.Stature * Sin(drop)),
+                middle.Z + (z * body.Stature * Cos(drop))
+            );
 
-        foreach (var (landmark, place) in new (Landmark, Place)[]
-        {
-            (Landmark.Ankle, ankle), (Landmark.Knee, knee), (Landmark.Toe, toe), (Landmark.Heel, heel), (Landmark.Hip, hip), (Landmark.Ear, ear),
-            (Landmark.Shoulder, shoulders), (Landmark.RearKnee, rearKnee), (Landmark.RearAnkle, rearAnkle), (Landmark.RearToe, rearToe), (Landmark.FreeHip, freeHip),
-            (Landmark.WorkingShoulder, shoulders with { Y = shoulders.Y + (shoulder * Sin(lean) * -1), Z = shoulders.Z - (shoulder * Cos(lean)) }),
-            (Landmark.FreeShoulder, shoulders with { Y = shoulders.Y + (shoulder * Sin(lean)), Z = shoulders.Z + (shoulder * Cos(lean)) }),
-            (Landmark.WorkingPelvis, Pelvis(0.05, 0.055, -0.085)), (Landmark.FreePelvis, Pelvis(0.05, 0.055, 0.085)),
-        })
+        foreach (
+            var (landmark, place) in new (Landmark, Place)[]
+            {
+                (Landmark.Ankle, ankle),
+                (Landmark.Knee, knee),
+                (Landmark.Toe, toe),
+                (Landmark.Heel, heel),
+                (Landmark.Hip, hip),
+                (Landmark.Ear, ear),
+                (Landmark.Shoulder, shoulders),
+                (Landmark.RearKnee, rearKnee),
+                (Landmark.RearAnkle, rearAnkle),
+                (Landmark.RearToe, rearToe),
+                (Landmark.FreeHip, freeHip),
+                (
+                    Landmark.WorkingShoulder,
+                    shoulders with
+                    {
+                        Y = shoulders.Y + (shoulder * Sin(lean) * -1),
+                        Z = shoulders.Z - (shoulder * Cos(lean)),
+                    }
+                ),
+                (
+                    Landmark.FreeShoulder,
+                    shoulders with
+                    {
+                        Y = shoulders.Y + (shoulder * Sin(lean)),
+                        Z = shoulders.Z + (shoulder * Cos(lean)),
+                    }
+                ),
+                (Landmark.WorkingPelvis, Pelvis(0.05, 0.055, -0.085)),
+                (Landmark.FreePelvis, Pelvis(0.05, 0.055, 0.085)),
+            }
+        )
         {
             _side[landmark] = _back[landmark] = place;
         }
@@ -130,7 +178,12 @@ public sealed class PosedFigure
     /// <param name="working">The client's working side.</param>
     /// <param name="camera">How the camera stands.</param>
     /// <param name="wanted">Which landmarks.</param>
-    public IReadOnlyDictionary<Landmark, ImagePoint> Seen(View view, BodySide working, FigureCamera camera, IEnumerable<Landmark> wanted)
+    public IReadOnlyDictionary<Landmark, ImagePoint> Seen(
+        View view,
+        BodySide working,
+        FigureCamera camera,
+        IEnumerable<Landmark> wanted
+    )
     {
         ArgumentNullException.ThrowIfNull(camera);
         ArgumentNullException.ThrowIfNull(wanted);
@@ -162,7 +215,8 @@ public sealed record FigureCamera(double PixelsPerMetre, ImagePoint Origin)
     {
         var (a, roll) = (OffAxisDegrees * PI / 180, RollDegrees * PI / 180);
         double across;
-        if (view == View.Side) across = ((place.X * Cos(a)) - (place.Z * Sin(a))) * (Facing == Facing.Right ? 1 : -1);
+        if (view == View.Side)
+            across = ((place.X * Cos(a)) - (place.Z * Sin(a))) * (Facing == Facing.Right ? 1 : -1);
         else
         {
             var inward = (view == View.Front) == (working == BodySide.Right) ? 1 : -1;
@@ -171,6 +225,7 @@ public sealed record FigureCamera(double PixelsPerMetre, ImagePoint Origin)
 
         return new ImagePoint(
             Origin.X + (PixelsPerMetre * ((across * Cos(roll)) + (place.Y * Sin(roll)))),
-            Origin.Y - (PixelsPerMetre * ((place.Y * Cos(roll)) - (across * Sin(roll)))));
+            Origin.Y - (PixelsPerMetre * ((place.Y * Cos(roll)) - (across * Sin(roll))))
+        );
     }
 }

@@ -56,26 +56,79 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
     /// <param name="dueProp">A borrowed prop whose review is due, in a few words, or null.</param>
     /// <param name="now">The present moment.</param>
     /// <param name="away">A break that is over today, or null.</param>
-    public static Attention Of(int stopSigns, bool unfinished, DateTimeOffset? lastLook, DecisionOutcome? lastDecision, int? lastPain, string? cue, string? dueProp, DateTimeOffset now, LayOff? away = null)
+    public static Attention Of(
+        int stopSigns,
+        bool unfinished,
+        DateTimeOffset? lastLook,
+        DecisionOutcome? lastDecision,
+        int? lastPain,
+        string? cue,
+        string? dueProp,
+        DateTimeOffset now,
+        LayOff? away = null
+    )
     {
         if (stopSigns > 0)
-            return new(AttentionKind.StopSign, "A stop sign stands. Clear it or refer before anything else.", $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything.");
-        if (unfinished) return new(AttentionKind.Unfinished, "A check was begun. Go on where you left it.", "A look is kept unfinished; what was marked in it is still there.");
-        if (lastLook is not { } look) return new(AttentionKind.FirstLook, "First look at both shins, uncued.", "No look is on record. The first is made before anything is coached, so that it shows what the client does unasked.");
+            return new(
+                AttentionKind.StopSign,
+                "A stop sign stands. Clear it or refer before anything else.",
+                $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything."
+            );
+        if (unfinished)
+            return new(
+                AttentionKind.Unfinished,
+                "A check was begun. Go on where you left it.",
+                "A look is kept unfinished; what was marked in it is still there."
+            );
+        if (lastLook is not { } look)
+            return new(
+                AttentionKind.FirstLook,
+                "First look at both shins, uncued.",
+                "No look is on record. The first is made before anything is coached, so that it shows what the client does unasked."
+            );
         var days = (int)(now - look).TotalDays;
-        var when = days == 0 ? "today" : days == 1 ? "yesterday" : $"{days} days ago";
-        if (lastDecision is null) return new(AttentionKind.Undecided, "The last check has no decision yet.", $"The look of {when} was finished and nothing was decided on it.");
-        if (away is not null) return new(AttentionKind.AfterBreak, $"Back after {away.Sentence}", away.Why);
+        var when =
+            days == 0 ? "today"
+            : days == 1 ? "yesterday"
+            : $"{days} days ago";
+        if (lastDecision is null)
+            return new(
+                AttentionKind.Undecided,
+                "The last check has no decision yet.",
+                $"The look of {when} was finished and nothing was decided on it."
+            );
+        if (away is not null)
+            return new(AttentionKind.AfterBreak, $"Back after {away.Sentence}", away.Why);
         if (lastPain > Pain.DefaultLimit)
-            return new(AttentionKind.AskPain, $"Pain was {lastPain} last time. Ask about it, and about the morning after.", $"Pain of {lastPain}, {when}, is above the limit of {Pain.DefaultLimit}; the morning after counts as much as the set.");
+            return new(
+                AttentionKind.AskPain,
+                $"Pain was {lastPain} last time. Ask about it, and about the morning after.",
+                $"Pain of {lastPain}, {when}, is above the limit of {Pain.DefaultLimit}; the morning after counts as much as the set."
+            );
         var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";
         var helped = cue is null ? "" : $" The cue is the one that helped this client last.";
         if (lastDecision is DecisionOutcome.Correct or DecisionOutcome.LookAgain or DecisionOutcome.ModifyAndRetest)
-            return new(AttentionKind.LookAgain, $"Look again at both shins.{carry}", $"What was decided {when} asks for another look before anything else is decided.{helped}");
+            return new(
+                AttentionKind.LookAgain,
+                $"Look again at both shins.{carry}",
+                $"What was decided {when} asks for another look before anything else is decided.{helped}"
+            );
         if (dueProp is not null)
-            return new(AttentionKind.TryWithout, $"Try without today: {dueProp.ToLowerInvariant()}.{carry}", "What is borrowed has a day on which it is tried without, and that day has come. It is given back when nothing is worse without it.");
+            return new(
+                AttentionKind.TryWithout,
+                $"Try without today: {dueProp.ToLowerInvariant()}.{carry}",
+                "What is borrowed has a day on which it is tried without, and that day has come. It is given back when nothing is worse without it."
+            );
         if (now - look > LookInterval)
-            return new(AttentionKind.Due, $"Last look {days} days ago. Look again.{carry}", $"A block has a look once or twice; more than {(int)LookInterval.TotalDays} days without one is too long.{helped}");
-        return new(AttentionKind.CarryOn, cue is null ? "Carry on as decided." : $"Carry on.{carry}", $"Nothing is due: the last look was {when}, and what was decided then stands.{helped}");
+            return new(
+                AttentionKind.Due,
+                $"Last look {days} days ago. Look again.{carry}",
+                $"A block has a look once or twice; more than {(int)LookInterval.TotalDays} days without one is too long.{helped}"
+            );
+        return new(
+            AttentionKind.CarryOn,
+            cue is null ? "Carry on as decided." : $"Carry on.{carry}",
+            $"Nothing is due: the last look was {when}, and what was decided then stands.{helped}"
+        );
     }
 }

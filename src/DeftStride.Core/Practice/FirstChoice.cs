@@ -14,7 +14,14 @@ namespace DeftStride.Core.Practice;
 /// <param name="StandsOn">Rungs the client stands on already; empty at the first visit.</param>
 /// <param name="StopSigns">How many stop signs stand.</param>
 public sealed record ChoiceFacts(
-    IReadOnlyList<Goal> Goals, TrainingAge? TrainingAge, IReadOnlyList<SitePain> Pains, RangeOfMotion Left, RangeOfMotion Right, IReadOnlyList<string> StandsOn, int StopSigns);
+    IReadOnlyList<Goal> Goals,
+    TrainingAge? TrainingAge,
+    IReadOnlyList<SitePain> Pains,
+    RangeOfMotion Left,
+    RangeOfMotion Right,
+    IReadOnlyList<string> StandsOn,
+    int StopSigns
+);
 
 /// <summary>A reason for or against an exercise.</summary>
 /// <param name="RuleId">The rule it comes from.</param>
@@ -36,7 +43,11 @@ public sealed record Candidate(Exercise Exercise, SchoolCode School, IReadOnlyLi
 /// <param name="Id">Stable id.</param>
 /// <param name="When">Whether it speaks.</param>
 /// <param name="Speaks">Points and words per exercise id.</param>
-public sealed record ChoiceRule(string Id, Func<ChoiceFacts, bool> When, IReadOnlyList<(string ExerciseId, int Points, string Text)> Speaks);
+public sealed record ChoiceRule(
+    string Id,
+    Func<ChoiceFacts, bool> When,
+    IReadOnlyList<(string ExerciseId, int Points, string Text)> Speaks
+);
 
 /// <summary>What to start with, why, and why not the next two.</summary>
 /// <param name="Start">The one to start with, or null while a stop sign stands.</param>
@@ -46,54 +57,204 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
 {
     private static readonly Angle StiffAnkle = Angle.FromDegrees(28);
     private static readonly Angle StiffToe = Angle.FromDegrees(50);
-    private const string Floor = "split-squat-from-floor", Pad = "split-squat-to-pad", Raised = "front-foot-raised", Forward = "knee-forward-split-squat",
-        Rear = "rear-foot-raised", Reverse = "reverse-lunge", Tap = "step-down-tap", Up = "step-up", Kneel = "half-kneeling-hold", Stand = "one-leg-stand";
+    private const string Floor = "split-squat-from-floor",
+        Pad = "split-squat-to-pad",
+        Raised = "front-foot-raised",
+        Forward = "knee-forward-split-squat",
+        Rear = "rear-foot-raised",
+        Reverse = "reverse-lunge",
+        Tap = "step-down-tap",
+        Up = "step-up",
+        Kneel = "half-kneeling-hold",
+        Stand = "one-leg-stand";
 
     /// <summary>Every rule, in the order in which their reasons are read.</summary>
     public static IReadOnlyList<ChoiceRule> Rules { get; } =
     [
-        new("always", _ => true,
-        [
-            (Pad, 2, "the form that everything else is compared with"), (Floor, 1, "shows the bottom first"), (Reverse, 0, "the first foot that travels"),
-            (Raised, 0, "deeper for the front leg"), (Rear, -1, "more range and balance than a first lesson needs"), (Tap, 0, "the smallest step that shows the pelvis"),
-            (Up, -1, "wants a steady pelvis first"), (Kneel, 0, "the bottom, held still"), (Forward, -3, "comes after the raised front foot"), (Stand, -1, "still, and soon too easy"),
-        ]),
-        new("new", f => f.TrainingAge is null or TrainingAge.New, [(Floor, 3, "new to this: starting at the bottom shows the place to come back to"), (Pad, -1, "easier once the floor form is known"), (Rear, -4, "not in a first month"), (Reverse, -2, "first learn the place, then step into it")]),
+        new(
+            "always",
+            _ => true,
+            [
+                (Pad, 2, "the form that everything else is compared with"),
+                (Floor, 1, "shows the bottom first"),
+                (Reverse, 0, "the first foot that travels"),
+                (Raised, 0, "deeper for the front leg"),
+                (Rear, -1, "more range and balance than a first lesson needs"),
+                (Tap, 0, "the smallest step that shows the pelvis"),
+                (Up, -1, "wants a steady pelvis first"),
+                (Kneel, 0, "the bottom, held still"),
+                (Forward, -3, "comes after the raised front foot"),
+                (Stand, -1, "still, and soon too easy"),
+            ]
+        ),
+        new(
+            "new",
+            f => f.TrainingAge is null or TrainingAge.New,
+            [
+                (Floor, 3, "new to this: starting at the bottom shows the place to come back to"),
+                (Pad, -1, "easier once the floor form is known"),
+                (Rear, -4, "not in a first month"),
+                (Reverse, -2, "first learn the place, then step into it"),
+            ]
+        ),
         new("months", f => f.TrainingAge == TrainingAge.Months, [(Pad, 2, "some months in: the standing form")]),
-        new("years", f => f.TrainingAge == TrainingAge.Years, [(Pad, 1, "well used to training"), (Rear, 2, "years of training carry it"), (Floor, -1, "likely too easy")]),
-        new("strength", f => f.Goals.Contains(Goal.Strength), [(Pad, 1, "takes load well"), (Rear, 2, "takes heavy load")]),
-        new("front-thigh", f => f.Goals.Contains(Goal.FrontThigh), [(Raised, 4, "bends the front knee deepest"), (Up, 1, "works the front thigh")]),
-        new("buttock", f => f.Goals.Contains(Goal.Buttock), [(Reverse, 2, "pulls through the front heel"), (Pad, 1, "the hip does the braking"), (Rear, 1, "loads the front hip")]),
-        new("running", f => f.Goals.Contains(Goal.Running), [(Reverse, 4, "trunk over the shin, weight over the front foot, as in running"), (Tap, 1, "shows the standing hip")]),
-        new("stairs", f => f.Goals.Contains(Goal.HillsAndStairs), [(Up, 3, "is the stair itself"), (Tap, 2, "is the way down, made small"), (Pad, 1, "the leg without the height")]),
-        new("pelvis", f => f.Goals.Contains(Goal.PelvicControl), [(Tap, 5, "shows and trains the level pelvis"), (Stand, 3, "level without moving")]),
-        new("hips", f => f.Goals.Contains(Goal.HipFreedom), [(Kneel, 5, "opens the front of the rear hip"), (Floor, 1, "starts from there")]),
-        new("return", f => f.Goals.Contains(Goal.Return), [(Floor, 3, "after a lay-off one rung below where they stopped"), (Rear, -3, "not straight after a lay-off"), (Up, -1, "height comes back last")]),
-        new("front-knee-working", f => Hurts(f, LegRole.Front, PainSite.KneeFront, PainSite.BelowKneecap),
-            [(Pad, 2, "a vertical shin spares the front of the knee at the bottom"), (Floor, 1, "shallow and from below"), (Raised, -5, "bends the sore knee deepest"), (Forward, -5, "takes the sore knee furthest"), (Up, -3, "a high box bends the sore knee under load"), (Tap, -2, "lowers onto the sore knee")]),
-        new("front-knee-trailing", f => Hurts(f, LegRole.Rear, PainSite.KneeFront, PainSite.BelowKneecap),
-            [(Rear, -5, "bends the sore rear knee most"), (Raised, 2, "takes weight and bend off the rear leg"), (Kneel, -2, "kneels on the sore knee")]),
-        new("hip-front", f => Hurts(f, null, PainSite.HipFront), [(Rear, -4, "hangs on the front of the hip"), (Raised, 1, "asks less of the rear hip"), (Up, -2, "folds the hip far")]),
-        new("back", f => Hurts(f, null, PainSite.Back), [(Rear, -3, "tempts the back to arch"), (Floor, 1, "short and upright")]),
-        new("stiff-ankle", f => Least(f, RangeTest.AnkleBend) is { } a && a < StiffAnkle, [(Raised, -2, "the ankle runs out before the knee is forward: a wedge first"), (Forward, -3, "needs ankle that is not there yet"), (Pad, 1, "a vertical shin asks little of the ankle")]),
-        new("stiff-toe", f => Least(f, RangeTest.BigToe) is { } t && t < StiffToe, [(Pad, -2, "stands long on a stiff big toe"), (Reverse, -1, "lands on a stiff big toe"), (Raised, 2, "asks less of the rear big toe")]),
-        new("loud", f => f.Pains.Any(p => p.Score >= Pain.StopScore), [(Kneel, 2, "nothing moves while it is this sore"), (Pad, -3, "too much while it is this sore"), (Reverse, -4, "too much while it is this sore"), (Rear, -5, "too much while it is this sore"), (Up, -4, "too much while it is this sore"), (Raised, -3, "too much while it is this sore")]),
+        new(
+            "years",
+            f => f.TrainingAge == TrainingAge.Years,
+            [(Pad, 1, "well used to training"), (Rear, 2, "years of training carry it"), (Floor, -1, "likely too easy")]
+        ),
+        new(
+            "strength",
+            f => f.Goals.Contains(Goal.Strength),
+            [(Pad, 1, "takes load well"), (Rear, 2, "takes heavy load")]
+        ),
+        new(
+            "front-thigh",
+            f => f.Goals.Contains(Goal.FrontThigh),
+            [(Raised, 4, "bends the front knee deepest"), (Up, 1, "works the front thigh")]
+        ),
+        new(
+            "buttock",
+            f => f.Goals.Contains(Goal.Buttock),
+            [
+                (Reverse, 2, "pulls through the front heel"),
+                (Pad, 1, "the hip does the braking"),
+                (Rear, 1, "loads the front hip"),
+            ]
+        ),
+        new(
+            "running",
+            f => f.Goals.Contains(Goal.Running),
+            [
+                (Reverse, 4, "trunk over the shin, weight over the front foot, as in running"),
+                (Tap, 1, "shows the standing hip"),
+            ]
+        ),
+        new(
+            "stairs",
+            f => f.Goals.Contains(Goal.HillsAndStairs),
+            [
+                (Up, 3, "is the stair itself"),
+                (Tap, 2, "is the way down, made small"),
+                (Pad, 1, "the leg without the height"),
+            ]
+        ),
+        new(
+            "pelvis",
+            f => f.Goals.Contains(Goal.PelvicControl),
+            [(Tap, 5, "shows and trains the level pelvis"), (Stand, 3, "level without moving")]
+        ),
+        new(
+            "hips",
+            f => f.Goals.Contains(Goal.HipFreedom),
+            [(Kneel, 5, "opens the front of the rear hip"), (Floor, 1, "starts from there")]
+        ),
+        new(
+            "return",
+            f => f.Goals.Contains(Goal.Return),
+            [
+                (Floor, 3, "after a lay-off one rung below where they stopped"),
+                (Rear, -3, "not straight after a lay-off"),
+                (Up, -1, "height comes back last"),
+            ]
+        ),
+        new(
+            "front-knee-working",
+            f => Hurts(f, LegRole.Front, PainSite.KneeFront, PainSite.BelowKneecap),
+            [
+                (Pad, 2, "a vertical shin spares the front of the knee at the bottom"),
+                (Floor, 1, "shallow and from below"),
+                (Raised, -5, "bends the sore knee deepest"),
+                (Forward, -5, "takes the sore knee furthest"),
+                (Up, -3, "a high box bends the sore knee under load"),
+                (Tap, -2, "lowers onto the sore knee"),
+            ]
+        ),
+        new(
+            "front-knee-trailing",
+            f => Hurts(f, LegRole.Rear, PainSite.KneeFront, PainSite.BelowKneecap),
+            [
+                (Rear, -5, "bends the sore rear knee most"),
+                (Raised, 2, "takes weight and bend off the rear leg"),
+                (Kneel, -2, "kneels on the sore knee"),
+            ]
+        ),
+        new(
+            "hip-front",
+            f => Hurts(f, null, PainSite.HipFront),
+            [
+                (Rear, -4, "hangs on the front of the hip"),
+                (Raised, 1, "asks less of the rear hip"),
+                (Up, -2, "folds the hip far"),
+            ]
+        ),
+        new(
+            "back",
+            f => Hurts(f, null, PainSite.Back),
+            [(Rear, -3, "tempts the back to arch"), (Floor, 1, "short and upright")]
+        ),
+        new(
+            "stiff-ankle",
+            f => Least(f, RangeTest.AnkleBend) is { } a && a < StiffAnkle,
+            [
+                (Raised, -2, "the ankle runs out before the knee is forward: a wedge first"),
+                (Forward, -3, "needs ankle that is not there yet"),
+                (Pad, 1, "a vertical shin asks little of the ankle"),
+            ]
+        ),
+        new(
+            "stiff-toe",
+            f => Least(f, RangeTest.BigToe) is { } t && t < StiffToe,
+            [
+                (Pad, -2, "stands long on a stiff big toe"),
+                (Reverse, -1, "lands on a stiff big toe"),
+                (Raised, 2, "asks less of the rear big toe"),
+            ]
+        ),
+        new(
+            "loud",
+            f => f.Pains.Any(p => p.Score >= Pain.StopScore),
+            [
+                (Kneel, 2, "nothing moves while it is this sore"),
+                (Pad, -3, "too much while it is this sore"),
+                (Reverse, -4, "too much while it is this sore"),
+                (Rear, -5, "too much while it is this sore"),
+                (Up, -4, "too much while it is this sore"),
+                (Raised, -3, "too much while it is this sore"),
+            ]
+        ),
     ];
 
     /// <summary>Chooses. Equal scores keep the order of the first rule, which is the order in which the exercises are usually taught.</summary>
     public static FirstChoice Of(ChoiceFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
-        if (facts.StopSigns > 0) return new(null, [], "A stop sign stands: nothing is chosen until it is cleared.");
+        if (facts.StopSigns > 0)
+            return new(null, [], "A stop sign stands: nothing is chosen until it is cleared.");
         var order = Rules[0].Speaks.Select(s => s.ExerciseId).ToArray();
-        var spoken = Rules.Where(r => r.When(facts)).SelectMany(r => r.Speaks.Select(s => (s.ExerciseId, Reason: new ChoiceReason(r.Id, s.Points, s.Text)))).Concat(Standing(facts)).ToLookup(s => s.ExerciseId, s => s.Reason);
+        var spoken = Rules
+            .Where(r => r.When(facts))
+            .SelectMany(r => r.Speaks.Select(s => (s.ExerciseId, Reason: new ChoiceReason(r.Id, s.Points, s.Text))))
+            .Concat(Standing(facts))
+            .ToLookup(s => s.ExerciseId, s => s.Reason);
         var ranked = order
             .Select(id => Exercise.Find(id)!)
-            .Select(e => new Candidate(e, SchoolFor(e, facts), [.. spoken[e.Id].OrderByDescending(r => Math.Abs(r.Points))]))
-            .OrderByDescending(c => c.Score).ThenBy(c => Array.IndexOf(order, c.Exercise.Id)).ToArray();
+            .Select(e => new Candidate(
+                e,
+                SchoolFor(e, facts),
+                [.. spoken[e.Id].OrderByDescending(r => Math.Abs(r.Points))]
+            ))
+            .OrderByDescending(c => c.Score)
+            .ThenBy(c => Array.IndexOf(order, c.Exercise.Id))
+            .ToArray();
         var start = ranked[0];
-        var why = start.Reasons.Where(r => r.Points > 0).Select(r => r.Text).FirstOrDefault() ?? "nothing speaks against it";
-        return new(start, [.. ranked.Skip(1).Take(2)], $"Start with the {LowerFirst(start.Exercise.Name)}, {LowerFirst(School.Of(start.School).Name)}: {why}.");
+        var why =
+            start.Reasons.Where(r => r.Points > 0).Select(r => r.Text).FirstOrDefault() ?? "nothing speaks against it";
+        return new(
+            start,
+            [.. ranked.Skip(1).Take(2)],
+            $"Start with the {LowerFirst(start.Exercise.Name)}, {LowerFirst(School.Of(start.School).Name)}: {why}."
+        );
     }
 
     /// <summary>Where the client stands already speaks loudest: that rung's exercise for itself, and against every one that lies further up the same ladder.</summary>
@@ -107,12 +268,17 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
             {
                 foreach (var next in from.Next.Select(id => ladder.Rungs.Single(r => r.Id == id)))
                 {
-                    if (above.Add(next.ExerciseId)) Climb(next);
+                    if (above.Add(next.ExerciseId))
+                        Climb(next);
                 }
             }
 
             Climb(rung);
-            foreach (var exercise in above.Where(e => e != rung.ExerciseId)) yield return (exercise, new ChoiceReason("ladder", -6, $"further up than {rung.Name}, where the client stands"));
+            foreach (var exercise in above.Where(e => e != rung.ExerciseId))
+                yield return (
+                    exercise,
+                    new ChoiceReason("ladder", -6, $"further up than {rung.Name}, where the client stands")
+                );
         }
     }
 
@@ -120,22 +286,33 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
     public static string WhyNot(Candidate candidate)
     {
         ArgumentNullException.ThrowIfNull(candidate);
-        return candidate.Reasons.Where(r => r.Points < 0).OrderBy(r => r.Points).Select(r => r.Text).FirstOrDefault() ?? "suits too, a little less";
+        return candidate.Reasons.Where(r => r.Points < 0).OrderBy(r => r.Points).Select(r => r.Text).FirstOrDefault()
+            ?? "suits too, a little less";
     }
 
     private static SchoolCode SchoolFor(Exercise exercise, ChoiceFacts facts)
     {
         var sore = Hurts(facts, LegRole.Front, PainSite.KneeFront, PainSite.BelowKneecap);
-        if (exercise.UsualSchool is null or SchoolCode.VerticalShin && sore) return SchoolCode.VerticalShin;
-        if (exercise.Id == Reverse && facts.Goals.Contains(Goal.Running) && facts.TrainingAge is not (null or TrainingAge.New)) return SchoolCode.Inclined;
+        if (exercise.UsualSchool is null or SchoolCode.VerticalShin && sore)
+            return SchoolCode.VerticalShin;
+        if (
+            exercise.Id == Reverse
+            && facts.Goals.Contains(Goal.Running)
+            && facts.TrainingAge is not (null or TrainingAge.New)
+        )
+            return SchoolCode.Inclined;
         return exercise.UsualSchool ?? SchoolCode.VerticalShin;
     }
 
-    private static bool Hurts(ChoiceFacts facts, LegRole? role, params PainSite[] sites) => facts.Pains.Any(p => p.Score > 0 && sites.Contains(p.Site) && (role is null || p.Role == role));
+    private static bool Hurts(ChoiceFacts facts, LegRole? role, params PainSite[] sites) =>
+        facts.Pains.Any(p => p.Score > 0 && sites.Contains(p.Site) && (role is null || p.Role == role));
 
     private static Angle? Least(ChoiceFacts facts, RangeTest test)
     {
-        var measured = new[] { facts.Left.Of(test), facts.Right.Of(test) }.Where(l => l.Measured).Select(l => l.Most).ToArray();
+        var measured = new[] { facts.Left.Of(test), facts.Right.Of(test) }
+            .Where(l => l.Measured)
+            .Select(l => l.Most)
+            .ToArray();
         return measured.Length == 0 ? null : measured.Min();
     }
 

@@ -99,13 +99,14 @@ public enum PainSite
 public sealed record SitePain(BodySide Leg, LegRole Role, PainSite Site, int Score)
 {
     /// <summary>A site in words.</summary>
-    public static string Word(PainSite site) => site switch
-    {
-        PainSite.KneeInside => "inside of the knee",
-        PainSite.KneeOutside => "outside of the knee",
-        PainSite.KneeFront => "front of the knee",
-        PainSite.BelowKneecap => "below the kneecap",
-        PainSite.HipFront => "front of the hip",
-        _ => "low back",
-    };
+    public static string Word(PainSite site) =>
+        site switch
+        {
+            PainSite.KneeInside => "inside of the knee",
+            PainSite.KneeOutside => "outside of the knee",
+            PainSite.KneeFront => "front of the knee",
+            PainSite.BelowKneecap => "below the kneecap",
+            PainSite.HipFront => "front of the hip",
+            _ => "low back",
+        };
 }

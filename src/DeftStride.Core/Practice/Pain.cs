@@ -28,16 +28,18 @@ public sealed record Pain(int Score, BodySide? Leg, LegRole? Role)
     public static Pain None { get; } = new(0, null, null);
 
     /// <summary>What is wrong with the report, in a sentence, or null when it is fine.</summary>
-    public string? Problem() => (Score, Leg, Role) switch
-    {
-        ( < 0 or > 10, _, _) => "Pain goes from 0 (none) to 10. Pick a number in between.",
-        ( > 0, null, _) => "Say which leg hurts, left or right.",
-        ( > 0, _, null) => "Say whether the leg hurts in front or behind.",
-        _ => null,
-    };
+    public string? Problem() =>
+        (Score, Leg, Role) switch
+        {
+            (< 0 or > 10, _, _) => "Pain goes from 0 (none) to 10. Pick a number in between.",
+            (> 0, null, _) => "Say which leg hurts, left or right.",
+            (> 0, _, null) => "Say whether the leg hurts in front or behind.",
+            _ => null,
+        };
 
     /// <summary>In words: "no pain", "pain 3, left leg behind".</summary>
-    public override string ToString() => Score == 0
-        ? "no pain"
-        : $"pain {Score}, {(Leg == BodySide.Left ? "left" : "right")} leg {(Role == LegRole.Front ? "in front" : "behind")}";
+    public override string ToString() =>
+        Score == 0
+            ? "no pain"
+            : $"pain {Score}, {(Leg == BodySide.Left ? "left" : "right")} leg {(Role == LegRole.Front ? "in front" : "behind")}";
 }

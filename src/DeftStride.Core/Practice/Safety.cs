@@ -40,11 +40,14 @@ public static class Cautions
     ];
 
     /// <summary>Shown where a check begins.</summary>
-    public const string BeforeCheck = "Sharp or catching pain, locking, giving way, swelling or numbness: stop and refer.";
+    public const string BeforeCheck =
+        "Sharp or catching pain, locking, giving way, swelling or numbness: stop and refer.";
 
     /// <summary>Shown where pain is asked about.</summary>
-    public const string AboutPain = "0–2 is ordinary. 3–4: change one thing and ask again. 5 or more: stop this exercise today. Ask again next morning.";
+    public const string AboutPain =
+        "0–2 is ordinary. 3–4: change one thing and ask again. 5 or more: stop this exercise today. Ask again next morning.";
 
     /// <summary>Shown while an uncleared flag stands.</summary>
-    public const string WhileFlagged = "No training advice until a coach clears this with a note: who examined, when, and what is allowed.";
+    public const string WhileFlagged =
+        "No training advice until a coach clears this with a note: who examined, when, and what is allowed.";
 }

@@ -52,17 +52,18 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
     public string Name => NameOf(Joint);
 
     /// <summary>A joint in words.</summary>
-    public static string NameOf(DemandedJoint joint) => joint switch
-    {
-        DemandedJoint.FrontAnkle => "front ankle",
-        DemandedJoint.FrontKnee => "front knee",
-        DemandedJoint.FrontHip => "front hip",
-        DemandedJoint.RearHip => "rear hip",
-        DemandedJoint.RearKnee => "rear knee",
-        DemandedJoint.RearAnkle => "rear ankle",
-        DemandedJoint.BigToe => "big toe of the rear foot",
-        _ => throw new ArgumentOutOfRangeException(nameof(joint), joint, null),
-    };
+    public static string NameOf(DemandedJoint joint) =>
+        joint switch
+        {
+            DemandedJoint.FrontAnkle => "front ankle",
+            DemandedJoint.FrontKnee => "front knee",
+            DemandedJoint.FrontHip => "front hip",
+            DemandedJoint.RearHip => "rear hip",
+            DemandedJoint.RearKnee => "rear knee",
+            DemandedJoint.RearAnkle => "rear ankle",
+            DemandedJoint.BigToe => "big toe of the rear foot",
+            _ => throw new ArgumentOutOfRangeException(nameof(joint), joint, null),
+        };
 
     /// <summary>Everything a split stance asks, front to rear.</summary>
     /// <param name="posture">The posture.</param>
@@ -81,7 +82,11 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
             new(DemandedJoint.FrontKnee, posture.FrontKnee, new Limit(RangeOfMotion.FrontKneeBend, false)),
             new(DemandedJoint.FrontHip, posture.FrontHip, front.Of(RangeTest.HipFlexion)),
             // The front of the thigh crosses hip and knee: with the knee bent past a right angle the hip has less.
-            new(DemandedJoint.RearHip, posture.RearHip, bent ? hip : new Limit(Angle.Max(hip.Most, RangeOfMotion.HipExtensionKneeOpen), hip.Measured)),
+            new(
+                DemandedJoint.RearHip,
+                posture.RearHip,
+                bent ? hip : new Limit(Angle.Max(hip.Most, RangeOfMotion.HipExtensionKneeOpen), hip.Measured)
+            ),
             new(DemandedJoint.RearKnee, posture.RearKnee, rear.Of(RangeTest.RearKnee)),
         };
         if (posture.RearAnkle is { } ankle)
@@ -97,6 +102,7 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
     public static Demand Binding(IReadOnlyList<Demand> demands)
     {
         ArgumentNullException.ThrowIfNull(demands);
-        return demands.MinBy(d => d.Spare.Radians) ?? throw new ArgumentException("There is nothing to compare.", nameof(demands));
+        return demands.MinBy(d => d.Spare.Radians)
+            ?? throw new ArgumentException("There is nothing to compare.", nameof(demands));
     }
 }

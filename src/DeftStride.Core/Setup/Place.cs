@@ -4,5 +4,6 @@ namespace DeftStride.Core.Setup;
 public readonly record struct Place(double X, double Y)
 {
     /// <summary>The distance to another place, metres.</summary>
-    public double DistanceTo(Place other) => Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
+    public double DistanceTo(Place other) =>
+        Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
 }

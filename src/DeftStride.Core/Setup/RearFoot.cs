@@ -6,9 +6,7 @@ namespace DeftStride.Core.Setup;
 /// <summary>How the rear foot stands; it closes the last freedom of the linkage.</summary>
 public abstract record RearFoot
 {
-    private RearFoot()
-    {
-    }
+    private RearFoot() { }
 
     /// <summary>On the ball, toe and ankle each taking the same share of what they have (θ/θmax = δ/δmax). The usual one.</summary>
     /// <param name="BigToeMost">θmax, what the client's big toe has.</param>

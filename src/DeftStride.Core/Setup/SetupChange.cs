@@ -62,8 +62,12 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
             SetupLever.RearRaise => far ? $"Raise the rear foot by {by}." : $"Lower the rear foot by {by}.",
             SetupLever.HeelWedge => $"Put a wedge of {by} under the front heel.",
             SetupLever.Depth => $"Stop {by} higher.",
-            SetupLever.TrunkLean => far ? $"Lean the trunk {by} further forward." : $"Hold the trunk {by} more upright.",
-            SetupLever.Hips => far ? $"Carry the hips forward: rear thigh {by} further behind." : $"Sit the hips back: rear thigh {by} further ahead.",
+            SetupLever.TrunkLean => far
+                ? $"Lean the trunk {by} further forward."
+                : $"Hold the trunk {by} more upright.",
+            SetupLever.Hips => far
+                ? $"Carry the hips forward: rear thigh {by} further behind."
+                : $"Sit the hips back: rear thigh {by} further ahead.",
             _ => throw new InvalidOperationException($"No words for {Lever}."),
         };
     }
@@ -73,26 +77,43 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
     {
         ArgumentNullException.ThrowIfNull(before);
         var parts = new List<string>();
-        if (Lever != SetupLever.Stance && Math.Abs(Posture.StanceMetres - before.StanceMetres) >= 0.01) parts.Add($"stance {tape.Length(before.StanceMetres)} → {tape.Length(Posture.StanceMetres)}");
-        foreach (var (name, was, now) in new[] { ("front knee", before.FrontKnee, Posture.FrontKnee), ("front shin", before.Stance.FrontShin, Posture.Stance.FrontShin), ("front hip", before.FrontHip, Posture.FrontHip), ("rear knee", before.RearKnee, Posture.RearKnee) })
+        if (Lever != SetupLever.Stance && Math.Abs(Posture.StanceMetres - before.StanceMetres) >= 0.01)
+            parts.Add($"stance {tape.Length(before.StanceMetres)} → {tape.Length(Posture.StanceMetres)}");
+        foreach (
+            var (name, was, now) in new[]
+            {
+                ("front knee", before.FrontKnee, Posture.FrontKnee),
+                ("front shin", before.Stance.FrontShin, Posture.Stance.FrontShin),
+                ("front hip", before.FrontHip, Posture.FrontHip),
+                ("rear knee", before.RearKnee, Posture.RearKnee),
+            }
+        )
         {
-            if ((now - was).Abs() >= Angle.FromDegrees(2)) parts.Add($"{name} {was} → {now}");
+            if ((now - was).Abs() >= Angle.FromDegrees(2))
+                parts.Add($"{name} {was} → {now}");
         }
 
-        if (Lever == SetupLever.HeelWedge) parts.Add("a prop, borrowed: tried without again within two weeks");
+        if (Lever == SetupLever.HeelWedge)
+            parts.Add("a prop, borrowed: tried without again within two weeks");
         return string.Join(", ", parts);
     }
 
     /// <summary>The amount with its unit, without a sign.</summary>
-    public string Size(Tape tape) => Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
-        ? Math.Abs(Amount).ToString("0", CultureInfo.InvariantCulture) + "°"
-        : tape.Length(Math.Abs(Amount));
+    public string Size(Tape tape) =>
+        Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
+            ? Math.Abs(Amount).ToString("0", CultureInfo.InvariantCulture) + "°"
+            : tape.Length(Math.Abs(Amount));
 
     /// <summary>
     /// Every single change that makes the set-up fit, the least bother first. For each lever the smallest amount is found
     /// by going out in steps of a centimetre or a degree.
     /// </summary>
-    public static IReadOnlyList<SetupChange> Fitting(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear)
+    public static IReadOnlyList<SetupChange> Fitting(
+        Body body,
+        SplitPosture posture,
+        RangeOfMotion front,
+        RangeOfMotion rear
+    )
     {
         ArgumentNullException.ThrowIfNull(posture);
         var found = new List<SetupChange>();
@@ -101,8 +122,11 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
             for (var steps = 1; steps * lever.Step <= lever.Most + 1e-9; steps++)
             {
                 var amount = steps * lever.Step;
-                var change = Try(body, posture, lever, amount, front, rear) ?? (lever.BothWays ? Try(body, posture, lever, -amount, front, rear) : null);
-                if (change is null) continue;
+                var change =
+                    Try(body, posture, lever, amount, front, rear)
+                    ?? (lever.BothWays ? Try(body, posture, lever, -amount, front, rear) : null);
+                if (change is null)
+                    continue;
                 found.Add(change);
                 break;
             }
@@ -119,25 +143,55 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
         return lever switch
         {
             SetupLever.Stance => FromLength(body, posture.StanceMetres + amount, q),
-            SetupLever.FrontRaise => Forward(body, q with { FrontRaiseMetres = q.FrontRaiseMetres + amount, RearKneeMetres = q.RearKneeMetres + amount }),
+            SetupLever.FrontRaise => Forward(
+                body,
+                q with
+                {
+                    FrontRaiseMetres = q.FrontRaiseMetres + amount,
+                    RearKneeMetres = q.RearKneeMetres + amount,
+                }
+            ),
             SetupLever.RearRaise => Forward(body, q with { RearRaiseMetres = q.RearRaiseMetres + amount }),
             // A wedge lifts the heel under the same shin: what the ankle has left grows by its angle.
             SetupLever.HeelWedge => Forward(body, q with { HeelWedge = q.HeelWedge + Angle.FromDegrees(amount) }),
-            SetupLever.Depth => FromLength(body, posture.StanceMetres, q with { RearKneeMetres = q.RearKneeMetres + amount }),
+            SetupLever.Depth => FromLength(
+                body,
+                posture.StanceMetres,
+                q with
+                {
+                    RearKneeMetres = q.RearKneeMetres + amount,
+                }
+            ),
             SetupLever.TrunkLean => Forward(body, q with { TrunkLean = q.TrunkLean + Angle.FromDegrees(amount) }),
-            SetupLever.Hips => FromLength(body, posture.StanceMetres, q with { RearThigh = q.RearThigh + Angle.FromDegrees(amount) }),
+            SetupLever.Hips => FromLength(
+                body,
+                posture.StanceMetres,
+                q with
+                {
+                    RearThigh = q.RearThigh + Angle.FromDegrees(amount),
+                }
+            ),
             _ => throw new ArgumentOutOfRangeException(nameof(lever), lever, null),
         };
     }
 
-    private static SetupChange? Try(Body body, SplitPosture posture, LeverInfo lever, double amount, RangeOfMotion front, RangeOfMotion rear) =>
+    private static SetupChange? Try(
+        Body body,
+        SplitPosture posture,
+        LeverInfo lever,
+        double amount,
+        RangeOfMotion front,
+        RangeOfMotion rear
+    ) =>
         Move(body, posture, lever.Lever, amount) is { } moved && !Demand.Of(moved, front, rear).Any(d => d.Exceeds)
             ? new SetupChange(lever.Lever, amount, Math.Abs(amount) / lever.Felt, moved.Stance, moved)
             : null;
 
-    private static SplitPosture? Forward(Body body, SplitStance stance) => SplitLinkage.TrySolve(body, stance, out var posture, out _) ? posture : null;
+    private static SplitPosture? Forward(Body body, SplitStance stance) =>
+        SplitLinkage.TrySolve(body, stance, out var posture, out _) ? posture : null;
 
-    private static SplitPosture? FromLength(Body body, double metres, SplitStance stance) => SplitLinkage.TryFromStanceLength(body, metres, stance, out var posture, out _) ? posture : null;
+    private static SplitPosture? FromLength(Body body, double metres, SplitStance stance) =>
+        SplitLinkage.TryFromStanceLength(body, metres, stance, out var posture, out _) ? posture : null;
 }
 
 /// <summary>When no single change makes a set-up fit: the two limits that are in each other's way, and what would suit instead.</summary>
@@ -150,18 +204,26 @@ public sealed record SetupConflict(Demand First, Demand Second, string Sentence)
     public static SetupConflict? Of(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear)
     {
         var demands = Demand.Of(posture, front, rear);
-        if (!demands.Any(d => d.Exceeds) || SetupChange.Fitting(body, posture, front, rear).Count > 0) return null;
+        if (!demands.Any(d => d.Exceeds) || SetupChange.Fitting(body, posture, front, rear).Count > 0)
+            return null;
         var first = Demand.Binding(demands);
-        var second = demands.Where(d => d.Exceeds && d.Joint != first.Joint).MinBy(d => d.Spare.Radians)
+        var second =
+            demands.Where(d => d.Exceeds && d.Joint != first.Joint).MinBy(d => d.Spare.Radians)
             ?? demands.Where(d => d.Joint != first.Joint).MinBy(d => d.Spare.Radians)!;
-        return new SetupConflict(first, second, $"The {first.Name} and the {second.Name} are in each other's way here: no single change frees both. {Instead(first.Joint)}");
+        return new SetupConflict(
+            first,
+            second,
+            $"The {first.Name} and the {second.Name} are in each other's way here: no single change frees both. {Instead(first.Joint)}"
+        );
     }
 
-    private static string Instead(DemandedJoint joint) => joint switch
-    {
-        DemandedJoint.FrontAnkle => "Take the vertical-shin form to the pad, or a thicker wedge with less depth.",
-        DemandedJoint.RearHip or DemandedJoint.BigToe => "Take the front-foot-raised split squat, or stop higher.",
-        DemandedJoint.RearKnee or DemandedJoint.RearAnkle => "Take a lower rear surface, or the split squat from the floor.",
-        _ => "Take a shallower depth with a hand on a support.",
-    };
+    private static string Instead(DemandedJoint joint) =>
+        joint switch
+        {
+            DemandedJoint.FrontAnkle => "Take the vertical-shin form to the pad, or a thicker wedge with less depth.",
+            DemandedJoint.RearHip or DemandedJoint.BigToe => "Take the front-foot-raised split squat, or stop higher.",
+            DemandedJoint.RearKnee or DemandedJoint.RearAnkle =>
+                "Take a lower rear surface, or the split squat from the floor.",
+            _ => "Take a shallower depth with a hand on a support.",
+        };
 }

@@ -46,8 +46,15 @@ public sealed record Rounding(string Sentence, bool Matters);
 /// <param name="Roundings">What rounding to the kit changed.</param>
 /// <param name="Estimated">Whether shank, thigh or a range that binds is assumed.</param>
 public sealed record SplitPlan(
-    SplitPosture Posture, IReadOnlyList<Demand> Demands, Demand Binding, IReadOnlyList<SetupChange> Changes, SetupConflict? Conflict,
-    IReadOnlyList<CardLine> Card, IReadOnlyList<Rounding> Roundings, bool Estimated)
+    SplitPosture Posture,
+    IReadOnlyList<Demand> Demands,
+    Demand Binding,
+    IReadOnlyList<SetupChange> Changes,
+    SetupConflict? Conflict,
+    IReadOnlyList<CardLine> Card,
+    IReadOnlyList<Rounding> Roundings,
+    bool Estimated
+)
 {
     /// <summary>Whether every joint has what is asked.</summary>
     public bool Fits => !Demands.Any(d => d.Exceeds);
@@ -57,13 +64,22 @@ public sealed record SplitPlan(
     {
         if (Fits)
         {
-            var spare = Binding.Spare.Degrees < 0.5 ? "nothing to spare" : Binding.Spare.Degrees < 5 ? $"only {Binding.Spare} to spare" : $"{Binding.Spare} to spare";
-            return Phrase.Of(new("This stance "), new("fits", Tone.Good), new($". The {Binding.Name} runs out first, with {spare}."));
+            var spare =
+                Binding.Spare.Degrees < 0.5 ? "nothing to spare"
+                : Binding.Spare.Degrees < 5 ? $"only {Binding.Spare} to spare"
+                : $"{Binding.Spare} to spare";
+            return Phrase.Of(
+                new("This stance "),
+                new("fits", Tone.Good),
+                new($". The {Binding.Name} runs out first, with {spare}.")
+            );
         }
 
         return Phrase.Of(
-            new($"The {Binding.Name} is "), new($"{Binding.Spare.Abs()} short", Tone.Off),
-            new(Changes.Count > 0 ? $". {Changes[0].Sentence(tape)}" : $". {Conflict?.Sentence}"));
+            new($"The {Binding.Name} is "),
+            new($"{Binding.Spare.Abs()} short", Tone.Off),
+            new(Changes.Count > 0 ? $". {Changes[0].Sentence(tape)}" : $". {Conflict?.Sentence}")
+        );
     }
 }
 
@@ -77,7 +93,14 @@ public static class SetupPlanner
     public const double RearInstepMost = 0.19;
 
     /// <summary>The stance a school starts from, before anybody has moved a handle.</summary>
-    public static SplitStance Start(Body body, SchoolCode school, SplitForm form, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    public static SplitStance Start(
+        Body body,
+        SchoolCode school,
+        SplitForm form,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        StudioKit kit
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(front);
@@ -89,12 +112,23 @@ public static class SetupPlanner
             SchoolCode.Inclined => (Angle.FromDegrees(20), Angle.Zero, Angle.FromDegrees(20)),
             _ => (ankle - Angle.FromDegrees(4), Angle.FromDegrees(-5), Angle.FromDegrees(5)),
         };
-        var knee = form == SplitForm.FromFloor ? SplitStance.KneeRadiusMetres : kit.Pad() + SplitStance.KneeRadiusMetres;
+        var knee =
+            form == SplitForm.FromFloor ? SplitStance.KneeRadiusMetres : kit.Pad() + SplitStance.KneeRadiusMetres;
         var stance = new SplitStance(shin, rearThigh, knee, lean, RearFoot: RearFoot.For(rear));
         return form switch
         {
             SplitForm.FrontFootRaised => Raised(body, stance, FrontRaise(body, stance, front, rear, kit), front, rear),
-            SplitForm.RearFootRaised => RearRaised(body, stance with { TrunkLean = Angle.FromDegrees(12), FrontShin = Angle.FromDegrees(8) }, front, rear, kit),
+            SplitForm.RearFootRaised => RearRaised(
+                body,
+                stance with
+                {
+                    TrunkLean = Angle.FromDegrees(12),
+                    FrontShin = Angle.FromDegrees(8),
+                },
+                front,
+                rear,
+                kit
+            ),
             SplitForm.RearInstep => stance with
             {
                 RearRaiseMetres = kit.RollMetres ?? Below(kit, 0.15 * body.Stature),
@@ -113,7 +147,14 @@ public static class SetupPlanner
         ArgumentNullException.ThrowIfNull(stance);
         return
         [
-            ("half-kneeling", stance with { RearKneeMetres = SplitStance.KneeRadiusMetres + stance.FrontRaiseMetres, TrunkLean = Angle.Zero }),
+            (
+                "half-kneeling",
+                stance with
+                {
+                    RearKneeMetres = SplitStance.KneeRadiusMetres + stance.FrontRaiseMetres,
+                    TrunkLean = Angle.Zero,
+                }
+            ),
             ("reverse lunge", stance with { TrunkLean = stance.TrunkLean + Angle.FromDegrees(5) }),
         ];
     }
@@ -133,55 +174,100 @@ public static class SetupPlanner
         var fits = !demands.Any(d => d.Exceeds);
         var changes = fits ? [] : SetupChange.Fitting(body, posture, front, rear);
         return new SplitPlan(
-            posture, demands, binding, changes, fits || changes.Count > 0 ? null : SetupConflict.Of(body, posture, front, rear),
-            Card(body, posture, kit), Roundings(body, posture, front, rear, kit), !body.SegmentsMeasured || !binding.Limit.Measured);
+            posture,
+            demands,
+            binding,
+            changes,
+            fits || changes.Count > 0 ? null : SetupConflict.Of(body, posture, front, rear),
+            Card(body, posture, kit),
+            Roundings(body, posture, front, rear, kit),
+            !body.SegmentsMeasured || !binding.Limit.Measured
+        );
     }
 
     /// <summary>
     /// The least height under the front foot at which rear hip and big toe have what is asked, with front shin and knee kept
     /// and depth rising with it; at least 5 cm, at most 20, rounded up to the kit.
     /// </summary>
-    private static double FrontRaise(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    private static double FrontRaise(
+        Body body,
+        SplitStance stance,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        StudioKit kit
+    )
     {
-        const double Least = 0.05, Most = 0.20;
-        var heights = kit.HasHeights ? kit.Heights().Select(h => h.Metres).Where(h => h is >= Least - 0.001 and <= Most + 0.001).ToArray() : [.. Enumerable.Range(5, 16).Select(cm => cm / 100.0)];
-        if (heights.Length == 0) heights = [0.10];
+        const double Least = 0.05,
+            Most = 0.20;
+        var heights = kit.HasHeights
+            ? kit.Heights().Select(h => h.Metres).Where(h => h is >= Least - 0.001 and <= Most + 0.001).ToArray()
+            : [.. Enumerable.Range(5, 16).Select(cm => cm / 100.0)];
+        if (heights.Length == 0)
+            heights = [0.10];
         foreach (var height in heights)
         {
-            if (RearFits(body, Risen(stance, height), front, rear)) return height;
+            if (RearFits(body, Risen(stance, height), front, rear))
+                return height;
         }
 
         return heights[^1];
     }
 
     /// <summary>On the raised foot down to the same pad, which bends the front leg more; only where the rear leg cannot follow does the depth rise with the foot.</summary>
-    private static SplitStance Raised(Body body, SplitStance stance, double height, RangeOfMotion front, RangeOfMotion rear)
+    private static SplitStance Raised(
+        Body body,
+        SplitStance stance,
+        double height,
+        RangeOfMotion front,
+        RangeOfMotion rear
+    )
     {
         var toPad = stance with { FrontRaiseMetres = height };
         return RearFits(body, toPad, front, rear) ? toPad : Risen(stance, height);
     }
 
-    private static SplitStance Risen(SplitStance stance, double height) => stance with { FrontRaiseMetres = height, RearKneeMetres = stance.RearKneeMetres + height };
+    private static SplitStance Risen(SplitStance stance, double height) =>
+        stance with
+        {
+            FrontRaiseMetres = height,
+            RearKneeMetres = stance.RearKneeMetres + height,
+        };
 
     private static bool RearFits(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear) =>
         SplitLinkage.TrySolve(body, stance, out var posture, out _)
-        && !Demand.Of(posture, front, rear).Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
+        && !Demand
+            .Of(posture, front, rear)
+            .Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
 
     /// <summary>The highest surface for the rear ball that the client's own toe, ankle and knee follow; the lowest there is when none does.</summary>
-    private static SplitStance RearRaised(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    private static SplitStance RearRaised(
+        Body body,
+        SplitStance stance,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        StudioKit kit
+    )
     {
         var most = RearBallMost * body.Stature;
         double[] heights = kit.HasHeights
             ? [.. kit.Heights().Select(h => h.Metres).Where(h => h > 0 && h <= most + 0.005)]
             : [.. Enumerable.Range(2, Math.Max(1, (int)(most * 100) - 1)).Select(cm => cm / 100.0)];
-        if (heights.Length == 0) return stance;
+        if (heights.Length == 0)
+            return stance;
         foreach (var height in heights.Reverse())
         {
             var raised = stance with { RearRaiseMetres = height };
-            if (SplitLinkage.TrySolve(body, raised, out var posture, out _) && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)) return raised;
+            if (
+                SplitLinkage.TrySolve(body, raised, out var posture, out _)
+                && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)
+            )
+                return raised;
         }
 
-        return stance with { RearRaiseMetres = heights[0] };
+        return stance with
+        {
+            RearRaiseMetres = heights[0],
+        };
     }
 
     private static double Below(StudioKit kit, double metres) =>
@@ -192,44 +278,117 @@ public static class SetupPlanner
         var q = posture.Stance;
         var lines = new List<CardLine>
         {
-            new("stance", "Front heel to rear toe", kit.Tape.Length(posture.StanceMetres), q.RearRaiseMetres > 0
-                ? FormattableString.Invariant($"{posture.StanceMetres / body.Foot:0.0} of the client's foot lengths; two to three is usual")
-                : "tape to tape, on one floor line"),
-            new("track", "Feet apart", $"{kit.Tape.Length(body.HipJointWidth)} to {kit.Tape.Length(body.HipBoneWidth)}", "hip joints to hip bones; narrower is harder"),
+            new(
+                "stance",
+                "Front heel to rear toe",
+                kit.Tape.Length(posture.StanceMetres),
+                q.RearRaiseMetres > 0
+                    ? FormattableString.Invariant(
+                        $"{posture.StanceMetres / body.Foot:0.0} of the client's foot lengths; two to three is usual"
+                    )
+                    : "tape to tape, on one floor line"
+            ),
+            new(
+                "track",
+                "Feet apart",
+                $"{kit.Tape.Length(body.HipJointWidth)} to {kit.Tape.Length(body.HipBoneWidth)}",
+                "hip joints to hip bones; narrower is harder"
+            ),
             new("shin", "Front shin", Lean(q.FrontShin), "at the bottom"),
             new("trunk", "Trunk", q.TrunkLean.Degrees < 0.5 ? "upright" : $"{q.TrunkLean} forward", "at the bottom"),
         };
         var under = q.RearKneeMetres - SplitStance.KneeRadiusMetres;
-        lines.Add(under > 0.005
-            ? new("pad", under > 0.08 ? "Stop above the floor" : "Pad under the rear knee", kit.Tape.Length(under), under > 0.08 ? "a chosen shallower depth" : "touch it softly")
-            : new("pad", "Rear knee", "to the floor", "touch it softly"));
-        if (q.FrontRaiseMetres > 0) lines.Add(new("front", "Front foot on", kit.Tape.Length(q.FrontRaiseMetres), kit.Nearest(q.FrontRaiseMetres).Parts));
+        lines.Add(
+            under > 0.005
+                ? new(
+                    "pad",
+                    under > 0.08 ? "Stop above the floor" : "Pad under the rear knee",
+                    kit.Tape.Length(under),
+                    under > 0.08 ? "a chosen shallower depth" : "touch it softly"
+                )
+                : new("pad", "Rear knee", "to the floor", "touch it softly")
+        );
+        if (q.FrontRaiseMetres > 0)
+            lines.Add(
+                new(
+                    "front",
+                    "Front foot on",
+                    kit.Tape.Length(q.FrontRaiseMetres),
+                    kit.Nearest(q.FrontRaiseMetres).Parts
+                )
+            );
         if (q.RearRaiseMetres > 0)
-            lines.Add(new("rear", q.RearFoot is RearFoot.Instep ? "Rear instep on" : "Rear foot on", kit.Tape.Length(q.RearRaiseMetres), kit.Nearest(q.RearRaiseMetres).Parts));
-        if (q.HeelWedge > Angle.Zero) lines.Add(new("wedge", "Wedge under the front heel", q.HeelWedge.ToString(), "thin end forward, not tipping; borrowed, with a review date"));
+            lines.Add(
+                new(
+                    "rear",
+                    q.RearFoot is RearFoot.Instep ? "Rear instep on" : "Rear foot on",
+                    kit.Tape.Length(q.RearRaiseMetres),
+                    kit.Nearest(q.RearRaiseMetres).Parts
+                )
+            );
+        if (q.HeelWedge > Angle.Zero)
+            lines.Add(
+                new(
+                    "wedge",
+                    "Wedge under the front heel",
+                    q.HeelWedge.ToString(),
+                    "thin end forward, not tipping; borrowed, with a review date"
+                )
+            );
         return [.. lines];
     }
 
-    private static Rounding[] Roundings(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    private static Rounding[] Roundings(
+        Body body,
+        SplitPosture posture,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        StudioKit kit
+    )
     {
-        if (!kit.HasHeights) return [];
+        if (!kit.HasHeights)
+            return [];
         var found = new List<Rounding>();
-        foreach (var (lever, wanted, name) in new[] { (SetupLever.FrontRaise, posture.Stance.FrontRaiseMetres, "front foot"), (SetupLever.RearRaise, posture.Stance.RearRaiseMetres, "rear foot") })
+        foreach (
+            var (lever, wanted, name) in new[]
+            {
+                (SetupLever.FrontRaise, posture.Stance.FrontRaiseMetres, "front foot"),
+                (SetupLever.RearRaise, posture.Stance.RearRaiseMetres, "rear foot"),
+            }
+        )
         {
             var near = kit.Nearest(wanted);
             var off = near.Metres - wanted;
-            if (wanted <= 0 || Math.Abs(off) < 0.0026) continue;
+            if (wanted <= 0 || Math.Abs(off) < 0.0026)
+                continue;
             var moved = SetupChange.Move(body, posture, lever, off);
             var breaks = moved is null || Demand.Of(moved, front, rear).Any(d => d.Exceeds);
-            var knee = moved is null ? "nothing fits there" : $"the front knee bends {posture.FrontKnee} → {moved.FrontKnee}, the stance becomes {kit.Tape.Length(moved.StanceMetres)}";
-            found.Add(new($"Wanted under the {name}: {kit.Tape.Length(wanted)}. Nearest in this studio: {kit.Tape.Length(near.Metres)} ({near.Parts}); {knee}.", breaks));
+            var knee = moved is null
+                ? "nothing fits there"
+                : $"the front knee bends {posture.FrontKnee} → {moved.FrontKnee}, the stance becomes {kit.Tape.Length(moved.StanceMetres)}";
+            found.Add(
+                new(
+                    $"Wanted under the {name}: {kit.Tape.Length(wanted)}. Nearest in this studio: {kit.Tape.Length(near.Metres)} ({near.Parts}); {knee}.",
+                    breaks
+                )
+            );
         }
 
-        if (posture.Stance.HeelWedge is var wedge && wedge > Angle.Zero && kit.WedgesDegrees.Count > 0 && !kit.WedgesDegrees.Any(w => Math.Abs(w - wedge.Degrees) < 0.6))
+        if (
+            posture.Stance.HeelWedge is var wedge
+            && wedge > Angle.Zero
+            && kit.WedgesDegrees.Count > 0
+            && !kit.WedgesDegrees.Any(w => Math.Abs(w - wedge.Degrees) < 0.6)
+        )
         {
-            found.Add(kit.WedgeOfAtLeast(wedge.Degrees) is { } thicker
-                ? new($"Wanted: a wedge of {wedge}. Nearest that is thick enough: {thicker:0}°.", false)
-                : new($"Wanted: a wedge of {wedge}. The thickest here is {kit.WedgesDegrees.Max():0}°: take the shin {wedge.Degrees - kit.WedgesDegrees.Max():0}° less far.", true));
+            found.Add(
+                kit.WedgeOfAtLeast(wedge.Degrees) is { } thicker
+                    ? new($"Wanted: a wedge of {wedge}. Nearest that is thick enough: {thicker:0}°.", false)
+                    : new(
+                        $"Wanted: a wedge of {wedge}. The thickest here is {kit.WedgesDegrees.Max():0}°: take the shin {wedge.Degrees - kit.WedgesDegrees.Max():0}° less far.",
+                        true
+                    )
+            );
         }
 
         return [.. found];

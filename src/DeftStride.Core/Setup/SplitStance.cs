@@ -23,7 +23,8 @@ public sealed record SplitStance(
     double FrontRaiseMetres = 0,
     double RearRaiseMetres = 0,
     Angle HeelWedge = default,
-    RearFoot? RearFoot = null)
+    RearFoot? RearFoot = null
+)
 {
     /// <summary>The knee's centre above a surface that it touches.</summary>
     public const double KneeRadiusMetres = 0.045;
@@ -62,21 +63,25 @@ public enum LinkageFault
 public static class LinkageFaults
 {
     /// <summary>The two things that are too far apart, and what brings them together.</summary>
-    public static string Sentence(LinkageFault fault) => fault switch
-    {
-        LinkageFault.FrontKneeAndHipHeight => "The front knee and the hips are too far apart in height. Lower the front foot, or go deeper or less deep.",
-        LinkageFault.RearKneeAndRearFoot => "The rear knee and the rear foot are too far apart in height. Lower the rear surface, or go less deep.",
-        LinkageFault.StanceAndFrontLeg => "The stance is too long for the front leg to reach the hips. Shorten it.",
-        LinkageFault.BeyondBodies => "One of the numbers is beyond anything a body does. Set it back.",
-        _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
-    };
+    public static string Sentence(LinkageFault fault) =>
+        fault switch
+        {
+            LinkageFault.FrontKneeAndHipHeight =>
+                "The front knee and the hips are too far apart in height. Lower the front foot, or go deeper or less deep.",
+            LinkageFault.RearKneeAndRearFoot =>
+                "The rear knee and the rear foot are too far apart in height. Lower the rear surface, or go less deep.",
+            LinkageFault.StanceAndFrontLeg => "The stance is too long for the front leg to reach the hips. Shorten it.",
+            LinkageFault.BeyondBodies => "One of the numbers is beyond anything a body does. Set it back.",
+            _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
+        };
 }
 
 /// <summary>No posture fits the numbers; the fault names the two things that are too far apart.</summary>
 public sealed class LinkageException : Exception
 {
     /// <summary>Makes the exception with its standard sentence.</summary>
-    public LinkageException(LinkageFault fault) : base(LinkageFaults.Sentence(fault)) => Fault = fault;
+    public LinkageException(LinkageFault fault)
+        : base(LinkageFaults.Sentence(fault)) => Fault = fault;
 
     /// <summary>Why.</summary>
     public LinkageFault Fault { get; }
@@ -84,8 +89,18 @@ public sealed class LinkageException : Exception
 
 /// <summary>The points of a posture in the side view. The front ankle stands at x = 0.</summary>
 public sealed record SplitPoints(
-    Place FrontHeel, Place FrontBall, Place FrontToe, Place FrontAnkle, Place FrontKnee, Place Hip, Place Shoulder,
-    Place RearKnee, Place RearAnkle, Place RearBall, Place RearToe);
+    Place FrontHeel,
+    Place FrontBall,
+    Place FrontToe,
+    Place FrontAnkle,
+    Place FrontKnee,
+    Place Hip,
+    Place Shoulder,
+    Place RearKnee,
+    Place RearAnkle,
+    Place RearBall,
+    Place RearToe
+);
 
 /// <summary>A posture that fits: its points, its joint angles and its stance.</summary>
 /// <param name="Stance">What it was solved from.</param>
@@ -102,8 +117,20 @@ public sealed record SplitPoints(
 /// <param name="BigToe">θ extension; zero on the instep.</param>
 /// <param name="KneePastToeMetres">How far the front knee is ahead of the toe tip; negative behind.</param>
 public sealed record SplitPosture(
-    SplitStance Stance, SplitPoints Points, double StanceMetres, Angle FrontThigh, Angle FrontKnee, Angle FrontHip, Angle FrontAnkle,
-    Angle RearKnee, Angle RearHip, Angle RearShank, Angle? RearAnkle, Angle BigToe, double KneePastToeMetres);
+    SplitStance Stance,
+    SplitPoints Points,
+    double StanceMetres,
+    Angle FrontThigh,
+    Angle FrontKnee,
+    Angle FrontHip,
+    Angle FrontAnkle,
+    Angle RearKnee,
+    Angle RearHip,
+    Angle RearShank,
+    Angle? RearAnkle,
+    Angle BigToe,
+    double KneePastToeMetres
+);
 
 /// <summary>
 /// The linkage of a split stance at its bottom, in the side view: two legs of fixed segments that meet at one hip point,
@@ -117,14 +144,21 @@ public static class SplitLinkage
         TrySolve(body, stance, out var posture, out var fault) ? posture : throw new LinkageException(fault.Value);
 
     /// <summary>The posture, or the fault.</summary>
-    public static bool TrySolve(Body body, SplitStance stance, [NotNullWhen(true)] out SplitPosture? posture, [NotNullWhen(false)] out LinkageFault? fault)
+    public static bool TrySolve(
+        Body body,
+        SplitStance stance,
+        [NotNullWhen(true)] out SplitPosture? posture,
+        [NotNullWhen(false)] out LinkageFault? fault
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(stance);
         posture = null;
         fault = null;
-        if (!Sensible(stance)) fault = LinkageFault.BeyondBodies;
-        else if (Rear(body, stance) is not { } rear) fault = LinkageFault.RearKneeAndRearFoot;
+        if (!Sensible(stance))
+            fault = LinkageFault.BeyondBodies;
+        else if (Rear(body, stance) is not { } rear)
+            fault = LinkageFault.RearKneeAndRearFoot;
         else
         {
             var (phi, rho) = (stance.FrontShin.Radians, stance.RearThigh.Radians);
@@ -132,7 +166,8 @@ public static class SplitLinkage
             var knee = new Place(ankle.X + (body.Shank * Math.Sin(phi)), ankle.Y + (body.Shank * Math.Cos(phi)));
             var hipY = stance.RearKneeMetres + (body.Thigh * Math.Cos(rho));
             var sine = (hipY - knee.Y) / body.Thigh;
-            if (sine is > 1 or < -1 || !double.IsFinite(sine)) fault = LinkageFault.FrontKneeAndHipHeight;
+            if (sine is > 1 or < -1 || !double.IsFinite(sine))
+                fault = LinkageFault.FrontKneeAndHipHeight;
             else
             {
                 var alpha = Math.Asin(sine);
@@ -154,14 +189,21 @@ public static class SplitLinkage
     /// <param name="posture">The posture.</param>
     /// <param name="fault">Why there is none.</param>
     public static bool TryFromStanceLength(
-        Body body, double stanceMetres, SplitStance stance, [NotNullWhen(true)] out SplitPosture? posture, [NotNullWhen(false)] out LinkageFault? fault)
+        Body body,
+        double stanceMetres,
+        SplitStance stance,
+        [NotNullWhen(true)] out SplitPosture? posture,
+        [NotNullWhen(false)] out LinkageFault? fault
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(stance);
         posture = null;
         fault = null;
-        if (!Sensible(stance) || !double.IsFinite(stanceMetres)) fault = LinkageFault.BeyondBodies;
-        else if (Rear(body, stance) is not { } rear) fault = LinkageFault.RearKneeAndRearFoot;
+        if (!Sensible(stance) || !double.IsFinite(stanceMetres))
+            fault = LinkageFault.BeyondBodies;
+        else if (Rear(body, stance) is not { } rear)
+            fault = LinkageFault.RearKneeAndRearFoot;
         else
         {
             var (s, t, rho) = (body.Shank, body.Thigh, stance.RearThigh.Radians);
@@ -170,13 +212,16 @@ public static class SplitLinkage
             var hip = new Place(toe - rear.ToeFromHipX(body, rho), stance.RearKneeMetres + (t * Math.Cos(rho)));
             var (dx, dy) = (hip.X - ankle.X, hip.Y - ankle.Y);
             var cosine = ((dx * dx) + (dy * dy) - (s * s) - (t * t)) / (2 * s * t);
-            if (cosine is > 1 or < -1 || !double.IsFinite(cosine)) fault = LinkageFault.StanceAndFrontLeg;
+            if (cosine is > 1 or < -1 || !double.IsFinite(cosine))
+                fault = LinkageFault.StanceAndFrontLeg;
             else
             {
                 var bend = Math.Acos(cosine);
                 var phi = Math.Atan2(dx, dy) + Math.Atan2(t * Math.Sin(bend), s + (t * Math.Cos(bend)));
-                if (phi is <= -Math.PI / 2 or >= Math.PI / 2) fault = LinkageFault.StanceAndFrontLeg;
-                else return TrySolve(body, stance with { FrontShin = Angle.FromRadians(phi) }, out posture, out fault);
+                if (phi is <= -Math.PI / 2 or >= Math.PI / 2)
+                    fault = LinkageFault.StanceAndFrontLeg;
+                else
+                    return TrySolve(body, stance with { FrontShin = Angle.FromRadians(phi) }, out posture, out fault);
             }
         }
 
@@ -192,10 +237,16 @@ public static class SplitLinkage
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(posture);
-        double Radius(Angle bend) => Math.Sqrt((body.Shank * body.Shank) + (body.Thigh * body.Thigh) + (2 * body.Shank * body.Thigh * Math.Cos(bend.Radians)));
+        double Radius(Angle bend) =>
+            Math.Sqrt(
+                (body.Shank * body.Shank)
+                    + (body.Thigh * body.Thigh)
+                    + (2 * body.Shank * body.Thigh * Math.Cos(bend.Radians))
+            );
         var (a, b) = (posture.Points.FrontAnkle, posture.Points.RearAnkle);
         var (ra, rb, d) = (Radius(frontKnee), Radius(rearKnee), a.DistanceTo(b));
-        if (d <= 0 || d > ra + rb || d < Math.Abs(ra - rb)) return null;
+        if (d <= 0 || d > ra + rb || d < Math.Abs(ra - rb))
+            return null;
         var along = ((ra * ra) - (rb * rb) + (d * d)) / (2 * d);
         var up = Math.Sqrt(Math.Max(0, (ra * ra) - (along * along)));
         var (ux, uy) = ((b.X - a.X) / d, (b.Y - a.Y) / d);
@@ -206,14 +257,29 @@ public static class SplitLinkage
     }
 
     /// <summary>The planted-foot path from the bottom to a top with the given knee bends, both knees straightening in step.</summary>
-    public static IReadOnlyList<Place> PlantedPath(Body body, SplitPosture posture, Angle frontKneeAtTop, Angle rearKneeAtTop, int steps = 20)
+    public static IReadOnlyList<Place> PlantedPath(
+        Body body,
+        SplitPosture posture,
+        Angle frontKneeAtTop,
+        Angle rearKneeAtTop,
+        int steps = 20
+    )
     {
         ArgumentNullException.ThrowIfNull(posture);
         var path = new List<Place> { posture.Points.Hip };
         for (var i = 1; i <= steps; i++)
         {
             var u = (double)i / steps;
-            if (HipAt(body, posture, Between(posture.FrontKnee, frontKneeAtTop, u), Between(posture.RearKnee, rearKneeAtTop, u)) is not { } hip) break;
+            if (
+                HipAt(
+                    body,
+                    posture,
+                    Between(posture.FrontKnee, frontKneeAtTop, u),
+                    Between(posture.RearKnee, rearKneeAtTop, u)
+                )
+                is not { } hip
+            )
+                break;
             path.Add(hip);
         }
 
@@ -223,19 +289,28 @@ public static class SplitLinkage
     private static Angle Between(Angle from, Angle to, double u) => from + (u * (to - from));
 
     private static bool Sensible(SplitStance q) =>
-        Within(q.FrontShin, 89) && Within(q.RearThigh, 89) && Within(q.TrunkLean, 120) && Within(q.HeelWedge, 45) && q.HeelWedge >= Angle.Zero
-        && q.RearKneeMetres is > 0 and < 1 && q.FrontRaiseMetres is >= 0 and <= 1 && q.RearRaiseMetres is >= 0 and <= 1;
+        Within(q.FrontShin, 89)
+        && Within(q.RearThigh, 89)
+        && Within(q.TrunkLean, 120)
+        && Within(q.HeelWedge, 45)
+        && q.HeelWedge >= Angle.Zero
+        && q.RearKneeMetres is > 0 and < 1
+        && q.FrontRaiseMetres is >= 0 and <= 1
+        && q.RearRaiseMetres is >= 0 and <= 1;
 
     private static bool Within(Angle angle, double degrees) => Math.Abs(angle.Degrees) <= degrees;
 
     private static Place FrontAnkle(Body body, SplitStance q) =>
         new(0, q.FrontRaiseMetres + (body.AnkleBallRadius * Math.Sin(body.AnkleBallAngle + q.HeelWedge.Radians)));
 
-    private static double FrontBallX(Body body, SplitStance q) => body.AnkleBallRadius * Math.Cos(body.AnkleBallAngle + q.HeelWedge.Radians);
+    private static double FrontBallX(Body body, SplitStance q) =>
+        body.AnkleBallRadius * Math.Cos(body.AnkleBallAngle + q.HeelWedge.Radians);
 
-    private static Place FrontHeel(Body body, SplitStance q) => new(
-        FrontBallX(body, q) - (0.72 * body.Foot * Math.Cos(q.HeelWedge.Radians)),
-        q.FrontRaiseMetres + (0.72 * body.Foot * Math.Sin(q.HeelWedge.Radians)));
+    private static Place FrontHeel(Body body, SplitStance q) =>
+        new(
+            FrontBallX(body, q) - (0.72 * body.Foot * Math.Cos(q.HeelWedge.Radians)),
+            q.FrontRaiseMetres + (0.72 * body.Foot * Math.Sin(q.HeelWedge.Radians))
+        );
 
     /// <summary>Shank angle and toe pitch of the rear leg, radians; both as the rule has them.</summary>
     private readonly record struct RearLeg(double Psi, double Theta, bool OnInstep)
@@ -254,7 +329,8 @@ public static class SplitLinkage
     {
         var (s, r, beta) = (body.Shank, body.AnkleBallRadius, body.AnkleBallAngle);
         var above = q.RearKneeMetres - q.RearRaiseMetres;
-        RearLeg? OfToe(double theta) => Acos((above - (r * Math.Sin(beta + theta))) / s) is { } psi ? new RearLeg(psi, theta, false) : null;
+        RearLeg? OfToe(double theta) =>
+            Acos((above - (r * Math.Sin(beta + theta))) / s) is { } psi ? new RearLeg(psi, theta, false) : null;
         switch (q.RearFoot ?? Setup.RearFoot.Usual)
         {
             case Setup.RearFoot.BigToe toe:
@@ -269,7 +345,9 @@ public static class SplitLinkage
             }
 
             case Setup.RearFoot.Instep instep:
-                return Acos((above - instep.AnkleAboveSurfaceMetres) / s) is { } flat ? new RearLeg(flat, 0, true) : null;
+                return Acos((above - instep.AnkleAboveSurfaceMetres) / s) is { } flat
+                    ? new RearLeg(flat, 0, true)
+                    : null;
             case Setup.RearFoot.Shared shared:
                 return Shared(shared, OfToe);
             default:
@@ -280,8 +358,12 @@ public static class SplitLinkage
     /// <summary>θ/θmax − δ/δmax grows with θ: while the heel rises the ankle opens. Its zero is found by halving.</summary>
     private static RearLeg? Shared(RearFoot.Shared rule, Func<double, RearLeg?> ofToe)
     {
-        if (rule.BigToeMost <= Angle.Zero || rule.AnkleMost <= Angle.Zero) return null;
-        double? Excess(double theta) => ofToe(theta) is { } leg ? (theta / rule.BigToeMost.Radians) - ((leg.Psi - theta) / rule.AnkleMost.Radians) : null;
+        if (rule.BigToeMost <= Angle.Zero || rule.AnkleMost <= Angle.Zero)
+            return null;
+        double? Excess(double theta) =>
+            ofToe(theta) is { } leg
+                ? (theta / rule.BigToeMost.Radians) - ((leg.Psi - theta) / rule.AnkleMost.Radians)
+                : null;
         const int Samples = 60;
         var most = Math.PI * 0.61;
         double? low = null;
@@ -294,21 +376,26 @@ public static class SplitLinkage
                 continue;
             }
 
-            if (excess < 0) low = theta;
+            if (excess < 0)
+                low = theta;
             else if (low is { } from)
             {
                 var to = theta;
                 while (to - from > 1e-13)
                 {
                     var middle = (from + to) / 2;
-                    if (middle <= from || middle >= to) break;
-                    if (Excess(middle) < 0) from = middle;
-                    else to = middle;
+                    if (middle <= from || middle >= to)
+                        break;
+                    if (Excess(middle) < 0)
+                        from = middle;
+                    else
+                        to = middle;
                 }
 
                 return ofToe((from + to) / 2);
             }
-            else if (excess == 0) return ofToe(theta);
+            else if (excess == 0)
+                return ofToe(theta);
         }
 
         return null;
@@ -316,23 +403,51 @@ public static class SplitLinkage
 
     private static double? Acos(double cosine) => cosine is >= -1 and <= 1 ? Math.Acos(cosine) : null;
 
-    private static SplitPosture Compose(Body body, SplitStance q, RearLeg rear, Place ankle, Place knee, Place hip, double alpha)
+    private static SplitPosture Compose(
+        Body body,
+        SplitStance q,
+        RearLeg rear,
+        Place ankle,
+        Place knee,
+        Place hip,
+        double alpha
+    )
     {
         var (rho, lean, wedge) = (q.RearThigh.Radians, q.TrunkLean.Radians, q.HeelWedge.Radians);
         var rearKnee = new Place(hip.X - (body.Thigh * Math.Sin(rho)), q.RearKneeMetres);
-        var rearAnkle = new Place(rearKnee.X - (body.Shank * Math.Sin(rear.Psi)), rearKnee.Y - (body.Shank * Math.Cos(rear.Psi)));
+        var rearAnkle = new Place(
+            rearKnee.X - (body.Shank * Math.Sin(rear.Psi)),
+            rearKnee.Y - (body.Shank * Math.Cos(rear.Psi))
+        );
         var rearToeX = hip.X + rear.ToeFromHipX(body, rho);
         var rearBall = rear.OnInstep
             ? new Place(rearAnkle.X - (0.47 * body.Foot), q.RearRaiseMetres)
-            : new Place(rearAnkle.X + (body.AnkleBallRadius * Math.Cos(body.AnkleBallAngle + rear.Theta)), q.RearRaiseMetres);
+            : new Place(
+                rearAnkle.X + (body.AnkleBallRadius * Math.Cos(body.AnkleBallAngle + rear.Theta)),
+                q.RearRaiseMetres
+            );
         var frontBall = new Place(FrontBallX(body, q), q.FrontRaiseMetres);
         var heel = FrontHeel(body, q);
         var toe = new Place(frontBall.X + body.BallToToe, q.FrontRaiseMetres);
         var shoulder = new Place(hip.X + (body.Trunk * Math.Sin(lean)), hip.Y + (body.Trunk * Math.Cos(lean)));
-        var points = new SplitPoints(heel, frontBall, toe, ankle, knee, hip, shoulder, rearKnee, rearAnkle, rearBall, new Place(rearToeX, q.RearRaiseMetres));
+        var points = new SplitPoints(
+            heel,
+            frontBall,
+            toe,
+            ankle,
+            knee,
+            hip,
+            shoulder,
+            rearKnee,
+            rearAnkle,
+            rearBall,
+            new Place(rearToeX, q.RearRaiseMetres)
+        );
         var quarter = Math.PI / 2;
         return new SplitPosture(
-            q, points, heel.X - rearToeX,
+            q,
+            points,
+            heel.X - rearToeX,
             Angle.FromRadians(alpha),
             Angle.FromRadians(q.FrontShin.Radians + quarter - alpha),
             Angle.FromRadians(quarter - alpha + lean),
@@ -342,6 +457,7 @@ public static class SplitLinkage
             Angle.FromRadians(rear.Psi),
             rear.OnInstep ? null : Angle.FromRadians(rear.Psi - rear.Theta),
             Angle.FromRadians(rear.Theta),
-            knee.X - toe.X);
+            knee.X - toe.X
+        );
     }
 }

@@ -17,7 +17,18 @@ public sealed record StepPosture(double BoxMetres, double ToeGapMetres, Angle Kn
 }
 
 /// <summary>Where everything is at the start of a step-up, in the side view; the face of the box stands at x = 0, the body behind it.</summary>
-public sealed record StepPoints(Place FloorHeel, Place FloorToe, Place FloorAnkle, Place FloorKnee, Place Hip, Place Shoulder, Place Knee, Place Ankle, Place Heel, Place Toe);
+public sealed record StepPoints(
+    Place FloorHeel,
+    Place FloorToe,
+    Place FloorAnkle,
+    Place FloorKnee,
+    Place Hip,
+    Place Shoulder,
+    Place Knee,
+    Place Ankle,
+    Place Heel,
+    Place Toe
+);
 
 /// <summary>
 /// The geometry of a step: from knee flexion and shin to the box and the distance to it, or from the box to the shin. The
@@ -34,7 +45,13 @@ public static class StepLinkage
     /// <param name="shin">φ.</param>
     /// <param name="heelInsetMetres">How far inside the edge the heel stands; 0 with the whole foot just on.</param>
     /// <param name="floorLegLean">ε, from vertical.</param>
-    public static StepPosture ForFlexion(Body body, Angle kneeFlexion, Angle shin, double heelInsetMetres = 0, Angle floorLegLean = default)
+    public static StepPosture ForFlexion(
+        Body body,
+        Angle kneeFlexion,
+        Angle shin,
+        double heelInsetMetres = 0,
+        Angle floorLegLean = default
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         var alpha = Angle.FromDegrees(90) + shin - kneeFlexion;
@@ -44,7 +61,10 @@ public static class StepLinkage
         return new StepPosture(
             (leg * Math.Cos(floorLegLean.Radians)) - rise,
             (leg * Math.Sin(floorLegLean.Radians)) + reach - body.Foot - heelInsetMetres,
-            kneeFlexion, shin, alpha);
+            kneeFlexion,
+            shin,
+            alpha
+        );
     }
 
     /// <summary>The points of a step with the floor leg upright and the heel just inside the edge.</summary>
@@ -53,40 +73,76 @@ public static class StepLinkage
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(step);
         var ankle = new Place(0.25 * body.Foot, step.BoxMetres + body.AnkleHeight);
-        var knee = new Place(ankle.X + (body.Shank * Math.Sin(step.Shin.Radians)), ankle.Y + (body.Shank * Math.Cos(step.Shin.Radians)));
-        var hip = new Place(knee.X - (body.Thigh * Math.Cos(step.FrontThigh.Radians)), knee.Y + (body.Thigh * Math.Sin(step.FrontThigh.Radians)));
-        var shoulder = new Place(hip.X + (body.Trunk * Math.Sin(trunkLean.Radians)), hip.Y + (body.Trunk * Math.Cos(trunkLean.Radians)));
+        var knee = new Place(
+            ankle.X + (body.Shank * Math.Sin(step.Shin.Radians)),
+            ankle.Y + (body.Shank * Math.Cos(step.Shin.Radians))
+        );
+        var hip = new Place(
+            knee.X - (body.Thigh * Math.Cos(step.FrontThigh.Radians)),
+            knee.Y + (body.Thigh * Math.Sin(step.FrontThigh.Radians))
+        );
+        var shoulder = new Place(
+            hip.X + (body.Trunk * Math.Sin(trunkLean.Radians)),
+            hip.Y + (body.Trunk * Math.Cos(trunkLean.Radians))
+        );
         return new StepPoints(
-            new Place(hip.X - (0.25 * body.Foot), 0), new Place(hip.X + (0.75 * body.Foot), 0), new Place(hip.X, body.AnkleHeight), new Place(hip.X, body.AnkleHeight + body.Shank),
-            hip, shoulder, knee, ankle, new Place(0, step.BoxMetres), new Place(body.Foot, step.BoxMetres));
+            new Place(hip.X - (0.25 * body.Foot), 0),
+            new Place(hip.X + (0.75 * body.Foot), 0),
+            new Place(hip.X, body.AnkleHeight),
+            new Place(hip.X, body.AnkleHeight + body.Shank),
+            hip,
+            shoulder,
+            knee,
+            ankle,
+            new Place(0, step.BoxMetres),
+            new Place(body.Foot, step.BoxMetres)
+        );
     }
 
     /// <summary>
     /// The shin and distance for a knee flexion on a box that is there, or nothing when the leg cannot fold that way. Of the
     /// two forms the one with the hip behind the ankle is taken; do not use it for a posture that already hangs over the box.
     /// </summary>
-    public static bool TryForBox(Body body, Angle kneeFlexion, double boxMetres, [NotNullWhen(true)] out StepPosture? posture, double heelInsetMetres = 0, Angle floorLegLean = default)
+    public static bool TryForBox(
+        Body body,
+        Angle kneeFlexion,
+        double boxMetres,
+        [NotNullWhen(true)] out StepPosture? posture,
+        double heelInsetMetres = 0,
+        Angle floorLegLean = default
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         posture = null;
         var (s, t, leg) = (body.Shank, body.Thigh, body.Shank + body.Thigh);
         var rise = (leg * Math.Cos(floorLegLean.Radians)) - boxMetres;
         var squared = (s * s) + (t * t) + (2 * s * t * Math.Cos(kneeFlexion.Radians));
-        if (!double.IsFinite(boxMetres) || squared < rise * rise) return false;
+        if (!double.IsFinite(boxMetres) || squared < rise * rise)
+            return false;
         var reach = Math.Sqrt(squared - (rise * rise));
-        var phi = Math.Atan2(t * Math.Sin(kneeFlexion.Radians), s + (t * Math.Cos(kneeFlexion.Radians))) - Math.Atan2(reach, rise);
+        var phi =
+            Math.Atan2(t * Math.Sin(kneeFlexion.Radians), s + (t * Math.Cos(kneeFlexion.Radians)))
+            - Math.Atan2(reach, rise);
         posture = ForFlexion(body, kneeFlexion, Angle.FromRadians(phi), heelInsetMetres, floorLegLean);
         return true;
     }
 
     /// <summary>The knee flexion that a box gives with a shin held so far, or nothing when the box is too high or too low for it.</summary>
-    public static bool TryForBoxAndShin(Body body, double boxMetres, Angle shin, [NotNullWhen(true)] out StepPosture? posture, double heelInsetMetres = 0, Angle floorLegLean = default)
+    public static bool TryForBoxAndShin(
+        Body body,
+        double boxMetres,
+        Angle shin,
+        [NotNullWhen(true)] out StepPosture? posture,
+        double heelInsetMetres = 0,
+        Angle floorLegLean = default
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         posture = null;
         var rise = ((body.Shank + body.Thigh) * Math.Cos(floorLegLean.Radians)) - boxMetres;
         var sine = (rise - (body.Shank * Math.Cos(shin.Radians))) / body.Thigh;
-        if (sine is not (>= -1 and <= 1)) return false;
+        if (sine is not (>= -1 and <= 1))
+            return false;
         var alpha = Angle.FromRadians(Math.Asin(sine));
         posture = ForFlexion(body, Angle.FromDegrees(90) + shin - alpha, shin, heelInsetMetres, floorLegLean);
         return true;

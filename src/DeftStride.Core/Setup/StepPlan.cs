@@ -11,16 +11,33 @@ namespace DeftStride.Core.Setup;
 /// <param name="Card">The numbers to lay out.</param>
 /// <param name="Advice">Honest words about what the kit makes of it; empty when it is as wanted.</param>
 /// <param name="Estimated">Whether the lengths are assumed.</param>
-public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture Step, IReadOnlyList<CardLine> Card, IReadOnlyList<Rounding> Advice, bool Estimated)
+public sealed record StepPlan(
+    StepPosture Wanted,
+    KitHeight Height,
+    StepPosture Step,
+    IReadOnlyList<CardLine> Card,
+    IReadOnlyList<Rounding> Advice,
+    bool Estimated
+)
 {
     /// <summary>What a coach could say of it aloud; the height is set off by whether it is what the exercise wants.</summary>
     public Phrase Sentence(Tape tape, bool down)
     {
         var height = tape.Length(Height.Metres);
         if (down)
-            return Phrase.Of(new("Step down from "), new(height, Advice.Any(a => a.Matters) ? Tone.Off : Tone.Good), new($". By the touch the knee bends to {Step.KneeFlexion}."));
+            return Phrase.Of(
+                new("Step down from "),
+                new(height, Advice.Any(a => a.Matters) ? Tone.Off : Tone.Good),
+                new($". By the touch the knee bends to {Step.KneeFlexion}.")
+            );
         var off = (Step.KneeFlexion - KneeAtStart).Abs() > KneeSpread;
-        return Phrase.Of(new("Step on "), new(height, off ? Tone.Off : Tone.Good), new($", toes {tape.Length(Math.Max(0, Step.ToeGapMetres))} from the box. The knee starts at {Step.KneeFlexion}."));
+        return Phrase.Of(
+            new("Step on "),
+            new(height, off ? Tone.Off : Tone.Good),
+            new(
+                $", toes {tape.Length(Math.Max(0, Step.ToeGapMetres))} from the box. The knee starts at {Step.KneeFlexion}."
+            )
+        );
     }
 
     /// <summary>Knee flexion at the start of a step-up that counts as the right height.</summary>
@@ -41,22 +58,56 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
     /// The box for a right angle at the knee. Of the heights the studio can build, the one that gives it with the most usual
     /// shin is taken; when none gives it, the nearest height with what it does to the knee.
     /// </summary>
-    public static StepPlan For(Body body, RangeOfMotion range, StudioKit kit, Angle? kneeFlexion = null, Angle? shin = null, Angle trunkLean = default)
+    public static StepPlan For(
+        Body body,
+        RangeOfMotion range,
+        StudioKit kit,
+        Angle? kneeFlexion = null,
+        Angle? shin = null,
+        Angle trunkLean = default
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(range);
         ArgumentNullException.ThrowIfNull(kit);
         var (knee, lean) = (kneeFlexion ?? KneeAtStart, shin ?? UsualShin);
         var wanted = StepLinkage.ForFlexion(body, knee, lean);
-        if (!kit.HasHeights) return Made(kit, body, wanted, new KitHeight(Math.Round(wanted.BoxMetres, 2), "set by hand"), wanted, range, trunkLean, knee, []);
+        if (!kit.HasHeights)
+            return Made(
+                kit,
+                body,
+                wanted,
+                new KitHeight(Math.Round(wanted.BoxMetres, 2), "set by hand"),
+                wanted,
+                range,
+                trunkLean,
+                knee,
+                []
+            );
 
         var heights = kit.Heights().Where(h => h.Metres > 0.05).ToArray();
-        var right = heights.Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
+        var right = heights
+            .Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
             .Where(p => p.Step is { } s && s.Shin >= LeastShin && s.Shin <= MostShin && s.ToeGapMetres >= 0)
-            .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians).FirstOrDefault();
-        if (right.Step is { } found) return Made(kit, body, wanted, right.Height, found, range, trunkLean, knee, Advise(kit, wanted, right.Height, found, knee));
+            .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians)
+            .FirstOrDefault();
+        if (right.Step is { } found)
+            return Made(
+                kit,
+                body,
+                wanted,
+                right.Height,
+                found,
+                range,
+                trunkLean,
+                knee,
+                Advise(kit, wanted, right.Height, found, knee)
+            );
 
-        var near = heights.Length > 0 ? heights.MinBy(h => Math.Abs(h.Metres - wanted.BoxMetres))! : new KitHeight(0, "nothing to stand on");
+        var near =
+            heights.Length > 0
+                ? heights.MinBy(h => Math.Abs(h.Metres - wanted.BoxMetres))!
+                : new KitHeight(0, "nothing to stand on");
         var step = StepLinkage.TryForBoxAndShin(body, near.Metres, lean, out var forced) ? forced : wanted;
         return Made(kit, body, wanted, near, step, range, trunkLean, knee, Advise(kit, wanted, near, step, knee));
     }
@@ -65,51 +116,126 @@ public sealed record StepPlan(StepPosture Wanted, KitHeight Height, StepPosture 
     /// A step-down from a given height: the nearest that can be built, and how far the knee bends by the time the free foot,
     /// its leg straight, touches the floor with the pelvis level.
     /// </summary>
-    public static StepPlan Down(Body body, RangeOfMotion range, StudioKit kit, double boxMetres, Angle? shin = null, Angle trunkLean = default)
+    public static StepPlan Down(
+        Body body,
+        RangeOfMotion range,
+        StudioKit kit,
+        double boxMetres,
+        Angle? shin = null,
+        Angle trunkLean = default
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(range);
         ArgumentNullException.ThrowIfNull(kit);
         var lean = shin ?? UsualShin;
         var heights = kit.HasHeights ? kit.Heights().Where(h => h.Metres > 0.03).ToArray() : [];
-        var height = heights.Length > 0 ? heights.MinBy(h => Math.Abs(h.Metres - boxMetres))! : new KitHeight(Math.Round(boxMetres, 2), "set by hand");
-        StepPosture At(double metres) => StepLinkage.TryForBoxAndShin(body, metres, lean, out var step) ? step : StepLinkage.ForFlexion(body, KneeAtStart, lean);
+        var height =
+            heights.Length > 0
+                ? heights.MinBy(h => Math.Abs(h.Metres - boxMetres))!
+                : new KitHeight(Math.Round(boxMetres, 2), "set by hand");
+        StepPosture At(double metres) =>
+            StepLinkage.TryForBoxAndShin(body, metres, lean, out var step)
+                ? step
+                : StepLinkage.ForFlexion(body, KneeAtStart, lean);
         var (wanted, stood) = (At(boxMetres), At(height.Metres));
         var off = height.Metres - boxMetres;
-        List<Rounding> advice = Math.Abs(off) < 0.005 ? []
-            : [new($"{kit.Tape.Length(boxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(height.Metres)}: the knee bends {wanted.KneeFlexion} → {stood.KneeFlexion} by the touch.{(off > 0.03 ? " Hold a support, or stop before the floor." : "")}", off > 0.03)];
-        return new StepPlan(wanted, height, stood,
-        [
-            new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
-            new("knee", "Knee at the touch", stood.KneeFlexion.ToString(), "pelvis level, free leg straight"),
-            new("shin", "Shin at the touch", Judging.MeasureWords.Shin(stood.Shin), "heel down"),
-        ], advice, !body.SegmentsMeasured);
+        List<Rounding> advice =
+            Math.Abs(off) < 0.005
+                ? []
+                :
+                [
+                    new(
+                        $"{kit.Tape.Length(boxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(height.Metres)}: the knee bends {wanted.KneeFlexion} → {stood.KneeFlexion} by the touch.{(off > 0.03 ? " Hold a support, or stop before the floor." : "")}",
+                        off > 0.03
+                    ),
+                ];
+        return new StepPlan(
+            wanted,
+            height,
+            stood,
+            [
+                new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
+                new("knee", "Knee at the touch", stood.KneeFlexion.ToString(), "pelvis level, free leg straight"),
+                new("shin", "Shin at the touch", Judging.MeasureWords.Shin(stood.Shin), "heel down"),
+            ],
+            advice,
+            !body.SegmentsMeasured
+        );
     }
 
-    private static List<Rounding> Advise(StudioKit kit, StepPosture wanted, KitHeight height, StepPosture step, Angle knee)
+    private static List<Rounding> Advise(
+        StudioKit kit,
+        StepPosture wanted,
+        KitHeight height,
+        StepPosture step,
+        Angle knee
+    )
     {
         var off = height.Metres - wanted.BoxMetres;
-        if (Math.Abs(off) < 0.01) return [];
+        if (Math.Abs(off) < 0.01)
+            return [];
         var bent = (step.KneeFlexion - knee).Abs();
         var side = off > 0 ? "higher" : "lower";
         return bent <= Angle.FromDegrees(1)
-            ? [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.MeasureWords.Shin(step.Shin)}.", false)]
-            : [new($"{kit.Tape.Length(wanted.BoxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(Math.Abs(off))} {side}: the knee starts at {step.KneeFlexion} instead of {knee}{(bent > KneeSpread ? ", outside what is accepted" : "")}. {(off > 0 ? "Hold a support, or use the lower one for a longer set." : "Slow the way down, or add a plate.")}", bent > KneeSpread)];
+            ?
+            [
+                new(
+                    $"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.MeasureWords.Shin(step.Shin)}.",
+                    false
+                ),
+            ]
+            :
+            [
+                new(
+                    $"{kit.Tape.Length(wanted.BoxMetres)} would suit; the nearest here, {height.Parts}, is {kit.Tape.Length(Math.Abs(off))} {side}: the knee starts at {step.KneeFlexion} instead of {knee}{(bent > KneeSpread ? ", outside what is accepted" : "")}. {(off > 0 ? "Hold a support, or use the lower one for a longer set." : "Slow the way down, or add a plate.")}",
+                    bent > KneeSpread
+                ),
+            ];
     }
 
-    private static StepPlan Made(StudioKit kit, Body body, StepPosture wanted, KitHeight height, StepPosture step, RangeOfMotion range, Angle lean, Angle knee, List<Rounding> advice)
+    private static StepPlan Made(
+        StudioKit kit,
+        Body body,
+        StepPosture wanted,
+        KitHeight height,
+        StepPosture step,
+        RangeOfMotion range,
+        Angle lean,
+        Angle knee,
+        List<Rounding> advice
+    )
     {
         var hip = range.Of(RangeTest.HipFlexion);
         var folded = step.HipFlexion(lean);
         if (folded > hip.Most)
-            advice.Add(new($"This height folds the hip to {folded}; it has {hip.Most}{(hip.Measured ? "" : " (assumed)")}. Take a lower box, or the pelvis will tilt to reach it.", true));
-        if (step.ToeGapMetres < 0) advice.Add(new("The floor toes would be inside the box. Take a higher box or keep the shin more upright.", true));
-        return new StepPlan(wanted, height, step,
-        [
-            new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
-            new("gap", "Floor toes to the box", kit.Tape.Length(Math.Max(0, step.ToeGapMetres)), "whole foot on, heel just inside the edge"),
-            new("knee", "Knee at the start", step.KneeFlexion.ToString(), $"asked: {knee}"),
-            new("shin", "Shin on the box", Judging.MeasureWords.Shin(step.Shin), "at the start"),
-        ], advice, !body.SegmentsMeasured);
+            advice.Add(
+                new(
+                    $"This height folds the hip to {folded}; it has {hip.Most}{(hip.Measured ? "" : " (assumed)")}. Take a lower box, or the pelvis will tilt to reach it.",
+                    true
+                )
+            );
+        if (step.ToeGapMetres < 0)
+            advice.Add(
+                new("The floor toes would be inside the box. Take a higher box or keep the shin more upright.", true)
+            );
+        return new StepPlan(
+            wanted,
+            height,
+            step,
+            [
+                new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
+                new(
+                    "gap",
+                    "Floor toes to the box",
+                    kit.Tape.Length(Math.Max(0, step.ToeGapMetres)),
+                    "whole foot on, heel just inside the edge"
+                ),
+                new("knee", "Knee at the start", step.KneeFlexion.ToString(), $"asked: {knee}"),
+                new("shin", "Shin on the box", Judging.MeasureWords.Shin(step.Shin), "at the start"),
+            ],
+            advice,
+            !body.SegmentsMeasured
+        );
     }
 }

@@ -7,7 +7,12 @@ namespace DeftStride.Core.Setup;
 /// <param name="WedgesDegrees">Heel wedges.</param>
 /// <param name="RollMetres">Height of a roll for the instep, or null when there is none.</param>
 public sealed record StudioKit(
-    IReadOnlyList<double> BoxesMetres, IReadOnlyList<double> PlatesMetres, IReadOnlyList<double> PadsMetres, IReadOnlyList<double> WedgesDegrees, double? RollMetres)
+    IReadOnlyList<double> BoxesMetres,
+    IReadOnlyList<double> PlatesMetres,
+    IReadOnlyList<double> PadsMetres,
+    IReadOnlyList<double> WedgesDegrees,
+    double? RollMetres
+)
 {
     /// <summary>The tape the studio reads; every length on its cards is given by it.</summary>
     public Tape Tape { get; init; }
@@ -28,23 +33,38 @@ public sealed record StudioKit(
         foreach (var combination in Plates())
         {
             var thick = combination.Sum();
-            if (combination.Count > 0) stacks.Add(new(thick, Words(combination.Count)));
-            stacks.AddRange(BoxesMetres.Select(b => new KitHeight(b + thick, combination.Count == 0 ? Box(b) : $"{Box(b)} with {Words(combination.Count)}")));
+            if (combination.Count > 0)
+                stacks.Add(new(thick, Words(combination.Count)));
+            stacks.AddRange(
+                BoxesMetres.Select(b => new KitHeight(
+                    b + thick,
+                    combination.Count == 0 ? Box(b) : $"{Box(b)} with {Words(combination.Count)}"
+                ))
+            );
         }
 
-        return [.. stacks.GroupBy(s => Math.Round(s.Metres, 3)).Select(g => g.MinBy(s => s.Parts.Length)!).OrderBy(s => s.Metres)];
+        return
+        [
+            .. stacks
+                .GroupBy(s => Math.Round(s.Metres, 3))
+                .Select(g => g.MinBy(s => s.Parts.Length)!)
+                .OrderBy(s => s.Metres),
+        ];
     }
 
     /// <summary>The height nearest to a wanted one; the wanted height itself, to the centimetre, when no kit is listed.</summary>
-    public KitHeight Nearest(double metres) => HasHeights
-        ? Heights().MinBy(h => Math.Abs(h.Metres - metres))!
-        : new KitHeight(Math.Round(metres, 2), "set by hand");
+    public KitHeight Nearest(double metres) =>
+        HasHeights
+            ? Heights().MinBy(h => Math.Abs(h.Metres - metres))!
+            : new KitHeight(Math.Round(metres, 2), "set by hand");
 
     /// <summary>The pad nearest to a thickness; 2 cm when none is listed.</summary>
-    public double Pad(double metres = 0.02) => PadsMetres.Count == 0 ? 0.02 : PadsMetres.MinBy(p => Math.Abs(p - metres));
+    public double Pad(double metres = 0.02) =>
+        PadsMetres.Count == 0 ? 0.02 : PadsMetres.MinBy(p => Math.Abs(p - metres));
 
     /// <summary>The thinnest wedge of at least so many degrees, or null when none is that thick.</summary>
-    public double? WedgeOfAtLeast(double degrees) => WedgesDegrees.Where(w => w >= degrees - 0.05).Order().Cast<double?>().FirstOrDefault();
+    public double? WedgeOfAtLeast(double degrees) =>
+        WedgesDegrees.Where(w => w >= degrees - 0.05).Order().Cast<double?>().FirstOrDefault();
 
     private string Box(double metres) => $"the {Tape.Length(metres)} box";
 
@@ -56,12 +76,15 @@ public sealed record StudioKit(
         IEnumerable<IReadOnlyList<double>> From(int start, int left)
         {
             yield return [];
-            if (left == 0) yield break;
+            if (left == 0)
+                yield break;
             for (var i = start; i < plates.Length; i++)
             {
                 // Equal plates make the same pile whichever is taken.
-                if (i > start && plates[i] == plates[i - 1]) continue;
-                foreach (var rest in From(i + 1, left - 1)) yield return [plates[i], .. rest];
+                if (i > start && plates[i] == plates[i - 1])
+                    continue;
+                foreach (var rest in From(i + 1, left - 1))
+                    yield return [plates[i], .. rest];
             }
         }
 

@@ -20,10 +20,15 @@ public static class Tapes
     /// <summary>A length in words, rounded to what the tape is used to: "71 cm", "28 in", "28½ in".</summary>
     public static string Length(this Tape tape, double metres)
     {
-        if (tape == Tape.Centimetres) return Math.Round(100 * metres, MidpointRounding.AwayFromZero).ToString("0", CultureInfo.InvariantCulture) + " cm";
+        if (tape == Tape.Centimetres)
+            return Math.Round(100 * metres, MidpointRounding.AwayFromZero).ToString("0", CultureInfo.InvariantCulture)
+                + " cm";
         var halves = (int)Math.Round(2 * Math.Abs(metres) / MetresPerInch, MidpointRounding.AwayFromZero);
         var whole = (halves / 2).ToString(CultureInfo.InvariantCulture);
-        var text = halves % 2 == 0 ? whole : halves == 1 ? "½" : whole + "½";
+        var text =
+            halves % 2 == 0 ? whole
+            : halves == 1 ? "½"
+            : whole + "½";
         return (metres < 0 && halves > 0 ? "\u2212" : "") + text + " in";
     }
 }

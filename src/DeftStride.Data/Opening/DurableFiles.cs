@@ -20,8 +20,10 @@ internal static partial class DurableFiles
     {
         Directory.CreateDirectory(folder, OwnerFolder);
         File.SetUnixFileMode(folder, OwnerFolder);
-        foreach (var below in Directory.EnumerateDirectories(folder, "*", SearchOption.AllDirectories)) File.SetUnixFileMode(below, OwnerFolder);
-        foreach (var file in Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories)) File.SetUnixFileMode(file, OwnerFile);
+        foreach (var below in Directory.EnumerateDirectories(folder, "*", SearchOption.AllDirectories))
+            File.SetUnixFileMode(below, OwnerFolder);
+        foreach (var file in Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories))
+            File.SetUnixFileMode(file, OwnerFile);
     }
 
     /// <summary>Writes a file and syncs its content; it may be half there when this is cut off.</summary>
@@ -58,7 +60,8 @@ internal static partial class DurableFiles
     /// <summary>Makes a folder whose own name is on the disk when this returns.</summary>
     public static void MakeFolder(string folder)
     {
-        if (Directory.Exists(folder)) return;
+        if (Directory.Exists(folder))
+            return;
         Directory.CreateDirectory(folder, OwnerFolder);
         SyncFolder(Path.GetDirectoryName(folder)!);
     }
@@ -67,11 +70,16 @@ internal static partial class DurableFiles
     public static void SyncFolder(string folder)
     {
         using var handle = Open(folder, ReadOnlyFolder);
-        if (handle.IsInvalid || FSync(handle) != 0) throw new IOException($"The folder {folder} could not be synced to the disk.", Marshal.GetLastPInvokeError());
+        if (handle.IsInvalid || FSync(handle) != 0)
+            throw new IOException(
+                $"The folder {folder} could not be synced to the disk.",
+                Marshal.GetLastPInvokeError()
+            );
     }
 
     /// <summary>O_RDONLY | O_DIRECTORY | O_CLOEXEC on Linux; O_DIRECTORY differs on Arm.</summary>
-    private static int ReadOnlyFolder => (RuntimeInformation.ProcessArchitecture is Architecture.Arm64 or Architecture.Arm ? 0x4000 : 0x10000) | 0x80000;
+    private static int ReadOnlyFolder =>
+        (RuntimeInformation.ProcessArchitecture is Architecture.Arm64 or Architecture.Arm ? 0x4000 : 0x10000) | 0x80000;
 
     [LibraryImport("libc", EntryPoint = "open", SetLastError = true, StringMarshalling = StringMarshalling.Utf8)]
     private static partial SafeFileHandle Open(string path, int flags);

@@ -16,11 +16,24 @@ internal sealed class StudioLock : IDisposable
         try
         {
             // FileShare.None is an flock here; it outlives no process, so a killed server leaves nothing to clear.
-            return new StudioLock(new FileStream(Path.Combine(folder, FileName), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None));
+            return new StudioLock(
+                new FileStream(
+                    Path.Combine(folder, FileName),
+                    FileMode.OpenOrCreate,
+                    FileAccess.ReadWrite,
+                    FileShare.None
+                )
+            );
         }
-        catch (IOException e) when (e is not (DirectoryNotFoundException or FileNotFoundException) && File.Exists(Path.Combine(folder, FileName)))
+        catch (IOException e)
+            when (e is not (DirectoryNotFoundException or FileNotFoundException)
+                && File.Exists(Path.Combine(folder, FileName))
+            )
         {
-            throw new StudioClosedException($"Another Deft Stride is already running on {folder}. Use that one, or stop it first. Nothing was changed.", e);
+            throw new StudioClosedException(
+                $"Another Deft Stride is already running on {folder}. Use that one, or stop it first. Nothing was changed.",
+                e
+            );
         }
     }
 

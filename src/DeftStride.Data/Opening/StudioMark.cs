@@ -26,17 +26,28 @@ internal sealed class StudioMark : IDisposable
     public static Marked? Read(string folder)
     {
         var file = Path.Combine(folder, FileName);
-        if (!File.Exists(file)) return null;
+        if (!File.Exists(file))
+            return null;
         var parts = File.ReadAllText(file).Split('\n')[0].Split(' ');
-        static bool Number(string text, out long number) => long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out number);
-        return parts is [.. var word, "at", var place, "closed", var length, var written] && string.Join(' ', word) == Word && Number(place, out var last) && Number(length, out var bytes) && Number(written, out var ticks)
-            ? new Marked(last, bytes, ticks) : null;
+        static bool Number(string text, out long number) =>
+            long.TryParse(text, NumberStyles.None, CultureInfo.InvariantCulture, out number);
+        return
+            parts is [.. var word, "at", var place, "closed", var length, var written]
+            && string.Join(' ', word) == Word
+            && Number(place, out var last)
+            && Number(length, out var bytes)
+            && Number(written, out var ticks)
+            ? new Marked(last, bytes, ticks)
+            : null;
     }
 
     /// <summary>Goes on marking from a place; what was marked before stands until more is answered for.</summary>
     public static StudioMark Continue(string folder, long last)
     {
-        var mark = new StudioMark(new FileStream(Path.Combine(folder, FileName), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.Read), last);
+        var mark = new StudioMark(
+            new FileStream(Path.Combine(folder, FileName), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.Read),
+            last
+        );
         mark.Write(last, 0, 0);
         mark._file.Flush(flushToDisk: true);
         return mark;
@@ -48,7 +59,8 @@ internal sealed class StudioMark : IDisposable
         lock (_turn)
         {
             var file = new FileInfo(database);
-            if (_file.SafeFileHandle.IsClosed || !file.Exists || File.Exists(database + "-wal")) return;
+            if (_file.SafeFileHandle.IsClosed || !file.Exists || File.Exists(database + "-wal"))
+                return;
             Write(_last, file.Length, file.LastWriteTimeUtc.Ticks);
             _file.Flush(flushToDisk: true);
         }
@@ -59,7 +71,8 @@ internal sealed class StudioMark : IDisposable
     {
         lock (_turn)
         {
-            if (place <= _last) return;
+            if (place <= _last)
+                return;
             Write(place, 0, 0);
             _last = place;
         }
@@ -70,7 +83,11 @@ internal sealed class StudioMark : IDisposable
     private void Write(long place, long length, long ticks)
     {
         // Always of one length, so that it is overwritten in one piece.
-        RandomAccess.Write(_file.SafeFileHandle, Encoding.ASCII.GetBytes($"{Word} at {place:D20} closed {length:D20} {ticks:D20}\n"), 0);
+        RandomAccess.Write(
+            _file.SafeFileHandle,
+            Encoding.ASCII.GetBytes($"{Word} at {place:D20} closed {length:D20} {ticks:D20}\n"),
+            0
+        );
     }
 }
 
@@ -78,5 +95,10 @@ internal sealed class StudioMark : IDisposable
 internal sealed record Marked(long Last, long Bytes, long Ticks)
 {
     /// <summary>Whether a database is byte for byte the one that was closed, as far as its size and time tell.</summary>
-    public bool Unchanged(string database) => Bytes > 0 && new FileInfo(database) is var file && file.Length == Bytes && file.LastWriteTimeUtc.Ticks == Ticks && !File.Exists(database + "-wal");
+    public bool Unchanged(string database) =>
+        Bytes > 0
+        && new FileInfo(database) is var file
+        && file.Length == Bytes
+        && file.LastWriteTimeUtc.Ticks == Ticks
+        && !File.Exists(database + "-wal");
 }

@@ -25,7 +25,14 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     private const string Unfinished = ".part";
 
     /// <summary>The changes of form that this version knows, oldest first. Read off the types: a start need not build a database model for it.</summary>
-    private static readonly string[] Migrations = [.. typeof(StudioContext).Assembly.GetTypes().Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id).OfType<string>().Order(StringComparer.Ordinal)];
+    private static readonly string[] Migrations =
+    [
+        .. typeof(StudioContext)
+            .Assembly.GetTypes()
+            .Select(t => t.GetCustomAttribute<MigrationAttribute>()?.Id)
+            .OfType<string>()
+            .Order(StringComparer.Ordinal),
+    ];
 
     private const long AlwaysReadBytes = 64_000_000;
 
@@ -40,39 +47,62 @@ internal sealed class StudioOpening(string folder, Action<string> say)
         {
             var marked = StudioMark.Read(folder);
             var found = File.Exists(_file) && new FileInfo(_file).Length > 0;
-            if (!found && (marked is { Last: > 0 } || HasPictures())) throw Closed($"The studio's data file {_file} is {(File.Exists(_file) ? "empty" : "missing")}, but there was a studio here.");
+            if (!found && (marked is { Last: > 0 } || HasPictures()))
+                throw Closed(
+                    $"The studio's data file {_file} is {(File.Exists(_file) ? "empty" : "missing")}, but there was a studio here."
+                );
             var form = found ? Examine(marked) : StudioForm.None;
             Tidy();
             var copy = Upgrade(form, now);
-            return new OpenedStudio(found ? Math.Max(form.Last, copy is null ? 0 : Examine(null).Last) : Examine(null).Last, copy);
+            return new OpenedStudio(
+                found ? Math.Max(form.Last, copy is null ? 0 : Examine(null).Last) : Examine(null).Last,
+                copy
+            );
         }
         catch (SqliteException e) when (e.SqliteErrorCode is raw.SQLITE_FULL or raw.SQLITE_IOERR)
         {
-            throw new StudioClosedException($"There is not enough room on the disk under {folder} to open the studio. Nothing was changed. Make room for about {Megabytes()} MB, then start again.", e);
+            throw new StudioClosedException(
+                $"There is not enough room on the disk under {folder} to open the studio. Nothing was changed. Make room for about {Megabytes()} MB, then start again.",
+                e
+            );
         }
-        catch (Exception e) when (e is UnauthorizedAccessException or SqliteException { SqliteErrorCode: raw.SQLITE_READONLY or raw.SQLITE_CANTOPEN })
+        catch (Exception e)
+            when (e
+                    is UnauthorizedAccessException
+                        or SqliteException { SqliteErrorCode: raw.SQLITE_READONLY or raw.SQLITE_CANTOPEN }
+            )
         {
-            throw new StudioClosedException($"The folder {folder} cannot be written to. Give its files to whoever starts Deft Stride, then start again. Nothing was changed.", e);
+            throw new StudioClosedException(
+                $"The folder {folder} cannot be written to. Give its files to whoever starts Deft Stride, then start again. Nothing was changed.",
+                e
+            );
         }
         catch (IOException e)
         {
-            throw new StudioClosedException($"The files under {folder} could not be read or written: {e.Message} Check the disk and its free room, then start again.", e);
+            throw new StudioClosedException(
+                $"The files under {folder} could not be read or written: {e.Message} Check the disk and its free room, then start again.",
+                e
+            );
         }
     }
 
     /// <summary>What was cut off in an earlier start is of no use and in nobody's way.</summary>
     private void Tidy()
     {
-        foreach (var ending in new[] { "", "-journal", "-wal", "-shm" }) File.Delete(_new + ending);
+        foreach (var ending in new[] { "", "-journal", "-wal", "-shm" })
+            File.Delete(_new + ending);
         var copies = Path.Combine(folder, "backups");
-        if (!Directory.Exists(copies)) return;
-        foreach (var file in Directory.GetFiles(copies, $"*{Unfinished}*")) File.Delete(file);
+        if (!Directory.Exists(copies))
+            return;
+        foreach (var file in Directory.GetFiles(copies, $"*{Unfinished}*"))
+            File.Delete(file);
     }
 
     private bool HasPictures()
     {
         var pictures = Path.Combine(folder, "pictures");
-        return Directory.Exists(pictures) && Directory.EnumerateFiles(pictures, "*.webp", SearchOption.AllDirectories).Any();
+        return Directory.Exists(pictures)
+            && Directory.EnumerateFiles(pictures, "*.webp", SearchOption.AllDirectories).Any();
     }
 
     /// <summary>Reads a database without writing to it or to its log.</summary>
@@ -80,24 +110,32 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     {
         // Up to here every page is read at every start; a larger file that was closed whole and lies as it was is trusted.
         var whole = new FileInfo(_file).Length > AlwaysReadBytes && marked?.Unchanged(_file) == true;
-        if (!whole && new FileInfo(_file).Length > AlwaysReadBytes) say("The studio was not closed the last time. Its file is read through first; this can take a minute.");
+        if (!whole && new FileInfo(_file).Length > AlwaysReadBytes)
+            say("The studio was not closed the last time. Its file is read through first; this can take a minute.");
 
-        if (!IsDatabase(_file)) throw Closed($"The studio's data file {_file} is damaged: it is not a database any more.");
+        if (!IsDatabase(_file))
+            throw Closed($"The studio's data file {_file} is damaged: it is not a database any more.");
         StudioForm form;
         try
         {
             form = StudioForm.Read(_file, check: !whole);
         }
-        catch (SqliteException e) when (e.SqliteErrorCode is raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB or raw.SQLITE_ERROR)
+        catch (SqliteException e)
+            when (e.SqliteErrorCode is raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB or raw.SQLITE_ERROR)
         {
             throw Closed($"The studio's data file {_file} is damaged ({e.SqliteErrorCode}).", e);
         }
 
-        if (form.Damage is { } damage) throw Closed($"The studio's data file {_file} is damaged or only half copied ({damage}).");
+        if (form.Damage is { } damage)
+            throw Closed($"The studio's data file {_file} is damaged or only half copied ({damage}).");
         if (form.Applied.Except(Migrations).FirstOrDefault() is { } unknown)
-            throw new StudioClosedException($"The studio in {folder} was last opened by a newer version of Deft Stride (it knows “{unknown}”). Start that version, or a later one. Nothing was changed.");
+            throw new StudioClosedException(
+                $"The studio in {folder} was last opened by a newer version of Deft Stride (it knows “{unknown}”). Start that version, or a later one. Nothing was changed."
+            );
         if (marked is { Last: var expected } && form.Ordered && form.Last < expected)
-            throw Closed($"Entries that were already taken are missing from the studio's data file {_file}: its log {_file}-wal was cut, garbled or left behind.");
+            throw Closed(
+                $"Entries that were already taken are missing from the studio's data file {_file}: its log {_file}-wal was cut, garbled or left behind."
+            );
         return form;
     }
 
@@ -105,19 +143,23 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     {
         Span<byte> head = stackalloc byte[16];
         using var stream = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.ReadWrite);
-        return stream.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) == head.Length && head.SequenceEqual("SQLite format 3\0"u8);
+        return stream.ReadAtLeast(head, head.Length, throwOnEndOfStream: false) == head.Length
+            && head.SequenceEqual("SQLite format 3\0"u8);
     }
 
     /// <summary>Brings the file to today's form: on a copy, which takes its place once it is whole. Returns the copy of the old form, if there was one.</summary>
     private string? Upgrade(StudioForm form, DateTimeOffset now)
     {
         string[] pending = [.. Migrations.Except(form.Applied)];
-        if (pending.Length == 0) return null;
+        if (pending.Length == 0)
+            return null;
 
         string? copy = null;
         if (form.Applied.Count > 0)
         {
-            say("The studio is from an earlier version. It is copied, then brought up to date; this can take a minute.");
+            say(
+                "The studio is from an earlier version. It is copied, then brought up to date; this can take a minute."
+            );
             copy = Path.Combine(folder, "backups", $"studio-{now.UtcDateTime:yyyyMMdd-HHmmss}-before-{pending[0]}.db");
             DurableFiles.MakeFolder(Path.GetDirectoryName(copy)!);
             Copy(_file, copy + Unfinished);
@@ -131,26 +173,40 @@ internal sealed class StudioOpening(string folder, Action<string> say)
             // Left behind by a start that was stopped in the middle of a change of form, in versions that changed the file itself.
             context.Database.OpenConnection();
             Run(context, "DROP TABLE IF EXISTS \"__EFMigrationsLock\"");
-            foreach (var table in StudioForm.Column(context.Database.GetDbConnection(), "SELECT name FROM sqlite_master WHERE type = 'table' AND name LIKE 'ef\\_temp\\_%' ESCAPE '\\'")) Run(context, $"DROP TABLE \"{table}\"");
+            foreach (
+                var table in StudioForm.Column(
+                    context.Database.GetDbConnection(),
+                    "SELECT name FROM sqlite_master WHERE type = 'table' AND name LIKE 'ef\\_temp\\_%' ESCAPE '\\'"
+                )
+            )
+                Run(context, $"DROP TABLE \"{table}\"");
             context.Database.Migrate();
             Run(context, "PRAGMA wal_checkpoint(TRUNCATE)");
             Run(context, "PRAGMA journal_mode=DELETE");
         }
 
         SqliteConnection.ClearAllPools();
-        if (StudioForm.Read(_new).Damage is { } damage) throw new StudioClosedException($"The studio could not be brought up to date ({damage}). It is as it was. Start the version you used before, and tell the makers.");
+        if (StudioForm.Read(_new).Damage is { } damage)
+            throw new StudioClosedException(
+                $"The studio could not be brought up to date ({damage}). It is as it was. Start the version you used before, and tell the makers."
+            );
         DurableFiles.Sync(_new);
-        if (form.Applied.Count > 0) FoldLog();
-        foreach (var ending in new[] { "-wal", "-shm" }) File.Delete(_file + ending);
+        if (form.Applied.Count > 0)
+            FoldLog();
+        foreach (var ending in new[] { "-wal", "-shm" })
+            File.Delete(_file + ending);
         DurableFiles.Name(_new, _file);
-        if (copy is not null) say("The studio is up to date.");
+        if (copy is not null)
+            say("The studio is up to date.");
         return copy;
     }
 
     /// <summary>The old file's log goes into the file: a log that outlived its file would be played over the new one.</summary>
     private void FoldLog()
     {
-        using var old = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = _file, Pooling = false }.ToString());
+        using var old = new SqliteConnection(
+            new SqliteConnectionStringBuilder { DataSource = _file, Pooling = false }.ToString()
+        );
         old.Open();
         foreach (var step in new[] { "PRAGMA wal_checkpoint(TRUNCATE)", "PRAGMA journal_mode=DELETE" })
         {
@@ -163,8 +219,21 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     /// <summary>A copy by SQLite's own backup (a plain file copy would miss the log), in one file, synced.</summary>
     private static void Copy(string from, string to)
     {
-        using (var source = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = from, Mode = SqliteOpenMode.ReadOnly, Pooling = false }.ToString()))
-        using (var target = new SqliteConnection(new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString()))
+        using (
+            var source = new SqliteConnection(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = from,
+                    Mode = SqliteOpenMode.ReadOnly,
+                    Pooling = false,
+                }.ToString()
+            )
+        )
+        using (
+            var target = new SqliteConnection(
+                new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString()
+            )
+        )
         {
             source.Open();
             StudioForm.LeaveLog(source);
@@ -181,7 +250,14 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     private static StudioContext Context(string file)
     {
         var options = new DbContextOptionsBuilder<StudioContext>();
-        options.UseSqlite(new SqliteConnectionStringBuilder { DataSource = file, ForeignKeys = true, Pooling = false }.ToString());
+        options.UseSqlite(
+            new SqliteConnectionStringBuilder
+            {
+                DataSource = file,
+                ForeignKeys = true,
+                Pooling = false,
+            }.ToString()
+        );
         return new StudioContext(options.Options);
     }
 
@@ -194,27 +270,35 @@ internal sealed class StudioOpening(string folder, Action<string> say)
 
     private long Megabytes() => 10 + (3 * (File.Exists(_file) ? new FileInfo(_file).Length : 0) / 1_000_000);
 
-    private StudioClosedException Closed(string what, Exception? inner = null) => new(
-        $"{what} Nothing was changed. {NewestCopy() switch
+    private StudioClosedException Closed(string what, Exception? inner = null) =>
+        new(
+            $"{what} Nothing was changed. {NewestCopy() switch
         {
             { } copy => $"The newest good copy is {copy} of {File.GetLastWriteTimeUtc(copy).ToString("d MMMM yyyy HH:mm", CultureInfo.InvariantCulture)} UTC. To go back to it, move studio.db, studio.db-wal and studio.mark to another folder, copy it here as studio.db and start again.",
             null => "There is no copy of it here. Bring back the whole folder from a copy of your own, or move it aside to begin a new studio.",
-        }}", inner);
+        }}",
+            inner
+        );
 
     /// <summary>The newest copy that opens and is whole.</summary>
     private string? NewestCopy()
     {
         var copies = Path.Combine(folder, "backups");
-        return !Directory.Exists(copies) ? null : Directory.GetFiles(copies, "*.db").OrderByDescending(File.GetLastWriteTimeUtc).FirstOrDefault(copy =>
-        {
-            try
-            {
-                return IsDatabase(copy) && StudioForm.Read(copy) is { Damage: null, Applied.Count: > 0 };
-            }
-            catch (SqliteException)
-            {
-                return false;
-            }
-        });
+        return !Directory.Exists(copies)
+            ? null
+            : Directory
+                .GetFiles(copies, "*.db")
+                .OrderByDescending(File.GetLastWriteTimeUtc)
+                .FirstOrDefault(copy =>
+                {
+                    try
+                    {
+                        return IsDatabase(copy) && StudioForm.Read(copy) is { Damage: null, Applied.Count: > 0 };
+                    }
+                    catch (SqliteException)
+                    {
+                        return false;
+                    }
+                });
     }
 }

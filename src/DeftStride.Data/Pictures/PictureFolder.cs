@@ -41,7 +41,8 @@ internal sealed class PictureFolder(string folder)
         Begin(hash);
         try
         {
-            if (Whole(hash)) return new KeptPicture(hash, () => End(hash));
+            if (Whole(hash))
+                return new KeptPicture(hash, () => End(hash));
             var place = PathOf(hash);
             DurableFiles.MakeFolder(folder);
             DurableFiles.MakeFolder(Path.GetDirectoryName(place)!);
@@ -83,7 +84,8 @@ internal sealed class PictureFolder(string folder)
     /// <summary>Whether the file is there and is what its name says.</summary>
     public bool Whole(string hash)
     {
-        if (!File.Exists(PathOf(hash))) return false;
+        if (!File.Exists(PathOf(hash)))
+            return false;
         using var file = File.OpenRead(PathOf(hash));
         return Convert.ToHexStringLower(SHA256.HashData(file)) == hash;
     }
@@ -96,14 +98,19 @@ internal sealed class PictureFolder(string folder)
     /// </summary>
     public int Sweep(IReadOnlySet<string> named)
     {
-        if (!Directory.Exists(folder)) return 0;
+        if (!Directory.Exists(folder))
+            return 0;
         var gone = 0;
         foreach (var file in Directory.GetFiles(folder, "*", SearchOption.AllDirectories))
         {
             var hash = Path.GetFileNameWithoutExtension(file);
-            var stray = file.EndsWith(Unfinished, StringComparison.Ordinal) ? !_underWay.ContainsKey(file)
-                : file.EndsWith(".webp", StringComparison.Ordinal) && !named.Contains(hash) && !_underWay.ContainsKey(hash);
-            if (!stray) continue;
+            var stray = file.EndsWith(Unfinished, StringComparison.Ordinal)
+                ? !_underWay.ContainsKey(file)
+                : file.EndsWith(".webp", StringComparison.Ordinal)
+                    && !named.Contains(hash)
+                    && !_underWay.ContainsKey(hash);
+            if (!stray)
+                continue;
             File.Delete(file);
             gone++;
         }
@@ -117,7 +124,12 @@ internal sealed class PictureFolder(string folder)
     {
         while (_underWay.TryGetValue(what, out var n))
         {
-            if (n > 1 ? _underWay.TryUpdate(what, n - 1, n) : _underWay.TryRemove(new KeyValuePair<string, int>(what, n))) return;
+            if (
+                n > 1
+                    ? _underWay.TryUpdate(what, n - 1, n)
+                    : _underWay.TryRemove(new KeyValuePair<string, int>(what, n))
+            )
+                return;
         }
     }
 }

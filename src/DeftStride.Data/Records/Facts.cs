@@ -22,6 +22,7 @@ internal abstract class Fact : IOrdered
     public Guid Id { get; set; }
     public Guid StudioId { get; set; }
     public Guid CoachId { get; set; }
+
     /// <summary>What the clock said. Clocks are set back: what came before what is told by <see cref="Sequence"/>.</summary>
     public DateTimeOffset RecordedAt { get; set; }
 

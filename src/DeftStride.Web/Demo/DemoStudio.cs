@@ -31,7 +31,13 @@ namespace DeftStride.Web.Demo;
 /// through the same recorders as a coach's own work, so that nothing in the demo could not have been entered by hand.
 /// It lives here and not beside the database because those recorders do.
 /// </summary>
-internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFolder folder, WriteTurns turns, TimeProvider real)
+internal sealed class DemoStudio(
+    StudioContext db,
+    StudioScope scope,
+    PictureFolder folder,
+    WriteTurns turns,
+    TimeProvider real
+)
 {
     private const string ExerciseId = "split-squat-to-pad";
     private readonly DemoClock _clock = new();
@@ -44,27 +50,89 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
     private CheckRecorder _recorder = null!;
 
     private sealed record Person(
-        string Key, string Name, string Goal, double StatureCm, double MassKg, TrainingAge Trained, Goal[] Goals, SchoolCode? School = null, double? LeftAnkle = null, double? RightAnkle = null, double Wedge = 0,
-        SitePainDto[]? Pains = null);
+        string Key,
+        string Name,
+        string Goal,
+        double StatureCm,
+        double MassKg,
+        TrainingAge Trained,
+        Goal[] Goals,
+        SchoolCode? School = null,
+        double? LeftAnkle = null,
+        double? RightAnkle = null,
+        double Wedge = 0,
+        SitePainDto[]? Pains = null
+    );
 
     /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
     private sealed record Try(string Correction, string Picture, PainDto? Pain = null);
 
     /// <summary>What a session looked at besides the two side views, and what the coach saw to be wrong; the rest of the must-pass checks were seen to be fine.</summary>
-    private sealed record Looked(string ExerciseId, string[] Pictures, SeenDto[] Wrong, FeltDto? Felt = null, int? Effort = null)
+    private sealed record Looked(
+        string ExerciseId,
+        string[] Pictures,
+        SeenDto[] Wrong,
+        FeltDto? Felt = null,
+        int? Effort = null
+    )
     {
         public static Looked Split(params string[] more) => new(DemoStudio.ExerciseId, more, []);
     }
 
     private static readonly Person[] People =
     [
-        new("bram", "Bram Hartnell", "Carry a loaded pack up the Long Stair without thinking about it", 188, 92, TrainingAge.Years, [Goal.Strength]),
-        new("maren", "Maren Oakhollow", "First season as a path warden", 168, 63, TrainingAge.New, [Goal.HillsAndStairs]),
-        new("dov", "Dov Tarrant", "Stone steps all day, left knee sore behind", 182, 84, TrainingAge.Months, [Goal.HillsAndStairs, Goal.Strength],
-            Pains: [new(BodySide.Left, LegRole.Rear, PainSite.KneeFront, 3)]),
+        new(
+            "bram",
+            "Bram Hartnell",
+            "Carry a loaded pack up the Long Stair without thinking about it",
+            188,
+            92,
+            TrainingAge.Years,
+            [Goal.Strength]
+        ),
+        new(
+            "maren",
+            "Maren Oakhollow",
+            "First season as a path warden",
+            168,
+            63,
+            TrainingAge.New,
+            [Goal.HillsAndStairs]
+        ),
+        new(
+            "dov",
+            "Dov Tarrant",
+            "Stone steps all day, left knee sore behind",
+            182,
+            84,
+            TrainingAge.Months,
+            [Goal.HillsAndStairs, Goal.Strength],
+            Pains: [new(BodySide.Left, LegRole.Rear, PainSite.KneeFront, 3)]
+        ),
         new("sunniva", "Sunniva Reed", "Back to hill walking", 166, 66, TrainingAge.Months, [Goal.Return]),
-        new("petra", "Petra Lowmoor", "Fell runner, wants more from the climb", 171, 57, TrainingAge.Years, [Goal.Running], SchoolCode.Inclined),
-        new("corin", "Corin Vale", "Deeper steps, stiff ankles", 175, 79, TrainingAge.Months, [Goal.FrontThigh], SchoolCode.KneeForward, 24, 26, 10),
+        new(
+            "petra",
+            "Petra Lowmoor",
+            "Fell runner, wants more from the climb",
+            171,
+            57,
+            TrainingAge.Years,
+            [Goal.Running],
+            SchoolCode.Inclined
+        ),
+        new(
+            "corin",
+            "Corin Vale",
+            "Deeper steps, stiff ankles",
+            175,
+            79,
+            TrainingAge.Months,
+            [Goal.FrontThigh],
+            SchoolCode.KneeForward,
+            24,
+            26,
+            10
+        ),
         new("ilse", "Ilse Branwick", "Steady hips on the way down", 162, 58, TrainingAge.Months, [Goal.PelvicControl]),
         new("odell", "Odell Marsh", "Starting again after the winter", 177, 81, TrainingAge.Years, [Goal.Return]),
     ];
@@ -72,11 +140,23 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
     /// <summary>Fills the studio when it is empty.</summary>
     public async Task SeedAsync(CancellationToken stop)
     {
-        if (await db.Clients.AnyAsync(stop)) return;
+        if (await db.Clients.AnyAsync(stop))
+            return;
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
         studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
-        studio.Kit = Json.Write(new KitDto([30, 45], [2, 2, 5], [2, 5], [5, 10, 15], 25, Tape.Centimetres, [Gear.Dowel, Gear.Band, Gear.Wedge, Gear.Block, Gear.Support, Gear.Scales, Gear.Weight, Gear.Tape], [4, 6, 8, 8, 12, 12, 16, 20, 24]));
+        studio.Kit = Json.Write(
+            new KitDto(
+                [30, 45],
+                [2, 2, 5],
+                [2, 5],
+                [5, 10, 15],
+                25,
+                Tape.Centimetres,
+                [Gear.Dowel, Gear.Band, Gear.Wedge, Gear.Block, Gear.Support, Gear.Scales, Gear.Weight, Gear.Tape],
+                [4, 6, 8, 8, 12, 12, 16, 20, 24]
+            )
+        );
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
         _shelf = new PictureShelf(db, scope, _facts, folder, turns, _clock);
@@ -88,7 +168,15 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         _clock.Now = now.AddDays(-80);
         var wren = await db.Coaches.OrderBy(c => c.CreatedAt).FirstAsync(stop);
         wren.Name = "Wren Ashdown";
-        db.Add(new CoachRecord { Id = Guid.CreateVersion7(_clock.Now), StudioId = studio.Id, Name = "Tobin Marl", CreatedAt = now });
+        db.Add(
+            new CoachRecord
+            {
+                Id = Guid.CreateVersion7(_clock.Now),
+                StudioId = studio.Id,
+                Name = "Tobin Marl",
+                CreatedAt = now,
+            }
+        );
         scope.ActAs(wren.Id);
         foreach (var person in People)
         {
@@ -102,11 +190,19 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
                 LeftAnkleDegrees = person.LeftAnkle,
                 RightAnkleDegrees = person.RightAnkle,
                 HeelWedgeDegrees = person.Wedge,
-                Intake = Json.Write(IntakeDto.Empty with
-                {
-                    Goals = person.Goals, TrainingAge = person.Trained, StatureCm = person.StatureCm, MassKg = person.MassKg, Pains = person.Pains ?? [],
-                    LeftFoot = FootType.Neutral, RightFoot = FootType.Neutral, Knees = KneeShape.Straight,
-                }),
+                Intake = Json.Write(
+                    IntakeDto.Empty with
+                    {
+                        Goals = person.Goals,
+                        TrainingAge = person.Trained,
+                        StatureCm = person.StatureCm,
+                        MassKg = person.MassKg,
+                        Pains = person.Pains ?? [],
+                        LeftFoot = FootType.Neutral,
+                        RightFoot = FootType.Neutral,
+                        Knees = KneeShape.Straight,
+                    }
+                ),
                 PictureConsentAt = _clock.Now,
                 CreatedAt = _clock.Now,
             };
@@ -127,7 +223,12 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
     {
         await db.SaveChangesAsync(stop);
         var client = await scope.ClientAsync(_clients[key], stop);
-        client.Settings = Json.Write(new Dictionary<string, string> { [setting] = day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture) });
+        client.Settings = Json.Write(
+            new Dictionary<string, string>
+            {
+                [setting] = day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
+            }
+        );
     }
 
     /// <summary>Ankles that were measured, and the set-up of the split squat that everybody was given.</summary>
@@ -137,19 +238,63 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         foreach (var person in People)
         {
             RangeDto[] Ranges(double? ankle) => ankle is { } bend ? [new(RangeTest.AnkleBend, bend)] : [];
-            foreach (var (side, ankle) in new[] { (BodySide.Left, person.LeftAnkle), (BodySide.Right, person.RightAnkle) })
+            foreach (
+                var (side, ankle) in new[] { (BodySide.Left, person.LeftAnkle), (BodySide.Right, person.RightAnkle) }
+            )
             {
-                if (ankle is not { } bend) continue;
-                var measured = new RangeRequest(Guid.CreateVersion7(_clock.Now), _clients[person.Key], RangeTest.AnkleBend, side, bend, null, null);
-                await _facts.AddAsync(new RangeFact { Id = measured.Id, ClientId = measured.ClientId, Test = measured.Test, Side = side, Degrees = bend, Body = Json.Write(measured) }, measured, stop);
+                if (ankle is not { } bend)
+                    continue;
+                var measured = new RangeRequest(
+                    Guid.CreateVersion7(_clock.Now),
+                    _clients[person.Key],
+                    RangeTest.AnkleBend,
+                    side,
+                    bend,
+                    null,
+                    null
+                );
+                await _facts.AddAsync(
+                    new RangeFact
+                    {
+                        Id = measured.Id,
+                        ClientId = measured.ClientId,
+                        Test = measured.Test,
+                        Side = side,
+                        Degrees = bend,
+                        Body = Json.Write(measured),
+                    },
+                    measured,
+                    stop
+                );
             }
 
             var school = person.School ?? SchoolCode.VerticalShin;
-            var (body, front, rear) = (new BodyDto(person.StatureCm, person.MassKg, null, null, null), Ranges(person.LeftAnkle), Ranges(person.RightAnkle));
+            var (body, front, rear) = (
+                new BodyDto(person.StatureCm, person.MassKg, null, null, null),
+                Ranges(person.LeftAnkle),
+                Ranges(person.RightAnkle)
+            );
             var stance = BenchSolver.Start(new StartRequest(body, front, rear, kit, school, SplitForm.ToPad, false));
-            if (person.Wedge > 0) stance = stance with { WedgeDegrees = person.Wedge, ShinDegrees = stance.ShinDegrees + person.Wedge - 2 };
-            await BenchEndpoints.RecordAsync(_facts, new SetupRequest(
-                Guid.CreateVersion7(_clock.Now), _clients[person.Key], ExerciseId, school, BodySide.Left, new BenchRequest(body, front, rear, kit, stance, null, new LoadDto(LoadPosition.None, 0)), null, null), stop);
+            if (person.Wedge > 0)
+                stance = stance with
+                {
+                    WedgeDegrees = person.Wedge,
+                    ShinDegrees = stance.ShinDegrees + person.Wedge - 2,
+                };
+            await BenchEndpoints.RecordAsync(
+                _facts,
+                new SetupRequest(
+                    Guid.CreateVersion7(_clock.Now),
+                    _clients[person.Key],
+                    ExerciseId,
+                    school,
+                    BodySide.Left,
+                    new BenchRequest(body, front, rear, kit, stance, null, new LoadDto(LoadPosition.None, 0)),
+                    null,
+                    null
+                ),
+                stop
+            );
         }
     }
 
@@ -161,18 +306,65 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         var clean = new RepetitionsDto(8, 8, 8);
 
         await SessionAsync("maren", 1, now.AddDays(-22), none, [new("sb-gatepost", "maren-1-r")], none, learning, stop);
-        await SessionAsync("maren", 2, now.AddDays(-15), none, [new("sb-gatepost", "maren-2c-r")], none, learning, stop);
-        await SessionAsync("maren", 3, now.AddDays(-8), none, [new("sb-dowel", "maren-3c-r")], none, new(5, 5, 4), stop);
-        await LooseAsync("maren", now.AddMinutes(-12), stop, "maren-4-l", "maren-4-r", "maren-front-l", "maren-front-r", "maren-front0-l", "maren-front0-r", "maren-4c-r");
+        await SessionAsync(
+            "maren",
+            2,
+            now.AddDays(-15),
+            none,
+            [new("sb-gatepost", "maren-2c-r")],
+            none,
+            learning,
+            stop
+        );
+        await SessionAsync(
+            "maren",
+            3,
+            now.AddDays(-8),
+            none,
+            [new("sb-dowel", "maren-3c-r")],
+            none,
+            new(5, 5, 4),
+            stop
+        );
+        await LooseAsync(
+            "maren",
+            now.AddMinutes(-12),
+            stop,
+            "maren-4-l",
+            "maren-4-r",
+            "maren-front-l",
+            "maren-front-r",
+            "maren-front0-l",
+            "maren-front0-r",
+            "maren-4c-r"
+        );
 
-        await SessionAsync("dov", 1, now.AddDays(-19), Rear(4), [new("sb-longer", "dov-1c-l", Rear(2))], Rear(1), new(6, 6, 4), stop);
+        await SessionAsync(
+            "dov",
+            1,
+            now.AddDays(-19),
+            Rear(4),
+            [new("sb-longer", "dov-1c-l", Rear(2))],
+            Rear(1),
+            new(6, 6, 4),
+            stop
+        );
         await SessionAsync("dov", 2, now.AddDays(-12), Rear(2), [], Rear(2), new(6, 6, 6), stop);
         await SessionAsync("dov", 3, now.AddDays(-5), Rear(3), [], Rear(3), new(8, 6, 6), stop);
 
         await SessionAsync("ilse", 1, now.AddDays(-16), none, [], none, new(8, 8, 7), stop);
         await SessionAsync("ilse", 2, now.AddDays(-9), none, [], none, null, stop);
         string[] taps = [.. Taps("l"), .. Taps("r")];
-        await SessionAsync("ilse", now.AddDays(-2), new Looked("step-down-tap", taps, [], new FeltDto(false, "low back, left"), 5), none, [], none, new(8, 8, 6), stop);
+        await SessionAsync(
+            "ilse",
+            now.AddDays(-2),
+            new Looked("step-down-tap", taps, [], new FeltDto(false, "low back, left"), 5),
+            none,
+            [],
+            none,
+            new(8, 8, 6),
+            stop
+        );
 
         await SessionAsync("corin", 1, now.AddDays(-20), none, [new("ss-laces", "corin-1c-l")], none, learning, stop);
         await SessionAsync("corin", 2, now.AddDays(-13), none, [], none, new(6, 6, 5), stop);
@@ -184,22 +376,78 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
 
         await SessionAsync("sunniva", 1, now.AddDays(-10), none, [], none, new(5, 5, 4), stop);
         _clock.Now = now.AddDays(-3);
-        var flag = new FlagRequest(Guid.CreateVersion7(_clock.Now), _clients["sunniva"], "giving-way", "Left knee gave way on the harbour steps", null);
-        await _facts.AddAsync(new FlagFact { Id = flag.Id, ClientId = flag.ClientId, SignId = flag.SignId, Note = flag.Note!, Body = Json.Write(flag) }, flag, stop);
+        var flag = new FlagRequest(
+            Guid.CreateVersion7(_clock.Now),
+            _clients["sunniva"],
+            "giving-way",
+            "Left knee gave way on the harbour steps",
+            null
+        );
+        await _facts.AddAsync(
+            new FlagFact
+            {
+                Id = flag.Id,
+                ClientId = flag.ClientId,
+                SignId = flag.SignId,
+                Note = flag.Note!,
+                Body = Json.Write(flag),
+            },
+            flag,
+            stop
+        );
 
         await SessionAsync("odell", 1, now.AddDays(-75), none, [], none, clean, stop);
 
         // The same knee falls in for three people, for three reasons; seen by eye and not decided yet.
         await KneeInAsync("petra", now.AddHours(-26), stop);
-        await KneeInAsync("corin", now.AddHours(-25), stop, new SeenDto("inner-ankle", BodySide.Left, BandSide.Beyond, null));
-        await KneeInAsync("odell", now.AddHours(-24), stop, new SeenDto("foot-ahead", BodySide.Left, BandSide.Beyond, null));
+        await KneeInAsync(
+            "corin",
+            now.AddHours(-25),
+            stop,
+            new SeenDto("inner-ankle", BodySide.Left, BandSide.Beyond, null)
+        );
+        await KneeInAsync(
+            "odell",
+            now.AddHours(-24),
+            stop,
+            new SeenDto("foot-ahead", BodySide.Left, BandSide.Beyond, null)
+        );
 
         // Bram from his first screen to the third rung: on the floor, to the pad, loaded. The coach only tapped what was seen.
-        foreach (var (days, exercise) in new[] { (66, "split-squat-from-floor"), (63, "split-squat-from-floor"), (59, "split-squat-from-floor"), (56, ExerciseId), (52, ExerciseId), (49, ExerciseId), (45, ExerciseId), (42, ExerciseId), (38, ExerciseId), (34, ExerciseId), (27, ExerciseId) })
+        foreach (
+            var (days, exercise) in new[]
+            {
+                (66, "split-squat-from-floor"),
+                (63, "split-squat-from-floor"),
+                (59, "split-squat-from-floor"),
+                (56, ExerciseId),
+                (52, ExerciseId),
+                (49, ExerciseId),
+                (45, ExerciseId),
+                (42, ExerciseId),
+                (38, ExerciseId),
+                (34, ExerciseId),
+                (27, ExerciseId),
+            }
+        )
             await SeenAsync("bram", now.AddDays(-days), exercise, 6 + (days % 2), stop);
         await SessionAsync("bram", 1, now.AddDays(-14), none, [], none, new(8, 8, 6), stop);
         await SessionAsync("bram", 2, now.AddDays(-7), none, [], none, clean, stop);
-        await SessionAsync("bram", 3, now.AddMinutes(-25), none, [], none, clean, stop, Looked.Split("bram-front-l", "bram-front0-l", "bram-front-r", "bram-front0-r") with { Felt = new FeltDto(true, ""), Effort = 6 });
+        await SessionAsync(
+            "bram",
+            3,
+            now.AddMinutes(-25),
+            none,
+            [],
+            none,
+            clean,
+            stop,
+            Looked.Split("bram-front-l", "bram-front0-l", "bram-front-r", "bram-front0-r") with
+            {
+                Felt = new FeltDto(true, ""),
+                Effort = 6,
+            }
+        );
     }
 
     /// <summary>A session that the coach saw to be fine, with its sets as they were asked for; what is recommended is done.</summary>
@@ -208,17 +456,56 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         _clock.Now = at;
         var client = await scope.ClientAsync(_clients[key], stop);
         var core = (await _book.StandardForAsync(client, Exercise.Find(exercise)!, null, stop)).ToCore();
-        SeenDto[] fine = [.. core.MustPass.SelectMany(b => new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenDto(b.Measure.Id, s, BandSide.Within, null)))];
+        SeenDto[] fine =
+        [
+            .. core.MustPass.SelectMany(b =>
+                new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenDto(b.Measure.Id, s, BandSide.Within, null))
+            ),
+        ];
         var none = new PainDto(0, null, null);
-        var check = new CheckRequest(Guid.CreateVersion7(at), client.Id, exercise, null, [], fine, [], new FeltDto(true, ""), null, none, null, null);
+        var check = new CheckRequest(
+            Guid.CreateVersion7(at),
+            client.Id,
+            exercise,
+            null,
+            [],
+            fine,
+            [],
+            new FeltDto(true, ""),
+            null,
+            none,
+            null,
+            null
+        );
         await _recorder.CheckAsync(check, stop);
         _clock.Now += TimeSpan.FromMinutes(12);
         var judged = await _book.LoadAsync(check.Id, stop);
         var asked = (await _book.FactsAsync(judged, null, null, null, stop)).Spot!.Asked;
         var all = asked.Sets * asked.Amount;
-        var log = new LogDto(null, new EvenDto(asked.Sets, asked.Amount, all, all - 1, asked.Load.Kilograms, asked.Load.Position, 0), effort, none, 0, null);
+        var log = new LogDto(
+            null,
+            new EvenDto(asked.Sets, asked.Amount, all, all - 1, asked.Load.Kilograms, asked.Load.Position, 0),
+            effort,
+            none,
+            0,
+            null
+        );
         var said = DecisionRule.Decide((await _book.FactsAsync(judged, null, null, log, stop)).Facts);
-        await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, null, null, said.RuleId, said.Outcome, said.Outcome, null, null, log), stop);
+        await _recorder.DecisionAsync(
+            new DecisionRequest(
+                Guid.CreateVersion7(_clock.Now),
+                check.Id,
+                null,
+                null,
+                said.RuleId,
+                said.Outcome,
+                said.Outcome,
+                null,
+                null,
+                log
+            ),
+            stop
+        );
     }
 
     private async Task KneeInAsync(string key, DateTimeOffset at, CancellationToken stop, params SeenDto[] also)
@@ -228,48 +515,172 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
         var client = await scope.ClientAsync(_clients[key], stop);
         var core = (await _book.StandardForAsync(client, Exercise.Find(exercise)!, null, stop)).ToCore();
         SeenDto[] wrong = [new("knee-offset", BodySide.Left, BandSide.Beyond, null), .. also];
-        SeenDto[] fine = [.. core.MustPass.SelectMany(b => new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenDto(b.Measure.Id, s, BandSide.Within, null)))
-            .Where(s => !wrong.Any(w => w.MeasureId == s.MeasureId && w.Side == s.Side))];
-        await _recorder.CheckAsync(new CheckRequest(Guid.CreateVersion7(at), client.Id, exercise, null, [], [.. wrong, .. fine], [], null, null, new PainDto(0, null, null), null, null), stop);
+        SeenDto[] fine =
+        [
+            .. core
+                .MustPass.SelectMany(b =>
+                    new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenDto(
+                        b.Measure.Id,
+                        s,
+                        BandSide.Within,
+                        null
+                    ))
+                )
+                .Where(s => !wrong.Any(w => w.MeasureId == s.MeasureId && w.Side == s.Side)),
+        ];
+        await _recorder.CheckAsync(
+            new CheckRequest(
+                Guid.CreateVersion7(at),
+                client.Id,
+                exercise,
+                null,
+                [],
+                [.. wrong, .. fine],
+                [],
+                null,
+                null,
+                new PainDto(0, null, null),
+                null,
+                null
+            ),
+            stop
+        );
     }
 
     /// <summary>Ilse's step-down from the side and at three moments from the front.</summary>
-    private static string[] Taps(string side) => [$"ilse-tap-side-bottom-{side}", $"ilse-tap-front-start-{side}", $"ilse-tap-front-firstseen-{side}", $"ilse-tap-front-bottom-{side}"];
+    private static string[] Taps(string side) =>
+        [
+            $"ilse-tap-side-bottom-{side}",
+            $"ilse-tap-front-start-{side}",
+            $"ilse-tap-front-firstseen-{side}",
+            $"ilse-tap-front-bottom-{side}",
+        ];
 
-    private Task SessionAsync(string key, int session, DateTimeOffset at, PainDto before, Try[] tries, PainDto after, RepetitionsDto? repetitions, CancellationToken stop, Looked? looked = null)
+    private Task SessionAsync(
+        string key,
+        int session,
+        DateTimeOffset at,
+        PainDto before,
+        Try[] tries,
+        PainDto after,
+        RepetitionsDto? repetitions,
+        CancellationToken stop,
+        Looked? looked = null
+    )
     {
         var more = looked ?? Looked.Split();
-        return SessionAsync(key, at, more with { Pictures = [$"{key}-{session}-l", $"{key}-{session}-r", .. more.Pictures] }, before, tries, after, repetitions, stop);
+        return SessionAsync(
+            key,
+            at,
+            more with
+            {
+                Pictures = [$"{key}-{session}-l", $"{key}-{session}-r", .. more.Pictures],
+            },
+            before,
+            tries,
+            after,
+            repetitions,
+            stop
+        );
     }
 
-    private async Task SessionAsync(string key, DateTimeOffset at, Looked looked, PainDto before, Try[] tries, PainDto after, RepetitionsDto? repetitions, CancellationToken stop)
+    private async Task SessionAsync(
+        string key,
+        DateTimeOffset at,
+        Looked looked,
+        PainDto before,
+        Try[] tries,
+        PainDto after,
+        RepetitionsDto? repetitions,
+        CancellationToken stop
+    )
     {
         _clock.Now = at;
         var stills = new List<StillDto>();
-        foreach (var name in looked.Pictures) stills.Add(await StillAsync(key, name, stop));
+        foreach (var name in looked.Pictures)
+            stills.Add(await StillAsync(key, name, stop));
         var client = await scope.ClientAsync(_clients[key], stop);
         var standard = await _book.StandardForAsync(client, Exercise.Find(looked.ExerciseId)!, null, stop);
         var core = standard.ToCore();
-        StatedDto[] stated = core.Of("descent") is { MustPass: true } ? [new("descent", BodySide.Left, 2.8, AnswerSource.Clock), new("descent", BodySide.Right, 2.9, AnswerSource.Clock)] : [];
+        StatedDto[] stated = core.Of("descent") is { MustPass: true }
+            ?
+            [
+                new("descent", BodySide.Left, 2.8, AnswerSource.Clock),
+                new("descent", BodySide.Right, 2.9, AnswerSource.Clock),
+            ]
+            : [];
         // What the pictures leave open, or cannot call from one repetition, the coach answered by eye.
         var first = LookEndpoints.Look(stills, looked.Wrong, stated, core, standard.Context(core));
-        var open = first.Missing.Select(m => (m.Measure.Id, m.Side))
-            .Concat(first.MustPass.Where(r => r.Verdict == Verdict.TooCloseToCall && r.Measure.Id != "front-shin").Select(r => (r.Measure.Id, r.Side))).Where(o => stills.Any(s => s.Side == o.Side));
+        var open = first
+            .Missing.Select(m => (m.Measure.Id, m.Side))
+            .Concat(
+                first
+                    .MustPass.Where(r => r.Verdict == Verdict.TooCloseToCall && r.Measure.Id != "front-shin")
+                    .Select(r => (r.Measure.Id, r.Side))
+            )
+            .Where(o => stills.Any(s => s.Side == o.Side));
         SeenDto[] seen = [.. looked.Wrong, .. open.Select(o => new SeenDto(o.Id, o.Side, BandSide.Within, null))];
-        var check = new CheckRequest(Guid.CreateVersion7(at), client.Id, looked.ExerciseId, null, stills, seen, stated, looked.Felt, looked.Effort, before, null, null);
+        var check = new CheckRequest(
+            Guid.CreateVersion7(at),
+            client.Id,
+            looked.ExerciseId,
+            null,
+            stills,
+            seen,
+            stated,
+            looked.Felt,
+            looked.Effort,
+            before,
+            null,
+            null
+        );
         await _recorder.CheckAsync(check, stop);
         foreach (var attempt in tries)
         {
             _clock.Now += TimeSpan.FromMinutes(2);
             var again = await StillAsync(key, attempt.Picture, stop);
-            await _recorder.TrialAsync(new TrialRequest(Guid.CreateVersion7(_clock.Now), check.Id, attempt.Correction, again.Side, [again], [], null, attempt.Pain, null), stop);
+            await _recorder.TrialAsync(
+                new TrialRequest(
+                    Guid.CreateVersion7(_clock.Now),
+                    check.Id,
+                    attempt.Correction,
+                    again.Side,
+                    [again],
+                    [],
+                    null,
+                    attempt.Pain,
+                    null
+                ),
+                stop
+            );
         }
 
         _clock.Now += TimeSpan.FromMinutes(4);
         var judged = await _book.LoadAsync(check.Id, stop);
-        var log = repetitions is null ? null : LogOf(repetitions, (await _book.FactsAsync(judged, null, null, null, stop)).Spot?.Asked ?? new Prescription(DoseRange.Practising, 3, 5, Load.None), looked.Effort);
+        var log = repetitions is null
+            ? null
+            : LogOf(
+                repetitions,
+                (await _book.FactsAsync(judged, null, null, null, stop)).Spot?.Asked
+                    ?? new Prescription(DoseRange.Practising, 3, 5, Load.None),
+                looked.Effort
+            );
         var said = DecisionRule.Decide((await _book.FactsAsync(judged, after.ToCore("pain"), null, log, stop)).Facts);
-        await _recorder.DecisionAsync(new DecisionRequest(Guid.CreateVersion7(_clock.Now), check.Id, after, null, said.RuleId, said.Outcome, said.Outcome, null, null, log), stop);
+        await _recorder.DecisionAsync(
+            new DecisionRequest(
+                Guid.CreateVersion7(_clock.Now),
+                check.Id,
+                after,
+                null,
+                said.RuleId,
+                said.Outcome,
+                said.Outcome,
+                null,
+                null,
+                log
+            ),
+            stop
+        );
     }
 
     /// <summary>What was asked for, done and clean in the shares that the story gives.</summary>
@@ -277,7 +688,14 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
     {
         var amount = share.Done < share.Prescribed ? asked.Amount - 1 : asked.Amount;
         var clean = asked.Sets * amount * share.Clean / share.Done;
-        return new LogDto(null, new EvenDto(asked.Sets, amount, clean, clean, asked.Load.Kilograms, asked.Load.Position, 0), effort ?? 7, null, null, null);
+        return new LogDto(
+            null,
+            new EvenDto(asked.Sets, amount, clean, clean, asked.Load.Kilograms, asked.Load.Position, 0),
+            effort ?? 7,
+            null,
+            null,
+            null
+        );
     }
 
     /// <summary>Pictures taken and not marked yet, so that a first look can be tried without a camera.</summary>
@@ -311,15 +729,20 @@ internal sealed class DemoStudio(StudioContext db, StudioScope scope, PictureFol
             for (var slot = 0; slot < (day == 0 ? 6 : 5); slot++)
             {
                 var person = People[(slot + (day * 3)) % People.Length];
-                db.Add(new VisitRecord
-                {
-                    Id = Guid.CreateVersion7(now),
-                    StudioId = (await scope.StudioAsync(stop)).Id,
-                    ClientId = _clients[person.Key],
-                    StartsAt = StudioScope.Instant(today.AddDays(day) + TimeOnly.ParseExact(Times[slot], "HH:mm").ToTimeSpan(), zone),
-                    ExerciseId = person.Key == "ilse" ? "step-down-tap" : ExerciseId,
-                    CreatedAt = now,
-                });
+                db.Add(
+                    new VisitRecord
+                    {
+                        Id = Guid.CreateVersion7(now),
+                        StudioId = (await scope.StudioAsync(stop)).Id,
+                        ClientId = _clients[person.Key],
+                        StartsAt = StudioScope.Instant(
+                            today.AddDays(day) + TimeOnly.ParseExact(Times[slot], "HH:mm").ToTimeSpan(),
+                            zone
+                        ),
+                        ExerciseId = person.Key == "ilse" ? "step-down-tap" : ExerciseId,
+                        CreatedAt = now,
+                    }
+                );
             }
         }
 

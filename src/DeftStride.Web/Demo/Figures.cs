@@ -7,8 +7,21 @@ namespace DeftStride.Web.Demo;
 
 /// <summary>A drawn figure with what is true of it, as the figure tool wrote it down. Places are [x, y] in the picture's pixels.</summary>
 internal sealed record FigureTruth(
-    string File, View View, BodySide Front, Facing Facing, int Width, int Height, string Person, double ShinDegrees, double TrunkDegrees,
-    double KneeInCm, double PelvisDropDegrees, Moment Moment, IReadOnlyDictionary<Landmark, double[]> Points, double[][] Upright);
+    string File,
+    View View,
+    BodySide Front,
+    Facing Facing,
+    int Width,
+    int Height,
+    string Person,
+    double ShinDegrees,
+    double TrunkDegrees,
+    double KneeInCm,
+    double PelvisDropDegrees,
+    Moment Moment,
+    IReadOnlyDictionary<Landmark, double[]> Points,
+    double[][] Upright
+);
 
 /// <summary>The drawn figures that ship with the server.</summary>
 internal sealed class Figures
@@ -16,24 +29,42 @@ internal sealed class Figures
     private readonly string _folder = Path.Combine(AppContext.BaseDirectory, "Demo", "Figures");
     private readonly Dictionary<string, FigureTruth> _truth;
 
-    public Figures() => _truth = Json.Read<FigureTruth[]>(File.ReadAllText(Path.Combine(_folder, "figures.json"))).ToDictionary(t => Path.GetFileNameWithoutExtension(t.File));
+    public Figures() =>
+        _truth = Json.Read<FigureTruth[]>(File.ReadAllText(Path.Combine(_folder, "figures.json")))
+            .ToDictionary(t => Path.GetFileNameWithoutExtension(t.File));
 
     public FigureTruth Truth(string name) => _truth[name];
 
-    public CleanPicture Picture(string name) => new(File.ReadAllBytes(Path.Combine(_folder, _truth[name].File)), _truth[name].Width, _truth[name].Height);
+    public CleanPicture Picture(string name) =>
+        new(File.ReadAllBytes(Path.Combine(_folder, _truth[name].File)), _truth[name].Width, _truth[name].Height);
 
     /// <summary>A still of the figure as a coach would have marked it: the true points with a hand's scatter.</summary>
     public StillDto Marked(string name, Guid pictureId, Random hand)
     {
         var truth = _truth[name];
-        return new StillDto(truth.Front, truth.View, truth.Moment, 1, truth.Facing, false, pictureId, truth.Width, truth.Height,
-            truth.Points.Where(p => Inside(p.Value, truth)).ToDictionary(p => p.Key, p => Near(p.Value, hand)), new VerticalDto(Near(truth.Upright[0], hand), Near(truth.Upright[1], hand)), null);
+        return new StillDto(
+            truth.Front,
+            truth.View,
+            truth.Moment,
+            1,
+            truth.Facing,
+            false,
+            pictureId,
+            truth.Width,
+            truth.Height,
+            truth.Points.Where(p => Inside(p.Value, truth)).ToDictionary(p => p.Key, p => Near(p.Value, hand)),
+            new VerticalDto(Near(truth.Upright[0], hand), Near(truth.Upright[1], hand)),
+            null
+        );
     }
 
     /// <summary>A head above the picture's edge has no ear to mark.</summary>
-    private static bool Inside(double[] point, FigureTruth truth) => point[0] > 10 && point[1] > 10 && point[0] < truth.Width - 10 && point[1] < truth.Height - 10;
+    private static bool Inside(double[] point, FigureTruth truth) =>
+        point[0] > 10 && point[1] > 10 && point[0] < truth.Width - 10 && point[1] < truth.Height - 10;
 
-    private static PointDto Near(double[] point, Random hand) => new(Math.Round(point[0] + Scatter(hand), 1), Math.Round(point[1] + Scatter(hand), 1));
+    private static PointDto Near(double[] point, Random hand) =>
+        new(Math.Round(point[0] + Scatter(hand), 1), Math.Round(point[1] + Scatter(hand), 1));
 
-    private static double Scatter(Random hand) => 2.5 * Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
+    private static double Scatter(Random hand) =>
+        2.5 * Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
 }

@@ -15,9 +15,11 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
     private const int ConstraintFailed = 19;
 
     /// <summary>The fact that already has this id and body, or null when the id is free.</summary>
-    public async Task<T?> ExistingAsync<T>(Guid id, object request, CancellationToken stop) where T : Fact
+    public async Task<T?> ExistingAsync<T>(Guid id, object request, CancellationToken stop)
+        where T : Fact
     {
-        if (id == Guid.Empty) throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
+        if (id == Guid.Empty)
+            throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
         var existing = await db.Set<T>().AsNoTracking().FirstOrDefaultAsync(f => f.Id == id, stop);
         if (existing is not null && existing.Body != Json.Write(request))
             throw Refusal.Conflict("This was already recorded, with different content. Reload to see what was kept.");
@@ -25,7 +27,8 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
     }
 
     /// <summary>Writes a fact; when another request with the same id won the race, answers with that one.</summary>
-    public async Task<T> AddAsync<T>(T fact, object request, CancellationToken stop) where T : Fact
+    public async Task<T> AddAsync<T>(T fact, object request, CancellationToken stop)
+        where T : Fact
     {
         fact.StudioId = (await scope.StudioAsync(stop)).Id;
         fact.CoachId = await scope.CoachIdAsync(stop);
@@ -33,7 +36,10 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
         if (fact.Supersedes is { } earlier)
         {
             if (!await db.Set<T>().AnyAsync(f => f.Id == earlier && f.StudioId == fact.StudioId, stop))
-                throw Refusal.BadInput("supersedes", "What this should replace is not there. Reload to see what was kept.");
+                throw Refusal.BadInput(
+                    "supersedes",
+                    "What this should replace is not there. Reload to see what was kept."
+                );
             if (await db.Set<T>().AnyAsync(f => f.Supersedes == earlier, stop))
                 throw Refusal.Conflict("This was already replaced by someone. Reload to see the newer one.");
         }
@@ -48,7 +54,9 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
         {
             db.ChangeTracker.Clear();
             return await ExistingAsync<T>(fact.Id, request, stop)
-                ?? throw Refusal.Conflict("Someone recorded the same thing at the same moment. Reload to see what was kept.");
+                ?? throw Refusal.Conflict(
+                    "Someone recorded the same thing at the same moment. Reload to see what was kept."
+                );
         }
     }
 }
@@ -63,22 +71,48 @@ internal sealed record Edit(string Kind, string Subject, string At, string? Befo
 internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimeProvider clock)
 {
     public Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
-        Guid operationId, object request, TRecord record, long basedOn, Action<TRecord> change, Func<TRecord, TAnswer> answer, CancellationToken stop)
-        where TRecord : Mutable => ChangeAsync(operationId, request, record, basedOn, r =>
-    {
-        change(r);
-        return (Edit?)null;
-    }, answer, stop);
+        Guid operationId,
+        object request,
+        TRecord record,
+        long basedOn,
+        Action<TRecord> change,
+        Func<TRecord, TAnswer> answer,
+        CancellationToken stop
+    )
+        where TRecord : Mutable =>
+        ChangeAsync(
+            operationId,
+            request,
+            record,
+            basedOn,
+            r =>
+            {
+                change(r);
+                return (Edit?)null;
+            },
+            answer,
+            stop
+        );
 
     /// <summary>The same for something whose history is kept: what was changed is written down in the same step.</summary>
     public async Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
-        Guid operationId, object request, TRecord record, long basedOn, Func<TRecord, Edit?> change, Func<TRecord, TAnswer> answer, CancellationToken stop)
+        Guid operationId,
+        object request,
+        TRecord record,
+        long basedOn,
+        Func<TRecord, Edit?> change,
+        Func<TRecord, TAnswer> answer,
+        CancellationToken stop
+    )
         where TRecord : Mutable
     {
-        if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
-        if (record.Version != basedOn) throw Stale(request, answer(record));
+        if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay)
+            return replay.Answer!;
+        if (record.Version != basedOn)
+            throw Stale(request, answer(record));
         var coach = await scope.CoachIdAsync(stop);
-        if (change(record) is { } edit && edit.Before != edit.After) Note(edit, operationId, request, record is StudioRecord ? record.Id : record.StudioId, coach);
+        if (change(record) is { } edit && edit.Before != edit.After)
+            Note(edit, operationId, request, record is StudioRecord ? record.Id : record.StudioId, coach);
         record.Version++;
         record.ChangedBy = coach;
         try
@@ -92,44 +126,88 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
         }
     }
 
-    public async Task<TAnswer> CreateAsync<TRecord, TAnswer>(Guid operationId, object request, Func<Task<TRecord>> make, Func<TRecord, TAnswer> answer, CancellationToken stop, Edit? edit = null)
+    public async Task<TAnswer> CreateAsync<TRecord, TAnswer>(
+        Guid operationId,
+        object request,
+        Func<Task<TRecord>> make,
+        Func<TRecord, TAnswer> answer,
+        CancellationToken stop,
+        Edit? edit = null
+    )
         where TRecord : Mutable
     {
-        if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay) return replay.Answer!;
+        if (await ReplayAsync<TAnswer>(operationId, request, stop) is { Found: true } replay)
+            return replay.Answer!;
         var record = await make();
         record.StudioId = (await scope.StudioAsync(stop)).Id;
         record.CreatedAt = clock.GetUtcNow();
         record.ChangedBy = await scope.CoachIdAsync(stop);
-        if (record.Id == Guid.Empty) throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
-        if (await db.Set<TRecord>().AnyAsync(r => r.Id == record.Id, stop)) throw Refusal.Conflict("This was already added. Reload to see it.");
+        if (record.Id == Guid.Empty)
+            throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
+        if (await db.Set<TRecord>().AnyAsync(r => r.Id == record.Id, stop))
+            throw Refusal.Conflict("This was already added. Reload to see it.");
         db.Add(record);
-        if (edit is not null) Note(edit, operationId, request, record.StudioId, record.ChangedBy.Value);
+        if (edit is not null)
+            Note(edit, operationId, request, record.StudioId, record.ChangedBy.Value);
         return await KeepAsync(operationId, request, answer(record), stop);
     }
 
-    private void Note(Edit edit, Guid operationId, object request, Guid studioId, Guid coachId) => db.Add(new EditFact
-    {
-        Id = operationId, StudioId = studioId, CoachId = coachId, RecordedAt = clock.GetUtcNow(), Body = Json.Write(request),
-        Kind = edit.Kind, Subject = edit.Subject, At = edit.At, Before = edit.Before, After = edit.After,
-    });
+    private void Note(Edit edit, Guid operationId, object request, Guid studioId, Guid coachId) =>
+        db.Add(
+            new EditFact
+            {
+                Id = operationId,
+                StudioId = studioId,
+                CoachId = coachId,
+                RecordedAt = clock.GetUtcNow(),
+                Body = Json.Write(request),
+                Kind = edit.Kind,
+                Subject = edit.Subject,
+                At = edit.At,
+                Before = edit.Before,
+                After = edit.After,
+            }
+        );
 
     /// <summary>The answer that an operation was given when it was done before. To be asked before anything is looked at that may have changed since.</summary>
-    public async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(Guid operationId, object request, CancellationToken stop)
+    public async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(
+        Guid operationId,
+        object request,
+        CancellationToken stop
+    )
     {
-        if (operationId == Guid.Empty) throw Refusal.BadInput("operationId", "The request has no operation id. Reload the page and try again.");
-        if (await db.Operations.AsNoTracking().FirstOrDefaultAsync(o => o.Id == operationId, stop) is not { } done) return (false, default);
-        if (done.Request != Json.Write(request)) throw Refusal.Conflict("This step was already done, with different content. Reload to see what was kept.");
+        if (operationId == Guid.Empty)
+            throw Refusal.BadInput("operationId", "The request has no operation id. Reload the page and try again.");
+        if (await db.Operations.AsNoTracking().FirstOrDefaultAsync(o => o.Id == operationId, stop) is not { } done)
+            return (false, default);
+        if (done.Request != Json.Write(request))
+            throw Refusal.Conflict("This step was already done, with different content. Reload to see what was kept.");
         return (true, Json.Read<TAnswer>(done.Answer));
     }
 
-    private async Task<TAnswer> KeepAsync<TAnswer>(Guid operationId, object request, TAnswer answer, CancellationToken stop)
+    private async Task<TAnswer> KeepAsync<TAnswer>(
+        Guid operationId,
+        object request,
+        TAnswer answer,
+        CancellationToken stop
+    )
     {
-        db.Operations.Add(new OperationRecord { Id = operationId, Request = Json.Write(request), Answer = Json.Write(answer), At = clock.GetUtcNow() });
+        db.Operations.Add(
+            new OperationRecord
+            {
+                Id = operationId,
+                Request = Json.Write(request),
+                Answer = Json.Write(answer),
+                At = clock.GetUtcNow(),
+            }
+        );
         await db.SaveChangesAsync(stop);
         return answer;
     }
 
-    private static Refusal Stale(object request, object? current) => Refusal.Conflict(
-        "Someone changed this while you were at it. Look at the newer version, then change it again if you still want to.",
-        new Dictionary<string, object?> { ["yours"] = request, ["current"] = current });
+    private static Refusal Stale(object request, object? current) =>
+        Refusal.Conflict(
+            "Someone changed this while you were at it. Look at the newer version, then change it again if you still want to.",
+            new Dictionary<string, object?> { ["yours"] = request, ["current"] = current }
+        );
 }

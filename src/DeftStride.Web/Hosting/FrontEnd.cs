@@ -10,14 +10,23 @@ internal static class FrontEnd
 
     public static void Map(WebApplication app, string folder)
     {
-        if (!Directory.Exists(folder)) return;
+        if (!Directory.Exists(folder))
+            return;
         var files = new PhysicalFileProvider(folder);
-        var options = new StaticFileOptions { FileProvider = files, OnPrepareResponse = c => Headers(c.Context.Response, c.Context.Request.Path.StartsWithSegments("/assets")) };
+        var options = new StaticFileOptions
+        {
+            FileProvider = files,
+            OnPrepareResponse = c => Headers(c.Context.Response, c.Context.Request.Path.StartsWithSegments("/assets")),
+        };
         app.UseStaticFiles(options);
         app.MapFallback(async context =>
         {
             // Only the page lies here; whoever sends something means another address.
-            if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method)) throw new Refusal(StatusCodes.Status405MethodNotAllowed, "This cannot be done at this address. Reload the page and try again.");
+            if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
+                throw new Refusal(
+                    StatusCodes.Status405MethodNotAllowed,
+                    "This cannot be done at this address. Reload the page and try again."
+                );
             Headers(context.Response, lasting: false);
             context.Response.ContentType = "text/html; charset=utf-8";
             await context.Response.SendFileAsync(files.GetFileInfo("index.html"));

@@ -7,10 +7,12 @@ namespace DeftStride.Web.Hosting;
 internal static class Json
 {
     /// <summary>For what is kept: written long ago perhaps, by a form that knew fewer fields.</summary>
-    public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web));
+    public static JsonSerializerOptions Options { get; } =
+        Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web));
 
     /// <summary>For what is sent: required means required, null only where it may be, nothing twice.</summary>
-    public static JsonSerializerOptions Wire { get; } = ConfigureWire(new JsonSerializerOptions(JsonSerializerDefaults.Web));
+    public static JsonSerializerOptions Wire { get; } =
+        ConfigureWire(new JsonSerializerOptions(JsonSerializerDefaults.Web));
 
     public static JsonSerializerOptions ConfigureWire(JsonSerializerOptions options)
     {
@@ -32,5 +34,6 @@ internal static class Json
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
-    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options) ?? throw new JsonException("Null where a record was expected.");
+    public static T Read<T>(string json) =>
+        JsonSerializer.Deserialize<T>(json, Options) ?? throw new JsonException("Null where a record was expected.");
 }

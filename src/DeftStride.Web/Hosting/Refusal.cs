@@ -1,6 +1,6 @@
-using DeftStride.Data.Opening;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using DeftStride.Data.Opening;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
@@ -11,35 +11,51 @@ using SQLitePCL;
 namespace DeftStride.Web.Hosting;
 
 /// <summary>A request that is not carried out, with a sentence for the coach that says what to do. Nothing was changed.</summary>
-internal sealed class Refusal(int status, string sentence, string? field = null, IReadOnlyDictionary<string, object?>? more = null) : Exception(sentence)
+internal sealed class Refusal(
+    int status,
+    string sentence,
+    string? field = null,
+    IReadOnlyDictionary<string, object?>? more = null
+) : Exception(sentence)
 {
     public int Status { get; } = status;
 
-    public static Refusal BadInput(string field, string sentence) => new(StatusCodes.Status400BadRequest, sentence, field);
+    public static Refusal BadInput(string field, string sentence) =>
+        new(StatusCodes.Status400BadRequest, sentence, field);
 
     public static Refusal Missing(string sentence) => new(StatusCodes.Status404NotFound, sentence);
 
-    public static Refusal Conflict(string sentence, IReadOnlyDictionary<string, object?>? more = null) => new(StatusCodes.Status409Conflict, sentence, null, more);
+    public static Refusal Conflict(string sentence, IReadOnlyDictionary<string, object?>? more = null) =>
+        new(StatusCodes.Status409Conflict, sentence, null, more);
 
     /// <summary>Nothing is wrong with the request; the same one will be taken in a while.</summary>
-    public static Refusal Later(string sentence, int status = StatusCodes.Status503ServiceUnavailable) => new(status, sentence, null, new Dictionary<string, object?> { ["again"] = true });
+    public static Refusal Later(string sentence, int status = StatusCodes.Status503ServiceUnavailable) =>
+        new(status, sentence, null, new Dictionary<string, object?> { ["again"] = true });
 
     public ProblemDetails Problem()
     {
-        var problem = new ProblemDetails { Status = Status, Title = Title(Status), Detail = Message };
-        if (field is not null) problem.Extensions["field"] = field;
-        foreach (var (key, value) in more ?? new Dictionary<string, object?>()) problem.Extensions[key] = value;
+        var problem = new ProblemDetails
+        {
+            Status = Status,
+            Title = Title(Status),
+            Detail = Message,
+        };
+        if (field is not null)
+            problem.Extensions["field"] = field;
+        foreach (var (key, value) in more ?? new Dictionary<string, object?>())
+            problem.Extensions[key] = value;
         return problem;
     }
 
-    private static string Title(int status) => status switch
-    {
-        404 => "Not found",
-        409 => "Changed in the meantime",
-        413 => "Too large",
-        503 or 507 => "Not now",
-        _ => "Not accepted",
-    };
+    private static string Title(int status) =>
+        status switch
+        {
+            404 => "Not found",
+            409 => "Changed in the meantime",
+            413 => "Too large",
+            503 or 507 => "Not now",
+            _ => "Not accepted",
+        };
 }
 
 /// <summary>Turns refusals and unreadable requests into problem details: nothing is refused without a sentence.</summary>
@@ -57,16 +73,32 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
             context.Response.Headers.CacheControl = "no-store";
             context.Response.Headers.XContentTypeOptions = "nosniff";
             context.Response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";
-            if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size && !context.Request.Path.StartsWithSegments("/api/pictures", StringComparison.Ordinal)) size.MaxRequestBodySize = LargestBody;
+            if (
+                context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size
+                && !context.Request.Path.StartsWithSegments("/api/pictures", StringComparison.Ordinal)
+            )
+                size.MaxRequestBodySize = LargestBody;
         }
 
         try
         {
-            if (api && MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type) && type.Charset is { HasValue: true } charset && !charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase))
-                throw new Refusal(StatusCodes.Status415UnsupportedMediaType, Plain(StatusCodes.Status415UnsupportedMediaType));
+            if (
+                api
+                && MediaTypeHeaderValue.TryParse(context.Request.ContentType, out var type)
+                && type.Charset is { HasValue: true } charset
+                && !charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
+            )
+                throw new Refusal(
+                    StatusCodes.Status415UnsupportedMediaType,
+                    Plain(StatusCodes.Status415UnsupportedMediaType)
+                );
             await next(context);
             // What the framework refuses by itself, it refuses without a word.
-            if (api && context.Response is { HasStarted: false, StatusCode: >= 400, ContentType: null }) await Write(context, new Refusal(context.Response.StatusCode, Plain(context.Response.StatusCode)).Problem());
+            if (api && context.Response is { HasStarted: false, StatusCode: >= 400, ContentType: null })
+                await Write(
+                    context,
+                    new Refusal(context.Response.StatusCode, Plain(context.Response.StatusCode)).Problem()
+                );
         }
         catch (Refusal refusal)
         {
@@ -85,26 +117,44 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
         catch (Exception e) when (e is not OperationCanceledException && !context.Response.HasStarted)
         {
             log.LogError(e, "A request failed.");
-            await Write(context, Refusal.Later("Something went wrong on the studio's computer, and nothing of this was kept there. It is sent again by itself; if it goes on, start Deft Stride anew.", StatusCodes.Status500InternalServerError).Problem());
+            await Write(
+                context,
+                Refusal
+                    .Later(
+                        "Something went wrong on the studio's computer, and nothing of this was kept there. It is sent again by itself; if it goes on, start Deft Stride anew.",
+                        StatusCodes.Status500InternalServerError
+                    )
+                    .Problem()
+            );
         }
     }
 
-    private static string Plain(int status) => status switch
-    {
-        StatusCodes.Status405MethodNotAllowed => "This cannot be done at this address. Reload the page and try again.",
-        StatusCodes.Status413PayloadTooLarge => "That is more than can be kept at once. Shorten it.",
-        StatusCodes.Status415UnsupportedMediaType => "This is not sent in a form that is understood here. Reload the page and try again.",
-        StatusCodes.Status404NotFound => "There is nothing at this address. Go back to the floor.",
-        _ => "The request could not be read. Reload the page and try again.",
-    };
+    private static string Plain(int status) =>
+        status switch
+        {
+            StatusCodes.Status405MethodNotAllowed =>
+                "This cannot be done at this address. Reload the page and try again.",
+            StatusCodes.Status413PayloadTooLarge => "That is more than can be kept at once. Shorten it.",
+            StatusCodes.Status415UnsupportedMediaType =>
+                "This is not sent in a form that is understood here. Reload the page and try again.",
+            StatusCodes.Status404NotFound => "There is nothing at this address. Go back to the floor.",
+            _ => "The request could not be read. Reload the page and try again.",
+        };
 
     /// <summary>What cannot be read, with the field where the reader knows it.</summary>
     private static Refusal Unreadable(BadHttpRequestException bad)
     {
-        if (bad.StatusCode != StatusCodes.Status400BadRequest) return new Refusal(bad.StatusCode, Plain(bad.StatusCode));
-        if (bad.InnerException is JsonException json) return Unreadable(json);
-        return Quoted().Match(bad.Message) is { Success: true } named && named.Groups[1].Value.Split(' ')[^1] is { Length: > 0 } name
-            ? Refusal.BadInput(name, $"“{RequestShape.Words(name)}” is missing or cannot be read. Reload the page and enter it again.")
+        if (bad.StatusCode != StatusCodes.Status400BadRequest)
+            return new Refusal(bad.StatusCode, Plain(bad.StatusCode));
+        if (bad.InnerException is JsonException json)
+            return Unreadable(json);
+        return
+            Quoted().Match(bad.Message) is { Success: true } named
+            && named.Groups[1].Value.Split(' ')[^1] is { Length: > 0 } name
+            ? Refusal.BadInput(
+                name,
+                $"“{RequestShape.Words(name)}” is missing or cannot be read. Reload the page and enter it again."
+            )
             : new Refusal(bad.StatusCode, Plain(bad.StatusCode));
     }
 
@@ -112,15 +162,24 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
     public static Refusal Unreadable(JsonException json)
     {
         var path = (json.Path ?? "$").TrimStart('$').TrimStart('.');
-        if (json.Message.Contains("missing required", StringComparison.Ordinal) && Missing().Matches(json.Message) is { Count: > 0 } missing)
+        if (
+            json.Message.Contains("missing required", StringComparison.Ordinal)
+            && Missing().Matches(json.Message) is { Count: > 0 } missing
+        )
         {
             var name = path.Length == 0 ? missing[^1].Groups[1].Value : $"{path}.{missing[^1].Groups[1].Value}";
-            return Refusal.BadInput(name, $"“{RequestShape.Words(name)}” is missing. Reload the page and enter it again.");
+            return Refusal.BadInput(
+                name,
+                $"“{RequestShape.Words(name)}” is missing. Reload the page and enter it again."
+            );
         }
 
         return path.Length == 0
             ? Refusal.BadInput("request", "The request could not be read. Reload the page and try again.")
-            : Refusal.BadInput(path, $"“{RequestShape.Words(path)}” is not what belongs there. Reload the page and enter it again.");
+            : Refusal.BadInput(
+                path,
+                $"“{RequestShape.Words(path)}” is not what belongs there. Reload the page and enter it again."
+            );
     }
 
     [GeneratedRegex("\"([^\"]+)\"")]
@@ -130,18 +189,32 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
     private static partial Regex Missing();
 
     /// <summary>What the disk would not do, as a sentence; null when it is something else.</summary>
-    private static Refusal? Disk(Exception e) => e switch
-    {
-        DbUpdateException { InnerException: { } inner } => Disk(inner),
-        SqliteException { SqliteErrorCode: raw.SQLITE_FULL or raw.SQLITE_IOERR } or IOException { HResult: DurableFiles.NoRoom or FileTooLarge or QuotaReached } => Refusal.Later(
-            "The disk of the studio's computer is full. Nothing of this was kept there; it waits on this device. Make room, and it is sent by itself.", StatusCodes.Status507InsufficientStorage),
-        SqliteException { SqliteErrorCode: raw.SQLITE_READONLY or raw.SQLITE_CANTOPEN or raw.SQLITE_PERM } or UnauthorizedAccessException or IOException { HResult: ReadOnlyDisk } => Refusal.Later(
-            "The studio's data folder cannot be written to. Nothing of this was kept there; it waits on this device. Give the folder back to whoever runs Deft Stride, and it is sent by itself."),
-        SqliteException { SqliteErrorCode: raw.SQLITE_BUSY or raw.SQLITE_LOCKED } => Refusal.Later("The studio is busy. Nothing of this was kept yet; it is sent again by itself."),
-        SqliteException { SqliteErrorCode: raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB } => Refusal.Later("The studio's data file is damaged. Nothing of this was kept there; it waits on this device. Stop Deft Stride and start it again: it then says which copy to go back to."),
-        DbUpdateConcurrencyException => Refusal.Later("Someone changed the same at the same moment. Nothing of this was kept yet; it is sent again by itself.", StatusCodes.Status409Conflict),
-        _ => null,
-    };
+    private static Refusal? Disk(Exception e) =>
+        e switch
+        {
+            DbUpdateException { InnerException: { } inner } => Disk(inner),
+            SqliteException { SqliteErrorCode: raw.SQLITE_FULL or raw.SQLITE_IOERR }
+            or IOException { HResult: DurableFiles.NoRoom or FileTooLarge or QuotaReached } => Refusal.Later(
+                "The disk of the studio's computer is full. Nothing of this was kept there; it waits on this device. Make room, and it is sent by itself.",
+                StatusCodes.Status507InsufficientStorage
+            ),
+            SqliteException { SqliteErrorCode: raw.SQLITE_READONLY or raw.SQLITE_CANTOPEN or raw.SQLITE_PERM }
+            or UnauthorizedAccessException
+            or IOException { HResult: ReadOnlyDisk } => Refusal.Later(
+                "The studio's data folder cannot be written to. Nothing of this was kept there; it waits on this device. Give the folder back to whoever runs Deft Stride, and it is sent by itself."
+            ),
+            SqliteException { SqliteErrorCode: raw.SQLITE_BUSY or raw.SQLITE_LOCKED } => Refusal.Later(
+                "The studio is busy. Nothing of this was kept yet; it is sent again by itself."
+            ),
+            SqliteException { SqliteErrorCode: raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB } => Refusal.Later(
+                "The studio's data file is damaged. Nothing of this was kept there; it waits on this device. Stop Deft Stride and start it again: it then says which copy to go back to."
+            ),
+            DbUpdateConcurrencyException => Refusal.Later(
+                "Someone changed the same at the same moment. Nothing of this was kept yet; it is sent again by itself.",
+                StatusCodes.Status409Conflict
+            ),
+            _ => null,
+        };
 
     // What .NET passes on of the system's own numbers: EFBIG, EDQUOT, EROFS.
     private const int FileTooLarge = 27;
@@ -152,7 +225,12 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
     {
         context.Response.StatusCode = problem.Status!.Value;
         context.Response.Headers.CacheControl = "no-store";
-        if (problem.Extensions.ContainsKey("again")) context.Response.Headers.RetryAfter = "1";
-        return context.Response.WriteAsJsonAsync(problem, (System.Text.Json.JsonSerializerOptions?)null, "application/problem+json");
+        if (problem.Extensions.ContainsKey("again"))
+            context.Response.Headers.RetryAfter = "1";
+        return context.Response.WriteAsJsonAsync(
+            problem,
+            (System.Text.Json.JsonSerializerOptions?)null,
+            "application/problem+json"
+        );
     }
 }

@@ -27,31 +27,55 @@ internal static class RequestShape
     private static readonly DateOnly Latest = new(2200, 1, 1);
     private static readonly ConcurrentDictionary<Type, Member[]> Members = [];
 
-    private sealed record Member(string Name, PropertyInfo Property, NullabilityInfo Nullability, ValidationAttribute[] Limits);
+    private sealed record Member(
+        string Name,
+        PropertyInfo Property,
+        NullabilityInfo Nullability,
+        ValidationAttribute[] Limits
+    );
 
     /// <summary>Every request body of a group is checked before its endpoint.</summary>
-    public static RouteGroupBuilder WithShape(this RouteGroupBuilder group) => group.AddEndpointFilter((context, next) =>
-    {
-        foreach (var argument in context.Arguments)
-        {
-            if (argument is not null && IsOurs(argument.GetType())) Check(argument);
-        }
+    public static RouteGroupBuilder WithShape(this RouteGroupBuilder group) =>
+        group.AddEndpointFilter(
+            (context, next) =>
+            {
+                foreach (var argument in context.Arguments)
+                {
+                    if (argument is not null && IsOurs(argument.GetType()))
+                        Check(argument);
+                }
 
-        return next(context);
-    });
+                return next(context);
+            }
+        );
 
     /// <summary>Refuses what is wrong with a request, naming the field.</summary>
     public static void Check(object request) => Walk(request, "");
 
     /// <summary>A path of a field as a coach reads it: "pain.score" is "pain score".</summary>
-    public static string Words(string path) => string.Join(' ', path.Split('.', '[', ']', '$', '/').Where(p => p.Length > 0 && !p.All(char.IsAsciiDigit))
-        .Select(p => JsonNamingPolicy.SnakeCaseLower.ConvertName(p).Replace('_', ' '))) is { Length: > 0 and < 120 } words ? words : "something";
+    public static string Words(string path) =>
+        string.Join(
+            ' ',
+            path.Split('.', '[', ']', '$', '/')
+                .Where(p => p.Length > 0 && !p.All(char.IsAsciiDigit))
+                .Select(p => JsonNamingPolicy.SnakeCaseLower.ConvertName(p).Replace('_', ' '))
+        )
+            is { Length: > 0 and < 120 } words
+            ? words
+            : "something";
 
-    private static Refusal Bad(string path, string says) => Refusal.BadInput(path.Length == 0 ? "request" : path, $"“{Words(path)}” {says}");
+    private static Refusal Bad(string path, string says) =>
+        Refusal.BadInput(path.Length == 0 ? "request" : path, $"“{Words(path)}” {says}");
 
     private static void Walk(object value, string path)
     {
-        foreach (var member in Members.GetOrAdd(value.GetType(), Plan)) Value(member.Property.GetValue(value), path.Length == 0 ? member.Name : $"{path}.{member.Name}", member.Nullability, member.Limits);
+        foreach (var member in Members.GetOrAdd(value.GetType(), Plan))
+            Value(
+                member.Property.GetValue(value),
+                path.Length == 0 ? member.Name : $"{path}.{member.Name}",
+                member.Nullability,
+                member.Limits
+            );
     }
 
     private static void Value(object? value, string path, NullabilityInfo nullability, ValidationAttribute[] limits)
@@ -59,28 +83,46 @@ internal static class RequestShape
         switch (value)
         {
             case null:
-                if (nullability.WriteState == NullabilityState.NotNull && !nullability.Type.IsValueType) throw Bad(path, "is missing. Enter it, or reload the page.");
+                if (nullability.WriteState == NullabilityState.NotNull && !nullability.Type.IsValueType)
+                    throw Bad(path, "is missing. Enter it, or reload the page.");
                 return;
-            case string text: Text(text, path, limits); return;
-            case double number: Number(number, path, limits); return;
-            case float number: Number(number, path, limits); return;
-            case int number: Number(number, path, limits); return;
+            case string text:
+                Text(text, path, limits);
+                return;
+            case double number:
+                Number(number, path, limits);
+                return;
+            case float number:
+                Number(number, path, limits);
+                return;
+            case int number:
+                Number(number, path, limits);
+                return;
             case long number:
-                if (number is < 0 or > LargestVersion) throw Bad(path, "is not a number that can be. Reload the page.");
+                if (number is < 0 or > LargestVersion)
+                    throw Bad(path, "is not a number that can be. Reload the page.");
                 return;
             case Enum choice:
-                if (!Enum.IsDefined(choice.GetType(), choice)) throw Bad(path, "is none of the choices. Reload the page and choose again.");
+                if (!Enum.IsDefined(choice.GetType(), choice))
+                    throw Bad(path, "is none of the choices. Reload the page and choose again.");
                 return;
             case DateOnly day:
-                if (day < Earliest || day > Latest) throw Bad(path, "is not a day that can be. Enter the date again.");
+                if (day < Earliest || day > Latest)
+                    throw Bad(path, "is not a day that can be. Enter the date again.");
                 return;
             case DateTimeOffset at:
-                if (at.Year < Earliest.Year || at.Year > Latest.Year) throw Bad(path, "is not a time that can be. Enter it again.");
+                if (at.Year < Earliest.Year || at.Year > Latest.Year)
+                    throw Bad(path, "is not a time that can be. Enter it again.");
                 return;
-            case IDictionary map: Entries(map, path, nullability); return;
-            case IEnumerable list: Items(list, path, nullability, limits); return;
+            case IDictionary map:
+                Entries(map, path, nullability);
+                return;
+            case IEnumerable list:
+                Items(list, path, nullability, limits);
+                return;
             default:
-                if (IsOurs(value.GetType())) Walk(value, path);
+                if (IsOurs(value.GetType()))
+                    Walk(value, path);
                 return;
         }
     }
@@ -88,18 +130,32 @@ internal static class RequestShape
     private static void Text(string text, string path, ValidationAttribute[] limits)
     {
         var most = limits.OfType<MaxLengthAttribute>().FirstOrDefault()?.Length ?? LongestText;
-        if (text.Length > most) throw Bad(path, string.Create(CultureInfo.InvariantCulture, $"is {text.Length} characters long. Shorten it to {most}."));
-        if (text.Any(char.IsControl)) throw Bad(path, "has signs in it that are no text. Use plain text on one line.");
+        if (text.Length > most)
+            throw Bad(
+                path,
+                string.Create(CultureInfo.InvariantCulture, $"is {text.Length} characters long. Shorten it to {most}.")
+            );
+        if (text.Any(char.IsControl))
+            throw Bad(path, "has signs in it that are no text. Use plain text on one line.");
     }
 
     private static void Number(double number, string path, ValidationAttribute[] limits)
     {
-        if (!double.IsFinite(number)) throw Bad(path, "is not a number. Enter it again.");
+        if (!double.IsFinite(number))
+            throw Bad(path, "is not a number. Enter it again.");
         if (limits.OfType<RangeAttribute>().FirstOrDefault() is { } range)
         {
-            if (!range.IsValid(number)) throw Bad(path, string.Create(CultureInfo.InvariantCulture, $"lies between {range.Minimum} and {range.Maximum}. Enter it again."));
+            if (!range.IsValid(number))
+                throw Bad(
+                    path,
+                    string.Create(
+                        CultureInfo.InvariantCulture,
+                        $"lies between {range.Minimum} and {range.Maximum}. Enter it again."
+                    )
+                );
         }
-        else if (Math.Abs(number) > LargestNumber) throw Bad(path, "is larger than anything that is measured here. Check the number and its unit.");
+        else if (Math.Abs(number) > LargestNumber)
+            throw Bad(path, "is larger than anything that is measured here. Check the number and its unit.");
     }
 
     private static void Items(IEnumerable list, string path, NullabilityInfo nullability, ValidationAttribute[] limits)
@@ -109,34 +165,57 @@ internal static class RequestShape
         var i = 0;
         foreach (var item in list)
         {
-            if (i >= most) throw Bad(path, $"has more than {most} entries. Leave some out.");
-            if (item is null && element?.ReadState != NullabilityState.Nullable) throw Bad(path, "has an empty entry. Take it out, or reload the page.");
-            if (item is not null) Value(item, string.Create(CultureInfo.InvariantCulture, $"{path}[{i}]"), element ?? nullability, []);
+            if (i >= most)
+                throw Bad(path, $"has more than {most} entries. Leave some out.");
+            if (item is null && element?.ReadState != NullabilityState.Nullable)
+                throw Bad(path, "has an empty entry. Take it out, or reload the page.");
+            if (item is not null)
+                Value(item, string.Create(CultureInfo.InvariantCulture, $"{path}[{i}]"), element ?? nullability, []);
             i++;
         }
     }
 
     private static void Entries(IDictionary map, string path, NullabilityInfo nullability)
     {
-        if (map.Count > LongestList) throw Bad(path, $"has more than {LongestList} entries. Leave some out.");
+        if (map.Count > LongestList)
+            throw Bad(path, $"has more than {LongestList} entries. Leave some out.");
         var element = nullability.GenericTypeArguments is [_, var two] ? two : nullability;
         foreach (DictionaryEntry entry in map)
         {
-            if (entry.Key is Enum key && !Enum.IsDefined(key.GetType(), key)) throw Bad(path, "names something that is not there. Reload the page.");
-            if (entry.Value is null) throw Bad(path, "has an empty entry. Take it out, or reload the page.");
+            if (entry.Key is Enum key && !Enum.IsDefined(key.GetType(), key))
+                throw Bad(path, "names something that is not there. Reload the page.");
+            if (entry.Value is null)
+                throw Bad(path, "has an empty entry. Take it out, or reload the page.");
             Value(entry.Value, $"{path}.{entry.Key}", element, []);
         }
     }
 
-    private static bool IsOurs(Type type) => type.Namespace?.StartsWith("DeftStride.Web", StringComparison.Ordinal) == true && !type.IsEnum && type.GetMethod("<Clone>$") is not null;
+    private static bool IsOurs(Type type) =>
+        type.Namespace?.StartsWith("DeftStride.Web", StringComparison.Ordinal) == true
+        && !type.IsEnum
+        && type.GetMethod("<Clone>$") is not null;
 
     private static Member[] Plan(Type type)
     {
         var context = new NullabilityInfoContext();
-        var parameters = type.GetConstructors().OrderByDescending(c => c.GetParameters().Length).First().GetParameters();
+        var parameters = type.GetConstructors()
+            .OrderByDescending(c => c.GetParameters().Length)
+            .First()
+            .GetParameters();
         // A record's attributes stand on the parameters of its constructor unless they say otherwise.
-        return [.. type.GetProperties(BindingFlags.Public | BindingFlags.Instance).Where(p => parameters.Any(c => c.Name == p.Name)).Select(p => new Member(
-            JsonNamingPolicy.CamelCase.ConvertName(p.Name), p, context.Create(p),
-            [.. p.GetCustomAttributes<ValidationAttribute>(), .. parameters.Single(c => c.Name == p.Name).GetCustomAttributes<ValidationAttribute>()]))];
+        return
+        [
+            .. type.GetProperties(BindingFlags.Public | BindingFlags.Instance)
+                .Where(p => parameters.Any(c => c.Name == p.Name))
+                .Select(p => new Member(
+                    JsonNamingPolicy.CamelCase.ConvertName(p.Name),
+                    p,
+                    context.Create(p),
+                    [
+                        .. p.GetCustomAttributes<ValidationAttribute>(),
+                        .. parameters.Single(c => c.Name == p.Name).GetCustomAttributes<ValidationAttribute>(),
+                    ]
+                )),
+        ];
     }
 }

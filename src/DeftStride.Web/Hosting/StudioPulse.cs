@@ -17,10 +17,12 @@ internal sealed class StudioPulse : ISaveChangesInterceptor, IDbCommandIntercept
     private long _beat;
 
     /// <summary>An answer from memory while nothing has changed since it was worked out, else a new one.</summary>
-    public async Task<T> OnceAsync<T>(string key, DateTimeOffset now, Func<Task<T>> work) where T : class
+    public async Task<T> OnceAsync<T>(string key, DateTimeOffset now, Func<Task<T>> work)
+        where T : class
     {
         var beat = Interlocked.Read(ref _beat);
-        if (_kept.TryGetValue(key, out var kept) && kept.Beat == beat && now - kept.At < Fresh && now >= kept.At) return (T)kept.Answer;
+        if (_kept.TryGetValue(key, out var kept) && kept.Beat == beat && now - kept.At < Fresh && now >= kept.At)
+            return (T)kept.Answer;
         var answer = await work();
         // What was changed meanwhile is not in it for certain: it is kept under the beat it was begun at.
         _kept[key] = (beat, now, answer);
@@ -35,7 +37,11 @@ internal sealed class StudioPulse : ISaveChangesInterceptor, IDbCommandIntercept
         return result;
     }
 
-    public ValueTask<int> SavedChangesAsync(SaveChangesCompletedEventData eventData, int result, CancellationToken cancellationToken = default)
+    public ValueTask<int> SavedChangesAsync(
+        SaveChangesCompletedEventData eventData,
+        int result,
+        CancellationToken cancellationToken = default
+    )
     {
         Beat();
         return ValueTask.FromResult(result);
@@ -47,7 +53,12 @@ internal sealed class StudioPulse : ISaveChangesInterceptor, IDbCommandIntercept
         return result;
     }
 
-    public ValueTask<int> NonQueryExecutedAsync(DbCommand command, CommandExecutedEventData eventData, int result, CancellationToken cancellationToken = default)
+    public ValueTask<int> NonQueryExecutedAsync(
+        DbCommand command,
+        CommandExecutedEventData eventData,
+        int result,
+        CancellationToken cancellationToken = default
+    )
     {
         Beat();
         return ValueTask.FromResult(result);
@@ -56,7 +67,11 @@ internal sealed class StudioPulse : ISaveChangesInterceptor, IDbCommandIntercept
     // What is written in a transaction can be read only from here on.
     public void TransactionCommitted(DbTransaction transaction, TransactionEndEventData eventData) => Beat();
 
-    public Task TransactionCommittedAsync(DbTransaction transaction, TransactionEndEventData eventData, CancellationToken cancellationToken = default)
+    public Task TransactionCommittedAsync(
+        DbTransaction transaction,
+        TransactionEndEventData eventData,
+        CancellationToken cancellationToken = default
+    )
     {
         Beat();
         return Task.CompletedTask;

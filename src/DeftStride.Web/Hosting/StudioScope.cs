@@ -12,15 +12,27 @@ internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
     private StudioRecord? _studio;
     private Guid? _coachId;
 
-    public async Task<StudioRecord> StudioAsync(CancellationToken stop) => _studio ??= await db.Studios.OrderBy(s => s.CreatedAt).FirstAsync(stop);
+    public async Task<StudioRecord> StudioAsync(CancellationToken stop) =>
+        _studio ??= await db.Studios.OrderBy(s => s.CreatedAt).FirstAsync(stop);
 
     public async Task<Guid> CoachIdAsync(CancellationToken stop)
     {
-        if (_coachId is { } known) return known;
+        if (_coachId is { } known)
+            return known;
         var studio = await StudioAsync(stop);
         var asked = http.HttpContext?.Request.Headers[CoachHeader].ToString();
-        if (string.IsNullOrEmpty(asked)) return (_coachId = await db.Coaches.Where(c => c.StudioId == studio.Id).OrderBy(c => c.CreatedAt).Select(c => c.Id).FirstAsync(stop)).Value;
-        if (!Guid.TryParse(asked, out var id) || !await db.Coaches.AnyAsync(c => c.Id == id && c.StudioId == studio.Id, stop))
+        if (string.IsNullOrEmpty(asked))
+            return (
+                _coachId = await db
+                    .Coaches.Where(c => c.StudioId == studio.Id)
+                    .OrderBy(c => c.CreatedAt)
+                    .Select(c => c.Id)
+                    .FirstAsync(stop)
+            ).Value;
+        if (
+            !Guid.TryParse(asked, out var id)
+            || !await db.Coaches.AnyAsync(c => c.Id == id && c.StudioId == studio.Id, stop)
+        )
             throw Refusal.BadInput("coach", "This coach is not known here. Choose who is coaching at the bottom left.");
         return (_coachId = id).Value;
     }
@@ -36,7 +48,10 @@ internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
     }
 
     /// <summary>Midnight to midnight of a day in the studio's own zone.</summary>
-    public async Task<(DateTimeOffset From, DateTimeOffset To, TimeZoneInfo Zone)> DayAsync(DateTimeOffset now, CancellationToken stop)
+    public async Task<(DateTimeOffset From, DateTimeOffset To, TimeZoneInfo Zone)> DayAsync(
+        DateTimeOffset now,
+        CancellationToken stop
+    )
     {
         var zone = TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone);
         var today = TimeZoneInfo.ConvertTime(now, zone).Date;
@@ -45,7 +60,12 @@ internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
 
     /// <summary>The studio's own day at a moment.</summary>
     public async Task<DateOnly> TodayAsync(DateTimeOffset now, CancellationToken stop) =>
-        DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone)).DateTime);
+        DateOnly.FromDateTime(
+            TimeZoneInfo
+                .ConvertTime(now, TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone))
+                .DateTime
+        );
 
-    public static DateTimeOffset Instant(DateTime local, TimeZoneInfo zone) => new DateTimeOffset(local, zone.GetUtcOffset(local)).ToUniversalTime();
+    public static DateTimeOffset Instant(DateTime local, TimeZoneInfo zone) =>
+        new DateTimeOffset(local, zone.GetUtcOffset(local)).ToUniversalTime();
 }

@@ -19,7 +19,15 @@ internal sealed class StudioDoor
 /// the folder for this process, brings the database up to date, tidies up what was cut off, and makes sure that there is a
 /// studio and a coach.
 /// </summary>
-internal sealed class StudioStart(IServiceProvider services, IConfiguration configuration, StudioFolder folder, StudioDoor door, WriteOrder order, TimeProvider clock, ILogger<StudioStart> log) : IHostedLifecycleService, IDisposable
+internal sealed class StudioStart(
+    IServiceProvider services,
+    IConfiguration configuration,
+    StudioFolder folder,
+    StudioDoor door,
+    WriteOrder order,
+    TimeProvider clock,
+    ILogger<StudioStart> log
+) : IHostedLifecycleService, IDisposable
 {
     /// <summary>Stands in the folder while made-up people are put in: nothing else is there then.</summary>
     private const string Filling = "demo.filling";
@@ -38,7 +46,8 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
             await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(cancellationToken);
         }
 
-        if (configuration.GetValue<bool>("demo")) await FillAsync(cancellationToken);
+        if (configuration.GetValue<bool>("demo"))
+            await FillAsync(cancellationToken);
         door.Open = true;
     }
 
@@ -46,7 +55,8 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
     {
         Guarded(() => DurableFiles.OwnerOnly(folder.Path));
         Guarded(() => _lock = StudioLock.Take(folder.Path));
-        if (configuration.GetValue<bool>("demo") && File.Exists(Path.Combine(folder.Path, Filling))) Guarded(Empty);
+        if (configuration.GetValue<bool>("demo") && File.Exists(Path.Combine(folder.Path, Filling)))
+            Guarded(Empty);
         var opened = new StudioOpening(folder.Path, Say).Open(clock.GetUtcNow());
         Guarded(() => _mark = StudioMark.Continue(folder.Path, opened.Last));
         order.Continue(opened.Last, _mark!);
@@ -68,7 +78,10 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
         }
         catch (Exception e) when (e is UnauthorizedAccessException or IOException)
         {
-            throw new StudioClosedException($"The folder {folder.Path} cannot be written to: {e.Message} Give it to whoever starts Deft Stride and see that the disk has room, then start again.", e);
+            throw new StudioClosedException(
+                $"The folder {folder.Path} cannot be written to: {e.Message} Give it to whoever starts Deft Stride and see that the disk has room, then start again.",
+                e
+            );
         }
     }
 
@@ -76,15 +89,31 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
     private async Task FoundAsync(StudioContext db, CancellationToken stop)
     {
         var studio = await db.Studios.OrderBy(s => s.CreatedAt).FirstOrDefaultAsync(stop);
-        if (studio is not null && await db.Coaches.AnyAsync(c => c.StudioId == studio.Id, stop)) return;
+        if (studio is not null && await db.Coaches.AnyAsync(c => c.StudioId == studio.Id, stop))
+            return;
         if (studio is null)
         {
-            studio = new StudioRecord { Id = Guid.CreateVersion7(), Name = "Our studio", TimeZone = LocalZone(), PainLimit = Core.Practice.Pain.DefaultLimit, CreatedAt = clock.GetUtcNow() };
+            studio = new StudioRecord
+            {
+                Id = Guid.CreateVersion7(),
+                Name = "Our studio",
+                TimeZone = LocalZone(),
+                PainLimit = Core.Practice.Pain.DefaultLimit,
+                CreatedAt = clock.GetUtcNow(),
+            };
             studio.StudioId = studio.Id;
             db.Add(studio);
         }
 
-        db.Add(new CoachRecord { Id = Guid.CreateVersion7(), StudioId = studio.Id, Name = "Coach", CreatedAt = clock.GetUtcNow() });
+        db.Add(
+            new CoachRecord
+            {
+                Id = Guid.CreateVersion7(),
+                StudioId = studio.Id,
+                Name = "Coach",
+                CreatedAt = clock.GetUtcNow(),
+            }
+        );
         await db.SaveChangesAsync(stop);
     }
 
@@ -96,34 +125,44 @@ internal sealed class StudioStart(IServiceProvider services, IConfiguration conf
         {
             Say("Made-up people are put in. This takes a few seconds.");
             var marker = Path.Combine(folder.Path, Filling);
-            await File.WriteAllTextAsync(marker, "Made-up people are being put in. If this is here while no server runs, it was stopped in the middle and the next start begins anew.", stop);
+            await File.WriteAllTextAsync(
+                marker,
+                "Made-up people are being put in. If this is here while no server runs, it was stopped in the middle and the next start begins anew.",
+                stop
+            );
             DurableFiles.SyncFolder(folder.Path);
             await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(stop);
             File.Delete(marker);
         }
 
-        if (configuration.GetValue<int>("crowd") is > 0 and var crowd) await scope.ServiceProvider.GetRequiredService<DemoCrowd>().GatherAsync(crowd, stop);
+        if (configuration.GetValue<int>("crowd") is > 0 and var crowd)
+            await scope.ServiceProvider.GetRequiredService<DemoCrowd>().GatherAsync(crowd, stop);
     }
 
     /// <summary>A filling that was cut off: nobody was served from it, so it goes and is begun anew.</summary>
     private void Empty()
     {
         Say("The made-up people were only half put in when this was stopped the last time. They are put in anew.");
-        foreach (var ending in new[] { "", "-wal", "-shm", "-journal" }) File.Delete(Path.Combine(folder.Path, StudioDatabase.FileName + ending));
+        foreach (var ending in new[] { "", "-wal", "-shm", "-journal" })
+            File.Delete(Path.Combine(folder.Path, StudioDatabase.FileName + ending));
         File.Delete(Path.Combine(folder.Path, StudioMark.FileName));
-        if (Directory.Exists(folder.Pictures)) Directory.Delete(folder.Pictures, recursive: true);
+        if (Directory.Exists(folder.Pictures))
+            Directory.Delete(folder.Pictures, recursive: true);
         // Last, so that a stop in the middle of this is noticed too.
         File.Delete(Path.Combine(folder.Path, Filling));
     }
 
     private static string LocalZone() =>
-        TimeZoneInfo.Local.HasIanaId ? TimeZoneInfo.Local.Id : TimeZoneInfo.TryConvertWindowsIdToIanaId(TimeZoneInfo.Local.Id, out var iana) ? iana : "UTC";
+        TimeZoneInfo.Local.HasIanaId ? TimeZoneInfo.Local.Id
+        : TimeZoneInfo.TryConvertWindowsIdToIanaId(TimeZoneInfo.Local.Id, out var iana) ? iana
+        : "UTC";
 
     /// <summary>After the last request was answered: the log is folded into the file, so that the folder can be copied as it lies.</summary>
     public Task StoppedAsync(CancellationToken cancellationToken)
     {
         Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
-        if (door.Open) _mark?.Closed(folder.Database);
+        if (door.Open)
+            _mark?.Closed(folder.Database);
         return Task.CompletedTask;
     }
 

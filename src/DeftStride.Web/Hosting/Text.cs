@@ -14,7 +14,8 @@ internal static class Text
     public static string Optional(string field, string? text)
     {
         var trimmed = (text ?? "").Trim();
-        if (trimmed.Length > Longest) throw Refusal.BadInput(field, $"That is {trimmed.Length} characters. Shorten it to {Longest}.");
+        if (trimmed.Length > Longest)
+            throw Refusal.BadInput(field, $"That is {trimmed.Length} characters. Shorten it to {Longest}.");
         return trimmed.Any(char.IsControl) ? throw Refusal.BadInput(field, "Use plain text on one line.") : trimmed;
     }
 }

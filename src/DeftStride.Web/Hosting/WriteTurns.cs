@@ -27,9 +27,14 @@ internal sealed class WriteTurns : IDisposable
 internal static class WriteTurnsExtensions
 {
     /// <summary>The endpoint writes: it waits for its turn first.</summary>
-    public static RouteHandlerBuilder InTurn(this RouteHandlerBuilder endpoint) => endpoint.AddEndpointFilter(async (context, next) =>
-    {
-        using var turn = await context.HttpContext.RequestServices.GetRequiredService<WriteTurns>().TakeAsync(context.HttpContext.RequestAborted);
-        return await next(context);
-    });
+    public static RouteHandlerBuilder InTurn(this RouteHandlerBuilder endpoint) =>
+        endpoint.AddEndpointFilter(
+            async (context, next) =>
+            {
+                using var turn = await context
+                    .HttpContext.RequestServices.GetRequiredService<WriteTurns>()
+                    .TakeAsync(context.HttpContext.RequestAborted);
+                return await next(context);
+            }
+        );
 }

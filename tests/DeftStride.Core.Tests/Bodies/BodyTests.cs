@@ -16,7 +16,14 @@ public sealed class BodyTests
     [InlineData(1.75, 75.0, 43.0, null, "shank", "another unit")]
     [InlineData(1.75, 75.0, null, 0.0043, "thigh", "another unit")]
     [InlineData(double.NaN, null, null, null, "stature", "number")]
-    public void A_body_that_cannot_be_is_refused_with_its_field_and_the_likely_slip(double stature, double? mass, double? shank, double? thigh, string field, string words)
+    public void A_body_that_cannot_be_is_refused_with_its_field_and_the_likely_slip(
+        double stature,
+        double? mass,
+        double? shank,
+        double? thigh,
+        string field,
+        string words
+    )
     {
         Assert.False(Body.TryFrom(new(stature, mass, shank, thigh), out _, out var problem));
         Assert.Equal(field, problem.Field);
@@ -38,7 +45,11 @@ public sealed class BodyTests
     {
         var body = Body.From(new(1.75));
         Assert.Equal(20, KneeToWall.ShinLean(0, body)!.Value.Degrees, 1.0);
-        Assert.Equal(1.5, KneeToWall.ShinLean(0.05, body)!.Value.Degrees - KneeToWall.ShinLean(0.04, body)!.Value.Degrees, 0.2);
+        Assert.Equal(
+            1.5,
+            KneeToWall.ShinLean(0.05, body)!.Value.Degrees - KneeToWall.ShinLean(0.04, body)!.Value.Degrees,
+            0.2
+        );
         Assert.Null(KneeToWall.ShinLean(0.6, body));
         Assert.Null(KneeToWall.ShinLean(-0.01, body));
     }
@@ -46,7 +57,11 @@ public sealed class BodyTests
     [Fact]
     public void A_range_of_95_degrees_at_the_ankle_is_asked_about()
     {
-        Assert.Contains("between 5° and 60°", RangeTestInfo.Of(RangeTest.AnkleBend).Problem(95), StringComparison.Ordinal);
+        Assert.Contains(
+            "between 5° and 60°",
+            RangeTestInfo.Of(RangeTest.AnkleBend).Problem(95),
+            StringComparison.Ordinal
+        );
         Assert.Null(RangeTestInfo.Of(RangeTest.AnkleBend).Problem(31));
         Assert.NotNull(RangeTestInfo.Of(RangeTest.BigToe).Problem(double.NaN));
     }

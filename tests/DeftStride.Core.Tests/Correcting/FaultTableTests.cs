@@ -15,14 +15,31 @@ public sealed class FaultTableTests
     public static TheoryData<string> Faults => [.. Fault.All.Select(f => f.Id)];
 
     /// <summary>A finding that shows a fault on the left, as if it had been read.</summary>
-    private static Finding Shows(Fault fault) => fault.Id == "sides-uneven"
-        ? new(FindingKind.Uneven, BodySide.Left, "front-shin", BandSide.Within, Phrase.Of(), "", [])
-        : new(FindingKind.Outside, BodySide.Left, fault.Detects[0].MeasureId, fault.Detects[0].Where, Phrase.Of(), "", []);
+    private static Finding Shows(Fault fault) =>
+        fault.Id == "sides-uneven"
+            ? new(FindingKind.Uneven, BodySide.Left, "front-shin", BandSide.Within, Phrase.Of(), "", [])
+            : new(
+                FindingKind.Outside,
+                BodySide.Left,
+                fault.Detects[0].MeasureId,
+                fault.Detects[0].Where,
+                Phrase.Of(),
+                "",
+                []
+            );
 
-    private static List<CorrectionChoice> Road(Finding finding, Look? look, IReadOnlySet<Gear>? gear, string? cause = null)
+    private static List<CorrectionChoice> Road(
+        Finding finding,
+        Look? look,
+        IReadOnlySet<Gear>? gear,
+        string? cause = null
+    )
     {
         var (road, spent) = (new List<CorrectionChoice>(), new List<PastTrial>());
-        while (CorrectionChoice.For(finding, new CorrectionFacts(look, [], spent, gear, cause)) is { } choice && road.Count < 40)
+        while (
+            CorrectionChoice.For(finding, new CorrectionFacts(look, [], spent, gear, cause)) is { } choice
+            && road.Count < 40
+        )
         {
             road.Add(choice);
             spent.Add(new PastTrial(choice.Now.Id, TrialOutcome.NoDifference, Now));
@@ -45,14 +62,24 @@ public sealed class FaultTableTests
         Assert.Equal(2, spoken.Select(c => c.Focus).Distinct().Count());
         Assert.All(fault.Causes, c => Assert.EndsWith("?", c.Test, StringComparison.Ordinal));
         Assert.Equal(fault.Causes.Count, fault.Causes.Select(c => c.Id).Distinct().Count());
-        Assert.All(fault.Causes.SelectMany(c => c.Corrections), c => Assert.Contains(fault.Corrections, f => f.Id == c));
-        Assert.All(fault.Detects.Concat(fault.Causes.Select(c => c.Sign).OfType<Detection>()), d => Assert.NotNull(Measure.Find(d.MeasureId)));
-        if (fault.Detects.Count == 0 && id != "sides-uneven") return;
+        Assert.All(
+            fault.Causes.SelectMany(c => c.Corrections),
+            c => Assert.Contains(fault.Corrections, f => f.Id == c)
+        );
+        Assert.All(
+            fault.Detects.Concat(fault.Causes.Select(c => c.Sign).OfType<Detection>()),
+            d => Assert.NotNull(Measure.Find(d.MeasureId))
+        );
+        if (fault.Detects.Count == 0 && id != "sides-uneven")
+            return;
 
         // Without a cause shown words come before touch, touch before set-up; in the end everything was offered once.
         var road = Road(Shows(fault), null, null);
         Assert.Equal(fault.Corrections.Select(c => c.Id).Order(), road.Select(c => c.Now.Id).Order());
-        var answering = road.Select(c => c.Now).Where(c => fault.Causes.Any(a => a.Corrections.Contains(c.Id))).Select(c => c.Level).ToArray();
+        var answering = road.Select(c => c.Now)
+            .Where(c => fault.Causes.Any(a => a.Corrections.Contains(c.Id)))
+            .Select(c => c.Level)
+            .ToArray();
         Assert.Equal(answering.Order(), answering);
     }
 
@@ -61,7 +88,8 @@ public sealed class FaultTableTests
     public void The_coachs_word_on_the_cause_brings_its_own_corrections_first(string id)
     {
         var fault = Given.Fault(id);
-        if (fault.Detects.Count == 0 && id != "sides-uneven") return;
+        if (fault.Detects.Count == 0 && id != "sides-uneven")
+            return;
         foreach (var cause in fault.Causes)
         {
             var road = Road(Shows(fault), null, null, cause.Id);
@@ -76,7 +104,10 @@ public sealed class FaultTableTests
         foreach (var fault in Fault.All.Where(f => f.Detects.Count > 0))
         {
             Assert.All(Road(Shows(fault), null, new HashSet<Gear>()), c => Assert.Empty(c.Now.Needs));
-            Assert.All(Road(Shows(fault), null, new HashSet<Gear> { Gear.Band }), c => Assert.True(c.Now.Needs.All(n => n == Gear.Band)));
+            Assert.All(
+                Road(Shows(fault), null, new HashSet<Gear> { Gear.Band }),
+                c => Assert.True(c.Now.Needs.All(n => n == Gear.Band))
+            );
         }
     }
 
@@ -89,8 +120,21 @@ public sealed class FaultTableTests
             {
                 foreach (var way in new[] { BandSide.Beyond, BandSide.Short })
                 {
-                    if (band.Measure.Unit == MeasureUnit.Tick ? way == BandSide.Short : way == BandSide.Beyond ? band.Left?.Upper is null : band.Left?.Lower is null) continue;
-                    var finding = new Finding(FindingKind.Outside, BodySide.Left, band.Measure.Id, way, Phrase.Of(), "", []);
+                    if (
+                        band.Measure.Unit == MeasureUnit.Tick ? way == BandSide.Short
+                        : way == BandSide.Beyond ? band.Left?.Upper is null
+                        : band.Left?.Lower is null
+                    )
+                        continue;
+                    var finding = new Finding(
+                        FindingKind.Outside,
+                        BodySide.Left,
+                        band.Measure.Id,
+                        way,
+                        Phrase.Of(),
+                        "",
+                        []
+                    );
                     Assert.True(Fault.For(finding) is not null, $"{exercise.Id}: {band.Measure.Id} {way}");
                 }
             }
@@ -101,10 +145,32 @@ public sealed class FaultTableTests
     private static (Look Look, Finding Finding) KneeIn(params SeenAnswer[] seen)
     {
         var standard = Given.Standard(SchoolCode.VerticalShin, "one-leg-half-depth");
-        SeenAnswer[] rest = [.. standard.MustPass.SelectMany(b => new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenAnswer(b.Measure.Id, s, BandSide.Within)))];
+        SeenAnswer[] rest =
+        [
+            .. standard.MustPass.SelectMany(b =>
+                new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenAnswer(b.Measure.Id, s, BandSide.Within))
+            ),
+        ];
         SeenAnswer[] all = [new("knee-offset", BodySide.Left, BandSide.Beyond), .. seen];
-        var look = Look.Of(new LookInput([], [.. all, .. rest.Where(r => !all.Any(a => a.MeasureId == r.MeasureId && a.Side == r.Side))], [], ReadingContext.Default), standard);
-        return (look, look.Finding with { MeasureId = "knee-offset", Where = BandSide.Beyond, Kind = FindingKind.Outside, Side = BodySide.Left });
+        var look = Look.Of(
+            new LookInput(
+                [],
+                [.. all, .. rest.Where(r => !all.Any(a => a.MeasureId == r.MeasureId && a.Side == r.Side))],
+                [],
+                ReadingContext.Default
+            ),
+            standard
+        );
+        return (
+            look,
+            look.Finding with
+            {
+                MeasureId = "knee-offset",
+                Where = BandSide.Beyond,
+                Kind = FindingKind.Outside,
+                Side = BodySide.Left,
+            }
+        );
     }
 
     [Fact]
@@ -140,7 +206,13 @@ public sealed class FaultTableTests
         var choice = CorrectionChoice.For(finding, new CorrectionFacts(level, [], []))!;
         Assert.Equal(CauseStanding.RuledOut, choice.Causes.Single(c => c.Cause.Id == "inner-ankle").Standing);
         var (drops, _) = KneeIn(new SeenAnswer("pelvic-level", BodySide.Left, BandSide.Beyond));
-        Assert.Equal(CauseStanding.RuledOut, CorrectionChoice.For(finding, new CorrectionFacts(drops, [], []))!.Causes.Single(c => c.Cause.Id == "deep-hip").Standing);
+        Assert.Equal(
+            CauseStanding.RuledOut,
+            CorrectionChoice
+                .For(finding, new CorrectionFacts(drops, [], []))!
+                .Causes.Single(c => c.Cause.Id == "deep-hip")
+                .Standing
+        );
         // And the finding itself takes the pelvis first.
         Assert.Equal("pelvis-drops", Fault.For(drops.Finding)!.Id);
     }
@@ -158,16 +230,23 @@ public sealed class FaultTableTests
         Assert.Empty(CorrectionChoice.Rank([new(Without.IdOf("hl-wedge"), outcome, Now)], null));
     }
 
-    public static TheoryData<PainSite, LegRole, string> Routes => new()
-    {
-        { PainSite.KneeInside, LegRole.Front, "knee-in" }, { PainSite.KneeInside, LegRole.Rear, "lateral-line" }, { PainSite.KneeOutside, LegRole.Front, "knee-in" },
-        { PainSite.KneeFront, LegRole.Front, "shin-beyond-band" }, { PainSite.BelowKneecap, LegRole.Front, "shin-beyond-band" }, { PainSite.KneeFront, LegRole.Rear, "weight-back" },
-        { PainSite.HipFront, LegRole.Rear, "hanging-rear-hip" }, { PainSite.Back, LegRole.Front, "arched" },
-    };
+    public static TheoryData<PainSite, LegRole, string> Routes =>
+        new()
+        {
+            { PainSite.KneeInside, LegRole.Front, "knee-in" },
+            { PainSite.KneeInside, LegRole.Rear, "lateral-line" },
+            { PainSite.KneeOutside, LegRole.Front, "knee-in" },
+            { PainSite.KneeFront, LegRole.Front, "shin-beyond-band" },
+            { PainSite.BelowKneecap, LegRole.Front, "shin-beyond-band" },
+            { PainSite.KneeFront, LegRole.Rear, "weight-back" },
+            { PainSite.HipFront, LegRole.Rear, "hanging-rear-hip" },
+            { PainSite.Back, LegRole.Front, "arched" },
+        };
 
     [Theory]
     [MemberData(nameof(Routes))]
-    public void Where_it_hurts_says_what_to_suspect_first(PainSite site, LegRole role, string first) => Assert.Equal(first, PainRoute.Suspects(site, role)[0].Id);
+    public void Where_it_hurts_says_what_to_suspect_first(PainSite site, LegRole role, string first) =>
+        Assert.Equal(first, PainRoute.Suspects(site, role)[0].Id);
 
     [Fact]
     public void Pain_with_nothing_wrong_gets_less_to_do_and_with_a_suspect_in_sight_that_first()
@@ -181,9 +260,25 @@ public sealed class FaultTableTests
 
         // Scales that show too little in front are no must-pass check, but they are what loads that knee.
         var standard = Given.Standard();
-        var seen = standard.MustPass.SelectMany(b => new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenAnswer(b.Measure.Id, s, BandSide.Within)));
-        var look = Look.Of(new LookInput([], [.. seen], [new("load-share", BodySide.Right, 32, AnswerSource.Scales)], ReadingContext.Default), standard);
-        var shown = CorrectionChoice.For(look.Finding with { Kind = FindingKind.Clean }, new CorrectionFacts(look, [], [], null, null, rear))!;
+        var seen = standard.MustPass.SelectMany(b =>
+            new[] { BodySide.Left, BodySide.Right }.Select(s => new SeenAnswer(b.Measure.Id, s, BandSide.Within))
+        );
+        var look = Look.Of(
+            new LookInput(
+                [],
+                [.. seen],
+                [new("load-share", BodySide.Right, 32, AnswerSource.Scales)],
+                ReadingContext.Default
+            ),
+            standard
+        );
+        var shown = CorrectionChoice.For(
+            look.Finding with
+            {
+                Kind = FindingKind.Clean,
+            },
+            new CorrectionFacts(look, [], [], null, null, rear)
+        )!;
         Assert.Equal("weight-back", shown.Fault.Id);
     }
 
@@ -191,17 +286,40 @@ public sealed class FaultTableTests
     public void The_next_visit_starts_with_what_helped_and_a_few_trials_are_drawn_toward_the_studio()
     {
         var (look, finding) = KneeIn();
-        PastTrial[] past = [new("ki-spotlight", TrialOutcome.NoDifference, Now), new("ki-band", TrialOutcome.Helped, Now)];
+        PastTrial[] past =
+        [
+            new("ki-spotlight", TrialOutcome.NoDifference, Now),
+            new("ki-band", TrialOutcome.Helped, Now),
+        ];
         Assert.Equal("ki-band", CorrectionChoice.For(finding, new CorrectionFacts(look, past, []))!.Now.Id);
-        Assert.Equal("ki-toes-ahead", CorrectionChoice.For(finding, new CorrectionFacts(look, past, [], null, "foot-turned"))!.Now.Id);
+        Assert.Equal(
+            "ki-toes-ahead",
+            CorrectionChoice.For(finding, new CorrectionFacts(look, past, [], null, "foot-turned"))!.Now.Id
+        );
 
         var studio = new Dictionary<string, Experience> { ["ki-band"] = new(9, 10), ["ki-spotlight"] = new(1, 10) };
         var ranked = CorrectionChoice.Rank(past, studio);
         Assert.Equal((1 + (2 * 0.9)) / 3, ranked.Single(r => r.Correction.Id == "ki-band").Expected, 9);
         Assert.Equal(2 * 0.1 / 3, ranked.Single(r => r.Correction.Id == "ki-spotlight").Expected, 9);
         // Many trials of the client's own leave the studio little to say.
-        PastTrial[] many = [.. Enumerable.Range(0, 40).Select(i => new PastTrial("ki-hand", i % 4 == 0 ? TrialOutcome.Helped : TrialOutcome.Worse, Now.AddDays(-i)))];
-        Assert.InRange(CorrectionChoice.Rank(many, new Dictionary<string, Experience> { ["ki-hand"] = new(10, 10) })[0].Expected, 0.25, 0.29);
-        Assert.Equal(CorrectionChoice.Rank([.. past.Reverse()], studio).Select(r => r.Correction.Id), ranked.Select(r => r.Correction.Id));
+        PastTrial[] many =
+        [
+            .. Enumerable
+                .Range(0, 40)
+                .Select(i => new PastTrial(
+                    "ki-hand",
+                    i % 4 == 0 ? TrialOutcome.Helped : TrialOutcome.Worse,
+                    Now.AddDays(-i)
+                )),
+        ];
+        Assert.InRange(
+            CorrectionChoice.Rank(many, new Dictionary<string, Experience> { ["ki-hand"] = new(10, 10) })[0].Expected,
+            0.25,
+            0.29
+        );
+        Assert.Equal(
+            CorrectionChoice.Rank([.. past.Reverse()], studio).Select(r => r.Correction.Id),
+            ranked.Select(r => r.Correction.Id)
+        );
     }
 }

@@ -23,8 +23,11 @@ public sealed class TrialTests
     [InlineData(12, 24, TrialOutcome.Worse)]
     [InlineData(12, 3, TrialOutcome.Helped)]
     [InlineData(9, 1, TrialOutcome.NoDifference)]
-    public void Helped_means_towards_the_band_by_more_than_the_error(double before, double after, TrialOutcome outcome) =>
-        Assert.Equal(outcome, Of(before, after, null, null).Outcome);
+    public void Helped_means_towards_the_band_by_more_than_the_error(
+        double before,
+        double after,
+        TrialOutcome outcome
+    ) => Assert.Equal(outcome, Of(before, after, null, null).Outcome);
 
     [Theory]
     [InlineData(4, 2, TrialOutcome.Helped)]
@@ -41,38 +44,70 @@ public sealed class TrialTests
         Assert.Equal(TrialOutcome.Worse, Of(24, 3, 1, 4).Outcome);
 
     [Property]
-    public Property Swapping_baseline_and_retest_swaps_helped_and_worse() => Prop.ForAll(
-        Gen.Choose(-300, 500).ToArbitrary(), Gen.Choose(-300, 500).ToArbitrary(), Gen.Choose(0, 120).ToArbitrary(), (a, b, pains) =>
-    {
-        int? Score(int p) => p == 10 ? null : p;
-        var (one, other, p, q) = (a / 10.0, b / 10.0, Score(pains % 11), Score(pains / 11));
-        var twin = Shin with { Twin = Given.Degrees(4) };
-        TrialOutcome Opposite(TrialOutcome o) => o switch { TrialOutcome.Helped => TrialOutcome.Worse, TrialOutcome.Worse => TrialOutcome.Helped, _ => o };
-        return Of(one, other, p, q).Outcome == Opposite(Of(other, one, q, p).Outcome)
-            && Of(one, other, p, q, twin).Outcome == Opposite(Of(other, one, q, p, twin).Outcome);
-    });
+    public Property Swapping_baseline_and_retest_swaps_helped_and_worse() =>
+        Prop.ForAll(
+            Gen.Choose(-300, 500).ToArbitrary(),
+            Gen.Choose(-300, 500).ToArbitrary(),
+            Gen.Choose(0, 120).ToArbitrary(),
+            (a, b, pains) =>
+            {
+                int? Score(int p) => p == 10 ? null : p;
+                var (one, other, p, q) = (a / 10.0, b / 10.0, Score(pains % 11), Score(pains / 11));
+                var twin = Shin with { Twin = Given.Degrees(4) };
+                TrialOutcome Opposite(TrialOutcome o) =>
+                    o switch
+                    {
+                        TrialOutcome.Helped => TrialOutcome.Worse,
+                        TrialOutcome.Worse => TrialOutcome.Helped,
+                        _ => o,
+                    };
+                return Of(one, other, p, q).Outcome == Opposite(Of(other, one, q, p).Outcome)
+                    && Of(one, other, p, q, twin).Outcome == Opposite(Of(other, one, q, p, twin).Outcome);
+            }
+        );
 
     [Fact]
     public void A_retest_of_the_other_side_is_refused() =>
-        Assert.Throws<ArgumentException>(() => Trial.Of(Given.Check(5, 5), Given.Look(Given.Still(5, BodySide.Left)), Shin, null, null));
+        Assert.Throws<ArgumentException>(() =>
+            Trial.Of(Given.Check(5, 5), Given.Look(Given.Still(5, BodySide.Left)), Shin, null, null)
+        );
 
     [Fact]
     public void What_costs_another_must_pass_check_its_band_has_not_helped_and_the_reverse_is_not_worse()
     {
-        var (before, after) = (Given.Whole(24, 24), Given.Whole(4, 4, seen: new SeenAnswer("heel-rise", BodySide.Right, BandSide.Beyond)));
+        var (before, after) = (
+            Given.Whole(24, 24),
+            Given.Whole(4, 4, seen: new SeenAnswer("heel-rise", BodySide.Right, BandSide.Beyond))
+        );
         var there = Trial.Of(before, after, Shin, null, null);
         Assert.Equal(TrialOutcome.NoDifference, there.Outcome);
         Assert.Contains("heel left its band", there.Because, StringComparison.Ordinal);
         Assert.Equal(TrialOutcome.NoDifference, Trial.Of(after, before, Shin, null, null).Outcome);
         // The other side's heel is none of this trial's business.
-        Assert.Equal(TrialOutcome.Helped, Trial.Of(before, Given.Whole(4, 4, seen: new SeenAnswer("heel-rise", BodySide.Left, BandSide.Beyond)), Shin, null, null).Outcome);
+        Assert.Equal(
+            TrialOutcome.Helped,
+            Trial
+                .Of(
+                    before,
+                    Given.Whole(4, 4, seen: new SeenAnswer("heel-rise", BodySide.Left, BandSide.Beyond)),
+                    Shin,
+                    null,
+                    null
+                )
+                .Outcome
+        );
     }
 
     [Theory]
     [InlineData(TrialOutcome.Helped, null, null, TrialOutcome.Helped)]
     [InlineData(TrialOutcome.Helped, 1, 4, TrialOutcome.Worse)]
     [InlineData(TrialOutcome.NoDifference, 4, 1, TrialOutcome.Helped)]
-    public void By_eye_the_coach_says_and_pain_outranks_the_eye(TrialOutcome seen, int? before, int? after, TrialOutcome outcome)
+    public void By_eye_the_coach_says_and_pain_outranks_the_eye(
+        TrialOutcome seen,
+        int? before,
+        int? after,
+        TrialOutcome outcome
+    )
     {
         var trial = Trial.ByEye(seen, Shin, before, after);
         Assert.Equal(outcome, trial.Outcome);
@@ -94,9 +129,15 @@ public sealed class TrialTests
 
         // What answers a cause comes in its order; other words for the same and the easier form come after it.
         var answering = Given.Fault("shin-beyond-band").Causes.SelectMany(c => c.Corrections).ToHashSet();
-        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Where(c => answering.Contains(c.Id)).Select(c => c.Id), offered.Take(answering.Count));
+        Assert.Equal(
+            Given.Fault("shin-beyond-band").Corrections.Where(c => answering.Contains(c.Id)).Select(c => c.Id),
+            offered.Take(answering.Count)
+        );
         Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Id).Order(), offered.Order());
-        Assert.Equal(Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level).Order(), Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level));
+        Assert.Equal(
+            Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level).Order(),
+            Given.Fault("shin-beyond-band").Corrections.Select(c => c.Level)
+        );
     }
 
     [Fact]
@@ -105,7 +146,9 @@ public sealed class TrialTests
         var at = new DateTimeOffset(2026, 11, 1, 9, 0, 0, TimeSpan.Zero);
         PastTrial[] past =
         [
-            new("sb-gatepost", TrialOutcome.Helped, at), new("sb-dowel", TrialOutcome.Helped, at.AddDays(7)), new("sb-dowel", TrialOutcome.NoDifference, at.AddDays(8)),
+            new("sb-gatepost", TrialOutcome.Helped, at),
+            new("sb-dowel", TrialOutcome.Helped, at.AddDays(7)),
+            new("sb-dowel", TrialOutcome.NoDifference, at.AddDays(8)),
         ];
         var choice = CorrectionChoice.For(Finds(24, 24), new CorrectionFacts(null, past, []))!;
         Assert.Equal(("sb-dowel", "sb-gatepost"), (choice.Now.Id, choice.OnDeck!.Id));
@@ -114,8 +157,14 @@ public sealed class TrialTests
 
     [Fact]
     public void A_cue_for_another_fault_is_not_offered() =>
-        Assert.Equal("ss-laces", CorrectionChoice.For(Finds(-15, -15), new CorrectionFacts(null, [new("sb-dowel", TrialOutcome.Helped, default)], []))!.Now.Id);
+        Assert.Equal(
+            "ss-laces",
+            CorrectionChoice
+                .For(Finds(-15, -15), new CorrectionFacts(null, [new("sb-dowel", TrialOutcome.Helped, default)], []))!
+                .Now.Id
+        );
 
     [Fact]
-    public void Nothing_is_corrected_when_all_is_well() => Assert.Null(CorrectionChoice.For(Finds(3, 3), new CorrectionFacts(null, [], [])));
+    public void Nothing_is_corrected_when_all_is_well() =>
+        Assert.Null(CorrectionChoice.For(Finds(3, 3), new CorrectionFacts(null, [], [])));
 }

@@ -11,16 +11,29 @@ public sealed class WedgeExplorationTests
     {
         var tries = new List<WedgeTry>();
         while (WedgeExploration.Next(BodySide.Left, type, tries).Next is { } place)
-            tries.Add(new WedgeTry(place, place == helps ? WedgeAnswer.Better : tries.Count % 2 == 0 ? WedgeAnswer.Same : WedgeAnswer.Worse));
+            tries.Add(
+                new WedgeTry(
+                    place,
+                    place == helps ? WedgeAnswer.Better
+                        : tries.Count % 2 == 0 ? WedgeAnswer.Same
+                        : WedgeAnswer.Worse
+                )
+            );
         return [.. tries.Select(t => t.Place)];
     }
 
     [Fact]
     public void Attention_comes_first_then_the_foot_itself_then_the_edge_that_suits_it_and_then_the_other()
     {
-        Assert.Equal([WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.InnerEdge, WedgePlace.OuterEdge], Road(FootType.Collapsing, null));
+        Assert.Equal(
+            [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.InnerEdge, WedgePlace.OuterEdge],
+            Road(FootType.Collapsing, null)
+        );
         foreach (var type in new FootType?[] { null, FootType.Neutral, FootType.HighStiff })
-            Assert.Equal([WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.OuterEdge, WedgePlace.InnerEdge], Road(type, null));
+            Assert.Equal(
+                [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.OuterEdge, WedgePlace.InnerEdge],
+                Road(type, null)
+            );
     }
 
     [Fact]
@@ -32,7 +45,16 @@ public sealed class WedgeExplorationTests
             {
                 var road = Road(type, place);
                 Assert.Equal(place, road[^1]);
-                Assert.Equal(place, WedgeExploration.Next(BodySide.Right, type, [.. road.Select(p => new WedgeTry(p, p == place ? WedgeAnswer.Better : WedgeAnswer.Same))]).Keep);
+                Assert.Equal(
+                    place,
+                    WedgeExploration
+                        .Next(
+                            BodySide.Right,
+                            type,
+                            [.. road.Select(p => new WedgeTry(p, p == place ? WedgeAnswer.Better : WedgeAnswer.Same))]
+                        )
+                        .Keep
+                );
             }
         }
     }
@@ -40,7 +62,11 @@ public sealed class WedgeExplorationTests
     [Fact]
     public void Nothing_better_means_no_wedge()
     {
-        var end = WedgeExploration.Next(BodySide.Left, null, [.. Enum.GetValues<WedgePlace>().Select(p => new WedgeTry(p, WedgeAnswer.Same))]);
+        var end = WedgeExploration.Next(
+            BodySide.Left,
+            null,
+            [.. Enum.GetValues<WedgePlace>().Select(p => new WedgeTry(p, WedgeAnswer.Same))]
+        );
         Assert.Null(end.Keep);
         Assert.Contains("No wedge", end.Say, StringComparison.Ordinal);
     }

@@ -17,9 +17,25 @@ public sealed class AttentionTests
     [InlineData(0, false, -1, DecisionOutcome.Correct, 0, AttentionKind.LookAgain)]
     [InlineData(0, false, -15, DecisionOutcome.Hold, 2, AttentionKind.Due)]
     [InlineData(0, false, -14, DecisionOutcome.Hold, 2, AttentionKind.CarryOn)]
-    public void The_most_important_thing_comes_first(int signs, bool unfinished, int? lookDays, DecisionOutcome? decided, int? pain, AttentionKind kind)
+    public void The_most_important_thing_comes_first(
+        int signs,
+        bool unfinished,
+        int? lookDays,
+        DecisionOutcome? decided,
+        int? pain,
+        AttentionKind kind
+    )
     {
-        var attention = Attention.Of(signs, unfinished, lookDays is { } d ? Now.AddDays(d) : null, decided, pain, "Gatepost", null, Now);
+        var attention = Attention.Of(
+            signs,
+            unfinished,
+            lookDays is { } d ? Now.AddDays(d) : null,
+            decided,
+            pain,
+            "Gatepost",
+            null,
+            Now
+        );
         Assert.NotEmpty(attention.Why);
         Assert.Equal(kind, attention.Kind);
         Assert.EndsWith(".", attention.Sentence);
@@ -28,7 +44,8 @@ public sealed class AttentionTests
     [Fact]
     public void A_borrowed_prop_that_is_due_is_tried_without_before_a_routine_look_but_after_pain_and_corrections()
     {
-        Attention Of(DecisionOutcome decided, int pain, string? prop) => Attention.Of(0, false, Now.AddDays(-20), decided, pain, null, prop, Now);
+        Attention Of(DecisionOutcome decided, int pain, string? prop) =>
+            Attention.Of(0, false, Now.AddDays(-20), decided, pain, null, prop, Now);
         Assert.Equal(AttentionKind.TryWithout, Of(DecisionOutcome.Hold, 0, "Heel wedge").Kind);
         Assert.Equal("Try without today: heel wedge.", Of(DecisionOutcome.Hold, 0, "Heel wedge").Sentence);
         Assert.Equal(AttentionKind.Due, Of(DecisionOutcome.Hold, 0, null).Kind);

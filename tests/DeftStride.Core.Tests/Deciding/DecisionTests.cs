@@ -16,12 +16,23 @@ public sealed class DecisionTests
 {
     private static Pain Hurts(int score) => score == 0 ? Pain.None : new Pain(score, BodySide.Left, LegRole.Rear);
 
-    private static PainReport[] Reports(params int[] scores) => [.. scores.Select((s, i) => new PainReport(Hurts(s), i > 0))];
+    private static PainReport[] Reports(params int[] scores) =>
+        [.. scores.Select((s, i) => new PainReport(Hurts(s), i > 0))];
 
     /// <summary>A second clean session; each test spoils one thing.</summary>
-    private static DecisionFacts Clean => new(
-        Exercise.SplitSquatToPad, [], Reports(0, 0), new Sourced<int>(2, SettingSource.Studio), 0, Given.Whole(3, 4), [], new Repetitions(8, 8, 8),
-        new PreviousSession(true, 0, []), null);
+    private static DecisionFacts Clean =>
+        new(
+            Exercise.SplitSquatToPad,
+            [],
+            Reports(0, 0),
+            new Sourced<int>(2, SettingSource.Studio),
+            0,
+            Given.Whole(3, 4),
+            [],
+            new Repetitions(8, 8, 8),
+            new PreviousSession(true, 0, []),
+            null
+        );
 
     private static Recommendation Decide(DecisionFacts facts) => DecisionRule.Decide(facts);
 
@@ -29,23 +40,27 @@ public sealed class DecisionTests
     public void Two_clean_sessions_running_progress_one_thing()
     {
         var said = Decide(Clean);
-        Assert.Equal((DecisionOutcome.Progress, "two-clean-sessions", true), (said.Outcome, said.RuleId, said.SessionClean));
+        Assert.Equal(
+            (DecisionOutcome.Progress, "two-clean-sessions", true),
+            (said.Outcome, said.RuleId, said.SessionClean)
+        );
         Assert.Contains(said.Facts, f => f.Label == "Repetitions a side" && f.Value == "8 clean of 8, 8 asked for");
     }
 
-    public static TheoryData<string, DecisionFacts> NotYet => new()
-    {
-        { "a first session", Clean with { Previous = null } },
-        { "the one before was not clean", Clean with { Previous = new(false, 0, []) } },
-        { "fewer than eight in ten clean", Clean with { Repetitions = new(10, 10, 7) } },
-        { "the dose not done", Clean with { Repetitions = new(8, 7, 7) } },
-        { "nothing counted", Clean with { Repetitions = null } },
-        { "pain rising within the limit", Clean with { Pain = Reports(0, 1) } },
-        { "pain above the session before", Clean with { Pain = Reports(2, 2), Previous = new(true, 1, []) } },
-        { "pain not asked", Clean with { Pain = [] } },
-        { "a must-pass check that nobody looked at", Clean with { Check = Given.Check(3, 4) } },
-        { "sides unequal", Clean with { Check = Given.Whole(-2, 7) } },
-    };
+    public static TheoryData<string, DecisionFacts> NotYet =>
+        new()
+        {
+            { "a first session", Clean with { Previous = null } },
+            { "the one before was not clean", Clean with { Previous = new(false, 0, []) } },
+            { "fewer than eight in ten clean", Clean with { Repetitions = new(10, 10, 7) } },
+            { "the dose not done", Clean with { Repetitions = new(8, 7, 7) } },
+            { "nothing counted", Clean with { Repetitions = null } },
+            { "pain rising within the limit", Clean with { Pain = Reports(0, 1) } },
+            { "pain above the session before", Clean with { Pain = Reports(2, 2), Previous = new(true, 1, []) } },
+            { "pain not asked", Clean with { Pain = [] } },
+            { "a must-pass check that nobody looked at", Clean with { Check = Given.Check(3, 4) } },
+            { "sides unequal", Clean with { Check = Given.Whole(-2, 7) } },
+        };
 
     [Theory]
     [MemberData(nameof(NotYet))]
@@ -57,7 +72,8 @@ public sealed class DecisionTests
     }
 
     [Fact]
-    public void Exactly_eight_in_ten_is_enough() => Assert.Equal(DecisionOutcome.Progress, Decide(Clean with { Repetitions = new(10, 10, 8) }).Outcome);
+    public void Exactly_eight_in_ten_is_enough() =>
+        Assert.Equal(DecisionOutcome.Progress, Decide(Clean with { Repetitions = new(10, 10, 8) }).Outcome);
 
     [Theory]
     [InlineData(2, DecisionOutcome.Hold)]
@@ -66,7 +82,10 @@ public sealed class DecisionTests
     [InlineData(5, DecisionOutcome.StepBack)]
     [InlineData(10, DecisionOutcome.StepBack)]
     public void Pain_has_its_boundaries_at_the_limit_and_at_five(int score, DecisionOutcome outcome) =>
-        Assert.Equal(outcome, Decide(Clean with { Pain = Reports(score), Previous = null, NextMorning = null }).Outcome);
+        Assert.Equal(
+            outcome,
+            Decide(Clean with { Pain = Reports(score), Previous = null, NextMorning = null }).Outcome
+        );
 
     [Theory]
     [InlineData(4, 2, DecisionOutcome.Hold)]
@@ -82,7 +101,10 @@ public sealed class DecisionTests
 
     [Fact]
     public void Pain_that_eased_without_a_change_still_asks_for_one() =>
-        Assert.Equal(DecisionOutcome.ModifyAndRetest, Decide(Clean with { Pain = [new(Hurts(3), false), new(Hurts(1), false)] }).Outcome);
+        Assert.Equal(
+            DecisionOutcome.ModifyAndRetest,
+            Decide(Clean with { Pain = [new(Hurts(3), false), new(Hurts(1), false)] }).Outcome
+        );
 
     [Theory]
     [InlineData(0, 2, DecisionOutcome.StepBack)]
@@ -95,7 +117,15 @@ public sealed class DecisionTests
     [Fact]
     public void The_limit_can_be_set_and_is_named_with_its_source()
     {
-        var said = Decide(Clean with { PainLimit = new(3, SettingSource.Client), Pain = Reports(3), Previous = new(true, 3, []), NextMorning = null });
+        var said = Decide(
+            Clean with
+            {
+                PainLimit = new(3, SettingSource.Client),
+                Pain = Reports(3),
+                Previous = new(true, 3, []),
+                NextMorning = null,
+            }
+        );
         Assert.NotEqual("pain", said.RuleId);
         Assert.Contains(said.Facts, f => f is { Label: "Pain limit", Value: "3 (client setting)" });
     }
@@ -107,16 +137,44 @@ public sealed class DecisionTests
         Assert.Equal((DecisionOutcome.Correct, "outside"), (Decide(outside).Outcome, Decide(outside).RuleId));
         var still = Given.Check(24, 24);
         SessionTrial Failed(string id) => new(id, TrialOutcome.NoDifference, BodySide.Right, still);
-        Assert.Equal(DecisionOutcome.Correct, Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel")] }).Outcome);
-        Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel"), Failed("sb-longer")] }).Outcome);
-        Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { Trials = [Failed("sb-longer")], Previous = new(false, 0, ["sb-gatepost", "sb-dowel"]) }).Outcome);
+        Assert.Equal(
+            DecisionOutcome.Correct,
+            Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel")] }).Outcome
+        );
+        Assert.Equal(
+            DecisionOutcome.StepBack,
+            Decide(outside with { Trials = [Failed("sb-gatepost"), Failed("sb-dowel"), Failed("sb-longer")] }).Outcome
+        );
+        Assert.Equal(
+            DecisionOutcome.StepBack,
+            Decide(
+                outside with
+                {
+                    Trials = [Failed("sb-longer")],
+                    Previous = new(false, 0, ["sb-gatepost", "sb-dowel"]),
+                }
+            ).Outcome
+        );
     }
 
     [Fact]
     public void A_retest_in_band_ends_the_correcting_but_only_an_uncued_look_progresses()
     {
-        var best = new CorrectionRecord(Given.Fault("shin-beyond-band").Corrections[0], 1, 1, default(DateTimeOffset), 1);
-        var said = Decide(Clean with { Check = Given.Whole(3, 24), Trials = [new("sb-gatepost", TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))], BestCorrection = best });
+        var best = new CorrectionRecord(
+            Given.Fault("shin-beyond-band").Corrections[0],
+            1,
+            1,
+            default(DateTimeOffset),
+            1
+        );
+        var said = Decide(
+            Clean with
+            {
+                Check = Given.Whole(3, 24),
+                Trials = [new("sb-gatepost", TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))],
+                BestCorrection = best,
+            }
+        );
         Assert.Equal((DecisionOutcome.Hold, "Hold, with the cue that works: Gatepost."), (said.Outcome, said.Headline));
     }
 
@@ -130,32 +188,112 @@ public sealed class DecisionTests
 
     [Fact]
     public void One_side_alone_decides_nothing() =>
-        Assert.Equal(DecisionOutcome.LookAgain, Decide(Clean with { Check = Given.Look(Given.Still(3, marked: true)) }).Outcome);
+        Assert.Equal(
+            DecisionOutcome.LookAgain,
+            Decide(Clean with { Check = Given.Look(Given.Still(3, marked: true)) }).Outcome
+        );
 
     /// <summary>Every rule once, each boundary from both sides. The rule that fires is the one named.</summary>
-    public static TheoryData<string, DecisionFacts, string, DecisionOutcome> Table => new()
-    {
-        { "a stop sign", Clean with { UnclearedFlags = ["Swelling"] }, "uncleared-flag", DecisionOutcome.StopAndRefer },
-        { "pain exactly 5", Clean with { Pain = Reports(5) }, "pain", DecisionOutcome.StepBack },
-        { "pain 4", Clean with { Pain = Reports(4) }, "pain", DecisionOutcome.ModifyAndRetest },
-        { "pain exactly 3", Clean with { Pain = Reports(3) }, "pain", DecisionOutcome.ModifyAndRetest },
-        { "pain 3, answered at once here", Clean with { Pain = Reports(3), StepBackAtOnce = true }, "pain", DecisionOutcome.StepBack },
-        { "pain exactly 2", Clean with { Pain = Reports(2, 2), Previous = new(true, 2, []), NextMorning = 2 }, "two-clean-sessions", DecisionOutcome.Progress },
-        { "pain 2, answered at once here", Clean with { Pain = Reports(2, 2), Previous = new(true, 2, []), NextMorning = 2, StepBackAtOnce = true }, "two-clean-sessions", DecisionOutcome.Progress },
-        { "exactly half unclean", Clean with { Repetitions = new(10, 10, 5) }, "outside", DecisionOutcome.Correct },
-        { "one fewer than half unclean", Clean with { Repetitions = new(10, 10, 6) }, "hold", DecisionOutcome.Hold },
-        { "half unclean and all tried", Clean with { Repetitions = new(10, 10, 5), Previous = new(false, 0, ["sb-gatepost", "sb-dowel", "sb-longer"]) }, "outside", DecisionOutcome.StepBack },
-        { "a check outside", Clean with { Check = Given.Whole(3, 24) }, "outside", DecisionOutcome.Correct },
-        { "too close to call", Clean with { Check = Given.Whole(3, 10.4) }, "too-close", DecisionOutcome.LookAgain },
-        { "nothing looked at", Clean with { Check = Given.Look() }, "too-close", DecisionOutcome.LookAgain },
-        { "exactly 80 % clean", Clean with { Repetitions = new(10, 10, 8) }, "two-clean-sessions", DecisionOutcome.Progress },
-        { "just below 80 %", Clean with { Repetitions = new(100, 100, 79) }, "hold", DecisionOutcome.Hold },
-        { "the first clean session", Clean with { Previous = null }, "hold", DecisionOutcome.Hold },
-    };
+    public static TheoryData<string, DecisionFacts, string, DecisionOutcome> Table =>
+        new()
+        {
+            {
+                "a stop sign",
+                Clean with
+                {
+                    UnclearedFlags = ["Swelling"],
+                },
+                "uncleared-flag",
+                DecisionOutcome.StopAndRefer
+            },
+            { "pain exactly 5", Clean with { Pain = Reports(5) }, "pain", DecisionOutcome.StepBack },
+            { "pain 4", Clean with { Pain = Reports(4) }, "pain", DecisionOutcome.ModifyAndRetest },
+            { "pain exactly 3", Clean with { Pain = Reports(3) }, "pain", DecisionOutcome.ModifyAndRetest },
+            {
+                "pain 3, answered at once here",
+                Clean with
+                {
+                    Pain = Reports(3),
+                    StepBackAtOnce = true,
+                },
+                "pain",
+                DecisionOutcome.StepBack
+            },
+            {
+                "pain exactly 2",
+                Clean with
+                {
+                    Pain = Reports(2, 2),
+                    Previous = new(true, 2, []),
+                    NextMorning = 2,
+                },
+                "two-clean-sessions",
+                DecisionOutcome.Progress
+            },
+            {
+                "pain 2, answered at once here",
+                Clean with
+                {
+                    Pain = Reports(2, 2),
+                    Previous = new(true, 2, []),
+                    NextMorning = 2,
+                    StepBackAtOnce = true,
+                },
+                "two-clean-sessions",
+                DecisionOutcome.Progress
+            },
+            { "exactly half unclean", Clean with { Repetitions = new(10, 10, 5) }, "outside", DecisionOutcome.Correct },
+            {
+                "one fewer than half unclean",
+                Clean with
+                {
+                    Repetitions = new(10, 10, 6),
+                },
+                "hold",
+                DecisionOutcome.Hold
+            },
+            {
+                "half unclean and all tried",
+                Clean with
+                {
+                    Repetitions = new(10, 10, 5),
+                    Previous = new(false, 0, ["sb-gatepost", "sb-dowel", "sb-longer"]),
+                },
+                "outside",
+                DecisionOutcome.StepBack
+            },
+            { "a check outside", Clean with { Check = Given.Whole(3, 24) }, "outside", DecisionOutcome.Correct },
+            {
+                "too close to call",
+                Clean with
+                {
+                    Check = Given.Whole(3, 10.4),
+                },
+                "too-close",
+                DecisionOutcome.LookAgain
+            },
+            { "nothing looked at", Clean with { Check = Given.Look() }, "too-close", DecisionOutcome.LookAgain },
+            {
+                "exactly 80 % clean",
+                Clean with
+                {
+                    Repetitions = new(10, 10, 8),
+                },
+                "two-clean-sessions",
+                DecisionOutcome.Progress
+            },
+            { "just below 80 %", Clean with { Repetitions = new(100, 100, 79) }, "hold", DecisionOutcome.Hold },
+            { "the first clean session", Clean with { Previous = null }, "hold", DecisionOutcome.Hold },
+        };
 
     [Theory]
     [MemberData(nameof(Table))]
-    public void Each_rule_fires_where_it_should_and_stops_at_its_boundary(string because, DecisionFacts facts, string rule, DecisionOutcome outcome)
+    public void Each_rule_fires_where_it_should_and_stops_at_its_boundary(
+        string because,
+        DecisionFacts facts,
+        string rule,
+        DecisionOutcome outcome
+    )
     {
         var said = Decide(facts);
         Assert.True((said.RuleId, said.Outcome) == (rule, outcome), $"{because}: {said.RuleId}, {said.Outcome}");
@@ -163,13 +301,26 @@ public sealed class DecisionTests
     }
 
     [Fact]
-    public void The_table_names_every_rule() => Assert.Equal(DecisionRule.InOrder.Select(r => r.Id).Order(), Table.Select(row => (string)((object[])row)[2]).Distinct().Order());
+    public void The_table_names_every_rule() =>
+        Assert.Equal(
+            DecisionRule.InOrder.Select(r => r.Id).Order(),
+            Table.Select(row => (string)((object[])row)[2]).Distinct().Order()
+        );
 
     [Fact]
     public void Good_enough_moves_on_unless_all_checks_are_asked_for()
     {
         var look = Given.Whole(3, 4);
-        var lean = new MeasureResult(Measure.Find("trunk-lean")!, BodySide.Left, Moment.Bottom, null, AnswerSource.Eye, false, null, new SeenAnswer("trunk-lean", BodySide.Left, BandSide.Beyond));
+        var lean = new MeasureResult(
+            Measure.Find("trunk-lean")!,
+            BodySide.Left,
+            Moment.Bottom,
+            null,
+            AnswerSource.Eye,
+            false,
+            null,
+            new SeenAnswer("trunk-lean", BodySide.Left, BandSide.Beyond)
+        );
         var leaning = Clean with { Check = look with { Results = [.. look.Results, lean] } };
         Assert.Equal(DecisionOutcome.Progress, Decide(leaning).Outcome);
         var all = Decide(leaning with { AllChecks = true });
@@ -184,7 +335,13 @@ public sealed class DecisionTests
         var sore = Decide(Clean with { Pain = [new(new Pain(6, BodySide.Left, LegRole.Rear), false)], Below = below });
         Assert.Equal([BodySide.Right], sore.Sides);
         Assert.Contains("from the floor", sore.Headline, StringComparison.Ordinal);
-        var failed = Decide(Clean with { Check = Given.Whole(3, 24), Previous = new(false, 0, ["sb-gatepost", "sb-dowel", "sb-longer"]) });
+        var failed = Decide(
+            Clean with
+            {
+                Check = Given.Whole(3, 24),
+                Previous = new(false, 0, ["sb-gatepost", "sb-dowel", "sb-longer"]),
+            }
+        );
         Assert.Equal((DecisionOutcome.StepBack, BodySide.Right), (failed.Outcome, Assert.Single(failed.Sides)));
     }
 
@@ -192,7 +349,15 @@ public sealed class DecisionTests
     public void What_is_not_known_is_listed()
     {
         Assert.Empty(Decide(Clean).Missing);
-        var open = Decide(Clean with { Pain = [], Repetitions = null, NextMorning = null, Check = Given.Check(3, 4) }).Missing;
+        var open = Decide(
+            Clean with
+            {
+                Pain = [],
+                Repetitions = null,
+                NextMorning = null,
+                Check = Given.Check(3, 4),
+            }
+        ).Missing;
         Assert.Contains("pain", open);
         Assert.Contains("the repetitions, and how many were clean", open);
         Assert.Contains("pain on the morning after last time", open);
@@ -218,16 +383,29 @@ public sealed class DecisionTests
         };
 
     [Property(MaxTest = 600)]
-    public Property Nobody_progresses_through_pain_a_flag_or_anything_that_is_not_in_band() => Prop.ForAll(AnyFacts.ToArbitrary(), facts =>
-    {
-        var said = Decide(facts);
-        var verdicts = facts.Check.MustPass.Select(r => r.Verdict).ToArray();
-        var (allIn, unsure, outside) = (verdicts.All(v => v == Verdict.InBand), verdicts.Contains(Verdict.TooCloseToCall), verdicts.Contains(Verdict.Outside));
-        return (said.Outcome != DecisionOutcome.Progress || (allIn && facts.UnclearedFlags.Count == 0 && facts.Pain.All(p => p.Pain.Score <= 2)))
-            && (facts.UnclearedFlags.Count == 0 || said.Outcome == DecisionOutcome.StopAndRefer)
-            && !(said.Outcome == DecisionOutcome.StepBack && said.RuleId != "pain" && unsure && !outside)
-            && said.Facts.Count > 0 && said.Headline.Length > 0 && said.WouldChange.Count > 0;
-    });
+    public Property Nobody_progresses_through_pain_a_flag_or_anything_that_is_not_in_band() =>
+        Prop.ForAll(
+            AnyFacts.ToArbitrary(),
+            facts =>
+            {
+                var said = Decide(facts);
+                var verdicts = facts.Check.MustPass.Select(r => r.Verdict).ToArray();
+                var (allIn, unsure, outside) = (
+                    verdicts.All(v => v == Verdict.InBand),
+                    verdicts.Contains(Verdict.TooCloseToCall),
+                    verdicts.Contains(Verdict.Outside)
+                );
+                return (
+                        said.Outcome != DecisionOutcome.Progress
+                        || (allIn && facts.UnclearedFlags.Count == 0 && facts.Pain.All(p => p.Pain.Score <= 2))
+                    )
+                    && (facts.UnclearedFlags.Count == 0 || said.Outcome == DecisionOutcome.StopAndRefer)
+                    && !(said.Outcome == DecisionOutcome.StepBack && said.RuleId != "pain" && unsure && !outside)
+                    && said.Facts.Count > 0
+                    && said.Headline.Length > 0
+                    && said.WouldChange.Count > 0;
+            }
+        );
 
     [Fact]
     public void Every_rule_has_an_id_a_name_and_a_reason_of_its_own()
@@ -241,12 +419,14 @@ public sealed class DecisionTests
     [InlineData(5, -1, 0)]
     [InlineData(5, 5, 6)]
     [InlineData(5, 201, 5)]
-    public void Counts_that_cannot_be_are_named(int prescribed, int done, int clean) => Assert.NotNull(new Repetitions(prescribed, done, clean).Problem());
+    public void Counts_that_cannot_be_are_named(int prescribed, int done, int clean) =>
+        Assert.NotNull(new Repetitions(prescribed, done, clean).Problem());
 
     [Theory]
     [InlineData(11)]
     [InlineData(-1)]
-    public void Pain_outside_its_scale_is_named(int score) => Assert.NotNull(new Pain(score, BodySide.Left, LegRole.Front).Problem());
+    public void Pain_outside_its_scale_is_named(int score) =>
+        Assert.NotNull(new Pain(score, BodySide.Left, LegRole.Front).Problem());
 
     [Fact]
     public void Pain_needs_its_leg_and_role()

@@ -17,19 +17,38 @@ namespace DeftStride.Core.Tests.Deciding;
 /// </summary>
 public sealed class SimulatedYearTests(ITestOutputHelper output)
 {
-    private const int Clients = 40, Sessions = 104, PainLimit = 2;
+    private const int Clients = 40,
+        Sessions = 104,
+        PainLimit = 2;
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
     private static readonly LoadRack Rack = new([4, 8, 12, 16, 20, 24]);
 
-    private sealed record Step(int Client, int Session, DecisionFacts Facts, Recommendation Said, string Rung, IReadOnlyList<Move> Moves, NextDose Dose, Prescription Asked);
+    private sealed record Step(
+        int Client,
+        int Session,
+        DecisionFacts Facts,
+        Recommendation Said,
+        string Rung,
+        IReadOnlyList<Move> Moves,
+        NextDose Dose,
+        Prescription Asked
+    );
 
     /// <summary>One client's year.</summary>
     private static IEnumerable<Step> Year(int client)
     {
         var chance = new Random(1000 + client);
         var ladder = Ladder.All[client % 3];
-        var at = new Dictionary<BodySide, string> { [BodySide.Left] = ladder.Rungs[0].Id, [BodySide.Right] = ladder.Rungs[0].Id };
-        var skill = new Dictionary<BodySide, double> { [BodySide.Left] = 0.35 + (0.3 * chance.NextDouble()), [BodySide.Right] = 0.35 + (0.3 * chance.NextDouble()) };
+        var at = new Dictionary<BodySide, string>
+        {
+            [BodySide.Left] = ladder.Rungs[0].Id,
+            [BodySide.Right] = ladder.Rungs[0].Id,
+        };
+        var skill = new Dictionary<BodySide, double>
+        {
+            [BodySide.Left] = 0.35 + (0.3 * chance.NextDouble()),
+            [BodySide.Right] = 0.35 + (0.3 * chance.NextDouble()),
+        };
         var talent = 0.02 + (0.05 * chance.NextDouble());
         var (sore, previous, asked) = (0.0, (PreviousSession?)null, (Prescription?)null);
         var lastRung = "";
@@ -37,52 +56,150 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
         {
             var rung = Stride.Planned(ladder, at[BodySide.Left], at[BodySide.Right]);
             var exercise = Exercise.Find(rung.ExerciseId)!;
-            if (rung.Id != lastRung) (asked, previous, lastRung) = (Prescription.First(rung.Dose, exercise, Rack), null, rung.Id);
+            if (rung.Id != lastRung)
+                (asked, previous, lastRung) = (Prescription.First(rung.Dose, exercise, Rack), null, rung.Id);
 
             // A bad week, and an episode of pain now and then.
             var day = 0.08 * ((2 * chance.NextDouble()) - 1);
-            if (chance.NextDouble() < 0.03) sore = 2 + (5 * chance.NextDouble());
+            if (chance.NextDouble() < 0.03)
+                sore = 2 + (5 * chance.NextDouble());
             sore *= 0.6;
             var pain = (int)Math.Round(sore);
             Pain Hurts(int score) => score == 0 ? Pain.None : new Pain(score, BodySide.Left, LegRole.Front);
-            foreach (var side in Sides) skill[side] = Math.Min(1, skill[side] + (talent * chance.NextDouble()));
+            foreach (var side in Sides)
+                skill[side] = Math.Min(1, skill[side] + (talent * chance.NextDouble()));
 
             var standard = Given.Standard(exercise.UsualSchool ?? SchoolCode.VerticalShin, exercise.Id);
             // What is wrong is wrong by a hand's breadth: one check, seen.
-            var measure = standard.MustPass.Where(b => b.Judged && Fault.All.Any(f => f.Detects.Any(d => d == new Detection(b.Measure.Id, BandSide.Beyond)))).Select(b => b.Measure.Id).FirstOrDefault();
-            SeenAnswer[] wrong = measure is null ? [] : [.. Sides.Where(s => chance.NextDouble() > skill[s] + day + 0.15).Select(s => new SeenAnswer(measure, s, BandSide.Beyond))];
-            SeenAnswer[] seen = [.. wrong, .. standard.MustPass.SelectMany(b => Sides.Select(s => new SeenAnswer(b.Measure.Id, s, BandSide.Within))).Where(s => !wrong.Any(w => w.MeasureId == s.MeasureId && w.Side == s.Side))];
+            var measure = standard
+                .MustPass.Where(b =>
+                    b.Judged
+                    && Fault.All.Any(f => f.Detects.Any(d => d == new Detection(b.Measure.Id, BandSide.Beyond)))
+                )
+                .Select(b => b.Measure.Id)
+                .FirstOrDefault();
+            SeenAnswer[] wrong = measure is null
+                ? []
+                :
+                [
+                    .. Sides
+                        .Where(s => chance.NextDouble() > skill[s] + day + 0.15)
+                        .Select(s => new SeenAnswer(measure, s, BandSide.Beyond)),
+                ];
+            SeenAnswer[] seen =
+            [
+                .. wrong,
+                .. standard
+                    .MustPass.SelectMany(b => Sides.Select(s => new SeenAnswer(b.Measure.Id, s, BandSide.Within)))
+                    .Where(s => !wrong.Any(w => w.MeasureId == s.MeasureId && w.Side == s.Side)),
+            ];
             var look = Look.Of(new LookInput([], seen, [], ReadingContext.Default), standard);
 
             // One correction a session for what is wrong; a third of them help.
             var trials = new List<SessionTrial>();
-            if (wrong.Length > 0 && CorrectionChoice.For(look.Finding, new CorrectionFacts(look, [], [.. (previous?.FailedCorrections ?? []).Select(id => new PastTrial(id, TrialOutcome.NoDifference, default))])) is { } choice)
+            if (
+                wrong.Length > 0
+                && CorrectionChoice.For(
+                    look.Finding,
+                    new CorrectionFacts(
+                        look,
+                        [],
+                        [
+                            .. (previous?.FailedCorrections ?? []).Select(id => new PastTrial(
+                                id,
+                                TrialOutcome.NoDifference,
+                                default
+                            )),
+                        ]
+                    )
+                )
+                    is { } choice
+            )
             {
                 var helps = chance.NextDouble() < 0.35;
-                trials.Add(new(choice.Now.Id, helps ? TrialOutcome.Helped : TrialOutcome.NoDifference, wrong[0].Side,
-                    helps ? Look.Of(new LookInput([], [.. seen.Select(s => s.Side == wrong[0].Side ? s with { Where = BandSide.Within } : s)], [], ReadingContext.Default), standard) : null));
-                if (helps) skill[wrong[0].Side] = Math.Min(1, skill[wrong[0].Side] + 0.06);
+                trials.Add(
+                    new(
+                        choice.Now.Id,
+                        helps ? TrialOutcome.Helped : TrialOutcome.NoDifference,
+                        wrong[0].Side,
+                        helps
+                            ? Look.Of(
+                                new LookInput(
+                                    [],
+                                    [
+                                        .. seen.Select(s =>
+                                            s.Side == wrong[0].Side ? s with { Where = BandSide.Within } : s
+                                        ),
+                                    ],
+                                    [],
+                                    ReadingContext.Default
+                                ),
+                                standard
+                            )
+                            : null
+                    )
+                );
+                if (helps)
+                    skill[wrong[0].Side] = Math.Min(1, skill[wrong[0].Side] + 0.06);
             }
 
             var amount = asked!.Sets * asked.Amount;
             var worst = Sides.Min(s => skill[s]) + day + 0.2;
             var clean = Math.Clamp((int)Math.Round(amount * Math.Min(1, worst)), 0, amount);
-            var log = SessionLog.Even(asked.Sets, asked.Amount, clean, amount, asked.Load, Math.Clamp((int)Math.Round(9.5 - (3 * worst)), 4, 9), Hurts(pain));
+            var log = SessionLog.Even(
+                asked.Sets,
+                asked.Amount,
+                clean,
+                amount,
+                asked.Load,
+                Math.Clamp((int)Math.Round(9.5 - (3 * worst)), 4, 9),
+                Hurts(pain)
+            );
             // One change is made where it hurts; half of them ease it.
-            PainReport[] reports = pain > PainLimit && chance.NextDouble() < 0.5 ? [new(Hurts(pain), false), new(Hurts(Math.Max(0, pain - 2)), true)] : [new(Hurts(pain), false)];
-            var facts = new DecisionFacts(exercise, [], reports, new Sourced<int>(PainLimit, SettingSource.Studio), previous?.LastPain, look, trials, log.Against(asked), previous, null)
+            PainReport[] reports =
+                pain > PainLimit && chance.NextDouble() < 0.5
+                    ? [new(Hurts(pain), false), new(Hurts(Math.Max(0, pain - 2)), true)]
+                    : [new(Hurts(pain), false)];
+            var facts = new DecisionFacts(
+                exercise,
+                [],
+                reports,
+                new Sourced<int>(PainLimit, SettingSource.Studio),
+                previous?.LastPain,
+                look,
+                trials,
+                log.Against(asked),
+                previous,
+                null
+            )
             {
-                Options = ProgressOption.For(ladder, rung, asked, false, Rack, BranchOrder.Usual, _ => new RungReach(true, "", null)),
+                Options = ProgressOption.For(
+                    ladder,
+                    rung,
+                    asked,
+                    false,
+                    Rack,
+                    BranchOrder.Usual,
+                    _ => new RungReach(true, "", null)
+                ),
                 Below = rung.Fallback is { } f ? ladder.Rung(f) : null,
             };
             var said = DecisionRule.Decide(facts);
             var moves = said.Outcome switch
             {
-                DecisionOutcome.Progress when facts.Options[0].Kind == ProgressKind.Rung => Stride.Up(ladder, at[BodySide.Left], at[BodySide.Right], facts.Options[0].RungId),
+                DecisionOutcome.Progress when facts.Options[0].Kind == ProgressKind.Rung => Stride.Up(
+                    ladder,
+                    at[BodySide.Left],
+                    at[BodySide.Right],
+                    facts.Options[0].RungId
+                ),
                 DecisionOutcome.StepBack => Stride.Back(ladder, at[BodySide.Left], at[BodySide.Right], said.Sides),
                 _ => [],
             };
-            var dose = said.Outcome == DecisionOutcome.Progress ? new NextDose(facts.Options[0].Dose, DoseStep.Same, facts.Options[0].Why) : new NextDose(asked, DoseStep.Same, "Held.");
+            var dose =
+                said.Outcome == DecisionOutcome.Progress
+                    ? new NextDose(facts.Options[0].Dose, DoseStep.Same, facts.Options[0].Why)
+                    : new NextDose(asked, DoseStep.Same, "Held.");
             yield return new Step(client, session, facts, said, rung.Id, moves, dose, asked);
 
             foreach (var move in moves)
@@ -93,7 +210,16 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
             }
 
             asked = dose.Prescription;
-            previous = new(said.SessionClean, reports[^1].Pain.Score, [.. trials.Where(t => t.Outcome != TrialOutcome.Helped).Select(t => t.CorrectionId).Concat(said.Outcome == DecisionOutcome.Correct ? previous?.FailedCorrections ?? [] : [])]);
+            previous = new(
+                said.SessionClean,
+                reports[^1].Pain.Score,
+                [
+                    .. trials
+                        .Where(t => t.Outcome != TrialOutcome.Helped)
+                        .Select(t => t.CorrectionId)
+                        .Concat(said.Outcome == DecisionOutcome.Correct ? previous?.FailedCorrections ?? [] : []),
+                ]
+            );
         }
     }
 
@@ -105,23 +231,48 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
         var progressed = steps.Where(s => s.Said.Outcome == DecisionOutcome.Progress).ToArray();
         var ups = steps.Where(s => s.Moves.Any(m => m.Kind == MoveKind.Up)).ToArray();
 
-        Assert.All(progressed, s => Assert.True(s.Facts.Pain.All(p => p.Pain.Score <= PainLimit) && s.Facts.Check.MustPass.All(r => r.Verdict == Verdict.InBand)));
+        Assert.All(
+            progressed,
+            s =>
+                Assert.True(
+                    s.Facts.Pain.All(p => p.Pain.Score <= PainLimit)
+                        && s.Facts.Check.MustPass.All(r => r.Verdict == Verdict.InBand)
+                )
+        );
         // One thing: either a rung or a dose, never both.
         Assert.All(progressed, s => Assert.True(s.Moves.Count == 0 || s.Facts.Options[0].Kind == ProgressKind.Rung));
-        Assert.All(progressed.Where(s => s.Moves.Count == 0 && s.Facts.Options[0].Kind == ProgressKind.Dose), s =>
-            Assert.Equal(1, (s.Asked.Amount != s.Dose.Prescription.Amount ? 1 : 0) + (s.Asked.Sets != s.Dose.Prescription.Sets ? 1 : 0) + (s.Asked.Load != s.Dose.Prescription.Load ? 1 : 0)));
+        Assert.All(
+            progressed.Where(s => s.Moves.Count == 0 && s.Facts.Options[0].Kind == ProgressKind.Dose),
+            s =>
+                Assert.Equal(
+                    1,
+                    (s.Asked.Amount != s.Dose.Prescription.Amount ? 1 : 0)
+                        + (s.Asked.Sets != s.Dose.Prescription.Sets ? 1 : 0)
+                        + (s.Asked.Load != s.Dose.Prescription.Load ? 1 : 0)
+                )
+        );
         // Everyone who was clean twice running went on.
-        var clean = steps.Where(s => s.Said.SessionClean && s.Facts.Previous is { Clean: true } && s.Said.RuleId != "pain").ToArray();
+        var clean = steps
+            .Where(s => s.Said.SessionClean && s.Facts.Previous is { Clean: true } && s.Said.RuleId != "pain")
+            .ToArray();
         Assert.NotEmpty(clean);
         Assert.All(clean, s => Assert.Equal(DecisionOutcome.Progress, s.Said.Outcome));
         // Nobody is taken back without a reason that can be named.
-        Assert.All(steps.Where(s => s.Said.Outcome == DecisionOutcome.StepBack), s => Assert.True(s.Said.RuleId is "pain" or "outside" && s.Said.Facts.Count > 0));
+        Assert.All(
+            steps.Where(s => s.Said.Outcome == DecisionOutcome.StepBack),
+            s => Assert.True(s.Said.RuleId is "pain" or "outside" && s.Said.Facts.Count > 0)
+        );
 
         var stays = years.SelectMany(y => Runs(y)).ToArray();
         var climbed = years.Count(y => y.Any(s => s.Moves.Any(m => m.Kind == MoveKind.Up)));
         double Share(DecisionOutcome outcome) => 100.0 * steps.Count(s => s.Said.Outcome == outcome) / steps.Length;
-        output.WriteLine($"{steps.Length} sessions: " + string.Join(", ", Enum.GetValues<DecisionOutcome>().Select(o => $"{o} {Share(o):0.0} %")));
-        output.WriteLine($"{ups.Length} rungs up and {steps.Count(s => s.Moves.Any(m => m.Kind == MoveKind.Back))} back; {climbed} of {Clients} clients climbed; on a rung {Median(stays) / 2.0:0.0} weeks (median), {stays.Min() / 2.0:0.0} at least");
+        output.WriteLine(
+            $"{steps.Length} sessions: "
+                + string.Join(", ", Enum.GetValues<DecisionOutcome>().Select(o => $"{o} {Share(o):0.0} %"))
+        );
+        output.WriteLine(
+            $"{ups.Length} rungs up and {steps.Count(s => s.Moves.Any(m => m.Kind == MoveKind.Back))} back; {climbed} of {Clients} clients climbed; on a rung {Median(stays) / 2.0:0.0} weeks (median), {stays.Min() / 2.0:0.0} at least"
+        );
         Assert.InRange(climbed, Clients * 9 / 10, Clients);
         Assert.InRange(Median(stays), 4, 40);
         Assert.All(stays, s => Assert.InRange(s, 2, Sessions));
@@ -134,8 +285,10 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
     {
         for (var (i, from) = (0, 0); i < year.Length; i++)
         {
-            if (year[i].Moves.Count == 0) continue;
-            if (year[i].Moves.Any(m => m.Kind == MoveKind.Up)) yield return i - from + 1;
+            if (year[i].Moves.Count == 0)
+                continue;
+            if (year[i].Moves.Any(m => m.Kind == MoveKind.Up))
+                yield return i - from + 1;
             from = i + 1;
         }
     }

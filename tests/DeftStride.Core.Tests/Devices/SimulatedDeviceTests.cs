@@ -18,7 +18,8 @@ public sealed class SimulatedDeviceTests
         return new PosedFigure(Average, pose with { Trunk = pose.Trunk + trunk });
     }
 
-    private static DeviceReading[] Many(IDevice device, TimeSpan at, int n = 400) => [.. Enumerable.Range(0, n).Select(_ => device.Read(BodySide.Right, at))];
+    private static DeviceReading[] Many(IDevice device, TimeSpan at, int n = 400) =>
+        [.. Enumerable.Range(0, n).Select(_ => device.Read(BodySide.Right, at))];
 
     [Fact]
     public void The_shin_sensor_scatters_about_the_figures_shin_and_wanders_until_it_is_set_to_zero_again()
@@ -30,7 +31,11 @@ public sealed class SimulatedDeviceTests
         Assert.Equal(figure.Pose.Shin, fresh.Average(), 0.15);
         var sd = Math.Sqrt(fresh.Average(v => Math.Pow(v - fresh.Average(), 2)));
         Assert.InRange(sd, 0.8 * SimulatedShinSensor.NoiseDegrees, 1.2 * SimulatedShinSensor.NoiseDegrees);
-        Assert.Equal(figure.Pose.Shin + (10 * SimulatedShinSensor.DriftDegreesPerMinute), Many(sensor, TimeSpan.FromMinutes(12)).Average(r => r.Value), 0.15);
+        Assert.Equal(
+            figure.Pose.Shin + (10 * SimulatedShinSensor.DriftDegreesPerMinute),
+            Many(sensor, TimeSpan.FromMinutes(12)).Average(r => r.Value),
+            0.15
+        );
         sensor.Zero(TimeSpan.FromMinutes(12));
         Assert.Equal(figure.Pose.Shin, Many(sensor, TimeSpan.FromMinutes(12)).Average(r => r.Value), 0.15);
         Assert.Throws<ArgumentOutOfRangeException>(() => sensor.Read(BodySide.Left, TimeSpan.FromMinutes(11)));
@@ -58,13 +63,36 @@ public sealed class SimulatedDeviceTests
     public void Whatever_a_simulated_device_says_is_called_so_in_the_verdict()
     {
         var figure = Figure(SchoolCode.VerticalShin);
-        IDevice[] devices = [new SimulatedScales(_ => figure, new Random(1)), new SimulatedShinSensor(_ => figure, new Random(1))];
+        IDevice[] devices =
+        [
+            new SimulatedScales(_ => figure, new Random(1)),
+            new SimulatedShinSensor(_ => figure, new Random(1)),
+        ];
         foreach (var device in devices)
         {
             Assert.Contains("simulated", device.Name, StringComparison.Ordinal);
             var standard = Given.Standard();
-            var look = Look.Of(new LookInput([], [], [.. new[] { BodySide.Left, BodySide.Right }.Select(s => new StatedNumber(device.MeasureId, s, device.Read(s, TimeSpan.Zero).Value, device.Source))], ReadingContext.Default), standard);
-            Assert.Contains("from a simulated device", Finding.VerdictWords(look.On(device.MeasureId, BodySide.Left)!), StringComparison.Ordinal);
+            var look = Look.Of(
+                new LookInput(
+                    [],
+                    [],
+                    [
+                        .. new[] { BodySide.Left, BodySide.Right }.Select(s => new StatedNumber(
+                            device.MeasureId,
+                            s,
+                            device.Read(s, TimeSpan.Zero).Value,
+                            device.Source
+                        )),
+                    ],
+                    ReadingContext.Default
+                ),
+                standard
+            );
+            Assert.Contains(
+                "from a simulated device",
+                Finding.VerdictWords(look.On(device.MeasureId, BodySide.Left)!),
+                StringComparison.Ordinal
+            );
         }
     }
 

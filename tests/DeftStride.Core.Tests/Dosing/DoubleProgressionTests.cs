@@ -16,12 +16,22 @@ public sealed class DoubleProgressionTests
 {
     private static readonly LoadRack Rack = new([8, 8, 12, 12, 20]);
 
-    private static Prescription Loaded(int sets = 3, int reps = 8, double kg = 8) => new(DoseRange.Training, sets, reps, new Load(LoadPosition.Goblet, kg));
+    private static Prescription Loaded(int sets = 3, int reps = 8, double kg = 8) =>
+        new(DoseRange.Training, sets, reps, new Load(LoadPosition.Goblet, kg));
 
-    private static SessionLog Did(Prescription asked, int clean = -1, int? effort = 7, int pain = 0) => SessionLog.Even(
-        asked.Sets, asked.Amount, clean < 0 ? asked.Sets * asked.Amount : clean, asked.Sets * asked.Amount, asked.Load, effort, pain == 0 ? Pain.None : new Pain(pain, BodySide.Left, LegRole.Front));
+    private static SessionLog Did(Prescription asked, int clean = -1, int? effort = 7, int pain = 0) =>
+        SessionLog.Even(
+            asked.Sets,
+            asked.Amount,
+            clean < 0 ? asked.Sets * asked.Amount : clean,
+            asked.Sets * asked.Amount,
+            asked.Load,
+            effort,
+            pain == 0 ? Pain.None : new Pain(pain, BodySide.Left, LegRole.Front)
+        );
 
-    private static NextDose After(Prescription asked, SessionLog log, bool two = true, bool load = true) => NextDose.After(asked, log, 2, two, load, Rack);
+    private static NextDose After(Prescription asked, SessionLog log, bool two = true, bool load = true) =>
+        NextDose.After(asked, log, 2, two, load, Rack);
 
     [Fact]
     public void Repetitions_come_first_then_a_set_then_the_next_weight_there_is()
@@ -34,25 +44,39 @@ public sealed class DoubleProgressionTests
             asked = next.Prescription;
         }
 
-        Assert.Equal([DoseStep.Repetitions, DoseStep.Repetitions, DoseStep.Sets, DoseStep.Load, DoseStep.Repetitions, DoseStep.Repetitions, DoseStep.Load, DoseStep.Repetitions, DoseStep.Repetitions], steps);
+        Assert.Equal(
+            [
+                DoseStep.Repetitions,
+                DoseStep.Repetitions,
+                DoseStep.Sets,
+                DoseStep.Load,
+                DoseStep.Repetitions,
+                DoseStep.Repetitions,
+                DoseStep.Load,
+                DoseStep.Repetitions,
+                DoseStep.Repetitions,
+            ],
+            steps
+        );
         Assert.Equal(20, asked.Load.Kilograms);
         var end = After(asked, Did(asked));
         Assert.Equal(DoseStep.Full, end.Step);
         Assert.Contains("no heavier weight", end.Why, StringComparison.Ordinal);
     }
 
-    public static TheoryData<string, int, int?, int, bool, DoseStep> Boundaries => new()
-    {
-        { "exactly eight in ten clean", 20, 7, 0, true, DoseStep.Repetitions },
-        { "one fewer", 19, 7, 0, true, DoseStep.Same },
-        { "effort exactly 8", 25, 8, 0, true, DoseStep.Repetitions },
-        { "effort 9", 25, 9, 0, true, DoseStep.Same },
-        { "effort 9 and not clean", 10, 9, 0, true, DoseStep.Lighter },
-        { "effort not asked", 25, null, 0, true, DoseStep.Repetitions },
-        { "pain exactly at the limit", 25, 7, 2, true, DoseStep.Repetitions },
-        { "pain above it", 25, 7, 3, true, DoseStep.Same },
-        { "the first good session", 25, 7, 0, false, DoseStep.Same },
-    };
+    public static TheoryData<string, int, int?, int, bool, DoseStep> Boundaries =>
+        new()
+        {
+            { "exactly eight in ten clean", 20, 7, 0, true, DoseStep.Repetitions },
+            { "one fewer", 19, 7, 0, true, DoseStep.Same },
+            { "effort exactly 8", 25, 8, 0, true, DoseStep.Repetitions },
+            { "effort 9", 25, 9, 0, true, DoseStep.Same },
+            { "effort 9 and not clean", 10, 9, 0, true, DoseStep.Lighter },
+            { "effort not asked", 25, null, 0, true, DoseStep.Repetitions },
+            { "pain exactly at the limit", 25, 7, 2, true, DoseStep.Repetitions },
+            { "pain above it", 25, 7, 3, true, DoseStep.Same },
+            { "the first good session", 25, 7, 0, false, DoseStep.Same },
+        };
 
     [Theory]
     [MemberData(nameof(Boundaries))]
@@ -67,7 +91,21 @@ public sealed class DoubleProgressionTests
     public void The_weaker_side_decides_for_both()
     {
         var asked = Loaded();
-        var log = new SessionLog([.. Enumerable.Range(0, 3).SelectMany(i => new[] { new SetDone(BodySide.Left, 8, 8, asked.Load), new SetDone(BodySide.Right, i == 2 ? 5 : 8, 5, asked.Load) })], 7, Pain.None);
+        var log = new SessionLog(
+            [
+                .. Enumerable
+                    .Range(0, 3)
+                    .SelectMany(i =>
+                        new[]
+                        {
+                            new SetDone(BodySide.Left, 8, 8, asked.Load),
+                            new SetDone(BodySide.Right, i == 2 ? 5 : 8, 5, asked.Load),
+                        }
+                    ),
+            ],
+            7,
+            Pain.None
+        );
         Assert.Equal(21, log.Against(asked)!.Done);
         Assert.Equal(DoseStep.Same, After(asked, log).Step);
         Assert.Null(new SessionLog([], 7, null).Against(asked));
@@ -89,24 +127,60 @@ public sealed class DoubleProgressionTests
     public void Only_a_decision_to_progress_adds_anything_and_only_its_way_moves_anyone()
     {
         var (asked, ladder) = (Loaded(), Ladder.All[0]);
-        var way = new ProgressOption(ProgressKind.Rung, "rear foot low", "why", "ss-rear-low", asked with { Amount = 5 }, true);
+        var way = new ProgressOption(
+            ProgressKind.Rung,
+            "rear foot low",
+            "why",
+            "ss-rear-low",
+            asked with
+            {
+                Amount = 5,
+            },
+            true
+        );
         foreach (var outcome in Enum.GetValues<DecisionOutcome>())
         {
             var next = Following.Next(asked, "as it was", Did(asked), outcome, way, 2, Rack).Prescription;
             Assert.Equal(outcome == DecisionOutcome.Progress ? way.Dose : asked, next);
-            var moves = Following.Moves(ladder, "ss-loaded", "ss-loaded", "ss-pad", outcome, [BodySide.Left, BodySide.Right], way);
+            var moves = Following.Moves(
+                ladder,
+                "ss-loaded",
+                "ss-loaded",
+                "ss-pad",
+                outcome,
+                [BodySide.Left, BodySide.Right],
+                way
+            );
             // A step back is for the side that stands on the rung; up goes only the one behind.
-            Assert.Equal(outcome switch { DecisionOutcome.StepBack => [BodySide.Left], DecisionOutcome.Progress => [BodySide.Right], _ => (BodySide[])[] }, moves.Select(m => m.Side));
+            Assert.Equal(
+                outcome switch
+                {
+                    DecisionOutcome.StepBack => [BodySide.Left],
+                    DecisionOutcome.Progress => [BodySide.Right],
+                    _ => (BodySide[])[],
+                },
+                moves.Select(m => m.Side)
+            );
         }
 
-        Assert.Equal(DoseStep.Lighter, Following.Next(Loaded(kg: 12), "", Did(Loaded(kg: 12), 10, 9), DecisionOutcome.Hold, null, 2, Rack).Step);
+        Assert.Equal(
+            DoseStep.Lighter,
+            Following.Next(Loaded(kg: 12), "", Did(Loaded(kg: 12), 10, 9), DecisionOutcome.Hold, null, 2, Rack).Step
+        );
     }
 
     [Fact]
     public void Two_at_the_sides_need_two_equal_weights_and_an_unlisted_rack_goes_by_a_step_that_is_said()
     {
         Assert.Equal([16.0, 24.0], Rack.Totals(LoadPosition.Sides));
-        Assert.Equal((24.0, 16.0, null), (Rack.Heavier(LoadPosition.Sides, 16), Rack.Lighter(LoadPosition.Sides, 24), Rack.Heavier(LoadPosition.Sides, 24)));
+        Assert.Equal(
+            (24.0, 16.0, null),
+            (
+                Rack.Heavier(LoadPosition.Sides, 16),
+                Rack.Lighter(LoadPosition.Sides, 24),
+                Rack.Heavier(LoadPosition.Sides, 24)
+            )
+        );
         Assert.Equal(12 + LoadRack.AssumedStep, LoadRack.Unknown.Heavier(LoadPosition.Goblet, 12));
         Assert.Equal(0, Rack.Lighter(LoadPosition.Goblet, 8));
         Assert.Equal(8, Prescription.First(DoseRange.Training, Exercise.SplitSquatToPad, Rack).Load.Kilograms);
@@ -114,7 +188,13 @@ public sealed class DoubleProgressionTests
     }
 
     private static readonly Gen<(Prescription Asked, SessionLog Log, bool Two, bool Load)> AnySession =
-        from range in Gen.Elements(DoseRange.Learning, DoseRange.Practising, DoseRange.Training, DoseRange.Strength, new DoseRange(Phase.Learning, 3, 3, 20, 30, true))
+        from range in Gen.Elements(
+            DoseRange.Learning,
+            DoseRange.Practising,
+            DoseRange.Training,
+            DoseRange.Strength,
+            new DoseRange(Phase.Learning, 3, 3, 20, 30, true)
+        )
         from sets in Gen.Choose(range.SetsLow, range.SetsHigh)
         from amount in Gen.Choose(range.Low, range.High)
         from kg in Gen.Elements(8.0, 12.0, 20.0)
@@ -126,23 +206,55 @@ public sealed class DoubleProgressionTests
         from load in Gen.Elements(true, false)
         let asked = new Prescription(range, sets, amount, range.Loaded ? new Load(LoadPosition.Goblet, kg) : Load.None)
         let total = Math.Max(0, (sets * amount) - missed)
-        let side = new Func<BodySide, IEnumerable<SetDone>>(s => [new SetDone(s, total, total * clean / 10, asked.Load)])
-        select (asked, new SessionLog([.. side(BodySide.Left), .. side(BodySide.Right)], effort, pain == 0 ? Pain.None : new Pain(pain, BodySide.Left, LegRole.Rear)), two, load);
+        let side = new Func<BodySide, IEnumerable<SetDone>>(s =>
+            [new SetDone(s, total, total * clean / 10, asked.Load)]
+        )
+        select (
+            asked,
+            new SessionLog(
+                [.. side(BodySide.Left), .. side(BodySide.Right)],
+                effort,
+                pain == 0 ? Pain.None : new Pain(pain, BodySide.Left, LegRole.Rear)
+            ),
+            two,
+            load
+        );
 
     [Property(MaxTest = 500)]
-    public Property One_thing_changes_at_most_and_never_through_pain_effort_or_a_poor_set() => Prop.ForAll(AnySession.ToArbitrary(), s =>
-    {
-        var next = After(s.Asked, s.Log, s.Two, s.Load);
-        var (was, now) = (s.Asked, next.Prescription);
-        var changed = (was.Amount != now.Amount ? 1 : 0) + (was.Sets != now.Sets ? 1 : 0) + (was.Load != now.Load ? 1 : 0);
-        var grown = now.Amount > was.Amount || now.Sets > was.Sets || now.Load.Kilograms > was.Load.Kilograms;
-        var done = s.Log.Against(was)!;
-        return (changed <= 1 || (next.Step == DoseStep.Load && now.Amount == was.Range.Low))
-            && (!grown || (s.Two && s.Log.Pain!.Score <= 2 && s.Log.Effort <= 8 && done.Done >= done.Prescribed && done.Clean >= 0.8 * done.Done))
-            && now.Amount <= was.Range.High && now.Sets <= was.Range.SetsHigh
-            && (now.Load.Kilograms == was.Load.Kilograms || Rack.Totals(LoadPosition.Goblet).Contains(now.Load.Kilograms) || now.Load.Kilograms == 0)
-            && next.Why.Length > 10;
-    });
+    public Property One_thing_changes_at_most_and_never_through_pain_effort_or_a_poor_set() =>
+        Prop.ForAll(
+            AnySession.ToArbitrary(),
+            s =>
+            {
+                var next = After(s.Asked, s.Log, s.Two, s.Load);
+                var (was, now) = (s.Asked, next.Prescription);
+                var changed =
+                    (was.Amount != now.Amount ? 1 : 0)
+                    + (was.Sets != now.Sets ? 1 : 0)
+                    + (was.Load != now.Load ? 1 : 0);
+                var grown = now.Amount > was.Amount || now.Sets > was.Sets || now.Load.Kilograms > was.Load.Kilograms;
+                var done = s.Log.Against(was)!;
+                return (changed <= 1 || (next.Step == DoseStep.Load && now.Amount == was.Range.Low))
+                    && (
+                        !grown
+                        || (
+                            s.Two
+                            && s.Log.Pain!.Score <= 2
+                            && s.Log.Effort <= 8
+                            && done.Done >= done.Prescribed
+                            && done.Clean >= 0.8 * done.Done
+                        )
+                    )
+                    && now.Amount <= was.Range.High
+                    && now.Sets <= was.Range.SetsHigh
+                    && (
+                        now.Load.Kilograms == was.Load.Kilograms
+                        || Rack.Totals(LoadPosition.Goblet).Contains(now.Load.Kilograms)
+                        || now.Load.Kilograms == 0
+                    )
+                    && next.Why.Length > 10;
+            }
+        );
 
     [Theory]
     [InlineData(21, 5, 5, 8, "sets a side")]
@@ -151,7 +263,19 @@ public sealed class DoubleProgressionTests
     [InlineData(3, 5, 5, 401, "400 kg")]
     [InlineData(3, 5, 5, double.NaN, "400 kg")]
     public void What_nobody_does_is_refused_in_a_sentence(int sets, int amount, int clean, double kg, string says) =>
-        Assert.Contains(says, new SessionLog([.. Enumerable.Range(0, sets).Select(_ => new SetDone(BodySide.Left, amount, clean, new Load(LoadPosition.Goblet, kg)))], 5, null).Problem()!, StringComparison.Ordinal);
+        Assert.Contains(
+            says,
+            new SessionLog(
+                [
+                    .. Enumerable
+                        .Range(0, sets)
+                        .Select(_ => new SetDone(BodySide.Left, amount, clean, new Load(LoadPosition.Goblet, kg))),
+                ],
+                5,
+                null
+            ).Problem()!,
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_log_as_it_is_usually_entered_is_fine_and_deals_clean_ones_over_its_sets()

@@ -24,8 +24,13 @@ public sealed class CatalogueTests
         Assert.Equal(exercise.Checks.Count, exercise.Checks.Select(c => c.MeasureId).Distinct().Count());
         Assert.All(exercise.Checks, c => Assert.True(c.Low is null || c.High is null || c.Low < c.High));
         // What a picture gives needs points in some view of the exercise; what is ticked or asked needs none.
-        foreach (var check in exercise.Checks.Where(c => c.Measure.Unit != MeasureUnit.Tick && c.Measure.Views.Count > 0))
-            Assert.True(check.MeasureId == "floor-push" || check.Measure.Views.Any(v => exercise.Points(v).Count > 0), $"{id}: {check.MeasureId} has no points");
+        foreach (
+            var check in exercise.Checks.Where(c => c.Measure.Unit != MeasureUnit.Tick && c.Measure.Views.Count > 0)
+        )
+            Assert.True(
+                check.MeasureId == "floor-push" || check.Measure.Views.Any(v => exercise.Points(v).Count > 0),
+                $"{id}: {check.MeasureId} has no points"
+            );
     }
 
     [Fact]
@@ -45,7 +50,13 @@ public sealed class CatalogueTests
         var used = Exercise.All.SelectMany(e => e.Checks).Select(c => c.MeasureId).ToHashSet();
         Assert.Empty(Measure.All.Select(m => m.Id).Except(used));
         foreach (var check in Exercise.All.SelectMany(e => e.Checks).Where(c => c.MustPass))
-            Assert.True(check.Measure.Unit == MeasureUnit.Tick || check.Low is not null || check.High is not null || check.MeasureId is "front-shin" or "reach" or "floor-push", check.MeasureId);
+            Assert.True(
+                check.Measure.Unit == MeasureUnit.Tick
+                    || check.Low is not null
+                    || check.High is not null
+                    || check.MeasureId is "front-shin" or "reach" or "floor-push",
+                check.MeasureId
+            );
     }
 
     [Fact]
@@ -58,8 +69,10 @@ public sealed class CatalogueTests
             var reached = new HashSet<string>();
             void Climb(string id)
             {
-                if (!reached.Add(id)) return;
-                foreach (var next in ladder.Rungs.Single(r => r.Id == id).Next) Climb(next);
+                if (!reached.Add(id))
+                    return;
+                foreach (var next in ladder.Rungs.Single(r => r.Id == id).Next)
+                    Climb(next);
             }
 
             Climb(foot.Id);
@@ -71,9 +84,26 @@ public sealed class CatalogueTests
     public void A_ladder_with_a_circle_or_a_lost_rung_is_named()
     {
         var ladder = Ladder.All[1];
-        Assert.Contains("leads back to itself", (ladder with { Rungs = [.. ladder.Rungs.Select(r => r.Id == "st-up" ? r with { Next = ["st-tap"] } : r)] }).Problem(), StringComparison.Ordinal);
-        Assert.Contains("not there", (ladder with { Rungs = [.. ladder.Rungs.Where(r => r.Id != "st-tap")] }).Problem(), StringComparison.Ordinal);
-        Assert.Contains("not in the catalogue", (ladder with { Rungs = [.. ladder.Rungs.Select(r => r with { ExerciseId = "cartwheel" })] }).Problem(), StringComparison.Ordinal);
+        Assert.Contains(
+            "leads back to itself",
+            (
+                ladder with
+                {
+                    Rungs = [.. ladder.Rungs.Select(r => r.Id == "st-up" ? r with { Next = ["st-tap"] } : r)],
+                }
+            ).Problem(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not there",
+            (ladder with { Rungs = [.. ladder.Rungs.Where(r => r.Id != "st-tap")] }).Problem(),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "not in the catalogue",
+            (ladder with { Rungs = [.. ladder.Rungs.Select(r => r with { ExerciseId = "cartwheel" })] }).Problem(),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

@@ -11,13 +11,37 @@ namespace DeftStride.Core.Tests.Judging;
 public sealed class FindingTests
 {
     [Theory]
-    [InlineData(5, 24, FindingKind.Outside, BodySide.Right, "Right shin runs 19° further forward than the left. Settle the right shin first.")]
-    [InlineData(24, 5, FindingKind.Outside, BodySide.Left, "Left shin runs 19° further forward than the right. Settle the left shin first.")]
+    [InlineData(
+        5,
+        24,
+        FindingKind.Outside,
+        BodySide.Right,
+        "Right shin runs 19° further forward than the left. Settle the right shin first."
+    )]
+    [InlineData(
+        24,
+        5,
+        FindingKind.Outside,
+        BodySide.Left,
+        "Left shin runs 19° further forward than the right. Settle the left shin first."
+    )]
     [InlineData(21, 22, FindingKind.Outside, BodySide.Right, "Both shins run past the band. Start with the right.")]
     [InlineData(2, 3, FindingKind.Clean, null, "Both shins in band and equal. Leave them be.")]
     [InlineData(10, 3, FindingKind.Unsure, BodySide.Left, "Left shin is too close to call. Mark one more repetition.")]
-    [InlineData(-2, 7, FindingKind.Uneven, BodySide.Right, "Both shins in band, but the right runs 9° further forward. Ask why.")]
-    [InlineData(-15, 3, FindingKind.Outside, BodySide.Left, "Left shin runs 18° further back than the right. Bring the left shin forward first.")]
+    [InlineData(
+        -2,
+        7,
+        FindingKind.Uneven,
+        BodySide.Right,
+        "Both shins in band, but the right runs 9° further forward. Ask why."
+    )]
+    [InlineData(
+        -15,
+        3,
+        FindingKind.Outside,
+        BodySide.Left,
+        "Left shin runs 18° further back than the right. Bring the left shin forward first."
+    )]
     public void One_sentence_first(double left, double right, FindingKind kind, BodySide? side, string sentence)
     {
         var finding = Given.Check(left, right, repetitions: 5).Finding;
@@ -43,11 +67,17 @@ public sealed class FindingTests
     }
 
     [Property]
-    public Property Swapping_the_sides_swaps_the_finding() => Prop.ForAll(Gen.Choose(-200, 400).ToArbitrary(), Gen.Choose(-200, 400).ToArbitrary(), (a, b) =>
-    {
-        var (one, other) = (Given.Check(a / 10.0, b / 10.0).Finding, Given.Check(b / 10.0, a / 10.0).Finding);
-        return a == b || (one.Kind == other.Kind && (one.Side is null ? other.Side is null : one.Side != other.Side));
-    });
+    public Property Swapping_the_sides_swaps_the_finding() =>
+        Prop.ForAll(
+            Gen.Choose(-200, 400).ToArbitrary(),
+            Gen.Choose(-200, 400).ToArbitrary(),
+            (a, b) =>
+            {
+                var (one, other) = (Given.Check(a / 10.0, b / 10.0).Finding, Given.Check(b / 10.0, a / 10.0).Finding);
+                return a == b
+                    || (one.Kind == other.Kind && (one.Side is null ? other.Side is null : one.Side != other.Side));
+            }
+        );
 
     [Fact]
     public void A_single_side_only_asks_for_the_other()
@@ -60,7 +90,13 @@ public sealed class FindingTests
     [Fact]
     public void A_still_that_gives_no_number_is_reported_and_the_others_still_count()
     {
-        var check = Given.Look(Given.Still(5).With(Landmark.Knee, new(800, 900)), Given.Still(7) with { Repetition = 2 });
+        var check = Given.Look(
+            Given.Still(5).With(Landmark.Knee, new(800, 900)),
+            Given.Still(7) with
+            {
+                Repetition = 2,
+            }
+        );
         Assert.Equal(MeasurementFault.CoincidentPoints, check.Stills[0].Fault);
         Assert.Equal(7, check.Shin().Value.Value, 9);
     }
@@ -74,11 +110,20 @@ public sealed class FindingTests
     }
 
     [Theory]
-    [InlineData(new[] { 24.0, 19, 11 }, new[] { 5.0, 6, 5 }, "Right shin from 24° to 11° forward in 3 visits. The left holds at 5° forward.")]
-    [InlineData(new[] { 4.0, 5 }, new[] { 5.0, 5 }, "Left shin 5° forward, right 5° forward. No change beyond the error.")]
+    [InlineData(
+        new[] { 24.0, 19, 11 },
+        new[] { 5.0, 6, 5 },
+        "Right shin from 24° to 11° forward in 3 visits. The left holds at 5° forward."
+    )]
+    [InlineData(
+        new[] { 4.0, 5 },
+        new[] { 5.0, 5 },
+        "Left shin 5° forward, right 5° forward. No change beyond the error."
+    )]
     public void The_trend_names_what_moved_beyond_error_and_day(double[] right, double[] left, string sentence)
     {
-        SideTrend? Of(double[] values, BodySide side) => SideTrend.Of([.. values.Select(v => Given.Side(v, side))], ErrorModel.Default);
+        SideTrend? Of(double[] values, BodySide side) =>
+            SideTrend.Of([.. values.Select(v => Given.Side(v, side))], ErrorModel.Default);
         Assert.Equal(sentence, ShinTrend.Sentence(Of(left, BodySide.Left), Of(right, BodySide.Right)).ToString());
     }
 
@@ -86,13 +131,17 @@ public sealed class FindingTests
     [InlineData(0.2, "±1°")]
     [InlineData(2.0, "±2°")]
     [InlineData(2.01, "±3°")]
-    public void The_error_is_never_shown_smaller_than_it_is(double reach, string shown) => Assert.Equal(shown, Finding.ReachWords(Given.Degrees(reach)));
+    public void The_error_is_never_shown_smaller_than_it_is(double reach, string shown) =>
+        Assert.Equal(shown, Finding.ReachWords(Given.Degrees(reach)));
 
     [Fact]
     public void Inside_a_sentence_no_measure_is_called_by_what_it_should_do()
     {
         // "Also outside: left inner ankle holds" says the opposite of what was found.
         string[] wishes = ["stays", "stay ", "holds", "points", "leans", "drift", "straighten", "does not", "balanced"];
-        Assert.All(Measure.All, m => Assert.DoesNotContain(wishes, w => Finding.Name(m).Contains(w, StringComparison.Ordinal)));
+        Assert.All(
+            Measure.All,
+            m => Assert.DoesNotContain(wishes, w => Finding.Name(m).Contains(w, StringComparison.Ordinal))
+        );
     }
 }

@@ -22,10 +22,17 @@ public sealed class LookPlanTests
     {
         foreach (var e in Exercise.All)
         {
-            if (LookPlan.Quick(For(e)) is not { } quick) continue;
+            if (LookPlan.Quick(For(e)) is not { } quick)
+                continue;
             Assert.NotEmpty(quick.Points);
             Assert.Single(quick.MeasureIds);
-            Assert.Contains(LookPlan.For(For(e)), p => p.View == quick.View && p.Moment == quick.Moment && quick.Points.All(p.Points.Concat(p.MorePoints).Contains));
+            Assert.Contains(
+                LookPlan.For(For(e)),
+                p =>
+                    p.View == quick.View
+                    && p.Moment == quick.Moment
+                    && quick.Points.All(p.Points.Concat(p.MorePoints).Contains)
+            );
         }
     }
 
@@ -36,7 +43,10 @@ public sealed class LookPlanTests
         {
             var plan = LookPlan.For(For(e));
             Assert.All(plan, p => Assert.Equal(p.Essential, p.MeasureIds.Count > 0));
-            foreach (var band in For(e).MustPass.Where(b => MeasureReader.IsRead(b.Measure.Id) && b.Measure.Views.Any(v => v != View.Back)))
+            foreach (
+                var band in For(e)
+                    .MustPass.Where(b => MeasureReader.IsRead(b.Measure.Id) && b.Measure.Views.Any(v => v != View.Back))
+            )
                 Assert.True(plan.Any(p => p.MeasureIds.Contains(band.Measure.Id)), $"{e.Id}: {band.Measure.Id}");
         }
     }

@@ -16,8 +16,15 @@ public sealed class ShinTrendTests
     public void Nothing_yet_one_side_only_and_one_visit()
     {
         Assert.Equal("Not measured yet. Start with both shins.", Say(null, null));
-        Assert.StartsWith("Only the right shin has been measured. ", Say(null, Trend(BodySide.Right, 12)), StringComparison.Ordinal);
-        Assert.Equal("Left shin 4° forward, right 12° forward.", Say(Trend(BodySide.Left, 4), Trend(BodySide.Right, 12)));
+        Assert.StartsWith(
+            "Only the right shin has been measured. ",
+            Say(null, Trend(BodySide.Right, 12)),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            "Left shin 4° forward, right 12° forward.",
+            Say(Trend(BodySide.Left, 4), Trend(BodySide.Right, 12))
+        );
     }
 
     [Fact]
@@ -25,7 +32,10 @@ public sealed class ShinTrendTests
     {
         var said = Say(Trend(BodySide.Left, 5, 5, 4), Trend(BodySide.Right, 26, 18, 8));
         Assert.Equal("Right shin from 26° to 8° forward in 3 visits. The left holds at 4° forward.", said);
-        Assert.Equal("Left shin from 2° to 30° forward in 2 visits, right 26° forward to 8° forward.", Say(Trend(BodySide.Left, 2, 30), Trend(BodySide.Right, 26, 8)));
+        Assert.Equal(
+            "Left shin from 2° to 30° forward in 2 visits, right 26° forward to 8° forward.",
+            Say(Trend(BodySide.Left, 2, 30), Trend(BodySide.Right, 26, 8))
+        );
     }
 
     [Fact]
@@ -33,7 +43,11 @@ public sealed class ShinTrendTests
     {
         var trend = Trend(BodySide.Right, 12, 10)!;
         Assert.False(trend.Moved);
-        Assert.EndsWith("No change beyond the error.", Say(Trend(BodySide.Left, 4, 4), trend), StringComparison.Ordinal);
+        Assert.EndsWith(
+            "No change beyond the error.",
+            Say(Trend(BodySide.Left, 4, 4), trend),
+            StringComparison.Ordinal
+        );
         Assert.False(Trend(BodySide.Left, 40)!.Moved);
         // Just beyond what is news it is said.
         var edge = trend.DetectableChange.Value;

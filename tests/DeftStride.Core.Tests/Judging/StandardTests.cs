@@ -18,7 +18,8 @@ public sealed class StandardTests
             var data = new TheoryData<string, SchoolCode>();
             foreach (var e in Exercise.All)
             {
-                foreach (var school in e.LeftToSchool ? Enum.GetValues<SchoolCode>() : [SchoolCode.VerticalShin]) data.Add(e.Id, school);
+                foreach (var school in e.LeftToSchool ? Enum.GetValues<SchoolCode>() : [SchoolCode.VerticalShin])
+                    data.Add(e.Id, school);
             }
 
             return data;
@@ -26,25 +27,37 @@ public sealed class StandardTests
     }
 
     /// <summary>Where a band with one edge is best kept: on 0, or for a shin with no upper edge at the ankle's own limit.</summary>
-    private static double Ideal(string measure) => measure switch
-    {
-        "front-shin" => AnkleRange.Assumed.ShinLimit.Degrees,
-        "descent" => 3,
-        _ => 0,
-    };
+    private static double Ideal(string measure) =>
+        measure switch
+        {
+            "front-shin" => AnkleRange.Assumed.ShinLimit.Degrees,
+            "descent" => 3,
+            _ => 0,
+        };
 
     [Theory]
     [MemberData(nameof(Standards))]
-    public void With_default_errors_and_three_repetitions_every_must_pass_band_keeps_half_its_width_for_in_band(string exercise, SchoolCode school)
+    public void With_default_errors_and_three_repetitions_every_must_pass_band_keeps_half_its_width_for_in_band(
+        string exercise,
+        SchoolCode school
+    )
     {
         var standard = Given.Standard(school, exercise);
         var look = Look.Of(PosedCheck.Of(standard, Average, 3, null), standard);
         foreach (var result in look.MustPass.Where(r => r.Judgement is not null))
         {
             var (band, reach) = (result.Judgement!.Band, result.Judgement.Reach.Value);
-            var (name, width) = ($"{exercise}, {school}: {result.Measure.Id} reach {reach:0.00}", band is { Lower: { } low, Upper: { } high } ? (high - low).Value : 0);
-            if (width > 0) Assert.True(width - (2 * reach) >= width / 2, name);
-            else Assert.True(reach <= Math.Abs((band.Lower ?? band.Upper)!.Value.Value - Ideal(result.Measure.Id)) / 2, name);
+            var (name, width) = (
+                $"{exercise}, {school}: {result.Measure.Id} reach {reach:0.00}",
+                band is { Lower: { } low, Upper: { } high } ? (high - low).Value : 0
+            );
+            if (width > 0)
+                Assert.True(width - (2 * reach) >= width / 2, name);
+            else
+                Assert.True(
+                    reach <= Math.Abs((band.Lower ?? band.Upper)!.Value.Value - Ideal(result.Measure.Id)) / 2,
+                    name
+                );
         }
     }
 
@@ -52,8 +65,17 @@ public sealed class StandardTests
     public void A_band_is_taken_from_the_client_then_the_exercise_then_the_school_then_the_studio()
     {
         Dictionary<string, BandChoice> Wide(double high) => new() { ["knee-offset"] = new BandChoice(-1, high) };
-        StandardBand For(BandChoices choices) => CheckStandard.For(
-            Exercise.SplitSquatToPad, new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise), AnkleRange.Assumed, AnkleRange.Assumed, choices, ErrorModel.Default).Of("knee-offset")!;
+        StandardBand For(BandChoices choices) =>
+            CheckStandard
+                .For(
+                    Exercise.SplitSquatToPad,
+                    new Sourced<School>(School.Of(SchoolCode.VerticalShin), SettingSource.Exercise),
+                    AnkleRange.Assumed,
+                    AnkleRange.Assumed,
+                    choices,
+                    ErrorModel.Default
+                )
+                .Of("knee-offset")!;
         var none = BandChoices.None;
         var every = none with { Client = Wide(6), Exercise = Wide(7), School = Wide(8), Studio = Wide(9) };
         Assert.Equal((6, SettingSource.Client), (For(every).Left!.Upper!.Value.Value, For(every).Source));
@@ -61,7 +83,10 @@ public sealed class StandardTests
         Assert.Equal((7, SettingSource.Exercise), (For(noClient).Left!.Upper!.Value.Value, For(noClient).Source));
         var school = noClient with { Exercise = none.Client };
         Assert.Equal((8, SettingSource.School), (For(school).Left!.Upper!.Value.Value, For(school).Source));
-        Assert.Equal((9, SettingSource.Studio), (For(none with { Studio = Wide(9) }).Left!.Upper!.Value.Value, For(none with { Studio = Wide(9) }).Source));
+        Assert.Equal(
+            (9, SettingSource.Studio),
+            (For(none with { Studio = Wide(9) }).Left!.Upper!.Value.Value, For(none with { Studio = Wide(9) }).Source)
+        );
         Assert.Equal((3, SettingSource.Exercise), (For(none).Left!.Upper!.Value.Value, For(none).Source));
         Assert.True(For(every).MustPass);
     }
@@ -84,15 +109,27 @@ public sealed class StandardTests
         Assert.Contains("hip-path", Must(SchoolCode.KneeForward));
         Assert.Equal("60° or more", Given.Standard(SchoolCode.Inclined).Of("rear-knee")!.Left!.ToString());
         // A school has no say where an exercise has bands of its own.
-        Assert.DoesNotContain("lean-minus-shin", Given.Standard(SchoolCode.Inclined, "step-down-tap").MustPass.Select(b => b.Measure.Id));
+        Assert.DoesNotContain(
+            "lean-minus-shin",
+            Given.Standard(SchoolCode.Inclined, "step-down-tap").MustPass.Select(b => b.Measure.Id)
+        );
     }
 
     [Fact]
     public void Each_side_of_a_knee_forward_client_has_the_band_of_its_own_ankle()
     {
         var standard = CheckStandard.For(
-            Exercise.SplitSquatToPad, new Sourced<School>(School.Of(SchoolCode.KneeForward), SettingSource.Client), new(Angle.FromDegrees(22), true, Angle.FromDegrees(10)), AnkleRange.Assumed, BandChoices.None, ErrorModel.Default);
-        Assert.Equal(("22° or more", "25° or more"), (standard.Of("front-shin")!.Left!.ToString(), standard.Of("front-shin")!.Right!.ToString()));
+            Exercise.SplitSquatToPad,
+            new Sourced<School>(School.Of(SchoolCode.KneeForward), SettingSource.Client),
+            new(Angle.FromDegrees(22), true, Angle.FromDegrees(10)),
+            AnkleRange.Assumed,
+            BandChoices.None,
+            ErrorModel.Default
+        );
+        Assert.Equal(
+            ("22° or more", "25° or more"),
+            (standard.Of("front-shin")!.Left!.ToString(), standard.Of("front-shin")!.Right!.ToString())
+        );
     }
 
     [Fact]
@@ -107,6 +144,9 @@ public sealed class StandardTests
         Assert.DoesNotContain(plan, p => p is { View: View.Back, Essential: true });
         // What is held has one moment only; a step-down looks at the first half of its way down.
         Assert.All(LookPlan.For(Given.Standard(exercise: "one-leg-stand")), p => Assert.Equal(Moment.Bottom, p.Moment));
-        Assert.Contains(LookPlan.For(Given.Standard(exercise: "step-down-tap")), p => p is { Moment: Moment.FirstSeen, Essential: true });
+        Assert.Contains(
+            LookPlan.For(Given.Standard(exercise: "step-down-tap")),
+            p => p is { Moment: Moment.FirstSeen, Essential: true }
+        );
     }
 }

@@ -15,15 +15,25 @@ public sealed class VerdictTests
 
     [Property]
     public Property Never_in_or_outside_while_an_edge_lies_within_the_error() =>
-        Prop.ForAll(AnyDegrees.ToArbitrary(), AnyReach.ToArbitrary(), Gen.Elements(SchoolCode.VerticalShin, SchoolCode.KneeForward, SchoolCode.Inclined).ToArbitrary(), (value, reach, school) =>
-        {
-            var band = School.Of(school).ShinBand(AnkleRange.Assumed);
-            var judged = Judgement.Of(Given.Degrees(value), band, Given.Degrees(reach));
-            var edgeInReach = new[] { band.Lower, band.Upper }.OfType<Quantity>().Any(e => Math.Abs(e.Value - value) <= reach + 1e-9);
-            return edgeInReach
-                ? judged.Verdict == Verdict.TooCloseToCall || new[] { band.Lower, band.Upper }.OfType<Quantity>().Any(e => Math.Abs(Math.Abs(e.Value - value) - reach) < 1e-6)
-                : judged.Verdict == (judged.Margin.Value > 0 ? Verdict.InBand : Verdict.Outside);
-        });
+        Prop.ForAll(
+            AnyDegrees.ToArbitrary(),
+            AnyReach.ToArbitrary(),
+            Gen.Elements(SchoolCode.VerticalShin, SchoolCode.KneeForward, SchoolCode.Inclined).ToArbitrary(),
+            (value, reach, school) =>
+            {
+                var band = School.Of(school).ShinBand(AnkleRange.Assumed);
+                var judged = Judgement.Of(Given.Degrees(value), band, Given.Degrees(reach));
+                var edgeInReach = new[] { band.Lower, band.Upper }
+                    .OfType<Quantity>()
+                    .Any(e => Math.Abs(e.Value - value) <= reach + 1e-9);
+                return edgeInReach
+                    ? judged.Verdict == Verdict.TooCloseToCall
+                        || new[] { band.Lower, band.Upper }
+                            .OfType<Quantity>()
+                            .Any(e => Math.Abs(Math.Abs(e.Value - value) - reach) < 1e-6)
+                    : judged.Verdict == (judged.Margin.Value > 0 ? Verdict.InBand : Verdict.Outside);
+            }
+        );
 
     [Theory]
     [InlineData(10, 3, Verdict.TooCloseToCall, BandSide.Within)]
@@ -33,9 +43,18 @@ public sealed class VerdictTests
     [InlineData(-5, 0, Verdict.TooCloseToCall, BandSide.Within)]
     [InlineData(-8.5, 3, Verdict.Outside, BandSide.Short)]
     [InlineData(2, 3, Verdict.InBand, BandSide.Within)]
-    public void The_edge_itself_and_one_reach_from_it_are_too_close(double value, double reach, Verdict verdict, BandSide where)
+    public void The_edge_itself_and_one_reach_from_it_are_too_close(
+        double value,
+        double reach,
+        Verdict verdict,
+        BandSide where
+    )
     {
-        var judged = Judgement.Of(Given.Degrees(value), new Band(Given.Degrees(-5), Given.Degrees(10)), Given.Degrees(reach));
+        var judged = Judgement.Of(
+            Given.Degrees(value),
+            new Band(Given.Degrees(-5), Given.Degrees(10)),
+            Given.Degrees(reach)
+        );
         Assert.Equal((verdict, where), (judged.Verdict, judged.Where));
     }
 

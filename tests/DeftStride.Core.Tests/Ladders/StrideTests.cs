@@ -34,16 +34,24 @@ public sealed class StrideTests
         {
             var option = ProgressOption.For(ladder, rung, now, false, Rack, BranchOrder.Usual, Everywhere)[0];
             Assert.True(option.Open);
-            if (option.RungId != rung.Id) break;
+            if (option.RungId != rung.Id)
+                break;
             if (option.Kind == ProgressKind.Dose)
-                Assert.Equal(1, (option.Dose.Amount != now.Amount ? 1 : 0) + (option.Dose.Sets != now.Sets ? 1 : 0) + (option.Dose.Load != now.Load ? 1 : 0));
-            if (option.Dose == now) break;
+                Assert.Equal(
+                    1,
+                    (option.Dose.Amount != now.Amount ? 1 : 0)
+                        + (option.Dose.Sets != now.Sets ? 1 : 0)
+                        + (option.Dose.Load != now.Load ? 1 : 0)
+                );
+            if (option.Dose == now)
+                break;
             now = option.Dose;
         }
 
         Assert.True(now.Full || rung.Dose.Loaded);
         var steps = 0;
-        for (Rung? back = rung; back is not null && steps < 50; back = back.Fallback is { } f ? ladder.Rung(f) : null) steps++;
+        for (Rung? back = rung; back is not null && steps < 50; back = back.Fallback is { } f ? ladder.Rung(f) : null)
+            steps++;
         Assert.InRange(steps, 1, 20);
         Assert.InRange(ladder.Depth(id), 0, 12);
     }
@@ -52,20 +60,40 @@ public sealed class StrideTests
     public void The_weaker_side_is_planned_only_the_one_behind_goes_up_and_only_the_sore_one_goes_back()
     {
         Assert.Equal("ss-floor", Stride.Planned(Split, "ss-pad", "ss-floor").Id);
-        Assert.Equal([new Move(BodySide.Right, "ss-floor", "ss-pad", MoveKind.Up)], Stride.Up(Split, "ss-pad", "ss-floor", "ss-pad"));
-        Assert.Equal([BodySide.Left, BodySide.Right], Stride.Up(Split, "ss-pad", "ss-pad", "ss-loaded").Select(m => m.Side));
-        Assert.Equal([new Move(BodySide.Left, "ss-pad", "ss-floor", MoveKind.Back)], Stride.Back(Split, "ss-pad", "ss-pad", [BodySide.Left]));
+        Assert.Equal(
+            [new Move(BodySide.Right, "ss-floor", "ss-pad", MoveKind.Up)],
+            Stride.Up(Split, "ss-pad", "ss-floor", "ss-pad")
+        );
+        Assert.Equal(
+            [BodySide.Left, BodySide.Right],
+            Stride.Up(Split, "ss-pad", "ss-pad", "ss-loaded").Select(m => m.Side)
+        );
+        Assert.Equal(
+            [new Move(BodySide.Left, "ss-pad", "ss-floor", MoveKind.Back)],
+            Stride.Back(Split, "ss-pad", "ss-pad", [BodySide.Left])
+        );
         Assert.Empty(Stride.Back(Split, "ss-half-kneeling", "ss-half-kneeling", [BodySide.Left, BodySide.Right]));
     }
 
     [Fact]
     public void Branches_lie_side_by_side_or_in_one_series_and_the_first_lunge_goes_where_it_is_set_to()
     {
-        Assert.Equal(["ss-loaded", "ss-raised", "ss-reverse"], BranchOrder.Usual.From(Split, At("ss-pad")).Select(r => r.Id));
-        Assert.Equal(["ss-loaded", "ss-raised", "ss-forward"], new BranchOrder(false, true).From(Split, At("ss-pad")).Select(r => r.Id));
+        Assert.Equal(
+            ["ss-loaded", "ss-raised", "ss-reverse"],
+            BranchOrder.Usual.From(Split, At("ss-pad")).Select(r => r.Id)
+        );
+        Assert.Equal(
+            ["ss-loaded", "ss-raised", "ss-forward"],
+            new BranchOrder(false, true).From(Split, At("ss-pad")).Select(r => r.Id)
+        );
         // One series visits every rung once.
         var (series, way) = (new BranchOrder(true, false), new List<string>());
-        for (Rung? at = Split.Rungs[0]; at is not null && way.Count < 40; at = series.From(Split, at).Count > 0 ? series.From(Split, at)[0] : null) way.Add(at.Id);
+        for (
+            Rung? at = Split.Rungs[0];
+            at is not null && way.Count < 40;
+            at = series.From(Split, at).Count > 0 ? series.From(Split, at)[0] : null
+        )
+            way.Add(at.Id);
         Assert.Equal(Split.Rungs.Select(r => r.Id).Order(), way.Order());
     }
 
@@ -73,18 +101,34 @@ public sealed class StrideTests
     public void A_full_range_offers_the_branches_and_load_and_says_what_is_out_of_reach()
     {
         var full = new Prescription(At("ss-pad").Dose, 3, 8, Load.None);
-        RungReach NoWeight(Rung r) => r.Dose.Loaded ? new(false, "It wants a weight to hold, and none is listed in the studio.", At("ss-raised")) : new(true, "", null);
+        RungReach NoWeight(Rung r) =>
+            r.Dose.Loaded
+                ? new(false, "It wants a weight to hold, and none is listed in the studio.", At("ss-raised"))
+                : new(true, "", null);
         var options = ProgressOption.For(Split, At("ss-pad"), full, false, Rack, BranchOrder.Usual, NoWeight);
         Assert.Equal(["ss-raised", "ss-reverse", "ss-loaded"], options.Select(o => o.RungId));
         Assert.Equal([true, true, false], options.Select(o => o.Open));
         Assert.Contains("Instead: “Front foot raised”", options[2].Why, StringComparison.Ordinal);
 
         var loaded = new Prescription(At("ss-loaded").Dose, 4, 10, new Load(LoadPosition.Goblet, 8));
-        Assert.Equal([ProgressKind.Rung, ProgressKind.Load], ProgressOption.For(Split, At("ss-loaded"), loaded, false, Rack, BranchOrder.Usual, Everywhere).Select(o => o.Kind));
+        Assert.Equal(
+            [ProgressKind.Rung, ProgressKind.Load],
+            ProgressOption
+                .For(Split, At("ss-loaded"), loaded, false, Rack, BranchOrder.Usual, Everywhere)
+                .Select(o => o.Kind)
+        );
         // Where no rung follows: support, range, speed, load, in that order.
         var end = new Prescription(At("ss-elbow").Dose, 3, 8, new Load(LoadPosition.ElbowCrook, 8));
-        Assert.Equal(ProgressKind.Support, ProgressOption.For(Split, At("ss-elbow"), end, true, Rack, BranchOrder.Usual, Everywhere)[0].Kind);
-        Assert.Equal([ProgressKind.Range, ProgressKind.Speed, ProgressKind.Load], ProgressOption.For(Split, At("ss-elbow"), end, false, Rack, BranchOrder.Usual, Everywhere).Select(o => o.Kind));
+        Assert.Equal(
+            ProgressKind.Support,
+            ProgressOption.For(Split, At("ss-elbow"), end, true, Rack, BranchOrder.Usual, Everywhere)[0].Kind
+        );
+        Assert.Equal(
+            [ProgressKind.Range, ProgressKind.Speed, ProgressKind.Load],
+            ProgressOption
+                .For(Split, At("ss-elbow"), end, false, Rack, BranchOrder.Usual, Everywhere)
+                .Select(o => o.Kind)
+        );
     }
 
     [Fact]
@@ -92,21 +136,55 @@ public sealed class StrideTests
     {
         var all = new HashSet<Gear>(Enum.GetValues<Gear>());
         var body = Body.From(new BodyMeasures(1.75));
-        ReachFacts Facts(IReadOnlySet<Gear>? gear, RangeOfMotion rear) => new(body, RangeOfMotion.Assumed, rear, StudioKit.Unknown, gear, SchoolCode.VerticalShin);
+        ReachFacts Facts(IReadOnlySet<Gear>? gear, RangeOfMotion rear) =>
+            new(body, RangeOfMotion.Assumed, rear, StudioKit.Unknown, gear, SchoolCode.VerticalShin);
         Assert.True(RungReach.Of(Split, At("ss-pad"), Facts(all, RangeOfMotion.Assumed)).Reachable);
-        var weightless = RungReach.Of(Split, At("ss-loaded"), Facts(new HashSet<Gear> { Gear.Band }, RangeOfMotion.Assumed));
+        var weightless = RungReach.Of(
+            Split,
+            At("ss-loaded"),
+            Facts(new HashSet<Gear> { Gear.Band }, RangeOfMotion.Assumed)
+        );
         Assert.False(weightless.Reachable);
         Assert.Contains("weight", weightless.Why, StringComparison.Ordinal);
         Assert.NotNull(weightless.Instead);
-        Assert.False(RungReach.Of(Ladder.All.Single(l => l.Id == "foot-to-hip"), At("fh-band"), Facts(new HashSet<Gear>(), RangeOfMotion.Assumed)).Reachable);
+        Assert.False(
+            RungReach
+                .Of(
+                    Ladder.All.Single(l => l.Id == "foot-to-hip"),
+                    At("fh-band"),
+                    Facts(new HashSet<Gear>(), RangeOfMotion.Assumed)
+                )
+                .Reachable
+        );
         // A big toe that hardly bends does not carry the long stance; the answer names what is short.
-        var stiff = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.BigToe] = Angle.FromDegrees(5), [RangeTest.HipExtension] = Angle.FromDegrees(-20) });
+        var stiff = new RangeOfMotion(
+            new Dictionary<RangeTest, Angle>
+            {
+                [RangeTest.BigToe] = Angle.FromDegrees(5),
+                [RangeTest.HipExtension] = Angle.FromDegrees(-20),
+            }
+        );
         var reach = RungReach.Of(Split, At("ss-pad"), Facts(all, stiff));
         Assert.NotEmpty(reach.Why);
-        Assert.Contains("not known", RungReach.Of(Split, At("ss-pad"), new ReachFacts(null, stiff, stiff, StudioKit.Unknown, null, SchoolCode.VerticalShin)).Why, StringComparison.Ordinal);
+        Assert.Contains(
+            "not known",
+            RungReach
+                .Of(
+                    Split,
+                    At("ss-pad"),
+                    new ReachFacts(null, stiff, stiff, StudioKit.Unknown, null, SchoolCode.VerticalShin)
+                )
+                .Why,
+            StringComparison.Ordinal
+        );
     }
 
-    private static Placement Place(Look look, Pain? pain = null, Func<Rung, RungReach>? reach = null, SessionTrial[]? trials = null) => Placement.Of(Split, At("ss-pad"), look, trials ?? [], pain, 2, reach ?? Everywhere);
+    private static Placement Place(
+        Look look,
+        Pain? pain = null,
+        Func<Rung, RungReach>? reach = null,
+        SessionTrial[]? trials = null
+    ) => Placement.Of(Split, At("ss-pad"), look, trials ?? [], pain, 2, reach ?? Everywhere);
 
     [Fact]
     public void A_first_look_places_each_side_and_says_why_not_further()
@@ -119,11 +197,35 @@ public sealed class StrideTests
         Assert.Contains("Shin was outside", uneven.Right.Why, StringComparison.Ordinal);
         // One change that mended it keeps the rung; one that did not, or somewhere else, does not.
         SessionTrial Cue(TrialOutcome outcome, BodySide side, Look? after) => new("sb-gatepost", outcome, side, after);
-        Assert.Equal("ss-pad", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))]).Right.Rung.Id);
-        Assert.Equal("ss-pad", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, null)]).Right.Rung.Id);
-        Assert.Equal("ss-floor", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, Given.Check(4, 18))]).Right.Rung.Id);
-        Assert.Equal("ss-floor", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.NoDifference, BodySide.Right, Given.Check(4, 24))]).Right.Rung.Id);
-        Assert.Equal("ss-floor", Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Left, null)]).Right.Rung.Id);
+        Assert.Equal(
+            "ss-pad",
+            Place(
+                Given.Whole(3, 24),
+                trials: [Cue(TrialOutcome.Helped, BodySide.Right, Given.Check(4, 4))]
+            ).Right.Rung.Id
+        );
+        Assert.Equal(
+            "ss-pad",
+            Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Right, null)]).Right.Rung.Id
+        );
+        Assert.Equal(
+            "ss-floor",
+            Place(
+                Given.Whole(3, 24),
+                trials: [Cue(TrialOutcome.Helped, BodySide.Right, Given.Check(4, 18))]
+            ).Right.Rung.Id
+        );
+        Assert.Equal(
+            "ss-floor",
+            Place(
+                Given.Whole(3, 24),
+                trials: [Cue(TrialOutcome.NoDifference, BodySide.Right, Given.Check(4, 24))]
+            ).Right.Rung.Id
+        );
+        Assert.Equal(
+            "ss-floor",
+            Place(Given.Whole(3, 24), trials: [Cue(TrialOutcome.Helped, BodySide.Left, null)]).Right.Rung.Id
+        );
         // Nobody is moved on what cannot be called.
         Assert.Equal("ss-pad", Place(Given.Check(3, 10.4)).Right.Rung.Id);
     }
@@ -141,7 +243,11 @@ public sealed class StrideTests
     [Fact]
     public void A_rung_out_of_reach_gives_way_to_its_alternative()
     {
-        var placed = Place(Given.Whole(3, 4), null, r => r.Id == "ss-pad" ? new(false, "The big toe is short.", At("ss-raised")) : new(true, "", null));
+        var placed = Place(
+            Given.Whole(3, 4),
+            null,
+            r => r.Id == "ss-pad" ? new(false, "The big toe is short.", At("ss-raised")) : new(true, "", null)
+        );
         Assert.Equal("ss-raised", placed.Left.Rung.Id);
         Assert.Contains("out of reach", placed.Left.Why, StringComparison.Ordinal);
     }
@@ -150,9 +256,17 @@ public sealed class StrideTests
     public void An_exercise_is_found_where_the_client_stands_before_anywhere_else()
     {
         Assert.Equal("ss-pad", Placement.Where(Ladder.All, "split-squat-to-pad", [])!.Value.Rung.Id);
-        Stand[] loaded = [new("split-stance", BodySide.Left, "ss-loaded", default), new("split-stance", BodySide.Right, "ss-loaded", default)];
+        Stand[] loaded =
+        [
+            new("split-stance", BodySide.Left, "ss-loaded", default),
+            new("split-stance", BodySide.Right, "ss-loaded", default),
+        ];
         Assert.Equal("ss-loaded", Placement.Where(Ladder.All, "split-squat-to-pad", loaded)!.Value.Rung.Id);
-        Stand[] foot = [new("foot-to-hip", BodySide.Left, "fh-band", default), new("foot-to-hip", BodySide.Right, "fh-band", default)];
+        Stand[] foot =
+        [
+            new("foot-to-hip", BodySide.Left, "fh-band", default),
+            new("foot-to-hip", BodySide.Right, "fh-band", default),
+        ];
         Assert.Equal("fh-band", Placement.Where(Ladder.All, "half-kneeling-band", foot)!.Value.Rung.Id);
         Assert.Null(Placement.Where(Ladder.All, "mid-foot-mobility", []));
     }
@@ -170,23 +284,79 @@ public sealed class StrideTests
         Assert.Null(LayOff.Of(null, now));
     }
 
-    public static TheoryData<string, Func<Ladder, Ladder>, string> Broken => new()
-    {
-        { "a loop", l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-loaded" ? r with { Next = ["ss-pad"] } : r)] }, "leads back to itself" },
-        { "a way to nowhere", l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-loaded" ? r with { Next = ["gone"] } : r)] }, "which is not there" },
-        { "a fallback in a circle", l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-half-kneeling" ? r with { Fallback = "ss-pad" } : r)] }, "in a circle" },
-        { "no name", l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-pad" ? r with { Name = " " } : r)] }, "no name" },
-        { "a strange exercise", l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-pad" ? r with { ExerciseId = "moon-walk" } : r)] }, "not in the catalogue" },
-        { "500 sets", l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-pad" ? r with { Dose = r.Dose with { SetsHigh = 500 } } : r)] }, "Sets lie between" },
-        { "the same rung twice", l => l with { Rungs = [.. l.Rungs, l.Rungs[0]] }, "same id" },
-        { "nothing", l => l with { Rungs = [] }, "from 1 to" },
-    };
+    public static TheoryData<string, Func<Ladder, Ladder>, string> Broken =>
+        new()
+        {
+            {
+                "a loop",
+                l =>
+                    l with
+                    {
+                        Rungs = [.. l.Rungs.Select(r => r.Id == "ss-loaded" ? r with { Next = ["ss-pad"] } : r)],
+                    },
+                "leads back to itself"
+            },
+            {
+                "a way to nowhere",
+                l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-loaded" ? r with { Next = ["gone"] } : r)] },
+                "which is not there"
+            },
+            {
+                "a fallback in a circle",
+                l =>
+                    l with
+                    {
+                        Rungs =
+                        [
+                            .. l.Rungs.Select(r => r.Id == "ss-half-kneeling" ? r with { Fallback = "ss-pad" } : r),
+                        ],
+                    },
+                "in a circle"
+            },
+            {
+                "no name",
+                l => l with { Rungs = [.. l.Rungs.Select(r => r.Id == "ss-pad" ? r with { Name = " " } : r)] },
+                "no name"
+            },
+            {
+                "a strange exercise",
+                l =>
+                    l with
+                    {
+                        Rungs = [.. l.Rungs.Select(r => r.Id == "ss-pad" ? r with { ExerciseId = "moon-walk" } : r)],
+                    },
+                "not in the catalogue"
+            },
+            {
+                "500 sets",
+                l =>
+                    l with
+                    {
+                        Rungs =
+                        [
+                            .. l.Rungs.Select(r =>
+                                r.Id == "ss-pad" ? r with { Dose = r.Dose with { SetsHigh = 500 } } : r
+                            ),
+                        ],
+                    },
+                "Sets lie between"
+            },
+            { "the same rung twice", l => l with { Rungs = [.. l.Rungs, l.Rungs[0]] }, "same id" },
+            { "nothing", l => l with { Rungs = [] }, "from 1 to" },
+        };
 
     [Theory]
     [MemberData(nameof(Broken))]
-    public void A_ladder_that_cannot_be_climbed_says_where_it_breaks(string how, Func<Ladder, Ladder> breaking, string says)
+    public void A_ladder_that_cannot_be_climbed_says_where_it_breaks(
+        string how,
+        Func<Ladder, Ladder> breaking,
+        string says
+    )
     {
         Assert.Null(Split.Problem());
-        Assert.True(breaking(Split).Problem()?.Contains(says, StringComparison.Ordinal) == true, $"{how}: {breaking(Split).Problem()}");
+        Assert.True(
+            breaking(Split).Problem()?.Contains(says, StringComparison.Ordinal) == true,
+            $"{how}: {breaking(Split).Problem()}"
+        );
     }
 }

@@ -12,18 +12,26 @@ namespace DeftStride.Core.Tests.Loading;
 [Properties(Arbitrary = [typeof(Stances)], MaxTest = 600)]
 public sealed class LoadProperties
 {
-    private static readonly Load[] Loads = [.. Enum.GetValues<LoadPosition>().Select(p => new Load(p, p == LoadPosition.None ? 0 : 16))];
+    private static readonly Load[] Loads =
+    [
+        .. Enum.GetValues<LoadPosition>().Select(p => new Load(p, p == LoadPosition.None ? 0 : 16)),
+    ];
 
     [Property]
     public void Both_feet_together_carry_the_weight_and_hold_its_moment(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _)) return;
+        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _))
+            return;
         foreach (var load in Loads)
         {
             var carried = SplitLoading.Of(any.Body, posture, load);
             var under = posture.Points.FrontHeel.X + (Pressure.Instep * any.Body.Foot);
             // Straight up under both feet: the centre of mass divides the distance between the pressures by the share.
-            Assert.Equal(carried.CentreOfMass.X, (carried.FrontShare * under) + ((1 - carried.FrontShare) * posture.Points.RearBall.X), 1e-9);
+            Assert.Equal(
+                carried.CentreOfMass.X,
+                (carried.FrontShare * under) + ((1 - carried.FrontShare) * posture.Points.RearBall.X),
+                1e-9
+            );
             Assert.True(double.IsFinite(carried.Front.Ankle + carried.Front.Knee + carried.Front.Hip));
             var (a, k, h) = carried.Front.Shares();
             Assert.InRange(a + k + h, 0, 1 + 1e-9);
@@ -34,7 +42,8 @@ public sealed class LoadProperties
     [Property]
     public void Moments_grow_with_the_body_and_not_with_where_it_stands(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _)) return;
+        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _))
+            return;
         var light = Body.From(any.Body.Measures with { MassKilograms = 50 });
         var heavy = Body.From(any.Body.Measures with { MassKilograms = 100 });
         var (a, b) = (SplitLoading.Of(light, posture, Load.None), SplitLoading.Of(heavy, posture, Load.None));
@@ -46,12 +55,25 @@ public sealed class LoadProperties
     [Property]
     public void The_rear_push_leaves_no_force_over(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance with { FrontRaiseMetres = 0, RearRaiseMetres = 0 }, out var posture, out _)) return;
+        if (
+            !SplitLinkage.TrySolve(
+                any.Body,
+                any.Stance with
+                {
+                    FrontRaiseMetres = 0,
+                    RearRaiseMetres = 0,
+                },
+                out var posture,
+                out _
+            )
+        )
+            return;
         // On one floor an aimed rear force changes how the front answers, not how much it carries.
         var still = SplitLoading.Of(any.Body, posture, Load.None);
         var pushed = SplitLoading.Of(any.Body, posture, Load.None, force: ForceRule.RearPush);
         Assert.Equal(still.FrontShare, pushed.FrontShare, 1e-9);
-        if (still.FrontShare is > 0.2 and < 0.95) Assert.True(pushed.Front.Knee > still.Front.Knee, "the front force leans back and loads the knee");
+        if (still.FrontShare is > 0.2 and < 0.95)
+            Assert.True(pushed.Front.Knee > still.Front.Knee, "the front force leans back and loads the knee");
     }
 
     [Fact]

@@ -15,7 +15,14 @@ public sealed class PostureShareTests
     private static PointSet Still(SchoolCode school, FigureCamera? camera = null, double trunk = 0)
     {
         var pose = PoseLibrary.Clean(Exercise.SplitSquatToPad, Moment.Bottom, Average, school);
-        return PosedCheck.Still(new PosedFigure(Average, pose with { Trunk = pose.Trunk + trunk }), new PlannedStill(View.Side, Moment.Bottom, [.. Landmarks.Order(View.Side)], [], true), BodySide.Right, 1, null, camera);
+        return PosedCheck.Still(
+            new PosedFigure(Average, pose with { Trunk = pose.Trunk + trunk }),
+            new PlannedStill(View.Side, Moment.Bottom, [.. Landmarks.Order(View.Side)], [], true),
+            BodySide.Right,
+            1,
+            null,
+            camera
+        );
     }
 
     private static PostureShare Of(PointSet still) => PostureShare.TryOf(still, Average, ErrorModel.Default)!;
@@ -25,7 +32,23 @@ public sealed class PostureShareTests
     {
         var straight = new FigureCamera(500, new ImagePoint(800, 1010));
         var usual = Of(Still(SchoolCode.VerticalShin, straight));
-        foreach (var camera in new[] { straight with { Facing = Facing.Left }, straight with { RollDegrees = 6 }, straight with { PixelsPerMetre = 320 } })
+        foreach (
+            var camera in new[]
+            {
+                straight with
+                {
+                    Facing = Facing.Left,
+                },
+                straight with
+                {
+                    RollDegrees = 6,
+                },
+                straight with
+                {
+                    PixelsPerMetre = 320,
+                },
+            }
+        )
         {
             var other = Of(Still(SchoolCode.VerticalShin, camera));
             Assert.Equal(usual.LeastPercent, other.LeastPercent, 0.5);
@@ -47,8 +70,29 @@ public sealed class PostureShareTests
     {
         var still = Still(SchoolCode.VerticalShin);
         foreach (var missing in PostureShare.Needs)
-            Assert.Null(PostureShare.TryOf(still with { Points = still.Points.Where(p => p.Key != missing).ToDictionary(p => p.Key, p => p.Value) }, Average, ErrorModel.Default));
+            Assert.Null(
+                PostureShare.TryOf(
+                    still with
+                    {
+                        Points = still.Points.Where(p => p.Key != missing).ToDictionary(p => p.Key, p => p.Value),
+                    },
+                    Average,
+                    ErrorModel.Default
+                )
+            );
         Assert.Null(PostureShare.TryOf(still with { View = View.Front }, Average, ErrorModel.Default));
-        Assert.Null(PostureShare.TryOf(still with { Points = new Dictionary<Landmark, ImagePoint>(still.Points) { [Landmark.Knee] = still.Points[Landmark.Ankle] } }, Average, ErrorModel.Default));
+        Assert.Null(
+            PostureShare.TryOf(
+                still with
+                {
+                    Points = new Dictionary<Landmark, ImagePoint>(still.Points)
+                    {
+                        [Landmark.Knee] = still.Points[Landmark.Ankle],
+                    },
+                },
+                Average,
+                ErrorModel.Default
+            )
+        );
     }
 }

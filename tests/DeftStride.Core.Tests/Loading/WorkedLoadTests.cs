@@ -17,12 +17,35 @@ public sealed class WorkedLoadTests
     [InlineData(10, 10, "goblet", 20, Pressure.Instep, "0", 62.95, 38.34, 3.60, 214.97)]
     [InlineData(10, 10, "sides", 20, Pressure.Instep, "0", 58.83, 35.78, 3.29, 198.79)]
     [InlineData(10, 10, "forward", 10, Pressure.Instep, "0", 71.33, 38.87, 3.67, 218.36)]
-    public void Share_and_moments(double shin, double lean, string held, double kilograms, double pressure, string force, double share, double ankle, double knee, double hip)
+    public void Share_and_moments(
+        double shin,
+        double lean,
+        string held,
+        double kilograms,
+        double pressure,
+        string force,
+        double share,
+        double ankle,
+        double knee,
+        double hip
+    )
     {
         var body = Body.From(new(1.75, 75));
-        var posture = SplitLinkage.Solve(body, new SplitStance(Deg(shin), Deg(0), 0.065, Deg(lean), RearFoot: Rule("toe 60")));
-        var rule = force == "aim" ? ForceRule.RearPush : new ForceRule.Tilted(Deg(double.Parse(force, System.Globalization.CultureInfo.InvariantCulture)));
-        var load = SplitLoading.Of(body, posture, new Load(Enum.Parse<LoadPosition>(held, ignoreCase: true), kilograms), pressure, rule);
+        var posture = SplitLinkage.Solve(
+            body,
+            new SplitStance(Deg(shin), Deg(0), 0.065, Deg(lean), RearFoot: Rule("toe 60"))
+        );
+        var rule =
+            force == "aim"
+                ? ForceRule.RearPush
+                : new ForceRule.Tilted(Deg(double.Parse(force, System.Globalization.CultureInfo.InvariantCulture)));
+        var load = SplitLoading.Of(
+            body,
+            posture,
+            new Load(Enum.Parse<LoadPosition>(held, ignoreCase: true), kilograms),
+            pressure,
+            rule
+        );
         Assert.Equal(share, 100 * load.FrontShare, 0.00501);
         Assert.Equal(ankle, load.Front.Ankle, 0.00501);
         Assert.Equal(knee, load.Front.Knee, 0.00501);
@@ -34,9 +57,28 @@ public sealed class WorkedLoadTests
     [InlineData(35, 10, 40, "forward", 0, 0.4818, true, 44.68, 130.65, 147.52)]
     [InlineData(25, 10, 40, "forward", 5, 0.4245, true, 35.76, 102.34, 196.52)]
     [InlineData(5, 10, 20, "none", 0, -0.7103, false, -188.53, 215.17, 62.99)]
-    public void One_leg(double shin, double thigh, double lean, string held, double kilograms, double over, bool balanced, double ankle, double knee, double hip)
+    public void One_leg(
+        double shin,
+        double thigh,
+        double lean,
+        string held,
+        double kilograms,
+        double over,
+        bool balanced,
+        double ankle,
+        double knee,
+        double hip
+    )
     {
-        var load = OneLegLoading.Of(Body.From(new(1.75, 75)), Deg(shin), Deg(thigh), Deg(lean), new Load(Enum.Parse<LoadPosition>(held, ignoreCase: true), kilograms), Deg(15), Deg(15));
+        var load = OneLegLoading.Of(
+            Body.From(new(1.75, 75)),
+            Deg(shin),
+            Deg(thigh),
+            Deg(lean),
+            new Load(Enum.Parse<LoadPosition>(held, ignoreCase: true), kilograms),
+            Deg(15),
+            Deg(15)
+        );
         Assert.Equal(over, load.OverFoot, 0.0000501);
         Assert.Equal(balanced, load.Balanced);
         Assert.Equal(ankle, load.Moments.Ankle, 0.00501);

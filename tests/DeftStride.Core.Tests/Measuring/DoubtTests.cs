@@ -14,10 +14,24 @@ public sealed class DoubtTests
     private static readonly FigureCamera Straight = new(500, new ImagePoint(800, 1010));
 
     private static IEnumerable<DoubtKind> Of(PointSet still, Body? body = null) =>
-        StillDoubt.Of(still, ReadingContext.Default with { Body = body ?? Estimated }, ErrorModel.Default).Select(d => d.Kind);
+        StillDoubt
+            .Of(still, ReadingContext.Default with { Body = body ?? Estimated }, ErrorModel.Default)
+            .Select(d => d.Kind);
 
-    private static PointSet Still(View view, FigureCamera? camera = null, BodySide side = BodySide.Right, Moment moment = Moment.Bottom) => PosedCheck.Still(
-        new PosedFigure(Measured, PoseLibrary.Clean(Exercise.SplitSquatToPad, moment, Measured)), new PlannedStill(view, moment, [.. Landmarks.Order(view)], [], true), side, 1, null, camera);
+    private static PointSet Still(
+        View view,
+        FigureCamera? camera = null,
+        BodySide side = BodySide.Right,
+        Moment moment = Moment.Bottom
+    ) =>
+        PosedCheck.Still(
+            new PosedFigure(Measured, PoseLibrary.Clean(Exercise.SplitSquatToPad, moment, Measured)),
+            new PlannedStill(view, moment, [.. Landmarks.Order(view)], [], true),
+            side,
+            1,
+            null,
+            camera
+        );
 
     [Fact]
     public void Good_stills_of_every_exercise_raise_no_doubt()
@@ -26,7 +40,14 @@ public sealed class DoubtTests
         {
             var standard = Given.Standard(exercise.UsualSchool ?? SchoolCode.VerticalShin, exercise.Id);
             var look = Look.Of(PosedCheck.Of(standard, Measured, 1, new Random(3)), standard);
-            Assert.All(look.Stills, s => Assert.True(s.Doubts.Count == 0, $"{exercise.Id} {s.Points.Frame}: {string.Join(" ", s.Doubts.Select(d => d.Question))}"));
+            Assert.All(
+                look.Stills,
+                s =>
+                    Assert.True(
+                        s.Doubts.Count == 0,
+                        $"{exercise.Id} {s.Points.Frame}: {string.Join(" ", s.Doubts.Select(d => d.Question))}"
+                    )
+            );
         }
     }
 
@@ -51,12 +72,25 @@ public sealed class DoubtTests
     {
         var foot = Still(View.Front);
         var heel = foot.Points[Landmark.Toe];
-        Assert.Contains(DoubtKind.OtherView, Of(foot.With(Landmark.Heel, new(heel.X + 4, heel.Y - 20)) with { View = View.Side }));
+        Assert.Contains(
+            DoubtKind.OtherView,
+            Of(foot.With(Landmark.Heel, new(heel.X + 4, heel.Y - 20)) with { View = View.Side })
+        );
         var side = Still(View.Side);
         Assert.Contains(DoubtKind.OtherView, Of(side with { View = View.Front }));
         // With the pelvis marked too, its two points over each other tell.
         var (at, ankle) = (side.Points[Landmark.Hip], side.Points[Landmark.Ankle]);
-        var few = side with { View = View.Front, Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = ankle, [Landmark.Knee] = side.Points[Landmark.Knee], [Landmark.WorkingPelvis] = at, [Landmark.FreePelvis] = new(at.X + 9, at.Y) } };
+        var few = side with
+        {
+            View = View.Front,
+            Points = new Dictionary<Landmark, ImagePoint>
+            {
+                [Landmark.Ankle] = ankle,
+                [Landmark.Knee] = side.Points[Landmark.Knee],
+                [Landmark.WorkingPelvis] = at,
+                [Landmark.FreePelvis] = new(at.X + 9, at.Y),
+            },
+        };
         Assert.Contains(DoubtKind.OtherView, Of(few));
     }
 
@@ -65,12 +99,24 @@ public sealed class DoubtTests
     {
         var still = Still(View.Side, moment: Moment.Start);
         var p = still.Points;
-        var swapped = still.With(Landmark.Ankle, p[Landmark.RearAnkle]).With(Landmark.Knee, p[Landmark.RearKnee]).With(Landmark.RearAnkle, p[Landmark.Ankle]).With(Landmark.RearKnee, p[Landmark.Knee]);
+        var swapped = still
+            .With(Landmark.Ankle, p[Landmark.RearAnkle])
+            .With(Landmark.Knee, p[Landmark.RearKnee])
+            .With(Landmark.RearAnkle, p[Landmark.Ankle])
+            .With(Landmark.RearKnee, p[Landmark.Knee]);
         Assert.Contains(DoubtKind.WrongLeg, Of(swapped));
         // At the bottom the rear knee lies below its ankle: that gives no number at all, and says why.
         var low = Still(View.Side);
-        Assert.Equal(MeasurementFault.KneeBelowAnkle, MeasureReader.FaultOf(low.With(Landmark.Ankle, low.Points[Landmark.RearAnkle]).With(Landmark.Knee, low.Points[Landmark.RearKnee])
-            .With(Landmark.RearAnkle, low.Points[Landmark.Ankle]).With(Landmark.RearKnee, low.Points[Landmark.Knee]), ErrorModel.Default));
+        Assert.Equal(
+            MeasurementFault.KneeBelowAnkle,
+            MeasureReader.FaultOf(
+                low.With(Landmark.Ankle, low.Points[Landmark.RearAnkle])
+                    .With(Landmark.Knee, low.Points[Landmark.RearKnee])
+                    .With(Landmark.RearAnkle, low.Points[Landmark.Ankle])
+                    .With(Landmark.RearKnee, low.Points[Landmark.Knee]),
+                ErrorModel.Default
+            )
+        );
     }
 
     [Theory]
@@ -78,7 +124,11 @@ public sealed class DoubtTests
     [InlineData(30, true, true)]
     [InlineData(30, false, false)]
     [InlineData(45, false, true)]
-    public void A_camera_well_off_the_axis_shows_in_a_short_thigh_sooner_when_segments_were_measured(double degrees, bool measured, bool warned)
+    public void A_camera_well_off_the_axis_shows_in_a_short_thigh_sooner_when_segments_were_measured(
+        double degrees,
+        bool measured,
+        bool warned
+    )
     {
         var still = Still(View.Side, Straight with { OffAxisDegrees = degrees });
         Assert.Equal(warned, Of(still, measured ? Measured : Estimated).Contains(DoubtKind.OffAxis));
@@ -100,12 +150,23 @@ public sealed class DoubtTests
     {
         // The pattern is another body, smaller in its picture and elsewhere.
         var smaller = Body.From(new BodyMeasures(1.62));
-        var pattern = new PosedFigure(smaller, PoseLibrary.Clean(Exercise.SplitSquatToPad, Moment.Bottom, smaller)).Seen(View.Side, BodySide.Right, new FigureCamera(380, new(600, 900)), Landmarks.Order(View.Side));
+        var pattern = new PosedFigure(
+            smaller,
+            PoseLibrary.Clean(Exercise.SplitSquatToPad, Moment.Bottom, smaller)
+        ).Seen(View.Side, BodySide.Right, new FigureCamera(380, new(600, 900)), Landmarks.Order(View.Side));
         var truth = Still(View.Side);
         var known = Landmarks.Order(View.Side).Take(placed).ToDictionary(l => l, l => truth.Points[l]);
         var guesses = PointGuess.For(known, pattern, Landmarks.Order(View.Side), truth.Picture);
         Assert.Equal(Landmarks.Order(View.Side).Count - placed, guesses.Count);
         Assert.All(guesses.Values, g => Assert.True(truth.Picture.Contains(g)));
-        if (placed >= 2) Assert.All(guesses, g => Assert.True(g.Value.DistanceTo(truth.Points[g.Key]) < within, $"{g.Key} {g.Value.DistanceTo(truth.Points[g.Key])}"));
+        if (placed >= 2)
+            Assert.All(
+                guesses,
+                g =>
+                    Assert.True(
+                        g.Value.DistanceTo(truth.Points[g.Key]) < within,
+                        $"{g.Key} {g.Value.DistanceTo(truth.Points[g.Key])}"
+                    )
+            );
     }
 }

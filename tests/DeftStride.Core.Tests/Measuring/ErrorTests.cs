@@ -29,8 +29,12 @@ public sealed class ErrorTests
     {
         var placing = Math.Sqrt(2) * 4 / 320 * 180 / Math.PI;
         var random = 2 * (Squared(placing) + Squared(1.5));
-        var same = Given.Look(Given.Still(5, BodySide.Left, marked: true), Given.Still(5, marked: true)).Compared("front-shin")!;
-        var turned = Given.Look(Given.Still(5, BodySide.Left, Facing.Left, marked: true), Given.Still(5, marked: true)).Compared("front-shin")!;
+        var same = Given
+            .Look(Given.Still(5, BodySide.Left, marked: true), Given.Still(5, marked: true))
+            .Compared("front-shin")!;
+        var turned = Given
+            .Look(Given.Still(5, BodySide.Left, Facing.Left, marked: true), Given.Still(5, marked: true))
+            .Compared("front-shin")!;
         Assert.Equal(1.96 * Math.Sqrt(random), same.DetectableChange.Value, 2);
         Assert.Equal(1.96 * Math.Sqrt(random + 4), turned.DetectableChange.Value, 2);
         Assert.True(same.SameFacing);
@@ -57,15 +61,26 @@ public sealed class ErrorTests
         {
             const double Truth = 12;
             var tilt = 2 * Normal();
-            var stills = Enumerable.Range(1, 3).Select(n =>
-            {
-                var still = Given.Still(Truth + (1.5 * Normal()), tilt: tilt) with { Repetition = n };
-                return still with { Points = still.Points.ToDictionary(p => p.Key, p => new ImagePoint(p.Value.X + (4 * Normal()), p.Value.Y + (4 * Normal()))) };
-            }).ToArray();
+            var stills = Enumerable
+                .Range(1, 3)
+                .Select(n =>
+                {
+                    var still = Given.Still(Truth + (1.5 * Normal()), tilt: tilt) with { Repetition = n };
+                    return still with
+                    {
+                        Points = still.Points.ToDictionary(
+                            p => p.Key,
+                            p => new ImagePoint(p.Value.X + (4 * Normal()), p.Value.Y + (4 * Normal()))
+                        ),
+                    };
+                })
+                .ToArray();
             var mean = Given.Look(stills).Shin();
             var off = Math.Abs(mean.Value.Value - Truth);
-            if (off <= mean.Error.Reach.Value) inReach++;
-            if (off <= mean.Error.Reach95.Value) in95++;
+            if (off <= mean.Error.Reach.Value)
+                inReach++;
+            if (off <= mean.Error.Reach95.Value)
+                in95++;
         }
 
         Assert.InRange(inReach / (double)Runs, 0.77, 0.83);

@@ -8,7 +8,8 @@ namespace DeftStride.Core.Tests.Measuring;
 
 public sealed class ShinAngleTests
 {
-    private static Reading Reading(PointSet still) => MeasureReader.Read("front-shin", still, ReadingContext.Default, ErrorModel.Default);
+    private static Reading Reading(PointSet still) =>
+        MeasureReader.Read("front-shin", still, ReadingContext.Default, ErrorModel.Default);
 
     private static double Read(PointSet still) => Reading(still).Value.Value;
 
@@ -17,27 +18,55 @@ public sealed class ShinAngleTests
 
     [Property]
     public Property The_knee_ahead_of_the_ankle_is_positive_whichever_way_the_toes_point() =>
-        Prop.ForAll(Lean.ToArbitrary(), d => Math.Abs(Read(Given.Still(d)) - d) < 1e-9 && Math.Abs(Read(Given.Still(d, facing: Facing.Left)) - d) < 1e-9);
+        Prop.ForAll(
+            Lean.ToArbitrary(),
+            d =>
+                Math.Abs(Read(Given.Still(d)) - d) < 1e-9
+                && Math.Abs(Read(Given.Still(d, facing: Facing.Left)) - d) < 1e-9
+        );
 
     [Property]
-    public Property Mirroring_the_picture_without_telling_flips_the_sign() => Prop.ForAll(Lean.ToArbitrary(), d =>
-    {
-        var still = Given.Still(d);
-        var mirrored = still with { Points = still.Points.ToDictionary(p => p.Key, p => new ImagePoint(Given.Picture.Width - p.Value.X, p.Value.Y)) };
-        return Math.Abs(Read(mirrored) + d) < 1e-9 && Math.Abs(Read(mirrored with { Facing = Facing.Left }) - d) < 1e-9;
-    });
+    public Property Mirroring_the_picture_without_telling_flips_the_sign() =>
+        Prop.ForAll(
+            Lean.ToArbitrary(),
+            d =>
+            {
+                var still = Given.Still(d);
+                var mirrored = still with
+                {
+                    Points = still.Points.ToDictionary(
+                        p => p.Key,
+                        p => new ImagePoint(Given.Picture.Width - p.Value.X, p.Value.Y)
+                    ),
+                };
+                return Math.Abs(Read(mirrored) + d) < 1e-9
+                    && Math.Abs(Read(mirrored with { Facing = Facing.Left }) - d) < 1e-9;
+            }
+        );
 
     [Property]
     public Property Turning_picture_and_vertical_together_changes_nothing() =>
-        Prop.ForAll(Lean.ToArbitrary(), Tilt.ToArbitrary(), (d, tilt) => Math.Abs(Read(Given.Still(d, tilt: tilt, marked: true)) - d) < 1e-9);
+        Prop.ForAll(
+            Lean.ToArbitrary(),
+            Tilt.ToArbitrary(),
+            (d, tilt) => Math.Abs(Read(Given.Still(d, tilt: tilt, marked: true)) - d) < 1e-9
+        );
 
     [Property]
-    public Property Which_end_of_the_upright_comes_first_does_not_matter() => Prop.ForAll(Lean.ToArbitrary(), Tilt.ToArbitrary(), (d, tilt) =>
-    {
-        var still = Given.Still(d, tilt: tilt, marked: true);
-        var turned = still with { Vertical = new VerticalMark(still.Vertical!.Value.Other, still.Vertical.Value.One) };
-        return Math.Abs(Read(turned) - Read(still)) < 1e-12;
-    });
+    public Property Which_end_of_the_upright_comes_first_does_not_matter() =>
+        Prop.ForAll(
+            Lean.ToArbitrary(),
+            Tilt.ToArbitrary(),
+            (d, tilt) =>
+            {
+                var still = Given.Still(d, tilt: tilt, marked: true);
+                var turned = still with
+                {
+                    Vertical = new VerticalMark(still.Vertical!.Value.Other, still.Vertical.Value.One),
+                };
+                return Math.Abs(Read(turned) - Read(still)) < 1e-12;
+            }
+        );
 
     [Fact]
     public void An_unmarked_tilt_goes_into_the_angle_and_a_marked_one_is_reported()
@@ -47,11 +76,17 @@ public sealed class ShinAngleTests
     }
 
     [Property]
-    public Property Placing_error_grows_as_the_shin_shortens() => Prop.ForAll(Gen.Choose(40, 600).ToArbitrary(), Gen.Choose(40, 600).ToArbitrary(), (a, b) =>
-    {
-        var (longer, shorter) = (Math.Max(a, b) + 1, Math.Min(a, b));
-        return Reading(Given.Still(5, length: shorter)).PlacingSd > Reading(Given.Still(5, length: longer)).PlacingSd;
-    });
+    public Property Placing_error_grows_as_the_shin_shortens() =>
+        Prop.ForAll(
+            Gen.Choose(40, 600).ToArbitrary(),
+            Gen.Choose(40, 600).ToArbitrary(),
+            (a, b) =>
+            {
+                var (longer, shorter) = (Math.Max(a, b) + 1, Math.Min(a, b));
+                return Reading(Given.Still(5, length: shorter)).PlacingSd
+                    > Reading(Given.Still(5, length: longer)).PlacingSd;
+            }
+        );
 
     [Fact]
     public void Placing_error_is_root_two_times_the_point_scatter_over_the_length()
@@ -67,27 +102,61 @@ public sealed class ShinAngleTests
         Assert.Equal(1, Reading(Given.Still(0, marked: true)).CameraSd.Value, 9);
     }
 
-    public static TheoryData<PointSet, MeasurementFault> Unreadable => new()
-    {
-        { Given.Still(5) with { Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = new(1, 1) } }, MeasurementFault.PointMissing },
-        { Given.Still(5) with { View = View.Front }, MeasurementFault.WrongView },
-        { Given.Still(5).With(Landmark.Knee, new(double.NaN, 600)), MeasurementFault.NotANumber },
-        { Given.Still(5).With(Landmark.Knee, new(800, double.PositiveInfinity)), MeasurementFault.NotANumber },
-        { Given.Still(5).With(Landmark.Knee, new(-1, 600)), MeasurementFault.PointOutsidePicture },
-        { Given.Still(5).With(Landmark.Knee, new(800, 1080.5)), MeasurementFault.PointOutsidePicture },
-        { Given.Still(5).With(Landmark.Knee, new(800, 900)), MeasurementFault.CoincidentPoints },
-        { Given.Still(5, length: 3), MeasurementFault.SegmentTooShort },
-        { Given.Still(5).With(Landmark.Knee, new(800, 1060)), MeasurementFault.KneeBelowAnkle },
-        { Given.Still(5) with { Vertical = new VerticalMark(new(300, 300), new(300, 303)) }, MeasurementFault.VerticalTooShort },
-        { Given.Still(5) with { Vertical = new VerticalMark(new(300, 800), new(900, 790)) }, MeasurementFault.VerticalNotUpright },
-        { Given.Still(5) with { Vertical = new VerticalMark(new(300, 800), new(300, double.NaN)) }, MeasurementFault.NotANumber },
-    };
+    public static TheoryData<PointSet, MeasurementFault> Unreadable =>
+        new()
+        {
+            {
+                Given.Still(5) with
+                {
+                    Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = new(1, 1) },
+                },
+                MeasurementFault.PointMissing
+            },
+            { Given.Still(5) with { View = View.Front }, MeasurementFault.WrongView },
+            { Given.Still(5).With(Landmark.Knee, new(double.NaN, 600)), MeasurementFault.NotANumber },
+            { Given.Still(5).With(Landmark.Knee, new(800, double.PositiveInfinity)), MeasurementFault.NotANumber },
+            { Given.Still(5).With(Landmark.Knee, new(-1, 600)), MeasurementFault.PointOutsidePicture },
+            { Given.Still(5).With(Landmark.Knee, new(800, 1080.5)), MeasurementFault.PointOutsidePicture },
+            { Given.Still(5).With(Landmark.Knee, new(800, 900)), MeasurementFault.CoincidentPoints },
+            { Given.Still(5, length: 3), MeasurementFault.SegmentTooShort },
+            { Given.Still(5).With(Landmark.Knee, new(800, 1060)), MeasurementFault.KneeBelowAnkle },
+            {
+                Given.Still(5) with
+                {
+                    Vertical = new VerticalMark(new(300, 300), new(300, 303)),
+                },
+                MeasurementFault.VerticalTooShort
+            },
+            {
+                Given.Still(5) with
+                {
+                    Vertical = new VerticalMark(new(300, 800), new(900, 790)),
+                },
+                MeasurementFault.VerticalNotUpright
+            },
+            {
+                Given.Still(5) with
+                {
+                    Vertical = new VerticalMark(new(300, 800), new(300, double.NaN)),
+                },
+                MeasurementFault.NotANumber
+            },
+        };
 
     [Theory]
     [MemberData(nameof(Unreadable))]
     public void What_gives_no_number_gives_a_named_error(PointSet still, MeasurementFault fault)
     {
-        Assert.False(MeasureReader.TryRead("front-shin", still, ReadingContext.Default, ErrorModel.Default, out var reading, out var said));
+        Assert.False(
+            MeasureReader.TryRead(
+                "front-shin",
+                still,
+                ReadingContext.Default,
+                ErrorModel.Default,
+                out var reading,
+                out var said
+            )
+        );
         Assert.Null(reading);
         Assert.Equal(fault, said);
         var thrown = Assert.Throws<MeasurementException>(() => Reading(still));
@@ -108,13 +177,35 @@ public sealed class ShinAngleTests
         var hand = new Random(4);
         for (var i = 0; i < 20_000; i++)
         {
-            double Any() => hand.Next(12) switch { 0 => double.NaN, 1 => double.NegativeInfinity, 2 => 1e308, 3 => -5, 4 => 0, _ => hand.NextDouble() * 1700 };
+            double Any() =>
+                hand.Next(12) switch
+                {
+                    0 => double.NaN,
+                    1 => double.NegativeInfinity,
+                    2 => 1e308,
+                    3 => -5,
+                    4 => 0,
+                    _ => hand.NextDouble() * 1700,
+                };
             var still = Given.Still(0) with
             {
-                Points = new Dictionary<Landmark, ImagePoint> { [Landmark.Ankle] = new(Any(), Any()), [Landmark.Knee] = new(Any(), Any()) },
+                Points = new Dictionary<Landmark, ImagePoint>
+                {
+                    [Landmark.Ankle] = new(Any(), Any()),
+                    [Landmark.Knee] = new(Any(), Any()),
+                },
                 Vertical = hand.Next(2) == 0 ? null : new VerticalMark(new(Any(), Any()), new(Any(), Any())),
             };
-            if (MeasureReader.TryRead("front-shin", still, ReadingContext.Default, ErrorModel.Default, out var reading, out _))
+            if (
+                MeasureReader.TryRead(
+                    "front-shin",
+                    still,
+                    ReadingContext.Default,
+                    ErrorModel.Default,
+                    out var reading,
+                    out _
+                )
+            )
                 Assert.InRange(reading.Value.Value, -90, 90);
         }
     }

@@ -11,7 +11,13 @@ public sealed class PosedCheckTests
 {
     private static readonly Body Average = Body.From(new BodyMeasures(1.75));
 
-    private static Look Of(string exercise, SchoolCode? school, int repetitions, Random? hand, params PosedFault[] faults)
+    private static Look Of(
+        string exercise,
+        SchoolCode? school,
+        int repetitions,
+        Random? hand,
+        params PosedFault[] faults
+    )
     {
         var found = Exercise.Find(exercise)!;
         var standard = Given.Standard(school ?? found.UsualSchool ?? SchoolCode.VerticalShin, exercise);
@@ -25,8 +31,11 @@ public sealed class PosedCheckTests
             var data = new TheoryData<string, SchoolCode?>();
             foreach (var exercise in Exercise.All)
             {
-                if (exercise.LeftToSchool) foreach (var school in Enum.GetValues<SchoolCode>()) data.Add(exercise.Id, school);
-                else data.Add(exercise.Id, null);
+                if (exercise.LeftToSchool)
+                    foreach (var school in Enum.GetValues<SchoolCode>())
+                        data.Add(exercise.Id, school);
+                else
+                    data.Add(exercise.Id, null);
             }
 
             return data;
@@ -53,14 +62,32 @@ public sealed class PosedCheckTests
             var data = new TheoryData<string, SchoolCode?, string, BandSide, BodySide>();
             foreach (var exercise in Exercise.All)
             {
-                foreach (var school in exercise.LeftToSchool ? Enum.GetValues<SchoolCode>().Cast<SchoolCode?>() : [null])
+                foreach (
+                    var school in exercise.LeftToSchool ? Enum.GetValues<SchoolCode>().Cast<SchoolCode?>() : [null]
+                )
                 {
-                    var standard = Given.Standard(school ?? exercise.UsualSchool ?? SchoolCode.VerticalShin, exercise.Id);
+                    var standard = Given.Standard(
+                        school ?? exercise.UsualSchool ?? SchoolCode.VerticalShin,
+                        exercise.Id
+                    );
                     var i = 0;
                     foreach (var band in standard.MustPass.Where(b => b.Measure.Id != "reach"))
                     {
-                        var ways = band.Left is not { } edges ? [BandSide.Beyond] : new[] { edges.Lower is null ? (BandSide?)null : BandSide.Short, edges.Upper is null ? null : BandSide.Beyond }.OfType<BandSide>();
-                        foreach (var way in ways) data.Add(exercise.Id, school, band.Measure.Id, way, i++ % 2 == 0 ? BodySide.Left : BodySide.Right);
+                        var ways = band.Left is not { } edges
+                            ? [BandSide.Beyond]
+                            : new[]
+                            {
+                                edges.Lower is null ? (BandSide?)null : BandSide.Short,
+                                edges.Upper is null ? null : BandSide.Beyond,
+                            }.OfType<BandSide>();
+                        foreach (var way in ways)
+                            data.Add(
+                                exercise.Id,
+                                school,
+                                band.Measure.Id,
+                                way,
+                                i++ % 2 == 0 ? BodySide.Left : BodySide.Right
+                            );
                     }
                 }
             }
@@ -71,7 +98,13 @@ public sealed class PosedCheckTests
 
     [Theory]
     [MemberData(nameof(Faults))]
-    public void The_fault_that_was_put_in_is_the_one_that_is_named(string exercise, SchoolCode? school, string measure, BandSide way, BodySide side)
+    public void The_fault_that_was_put_in_is_the_one_that_is_named(
+        string exercise,
+        SchoolCode? school,
+        string measure,
+        BandSide way,
+        BodySide side
+    )
     {
         var look = Of(exercise, school, 3, null, new PosedFault(measure, way, side));
         var said = $"{look.Finding.Sentence} {look.Finding.Because}";

@@ -8,10 +8,16 @@ namespace DeftStride.Core.Tests.Practice;
 
 public sealed class FirstChoiceTests
 {
-    private static ChoiceFacts Facts(TrainingAge? age = null, Goal[]? goals = null, SitePain[]? pains = null, RangeOfMotion? range = null, int signs = 0) =>
-        new(goals ?? [], age, pains ?? [], range ?? RangeOfMotion.Assumed, range ?? RangeOfMotion.Assumed, [], signs);
+    private static ChoiceFacts Facts(
+        TrainingAge? age = null,
+        Goal[]? goals = null,
+        SitePain[]? pains = null,
+        RangeOfMotion? range = null,
+        int signs = 0
+    ) => new(goals ?? [], age, pains ?? [], range ?? RangeOfMotion.Assumed, range ?? RangeOfMotion.Assumed, [], signs);
 
-    private static RangeOfMotion Range(RangeTest test, double degrees) => new(new Dictionary<RangeTest, Angle> { [test] = Angle.FromDegrees(degrees) });
+    private static RangeOfMotion Range(RangeTest test, double degrees) =>
+        new(new Dictionary<RangeTest, Angle> { [test] = Angle.FromDegrees(degrees) });
 
     [Theory]
     [InlineData(TrainingAge.New, null, "split-squat-from-floor", SchoolCode.VerticalShin)]
@@ -42,7 +48,10 @@ public sealed class FirstChoiceTests
             {
                 var start = FirstChoice.Of(Facts(age, [goal], sore)).Start!;
                 Assert.NotEqual(SchoolCode.KneeForward, start.School);
-                Assert.DoesNotContain(start.Exercise.Id, new[] { "front-foot-raised", "knee-forward-split-squat", "step-up" });
+                Assert.DoesNotContain(
+                    start.Exercise.Id,
+                    new[] { "front-foot-raised", "knee-forward-split-squat", "step-up" }
+                );
             }
         }
     }
@@ -62,7 +71,12 @@ public sealed class FirstChoiceTests
         Assert.Equal("front-foot-raised", FirstChoice.Of(thigh).Start!.Exercise.Id);
         var stiff = FirstChoice.Of(thigh with { Left = Range(RangeTest.AnkleBend, 20) });
         Assert.NotEqual("front-foot-raised", stiff.Start!.Exercise.Id);
-        Assert.Contains(stiff.NotYet, c => c.Exercise.Id == "front-foot-raised" && FirstChoice.WhyNot(c).Contains("wedge", StringComparison.Ordinal));
+        Assert.Contains(
+            stiff.NotYet,
+            c =>
+                c.Exercise.Id == "front-foot-raised"
+                && FirstChoice.WhyNot(c).Contains("wedge", StringComparison.Ordinal)
+        );
         var toe = FirstChoice.Of(Facts(TrainingAge.Years, range: Range(RangeTest.BigToe, 40)));
         Assert.Equal("front-foot-raised", toe.Start!.Exercise.Id);
     }
@@ -76,7 +90,10 @@ public sealed class FirstChoiceTests
         Assert.Equal("split-squat-from-floor", standing.Start!.Exercise.Id);
         Assert.Contains(standing.Start.Reasons, r => r.RuleId == "ladder" && r.Points > 0);
         Assert.DoesNotContain(standing.NotYet, c => c.Exercise.Id == "front-foot-raised");
-        Assert.Equal(FirstChoice.Of(facts).Start!.Exercise.Id, FirstChoice.Of(facts with { StandsOn = ["no such rung"] }).Start!.Exercise.Id);
+        Assert.Equal(
+            FirstChoice.Of(facts).Start!.Exercise.Id,
+            FirstChoice.Of(facts with { StandsOn = ["no such rung"] }).Start!.Exercise.Id
+        );
     }
 
     [Fact]
@@ -92,9 +109,25 @@ public sealed class FirstChoiceTests
     {
         Assert.Equal(FirstChoice.Rules.Count, FirstChoice.Rules.Select(r => r.Id).Distinct().Count());
         Assert.All(FirstChoice.Rules.SelectMany(r => r.Speaks), s => Assert.NotNull(Exercise.Find(s.ExerciseId)));
-        var loud = Facts(TrainingAge.Years, Enum.GetValues<Goal>(),
-            [.. from role in Enum.GetValues<LegRole>() from site in Enum.GetValues<PainSite>() select new SitePain(BodySide.Left, role, site, 6)],
-            new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.AnkleBend] = Angle.FromDegrees(15), [RangeTest.BigToe] = Angle.FromDegrees(30) }));
-        Assert.All(FirstChoice.Rules, r => Assert.True(r.When(loud) || r.When(Facts(TrainingAge.New)) || r.When(Facts(TrainingAge.Months)), r.Id));
+        var loud = Facts(
+            TrainingAge.Years,
+            Enum.GetValues<Goal>(),
+            [
+                .. from role in Enum.GetValues<LegRole>()
+                from site in Enum.GetValues<PainSite>()
+                select new SitePain(BodySide.Left, role, site, 6),
+            ],
+            new RangeOfMotion(
+                new Dictionary<RangeTest, Angle>
+                {
+                    [RangeTest.AnkleBend] = Angle.FromDegrees(15),
+                    [RangeTest.BigToe] = Angle.FromDegrees(30),
+                }
+            )
+        );
+        Assert.All(
+            FirstChoice.Rules,
+            r => Assert.True(r.When(loud) || r.When(Facts(TrainingAge.New)) || r.When(Facts(TrainingAge.Months)), r.Id)
+        );
     }
 }

@@ -17,20 +17,37 @@ public sealed record AnyStance(Body Body, SplitStance Stance);
 public static class Stances
 {
     /// <summary>The generator.</summary>
-    public static Arbitrary<AnyStance> Any() => (
-        from stature in Gen.Choose(1400, 2150)
-        from shankPart in Gen.Choose(93, 107)
-        from shin in Gen.Choose(-150, 450)
-        from rearThigh in Gen.Choose(-200, 250)
-        from above in Gen.Choose(0, 120)
-        from lean in Gen.Choose(0, 450)
-        from front in Gen.Elements(0, 0, 5, 10, 15, 20)
-        from rear in Gen.Elements(0, 0, 5, 10, 20, 30, 40)
-        from wedge in Gen.Elements(0, 0, 5, 10, 15)
-        from rule in Gen.Elements<RearFoot>(RearFoot.Usual, new RearFoot.BigToe(Deg(60)), new RearFoot.Ankle(Deg(30)), new RearFoot.Instep())
-        select new AnyStance(
-            Body.From(new(stature / 1000.0, null, 0.246 * stature / 1000.0 * shankPart / 100.0)),
-            new SplitStance(Deg(shin / 10.0), Deg(rearThigh / 10.0), 0.045 + (above / 1000.0), Deg(lean / 10.0), front / 100.0, rear / 100.0, Deg(wedge), rule))).ToArbitrary();
+    public static Arbitrary<AnyStance> Any() =>
+        (
+            from stature in Gen.Choose(1400, 2150)
+            from shankPart in Gen.Choose(93, 107)
+            from shin in Gen.Choose(-150, 450)
+            from rearThigh in Gen.Choose(-200, 250)
+            from above in Gen.Choose(0, 120)
+            from lean in Gen.Choose(0, 450)
+            from front in Gen.Elements(0, 0, 5, 10, 15, 20)
+            from rear in Gen.Elements(0, 0, 5, 10, 20, 30, 40)
+            from wedge in Gen.Elements(0, 0, 5, 10, 15)
+            from rule in Gen.Elements<RearFoot>(
+                RearFoot.Usual,
+                new RearFoot.BigToe(Deg(60)),
+                new RearFoot.Ankle(Deg(30)),
+                new RearFoot.Instep()
+            )
+            select new AnyStance(
+                Body.From(new(stature / 1000.0, null, 0.246 * stature / 1000.0 * shankPart / 100.0)),
+                new SplitStance(
+                    Deg(shin / 10.0),
+                    Deg(rearThigh / 10.0),
+                    0.045 + (above / 1000.0),
+                    Deg(lean / 10.0),
+                    front / 100.0,
+                    rear / 100.0,
+                    Deg(wedge),
+                    rule
+                )
+            )
+        ).ToArbitrary();
 }
 
 [Properties(Arbitrary = [typeof(Stances)], MaxTest = 1500)]
@@ -57,7 +74,8 @@ public sealed class LinkageProperties
         Same(q.RearKneeMetres, p.RearKnee.Y);
         Same(q.FrontRaiseMetres, p.FrontBall.Y);
         Same(q.FrontRaiseMetres, p.FrontToe.Y);
-        if (q.RearFoot is RearFoot.Instep instep) Same(q.RearRaiseMetres + instep.AnkleAboveSurfaceMetres, p.RearAnkle.Y);
+        if (q.RearFoot is RearFoot.Instep instep)
+            Same(q.RearRaiseMetres + instep.AnkleAboveSurfaceMetres, p.RearAnkle.Y);
         else
         {
             Same(body.AnkleBallRadius, p.RearAnkle.DistanceTo(p.RearBall));
@@ -65,7 +83,14 @@ public sealed class LinkageProperties
         }
 
         Same(posture.StanceMetres, p.FrontHeel.X - p.RearToe.X);
-        double[] all = [posture.FrontThigh.Radians, posture.FrontKnee.Radians, posture.RearKnee.Radians, posture.BigToe.Radians, posture.KneePastToeMetres];
+        double[] all =
+        [
+            posture.FrontThigh.Radians,
+            posture.FrontKnee.Radians,
+            posture.RearKnee.Radians,
+            posture.BigToe.Radians,
+            posture.KneePastToeMetres,
+        ];
         Assert.All(all, a => Assert.True(double.IsFinite(a)));
         Same(Math.PI / 2, posture.FrontThigh.Radians + posture.FrontKnee.Radians - q.FrontShin.Radians);
     }
@@ -73,34 +98,58 @@ public sealed class LinkageProperties
     [Property]
     public void Forward_then_back_from_the_stance_length_gives_the_same_shin(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _)) return;
+        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _))
+            return;
         // The same feet and hip fit a knee that bends the other way too; bodies only bend this one.
-        if (posture.FrontKnee.Degrees is <= 1 or >= 179) return;
-        Assert.True(SplitLinkage.TryFromStanceLength(any.Body, posture.StanceMetres, any.Stance with { FrontShin = Angle.Zero }, out var back, out _));
+        if (posture.FrontKnee.Degrees is <= 1 or >= 179)
+            return;
+        Assert.True(
+            SplitLinkage.TryFromStanceLength(
+                any.Body,
+                posture.StanceMetres,
+                any.Stance with
+                {
+                    FrontShin = Angle.Zero,
+                },
+                out var back,
+                out _
+            )
+        );
         Assert.Equal(any.Stance.FrontShin.Degrees, back.Stance.FrontShin.Degrees, 1e-6);
     }
 
     [Property]
     public void The_shared_rule_asks_toe_and_ankle_for_the_same_share(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance with { RearFoot = RearFoot.Usual }, out var posture, out _)) return;
+        if (!SplitLinkage.TrySolve(any.Body, any.Stance with { RearFoot = RearFoot.Usual }, out var posture, out _))
+            return;
         Assert.Equal(posture.BigToe.Degrees / 70, posture.RearAnkle!.Value.Degrees / 40, 1e-9);
     }
 
     [Property]
     public void A_change_that_is_offered_fits_is_the_smallest_of_its_kind_and_the_list_is_in_order(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _)) return;
+        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _))
+            return;
         var (front, rear) = (RangeOfMotion.Assumed, RangeOfMotion.Assumed);
-        if (!Demand.Of(posture, front, rear).Any(d => d.Exceeds)) return;
+        if (!Demand.Of(posture, front, rear).Any(d => d.Exceeds))
+            return;
         var changes = SetupChange.Fitting(any.Body, posture, front, rear);
         Assert.Equal(changes.OrderBy(c => c.Cost).Select(c => c.Lever), changes.Select(c => c.Lever));
         foreach (var change in changes)
         {
             Assert.DoesNotContain(Demand.Of(change.Posture, front, rear), d => d.Exceeds);
             var step = change.Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips ? 1 : 0.01;
-            var less = SetupChange.Move(any.Body, posture, change.Lever, change.Amount - (Math.Sign(change.Amount) * step));
-            Assert.True(less is null || Demand.Of(less, front, rear).Any(d => d.Exceeds), $"{change.Sentence(Tape.Centimetres)} A smaller one would do.");
+            var less = SetupChange.Move(
+                any.Body,
+                posture,
+                change.Lever,
+                change.Amount - (Math.Sign(change.Amount) * step)
+            );
+            Assert.True(
+                less is null || Demand.Of(less, front, rear).Any(d => d.Exceeds),
+                $"{change.Sentence(Tape.Centimetres)} A smaller one would do."
+            );
         }
 
         Assert.Equal(changes.Count == 0, SetupConflict.Of(any.Body, posture, front, rear) is not null);
@@ -109,10 +158,12 @@ public sealed class LinkageProperties
     [Property]
     public void The_planted_foot_path_keeps_both_legs_whole(AnyStance any)
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _)) return;
+        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _))
+            return;
         // A very high rear foot can leave the bottom on the lower of the two crossings; the hips never rise less than that.
         var hipThere = SplitLinkage.HipAt(any.Body, posture, posture.FrontKnee, posture.RearKnee)!.Value;
-        if (any.Stance.RearRaiseMetres <= 0.1) Same(posture.Points.Hip.Y, hipThere.Y);
+        if (any.Stance.RearRaiseMetres <= 0.1)
+            Same(posture.Points.Hip.Y, hipThere.Y);
         Assert.True(hipThere.Y >= posture.Points.Hip.Y - 1e-9);
         foreach (var hip in SplitLinkage.PlantedPath(any.Body, posture, Deg(20), Deg(25)))
         {
@@ -138,7 +189,18 @@ public sealed class LinkageProperties
     [Fact]
     public void What_a_surface_does_to_the_rear_leg()
     {
-        SplitPosture At(double rear, RearFoot rule) => SplitLinkage.Solve(Middle, new SplitStance(Angle.Zero, Angle.Zero, SplitStance.OnPadMetres, Angle.Zero, RearRaiseMetres: rear, RearFoot: rule));
+        SplitPosture At(double rear, RearFoot rule) =>
+            SplitLinkage.Solve(
+                Middle,
+                new SplitStance(
+                    Angle.Zero,
+                    Angle.Zero,
+                    SplitStance.OnPadMetres,
+                    Angle.Zero,
+                    RearRaiseMetres: rear,
+                    RearFoot: rule
+                )
+            );
         var toe = new RearFoot.BigToe(Deg(70));
         Assert.Equal(45, At(0.06 * 1.75, toe).RearAnkle!.Value.Degrees, 1.5);
         Assert.Equal(135, At(0.13 * 1.75, toe).RearKnee.Degrees, 2.0);
@@ -148,9 +210,16 @@ public sealed class LinkageProperties
     [Fact]
     public void More_big_toe_shortens_the_stance_by_little_and_a_raised_front_foot_leaves_it_alone()
     {
-        double Length(double toe) => SplitLinkage.Solve(Middle, new SplitStance(Angle.Zero, Angle.Zero, 0.065, Angle.Zero, RearFoot: new RearFoot.BigToe(Deg(toe)))).StanceMetres;
+        double Length(double toe) =>
+            SplitLinkage
+                .Solve(
+                    Middle,
+                    new SplitStance(Angle.Zero, Angle.Zero, 0.065, Angle.Zero, RearFoot: new RearFoot.BigToe(Deg(toe)))
+                )
+                .StanceMetres;
         Assert.Equal(0.024, Math.Abs(Length(60) - Length(50)), 0.004);
-        Angle Toe(double front) => SplitLinkage.Solve(Middle, new SplitStance(Angle.Zero, Angle.Zero, 0.065, Angle.Zero, front)).BigToe;
+        Angle Toe(double front) =>
+            SplitLinkage.Solve(Middle, new SplitStance(Angle.Zero, Angle.Zero, 0.065, Angle.Zero, front)).BigToe;
         Assert.Equal(Toe(0).Degrees, Toe(0.2).Degrees, 1e-9);
     }
 
@@ -167,21 +236,71 @@ public sealed class LinkageProperties
     [Fact]
     public void Trends_of_load_that_hold_whatever_the_numbers()
     {
-        SplitLoad At(double shin, double lean, Load load, double pressure = Pressure.Instep, ForceRule? force = null, double front = 0) =>
-            SplitLoading.Of(Middle, SplitLinkage.Solve(Middle, new SplitStance(Deg(shin), Angle.Zero, 0.065, Deg(lean), front, RearFoot: new RearFoot.BigToe(Deg(60)))), load, pressure, force);
+        SplitLoad At(
+            double shin,
+            double lean,
+            Load load,
+            double pressure = Pressure.Instep,
+            ForceRule? force = null,
+            double front = 0
+        ) =>
+            SplitLoading.Of(
+                Middle,
+                SplitLinkage.Solve(
+                    Middle,
+                    new SplitStance(
+                        Deg(shin),
+                        Angle.Zero,
+                        0.065,
+                        Deg(lean),
+                        front,
+                        RearFoot: new RearFoot.BigToe(Deg(60))
+                    )
+                ),
+                load,
+                pressure,
+                force
+            );
         var (upright, forward) = (At(0, 10, Load.None), At(20, 10, Load.None));
-        Assert.True(forward.Front.Knee > upright.Front.Knee && forward.Front.Hip < upright.Front.Hip, "shin forward: knee up, hip down");
-        Assert.True(At(0, 25, Load.None).FrontShare > upright.FrontShare && At(0, 25, Load.None).Front.Hip > upright.Front.Hip, "lean: share and hip up");
+        Assert.True(
+            forward.Front.Knee > upright.Front.Knee && forward.Front.Hip < upright.Front.Hip,
+            "shin forward: knee up, hip down"
+        );
+        Assert.True(
+            At(0, 25, Load.None).FrontShare > upright.FrontShare && At(0, 25, Load.None).Front.Hip > upright.Front.Hip,
+            "lean: share and hip up"
+        );
         var (instep, ball) = (At(20, 25, Load.None), At(20, 25, Load.None, Pressure.Ball));
-        Assert.True(ball.Front.Ankle > instep.Front.Ankle && ball.Front.Knee < instep.Front.Knee && ball.FrontShare < instep.FrontShare, "pressure at the ball");
+        Assert.True(
+            ball.Front.Ankle > instep.Front.Ankle
+                && ball.Front.Knee < instep.Front.Knee
+                && ball.FrontShare < instep.FrontShare,
+            "pressure at the ball"
+        );
         Assert.True(upright.Front.Knee <= 0, "a vertical force and a vertical shin leave the knee nothing");
-        Assert.True(At(0, 10, Load.None, force: new ForceRule.Tilted(Deg(-9))).Front.Knee > 0, "a backward tilt gives it something");
+        Assert.True(
+            At(0, 10, Load.None, force: new ForceRule.Tilted(Deg(-9))).Front.Knee > 0,
+            "a backward tilt gives it something"
+        );
         Assert.Equal(55.6, 100 * At(15, 0, Load.None).FrontShare, 0.05);
         Assert.Equal(58.3, 100 * At(15, 0, Load.None, front: 0.2).FrontShare, 0.05);
-        Assert.True(Math.Abs(At(10, 10, Load.None, front: 0.2).FrontShare - At(10, 10, Load.None).FrontShare) < 0.05, "a raised front foot hardly moves the share");
-        var (aimedUpright, aimedLean) = (At(20, 10, Load.None, Pressure.Ball, ForceRule.RearPush), At(20, 30, Load.None, Pressure.Ball, ForceRule.RearPush));
-        Assert.True(aimedLean.Front.Shares().Hip > aimedUpright.Front.Shares().Hip, "with an aimed rear force a lean moves work to the hip");
-        var range = SplitLoading.ShareRange(Middle, SplitLinkage.Solve(Middle, new SplitStance(Deg(10), Angle.Zero, 0.065, Deg(10))), Load.None);
+        Assert.True(
+            Math.Abs(At(10, 10, Load.None, front: 0.2).FrontShare - At(10, 10, Load.None).FrontShare) < 0.05,
+            "a raised front foot hardly moves the share"
+        );
+        var (aimedUpright, aimedLean) = (
+            At(20, 10, Load.None, Pressure.Ball, ForceRule.RearPush),
+            At(20, 30, Load.None, Pressure.Ball, ForceRule.RearPush)
+        );
+        Assert.True(
+            aimedLean.Front.Shares().Hip > aimedUpright.Front.Shares().Hip,
+            "with an aimed rear force a lean moves work to the hip"
+        );
+        var range = SplitLoading.ShareRange(
+            Middle,
+            SplitLinkage.Solve(Middle, new SplitStance(Deg(10), Angle.Zero, 0.065, Deg(10))),
+            Load.None
+        );
         Assert.InRange(range.Most - range.Least, 0.10, 0.30);
     }
 

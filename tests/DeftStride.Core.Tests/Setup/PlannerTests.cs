@@ -11,10 +11,22 @@ public sealed class PlannerTests
 {
     private static readonly StudioKit Usual = new([0.30, 0.45], [0.02, 0.02, 0.05], [0.02, 0.05], [5, 10, 15], 0.25);
 
-    private static SplitPlan Plan(double stature, SchoolCode school, SplitForm form, RangeOfMotion? range = null, StudioKit? kit = null)
+    private static SplitPlan Plan(
+        double stature,
+        SchoolCode school,
+        SplitForm form,
+        RangeOfMotion? range = null,
+        StudioKit? kit = null
+    )
     {
         var (body, ranges, things) = (Body.From(new(stature)), range ?? RangeOfMotion.Assumed, kit ?? Usual);
-        return SetupPlanner.Plan(body, SetupPlanner.Start(body, school, form, ranges, ranges, things), ranges, ranges, things);
+        return SetupPlanner.Plan(
+            body,
+            SetupPlanner.Start(body, school, form, ranges, ranges, things),
+            ranges,
+            ranges,
+            things
+        );
     }
 
     [Theory]
@@ -29,7 +41,10 @@ public sealed class PlannerTests
             foreach (var form in Enum.GetValues<SplitForm>())
             {
                 var plan = Plan(stature, school, form);
-                Assert.True(plan.Fits || plan.Changes.Count > 0 || plan.Conflict is not null, $"{stature} {school} {form}");
+                Assert.True(
+                    plan.Fits || plan.Changes.Count > 0 || plan.Conflict is not null,
+                    $"{stature} {school} {form}"
+                );
                 Assert.InRange(plan.Posture.StanceMetres / stature, 0.2, 0.75);
                 Assert.Contains(plan.Card, l => l.Id == "stance" && l.Value.EndsWith(" cm", StringComparison.Ordinal));
                 Assert.True(plan.Estimated);
@@ -56,9 +71,20 @@ public sealed class PlannerTests
             Assert.True(plan.Fits, $"{stature}");
             var height = plan.Posture.Stance.RearRaiseMetres;
             Assert.InRange(height, 0.02, (SetupPlanner.RearBallMost * stature) + 0.005);
-            var next = Usual.Heights().FirstOrDefault(h => h.Metres > height + 0.001 && h.Metres <= (SetupPlanner.RearBallMost * stature) + 0.005);
-            if (next is null) continue;
-            var higher = SplitLinkage.Solve(Body.From(new(stature)), plan.Posture.Stance with { RearRaiseMetres = next.Metres });
+            var next = Usual
+                .Heights()
+                .FirstOrDefault(h =>
+                    h.Metres > height + 0.001 && h.Metres <= (SetupPlanner.RearBallMost * stature) + 0.005
+                );
+            if (next is null)
+                continue;
+            var higher = SplitLinkage.Solve(
+                Body.From(new(stature)),
+                plan.Posture.Stance with
+                {
+                    RearRaiseMetres = next.Metres,
+                }
+            );
             Assert.Contains(Demand.Of(higher, RangeOfMotion.Assumed, RangeOfMotion.Assumed), d => d.Exceeds);
         }
     }
@@ -66,11 +92,21 @@ public sealed class PlannerTests
     [Fact]
     public void A_taller_client_gets_a_longer_stance_a_higher_box_and_a_different_raise()
     {
-        var (small, tall) = (Plan(1.62, SchoolCode.VerticalShin, SplitForm.ToPad), Plan(1.88, SchoolCode.VerticalShin, SplitForm.ToPad));
+        var (small, tall) = (
+            Plan(1.62, SchoolCode.VerticalShin, SplitForm.ToPad),
+            Plan(1.88, SchoolCode.VerticalShin, SplitForm.ToPad)
+        );
         Assert.InRange(tall.Posture.StanceMetres - small.Posture.StanceMetres, 0.07, 0.15);
-        StepPlan Step(double stature) => StepPlan.For(Body.From(new(stature)), RangeOfMotion.Assumed, StudioKit.Unknown);
+        StepPlan Step(double stature) =>
+            StepPlan.For(Body.From(new(stature)), RangeOfMotion.Assumed, StudioKit.Unknown);
         Assert.InRange(Step(1.88).Height.Metres - Step(1.62).Height.Metres, 0.04, 0.08);
-        double Rear(double stature) => Plan(stature, SchoolCode.Inclined, SplitForm.RearInstep, kit: StudioKit.Unknown).Posture.Stance.RearRaiseMetres;
+        double Rear(double stature) =>
+            Plan(
+                stature,
+                SchoolCode.Inclined,
+                SplitForm.RearInstep,
+                kit: StudioKit.Unknown
+            ).Posture.Stance.RearRaiseMetres;
         Assert.True(Rear(1.88) > Rear(1.62));
     }
 
@@ -80,7 +116,14 @@ public sealed class PlannerTests
         var stiff = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.AnkleBend] = Deg(22) });
         var body = Body.From(new(1.75));
         // What the school would like with an ordinary ankle.
-        var wanted = SetupPlanner.Start(body, SchoolCode.KneeForward, SplitForm.ToPad, RangeOfMotion.Assumed, stiff, Usual);
+        var wanted = SetupPlanner.Start(
+            body,
+            SchoolCode.KneeForward,
+            SplitForm.ToPad,
+            RangeOfMotion.Assumed,
+            stiff,
+            Usual
+        );
         var plan = SetupPlanner.Plan(body, wanted, stiff, stiff, Usual);
         Assert.False(plan.Fits);
         Assert.Equal(DemandedJoint.FrontAnkle, plan.Binding.Joint);
@@ -90,7 +133,11 @@ public sealed class PlannerTests
         Assert.Equal("Put a wedge of 9° under the front heel.", wedge.Sentence(Tape.Centimetres));
         Assert.Contains("tried without again", wedge.Costs(plan.Posture, Tape.Centimetres), StringComparison.Ordinal);
         var shorter = plan.Changes.First(c => c.Lever == SetupLever.Stance);
-        Assert.Contains($"front shin {plan.Posture.Stance.FrontShin} → {shorter.Stance.FrontShin}", shorter.Costs(plan.Posture, Tape.Centimetres), StringComparison.Ordinal);
+        Assert.Contains(
+            $"front shin {plan.Posture.Stance.FrontShin} → {shorter.Stance.FrontShin}",
+            shorter.Costs(plan.Posture, Tape.Centimetres),
+            StringComparison.Ordinal
+        );
         var stood = SetupPlanner.Plan(body, wedge.Stance, stiff, stiff, Usual);
         Assert.True(stood.Fits);
         Assert.Contains(stood.Roundings, r => r.Sentence.Contains("10°", StringComparison.Ordinal) && !r.Matters);
@@ -101,10 +148,17 @@ public sealed class PlannerTests
     [Fact]
     public void Two_limits_in_each_others_way_are_named_with_what_would_suit()
     {
-        var rigid = new RangeOfMotion(new Dictionary<RangeTest, Angle>
-        {
-            [RangeTest.AnkleBend] = Deg(5), [RangeTest.BigToe] = Deg(20), [RangeTest.RearAnkle] = Deg(12), [RangeTest.HipExtension] = Deg(-10), [RangeTest.HipFlexion] = Deg(70), [RangeTest.RearKnee] = Deg(85),
-        });
+        var rigid = new RangeOfMotion(
+            new Dictionary<RangeTest, Angle>
+            {
+                [RangeTest.AnkleBend] = Deg(5),
+                [RangeTest.BigToe] = Deg(20),
+                [RangeTest.RearAnkle] = Deg(12),
+                [RangeTest.HipExtension] = Deg(-10),
+                [RangeTest.HipFlexion] = Deg(70),
+                [RangeTest.RearKnee] = Deg(85),
+            }
+        );
         var body = Body.From(new(1.75));
         var posture = SplitLinkage.Solve(body, new SplitStance(Deg(30), Deg(10), SplitStance.OnPadMetres, Deg(5)));
         var conflict = SetupConflict.Of(body, posture, rigid, rigid);
@@ -127,14 +181,16 @@ public sealed class PlannerTests
         var advice = Assert.Single(plan.Advice);
         Assert.Contains("would suit", advice.Sentence, StringComparison.Ordinal);
         Assert.Equal(off > StepPlan.KneeSpread, advice.Matters);
-        if (off > Deg(1)) Assert.Contains("instead of 90°", advice.Sentence, StringComparison.Ordinal);
+        if (off > Deg(1))
+            Assert.Contains("instead of 90°", advice.Sentence, StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_step_down_starts_low_and_bends_the_knee_more_from_higher_up()
     {
         var body = Body.From(new(1.75));
-        StepPlan From(double box, StudioKit? kit = null) => StepPlan.Down(body, RangeOfMotion.Assumed, kit ?? StudioKit.Unknown, box);
+        StepPlan From(double box, StudioKit? kit = null) =>
+            StepPlan.Down(body, RangeOfMotion.Assumed, kit ?? StudioKit.Unknown, box);
         Assert.Equal(0.10, From(0.10).Height.Metres, 1e-9);
         Assert.Empty(From(0.10).Advice);
         Assert.InRange(From(0.10).Step.KneeFlexion.Degrees, 25, 60);
@@ -143,14 +199,20 @@ public sealed class PlannerTests
         var high = From(0.10, new StudioKit([0.30, 0.45], [], [], [], null));
         Assert.Equal(0.30, high.Height.Metres, 1e-9);
         Assert.Contains(high.Advice, a => a.Matters && a.Sentence.Contains("Hold a support", StringComparison.Ordinal));
-        Assert.All(Exercise.All.Where(e => e.StartBoxMetres is not null), e => Assert.True(e.NeedsBox && e.StartBoxMetres <= 0.20));
+        Assert.All(
+            Exercise.All.Where(e => e.StartBoxMetres is not null),
+            e => Assert.True(e.NeedsBox && e.StartBoxMetres <= 0.20)
+        );
     }
 
     [Fact]
     public void A_tight_hip_caps_the_box()
     {
         var tight = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.HipFlexion] = Deg(75) });
-        Assert.Contains(StepPlan.For(Body.From(new(1.75)), tight, StudioKit.Unknown).Advice, a => a.Matters && a.Sentence.Contains("lower box", StringComparison.Ordinal));
+        Assert.Contains(
+            StepPlan.For(Body.From(new(1.75)), tight, StudioKit.Unknown).Advice,
+            a => a.Matters && a.Sentence.Contains("lower box", StringComparison.Ordinal)
+        );
         Assert.Empty(StepPlan.For(Body.From(new(1.75)), RangeOfMotion.Assumed, StudioKit.Unknown).Advice);
     }
 
@@ -175,7 +237,11 @@ public sealed class PlannerTests
     {
         Assert.Equal(centimetres, Tape.Centimetres.Length(metres));
         Assert.Equal(inches, Tape.Inches.Length(metres));
-        Assert.EndsWith(" in", StepPlan.For(Body.From(new(1.75)), RangeOfMotion.Assumed, Usual with { Tape = Tape.Inches }).Card[0].Value, StringComparison.Ordinal);
+        Assert.EndsWith(
+            " in",
+            StepPlan.For(Body.From(new(1.75)), RangeOfMotion.Assumed, Usual with { Tape = Tape.Inches }).Card[0].Value,
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]
@@ -183,8 +249,18 @@ public sealed class PlannerTests
     {
         var body = Body.From(new(1.75));
         var stance = new SplitStance(Deg(5), Angle.Zero, SplitStance.OnPadMetres, Deg(8), FrontRaiseMetres: 0.08);
-        var plan = SetupPlanner.Plan(body, stance, RangeOfMotion.Assumed, RangeOfMotion.Assumed, new StudioKit([], [0.05], [], [], null));
+        var plan = SetupPlanner.Plan(
+            body,
+            stance,
+            RangeOfMotion.Assumed,
+            RangeOfMotion.Assumed,
+            new StudioKit([], [0.05], [], [], null)
+        );
         var rounding = Assert.Single(plan.Roundings);
-        Assert.Contains("Wanted under the front foot: 8 cm. Nearest in this studio: 5 cm (one plate)", rounding.Sentence, StringComparison.Ordinal);
+        Assert.Contains(
+            "Wanted under the front foot: 8 cm. Nearest in this studio: 5 cm (one plate)",
+            rounding.Sentence,
+            StringComparison.Ordinal
+        );
     }
 }

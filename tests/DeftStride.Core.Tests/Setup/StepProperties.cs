@@ -16,17 +16,23 @@ public sealed record AnyStep(Body Body, Angle Knee, Angle Shin, Angle FloorLean,
 public static class Steps
 {
     /// <summary>The generator.</summary>
-    public static Arbitrary<AnyStep> Any() => (
-        from stature in Gen.Choose(1400, 2150)
-        from thighPart in Gen.Choose(93, 107)
-        from knee in Gen.Choose(500, 1200)
-        from shin in Gen.Choose(-50, 250)
-        from lean in Gen.Choose(0, 100)
-        from boxes in Gen.Elements<double[]>([0.30, 0.45], [0.20], [0.40, 0.50, 0.60], [0.15, 0.30, 0.45])
-        from plates in Gen.Elements<double[]>([], [0.02], [0.02, 0.02, 0.05], [0.01, 0.02, 0.03, 0.05, 0.05])
-        select new AnyStep(
-            Body.From(new(stature / 1000.0, null, null, 0.245 * stature / 1000.0 * thighPart / 100.0)), Deg(knee / 10.0), Deg(shin / 10.0), Deg(lean / 10.0),
-            new StudioKit(boxes, plates, [], [], null))).ToArbitrary();
+    public static Arbitrary<AnyStep> Any() =>
+        (
+            from stature in Gen.Choose(1400, 2150)
+            from thighPart in Gen.Choose(93, 107)
+            from knee in Gen.Choose(500, 1200)
+            from shin in Gen.Choose(-50, 250)
+            from lean in Gen.Choose(0, 100)
+            from boxes in Gen.Elements<double[]>([0.30, 0.45], [0.20], [0.40, 0.50, 0.60], [0.15, 0.30, 0.45])
+            from plates in Gen.Elements<double[]>([], [0.02], [0.02, 0.02, 0.05], [0.01, 0.02, 0.03, 0.05, 0.05])
+            select new AnyStep(
+                Body.From(new(stature / 1000.0, null, null, 0.245 * stature / 1000.0 * thighPart / 100.0)),
+                Deg(knee / 10.0),
+                Deg(shin / 10.0),
+                Deg(lean / 10.0),
+                new StudioKit(boxes, plates, [], [], null)
+            )
+        ).ToArbitrary();
 }
 
 [Properties(Arbitrary = [typeof(Steps)], MaxTest = 800)]
@@ -37,14 +43,19 @@ public sealed class StepProperties
     {
         var step = StepLinkage.ForFlexion(any.Body, any.Knee, any.Shin, 0.01, any.FloorLean);
         // From the box alone the hip is taken to be behind the ankle, as it is when a step begins.
-        var reach = (any.Body.Thigh * Math.Cos(step.FrontThigh.Radians)) - (any.Body.Shank * Math.Sin(any.Shin.Radians));
-        if (reach < 0) return;
+        var reach =
+            (any.Body.Thigh * Math.Cos(step.FrontThigh.Radians)) - (any.Body.Shank * Math.Sin(any.Shin.Radians));
+        if (reach < 0)
+            return;
         Assert.True(StepLinkage.TryForBox(any.Body, any.Knee, step.BoxMetres, out var byBox, 0.01, any.FloorLean));
         Assert.Equal(any.Shin.Degrees, byBox.Shin.Degrees, 1e-6);
         Assert.Equal(step.ToeGapMetres, byBox.ToeGapMetres, 1e-9);
         // Two thighs reach the same height, one above and one below level; bodies step with the one that is not folded past it.
-        if (step.FrontThigh.Degrees is < -89 or > 89) return;
-        Assert.True(StepLinkage.TryForBoxAndShin(any.Body, step.BoxMetres, any.Shin, out var byShin, 0.01, any.FloorLean));
+        if (step.FrontThigh.Degrees is < -89 or > 89)
+            return;
+        Assert.True(
+            StepLinkage.TryForBoxAndShin(any.Body, step.BoxMetres, any.Shin, out var byShin, 0.01, any.FloorLean)
+        );
         Assert.Equal(any.Knee.Degrees, byShin.KneeFlexion.Degrees, 1e-6);
     }
 
@@ -63,7 +74,9 @@ public sealed class StepProperties
     }
 
     [Property]
-    public void The_plan_takes_a_height_that_can_be_built_and_no_other_gives_the_knee_with_a_more_usual_shin(AnyStep any)
+    public void The_plan_takes_a_height_that_can_be_built_and_no_other_gives_the_knee_with_a_more_usual_shin(
+        AnyStep any
+    )
     {
         var plan = StepPlan.For(any.Body, RangeOfMotion.Assumed, any.Kit);
         Assert.Contains(any.Kit.Heights(), h => Math.Abs(h.Metres - plan.Height.Metres) < 1e-9);
@@ -71,13 +84,23 @@ public sealed class StepProperties
         var right = (plan.Step.KneeFlexion - StepPlan.KneeAtStart).Abs() < Deg(0.001);
         foreach (var other in any.Kit.Heights().Where(h => h.Metres > 0.05))
         {
-            if (!StepLinkage.TryForBox(any.Body, StepPlan.KneeAtStart, other.Metres, out var step) || step.ToeGapMetres < 0 || step.Shin < Deg(-5) || step.Shin > Deg(18)) continue;
+            if (
+                !StepLinkage.TryForBox(any.Body, StepPlan.KneeAtStart, other.Metres, out var step)
+                || step.ToeGapMetres < 0
+                || step.Shin < Deg(-5)
+                || step.Shin > Deg(18)
+            )
+                continue;
             Assert.True(right, $"{other.Parts} gives a right angle, {plan.Height.Parts} was taken");
-            Assert.True((plan.Step.Shin - StepPlan.UsualShin).Abs() <= (step.Shin - StepPlan.UsualShin).Abs() + Deg(1e-9));
+            Assert.True(
+                (plan.Step.Shin - StepPlan.UsualShin).Abs() <= (step.Shin - StepPlan.UsualShin).Abs() + Deg(1e-9)
+            );
         }
 
-        if (!right) Assert.NotEmpty(plan.Advice);
-        if ((plan.Step.KneeFlexion - StepPlan.KneeAtStart).Abs() > StepPlan.KneeSpread) Assert.Contains(plan.Advice, a => a.Matters);
+        if (!right)
+            Assert.NotEmpty(plan.Advice);
+        if ((plan.Step.KneeFlexion - StepPlan.KneeAtStart).Abs() > StepPlan.KneeSpread)
+            Assert.Contains(plan.Advice, a => a.Matters);
     }
 
     [Property]
@@ -87,7 +110,11 @@ public sealed class StepProperties
         Assert.Equal(heights.Order(), heights);
         Assert.All(heights.Zip(heights.Skip(1)), pair => Assert.True(pair.Second - pair.First > 0.0009));
         foreach (var wanted in new[] { 0.0, 0.07, any.Body.Stature * 0.2, 0.9 })
-            Assert.Equal(heights.Min(h => Math.Abs(h - wanted)), Math.Abs(any.Kit.Nearest(wanted).Metres - wanted), 1e-12);
+            Assert.Equal(
+                heights.Min(h => Math.Abs(h - wanted)),
+                Math.Abs(any.Kit.Nearest(wanted).Metres - wanted),
+                1e-12
+            );
     }
 
     [Fact]

@@ -18,16 +18,35 @@ public sealed class WorkedExampleTests
     [InlineData(1.8, 40, 0, 0.065, 0, 0, 10, 5, "toe 60", 9.84, 120.16, 100.60, 60.00, 40.60, 0.4255, 0.0936)]
     [InlineData(1.75, 10, 20, 0.065, 0, 0.3, 0, 15, "instep", -3.25, 103.25, 109.70, 0.00, null, 0.9642, -0.1247)]
     public void A_split_stance_forward(
-        double stature, double shin, double rearThigh, double knee, double front, double rear, double wedge, double lean, string rule,
-        double thigh, double frontKnee, double rearKnee, double toe, double? rearAnkle, double stance, double pastToe)
+        double stature,
+        double shin,
+        double rearThigh,
+        double knee,
+        double front,
+        double rear,
+        double wedge,
+        double lean,
+        string rule,
+        double thigh,
+        double frontKnee,
+        double rearKnee,
+        double toe,
+        double? rearAnkle,
+        double stance,
+        double pastToe
+    )
     {
-        var posture = SplitLinkage.Solve(Body.From(new(stature)), new SplitStance(Deg(shin), Deg(rearThigh), knee, Deg(lean), front, rear, Deg(wedge), Rule(rule)));
+        var posture = SplitLinkage.Solve(
+            Body.From(new(stature)),
+            new SplitStance(Deg(shin), Deg(rearThigh), knee, Deg(lean), front, rear, Deg(wedge), Rule(rule))
+        );
         Same(thigh, posture.FrontThigh.Degrees);
         Same(frontKnee, posture.FrontKnee.Degrees);
         Same(rearKnee, posture.RearKnee.Degrees);
         Same(toe, posture.BigToe.Degrees);
         Assert.Equal(rearAnkle is null, posture.RearAnkle is null);
-        if (rearAnkle is { } bend) Same(bend, posture.RearAnkle!.Value.Degrees);
+        if (rearAnkle is { } bend)
+            Same(bend, posture.RearAnkle!.Value.Degrees);
         Assert.Equal(stance, posture.StanceMetres, 0.0000501);
         Assert.Equal(pastToe, posture.KneePastToeMetres, 0.0000501);
     }
@@ -37,9 +56,23 @@ public sealed class WorkedExampleTests
     [InlineData(0.6, 0, 0.065, 14.50, 103.33)]
     [InlineData(0.6, 10, 0.065, 24.91, 111.10)]
     [InlineData(0.8, 15, 0.12, 3.16, 88.34)]
-    public void A_split_stance_from_its_length(double stance, double rearThigh, double knee, double shin, double frontKnee)
+    public void A_split_stance_from_its_length(
+        double stance,
+        double rearThigh,
+        double knee,
+        double shin,
+        double frontKnee
+    )
     {
-        Assert.True(SplitLinkage.TryFromStanceLength(Body.From(new(1.75)), stance, new SplitStance(Angle.Zero, Deg(rearThigh), knee, Angle.Zero, RearFoot: Rule("toe 60")), out var posture, out _));
+        Assert.True(
+            SplitLinkage.TryFromStanceLength(
+                Body.From(new(1.75)),
+                stance,
+                new SplitStance(Angle.Zero, Deg(rearThigh), knee, Angle.Zero, RearFoot: Rule("toe 60")),
+                out var posture,
+                out _
+            )
+        );
         Same(shin, posture.Stance.FrontShin.Degrees);
         Same(frontKnee, posture.FrontKnee.Degrees);
         Assert.Equal(stance, posture.StanceMetres, 1e-12);
@@ -69,13 +102,18 @@ public sealed class WorkedExampleTests
 
     internal static Angle Deg(double degrees) => Angle.FromDegrees(degrees);
 
-    internal static RearFoot Rule(string rule) => rule.Split(' ') switch
-    {
-        ["toe", var d] => new RearFoot.BigToe(Deg(double.Parse(d, System.Globalization.CultureInfo.InvariantCulture))),
-        ["ankle", var d] => new RearFoot.Ankle(Deg(double.Parse(d, System.Globalization.CultureInfo.InvariantCulture))),
-        ["instep"] => new RearFoot.Instep(),
-        _ => RearFoot.Usual,
-    };
+    internal static RearFoot Rule(string rule) =>
+        rule.Split(' ') switch
+        {
+            ["toe", var d] => new RearFoot.BigToe(
+                Deg(double.Parse(d, System.Globalization.CultureInfo.InvariantCulture))
+            ),
+            ["ankle", var d] => new RearFoot.Ankle(
+                Deg(double.Parse(d, System.Globalization.CultureInfo.InvariantCulture))
+            ),
+            ["instep"] => new RearFoot.Instep(),
+            _ => RearFoot.Usual,
+        };
 
     private static void Same(double expected, double actual) => Assert.Equal(expected, actual, 0.00501);
 }

@@ -21,35 +21,84 @@ internal static class IntakeEndpoints
         api.MapPost("/ranges", MeasureAsync).WithName("addRange").InTurn();
     }
 
-    public static IntakeDto Of(ClientRecord client) => client.Intake is { } kept ? Json.Read<IntakeDto>(kept) : IntakeDto.Empty;
+    public static IntakeDto Of(ClientRecord client) =>
+        client.Intake is { } kept ? Json.Read<IntakeDto>(kept) : IntakeDto.Empty;
 
     /// <summary>The latest measured range of each test and side; a measurement that was superseded does not count.</summary>
     public static Task<List<RangeFact>> RangesAsync(StudioContext db, Guid clientId, CancellationToken stop) =>
-        db.Ranges.AsNoTracking().Where(r => r.ClientId == clientId && !db.Ranges.Any(n => n.Supersedes == r.Id)).OrderByDescending(r => r.Sequence).ToListAsync(stop);
+        db
+            .Ranges.AsNoTracking()
+            .Where(r => r.ClientId == clientId && !db.Ranges.Any(n => n.Supersedes == r.Id))
+            .OrderByDescending(r => r.Sequence)
+            .ToListAsync(stop);
 
-    public static RangeOfMotion RangeOf(IEnumerable<RangeFact> newestFirst, BodySide side) => new(newestFirst.Where(r => r.Side == side)
-        .GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)));
+    public static RangeOfMotion RangeOf(IEnumerable<RangeFact> newestFirst, BodySide side) =>
+        new(
+            newestFirst
+                .Where(r => r.Side == side)
+                .GroupBy(r => r.Test)
+                .ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees))
+        );
 
-    private static async Task<Ok<IntakeView>> GetAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, CancellationToken stop) =>
-        TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
+    private static async Task<Ok<IntakeView>> GetAsync(
+        Guid id,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        LadderBook ladders,
+        CancellationToken stop
+    ) => TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
 
-    private static async Task<Ok<IntakeView>> ChangeAsync(Guid id, IntakeChange request, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<IntakeView>> ChangeAsync(
+        Guid id,
+        IntakeChange request,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        LadderBook ladders,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(id, stop);
         var goal = Text.Optional("goal", request.Goal);
         var intake = request.Intake with { Guardian = Text.Optional("guardian", request.Intake.Guardian) };
-        if (intake.Minor && intake.Guardian.Length == 0) throw Refusal.BadInput("guardian", "A minor needs a guardian's name before anything is kept.");
-        if (intake.StatureCm is null && (intake.ShankCm ?? intake.ThighCm ?? intake.FootCm) is not null) throw Refusal.BadInput("stature", "Give the stature too: the other lengths are checked against it.");
-        if (intake.StatureCm is null && intake.MassKg is < 25 or > 250) throw Refusal.BadInput("mass", $"A mass of {intake.MassKg:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit.");
+        if (intake.Minor && intake.Guardian.Length == 0)
+            throw Refusal.BadInput("guardian", "A minor needs a guardian's name before anything is kept.");
+        if (intake.StatureCm is null && (intake.ShankCm ?? intake.ThighCm ?? intake.FootCm) is not null)
+            throw Refusal.BadInput("stature", "Give the stature too: the other lengths are checked against it.");
+        if (intake.StatureCm is null && intake.MassKg is < 25 or > 250)
+            throw Refusal.BadInput(
+                "mass",
+                $"A mass of {intake.MassKg:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit."
+            );
         intake.Body();
-        foreach (var pain in intake.Pains) pain.ToCore();
-        if (intake.Pains.GroupBy(p => (p.Leg, p.Role, p.Site)).Any(g => g.Count() > 1)) throw Refusal.BadInput("pains", "One place is marked twice. Keep one of the marks.");
+        foreach (var pain in intake.Pains)
+            pain.ToCore();
+        if (intake.Pains.GroupBy(p => (p.Leg, p.Role, p.Site)).Any(g => g.Count() > 1))
+            throw Refusal.BadInput("pains", "One place is marked twice. Keep one of the marks.");
 
-        await changer.ChangeAsync(request.OperationId, request, client, request.Version, c => (c.Goal, c.Intake) = (goal, Json.Write(intake)), c => new { c.Version }, stop);
+        await changer.ChangeAsync(
+            request.OperationId,
+            request,
+            client,
+            request.Version,
+            c => (c.Goal, c.Intake) = (goal, Json.Write(intake)),
+            c => new { c.Version },
+            stop
+        );
         return TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
     }
 
-    private static async Task<Ok<IntakeView>> MeasureAsync(RangeRequest request, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, FactWriter facts, CancellationToken stop)
+    private static async Task<Ok<IntakeView>> MeasureAsync(
+        RangeRequest request,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        LadderBook ladders,
+        FactWriter facts,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(request.ClientId, stop);
         if (await facts.ExistingAsync<RangeFact>(request.Id, request, stop) is null)
@@ -58,12 +107,27 @@ internal static class IntakeEndpoints
             if (request.Test == RangeTest.AnkleBend)
             {
                 // Every check is judged by the ankle: the newest is kept with the client too, in the same write.
-                if (request.Side == BodySide.Left) client.LeftAnkleDegrees = degrees;
-                else client.RightAnkleDegrees = degrees;
+                if (request.Side == BodySide.Left)
+                    client.LeftAnkleDegrees = degrees;
+                else
+                    client.RightAnkleDegrees = degrees;
                 client.Version++;
             }
 
-            await facts.AddAsync(new RangeFact { Id = request.Id, ClientId = client.Id, Test = request.Test, Side = request.Side, Degrees = degrees, Body = Json.Write(request), Supersedes = request.Supersedes }, request, stop);
+            await facts.AddAsync(
+                new RangeFact
+                {
+                    Id = request.Id,
+                    ClientId = client.Id,
+                    Test = request.Test,
+                    Side = request.Side,
+                    Degrees = degrees,
+                    Body = Json.Write(request),
+                    Supersedes = request.Supersedes,
+                },
+                request,
+                stop
+            );
         }
 
         return TypedResults.Ok(await ViewAsync(client, db, book, ladders, stop));
@@ -75,35 +139,94 @@ internal static class IntakeEndpoints
         double degrees;
         if (request.GapCm is { } gap)
         {
-            if (request.Test != RangeTest.AnkleBend) throw Refusal.BadInput("gap", "Only the knee-to-wall test is read as a gap. Give the others in degrees.");
-            var body = intake.Body() ?? throw Refusal.BadInput("stature", "Give the stature first: the gap alone does not say how far the shin leans.");
-            if (gap is < 0 or > 30) throw Refusal.BadInput("gap", $"A gap of {gap:0.#} cm is not likely. It lies between 0 and 30 cm, from toe tip to wall.");
-            degrees = KneeToWall.ShinLean(gap / 100, body)?.Degrees ?? throw Refusal.BadInput("gap", "A shin that short does not reach a wall that far away. Measure again.");
+            if (request.Test != RangeTest.AnkleBend)
+                throw Refusal.BadInput(
+                    "gap",
+                    "Only the knee-to-wall test is read as a gap. Give the others in degrees."
+                );
+            var body =
+                intake.Body()
+                ?? throw Refusal.BadInput(
+                    "stature",
+                    "Give the stature first: the gap alone does not say how far the shin leans."
+                );
+            if (gap is < 0 or > 30)
+                throw Refusal.BadInput(
+                    "gap",
+                    $"A gap of {gap:0.#} cm is not likely. It lies between 0 and 30 cm, from toe tip to wall."
+                );
+            degrees =
+                KneeToWall.ShinLean(gap / 100, body)?.Degrees
+                ?? throw Refusal.BadInput(
+                    "gap",
+                    "A shin that short does not reach a wall that far away. Measure again."
+                );
         }
-        else degrees = request.Degrees ?? throw Refusal.BadInput("degrees", $"{info.Name}: give the angle as a number of degrees.");
+        else
+            degrees =
+                request.Degrees
+                ?? throw Refusal.BadInput("degrees", $"{info.Name}: give the angle as a number of degrees.");
 
-        return info.Problem(degrees) is { } problem ? throw Refusal.BadInput("degrees", problem) : Math.Round(degrees, 1);
+        return info.Problem(degrees) is { } problem
+            ? throw Refusal.BadInput("degrees", problem)
+            : Math.Round(degrees, 1);
     }
 
-    private static async Task<IntakeView> ViewAsync(ClientRecord client, StudioContext db, CheckBook book, LadderBook ladders, CancellationToken stop)
+    private static async Task<IntakeView> ViewAsync(
+        ClientRecord client,
+        StudioContext db,
+        CheckBook book,
+        LadderBook ladders,
+        CancellationToken stop
+    )
     {
-        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == client.StudioId)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var ranges = await RangesAsync(db, client.Id, stop);
         var intake = Of(client);
-        var choice = FirstChoice.Of(new ChoiceFacts(
-            intake.Goals, intake.TrainingAge, [.. intake.Pains.Select(p => p.ToCore())], RangeOf(ranges, BodySide.Left), RangeOf(ranges, BodySide.Right), [.. LadderBook.Stands((await ladders.WaysAsync([client.Id], stop))[client.Id]).Select(s => s.RungId).Distinct()],
-            (await book.UnclearedAsync(client.Id, stop)).Count));
+        var choice = FirstChoice.Of(
+            new ChoiceFacts(
+                intake.Goals,
+                intake.TrainingAge,
+                [.. intake.Pains.Select(p => p.ToCore())],
+                RangeOf(ranges, BodySide.Left),
+                RangeOf(ranges, BodySide.Right),
+                [
+                    .. LadderBook
+                        .Stands((await ladders.WaysAsync([client.Id], stop))[client.Id])
+                        .Select(s => s.RungId)
+                        .Distinct(),
+                ],
+                (await book.UnclearedAsync(client.Id, stop)).Count
+            )
+        );
         return new IntakeView(
-            client.Id, client.Name, client.Goal, client.Version, intake,
+            client.Id,
+            client.Name,
+            client.Goal,
+            client.Version,
+            intake,
             [.. RangeTestInfo.All.Select(t => new RangeTestView(t.Test, t.Name, t.How, t.Assumed))],
             [.. ranges.Select(r => new RangeView(r.Id, r.Test, r.Side, r.Degrees, r.RecordedAt, coaches[r.CoachId]))],
-            ChoiceView.Of(choice), Estimate(intake.Body()), client.PictureConsentAt is not null, Usual(intake));
+            ChoiceView.Of(choice),
+            Estimate(intake.Body()),
+            client.PictureConsentAt is not null,
+            Usual(intake)
+        );
     }
 
     private static UsualLengths? Usual(IntakeDto intake) =>
-        (intake with { ShankCm = null, ThighCm = null, FootCm = null }).Body() is { } body ? new(100 * body.Shank, 100 * body.Thigh, 100 * body.Foot) : null;
+        (intake with { ShankCm = null, ThighCm = null, FootCm = null }).Body() is { } body
+            ? new(100 * body.Shank, 100 * body.Thigh, 100 * body.Foot)
+            : null;
 
-    private static string Estimate(Body? body) => body is null ? "Nothing can be worked out without a stature."
-        : body.SegmentsMeasured ? FormattableString.Invariant($"Shank {100 * body.Shank:0} cm and thigh {100 * body.Thigh:0} cm, measured.")
-        : FormattableString.Invariant($"Shank {100 * body.Shank:0} cm and thigh {100 * body.Thigh:0} cm are estimated from the stature until they are measured.");
+    private static string Estimate(Body? body) =>
+        body is null ? "Nothing can be worked out without a stature."
+        : body.SegmentsMeasured
+            ? FormattableString.Invariant($"Shank {100 * body.Shank:0} cm and thigh {100 * body.Thigh:0} cm, measured.")
+        : FormattableString.Invariant(
+            $"Shank {100 * body.Shank:0} cm and thigh {100 * body.Thigh:0} cm are estimated from the stature until they are measured."
+        );
 }

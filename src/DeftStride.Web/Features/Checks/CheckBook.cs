@@ -22,7 +22,15 @@ using Microsoft.EntityFrameworkCore;
 namespace DeftStride.Web.Features.Checks;
 
 /// <summary>A check as the core sees it again: judged by the standard that was kept with it.</summary>
-internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, StandardDto Kept, CheckStandard Standard, ReadingContext Context, Look Look, IReadOnlyList<JudgedTrial> Trials)
+internal sealed record JudgedCheck(
+    CheckFact Fact,
+    CheckRequest Request,
+    StandardDto Kept,
+    CheckStandard Standard,
+    ReadingContext Context,
+    Look Look,
+    IReadOnlyList<JudgedTrial> Trials
+)
 {
     /// <summary>
     /// What a change is for: what the look named first, or the measure that differs most between the sides; where nothing
@@ -30,28 +38,53 @@ internal sealed record JudgedCheck(CheckFact Fact, CheckRequest Request, Standar
     /// </summary>
     public TrialTarget? Target(BodySide side)
     {
-        var (finding, first) = (Look.Finding, Look.On("front-shin", side) ?? Look.MustPass.FirstOrDefault(r => r.Side == side));
-        return finding is { MeasureId: { } named, Kind: FindingKind.Outside or FindingKind.Uneven or FindingKind.Unsure }
-            ? new TrialTarget(named, side, finding.Kind == FindingKind.Uneven ? Look.On(named, side == BodySide.Left ? BodySide.Right : BodySide.Left)?.Mean?.Value : null)
-            : first is null ? null : new TrialTarget(first.Measure.Id, side);
+        var (finding, first) = (
+            Look.Finding,
+            Look.On("front-shin", side) ?? Look.MustPass.FirstOrDefault(r => r.Side == side)
+        );
+        return finding
+                is { MeasureId: { } named, Kind: FindingKind.Outside or FindingKind.Uneven or FindingKind.Unsure }
+                ? new TrialTarget(
+                    named,
+                    side,
+                    finding.Kind == FindingKind.Uneven
+                        ? Look.On(named, side == BodySide.Left ? BodySide.Right : BodySide.Left)?.Mean?.Value
+                        : null
+                )
+            : first is null ? null
+            : new TrialTarget(first.Measure.Id, side);
     }
 
     /// <summary>What the next change on a side is held against: the last one that helped stays in force.</summary>
-    public JudgedTrial? Standing(BodySide side) => Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
+    public JudgedTrial? Standing(BodySide side) =>
+        Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
 }
 
 /// <summary>A trial of such a check; the look after the change, or null when the coach judged it by eye.</summary>
 internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, Look? After, TrialJudged Said);
 
 /// <summary>What a trial was found to be at the time.</summary>
-internal sealed record TrialJudged(TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because, string? Cue = null);
+internal sealed record TrialJudged(
+    TrialOutcome Outcome,
+    IReadOnlyList<PartView> Sentence,
+    string Because,
+    string? Cue = null
+);
 
 /// <summary>What the rules look at, where the client is on the ladder of the exercise, where a first look places them, and what was done.</summary>
-internal sealed record SessionFacts(DecisionFacts Facts, Spot? Spot, Placement? Placement, SessionLog? Log, LoadRack Rack)
+internal sealed record SessionFacts(
+    DecisionFacts Facts,
+    Spot? Spot,
+    Placement? Placement,
+    SessionLog? Log,
+    LoadRack Rack
+)
 {
     /// <summary>What moves when an outcome is chosen.</summary>
-    public IReadOnlyList<Move> Moves(DecisionOutcome chosen, IReadOnlyList<BodySide> sides, ProgressOption? way) => 
-        Spot is { Placed: true } at ? Following.Moves(at.Ladder, at.Rung.Id, at.Left, at.Right, chosen, sides, way) : [];
+    public IReadOnlyList<Move> Moves(DecisionOutcome chosen, IReadOnlyList<BodySide> sides, ProgressOption? way) =>
+        Spot is { Placed: true } at
+            ? Following.Moves(at.Ladder, at.Rung.Id, at.Left, at.Right, chosen, sides, way)
+            : [];
 
     /// <summary>The numbers for next time when an outcome is chosen; what was done speaks only where it asks for less.</summary>
     public NextDose? Next(DecisionOutcome chosen, ProgressOption? way) =>
@@ -59,38 +92,76 @@ internal sealed record SessionFacts(DecisionFacts Facts, Spot? Spot, Placement? 
 }
 
 /// <summary>Reads checks and trials back, and everything that follows from them.</summary>
-internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook ladders, StudioExperience experience, TimeProvider clock)
+internal sealed class CheckBook(
+    StudioContext db,
+    StudioScope scope,
+    LadderBook ladders,
+    StudioExperience experience,
+    TimeProvider clock
+)
 {
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
-    public async Task<StandardDto> StandardForAsync(ClientRecord client, Exercise exercise, SchoolCode? chosen, CancellationToken stop)
+    public async Task<StandardDto> StandardForAsync(
+        ClientRecord client,
+        Exercise exercise,
+        SchoolCode? chosen,
+        CancellationToken stop
+    )
     {
         var usual = exercise.UsualSchool ?? SchoolCode.VerticalShin;
-        var (school, source) = chosen is { } c && c != (client.School ?? usual) ? (c, SettingSource.Check)
+        var (school, source) =
+            chosen is { } c && c != (client.School ?? usual) ? (c, SettingSource.Check)
             : client.School is { } own ? (own, SettingSource.Client)
             : (usual, SettingSource.Exercise);
-        var (left, right) = (Ankle(client.LeftAnkleDegrees, client.HeelWedgeDegrees), Ankle(client.RightAnkleDegrees, client.HeelWedgeDegrees));
+        var (left, right) = (
+            Ankle(client.LeftAnkleDegrees, client.HeelWedgeDegrees),
+            Ankle(client.RightAnkleDegrees, client.HeelWedgeDegrees)
+        );
         var choices = BandEndpoints.Choices(await scope.StudioAsync(stop), client, exercise.Id, school);
-        var setup = (await BenchEndpoints.InForceAsync(db, [client.Id], stop))[client.Id].FirstOrDefault(s => s.ExerciseId == exercise.Id);
+        var setup = (await BenchEndpoints.InForceAsync(db, [client.Id], stop))[client.Id]
+            .FirstOrDefault(s => s.ExerciseId == exercise.Id);
         var stance = setup is null ? null : Json.Read<SetupRequest>(setup.Body).Split?.Stance;
         var intake = IntakeEndpoints.Of(client);
         return StandardDto.Of(
-            CheckStandard.For(exercise, new Sourced<School>(School.Of(school), source), left, right, choices, ErrorModel.Default), left, right,
-            intake.StatureCm is { } stature ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm) : null,
+            CheckStandard.For(
+                exercise,
+                new Sourced<School>(School.Of(school), source),
+                left,
+                right,
+                choices,
+                ErrorModel.Default
+            ),
+            left,
+            right,
+            intake.StatureCm is { } stature
+                ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm)
+                : null,
             // The stance keeps how high the rear knee's centre rests; what lies under it is that less the knee's own height.
-            stance is null ? 100 * ReadingContext.Default.PadMetres : Math.Round(Math.Max(0, stance.RearKneeCm - (100 * MeasureReader.KneeCentreHeightMetres)), 1),
-            stance?.RearRaiseCm ?? 0);
+            stance is null
+                ? 100 * ReadingContext.Default.PadMetres
+                : Math.Round(Math.Max(0, stance.RearKneeCm - (100 * MeasureReader.KneeCentreHeightMetres)), 1),
+            stance?.RearRaiseCm ?? 0
+        );
     }
 
     private static AnkleRange Ankle(double? measured, double wedge) =>
-        new(measured is { } degrees ? Angle.FromDegrees(degrees) : AnkleRange.Assumed.Ankle, measured is not null, Angle.FromDegrees(wedge));
+        new(
+            measured is { } degrees ? Angle.FromDegrees(degrees) : AnkleRange.Assumed.Ankle,
+            measured is not null,
+            Angle.FromDegrees(wedge)
+        );
 
     public async Task<JudgedCheck> LoadAsync(Guid checkId, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
-        var fact = await db.Checks.AsNoTracking().FirstOrDefaultAsync(c => c.Id == checkId && c.StudioId == studio.Id, stop)
+        var fact =
+            await db.Checks.AsNoTracking().FirstOrDefaultAsync(c => c.Id == checkId && c.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This check is not kept here. Go back to the client and start a new one.");
-        var trials = await db.Standing().AsNoTracking().Where(t => t.CheckId == checkId)
-            .OrderBy(t => t.Sequence).ToListAsync(stop);
+        var trials = await db.Standing()
+            .AsNoTracking()
+            .Where(t => t.CheckId == checkId)
+            .OrderBy(t => t.Sequence)
+            .ToListAsync(stop);
         return Judge(fact, trials);
     }
 
@@ -101,27 +172,59 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         var standard = kept.ToCore();
         var context = kept.Context(standard);
         var look = LookEndpoints.Look(request.Stills, request.Seen, request.Stated, standard, context);
-        return new JudgedCheck(fact, request, kept, standard, context, look, [.. trials.Select(t => JudgeTrial(t, standard, context))]);
+        return new JudgedCheck(
+            fact,
+            request,
+            kept,
+            standard,
+            context,
+            look,
+            [.. trials.Select(t => JudgeTrial(t, standard, context))]
+        );
     }
 
     private static JudgedTrial JudgeTrial(TrialFact fact, CheckStandard standard, ReadingContext context)
     {
         var request = EarlierForms.Trial(fact.Body);
-        var after = request.ByEye is null ? LookEndpoints.Look(request.Stills, request.Seen, [], standard, context) : null;
+        var after = request.ByEye is null
+            ? LookEndpoints.Look(request.Stills, request.Seen, [], standard, context)
+            : null;
         return new JudgedTrial(fact, request, after, Json.Read<TrialJudged>(fact.Judged));
     }
 
     /// <summary>What was tried with a client, oldest first; up to a place in the order of writes.</summary>
-    public async Task<IReadOnlyList<PastTrial>> PastTrialsAsync(Guid clientId, CancellationToken stop, long until = long.MaxValue) =>
-        [.. (await db.Standing().AsNoTracking().Where(t => t.ClientId == clientId && t.Sequence <= until)
-            .OrderBy(t => t.Sequence).Select(t => new { t.CorrectionId, t.Outcome, t.Sequence }).ToListAsync(stop)).Select(t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)))];
+    public async Task<IReadOnlyList<PastTrial>> PastTrialsAsync(
+        Guid clientId,
+        CancellationToken stop,
+        long until = long.MaxValue
+    ) =>
+        [
+            .. (
+                await db.Standing()
+                    .AsNoTracking()
+                    .Where(t => t.ClientId == clientId && t.Sequence <= until)
+                    .OrderBy(t => t.Sequence)
+                    .Select(t => new
+                    {
+                        t.CorrectionId,
+                        t.Outcome,
+                        t.Sequence,
+                    })
+                    .ToListAsync(stop)
+            ).Select(t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence))),
+        ];
 
     /// <summary>Signs that stand: flagged, not superseded and not cleared.</summary>
     public Task<List<FlagFact>> UnclearedAsync(Guid clientId, CancellationToken stop) =>
-        db.Flags.AsNoTracking().Where(f => f.ClientId == clientId
+        db
+            .Flags.AsNoTracking()
+            .Where(f =>
+                f.ClientId == clientId
                 && !db.Flags.Any(n => n.Supersedes == f.Id)
-                && !db.FlagClearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= Questions.FirstDay))
-            .OrderBy(f => f.Sequence).ToListAsync(stop);
+                && !db.FlagClearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= Questions.FirstDay)
+            )
+            .OrderBy(f => f.Sequence)
+            .ToListAsync(stop);
 
     /// <summary>The look that a client's coach is in the middle of. One that arrived after its check was finished does not count.</summary>
     public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
@@ -130,8 +233,11 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
     /// <summary>The correction to give now, or null when there is none or when a stop sign stands. A cause only when the coach says which it is.</summary>
     public async Task<CorrectionView?> CorrectionAsync(JudgedCheck check, string? cause, CancellationToken stop)
     {
-        if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0) return null;
-        var here = check.Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, WriteOrder.Instant(t.Fact.Sequence))).ToArray();
+        if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0)
+            return null;
+        var here = check
+            .Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, WriteOrder.Instant(t.Fact.Sequence)))
+            .ToArray();
         var past = await PastTrialsAsync(check.Fact.ClientId, stop, check.Fact.Sequence);
         var studio = await scope.StudioAsync(stop);
         var things = BenchEndpoints.KitOf(studio).Things?.ToHashSet();
@@ -139,140 +245,335 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, LadderBook 
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
         var words = CueEndpoints.WordsOf(studio, client);
-        var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains) { Retired = words.Retired, Added = words.Added };
-        return CorrectionChoice.For(check.Look.Finding, facts) is not { } choice ? null
-            : new CorrectionView(choice.Now.Id, choice.Fault.Id, choice.Fault.Name, choice.Fault.CanHurt, choice.Now.Level, choice.Now.Focus, words.Of(choice.Now).Text, words.Of(choice.Now).Owner, await WhyAsync(check, choice, stop), choice.Now.Short,
-                choice.Cause?.Id, [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))], choice.Fault.Disagreement, choice.OnDeck?.Short);
+        var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains)
+        {
+            Retired = words.Retired,
+            Added = words.Added,
+        };
+        return CorrectionChoice.For(check.Look.Finding, facts) is not { } choice
+            ? null
+            : new CorrectionView(
+                choice.Now.Id,
+                choice.Fault.Id,
+                choice.Fault.Name,
+                choice.Fault.CanHurt,
+                choice.Now.Level,
+                choice.Now.Focus,
+                words.Of(choice.Now).Text,
+                words.Of(choice.Now).Owner,
+                await WhyAsync(check, choice, stop),
+                choice.Now.Short,
+                choice.Cause?.Id,
+                [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))],
+                choice.Fault.Disagreement,
+                choice.OnDeck?.Short
+            );
     }
 
     /// <summary>The reason; a change of set-up with the numbers of the card in force, an easier form with the ladder's own fallback.</summary>
     private async Task<string> WhyAsync(JudgedCheck check, CorrectionChoice choice, CancellationToken stop)
     {
-        if (choice.Now.Level == CorrectionLevel.StepDown) return $"{choice.Why} The ladder's easier form: {check.Standard.Exercise.StepBack}";
-        if (choice.Now.Level != CorrectionLevel.SetUp) return choice.Why;
-        var setup = (await BenchEndpoints.InForceAsync(db, [check.Fact.ClientId], stop))[check.Fact.ClientId].FirstOrDefault(s => s.ExerciseId == check.Fact.ExerciseId);
-        var coaches = setup is null ? [] : await db.Coaches.AsNoTracking().Where(c => c.StudioId == check.Fact.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        if (choice.Now.Level == CorrectionLevel.StepDown)
+            return $"{choice.Why} The ladder's easier form: {check.Standard.Exercise.StepBack}";
+        if (choice.Now.Level != CorrectionLevel.SetUp)
+            return choice.Why;
+        var setup = (await BenchEndpoints.InForceAsync(db, [check.Fact.ClientId], stop))[check.Fact.ClientId]
+            .FirstOrDefault(s => s.ExerciseId == check.Fact.ExerciseId);
+        var coaches = setup is null
+            ? []
+            : await db
+                .Coaches.AsNoTracking()
+                .Where(c => c.StudioId == check.Fact.StudioId)
+                .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var card = setup is null ? [] : BenchEndpoints.View(setup, coaches).Card.Take(3).ToArray();
-        return card.Length == 0 ? choice.Why : $"{choice.Why} On the card now: {string.Join("; ", card.Select(l => $"{char.ToLowerInvariant(l.Name[0])}{l.Name[1..]} {l.Value}"))}.";
+        return card.Length == 0
+            ? choice.Why
+            : $"{choice.Why} On the card now: {string.Join("; ", card.Select(l => $"{char.ToLowerInvariant(l.Name[0])}{l.Name[1..]} {l.Value}"))}.";
     }
 
     /// <summary>How often each correction helped in the whole studio.</summary>
     public async Task<IReadOnlyDictionary<string, Experience>> ExperienceAsync(CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
-        return await experience.OfAsync(studio.Id, async () =>
-            (await db.Standing().AsNoTracking().Where(t => t.StudioId == studio.Id).GroupBy(t => new { t.CorrectionId, t.Outcome }).Select(g => new { g.Key.CorrectionId, g.Key.Outcome, Count = g.Count() }).ToListAsync(stop))
-            .GroupBy(t => t.CorrectionId).ToDictionary(g => g.Key, g => new Experience(g.Where(t => t.Outcome == TrialOutcome.Helped).Sum(t => t.Count), g.Sum(t => t.Count))));
+        return await experience.OfAsync(studio.Id, async () => (
+                    await db.Standing()
+                        .AsNoTracking()
+                        .Where(t => t.StudioId == studio.Id)
+                        .GroupBy(t => new { t.CorrectionId, t.Outcome })
+                        .Select(g => new
+                        {
+                            g.Key.CorrectionId,
+                            g.Key.Outcome,
+                            Count = g.Count(),
+                        })
+                        .ToListAsync(stop)
+                ).GroupBy(t => t.CorrectionId).ToDictionary(g => g.Key, g => new Experience(g.Where(t => t.Outcome == TrialOutcome.Helped).Sum(t => t.Count), g.Sum(t => t.Count))));
     }
 
     /// <summary>Everything the rules look at after a session, with where the client is on the ladder.</summary>
-    public async Task<SessionFacts> FactsAsync(JudgedCheck check, Pain? painAfter, Repetitions? counted, LogDto? log, CancellationToken stop)
+    public async Task<SessionFacts> FactsAsync(
+        JudgedCheck check,
+        Pain? painAfter,
+        Repetitions? counted,
+        LogDto? log,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var way = (await ladders.WaysAsync([client.Id], stop, why: true))[client.Id].ToArray();
-        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id].Where(l => l.CheckId != check.Fact.Id).ToArray();
+        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
+            .Where(l => l.CheckId != check.Fact.Id)
+            .ToArray();
         // What this check itself moved does not count while it is decided anew.
-        var own = await db.Decisions.AsNoTracking().Where(d => d.CheckId == check.Fact.Id).Select(d => d.Id).ToListAsync(stop);
+        var own = await db
+            .Decisions.AsNoTracking()
+            .Where(d => d.CheckId == check.Fact.Id)
+            .Select(d => d.Id)
+            .ToListAsync(stop);
         way = [.. way.Where(r => r.DecisionId is not { } d || !own.Contains(d))];
         var rack = await ladders.RackAsync(stop);
         var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), check.Fact.ExerciseId, way, logs, rack);
         var reach = spot is null ? null : await ladders.ReachAsync(client, spot.Ladder, stop);
         var did = log?.ToCore();
-        var repetitions = did is not null && spot is not null ? did.Against(spot.Asked) : did is not null ? did.Against(Prescription.First(DoseRange.Practising, check.Standard.Exercise, rack)) : counted;
+        var repetitions =
+            did is not null && spot is not null ? did.Against(spot.Asked)
+            : did is not null ? did.Against(Prescription.First(DoseRange.Practising, check.Standard.Exercise, rack))
+            : counted;
         var pain = new List<PainReport>();
-        if (check.Request.Pain is { } before) pain.Add(new(before.ToCore("pain"), false));
-        pain.AddRange(check.Trials.Where(t => t.Request.Pain is not null).Select(t => new PainReport(t.Request.Pain!.ToCore("pain"), true)));
-        if ((painAfter ?? did?.Pain) is { } after) pain.Add(new(after, check.Trials.Count > 0));
+        if (check.Request.Pain is { } before)
+            pain.Add(new(before.ToCore("pain"), false));
+        pain.AddRange(
+            check
+                .Trials.Where(t => t.Request.Pain is not null)
+                .Select(t => new PainReport(t.Request.Pain!.ToCore("pain"), true))
+        );
+        if ((painAfter ?? did?.Pain) is { } after)
+            pain.Add(new(after, check.Trials.Count > 0));
 
         // The session before is the last one of the same exercise: two exercises do not prove each other.
-        var previous = await (from d in db.Decisions.AsNoTracking()
-                              join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
-                              where d.ClientId == check.Fact.ClientId && c.ExerciseId == check.Fact.ExerciseId && d.CheckId != check.Fact.Id && d.Sequence < check.Fact.Sequence
-                                  && !db.Decisions.Any(n => n.Supersedes == d.Id)
-                              orderby d.Sequence descending
-                              select new { d.Id, d.CheckId, d.SessionClean, d.LastPain, d.Sequence }).FirstOrDefaultAsync(stop);
+        var previous = await (
+            from d in db.Decisions.AsNoTracking()
+            join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
+            where
+                d.ClientId == check.Fact.ClientId
+                && c.ExerciseId == check.Fact.ExerciseId
+                && d.CheckId != check.Fact.Id
+                && d.Sequence < check.Fact.Sequence
+                && !db.Decisions.Any(n => n.Supersedes == d.Id)
+            orderby d.Sequence descending
+            select new
+            {
+                d.Id,
+                d.CheckId,
+                d.SessionClean,
+                d.LastPain,
+                d.Sequence,
+            }
+        ).FirstOrDefaultAsync(stop);
         // A clean session counts on the rung it was made on; the look that placed the client counts as the first.
-        var counts = previous is not null && (spot?.Last is not { } came || previous.Sequence > came.Sequence || (came.Kind == MoveKind.Placed && came.DecisionId == previous.Id));
-        var failed = previous is null ? [] : await db.Standing().AsNoTracking()
-            .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
-            .Select(t => t.CorrectionId).ToListAsync(stop);
+        var counts =
+            previous is not null
+            && (
+                spot?.Last is not { } came
+                || previous.Sequence > came.Sequence
+                || (came.Kind == MoveKind.Placed && came.DecisionId == previous.Id)
+            );
+        var failed = previous is null
+            ? []
+            : await db.Standing()
+                .AsNoTracking()
+                .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
+                .Select(t => t.CorrectionId)
+                .ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
         var faults = Fault.For(check.Look.Finding)?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
 
         var facts = new DecisionFacts(
             Exercise.Find(check.Fact.ExerciseId) ?? Exercise.SplitSquatToPad,
-            [.. (await UnclearedAsync(check.Fact.ClientId, stop)).Select(f => RedFlag.Find(f.SignId)?.Text ?? f.SignId)],
+            [
+                .. (await UnclearedAsync(check.Fact.ClientId, stop)).Select(f =>
+                    RedFlag.Find(f.SignId)?.Text ?? f.SignId
+                ),
+            ],
             pain,
             new Sourced<int>((await scope.StudioAsync(stop)).PainLimit, SettingSource.Studio),
             check.Request.NextMorning ?? log?.NextMorning,
             check.Look,
-            [.. check.Trials.Select(t => new SessionTrial(t.Fact.CorrectionId, t.Fact.Outcome, t.Request.Side, t.After))],
+            [
+                .. check.Trials.Select(t => new SessionTrial(
+                    t.Fact.CorrectionId,
+                    t.Fact.Outcome,
+                    t.Request.Side,
+                    t.After
+                )),
+            ],
             repetitions,
             previous is null ? null : new PreviousSession(previous.SessionClean && counts, previous.LastPain, failed),
-            CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id)))
+            CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id))
+        )
         {
             AllChecks = await ladders.SettingAsync("standard", client, check.Fact.ExerciseId, stop) == "all",
             StepBackAtOnce = await ladders.SettingAsync("pain", client, check.Fact.ExerciseId, stop) == "step-back",
-            Options = spot is null ? [] : await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(clock.GetUtcNow(), stop), stop),
+            Options = spot is null
+                ? []
+                : await ladders.OptionsAsync(
+                    client,
+                    spot,
+                    reach!,
+                    await scope.TodayAsync(clock.GetUtcNow(), stop),
+                    stop
+                ),
             Below = spot?.Rung.Fallback is { } f ? spot.Ladder.Rung(f) : null,
         };
-        var placement = spot is { Placed: false } ? Placement.Of(spot.Ladder, spot.Rung, check.Look, facts.Trials, pain.LastOrDefault()?.Pain, facts.PainLimit.Value, reach!) : null;
+        var placement = spot is { Placed: false }
+            ? Placement.Of(
+                spot.Ladder,
+                spot.Rung,
+                check.Look,
+                facts.Trials,
+                pain.LastOrDefault()?.Pain,
+                facts.PainLimit.Value,
+                reach!
+            )
+            : null;
         return new SessionFacts(facts, spot, placement, did, rack);
     }
 
     public async Task<CheckView> ViewAsync(JudgedCheck check, CancellationToken stop)
     {
-        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == check.Fact.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var decision = await db.Decisions.AsNoTracking()
-            .Where(d => d.CheckId == check.Fact.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderByDescending(d => d.Sequence).FirstOrDefaultAsync(stop);
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == check.Fact.StudioId)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var decision = await db
+            .Decisions.AsNoTracking()
+            .Where(d => d.CheckId == check.Fact.Id && !db.Decisions.Any(n => n.Supersedes == d.Id))
+            .OrderByDescending(d => d.Sequence)
+            .FirstOrDefaultAsync(stop);
         return View(check, coaches, decision, await CorrectionAsync(check, null, stop));
     }
 
-    public static CheckView View(JudgedCheck check, IReadOnlyDictionary<Guid, string> coaches, DecisionFact? decision, CorrectionView? correction)
+    public static CheckView View(
+        JudgedCheck check,
+        IReadOnlyDictionary<Guid, string> coaches,
+        DecisionFact? decision,
+        CorrectionView? correction
+    )
     {
         var (fact, request) = (check.Fact, check.Request);
         return new CheckView(
-            fact.Id, fact.ClientId, fact.RecordedAt, coaches[fact.CoachId], fact.ExerciseId,
-            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, StandardView.Of(check.Kept), School.Of(fact.School).Name,
-            EarlierForms.Judged(check), request.Stills, request.Felt, FeltWords(request.Felt, check.Standard.Exercise), request.Effort, request.Pain, Questions.Of(request.Pain), request.NextMorning,
-            [.. check.Trials.Select(t => TrialView(check, t))], correction, decision is null ? null : DecisionView(decision, coaches));
+            fact.Id,
+            fact.ClientId,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            fact.ExerciseId,
+            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
+            StandardView.Of(check.Kept),
+            School.Of(fact.School).Name,
+            EarlierForms.Judged(check),
+            request.Stills,
+            request.Felt,
+            FeltWords(request.Felt, check.Standard.Exercise),
+            request.Effort,
+            request.Pain,
+            Questions.Of(request.Pain),
+            request.NextMorning,
+            [.. check.Trials.Select(t => TrialView(check, t))],
+            correction,
+            decision is null ? null : DecisionView(decision, coaches)
+        );
     }
 
     /// <summary>A check as histories show it.</summary>
-    public static PastCheckView Past(JudgedCheck check, IReadOnlyDictionary<Guid, string> coaches, DecisionFact? decision)
+    public static PastCheckView Past(
+        JudgedCheck check,
+        IReadOnlyDictionary<Guid, string> coaches,
+        DecisionFact? decision
+    )
     {
         var (fact, request) = (check.Fact, check.Request);
         return new PastCheckView(
-            fact.Id, fact.RecordedAt, coaches[fact.CoachId], fact.ExerciseId, Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, fact.School, School.Of(fact.School).Name,
-            fact.Brief is { } brief ? Json.Read<PastLookView>(brief) : PastLookView.Of(EarlierForms.Judged(check)), request.Stills, request.Pain, request.NextMorning,
-            [.. check.Trials.Select(t => TrialView(check, t)).Select(t => new PastTrialView(t.Id, t.CorrectionId, t.Short, t.Side, t.MeasureId, t.Outcome, t.After is null ? null : t.After with { Error = [] }, t.Pain))],
-            decision is null ? null : DecisionView(decision, coaches));
+            fact.Id,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            fact.ExerciseId,
+            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
+            fact.School,
+            School.Of(fact.School).Name,
+            fact.Brief is { } brief ? Json.Read<PastLookView>(brief) : PastLookView.Of(EarlierForms.Judged(check)),
+            request.Stills,
+            request.Pain,
+            request.NextMorning,
+            [
+                .. check
+                    .Trials.Select(t => TrialView(check, t))
+                    .Select(t => new PastTrialView(
+                        t.Id,
+                        t.CorrectionId,
+                        t.Short,
+                        t.Side,
+                        t.MeasureId,
+                        t.Outcome,
+                        t.After is null ? null : t.After with { Error = [] },
+                        t.Pain
+                    )),
+            ],
+            decision is null ? null : DecisionView(decision, coaches)
+        );
     }
 
     /// <summary>Felt somewhere else than it should be is a finding of its own.</summary>
-    private static string? FeltWords(FeltDto? felt, Exercise exercise) => felt switch
-    {
-        null => null,
-        { AsExpected: true } => $"Felt where it should be: {string.Join(", ", exercise.Felt)}.",
-        _ => $"Felt in another place: {felt.Where}. Expected: {string.Join(", ", exercise.Felt)}.",
-    };
+    private static string? FeltWords(FeltDto? felt, Exercise exercise) =>
+        felt switch
+        {
+            null => null,
+            { AsExpected: true } => $"Felt where it should be: {string.Join(", ", exercise.Felt)}.",
+            _ => $"Felt in another place: {felt.Where}. Expected: {string.Join(", ", exercise.Felt)}.",
+        };
 
     private static TrialView TrialView(JudgedCheck check, JudgedTrial trial)
     {
         var without = Without.Find(trial.Fact.CorrectionId);
         var correction = without ?? Fault.Find(trial.Fact.CorrectionId)?.Correction;
         var measure = check.Target(trial.Request.Side)?.MeasureId ?? "front-shin";
-        return new TrialView(trial.Fact.Id, correction?.Id ?? trial.Fact.CorrectionId, without is null ? correction?.Short ?? trial.Fact.CorrectionId : $"Without: {without.Short.ToLowerInvariant()}", trial.Said.Cue ?? correction?.Cue ?? "",
-            trial.Request.Side, measure, trial.Fact.Outcome, trial.Said.Sentence, trial.Said.Because,
+        return new TrialView(
+            trial.Fact.Id,
+            correction?.Id ?? trial.Fact.CorrectionId,
+            without is null
+                ? correction?.Short ?? trial.Fact.CorrectionId
+                : $"Without: {without.Short.ToLowerInvariant()}",
+            trial.Said.Cue ?? correction?.Cue ?? "",
+            trial.Request.Side,
+            measure,
+            trial.Fact.Outcome,
+            trial.Said.Sentence,
+            trial.Said.Because,
             trial.After?.On(measure, trial.Request.Side) is { } after ? ResultView.Of(after, true) : null,
-            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null, trial.Request.Stills, trial.Request.Pain, trial.Request.Feels ?? [], correction?.Borrowed == true,
-            correction is { Level: CorrectionLevel.SetUp, Borrowed: false }, without is not null);
+            trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null,
+            trial.Request.Stills,
+            trial.Request.Pain,
+            trial.Request.Feels ?? [],
+            correction?.Borrowed == true,
+            correction is { Level: CorrectionLevel.SetUp, Borrowed: false },
+            without is not null
+        );
     }
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)
     {
         var request = Json.Read<DecisionRequest>(fact.Body);
-        return new DecisionView(fact.Id, fact.CheckId, fact.RecordedAt, coaches[fact.CoachId], Json.Read<RecommendationView>(fact.Judged),
-            fact.Chosen, request.Reason, request.PainAfter, request.Repetitions, request.Log, Questions.Of(fact));
+        return new DecisionView(
+            fact.Id,
+            fact.CheckId,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            Json.Read<RecommendationView>(fact.Judged),
+            fact.Chosen,
+            request.Reason,
+            request.PainAfter,
+            request.Repetitions,
+            request.Log,
+            Questions.Of(fact)
+        );
     }
 }

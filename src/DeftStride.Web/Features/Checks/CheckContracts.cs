@@ -33,15 +33,25 @@ internal sealed record CheckRequest(
     int? Effort,
     PainDto? Pain,
     int? NextMorning,
-    Guid? Supersedes);
+    Guid? Supersedes
+);
 
 /// <summary>
 /// One change tried on one side: pictures after it, or what was seen after it, or the coach's word on what it did; and the
 /// pain if it was asked.
 /// </summary>
 internal sealed record TrialRequest(
-    Guid Id, Guid CheckId, string CorrectionId, BodySide Side, IReadOnlyList<StillDto> Stills, IReadOnlyList<SeenDto> Seen, TrialOutcome? ByEye, PainDto? Pain, Guid? Supersedes,
-    IReadOnlyList<TrialFeel>? Feels = null);
+    Guid Id,
+    Guid CheckId,
+    string CorrectionId,
+    BodySide Side,
+    IReadOnlyList<StillDto> Stills,
+    IReadOnlyList<SeenDto> Seen,
+    TrialOutcome? ByEye,
+    PainDto? Pain,
+    Guid? Supersedes,
+    IReadOnlyList<TrialFeel>? Feels = null
+);
 
 /// <summary>Takes a trial back: it was a slip.</summary>
 internal sealed record TrialWithdrawal(Guid Id);
@@ -51,11 +61,41 @@ internal sealed record CauseView(string Id, string Name, string Test, CauseStand
 
 /// <summary>The one thing to try now, for which cause, and what else it might be.</summary>
 internal sealed record CorrectionView(
-    string Id, string FaultId, string FaultName, bool CanHurt, CorrectionLevel Level, CueFocus Focus, string Cue, CueOwner Words, string Why, string Short, string? CauseId, IReadOnlyList<CauseView> Causes, string Disagreement, string? OnDeck);
+    string Id,
+    string FaultId,
+    string FaultName,
+    bool CanHurt,
+    CorrectionLevel Level,
+    CueFocus Focus,
+    string Cue,
+    CueOwner Words,
+    string Why,
+    string Short,
+    string? CauseId,
+    IReadOnlyList<CauseView> Causes,
+    string Disagreement,
+    string? OnDeck
+);
 
 internal sealed record TrialView(
-    Guid Id, string CorrectionId, string Short, string Cue, BodySide Side, string MeasureId, TrialOutcome Outcome, IReadOnlyList<PartView> Sentence, string Because,
-    ResultView? After, LookView? Again, IReadOnlyList<StillDto> Stills, PainDto? Pain, IReadOnlyList<TrialFeel> Feels, bool Borrowed, bool CanStay, bool Without);
+    Guid Id,
+    string CorrectionId,
+    string Short,
+    string Cue,
+    BodySide Side,
+    string MeasureId,
+    TrialOutcome Outcome,
+    IReadOnlyList<PartView> Sentence,
+    string Because,
+    ResultView? After,
+    LookView? Again,
+    IReadOnlyList<StillDto> Stills,
+    PainDto? Pain,
+    IReadOnlyList<TrialFeel> Feels,
+    bool Borrowed,
+    bool CanStay,
+    bool Without
+);
 
 /// <summary>A check with everything that followed from it.</summary>
 internal sealed record CheckView(
@@ -77,24 +117,72 @@ internal sealed record CheckView(
     int? NextMorning,
     IReadOnlyList<TrialView> Trials,
     CorrectionView? Correction,
-    DecisionView? Decision);
+    DecisionView? Decision
+);
 
 /// <summary>The results of an earlier look that a history shows: what stands, of what must pass and of the three instruments, without the parts of their errors.</summary>
-internal sealed record PastLookView(IReadOnlyList<ResultView> Results, IReadOnlyList<MissingView> Missing, FindingView Finding)
+internal sealed record PastLookView(
+    IReadOnlyList<ResultView> Results,
+    IReadOnlyList<MissingView> Missing,
+    FindingView Finding
+)
 {
-    private static readonly HashSet<string> Instruments = ["front-shin", "knee-offset", "projection", "pelvic-level", "pelvic-change"];
+    private static readonly HashSet<string> Instruments =
+    [
+        "front-shin",
+        "knee-offset",
+        "projection",
+        "pelvic-level",
+        "pelvic-change",
+    ];
 
-    public static PastLookView Of(LookView look) => new([.. look.Results.Where(r => r.Standing && (r.MustPass || Instruments.Contains(r.MeasureId))).Select(r => r with { Error = [] })], look.Missing, look.Finding);
+    public static PastLookView Of(LookView look) =>
+        new(
+            [
+                .. look
+                    .Results.Where(r => r.Standing && (r.MustPass || Instruments.Contains(r.MeasureId)))
+                    .Select(r => r with { Error = [] }),
+            ],
+            look.Missing,
+            look.Finding
+        );
 }
 
 /// <summary>A trial of an earlier look.</summary>
-internal sealed record PastTrialView(Guid Id, string CorrectionId, string Short, BodySide Side, string MeasureId, TrialOutcome Outcome, ResultView? After, PainDto? Pain);
+internal sealed record PastTrialView(
+    Guid Id,
+    string CorrectionId,
+    string Short,
+    BodySide Side,
+    string MeasureId,
+    TrialOutcome Outcome,
+    ResultView? After,
+    PainDto? Pain
+);
 
 /// <summary>An earlier look as histories show it: what it found, its pictures' points, what was tried and decided. The whole of it is a request away.</summary>
 internal sealed record PastCheckView(
-    Guid Id, DateTimeOffset At, string Coach, string ExerciseId, string ExerciseName, SchoolCode School, string SchoolName, PastLookView Look, IReadOnlyList<StillDto> Stills, PainDto? Pain, int? NextMorning,
-    IReadOnlyList<PastTrialView> Trials, DecisionView? Decision);
+    Guid Id,
+    DateTimeOffset At,
+    string Coach,
+    string ExerciseId,
+    string ExerciseName,
+    SchoolCode School,
+    string SchoolName,
+    PastLookView Look,
+    IReadOnlyList<StillDto> Stills,
+    PainDto? Pain,
+    int? NextMorning,
+    IReadOnlyList<PastTrialView> Trials,
+    DecisionView? Decision
+);
 
-internal sealed record DraftRequest(Guid OperationId, long Version, Guid Id, Guid ClientId, [property: MaxLength(256 * 1024)] string Body);
+internal sealed record DraftRequest(
+    Guid OperationId,
+    long Version,
+    Guid Id,
+    Guid ClientId,
+    [property: MaxLength(256 * 1024)] string Body
+);
 
 internal sealed record DraftView(Guid Id, Guid ClientId, long Version, string Body);

@@ -32,7 +32,12 @@ internal static class CheckEndpoints
         api.MapDelete("/drafts/{id:guid}", DropDraftAsync).WithName("dropDraft").InTurn();
     }
 
-    private static async Task<Ok<CheckView>> AddAsync(CheckRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<CheckView>> AddAsync(
+        CheckRequest request,
+        CheckRecorder recorder,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var fact = await recorder.CheckAsync(request, stop);
         return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.Id, stop), stop));
@@ -42,50 +47,102 @@ internal static class CheckEndpoints
         TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(id, stop), stop));
 
     /// <summary>What to try when the coach says which cause it is.</summary>
-    private static async Task<Results<Ok<CorrectionView>, NoContent>> CorrectionAsync(Guid id, string cause, CheckBook book, CancellationToken stop)
+    private static async Task<Results<Ok<CorrectionView>, NoContent>> CorrectionAsync(
+        Guid id,
+        string cause,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var check = await book.LoadAsync(id, stop);
-        if (Fault.All.All(f => f.Causes.All(c => c.Id != cause))) throw Refusal.BadInput("cause", "This is no cause of what was found. Reload the page.");
-        return await book.CorrectionAsync(check, cause, stop) is { } correction ? TypedResults.Ok(correction) : TypedResults.NoContent();
+        if (Fault.All.All(f => f.Causes.All(c => c.Id != cause)))
+            throw Refusal.BadInput("cause", "This is no cause of what was found. Reload the page.");
+        return await book.CorrectionAsync(check, cause, stop) is { } correction
+            ? TypedResults.Ok(correction)
+            : TypedResults.NoContent();
     }
 
     /// <summary>By what the next check of a client would be judged, and everything it asks for.</summary>
-    private static async Task<Ok<StandardView>> StandardAsync(Guid clientId, string exercise, string? school, StudioScope scope, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<StandardView>> StandardAsync(
+        Guid clientId,
+        string exercise,
+        string? school,
+        StudioScope scope,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(clientId, stop);
-        var looked = Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        SchoolCode? chosen = school is null ? null : Names.TryRead<SchoolCode>(school, out var code) ? code : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
+        var looked =
+            Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        SchoolCode? chosen =
+            school is null ? null
+            : Names.TryRead<SchoolCode>(school, out var code) ? code
+            : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
         return TypedResults.Ok(StandardView.Of(await book.StandardForAsync(client, looked, chosen, stop)));
     }
 
-    private static async Task<Ok<CheckView>> TryAsync(TrialRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<CheckView>> TryAsync(
+        TrialRequest request,
+        CheckRecorder recorder,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var fact = await recorder.TrialAsync(request, stop);
         return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
     }
 
-    private static async Task<Ok<CheckView>> WithdrawAsync(Guid id, TrialWithdrawal request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<CheckView>> WithdrawAsync(
+        Guid id,
+        TrialWithdrawal request,
+        CheckRecorder recorder,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var fact = await recorder.WithdrawAsync(id, request, stop);
         return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
     }
 
-    private static async Task<Ok<RecommendationView>> RecommendAsync(Guid id, RecommendationRequest request, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<RecommendationView>> RecommendAsync(
+        Guid id,
+        RecommendationRequest request,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var check = await book.LoadAsync(id, stop);
-        var session = await book.FactsAsync(check, request.PainAfter?.ToCore("painAfter"), request.Repetitions?.ToCore(), request.Log, stop);
+        var session = await book.FactsAsync(
+            check,
+            request.PainAfter?.ToCore("painAfter"),
+            request.Repetitions?.ToCore(),
+            request.Log,
+            stop
+        );
         return TypedResults.Ok(RecommendationView.Of(DecisionRule.Decide(session.Facts), session));
     }
 
-    private static async Task<Ok<CheckView>> DecideAsync(DecisionRequest request, CheckRecorder recorder, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<CheckView>> DecideAsync(
+        DecisionRequest request,
+        CheckRecorder recorder,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var fact = await recorder.DecisionAsync(request, stop);
         return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
     }
 
-    private static Ok<RuleView[]> Rules() => TypedResults.Ok(DecisionRule.InOrder.Select(r => new RuleView(r.Id, r.Name, r.Reason)).ToArray());
+    private static Ok<RuleView[]> Rules() =>
+        TypedResults.Ok(DecisionRule.InOrder.Select(r => new RuleView(r.Id, r.Name, r.Reason)).ToArray());
 
-    private static async Task<Results<Ok<DraftView>, NoContent>> DraftAsync(Guid clientId, StudioScope scope, CheckBook book, CancellationToken stop)
+    private static async Task<Results<Ok<DraftView>, NoContent>> DraftAsync(
+        Guid clientId,
+        StudioScope scope,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(clientId, stop);
         var draft = await book.DraftAsync(client.Id, stop);
@@ -93,28 +150,75 @@ internal static class CheckEndpoints
     }
 
     private static async Task<Ok<DraftView>> KeepDraftAsync(
-        DraftRequest request, StudioContext db, StudioScope scope, CheckBook book, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+        DraftRequest request,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        RecordChanger changer,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         await scope.ClientAsync(request.ClientId, stop);
-        if (await changer.ReplayAsync<DraftView>(request.OperationId, request, stop) is { Found: true } replay) return TypedResults.Ok(replay.Answer!);
-        if (!IsObject(request.Body)) throw Refusal.BadInput("body", "This look cannot be kept as it is. Reload the page and go on.");
-        if (request.Body.Length > LongestDraft) throw Refusal.BadInput("body", "This check has grown too large to keep. Finish it and start a new one.");
-        if (await db.Checks.AnyAsync(c => c.Id == request.Id, stop)) throw Refusal.Conflict("This check is already finished. Reload to see it.");
-        await db.Drafts.Where(d => d.ClientId == request.ClientId && db.Checks.Any(c => c.Id == d.Id)).ExecuteDeleteAsync(stop);
+        if (await changer.ReplayAsync<DraftView>(request.OperationId, request, stop) is { Found: true } replay)
+            return TypedResults.Ok(replay.Answer!);
+        if (!IsObject(request.Body))
+            throw Refusal.BadInput("body", "This look cannot be kept as it is. Reload the page and go on.");
+        if (request.Body.Length > LongestDraft)
+            throw Refusal.BadInput("body", "This check has grown too large to keep. Finish it and start a new one.");
+        if (await db.Checks.AnyAsync(c => c.Id == request.Id, stop))
+            throw Refusal.Conflict("This check is already finished. Reload to see it.");
+        await db
+            .Drafts.Where(d => d.ClientId == request.ClientId && db.Checks.Any(c => c.Id == d.Id))
+            .ExecuteDeleteAsync(stop);
         var draft = await book.DraftAsync(request.ClientId, stop);
         if (draft is not null && draft.Id != request.Id)
-            throw Refusal.Conflict("Another check of this client is already under way. Reload to go on with it.", new Dictionary<string, object?> { ["current"] = View(draft) });
+            throw Refusal.Conflict(
+                "Another check of this client is already under way. Reload to go on with it.",
+                new Dictionary<string, object?> { ["current"] = View(draft) }
+            );
         if (draft is null)
-            return TypedResults.Ok(await changer.CreateAsync(request.OperationId, request,
-                () => Task.FromResult(new DraftRecord { Id = request.Id, ClientId = request.ClientId, Body = request.Body, ChangedAt = clock.GetUtcNow() }), View, stop));
-        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, draft, request.Version, d =>
-        {
-            d.Body = request.Body;
-            d.ChangedAt = clock.GetUtcNow();
-        }, View, stop));
+            return TypedResults.Ok(
+                await changer.CreateAsync(
+                    request.OperationId,
+                    request,
+                    () =>
+                        Task.FromResult(
+                            new DraftRecord
+                            {
+                                Id = request.Id,
+                                ClientId = request.ClientId,
+                                Body = request.Body,
+                                ChangedAt = clock.GetUtcNow(),
+                            }
+                        ),
+                    View,
+                    stop
+                )
+            );
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                request.OperationId,
+                request,
+                draft,
+                request.Version,
+                d =>
+                {
+                    d.Body = request.Body;
+                    d.ChangedAt = clock.GetUtcNow();
+                },
+                View,
+                stop
+            )
+        );
     }
 
-    private static async Task<NoContent> DropDraftAsync(Guid id, StudioContext db, StudioScope scope, CancellationToken stop)
+    private static async Task<NoContent> DropDraftAsync(
+        Guid id,
+        StudioContext db,
+        StudioScope scope,
+        CancellationToken stop
+    )
     {
         var studio = await scope.StudioAsync(stop);
         await db.Drafts.Where(d => d.Id == id && d.StudioId == studio.Id).ExecuteDeleteAsync(stop);

@@ -13,13 +13,43 @@ namespace DeftStride.Web.Features.Checks;
 
 /// <summary>One answer of a check as a line of a table: units in the heads, numbers in invariant form, signs as the measure has them.</summary>
 internal sealed record ExportRow(
-    string Client, string Exercise, string School, string Date, string Coach, string Side, string Measure, string MeasureId, string Moment, double? Value, string Unit, string PlusMeans,
-    double? ErrorReach, double? BandLow, double? BandHigh, string Verdict, bool MustPass, string Source, int Repetitions);
+    string Client,
+    string Exercise,
+    string School,
+    string Date,
+    string Coach,
+    string Side,
+    string Measure,
+    string MeasureId,
+    string Moment,
+    double? Value,
+    string Unit,
+    string PlusMeans,
+    double? ErrorReach,
+    double? BandLow,
+    double? BandHigh,
+    string Verdict,
+    bool MustPass,
+    string Source,
+    int Repetitions
+);
 
 /// <summary>A whole check to take away: everything entered, everything read, and by what it was judged.</summary>
 internal sealed record CheckExportView(
-    string Format, string Client, DateTimeOffset At, string Coach, string Exercise, string School, StandardDto Standard, IReadOnlyList<StillDto> Stills, LookView Look, FeltDto? Felt, int? Effort, PainDto? Pain,
-    IReadOnlyList<TrialView> Trials);
+    string Format,
+    string Client,
+    DateTimeOffset At,
+    string Coach,
+    string Exercise,
+    string School,
+    StandardDto Standard,
+    IReadOnlyList<StillDto> Stills,
+    LookView Look,
+    FeltDto? Felt,
+    int? Effort,
+    PainDto? Pain,
+    IReadOnlyList<TrialView> Trials
+);
 
 /// <summary>Checks in open formats.</summary>
 internal static class CheckExport
@@ -30,11 +60,22 @@ internal static class CheckExport
         api.MapGet("/checks/{id:guid}/export.json", JsonAsync).WithName("exportCheckJson").ExcludeFromDescription();
     }
 
-    private static async Task<FileContentHttpResult> CsvAsync(Guid id, CheckBook book, StudioContext db, CancellationToken stop)
+    private static async Task<FileContentHttpResult> CsvAsync(
+        Guid id,
+        CheckBook book,
+        StudioContext db,
+        CancellationToken stop
+    )
     {
         var (check, client) = await LoadAsync(id, book, db, stop);
         await using var memory = new MemoryStream();
-        await using (var text = new StreamWriter(memory, new System.Text.UTF8Encoding(encoderShouldEmitUTF8Identifier: true), leaveOpen: true))
+        await using (
+            var text = new StreamWriter(
+                memory,
+                new System.Text.UTF8Encoding(encoderShouldEmitUTF8Identifier: true),
+                leaveOpen: true
+            )
+        )
         await using (var csv = new CsvWriter(text, CultureInfo.InvariantCulture))
         {
             csv.Context.TypeConverterCache.AddConverter<string>(new FormulaSafe());
@@ -48,42 +89,94 @@ internal static class CheckExport
     private sealed class FormulaSafe : StringConverter
     {
         public override string? ConvertToString(object? value, IWriterRow row, MemberMapData memberMapData) =>
-            base.ConvertToString(value, row, memberMapData) is { Length: > 0 } text && "=+-@\t\r".Contains(text[0], StringComparison.Ordinal) ? "'" + text : base.ConvertToString(value, row, memberMapData);
+            base.ConvertToString(value, row, memberMapData) is { Length: > 0 } text
+            && "=+-@\t\r".Contains(text[0], StringComparison.Ordinal)
+                ? "'" + text
+                : base.ConvertToString(value, row, memberMapData);
     }
 
-    private static async Task<FileContentHttpResult> JsonAsync(Guid id, CheckBook book, StudioContext db, CancellationToken stop)
+    private static async Task<FileContentHttpResult> JsonAsync(
+        Guid id,
+        CheckBook book,
+        StudioContext db,
+        CancellationToken stop
+    )
     {
         var (check, client) = await LoadAsync(id, book, db, stop);
         var whole = new CheckExportView(
-            "deft-stride-check/1", client, check.At, check.Coach, check.ExerciseName, check.SchoolName, check.Standard.Standard, check.Stills, check.Look, check.Felt, check.Effort, check.Pain, check.Trials);
-        return TypedResults.File(System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(whole, Json.Options), "application/json", $"{Name(check)}.json");
+            "deft-stride-check/1",
+            client,
+            check.At,
+            check.Coach,
+            check.ExerciseName,
+            check.SchoolName,
+            check.Standard.Standard,
+            check.Stills,
+            check.Look,
+            check.Felt,
+            check.Effort,
+            check.Pain,
+            check.Trials
+        );
+        return TypedResults.File(
+            System.Text.Json.JsonSerializer.SerializeToUtf8Bytes(whole, Json.Options),
+            "application/json",
+            $"{Name(check)}.json"
+        );
     }
 
-    private static async Task<(CheckView Check, string Client)> LoadAsync(Guid id, CheckBook book, StudioContext db, CancellationToken stop)
+    private static async Task<(CheckView Check, string Client)> LoadAsync(
+        Guid id,
+        CheckBook book,
+        StudioContext db,
+        CancellationToken stop
+    )
     {
         var check = await book.ViewAsync(await book.LoadAsync(id, stop), stop);
         return (check, await db.Clients.Where(c => c.Id == check.ClientId).Select(c => c.Name).SingleAsync(stop));
     }
 
-    private static IEnumerable<ExportRow> Rows(CheckView check, string client) => check.Look.Results.Select(r =>
-    {
-        var measure = Measure.Find(r.MeasureId)!;
-        double? Rounded(double? value) => value is { } v ? Math.Round(v, 1) : null;
-        return new ExportRow(client, check.ExerciseName, check.SchoolName, check.At.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture), check.Coach, Word(r.Side), measure.Name, measure.Id, Word(r.Moment),
-            Rounded(r.Value), Unit(measure.Unit), measure.Sign, Rounded(r.Reach), r.Band?.Lower, r.Band?.Upper,
-            r.Verdict is { } verdict ? Word(verdict) : "noted", r.MustPass, r.Source == Core.Judging.AnswerSource.Eye ? "seen, not measured" : Word(r.Source), r.Repetitions);
-    });
+    private static IEnumerable<ExportRow> Rows(CheckView check, string client) =>
+        check.Look.Results.Select(r =>
+        {
+            var measure = Measure.Find(r.MeasureId)!;
+            double? Rounded(double? value) => value is { } v ? Math.Round(v, 1) : null;
+            return new ExportRow(
+                client,
+                check.ExerciseName,
+                check.SchoolName,
+                check.At.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
+                check.Coach,
+                Word(r.Side),
+                measure.Name,
+                measure.Id,
+                Word(r.Moment),
+                Rounded(r.Value),
+                Unit(measure.Unit),
+                measure.Sign,
+                Rounded(r.Reach),
+                r.Band?.Lower,
+                r.Band?.Upper,
+                r.Verdict is { } verdict ? Word(verdict) : "noted",
+                r.MustPass,
+                r.Source == Core.Judging.AnswerSource.Eye ? "seen, not measured" : Word(r.Source),
+                r.Repetitions
+            );
+        });
 
-    private static string Unit(MeasureUnit unit) => unit switch
-    {
-        MeasureUnit.Degrees => "deg",
-        MeasureUnit.Centimetres => "cm",
-        MeasureUnit.Percent => "%",
-        MeasureUnit.Seconds => "s",
-        _ => "",
-    };
+    private static string Unit(MeasureUnit unit) =>
+        unit switch
+        {
+            MeasureUnit.Degrees => "deg",
+            MeasureUnit.Centimetres => "cm",
+            MeasureUnit.Percent => "%",
+            MeasureUnit.Seconds => "s",
+            _ => "",
+        };
 
-    private static string Word<T>(T value) where T : struct, Enum => System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString()).Replace('-', ' ');
+    private static string Word<T>(T value)
+        where T : struct, Enum =>
+        System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString()).Replace('-', ' ');
 
     private static string Name(CheckView check) => $"check-{check.ExerciseId}-{check.At:yyyy-MM-dd}";
 }

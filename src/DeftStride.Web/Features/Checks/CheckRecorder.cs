@@ -18,17 +18,33 @@ using Microsoft.EntityFrameworkCore;
 namespace DeftStride.Web.Features.Checks;
 
 /// <summary>Turns what a coach sends into facts: checks, trials and decisions. Judging happens here once and is kept.</summary>
-internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWriter facts, CheckBook book, StudioExperience experience, TimeProvider clock)
+internal sealed class CheckRecorder(
+    StudioContext db,
+    StudioScope scope,
+    FactWriter facts,
+    CheckBook book,
+    StudioExperience experience,
+    TimeProvider clock
+)
 {
     public async Task<CheckFact> CheckAsync(CheckRequest request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<CheckFact>(request.Id, request, stop) is { } kept) return kept;
+        if (await facts.ExistingAsync<CheckFact>(request.Id, request, stop) is { } kept)
+            return kept;
         var client = await scope.ClientAsync(request.ClientId, stop);
-        var exercise = Exercise.Find(request.ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        var exercise =
+            Exercise.Find(request.ExerciseId)
+            ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         request.Pain?.ToCore("pain");
-        if (request.NextMorning is < 0 or > 10) throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
-        if (request.Effort is < 0 or > 10) throw Refusal.BadInput("effort", "Effort goes from 0 (none) to 10 (all there is). Pick a number in between.");
-        if (request.Felt is { AsExpected: false } felt) Text.Required("felt", felt.Where, "Say where it is felt instead.");
+        if (request.NextMorning is < 0 or > 10)
+            throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
+        if (request.Effort is < 0 or > 10)
+            throw Refusal.BadInput(
+                "effort",
+                "Effort goes from 0 (none) to 10 (all there is). Pick a number in between."
+            );
+        if (request.Felt is { AsExpected: false } felt)
+            Text.Required("felt", felt.Where, "Say where it is felt instead.");
         await RefuseStrangePicturesAsync(request.ClientId, request.Stills, stop);
 
         var standard = await book.StandardForAsync(client, exercise, request.School, stop);
@@ -36,87 +52,133 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         var context = standard.Context(core);
         var look = LookEndpoints.Look(request.Stills, request.Seen, request.Stated, core, context);
         if (look.Results.Count == 0)
-            throw Refusal.BadInput("stills", "Nothing can be read yet. Place the first points on at least one side, or say what you see.");
+            throw Refusal.BadInput(
+                "stills",
+                "Nothing can be read yet. Place the first points on at least one side, or say what you see."
+            );
 
         var judged = LookView.Of(look, core, context);
         // The draft ends with the check, whatever version a late keystroke has given it.
         await using var whole = await db.Database.BeginTransactionAsync(stop);
         await db.Drafts.Where(d => d.Id == request.Id).ExecuteDeleteAsync(stop);
-        var check = await facts.AddAsync(new CheckFact
-        {
-            Id = request.Id,
-            ClientId = request.ClientId,
-            ExerciseId = exercise.Id,
-            School = standard.School,
-            Standard = Json.Write(standard),
-            Judged = Json.Write(judged),
-            Brief = Json.Write(PastLookView.Of(judged)),
-            FaultId = Fault.For(look.Finding)?.Id ?? "",
-            Body = Json.Write(request),
-            Supersedes = request.Supersedes,
-        }, request, stop);
+        var check = await facts.AddAsync(
+            new CheckFact
+            {
+                Id = request.Id,
+                ClientId = request.ClientId,
+                ExerciseId = exercise.Id,
+                School = standard.School,
+                Standard = Json.Write(standard),
+                Judged = Json.Write(judged),
+                Brief = Json.Write(PastLookView.Of(judged)),
+                FaultId = Fault.For(look.Finding)?.Id ?? "",
+                Body = Json.Write(request),
+                Supersedes = request.Supersedes,
+            },
+            request,
+            stop
+        );
         await whole.CommitAsync(stop);
         return check;
     }
 
     public async Task<TrialFact> TrialAsync(TrialRequest request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } kept) return kept;
+        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } kept)
+            return kept;
         var check = await book.LoadAsync(request.CheckId, stop);
         var without = Without.Find(request.CorrectionId);
-        if (without is null && Fault.Find(request.CorrectionId) is null) throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
+        if (without is null && Fault.Find(request.CorrectionId) is null)
+            throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
         await RefuseStrangePicturesAsync(check.Fact.ClientId, request.Stills, stop);
         var painAfter = request.Pain?.ToCore("pain");
-        var target = check.Target(request.Side) ?? throw Refusal.BadInput("stills", $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first.");
+        var target =
+            check.Target(request.Side)
+            ?? throw Refusal.BadInput(
+                "stills",
+                $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first."
+            );
         var standing = check.Standing(request.Side);
         var painBefore = (standing?.Request.Pain ?? check.Request.Pain)?.Score;
         var trial = request.ByEye is { } seen
             ? Trial.ByEye(seen, target, painBefore, painAfter?.Score)
-            : Trial.Of(Before(check, standing, target), After(check, request, target), target, painBefore, painAfter?.Score);
+            : Trial.Of(
+                Before(check, standing, target),
+                After(check, request, target),
+                target,
+                painBefore,
+                painAfter?.Score
+            );
 
         // The words it was said in are kept with the trial: they may be changed later.
-        var said = without is not null ? Without.Follows(without, trial.Outcome).Sentence
-            : CueEndpoints.WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop)).Of(Fault.Find(request.CorrectionId)!.Value.Correction).Text;
+        var said = without is not null
+            ? Without.Follows(without, trial.Outcome).Sentence
+            : CueEndpoints
+                .WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop))
+                .Of(Fault.Find(request.CorrectionId)!.Value.Correction)
+                .Text;
         experience.Changed(check.Fact.StudioId);
-        return await facts.AddAsync(new TrialFact
-        {
-            Id = request.Id,
-            ClientId = check.Fact.ClientId,
-            CheckId = request.CheckId,
-            CorrectionId = request.CorrectionId,
-            Outcome = trial.Outcome,
-            Judged = Json.Write(new TrialJudged(trial.Outcome, PartView.Of(trial.Sentence), trial.Because, said)),
-            Body = Json.Write(request),
-            Supersedes = request.Supersedes,
-        }, request, stop);
+        return await facts.AddAsync(
+            new TrialFact
+            {
+                Id = request.Id,
+                ClientId = check.Fact.ClientId,
+                CheckId = request.CheckId,
+                CorrectionId = request.CorrectionId,
+                Outcome = trial.Outcome,
+                Judged = Json.Write(new TrialJudged(trial.Outcome, PartView.Of(trial.Sentence), trial.Because, said)),
+                Body = Json.Write(request),
+                Supersedes = request.Supersedes,
+            },
+            request,
+            stop
+        );
     }
 
     /// <summary>Takes a trial back, while nothing has been decided on it.</summary>
     public async Task<TrialFact> WithdrawAsync(Guid trialId, TrialWithdrawal request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } already) return already;
+        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } already)
+            return already;
         var studio = await scope.StudioAsync(stop);
-        var trial = await db.Standing().AsNoTracking().FirstOrDefaultAsync(t => t.Id == trialId && t.StudioId == studio.Id, stop)
+        var trial =
+            await db.Standing()
+                .AsNoTracking()
+                .FirstOrDefaultAsync(t => t.Id == trialId && t.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This trial is not there any more. Reload to see what was kept.");
-        if (await db.Decisions.AnyAsync(d => d.CheckId == trial.CheckId, stop)) throw Refusal.Conflict("A decision rests on this trial already. Change the decision instead.");
+        if (await db.Decisions.AnyAsync(d => d.CheckId == trial.CheckId, stop))
+            throw Refusal.Conflict("A decision rests on this trial already. Change the decision instead.");
         experience.Changed(studio.Id);
-        return await facts.AddAsync(new TrialFact
-        {
-            Id = request.Id, ClientId = trial.ClientId, CheckId = trial.CheckId, CorrectionId = StandingTrials.Withdrawn, Outcome = TrialOutcome.NoDifference,
-            Judged = trial.Judged, Body = Json.Write(request), Supersedes = trial.Id,
-        }, request, stop);
+        return await facts.AddAsync(
+            new TrialFact
+            {
+                Id = request.Id,
+                ClientId = trial.ClientId,
+                CheckId = trial.CheckId,
+                CorrectionId = StandingTrials.Withdrawn,
+                Outcome = TrialOutcome.NoDifference,
+                Judged = trial.Judged,
+                Body = Json.Write(request),
+                Supersedes = trial.Id,
+            },
+            request,
+            stop
+        );
     }
 
     public async Task<DecisionFact> DecisionAsync(DecisionRequest request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<DecisionFact>(request.Id, request, stop) is { } kept) return kept;
+        if (await facts.ExistingAsync<DecisionFact>(request.Id, request, stop) is { } kept)
+            return kept;
         var check = await book.LoadAsync(request.CheckId, stop);
         var painAfter = request.PainAfter?.ToCore("painAfter");
         var session = await book.FactsAsync(check, painAfter, request.Repetitions?.ToCore(), request.Log, stop);
         var said = DecisionRule.Decide(session.Facts);
         if (said.RuleId != request.RuleId || said.Outcome != request.Recommended)
-            throw Refusal.Conflict("The facts changed since this was shown. Look at the new recommendation, then decide.",
-                new Dictionary<string, object?> { ["current"] = RecommendationView.Of(said, session) });
+            throw Refusal.Conflict(
+                "The facts changed since this was shown. Look at the new recommendation, then decide.",
+                new Dictionary<string, object?> { ["current"] = RecommendationView.Of(said, session) }
+            );
         if (said.Outcome == DecisionOutcome.StopAndRefer && request.Chosen != DecisionOutcome.StopAndRefer)
             throw Refusal.BadInput("chosen", "A stop sign stands. Clear it with a note before deciding anything else.");
         var reason = Text.Optional("reason", request.Reason);
@@ -128,22 +190,31 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
         var way = request.Chosen == DecisionOutcome.Progress ? WayOf(request, session.Facts.Options) : null;
         var view = RecommendationView.Of(said, session);
         await using var whole = await db.Database.BeginTransactionAsync(stop);
-        var decision = await facts.AddAsync(new DecisionFact
-        {
-            Id = request.Id,
-            ClientId = check.Fact.ClientId,
-            CheckId = request.CheckId,
-            RuleId = said.RuleId,
-            Recommended = said.Outcome,
-            Chosen = request.Chosen,
-            SessionClean = said.SessionClean,
-            LastPain = painAfter?.Score ?? session.Log?.Pain?.Score ?? check.Trials.Select(t => t.Request.Pain?.Score).LastOrDefault(s => s is not null) ?? check.Request.Pain?.Score,
-            Judged = Json.Write(view),
-            Body = Json.Write(request),
-            Supersedes = request.Supersedes,
-        }, request, stop);
+        var decision = await facts.AddAsync(
+            new DecisionFact
+            {
+                Id = request.Id,
+                ClientId = check.Fact.ClientId,
+                CheckId = request.CheckId,
+                RuleId = said.RuleId,
+                Recommended = said.Outcome,
+                Chosen = request.Chosen,
+                SessionClean = said.SessionClean,
+                LastPain =
+                    painAfter?.Score
+                    ?? session.Log?.Pain?.Score
+                    ?? check.Trials.Select(t => t.Request.Pain?.Score).LastOrDefault(s => s is not null)
+                    ?? check.Request.Pain?.Score,
+                Judged = Json.Write(view),
+                Body = Json.Write(request),
+                Supersedes = request.Supersedes,
+            },
+            request,
+            stop
+        );
         // Somebody sent the same at the same moment and was first: everything below is theirs already.
-        if (!db.ChangeTracker.Entries<DecisionFact>().Any(e => e.Entity == decision)) return decision;
+        if (!db.ChangeTracker.Entries<DecisionFact>().Any(e => e.Entity == decision))
+            return decision;
         await FollowAsync(request, check, session, said, way, decision, reason, stop);
         await whole.CommitAsync(stop);
         return decision;
@@ -151,90 +222,211 @@ internal sealed class CheckRecorder(StudioContext db, StudioScope scope, FactWri
 
     private static ProgressOption? WayOf(DecisionRequest request, IReadOnlyList<ProgressOption> options)
     {
-        if (options.Count == 0) return null;
-        if (request.Way is not { } index) return options[0];
-        return index >= 0 && index < options.Count && options[index].Open ? options[index] : throw Refusal.BadInput("way", "This way on is not open. Choose another one.");
+        if (options.Count == 0)
+            return null;
+        if (request.Way is not { } index)
+            return options[0];
+        return index >= 0 && index < options.Count && options[index].Open
+            ? options[index]
+            : throw Refusal.BadInput("way", "This way on is not open. Choose another one.");
     }
 
     /// <summary>What follows from a decision, in the same step: where the sides stand, what was done, what is asked for next.</summary>
-    private async Task FollowAsync(DecisionRequest request, JudgedCheck check, SessionFacts session, Recommendation said, ProgressOption? way, DecisionFact decision, string reason, CancellationToken stop)
+    private async Task FollowAsync(
+        DecisionRequest request,
+        JudgedCheck check,
+        SessionFacts session,
+        Recommendation said,
+        ProgressOption? way,
+        DecisionFact decision,
+        string reason,
+        CancellationToken stop
+    )
     {
         IReadOnlyList<FactView> used = [.. said.Facts.Select(f => new FactView(f.Label, f.Value))];
         var rule = DecisionRule.InOrder.Single(r => r.Id == said.RuleId);
-        async Task StepAsync(Ladder ladder, BodySide side, string rungId, MoveKind kind, string sentence) => await facts.AddAsync(new RungFact
-        {
-            Id = Guid.CreateVersion7(clock.GetUtcNow()), ClientId = check.Fact.ClientId, LadderId = ladder.Id, RungId = rungId, Side = side, Kind = kind, DecisionId = decision.Id,
-            Judged = Json.Write(new StepJudged(sentence, rule.Id, rule.Name, reason.Length > 0 ? reason : null, used)), Body = Json.Write(request),
-        }, request, stop);
+        async Task StepAsync(Ladder ladder, BodySide side, string rungId, MoveKind kind, string sentence) =>
+            await facts.AddAsync(
+                new RungFact
+                {
+                    Id = Guid.CreateVersion7(clock.GetUtcNow()),
+                    ClientId = check.Fact.ClientId,
+                    LadderId = ladder.Id,
+                    RungId = rungId,
+                    Side = side,
+                    Kind = kind,
+                    DecisionId = decision.Id,
+                    Judged = Json.Write(
+                        new StepJudged(sentence, rule.Id, rule.Name, reason.Length > 0 ? reason : null, used)
+                    ),
+                    Body = Json.Write(request),
+                },
+                request,
+                stop
+            );
 
         if (session.Placement is { } placed && request.Chosen != DecisionOutcome.StopAndRefer)
         {
-            foreach (var side in new[] { placed.Left, placed.Right }) await StepAsync(placed.Ladder, side.Side, side.Rung.Id, MoveKind.Placed, $"{side.Why} {side.WhyNotNext}");
+            foreach (var side in new[] { placed.Left, placed.Right })
+                await StepAsync(
+                    placed.Ladder,
+                    side.Side,
+                    side.Rung.Id,
+                    MoveKind.Placed,
+                    $"{side.Why} {side.WhyNotNext}"
+                );
         }
 
-        var moves = session.Moves(request.Chosen, said.Outcome == request.Chosen ? said.Sides : [BodySide.Left, BodySide.Right], way);
+        var moves = session.Moves(
+            request.Chosen,
+            said.Outcome == request.Chosen ? said.Sides : [BodySide.Left, BodySide.Right],
+            way
+        );
         foreach (var move in moves)
         {
             var to = session.Spot!.Ladder.Rung(move.To)!;
             var from = session.Spot.Ladder.Rung(move.From)!;
-            await StepAsync(session.Spot.Ladder, move.Side, move.To, move.Kind, move.Kind == MoveKind.Up
-                ? $"Up from “{from.Name}” to “{to.Name}”. {rule.Reason}" : $"Back from “{from.Name}” to “{to.Name}”. {rule.Reason}");
+            await StepAsync(
+                session.Spot.Ladder,
+                move.Side,
+                move.To,
+                move.Kind,
+                move.Kind == MoveKind.Up
+                    ? $"Up from “{from.Name}” to “{to.Name}”. {rule.Reason}"
+                    : $"Back from “{from.Name}” to “{to.Name}”. {rule.Reason}"
+            );
         }
 
-        if (session.Spot is null && request.Log is not null) await LogAloneAsync(request.Log, check, session, said, stop);
-        if (session.Spot is not { } spot || session.Next(request.Chosen, way) is not { } next || (request.Log is null && way is not { Kind: ProgressKind.Dose or ProgressKind.Load })) return;
+        if (session.Spot is null && request.Log is not null)
+            await LogAloneAsync(request.Log, check, session, said, stop);
+        if (
+            session.Spot is not { } spot
+            || session.Next(request.Chosen, way) is not { } next
+            || (request.Log is null && way is not { Kind: ProgressKind.Dose or ProgressKind.Load })
+        )
+            return;
         var exercise = Exercise.Find(spot.Rung.ExerciseId)!;
         // On another rung the numbers begin anew; what is kept here is what this rung would go on with.
         var kept = way is { Kind: ProgressKind.Rung } ? spot.Asked : next.Prescription;
-        var earlier = await db.Logs.AsNoTracking().Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id)).Select(l => (Guid?)l.Id).FirstOrDefaultAsync(stop);
-        await facts.AddAsync(new LogFact
-        {
-            Id = Guid.CreateVersion7(clock.GetUtcNow()), ClientId = check.Fact.ClientId, Day = await scope.TodayAsync(clock.GetUtcNow(), stop), ExerciseId = exercise.Id, RungId = spot.Rung.Id, CheckId = check.Fact.Id,
-            NextMorning = request.Log?.NextMorning, Pain = request.Log?.Pain?.Score, Supersedes = earlier,
-            Judged = Json.Write(new LogJudged(spot.Ladder.Id, spot.Rung.Id, PrescriptionView.Of(spot.Asked, exercise), PrescriptionView.Of(kept, exercise), next.Step, next.Why, said.SessionClean)),
-            Body = Json.Write(request.Log ?? new LogDto([], null, null, null, null, null)),
-        }, request, stop);
+        var earlier = await db
+            .Logs.AsNoTracking()
+            .Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id))
+            .Select(l => (Guid?)l.Id)
+            .FirstOrDefaultAsync(stop);
+        await facts.AddAsync(
+            new LogFact
+            {
+                Id = Guid.CreateVersion7(clock.GetUtcNow()),
+                ClientId = check.Fact.ClientId,
+                Day = await scope.TodayAsync(clock.GetUtcNow(), stop),
+                ExerciseId = exercise.Id,
+                RungId = spot.Rung.Id,
+                CheckId = check.Fact.Id,
+                NextMorning = request.Log?.NextMorning,
+                Pain = request.Log?.Pain?.Score,
+                Supersedes = earlier,
+                Judged = Json.Write(
+                    new LogJudged(
+                        spot.Ladder.Id,
+                        spot.Rung.Id,
+                        PrescriptionView.Of(spot.Asked, exercise),
+                        PrescriptionView.Of(kept, exercise),
+                        next.Step,
+                        next.Why,
+                        said.SessionClean
+                    )
+                ),
+                Body = Json.Write(request.Log ?? new LogDto([], null, null, null, null, null)),
+            },
+            request,
+            stop
+        );
     }
 
     /// <summary>What was done of an exercise that no ladder has: it is kept all the same, and the numbers go on from it.</summary>
-    private async Task LogAloneAsync(LogDto log, JudgedCheck check, SessionFacts session, Recommendation said, CancellationToken stop)
+    private async Task LogAloneAsync(
+        LogDto log,
+        JudgedCheck check,
+        SessionFacts session,
+        Recommendation said,
+        CancellationToken stop
+    )
     {
         var exercise = Exercise.Find(check.Fact.ExerciseId)!;
         var asked = Prescription.First(DoseRange.Practising, exercise, session.Rack);
         var next = NextDose.After(asked, session.Log!, session.Facts.PainLimit.Value, false, false, session.Rack);
-        var earlier = await db.Logs.AsNoTracking().Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id)).Select(l => (Guid?)l.Id).FirstOrDefaultAsync(stop);
-        await facts.AddAsync(new LogFact
-        {
-            Id = Guid.CreateVersion7(clock.GetUtcNow()), ClientId = check.Fact.ClientId, Day = await scope.TodayAsync(clock.GetUtcNow(), stop), ExerciseId = exercise.Id, CheckId = check.Fact.Id,
-            NextMorning = log.NextMorning, Pain = log.Pain?.Score, Supersedes = earlier,
-            Judged = Json.Write(new LogJudged(null, null, PrescriptionView.Of(asked, exercise), PrescriptionView.Of(next.Prescription, exercise), next.Step, next.Why, said.SessionClean)),
-            Body = Json.Write(log),
-        }, log, stop);
+        var earlier = await db
+            .Logs.AsNoTracking()
+            .Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id))
+            .Select(l => (Guid?)l.Id)
+            .FirstOrDefaultAsync(stop);
+        await facts.AddAsync(
+            new LogFact
+            {
+                Id = Guid.CreateVersion7(clock.GetUtcNow()),
+                ClientId = check.Fact.ClientId,
+                Day = await scope.TodayAsync(clock.GetUtcNow(), stop),
+                ExerciseId = exercise.Id,
+                CheckId = check.Fact.Id,
+                NextMorning = log.NextMorning,
+                Pain = log.Pain?.Score,
+                Supersedes = earlier,
+                Judged = Json.Write(
+                    new LogJudged(
+                        null,
+                        null,
+                        PrescriptionView.Of(asked, exercise),
+                        PrescriptionView.Of(next.Prescription, exercise),
+                        next.Step,
+                        next.Why,
+                        said.SessionClean
+                    )
+                ),
+                Body = Json.Write(log),
+            },
+            log,
+            stop
+        );
     }
 
     /// <summary>What the change is held against: the last look after a change that helped, where it answers for the target, else the first look.</summary>
     private static Look Before(JudgedCheck check, JudgedTrial? standing, TrialTarget target) =>
         standing?.After is { } after && after.On(target.MeasureId, target.Side) is not null ? after
         : check.Look.On(target.MeasureId, target.Side) is not null ? check.Look
-        : throw Refusal.BadInput("stills", $"There is no first look at the {Finding.Word(target.Side)} side to compare with. Mark that side first.");
+        : throw Refusal.BadInput(
+            "stills",
+            $"There is no first look at the {Finding.Word(target.Side)} side to compare with. Mark that side first."
+        );
 
     private static Look After(JudgedCheck check, TrialRequest request, TrialTarget target)
     {
         if (request.Stills.Any(s => s.Side != request.Side) || request.Seen.Any(s => s.Side != request.Side))
             throw Refusal.BadInput("stills", "Look again at one side: the side the cue was for.");
         var after = LookEndpoints.Look(request.Stills, request.Seen, [], check.Standard, check.Context);
-        if (after.On(target.MeasureId, target.Side) is not null) return after;
+        if (after.On(target.MeasureId, target.Side) is not null)
+            return after;
         var measure = Measure.Find(target.MeasureId)!;
-        throw Refusal.BadInput("stills", after.Stills.Select(s => s.Fault).OfType<MeasurementFault>().Select(MeasurementFaults.Sentence).FirstOrDefault()
-            ?? $"The retest does not show the {Finding.Name(measure)}. Mark it{(measure.Views is [var view, ..] ? $" from the {view.ToString().ToLowerInvariant()}" : "")}, or say what you saw.");
+        throw Refusal.BadInput(
+            "stills",
+            after
+                .Stills.Select(s => s.Fault)
+                .OfType<MeasurementFault>()
+                .Select(MeasurementFaults.Sentence)
+                .FirstOrDefault()
+                ?? $"The retest does not show the {Finding.Name(measure)}. Mark it{(measure.Views is [var view, ..] ? $" from the {view.ToString().ToLowerInvariant()}" : "")}, or say what you saw."
+        );
     }
 
     /// <summary>Pictures must be this client's, and their sizes the kept ones: coordinates mean nothing otherwise.</summary>
     private async Task RefuseStrangePicturesAsync(Guid clientId, IReadOnlyList<StillDto> stills, CancellationToken stop)
     {
-        if (stills.Count == 0) return;
+        if (stills.Count == 0)
+            return;
         var ids = stills.Select(s => s.PictureId).Distinct().ToArray();
-        var kept = await db.Pictures.AsNoTracking().Where(p => ids.Contains(p.Id) && p.ClientId == clientId).ToDictionaryAsync(p => p.Id, p => (p.Width, p.Height), stop);
+        var kept = await db
+            .Pictures.AsNoTracking()
+            .Where(p => ids.Contains(p.Id) && p.ClientId == clientId)
+            .ToDictionaryAsync(p => p.Id, p => (p.Width, p.Height), stop);
         if (stills.Any(s => !kept.TryGetValue(s.PictureId, out var size) || size != (s.Width, s.Height)))
             throw Refusal.BadInput("stills", "A picture is not this client's, or was changed. Choose it again.");
     }

@@ -15,43 +15,93 @@ internal static class EarlierForms
 {
     public static CheckRequest Check(string body)
     {
-        if (Has(body, "seen") || Parse(body) is not { } early || early.ContainsKey("seen")) return Json.Read<CheckRequest>(body);
+        if (Has(body, "seen") || Parse(body) is not { } early || early.ContainsKey("seen"))
+            return Json.Read<CheckRequest>(body);
         Stills(early);
-        (early["seen"], early["stated"], early["felt"], early["effort"]) = (new JsonArray(), new JsonArray(), null, null);
+        (early["seen"], early["stated"], early["felt"], early["effort"]) = (
+            new JsonArray(),
+            new JsonArray(),
+            null,
+            null
+        );
         return Json.Read<CheckRequest>(early.ToJsonString());
     }
 
     public static TrialRequest Trial(string body)
     {
-        if (Has(body, "seen") || Parse(body) is not { } early || early.ContainsKey("seen")) return Json.Read<TrialRequest>(body);
+        if (Has(body, "seen") || Parse(body) is not { } early || early.ContainsKey("seen"))
+            return Json.Read<TrialRequest>(body);
         Stills(early);
-        (early["seen"], early["byEye"], early["side"]) = (new JsonArray(), null, early["stills"]![0]!["side"]!.DeepClone());
+        (early["seen"], early["byEye"], early["side"]) = (
+            new JsonArray(),
+            null,
+            early["stills"]![0]!["side"]!.DeepClone()
+        );
         return Json.Read<TrialRequest>(early.ToJsonString());
     }
 
     /// <summary>The standard a check was judged by. The first form kept the ankles, from which the one band followed.</summary>
     public static StandardDto Standard(CheckFact fact)
     {
-        if (Has(fact.Standard, "bands") || Parse(fact.Standard) is not { } early || early.ContainsKey("bands")) return Json.Read<StandardDto>(fact.Standard);
+        if (Has(fact.Standard, "bands") || Parse(fact.Standard) is not { } early || early.ContainsKey("bands"))
+            return Json.Read<StandardDto>(fact.Standard);
         var first = Json.Read<FirstStandard>(fact.Standard);
-        AnkleRange Range(AnkleDto ankle) => new(Angle.FromDegrees(ankle.Degrees), ankle.Measured, Angle.FromDegrees(first.HeelWedgeDegrees));
+        AnkleRange Range(AnkleDto ankle) =>
+            new(Angle.FromDegrees(ankle.Degrees), ankle.Measured, Angle.FromDegrees(first.HeelWedgeDegrees));
         var school = School.Of(first.School);
         var (left, right) = (school.ShinBand(Range(first.LeftAnkle)), school.ShinBand(Range(first.RightAnkle)));
-        return new StandardDto(fact.ExerciseId, first.School, first.Source, first.LeftAnkle, first.RightAnkle, first.HeelWedgeDegrees,
-            [new StandardBandDto("front-shin", left.Lower?.Value, left.Upper?.Value, right.Lower?.Value, right.Upper?.Value, true, SettingSource.School)],
-            null, 100 * ReadingContext.Default.PadMetres, 0);
+        return new StandardDto(
+            fact.ExerciseId,
+            first.School,
+            first.Source,
+            first.LeftAnkle,
+            first.RightAnkle,
+            first.HeelWedgeDegrees,
+            [
+                new StandardBandDto(
+                    "front-shin",
+                    left.Lower?.Value,
+                    left.Upper?.Value,
+                    right.Lower?.Value,
+                    right.Upper?.Value,
+                    true,
+                    SettingSource.School
+                ),
+            ],
+            null,
+            100 * ReadingContext.Default.PadMetres,
+            0
+        );
     }
 
     /// <summary>What a check was found to be. From the first form the sentence is kept as it was said, the numbers are read again.</summary>
     public static LookView Judged(JudgedCheck check)
     {
-        if (Has(check.Fact.Judged, "results") || Parse(check.Fact.Judged) is not { } early || early.ContainsKey("results")) return Json.Read<LookView>(check.Fact.Judged);
+        if (
+            Has(check.Fact.Judged, "results")
+            || Parse(check.Fact.Judged) is not { } early
+            || early.ContainsKey("results")
+        )
+            return Json.Read<LookView>(check.Fact.Judged);
         var again = LookView.Of(check.Look, check.Standard, check.Context);
         var said = early["finding"]!;
-        return again with { Finding = again.Finding with { Sentence = Json.Read<PartView[]>(said["sentence"]!.ToJsonString()), Because = said["because"]!.GetValue<string>() } };
+        return again with
+        {
+            Finding = again.Finding with
+            {
+                Sentence = Json.Read<PartView[]>(said["sentence"]!.ToJsonString()),
+                Because = said["because"]!.GetValue<string>(),
+            },
+        };
     }
 
-    private sealed record FirstStandard(SchoolCode School, SettingSource Source, AnkleDto LeftAnkle, AnkleDto RightAnkle, double HeelWedgeDegrees);
+    private sealed record FirstStandard(
+        SchoolCode School,
+        SettingSource Source,
+        AnkleDto LeftAnkle,
+        AnkleDto RightAnkle,
+        double HeelWedgeDegrees
+    );
 
     /// <summary>Whether a key stands anywhere in it. A text cannot look like one: its quotes are escaped.</summary>
     private static bool Has(string json, string key) => json.Contains($"\"{key}\":", StringComparison.Ordinal);
@@ -67,11 +117,18 @@ internal static class EarlierForms
             var points = new JsonObject();
             foreach (var landmark in new[] { "ankle", "knee" })
             {
-                if (still[landmark] is { } point) points[landmark] = point.DeepClone();
+                if (still[landmark] is { } point)
+                    points[landmark] = point.DeepClone();
                 still.Remove(landmark);
             }
 
-            (still["view"], still["moment"], still["mirrored"], still["points"], still["scale"]) = ("side", "bottom", false, points, null);
+            (still["view"], still["moment"], still["mirrored"], still["points"], still["scale"]) = (
+                "side",
+                "bottom",
+                false,
+                points,
+                null
+            );
             still["repetition"] = counted[side] = counted.GetValueOrDefault(side) + 1;
         }
     }

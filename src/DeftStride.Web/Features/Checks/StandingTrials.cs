@@ -10,5 +10,6 @@ internal static class StandingTrials
     public const string Withdrawn = "withdrawn";
 
     /// <summary>Every trial that stands.</summary>
-    public static IQueryable<TrialFact> Standing(this StudioContext db) => db.Trials.Where(t => t.CorrectionId != Withdrawn && !db.Trials.Any(n => n.Supersedes == t.Id));
+    public static IQueryable<TrialFact> Standing(this StudioContext db) =>
+        db.Trials.Where(t => t.CorrectionId != Withdrawn && !db.Trials.Any(n => n.Supersedes == t.Id));
 }

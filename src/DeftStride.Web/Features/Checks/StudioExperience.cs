@@ -10,13 +10,18 @@ internal sealed class StudioExperience
     private int _version;
 
     /// <summary>The counts, from memory or counted now.</summary>
-    public async Task<IReadOnlyDictionary<string, Experience>> OfAsync(Guid studioId, Func<Task<Dictionary<string, Experience>>> count)
+    public async Task<IReadOnlyDictionary<string, Experience>> OfAsync(
+        Guid studioId,
+        Func<Task<Dictionary<string, Experience>>> count
+    )
     {
-        if (_counted.TryGetValue(studioId, out var known)) return known;
+        if (_counted.TryGetValue(studioId, out var known))
+            return known;
         var before = _version;
         var fresh = await count();
         // A trial that came in while it was counted leaves it uncounted.
-        if (before == _version) _counted[studioId] = fresh;
+        if (before == _version)
+            _counted[studioId] = fresh;
         return fresh;
     }
 

@@ -24,23 +24,77 @@ internal sealed record ClientSummary(Guid Id, string Name);
 internal sealed record ClientCreation(Guid OperationId, Guid Id, string Name, string? Goal, SchoolCode? School);
 
 internal sealed record ClientChange(
-    Guid OperationId, long Version, string Name, string? Goal, SchoolCode? School, double? LeftAnkleDegrees, double? RightAnkleDegrees, double HeelWedgeDegrees);
+    Guid OperationId,
+    long Version,
+    string Name,
+    string? Goal,
+    SchoolCode? School,
+    double? LeftAnkleDegrees,
+    double? RightAnkleDegrees,
+    double HeelWedgeDegrees
+);
 
 internal sealed record ClientDetails(
-    Guid Id, string Name, string Goal, SchoolCode? School, double? LeftAnkleDegrees, double? RightAnkleDegrees, double HeelWedgeDegrees, bool PictureConsent, long Version)
+    Guid Id,
+    string Name,
+    string Goal,
+    SchoolCode? School,
+    double? LeftAnkleDegrees,
+    double? RightAnkleDegrees,
+    double HeelWedgeDegrees,
+    bool PictureConsent,
+    long Version
+)
 {
-    public static ClientDetails Of(ClientRecord c) => new(
-        c.Id, c.Name, c.Goal, c.School, c.LeftAnkleDegrees, c.RightAnkleDegrees, c.HeelWedgeDegrees, c.PictureConsentAt is not null, c.Version);
+    public static ClientDetails Of(ClientRecord c) =>
+        new(
+            c.Id,
+            c.Name,
+            c.Goal,
+            c.School,
+            c.LeftAnkleDegrees,
+            c.RightAnkleDegrees,
+            c.HeelWedgeDegrees,
+            c.PictureConsentAt is not null,
+            c.Version
+        );
 }
 
 /// <summary>How a cue has done for a client: counted, and what may be expected of it given the whole studio's trials of it.</summary>
-internal sealed record CueView(string Id, string Short, string Cue, CueOwner Words, int Helped, int Tried, int StudioHelped, int StudioTried, double ExpectedPercent)
+internal sealed record CueView(
+    string Id,
+    string Short,
+    string Cue,
+    CueOwner Words,
+    int Helped,
+    int Tried,
+    int StudioHelped,
+    int StudioTried,
+    double ExpectedPercent
+)
 {
-    public static CueView Of(CorrectionRecord r, Experience? studio, CueWords words) => new(
-        r.Correction.Id, r.Correction.Short, words.Of(r.Correction).Text, words.Of(r.Correction).Owner, r.Helped, r.Tried, studio?.Helped ?? 0, studio?.Tried ?? 0, Math.Round(100 * r.Expected));
+    public static CueView Of(CorrectionRecord r, Experience? studio, CueWords words) =>
+        new(
+            r.Correction.Id,
+            r.Correction.Short,
+            words.Of(r.Correction).Text,
+            words.Of(r.Correction).Owner,
+            r.Helped,
+            r.Tried,
+            studio?.Helped ?? 0,
+            studio?.Tried ?? 0,
+            Math.Round(100 * r.Expected)
+        );
 }
 
-internal sealed record ClearedFlagView(Guid Id, string Text, DateTimeOffset At, string ExaminedBy, DateOnly ExaminedOn, string Allowed);
+internal sealed record ClearedFlagView(
+    Guid Id,
+    string Text,
+    DateTimeOffset At,
+    string ExaminedBy,
+    DateOnly ExaminedOn,
+    string Allowed
+);
 
 /// <summary>A client: where they stand, what was done and decided, oldest check first. Of many years only the latest looks come at once.</summary>
 internal sealed record ClientView(
@@ -58,7 +112,8 @@ internal sealed record ClientView(
     IReadOnlyList<PropView> Props,
     IReadOnlyList<KeptView> Kept,
     IReadOnlyList<PictureView> LoosePictures,
-    DraftView? Draft);
+    DraftView? Draft
+);
 
 internal static class ClientEndpoints
 {
@@ -70,37 +125,98 @@ internal static class ClientEndpoints
         api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient").InTurn();
     }
 
-    private static async Task<Ok<List<ClientSummary>>> ListAsync(StudioContext db, StudioScope scope, CancellationToken stop)
+    private static async Task<Ok<List<ClientSummary>>> ListAsync(
+        StudioContext db,
+        StudioScope scope,
+        CancellationToken stop
+    )
     {
         var studio = await scope.StudioAsync(stop);
-        return TypedResults.Ok(await db.Clients.AsNoTracking().Where(c => c.StudioId == studio.Id).OrderBy(c => c.Name)
-            .Select(c => new ClientSummary(c.Id, c.Name)).ToListAsync(stop));
+        return TypedResults.Ok(
+            await db
+                .Clients.AsNoTracking()
+                .Where(c => c.StudioId == studio.Id)
+                .OrderBy(c => c.Name)
+                .Select(c => new ClientSummary(c.Id, c.Name))
+                .ToListAsync(stop)
+        );
     }
 
-    private static async Task<Ok<ClientDetails>> AddAsync(ClientCreation request, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<ClientDetails>> AddAsync(
+        ClientCreation request,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         var name = Text.Required("name", request.Name, "Give the client a name.");
         var goal = Text.Optional("goal", request.Goal);
-        return TypedResults.Ok(await changer.CreateAsync(request.OperationId, request,
-            () => Task.FromResult(new ClientRecord { Id = request.Id, Name = name, Goal = goal, School = request.School }), ClientDetails.Of, stop));
+        return TypedResults.Ok(
+            await changer.CreateAsync(
+                request.OperationId,
+                request,
+                () =>
+                    Task.FromResult(
+                        new ClientRecord
+                        {
+                            Id = request.Id,
+                            Name = name,
+                            Goal = goal,
+                            School = request.School,
+                        }
+                    ),
+                ClientDetails.Of,
+                stop
+            )
+        );
     }
 
-    private static async Task<Ok<ClientDetails>> ChangeAsync(Guid id, ClientChange request, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<ClientDetails>> ChangeAsync(
+        Guid id,
+        ClientChange request,
+        StudioScope scope,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         var name = Text.Required("name", request.Name, "Give the client a name.");
         var goal = Text.Optional("goal", request.Goal);
-        foreach (var (field, value) in new[] { ("leftAnkleDegrees", request.LeftAnkleDegrees), ("rightAnkleDegrees", request.RightAnkleDegrees) })
+        foreach (
+            var (field, value) in new[]
+            {
+                ("leftAnkleDegrees", request.LeftAnkleDegrees),
+                ("rightAnkleDegrees", request.RightAnkleDegrees),
+            }
+        )
         {
-            if (value is < 5 or > 60) throw Refusal.BadInput(field, $"An ankle bend of {value:0}° is not likely. It lies between 5° and 60°; measure the shin's lean with the heel down.");
+            if (value is < 5 or > 60)
+                throw Refusal.BadInput(
+                    field,
+                    $"An ankle bend of {value:0}° is not likely. It lies between 5° and 60°; measure the shin's lean with the heel down."
+                );
         }
 
-        if (request.HeelWedgeDegrees is < 0 or > 30) throw Refusal.BadInput("heelWedgeDegrees", "A heel wedge lies between 0° and 30°.");
+        if (request.HeelWedgeDegrees is < 0 or > 30)
+            throw Refusal.BadInput("heelWedgeDegrees", "A heel wedge lies between 0° and 30°.");
         var client = await scope.ClientAsync(id, stop);
-        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, client, request.Version, c =>
-        {
-            (c.Name, c.Goal, c.School) = (name, goal, request.School);
-            (c.LeftAnkleDegrees, c.RightAnkleDegrees, c.HeelWedgeDegrees) = (request.LeftAnkleDegrees, request.RightAnkleDegrees, request.HeelWedgeDegrees);
-        }, ClientDetails.Of, stop));
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                request.OperationId,
+                request,
+                client,
+                request.Version,
+                c =>
+                {
+                    (c.Name, c.Goal, c.School) = (name, goal, request.School);
+                    (c.LeftAnkleDegrees, c.RightAnkleDegrees, c.HeelWedgeDegrees) = (
+                        request.LeftAnkleDegrees,
+                        request.RightAnkleDegrees,
+                        request.HeelWedgeDegrees
+                    );
+                },
+                ClientDetails.Of,
+                stop
+            )
+        );
     }
 
     /// <summary>Looks that come at once; the rest on demand.</summary>
@@ -108,77 +224,184 @@ internal static class ClientEndpoints
 
     private static readonly Dictionary<string, string> MeasureNames = Measure.All.ToDictionary(m => m.Id, m => m.Name);
 
-    private static async Task<Ok<ClientView>> GetAsync(Guid id, bool? all, StudioContext db, StudioScope scope, CheckBook book, LadderBook ladders, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<ClientView>> GetAsync(
+        Guid id,
+        bool? all,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        LadderBook ladders,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(id, stop);
-        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var standing = db.Checks.AsNoTracking().Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id));
-        var facts = await standing.OrderByDescending(c => c.Sequence).Take(all == true ? int.MaxValue : LatestLooks).ToListAsync(stop);
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == client.StudioId)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var standing = db
+            .Checks.AsNoTracking()
+            .Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id));
+        var facts = await standing
+            .OrderByDescending(c => c.Sequence)
+            .Take(all == true ? int.MaxValue : LatestLooks)
+            .ToListAsync(stop);
         facts.Reverse();
         var earlier = facts.Count < LatestLooks || all == true ? 0 : await standing.CountAsync(stop) - facts.Count;
         var shown = facts.Select(f => f.Id).ToArray();
-        var trials = (await db.Standing().AsNoTracking().Where(t => t.ClientId == id && shown.Contains(t.CheckId)).OrderBy(t => t.Sequence).ToListAsync(stop)).ToLookup(t => t.CheckId);
-        var decisions = (await db.Decisions.AsNoTracking().Where(d => d.ClientId == id && shown.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)).OrderBy(d => d.Sequence).ToListAsync(stop)).ToLookup(d => d.CheckId);
+        var trials = (
+            await db.Standing()
+                .AsNoTracking()
+                .Where(t => t.ClientId == id && shown.Contains(t.CheckId))
+                .OrderBy(t => t.Sequence)
+                .ToListAsync(stop)
+        ).ToLookup(t => t.CheckId);
+        var decisions = (
+            await db
+                .Decisions.AsNoTracking()
+                .Where(d =>
+                    d.ClientId == id && shown.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)
+                )
+                .OrderBy(d => d.Sequence)
+                .ToListAsync(stop)
+        ).ToLookup(d => d.CheckId);
         var checks = facts.Select(f => CheckBook.Judge(f, trials[f.Id])).ToArray();
-        var cleared = await (from flag in db.Flags.AsNoTracking()
-                             join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
-                             where flag.ClientId == id
-                             orderby clearing.Sequence
-                             select new { flag, clearing }).ToListAsync(stop);
+        var cleared = await (
+            from flag in db.Flags.AsNoTracking()
+            join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
+            where flag.ClientId == id
+            orderby clearing.Sequence
+            select new { flag, clearing }
+        ).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
         var words = CueEndpoints.WordsOf(await scope.StudioAsync(stop), client);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
-        var used = checks.SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills))).Select(s => s.PictureId).ToHashSet();
+        var used = checks
+            .SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills)))
+            .Select(s => s.PictureId)
+            .ToHashSet();
         // Pictures of looks that are not shown are not loose.
         var since = earlier > 0 ? facts[0].Sequence : 0;
-        var pictures = await db.Pictures.AsNoTracking().Where(p => p.ClientId == id && p.Sequence >= since && p.Supersedes == null).OrderBy(p => p.Sequence).Select(p => new PictureView(p.Id, p.Width, p.Height)).ToListAsync(stop);
+        var pictures = await db
+            .Pictures.AsNoTracking()
+            .Where(p => p.ClientId == id && p.Sequence >= since && p.Supersedes == null)
+            .OrderBy(p => p.Sequence)
+            .Select(p => new PictureView(p.Id, p.Width, p.Height))
+            .ToListAsync(stop);
 
         var inForce = await ladders.LaddersAsync(stop);
         var way = (await ladders.WaysAsync([id], stop, why: true))[id].ToArray();
-        var logs = (await ladders.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop, whole: true))[id].ToArray();
+        var logs = (await ladders.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop, whole: true))[id]
+            .ToArray();
         var firstSide = FirstSide(checks.LastOrDefault()?.Request.Pain, checks.LastOrDefault()?.Look.Finding.Side);
         // A break is one of training altogether, on whatever ladder.
         var lastDone = new[] { facts.LastOrDefault()?.RecordedAt, logs.LastOrDefault()?.RecordedAt }.Max();
         var lastPlace = Math.Max(facts.LastOrDefault()?.Sequence ?? 0, logs.LastOrDefault()?.Sequence ?? 0);
-        var away = LayOff.Of(way.Any(w => w.Kind == MoveKind.AfterBreak && w.Sequence > lastPlace) ? null : lastDone, clock.GetUtcNow());
+        var away = LayOff.Of(
+            way.Any(w => w.Kind == MoveKind.AfterBreak && w.Sequence > lastPlace) ? null : lastDone,
+            clock.GetUtcNow()
+        );
         var strides = new List<StrideView>();
-        foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id))) strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, firstSide, away, today, stop));
+        foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
+            strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, firstSide, away, today, stop));
 
-        return TypedResults.Ok(new ClientView(
-            ClientDetails.Of(client),
-            StandardView.Of(await book.StandardForAsync(client, await NextExerciseAsync(id, facts, inForce, way, db, clock, stop), null, stop)),
-            Said(checks),
-            [.. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(f.Id, f.SignId, Sign(f), f.Note, f.RecordedAt, coaches[f.CoachId], Questions.Of(cleared.LastOrDefault(c => c.flag.Id == f.Id)?.clearing)))],
-            [.. cleared.Where(c => Questions.Of(c.clearing) is null).Select(c => new ClearedFlagView(c.flag.Id, Sign(c.flag), c.clearing.RecordedAt, c.clearing.ExaminedBy, c.clearing.ExaminedOn, c.clearing.Allowed))],
-            [.. checks.Select(c => CheckBook.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],
-            earlier,
-            MeasureNames,
-            // What was trained last comes first.
-            [.. strides.OrderByDescending(s => s.Way.Max(w => w.At))],
-            [.. logs.Reverse().Take(14).Select(l => LogEndpoints.View(l, coaches, inForce)).Where(l => l.Did.Length > 0).Take(12)],
-            [.. CorrectionChoice.Rank(past, experience).Where(r => words.Of(r.Correction).Text.Length > 0).Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words))],
-            PropEndpoints.Of(client, today),
-            PropEndpoints.KeptOf(client),
-            [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
-            draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)));
+        return TypedResults.Ok(
+            new ClientView(
+                ClientDetails.Of(client),
+                StandardView.Of(
+                    await book.StandardForAsync(
+                        client,
+                        await NextExerciseAsync(id, facts, inForce, way, db, clock, stop),
+                        null,
+                        stop
+                    )
+                ),
+                Said(checks),
+                [
+                    .. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(
+                        f.Id,
+                        f.SignId,
+                        Sign(f),
+                        f.Note,
+                        f.RecordedAt,
+                        coaches[f.CoachId],
+                        Questions.Of(cleared.LastOrDefault(c => c.flag.Id == f.Id)?.clearing)
+                    )),
+                ],
+                [
+                    .. cleared
+                        .Where(c => Questions.Of(c.clearing) is null)
+                        .Select(c => new ClearedFlagView(
+                            c.flag.Id,
+                            Sign(c.flag),
+                            c.clearing.RecordedAt,
+                            c.clearing.ExaminedBy,
+                            c.clearing.ExaminedOn,
+                            c.clearing.Allowed
+                        )),
+                ],
+                [.. checks.Select(c => CheckBook.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],
+                earlier,
+                MeasureNames,
+                // What was trained last comes first.
+                [.. strides.OrderByDescending(s => s.Way.Max(w => w.At))],
+                [
+                    .. logs.Reverse()
+                        .Take(14)
+                        .Select(l => LogEndpoints.View(l, coaches, inForce))
+                        .Where(l => l.Did.Length > 0)
+                        .Take(12),
+                ],
+                [
+                    .. CorrectionChoice
+                        .Rank(past, experience)
+                        .Where(r => words.Of(r.Correction).Text.Length > 0)
+                        .Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words)),
+                ],
+                PropEndpoints.Of(client, today),
+                PropEndpoints.KeptOf(client),
+                [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
+                draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)
+            )
+        );
     }
 
     /// <summary>What the client's page leads with: what was wrong last when it was not the shin, else how the shins went.</summary>
     private static IReadOnlyList<PartView> Said(JudgedCheck[] checks) =>
-        checks is [.., { Look.Finding: { Kind: FindingKind.Outside, MeasureId: not "front-shin" } last }] ? PartView.Of(last.Sentence)
-        : PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)));
+        checks is [.., { Look.Finding: { Kind: FindingKind.Outside, MeasureId: not "front-shin" } last }]
+            ? PartView.Of(last.Sentence)
+            : PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)));
 
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
         SideTrend.Of(checks.Select(c => c.Look.On("front-shin", side)), ErrorModel.Default);
 
     /// <summary>What is looked at next: what is planned next, else what was looked at last, else the first exercise; on a ladder, what the rung there asks for now.</summary>
-    private static async Task<Exercise> NextExerciseAsync(Guid id, IReadOnlyList<CheckFact> checks, IReadOnlyList<Ladder> ladders, RungFact[] way, StudioContext db, TimeProvider clock, CancellationToken stop)
+    private static async Task<Exercise> NextExerciseAsync(
+        Guid id,
+        IReadOnlyList<CheckFact> checks,
+        IReadOnlyList<Ladder> ladders,
+        RungFact[] way,
+        StudioContext db,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var from = clock.GetUtcNow().AddHours(-12);
-        var planned = await db.Visits.AsNoTracking().Where(v => v.ClientId == id && v.StartsAt >= from).OrderBy(v => v.StartsAt).Select(v => v.ExerciseId).FirstOrDefaultAsync(stop);
-        var found = Exercise.Find(planned ?? "") ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "") ?? Exercise.SplitSquatToPad;
-        return LadderBook.SpotOf(ladders, found.Id, way, [], LoadRack.Unknown) is { Placed: true } spot ? Exercise.Find(spot.Rung.ExerciseId)! : found;
+        var planned = await db
+            .Visits.AsNoTracking()
+            .Where(v => v.ClientId == id && v.StartsAt >= from)
+            .OrderBy(v => v.StartsAt)
+            .Select(v => v.ExerciseId)
+            .FirstOrDefaultAsync(stop);
+        var found =
+            Exercise.Find(planned ?? "")
+            ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "")
+            ?? Exercise.SplitSquatToPad;
+        return LadderBook.SpotOf(ladders, found.Id, way, [], LoadRack.Unknown) is { Placed: true } spot
+            ? Exercise.Find(spot.Rung.ExerciseId)!
+            : found;
     }
 
     /// <summary>Logs further back than this are not read for a page.</summary>
@@ -189,7 +412,9 @@ internal static class ClientEndpoints
     {
         var sore = pain is { Score: > 0 } ? Placement.Working(pain.ToCore("pain")) : null;
         var side = sore ?? weaker;
-        return side is { } s ? $"{Finding.Capital(s)} first, the {(sore is null ? "weaker" : "sorer")} side; the {Finding.Word(s == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it." : "Left first; the right matches it.";
+        return side is { } s
+            ? $"{Finding.Capital(s)} first, the {(sore is null ? "weaker" : "sorer")} side; the {Finding.Word(s == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it."
+            : "Left first; the right matches it.";
     }
 
     private static string Sign(FlagFact flag) => Core.Practice.RedFlag.Find(flag.SignId)?.Text ?? flag.SignId;

@@ -30,8 +30,23 @@ internal sealed record MoveView(BodySide Side, string From, string To);
 /// on and which sides would move, the numbers for next time, and after a first look where the client starts.
 /// </summary>
 internal sealed record RecommendationView(
-    DecisionOutcome Outcome, string RuleId, string RuleName, string Reason, string Headline, IReadOnlyList<FactView> Facts, IReadOnlyList<string> WouldChange,
-    IReadOnlyList<string>? Missing = null, IReadOnlyList<WayView>? Ways = null, IReadOnlyList<MoveView>? Moves = null, PlacementView? Placement = null, PrescriptionView? Asked = null, PrescriptionView? Next = null, string? NextWhy = null, string? RungName = null, bool AskMorning = false)
+    DecisionOutcome Outcome,
+    string RuleId,
+    string RuleName,
+    string Reason,
+    string Headline,
+    IReadOnlyList<FactView> Facts,
+    IReadOnlyList<string> WouldChange,
+    IReadOnlyList<string>? Missing = null,
+    IReadOnlyList<WayView>? Ways = null,
+    IReadOnlyList<MoveView>? Moves = null,
+    PlacementView? Placement = null,
+    PrescriptionView? Asked = null,
+    PrescriptionView? Next = null,
+    string? NextWhy = null,
+    string? RungName = null,
+    bool AskMorning = false
+)
 {
     public static RecommendationView Of(Recommendation said, SessionFacts session)
     {
@@ -41,23 +56,63 @@ internal sealed record RecommendationView(
         var moves = session.Moves(said.Outcome, said.Sides, first);
         // Whoever moves starts the other rung at its first dose.
         var onto = moves.Count > 0 ? ladder!.Rung(moves[0].To)! : session.Spot?.Rung;
-        var numbers = moves.Count > 0 && moves[0].Kind == MoveKind.Back ? Prescription.First(onto!.Dose, Exercise.Find(onto.ExerciseId)!, session.Rack) : next?.Prescription;
+        var numbers =
+            moves.Count > 0 && moves[0].Kind == MoveKind.Back
+                ? Prescription.First(onto!.Dose, Exercise.Find(onto.ExerciseId)!, session.Rack)
+                : next?.Prescription;
         return new RecommendationView(
-            said.Outcome, said.RuleId, DecisionRule.InOrder.Single(r => r.Id == said.RuleId).Name, said.Reason, said.Headline,
-            [.. said.Facts.Select(f => new FactView(f.Label, f.Value))], said.WouldChange, said.Missing,
-            said.Outcome == DecisionOutcome.Progress && ladder is not null ? [.. session.Facts.Options.Select(o => LadderBook.View(o, ladder))] : null,
+            said.Outcome,
+            said.RuleId,
+            DecisionRule.InOrder.Single(r => r.Id == said.RuleId).Name,
+            said.Reason,
+            said.Headline,
+            [.. said.Facts.Select(f => new FactView(f.Label, f.Value))],
+            said.WouldChange,
+            said.Missing,
+            said.Outcome == DecisionOutcome.Progress && ladder is not null
+                ? [.. session.Facts.Options.Select(o => LadderBook.View(o, ladder))]
+                : null,
             [.. moves.Select(m => new MoveView(m.Side, ladder!.Rung(m.From)!.Name, ladder.Rung(m.To)!.Name))],
             session.Placement is { } placed ? LadderBook.View(placed) : null,
-            PrescriptionView.Of(session.Spot?.Asked ?? Prescription.First(DoseRange.Practising, session.Facts.Exercise, session.Rack), session.Facts.Exercise),
-            numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!), next?.Why, session.Spot?.Rung.Name, session.Facts.Previous is not null);
+            PrescriptionView.Of(
+                session.Spot?.Asked ?? Prescription.First(DoseRange.Practising, session.Facts.Exercise, session.Rack),
+                session.Facts.Exercise
+            ),
+            numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!),
+            next?.Why,
+            session.Spot?.Rung.Name,
+            session.Facts.Previous is not null
+        );
     }
 }
 
 /// <summary>What the coach decided. <see cref="RuleId"/> and <see cref="Recommended"/> are what the screen showed.</summary>
 internal sealed record DecisionRequest(
-    Guid Id, Guid CheckId, PainDto? PainAfter, RepetitionsDto? Repetitions, string RuleId, DecisionOutcome Recommended, DecisionOutcome Chosen, string? Reason, Guid? Supersedes, LogDto? Log = null, int? Way = null);
+    Guid Id,
+    Guid CheckId,
+    PainDto? PainAfter,
+    RepetitionsDto? Repetitions,
+    string RuleId,
+    DecisionOutcome Recommended,
+    DecisionOutcome Chosen,
+    string? Reason,
+    Guid? Supersedes,
+    LogDto? Log = null,
+    int? Way = null
+);
 
 internal sealed record DecisionView(
-    Guid Id, Guid CheckId, DateTimeOffset At, string Coach, RecommendationView Recommendation, DecisionOutcome Chosen, string? OverruleReason, PainDto? PainAfter, RepetitionsDto? Repetitions, LogDto? Log, string? Question);
+    Guid Id,
+    Guid CheckId,
+    DateTimeOffset At,
+    string Coach,
+    RecommendationView Recommendation,
+    DecisionOutcome Chosen,
+    string? OverruleReason,
+    PainDto? PainAfter,
+    RepetitionsDto? Repetitions,
+    LogDto? Log,
+    string? Question
+);
 
 internal sealed record RuleView(string Id, string Name, string Reason);

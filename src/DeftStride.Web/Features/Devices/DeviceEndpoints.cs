@@ -19,7 +19,16 @@ internal sealed record DeviceRequest(StandardDto Standard, BodySide Side, bool Z
 
 internal sealed record ChannelView(string Name, double Value, string Unit);
 
-internal sealed record DeviceReadingView(string DeviceId, BodySide Side, string MeasureId, double Value, string Text, AnswerSource Source, double MinutesSinceZero, IReadOnlyList<ChannelView> Channels);
+internal sealed record DeviceReadingView(
+    string DeviceId,
+    BodySide Side,
+    string MeasureId,
+    double Value,
+    string Text,
+    AnswerSource Source,
+    double MinutesSinceZero,
+    IReadOnlyList<ChannelView> Channels
+);
 
 internal sealed record ScalesRequest(BodySide Side, double FrontKilograms, double RearKilograms);
 
@@ -28,7 +37,18 @@ internal sealed record ScalesView(double Percent);
 /// <summary>The devices that are switched on, and their readings.</summary>
 internal static class DeviceEndpoints
 {
-    private static readonly DeviceView[] Simulated = [.. DeviceShelf.All(null!).Select(d => new DeviceView(d.Id, d.Name, d.MeasureId, Measure.Find(d.MeasureId)!.Name, d.Source == AnswerSource.Simulated))];
+    private static readonly DeviceView[] Simulated =
+    [
+        .. DeviceShelf
+            .All(null!)
+            .Select(d => new DeviceView(
+                d.Id,
+                d.Name,
+                d.MeasureId,
+                Measure.Find(d.MeasureId)!.Name,
+                d.Source == AnswerSource.Simulated
+            )),
+    ];
 
     public static void Map(IEndpointRouteBuilder api)
     {
@@ -37,33 +57,69 @@ internal static class DeviceEndpoints
         api.MapPost("/compute/scales", Share).WithName("shareOfScales");
     }
 
-    private static async Task<Ok<DeviceView[]>> ListAsync(StudioScope scope, CancellationToken stop) => TypedResults.Ok(await OnAsync(scope, stop) ? Simulated : []);
+    private static async Task<Ok<DeviceView[]>> ListAsync(StudioScope scope, CancellationToken stop) =>
+        TypedResults.Ok(await OnAsync(scope, stop) ? Simulated : []);
 
     /// <summary>The front foot's share of what a coach reads off two scales.</summary>
     private static Ok<ScalesView> Share(ScalesRequest request)
     {
-        if (request is not { FrontKilograms: >= 0 and <= 500, RearKilograms: >= 0 and <= 500 } || request.FrontKilograms + request.RearKilograms <= 0)
+        if (
+            request is not { FrontKilograms: >= 0 and <= 500, RearKilograms: >= 0 and <= 500 }
+            || request.FrontKilograms + request.RearKilograms <= 0
+        )
             throw Refusal.BadInput("scales", "A scale shows from 0 to 500 kg, and not both nothing. Read them again.");
-        return TypedResults.Ok(new ScalesView(Math.Round(Scales.Share(request.Side, request.FrontKilograms, request.RearKilograms).Value, 1)));
+        return TypedResults.Ok(
+            new ScalesView(
+                Math.Round(Scales.Share(request.Side, request.FrontKilograms, request.RearKilograms).Value, 1)
+            )
+        );
     }
 
-    private static async Task<Ok<DeviceReadingView>> ReadAsync(string id, DeviceRequest request, StudioScope scope, DeviceShelf shelf, CancellationToken stop)
+    private static async Task<Ok<DeviceReadingView>> ReadAsync(
+        string id,
+        DeviceRequest request,
+        StudioScope scope,
+        DeviceShelf shelf,
+        CancellationToken stop
+    )
     {
-        if (!await OnAsync(scope, stop)) throw Refusal.Missing("Simulated devices are switched off. Switch them on in Studio.");
-        if (Simulated.FirstOrDefault(d => d.Id == id) is not { } device) throw Refusal.Missing("There is no such device. Reload the page.");
+        if (!await OnAsync(scope, stop))
+            throw Refusal.Missing("Simulated devices are switched off. Switch them on in Studio.");
+        if (Simulated.FirstOrDefault(d => d.Id == id) is not { } device)
+            throw Refusal.Missing("There is no such device. Reload the page.");
         var standard = request.Standard.ToCore();
         var body = request.Standard.Body is { } given ? BodyDto.ToCore(given) : Body.From(new BodyMeasures(1.72));
-        var figure = new PosedFigure(body, PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code));
+        var figure = new PosedFigure(
+            body,
+            PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code)
+        );
         var (reading, minutes) = shelf.Read(id, figure, request.Side, request.Zero);
         var measure = Measure.Find(device.MeasureId)!;
-        return TypedResults.Ok(new DeviceReadingView(id, request.Side, device.MeasureId, Math.Round(reading.Value, 1), new Quantity(reading.Value, measure.Unit).ToString(), AnswerSource.Simulated, Math.Round(minutes, 1),
-            [.. reading.Channels.Select(c => new ChannelView(c.Name, c.Value, c.Unit))]));
+        return TypedResults.Ok(
+            new DeviceReadingView(
+                id,
+                request.Side,
+                device.MeasureId,
+                Math.Round(reading.Value, 1),
+                new Quantity(reading.Value, measure.Unit).ToString(),
+                AnswerSource.Simulated,
+                Math.Round(minutes, 1),
+                [.. reading.Channels.Select(c => new ChannelView(c.Name, c.Value, c.Unit))]
+            )
+        );
     }
 
     private static async Task<bool> OnAsync(StudioScope scope, CancellationToken stop)
     {
         var devices = Setting.Find("devices")!;
-        return devices.Resolve(null, null, null, StudioSettings.Of(await scope.StudioAsync(stop)).Studio.GetValueOrDefault(devices.Id)).Value.Id == "simulated";
+        return devices
+                .Resolve(
+                    null,
+                    null,
+                    null,
+                    StudioSettings.Of(await scope.StudioAsync(stop)).Studio.GetValueOrDefault(devices.Id)
+                )
+                .Value.Id == "simulated";
     }
 }
 
@@ -75,14 +131,21 @@ internal sealed class DeviceShelf(TimeProvider clock)
     private readonly Dictionary<string, TimeSpan> _zero = [];
 
     /// <summary>Every simulated device, looking at a figure.</summary>
-    public static IReadOnlyList<IDevice> All(PosedFigure figure) => [new SimulatedScales(_ => figure, Random.Shared), new SimulatedShinSensor(_ => figure, Random.Shared)];
+    public static IReadOnlyList<IDevice> All(PosedFigure figure) =>
+        [new SimulatedScales(_ => figure, Random.Shared), new SimulatedShinSensor(_ => figure, Random.Shared)];
 
-    public (DeviceReading Reading, double MinutesSinceZero) Read(string id, PosedFigure figure, BodySide side, bool zero)
+    public (DeviceReading Reading, double MinutesSinceZero) Read(
+        string id,
+        PosedFigure figure,
+        BodySide side,
+        bool zero
+    )
     {
         lock (_one)
         {
             var now = clock.GetUtcNow() - _on;
-            if (zero || !_zero.ContainsKey(id)) _zero[id] = now;
+            if (zero || !_zero.ContainsKey(id))
+                _zero[id] = now;
             var device = All(figure).Single(d => d.Id == id);
             device.Zero(_zero[id]);
             return (device.Read(side, now), (now - _zero[id]).TotalMinutes);

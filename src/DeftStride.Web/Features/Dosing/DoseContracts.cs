@@ -10,54 +10,157 @@ namespace DeftStride.Web.Features.Dosing;
 /// <summary>The range of a rung. Repetitions a side, or seconds where it is held.</summary>
 internal sealed record DoseRangeDto(Phase Phase, int SetsLow, int SetsHigh, int Low, int High, bool Held)
 {
-    public static DoseRangeDto Of(DoseRange range) => new(range.Phase, range.SetsLow, range.SetsHigh, range.Low, range.High, range.Held);
+    public static DoseRangeDto Of(DoseRange range) =>
+        new(range.Phase, range.SetsLow, range.SetsHigh, range.Low, range.High, range.Held);
 
     public DoseRange ToCore() => new(Phase, SetsLow, SetsHigh, Low, High, Held);
 }
 
 /// <summary>What is asked for: numbers, and the same in words with rest and tempo.</summary>
-internal sealed record PrescriptionView(Phase Phase, int Sets, int Amount, bool Held, double LoadKg, LoadPosition Position, string Text, string Rest, string? Tempo)
+internal sealed record PrescriptionView(
+    Phase Phase,
+    int Sets,
+    int Amount,
+    bool Held,
+    double LoadKg,
+    LoadPosition Position,
+    string Text,
+    string Rest,
+    string? Tempo
+)
 {
-    public static PrescriptionView Of(Prescription asked, Exercise exercise) => new(
-        asked.Range.Phase, asked.Sets, asked.Amount, asked.Range.Held, asked.Load.Kilograms, asked.Load.Position, asked.ToString(), asked.Range.Rest, asked.Range.TempoFor(exercise)?.ToString());
+    public static PrescriptionView Of(Prescription asked, Exercise exercise) =>
+        new(
+            asked.Range.Phase,
+            asked.Sets,
+            asked.Amount,
+            asked.Range.Held,
+            asked.Load.Kilograms,
+            asked.Load.Position,
+            asked.ToString(),
+            asked.Range.Rest,
+            asked.Range.TempoFor(exercise)?.ToString()
+        );
 
     /// <summary>Within the range a rung has now; what was kept may be from before the range was changed.</summary>
-    public Prescription ToCore(DoseRange range) => new(range, Math.Clamp(Sets, 1, Math.Max(range.SetsHigh, 1)), Math.Clamp(Amount, 1, range.High), new Load(Position, LoadKg));
+    public Prescription ToCore(DoseRange range) =>
+        new(
+            range,
+            Math.Clamp(Sets, 1, Math.Max(range.SetsHigh, 1)),
+            Math.Clamp(Amount, 1, range.High),
+            new Load(Position, LoadKg)
+        );
 }
 
 /// <summary>One set of one side.</summary>
 internal sealed record SetDto(BodySide Side, int Amount, int Clean, double LoadKg, LoadPosition Position, int Resets);
 
 /// <summary>The same in every set and on both sides but for how many were clean: how most of it is entered.</summary>
-internal sealed record EvenDto(int Sets, int Amount, int CleanLeft, int CleanRight, double LoadKg, LoadPosition Position, int Resets);
+internal sealed record EvenDto(
+    int Sets,
+    int Amount,
+    int CleanLeft,
+    int CleanRight,
+    double LoadKg,
+    LoadPosition Position,
+    int Resets
+);
 
 /// <summary>What was done of one exercise: set by set, or all sets alike; the effort, the worst pain, the morning after last time, where it was felt.</summary>
-internal sealed record LogDto(IReadOnlyList<SetDto>? Sets, EvenDto? Even, int? Effort, PainDto? Pain, int? NextMorning, FeltDto? Felt)
+internal sealed record LogDto(
+    IReadOnlyList<SetDto>? Sets,
+    EvenDto? Even,
+    int? Effort,
+    PainDto? Pain,
+    int? NextMorning,
+    FeltDto? Felt
+)
 {
     public SessionLog ToCore()
     {
         var count = Math.Max((Sets?.Count ?? 0) / 2, Even?.Sets ?? 0);
-        if (count > SessionLog.MostSets) throw Refusal.BadInput("sets", $"{count} sets a side are more than anyone does. Enter at most {SessionLog.MostSets}.");
-        if (NextMorning is < 0 or > 10) throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
-        if (Felt is { AsExpected: false } felt) Text.Required("felt", felt.Where, "Say where it is felt instead.");
+        if (count > SessionLog.MostSets)
+            throw Refusal.BadInput(
+                "sets",
+                $"{count} sets a side are more than anyone does. Enter at most {SessionLog.MostSets}."
+            );
+        if (NextMorning is < 0 or > 10)
+            throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
+        if (Felt is { AsExpected: false } felt)
+            Text.Required("felt", felt.Where, "Say where it is felt instead.");
         var pain = Pain?.ToCore("pain");
-        if (Even is { } e && (e.CleanLeft < 0 || e.CleanRight < 0 || Math.Max(e.CleanLeft, e.CleanRight) > e.Sets * e.Amount)) throw Refusal.BadInput("clean", $"Clean ones lie between 0 and the {e.Sets * e.Amount} that were done.");
+        if (
+            Even is { } e
+            && (e.CleanLeft < 0 || e.CleanRight < 0 || Math.Max(e.CleanLeft, e.CleanRight) > e.Sets * e.Amount)
+        )
+            throw Refusal.BadInput("clean", $"Clean ones lie between 0 and the {e.Sets * e.Amount} that were done.");
         var log = Even is { } even
-            ? SessionLog.Even(even.Sets, even.Amount, even.CleanLeft, even.CleanRight, Held(even.LoadKg, even.Position), Effort, pain)
-            : new SessionLog([.. (Sets ?? []).Select(s => new SetDone(s.Side, s.Amount, s.Clean, Held(s.LoadKg, s.Position), s.Resets))], Effort, pain);
-        if (Even is { Resets: > 0 } reset && log.Sets.Count > 0) log = log with { Sets = [log.Sets[0] with { Resets = reset.Resets }, .. log.Sets.Skip(1)] };
+            ? SessionLog.Even(
+                even.Sets,
+                even.Amount,
+                even.CleanLeft,
+                even.CleanRight,
+                Held(even.LoadKg, even.Position),
+                Effort,
+                pain
+            )
+            : new SessionLog(
+                [
+                    .. (Sets ?? []).Select(s => new SetDone(
+                        s.Side,
+                        s.Amount,
+                        s.Clean,
+                        Held(s.LoadKg, s.Position),
+                        s.Resets
+                    )),
+                ],
+                Effort,
+                pain
+            );
+        if (Even is { Resets: > 0 } reset && log.Sets.Count > 0)
+            log = log with { Sets = [log.Sets[0] with { Resets = reset.Resets }, .. log.Sets.Skip(1)] };
         return log.Problem() is { } problem ? throw Refusal.BadInput("sets", problem) : log;
     }
 
     /// <summary>A weight without a place is held at the chest.</summary>
-    private static Load Held(double kilograms, LoadPosition position) => new(kilograms > 0 && position == LoadPosition.None ? LoadPosition.Goblet : position, kilograms);
+    private static Load Held(double kilograms, LoadPosition position) =>
+        new(kilograms > 0 && position == LoadPosition.None ? LoadPosition.Goblet : position, kilograms);
 }
 
 /// <summary>A log on its own, without a look. The day is the studio's own; today when none is given.</summary>
-internal sealed record LogRequest(Guid Id, Guid ClientId, DateOnly? Day, string ExerciseId, LogDto Log, Guid? Supersedes);
+internal sealed record LogRequest(
+    Guid Id,
+    Guid ClientId,
+    DateOnly? Day,
+    string ExerciseId,
+    LogDto Log,
+    Guid? Supersedes
+);
 
 /// <summary>What a log led to; kept with it.</summary>
-internal sealed record LogJudged(string? LadderId, string? RungId, PrescriptionView Asked, PrescriptionView Next, DoseStep Step, string Why, bool Good);
+internal sealed record LogJudged(
+    string? LadderId,
+    string? RungId,
+    PrescriptionView Asked,
+    PrescriptionView Next,
+    DoseStep Step,
+    string Why,
+    bool Good
+);
 
 /// <summary>A log as the client's page shows it.</summary>
-internal sealed record LogView(Guid Id, DateOnly Day, string Coach, string ExerciseId, string ExerciseName, string? RungName, string Did, int? Effort, PainDto? Pain, int? NextMorning, string? Felt, string Next, string Why);
+internal sealed record LogView(
+    Guid Id,
+    DateOnly Day,
+    string Coach,
+    string ExerciseId,
+    string ExerciseName,
+    string? RungName,
+    string Did,
+    int? Effort,
+    PainDto? Pain,
+    int? NextMorning,
+    string? Felt,
+    string Next,
+    string Why
+);

@@ -22,23 +22,44 @@ internal static class LogEndpoints
         api.MapGet("/clients/{clientId:guid}/asked", AskedAsync).WithName("getAsked");
     }
 
-    private static async Task<Ok<LogView>> AddAsync(LogRequest request, StudioContext db, StudioScope scope, LadderBook ladders, CheckBook book, FactWriter facts, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<LogView>> AddAsync(
+        LogRequest request,
+        StudioContext db,
+        StudioScope scope,
+        LadderBook ladders,
+        CheckBook book,
+        FactWriter facts,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var studio = await scope.StudioAsync(stop);
-        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == studio.Id).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        if (await facts.ExistingAsync<LogFact>(request.Id, request, stop) is { } kept) return TypedResults.Ok(View(kept, coaches, await ladders.LaddersAsync(stop)));
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == studio.Id)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        if (await facts.ExistingAsync<LogFact>(request.Id, request, stop) is { } kept)
+            return TypedResults.Ok(View(kept, coaches, await ladders.LaddersAsync(stop)));
         var client = await scope.ClientAsync(request.ClientId, stop);
-        var exercise = Exercise.Find(request.ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        if ((await book.UnclearedAsync(client.Id, stop)).Count > 0) throw Refusal.Conflict("A stop sign stands: nothing is trained until it is cleared with a note.");
+        var exercise =
+            Exercise.Find(request.ExerciseId)
+            ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
+            throw Refusal.Conflict("A stop sign stands: nothing is trained until it is cleared with a note.");
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
         var day = request.Day ?? today;
-        if (day > today) throw Refusal.BadInput("day", $"{day:d MMMM} has not come yet. Log it on its day.");
-        if (day < today.AddDays(-DaysBack)) throw Refusal.BadInput("day", $"A log goes back at most {DaysBack} days.");
+        if (day > today)
+            throw Refusal.BadInput("day", $"{day:d MMMM} has not come yet. Log it on its day.");
+        if (day < today.AddDays(-DaysBack))
+            throw Refusal.BadInput("day", $"A log goes back at most {DaysBack} days.");
         var did = request.Log.ToCore();
-        if (did.Sets.Count == 0) throw Refusal.BadInput("sets", "Enter at least one set.");
+        if (did.Sets.Count == 0)
+            throw Refusal.BadInput("sets", "Enter at least one set.");
 
         var way = (await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray();
-        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id].Where(l => l.Id != request.Supersedes).ToArray();
+        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
+            .Where(l => l.Id != request.Supersedes)
+            .ToArray();
         var rack = await ladders.RackAsync(stop);
         var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise.Id, way, logs, rack);
         var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
@@ -47,55 +68,124 @@ internal static class LogEndpoints
         var twoGood = before is not null && Json.Read<LogJudged>(before.Judged).Good;
         var next = NextDose.After(asked, did, studio.PainLimit, twoGood, false, rack);
         var good = did.Good(asked, studio.PainLimit);
-        var fact = await facts.AddAsync(new LogFact
-        {
-            Id = request.Id, ClientId = client.Id, Day = day, ExerciseId = exercise.Id, RungId = spot?.Rung.Id, NextMorning = request.Log.NextMorning, Pain = did.Pain?.Score, Supersedes = request.Supersedes,
-            Judged = Json.Write(new LogJudged(spot?.Ladder.Id, spot?.Rung.Id, PrescriptionView.Of(asked, exercise), PrescriptionView.Of(next.Prescription, exercise), next.Step, next.Why, good)),
-            Body = Json.Write(request),
-        }, request, stop);
+        var fact = await facts.AddAsync(
+            new LogFact
+            {
+                Id = request.Id,
+                ClientId = client.Id,
+                Day = day,
+                ExerciseId = exercise.Id,
+                RungId = spot?.Rung.Id,
+                NextMorning = request.Log.NextMorning,
+                Pain = did.Pain?.Score,
+                Supersedes = request.Supersedes,
+                Judged = Json.Write(
+                    new LogJudged(
+                        spot?.Ladder.Id,
+                        spot?.Rung.Id,
+                        PrescriptionView.Of(asked, exercise),
+                        PrescriptionView.Of(next.Prescription, exercise),
+                        next.Step,
+                        next.Why,
+                        good
+                    )
+                ),
+                Body = Json.Write(request),
+            },
+            request,
+            stop
+        );
         return TypedResults.Ok(View(fact, coaches, await ladders.LaddersAsync(stop)));
     }
 
     /// <summary>What is asked of a client in an exercise now.</summary>
-    private static async Task<Ok<PrescriptionView>> AskedAsync(Guid clientId, string exercise, StudioScope scope, LadderBook ladders, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<PrescriptionView>> AskedAsync(
+        Guid clientId,
+        string exercise,
+        StudioScope scope,
+        LadderBook ladders,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(clientId, stop);
-        var done = Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var (way, logs, rack) = ((await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray(), (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id], await ladders.RackAsync(stop));
+        var done =
+            Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        var (way, logs, rack) = (
+            (await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray(),
+            (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id],
+            await ladders.RackAsync(stop)
+        );
         var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise, way, logs, rack);
-        return TypedResults.Ok(PrescriptionView.Of(spot?.Asked ?? Prescription.First(DoseRange.Practising, done, rack), done));
+        return TypedResults.Ok(
+            PrescriptionView.Of(spot?.Asked ?? Prescription.First(DoseRange.Practising, done, rack), done)
+        );
     }
 
     /// <summary>A log in words. One that came with a decision keeps the log alone as its body.</summary>
-    public static LogView View(LogFact fact, IReadOnlyDictionary<Guid, string> coaches, IReadOnlyList<Core.Ladders.Ladder> ladders)
+    public static LogView View(
+        LogFact fact,
+        IReadOnlyDictionary<Guid, string> coaches,
+        IReadOnlyList<Core.Ladders.Ladder> ladders
+    )
     {
         var log = fact.CheckId is null ? Json.Read<LogRequest>(fact.Body).Log : Json.Read<LogDto>(fact.Body);
         var judged = Json.Read<LogJudged>(fact.Judged);
         var exercise = Exercise.Find(fact.ExerciseId);
         return new LogView(
-            fact.Id, fact.Day, coaches[fact.CoachId], fact.ExerciseId, exercise?.Name ?? fact.ExerciseId, ladders.Select(l => l.Rung(fact.RungId ?? "")).FirstOrDefault(r => r is not null)?.Name,
-            Did(log.ToCore(), judged.Asked.Held), log.Effort, log.Pain, fact.NextMorning, log.Felt is null ? null : log.Felt.AsExpected ? "as it should be" : log.Felt.Where,
-            judged.Next.Text, judged.Why);
+            fact.Id,
+            fact.Day,
+            coaches[fact.CoachId],
+            fact.ExerciseId,
+            exercise?.Name ?? fact.ExerciseId,
+            ladders.Select(l => l.Rung(fact.RungId ?? "")).FirstOrDefault(r => r is not null)?.Name,
+            Did(log.ToCore(), judged.Asked.Held),
+            log.Effort,
+            log.Pain,
+            fact.NextMorning,
+            log.Felt is null ? null
+                : log.Felt.AsExpected ? "as it should be"
+                : log.Felt.Where,
+            judged.Next.Text,
+            judged.Why
+        );
     }
 
     /// <summary>"3 × 6 a side, 17 and 18 of 18 clean, 8 kg at the chest".</summary>
     private static string Did(SessionLog log, bool held)
     {
-        if (log.Sets.Count == 0) return "";
+        if (log.Sets.Count == 0)
+            return "";
         string Side(Core.Measuring.BodySide side)
         {
             var sets = log.Sets.Where(s => s.Side == side).ToArray();
-            return sets.Length == 0 ? "0" : sets.Select(s => s.Amount).Distinct().Count() == 1 ? $"{sets.Length} × {sets[0].Amount}" : string.Join(" + ", sets.Select(s => s.Amount));
+            return sets.Length == 0 ? "0"
+                : sets.Select(s => s.Amount).Distinct().Count() == 1 ? $"{sets.Length} × {sets[0].Amount}"
+                : string.Join(" + ", sets.Select(s => s.Amount));
         }
 
         var (left, right) = (Side(Core.Measuring.BodySide.Left), Side(Core.Measuring.BodySide.Right));
         int Clean(Core.Measuring.BodySide side) => log.Sets.Where(s => s.Side == side).Sum(s => s.Clean);
         int All(Core.Measuring.BodySide side) => log.Sets.Where(s => s.Side == side).Sum(s => s.Amount);
-        var (cl, cr, all) = (Clean(Core.Measuring.BodySide.Left), Clean(Core.Measuring.BodySide.Right), All(Core.Measuring.BodySide.Left));
-        var load = log.Sets.Max(s => s.Load.Kilograms) is > 0 and var kg ? FormattableString.Invariant($", {kg:0.#} kg {Prescription.Held(log.Sets.First(s => s.Load.Kilograms == kg).Load.Position)}") : "";
+        var (cl, cr, all) = (
+            Clean(Core.Measuring.BodySide.Left),
+            Clean(Core.Measuring.BodySide.Right),
+            All(Core.Measuring.BodySide.Left)
+        );
+        var load = log.Sets.Max(s => s.Load.Kilograms) is > 0 and var kg
+            ? FormattableString.Invariant(
+                $", {kg:0.#} kg {Prescription.Held(log.Sets.First(s => s.Load.Kilograms == kg).Load.Position)}"
+            )
+            : "";
         var resets = log.Sets.Sum(s => s.Resets) is > 0 and var r ? $", {r} {(r == 1 ? "reset" : "resets")}" : "";
-        var done = left == right ? $"{left}{(held ? " s" : "")} a side" : $"left {left}, right {right}{(held ? " s" : "")}";
-        var clean = cl == cr && all == All(Core.Measuring.BodySide.Right) ? cl == all ? ", all clean" : $", {cl} of {all} clean" : $", clean left {cl}, right {cr}";
+        var done =
+            left == right ? $"{left}{(held ? " s" : "")} a side" : $"left {left}, right {right}{(held ? " s" : "")}";
+        var clean =
+            cl == cr && all == All(Core.Measuring.BodySide.Right)
+                ? cl == all
+                    ? ", all clean"
+                    : $", {cl} of {all} clean"
+                : $", clean left {cl}, right {cr}";
         return $"{done}{clean}{load}{resets}";
     }
 }

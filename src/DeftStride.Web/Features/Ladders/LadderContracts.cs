@@ -6,9 +6,28 @@ using DeftStride.Web.Features.Library;
 namespace DeftStride.Web.Features.Ladders;
 
 /// <summary>A rung as it is kept and edited.</summary>
-internal sealed record RungDto(string Id, string Name, string ExerciseId, string Entry, IReadOnlyList<string> Next, string? Fallback, DoseRangeDto Dose, string Reason)
+internal sealed record RungDto(
+    string Id,
+    string Name,
+    string ExerciseId,
+    string Entry,
+    IReadOnlyList<string> Next,
+    string? Fallback,
+    DoseRangeDto Dose,
+    string Reason
+)
 {
-    public static RungDto Of(Rung rung) => new(rung.Id, rung.Name, rung.ExerciseId, rung.Entry, rung.Next, rung.Fallback, DoseRangeDto.Of(rung.Dose), rung.Reason);
+    public static RungDto Of(Rung rung) =>
+        new(
+            rung.Id,
+            rung.Name,
+            rung.ExerciseId,
+            rung.Entry,
+            rung.Next,
+            rung.Fallback,
+            DoseRangeDto.Of(rung.Dose),
+            rung.Reason
+        );
 
     public Rung ToCore() => new(Id, Name, ExerciseId, Entry, Next, Fallback, Dose.ToCore(), Reason);
 }
@@ -25,10 +44,25 @@ internal sealed record LadderDto(string Id, string Name, IReadOnlyList<RungDto> 
 internal sealed record StanderView(Guid ClientId, string Name, BodySide Side);
 
 /// <summary>Where a rung is drawn: how many rungs lie below, and on which track beside the others. Rows grow upward.</summary>
-internal sealed record RungPlaceView(string RungId, int Depth, int Track, string ExerciseName, string DoseText, IReadOnlyList<StanderView> Standers, int StanderCount);
+internal sealed record RungPlaceView(
+    string RungId,
+    int Depth,
+    int Track,
+    string ExerciseName,
+    string DoseText,
+    IReadOnlyList<StanderView> Standers,
+    int StanderCount
+);
 
 /// <summary>A ladder with who stands where. Version 0 means as it usually is.</summary>
-internal sealed record LadderView(LadderDto Ladder, long Version, bool Usual, bool Changed, int ClientCount, IReadOnlyList<RungPlaceView> Places);
+internal sealed record LadderView(
+    LadderDto Ladder,
+    long Version,
+    bool Usual,
+    bool Changed,
+    int ClientCount,
+    IReadOnlyList<RungPlaceView> Places
+);
 
 internal sealed record LaddersView(IReadOnlyList<LadderView> Ladders);
 
@@ -36,29 +70,80 @@ internal sealed record LaddersView(IReadOnlyList<LadderView> Ladders);
 internal sealed record LadderChange(Guid OperationId, long Version, LadderDto? Ladder);
 
 /// <summary>Puts a side (or both) of a client onto a rung; the coach says why.</summary>
-internal sealed record StandRequest(Guid Id, Guid ClientId, string LadderId, string RungId, IReadOnlyList<BodySide> Sides, bool AfterBreak, string? Reason);
+internal sealed record StandRequest(
+    Guid Id,
+    Guid ClientId,
+    string LadderId,
+    string RungId,
+    IReadOnlyList<BodySide> Sides,
+    bool AfterBreak,
+    string? Reason
+);
 
 internal sealed record StandsView(Guid ClientId);
 
 /// <summary>Why a side came to a rung.</summary>
-internal sealed record StepJudged(string Sentence, string? RuleId, string? RuleName, string? Reason, IReadOnlyList<Deciding.FactView> Facts);
+internal sealed record StepJudged(
+    string Sentence,
+    string? RuleId,
+    string? RuleName,
+    string? Reason,
+    IReadOnlyList<Deciding.FactView> Facts
+);
 
 /// <summary>One step on the way: which side came to which rung when, by whom, and why.</summary>
-internal sealed record StrideStepView(BodySide Side, string RungId, string RungName, DateTimeOffset At, string Coach, MoveKind Kind, StepJudged Why, Guid? CheckId);
+internal sealed record StrideStepView(
+    BodySide Side,
+    string RungId,
+    string RungName,
+    DateTimeOffset At,
+    string Coach,
+    MoveKind Kind,
+    StepJudged Why,
+    Guid? CheckId
+);
 
 /// <summary>A rung on the stride line.</summary>
-internal sealed record StrideRungView(string Id, string Name, string ExerciseId, string ExerciseName, string Entry, string DoseText, string Reason, DateTimeOffset? LeftAt, DateTimeOffset? RightAt);
+internal sealed record StrideRungView(
+    string Id,
+    string Name,
+    string ExerciseId,
+    string ExerciseName,
+    string Entry,
+    string DoseText,
+    string Reason,
+    DateTimeOffset? LeftAt,
+    DateTimeOffset? RightAt
+);
 
 /// <summary>A lay-off and what it asks for.</summary>
 internal sealed record LayOffView(int Weeks, bool Anew, string Sentence, string Why, string? RungId, string? RungName);
 
 /// <summary>One ladder of a client: where each side stands, how it came there, what is asked for, and why not further.</summary>
 internal sealed record StrideView(
-    string LadderId, string LadderName, IReadOnlyList<StrideRungView> Rungs, string Left, string Right, string Planned, IReadOnlyList<StrideStepView> Way,
-    PrescriptionView Asked, string AskedWhy, string FirstSide, IReadOnlyList<WayView> Next, LayOffView? Break);
+    string LadderId,
+    string LadderName,
+    IReadOnlyList<StrideRungView> Rungs,
+    string Left,
+    string Right,
+    string Planned,
+    IReadOnlyList<StrideStepView> Way,
+    PrescriptionView Asked,
+    string AskedWhy,
+    string FirstSide,
+    IReadOnlyList<WayView> Next,
+    LayOffView? Break
+);
 
 /// <summary>A way on from a rung.</summary>
-internal sealed record WayView(ProgressKind Kind, string Text, string Why, string RungId, bool Open, PrescriptionView Dose);
+internal sealed record WayView(
+    ProgressKind Kind,
+    string Text,
+    string Why,
+    string RungId,
+    bool Open,
+    PrescriptionView Dose
+);
 
 /// <summary>Where one side is put after a first look.</summary>
 internal sealed record PlacedView(BodySide Side, string RungId, string RungName, string Why, string WhyNotNext);

@@ -16,53 +16,201 @@ namespace DeftStride.Web.Features.Library;
 
 internal sealed record UseView(string ExerciseId, string Band, bool MustPass);
 
-internal sealed record LibraryMeasureView(string Id, string Name, MeasureUnit Unit, Region Region, IReadOnlyList<View> Views, string Sign, bool Read, IReadOnlyList<UseView> Uses, IReadOnlyList<string> Faults);
+internal sealed record LibraryMeasureView(
+    string Id,
+    string Name,
+    MeasureUnit Unit,
+    Region Region,
+    IReadOnlyList<View> Views,
+    string Sign,
+    bool Read,
+    IReadOnlyList<UseView> Uses,
+    IReadOnlyList<string> Faults
+);
 
 internal sealed record LibraryCueView(
-    string Id, CorrectionLevel Level, CueFocus Focus, string Short, string Usual, string Text, CueOwner Words, bool Retired, string Why, IReadOnlyList<Gear> Needs, int Helped, int Tried);
+    string Id,
+    CorrectionLevel Level,
+    CueFocus Focus,
+    string Short,
+    string Usual,
+    string Text,
+    CueOwner Words,
+    bool Retired,
+    string Why,
+    IReadOnlyList<Gear> Needs,
+    int Helped,
+    int Tried
+);
 
 internal sealed record LibraryCauseView(string Id, string Name, string Test, IReadOnlyList<string> Corrections);
 
 internal sealed record LibraryFaultView(
-    string Id, string Name, bool CanHurt, IReadOnlyList<string> Measures, IReadOnlyList<LibraryCauseView> Causes, IReadOnlyList<LibraryCueView> Cues, string Disagreement, int Fired);
+    string Id,
+    string Name,
+    bool CanHurt,
+    IReadOnlyList<string> Measures,
+    IReadOnlyList<LibraryCauseView> Causes,
+    IReadOnlyList<LibraryCueView> Cues,
+    string Disagreement,
+    int Fired
+);
 
-internal sealed record LibraryRuleView(string Id, string Name, string Reason, int Fired, IReadOnlyList<string> Settings);
+internal sealed record LibraryRuleView(
+    string Id,
+    string Name,
+    string Reason,
+    int Fired,
+    IReadOnlyList<string> Settings
+);
 
-internal sealed record LibraryRungView(string Id, string Name, string ExerciseId, string Entry, string Dose, string Reason, string? Fallback);
+internal sealed record LibraryRungView(
+    string Id,
+    string Name,
+    string ExerciseId,
+    string Entry,
+    string Dose,
+    string Reason,
+    string? Fallback
+);
 
 internal sealed record LibraryLadderView(string Id, string Name, IReadOnlyList<LibraryRungView> Rungs);
 
 /// <summary>Everything the product knows, to read, search and follow, with how often it came up here.</summary>
 internal sealed record LibraryView(
-    long StudioVersion, IReadOnlyList<LibraryMeasureView> Measures, IReadOnlyList<LibraryFaultView> Faults, IReadOnlyList<LibraryRuleView> Rules, IReadOnlyList<LibraryLadderView> Ladders);
+    long StudioVersion,
+    IReadOnlyList<LibraryMeasureView> Measures,
+    IReadOnlyList<LibraryFaultView> Faults,
+    IReadOnlyList<LibraryRuleView> Rules,
+    IReadOnlyList<LibraryLadderView> Ladders
+);
 
 internal static class LibraryEndpoints
 {
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/library", GetAsync).WithName("getLibrary");
 
-    private static async Task<Ok<LibraryView>> GetAsync(StudioContext db, StudioScope scope, CheckBook book, StudioPulse pulse, TimeProvider clock, CancellationToken stop) =>
-        TypedResults.Ok(await pulse.OnceAsync("library", clock.GetUtcNow(), () => AllAsync(db, scope, book, stop)));
+    private static async Task<Ok<LibraryView>> GetAsync(
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        StudioPulse pulse,
+        TimeProvider clock,
+        CancellationToken stop
+    ) => TypedResults.Ok(await pulse.OnceAsync("library", clock.GetUtcNow(), () => AllAsync(db, scope, book, stop)));
 
-    private static async Task<LibraryView> AllAsync(StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
+    private static async Task<LibraryView> AllAsync(
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var studio = await scope.StudioAsync(stop);
         var (words, experience) = (CueEndpoints.WordsOf(studio, null), await book.ExperienceAsync(stop));
-        var rules = (await db.Decisions.AsNoTracking().Where(d => d.StudioId == studio.Id && !db.Decisions.Any(n => n.Supersedes == d.Id)).GroupBy(d => d.RuleId).Select(g => new { g.Key, Count = g.Count() }).ToListAsync(stop)).ToDictionary(r => r.Key, r => r.Count);
-        var checks = db.Checks.AsNoTracking().Where(c => c.StudioId == studio.Id && !db.Checks.Any(n => n.Supersedes == c.Id));
+        var rules = (
+            await db
+                .Decisions.AsNoTracking()
+                .Where(d => d.StudioId == studio.Id && !db.Decisions.Any(n => n.Supersedes == d.Id))
+                .GroupBy(d => d.RuleId)
+                .Select(g => new { g.Key, Count = g.Count() })
+                .ToListAsync(stop)
+        ).ToDictionary(r => r.Key, r => r.Count);
+        var checks = db
+            .Checks.AsNoTracking()
+            .Where(c => c.StudioId == studio.Id && !db.Checks.Any(n => n.Supersedes == c.Id));
         // Checks from before the fault was kept are judged once more; there are only ever few of them.
-        var found = (await checks.Where(c => c.FaultId != null && c.FaultId != "").GroupBy(c => c.FaultId!).Select(g => new { g.Key, Count = g.Count() }).ToListAsync(stop)).Select(g => (g.Key, g.Count))
-            .Concat((await checks.Where(c => c.FaultId == null).ToListAsync(stop)).Select(c => CheckBook.Judge(c, []).Look.Finding).Select(Fault.For).OfType<Fault>().Select(f => (Key: f.Id, Count: 1)))
-            .GroupBy(g => g.Key).ToDictionary(g => g.Key, g => g.Sum(f => f.Count));
+        var found = (
+            await checks
+                .Where(c => c.FaultId != null && c.FaultId != "")
+                .GroupBy(c => c.FaultId!)
+                .Select(g => new { g.Key, Count = g.Count() })
+                .ToListAsync(stop)
+        )
+            .Select(g => (g.Key, g.Count))
+            .Concat(
+                (await checks.Where(c => c.FaultId == null).ToListAsync(stop))
+                    .Select(c => CheckBook.Judge(c, []).Look.Finding)
+                    .Select(Fault.For)
+                    .OfType<Fault>()
+                    .Select(f => (Key: f.Id, Count: 1))
+            )
+            .GroupBy(g => g.Key)
+            .ToDictionary(g => g.Key, g => g.Sum(f => f.Count));
         return new LibraryView(
             studio.Version,
-            [.. Measure.All.Select(m => new LibraryMeasureView(m.Id, m.Name, m.Unit, m.Region, m.Views, m.Sign, MeasureReader.IsRead(m.Id),
-                [.. Exercise.All.SelectMany(e => e.Checks.Where(c => c.MeasureId == m.Id), (e, c) => new UseView(e.Id, Band.Of(c.Low, c.High, m.Unit)?.ToString() ?? "", c.MustPass))],
-                [.. Fault.All.Where(f => f.Detects.Any(d => d.MeasureId == m.Id)).Select(f => f.Id)]))],
-            [.. Fault.All.Select(f => new LibraryFaultView(f.Id, f.Name, f.CanHurt, [.. f.Detects.Select(d => d.MeasureId).Distinct()],
-                [.. f.Causes.Select(c => new LibraryCauseView(c.Id, c.Name, c.Test, c.Corrections))],
-                [.. f.Corrections.Concat(words.Added(f)).Select(c => new LibraryCueView(c.Id, c.Level, c.Focus, c.Short, c.Cue, words.Of(c).Text, words.Of(c).Owner, words.Retired(c.Id), c.Why, c.Needs, experience.GetValueOrDefault(c.Id)?.Helped ?? 0, experience.GetValueOrDefault(c.Id)?.Tried ?? 0))],
-                f.Disagreement, found.GetValueOrDefault(f.Id)))],
-            [.. DecisionRule.InOrder.Select(r => new LibraryRuleView(r.Id, r.Name, r.Reason, rules.GetValueOrDefault(r.Id), r.Settings))],
-            [.. Ladder.All.Select(l => new LibraryLadderView(l.Id, l.Name, [.. l.Rungs.Select(r => new LibraryRungView(r.Id, r.Name, r.ExerciseId, r.Entry, r.Dose.ToString(), r.Reason, r.Fallback))]))]);
+            [
+                .. Measure.All.Select(m => new LibraryMeasureView(
+                    m.Id,
+                    m.Name,
+                    m.Unit,
+                    m.Region,
+                    m.Views,
+                    m.Sign,
+                    MeasureReader.IsRead(m.Id),
+                    [
+                        .. Exercise.All.SelectMany(
+                            e => e.Checks.Where(c => c.MeasureId == m.Id),
+                            (e, c) => new UseView(e.Id, Band.Of(c.Low, c.High, m.Unit)?.ToString() ?? "", c.MustPass)
+                        ),
+                    ],
+                    [.. Fault.All.Where(f => f.Detects.Any(d => d.MeasureId == m.Id)).Select(f => f.Id)]
+                )),
+            ],
+            [
+                .. Fault.All.Select(f => new LibraryFaultView(
+                    f.Id,
+                    f.Name,
+                    f.CanHurt,
+                    [.. f.Detects.Select(d => d.MeasureId).Distinct()],
+                    [.. f.Causes.Select(c => new LibraryCauseView(c.Id, c.Name, c.Test, c.Corrections))],
+                    [
+                        .. f
+                            .Corrections.Concat(words.Added(f))
+                            .Select(c => new LibraryCueView(
+                                c.Id,
+                                c.Level,
+                                c.Focus,
+                                c.Short,
+                                c.Cue,
+                                words.Of(c).Text,
+                                words.Of(c).Owner,
+                                words.Retired(c.Id),
+                                c.Why,
+                                c.Needs,
+                                experience.GetValueOrDefault(c.Id)?.Helped ?? 0,
+                                experience.GetValueOrDefault(c.Id)?.Tried ?? 0
+                            )),
+                    ],
+                    f.Disagreement,
+                    found.GetValueOrDefault(f.Id)
+                )),
+            ],
+            [
+                .. DecisionRule.InOrder.Select(r => new LibraryRuleView(
+                    r.Id,
+                    r.Name,
+                    r.Reason,
+                    rules.GetValueOrDefault(r.Id),
+                    r.Settings
+                )),
+            ],
+            [
+                .. Ladder.All.Select(l => new LibraryLadderView(
+                    l.Id,
+                    l.Name,
+                    [
+                        .. l.Rungs.Select(r => new LibraryRungView(
+                            r.Id,
+                            r.Name,
+                            r.ExerciseId,
+                            r.Entry,
+                            r.Dose.ToString(),
+                            r.Reason,
+                            r.Fallback
+                        )),
+                    ]
+                )),
+            ]
+        );
     }
 }

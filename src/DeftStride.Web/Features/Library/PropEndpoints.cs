@@ -8,7 +8,14 @@ using Microsoft.AspNetCore.Http.HttpResults;
 namespace DeftStride.Web.Features.Library;
 
 /// <summary>Lends a client a prop until a day, on which it is tried without (two weeks from today when no day is given), or takes it back.</summary>
-internal sealed record PropChange(Guid OperationId, long Version, Guid ClientId, string CorrectionId, bool Lent, DateOnly? Review);
+internal sealed record PropChange(
+    Guid OperationId,
+    long Version,
+    Guid ClientId,
+    string CorrectionId,
+    bool Lent,
+    DateOnly? Review
+);
 
 internal sealed record PropView(string CorrectionId, string Short, DateOnly Review, bool Due);
 
@@ -33,44 +40,127 @@ internal static class PropEndpoints
     }
 
     /// <summary>What a client has borrowed, what is due first.</summary>
-    public static IReadOnlyList<PropView> Of(ClientRecord client, DateOnly today) => [.. Of(client, Lent)
-        .Select(p => new PropView(p.Correction.Id, p.Correction.Short, p.Day, p.Day <= today)).OrderBy(p => p.Review)];
+    public static IReadOnlyList<PropView> Of(ClientRecord client, DateOnly today) =>
+        [
+            .. Of(client, Lent)
+                .Select(p => new PropView(p.Correction.Id, p.Correction.Short, p.Day, p.Day <= today))
+                .OrderBy(p => p.Review),
+        ];
 
     /// <summary>What belongs to a client's set-up, the oldest first.</summary>
-    public static IReadOnlyList<KeptView> KeptOf(ClientRecord client) => [.. Of(client, Kept)
-        .Select(p => new KeptView(p.Correction.Id, p.Correction.Short, p.Correction.Cue, p.Day)).OrderBy(p => p.Since)];
+    public static IReadOnlyList<KeptView> KeptOf(ClientRecord client) =>
+        [
+            .. Of(client, Kept)
+                .Select(p => new KeptView(p.Correction.Id, p.Correction.Short, p.Correction.Cue, p.Day))
+                .OrderBy(p => p.Since),
+        ];
 
-    private static IEnumerable<(Correction Correction, DateOnly Day)> Of(ClientRecord client, string prefix) => SettingEndpoints.Of(client)
-        .Where(s => s.Key.StartsWith(prefix, StringComparison.Ordinal) && Fault.Find(s.Key[prefix.Length..]) is not null)
-        .Select(s => (Fault.Find(s.Key[prefix.Length..])!.Value.Correction, DateOnly.ParseExact(s.Value, "yyyy-MM-dd", CultureInfo.InvariantCulture)));
+    private static IEnumerable<(Correction Correction, DateOnly Day)> Of(ClientRecord client, string prefix) =>
+        SettingEndpoints
+            .Of(client)
+            .Where(s =>
+                s.Key.StartsWith(prefix, StringComparison.Ordinal) && Fault.Find(s.Key[prefix.Length..]) is not null
+            )
+            .Select(s =>
+                (
+                    Fault.Find(s.Key[prefix.Length..])!.Value.Correction,
+                    DateOnly.ParseExact(s.Value, "yyyy-MM-dd", CultureInfo.InvariantCulture)
+                )
+            );
 
-    private static async Task<Ok<PropsView>> LendAsync(PropChange request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<PropsView>> LendAsync(
+        PropChange request,
+        StudioScope scope,
+        RecordChanger changer,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
-        if (await changer.ReplayAsync<PropsView>(request.OperationId, request, stop) is { Found: true } replay) return TypedResults.Ok(replay.Answer!);
-        if (Fault.Find(request.CorrectionId) is not { Correction.Borrowed: true }) throw Refusal.BadInput("correction", "Only what borrows a wedge, a band, a block or a support has a day to give it back.");
+        if (await changer.ReplayAsync<PropsView>(request.OperationId, request, stop) is { Found: true } replay)
+            return TypedResults.Ok(replay.Answer!);
+        if (Fault.Find(request.CorrectionId) is not { Correction.Borrowed: true })
+            throw Refusal.BadInput(
+                "correction",
+                "Only what borrows a wedge, a band, a block or a support has a day to give it back."
+            );
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
         var until = request.Review ?? today.AddDays(Correction.LentDays);
-        if (request.Lent && (until <= today || until > today.AddDays(92))) throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
-        return await SetAsync(request.OperationId, request.Version, request, request.ClientId, Lent + request.CorrectionId, request.Lent ? until : null, today, scope, changer, stop);
+        if (request.Lent && (until <= today || until > today.AddDays(92)))
+            throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
+        return await SetAsync(
+            request.OperationId,
+            request.Version,
+            request,
+            request.ClientId,
+            Lent + request.CorrectionId,
+            request.Lent ? until : null,
+            today,
+            scope,
+            changer,
+            stop
+        );
     }
 
-    private static async Task<Ok<PropsView>> KeepAsync(KeepChange request, StudioScope scope, RecordChanger changer, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<PropsView>> KeepAsync(
+        KeepChange request,
+        StudioScope scope,
+        RecordChanger changer,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         if (Fault.Find(request.CorrectionId) is not { Correction: { Level: CorrectionLevel.SetUp, Borrowed: false } })
-            throw Refusal.BadInput("correction", "Only a change of set-up that borrows nothing becomes part of the set-up. Words are remembered by themselves, and what is borrowed has a day.");
+            throw Refusal.BadInput(
+                "correction",
+                "Only a change of set-up that borrows nothing becomes part of the set-up. Words are remembered by themselves, and what is borrowed has a day."
+            );
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
-        return await SetAsync(request.OperationId, request.Version, request, request.ClientId, Kept + request.CorrectionId, request.Kept ? today : null, today, scope, changer, stop);
+        return await SetAsync(
+            request.OperationId,
+            request.Version,
+            request,
+            request.ClientId,
+            Kept + request.CorrectionId,
+            request.Kept ? today : null,
+            today,
+            scope,
+            changer,
+            stop
+        );
     }
 
-    private static async Task<Ok<PropsView>> SetAsync(Guid operation, long version, object request, Guid clientId, string key, DateOnly? day, DateOnly today, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<PropsView>> SetAsync(
+        Guid operation,
+        long version,
+        object request,
+        Guid clientId,
+        string key,
+        DateOnly? day,
+        DateOnly today,
+        StudioScope scope,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(clientId, stop);
-        return TypedResults.Ok(await changer.ChangeAsync(operation, request, client, version, c =>
-        {
-            var settings = SettingEndpoints.Of(c);
-            if (day is { } on) settings[key] = on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-            else settings.Remove(key);
-            c.Settings = Json.Write(settings);
-        }, c => new PropsView(c.Version, Of(c, today), KeptOf(c)), stop));
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                operation,
+                request,
+                client,
+                version,
+                c =>
+                {
+                    var settings = SettingEndpoints.Of(c);
+                    if (day is { } on)
+                        settings[key] = on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+                    else
+                        settings.Remove(key);
+                    c.Settings = Json.Write(settings);
+                },
+                c => new PropsView(c.Version, Of(c, today), KeptOf(c)),
+                stop
+            )
+        );
     }
 }

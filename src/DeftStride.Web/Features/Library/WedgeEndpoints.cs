@@ -13,7 +13,8 @@ internal static class WedgeEndpoints
 {
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/compute/wedge", Next).WithName("nextWedge");
 
-    private static Ok<WedgeStep> Next(WedgeRequest request) => request.Tries.Count > 12
-        ? throw Refusal.BadInput("tries", "That is more than there is to try. Start this foot anew.")
-        : TypedResults.Ok(WedgeExploration.Next(request.Foot, request.Type, request.Tries));
+    private static Ok<WedgeStep> Next(WedgeRequest request) =>
+        request.Tries.Count > 12
+            ? throw Refusal.BadInput("tries", "That is more than there is to try. Start this foot anew.")
+            : TypedResults.Ok(WedgeExploration.Next(request.Foot, request.Type, request.Tries));
 }

@@ -24,18 +24,28 @@ internal static class LiveReading
     private static async Task AnswerAsync(HttpContext context)
     {
         var log = context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(LiveReading));
-        if (!context.WebSockets.IsWebSocketRequest) throw Refusal.BadInput("live", "This address speaks over a web socket only.");
+        if (!context.WebSockets.IsWebSocketRequest)
+            throw Refusal.BadInput("live", "This address speaks over a web socket only.");
         using var socket = await context.WebSockets.AcceptWebSocketAsync();
         var buffer = ArrayPool<byte>.Shared.Rent(LongestQuestion);
         try
         {
             while (await ReceiveAsync(socket, buffer, context.RequestAborted) is { } length)
             {
-                var answer = length < 0 ? new LiveAnswer(0, null, null, "That is more than one look can be. Reload the page.") : Answer(buffer.AsSpan(0, length), log);
-                await socket.SendAsync(JsonSerializer.SerializeToUtf8Bytes(answer, Json.Options), WebSocketMessageType.Text, endOfMessage: true, context.RequestAborted);
+                var answer =
+                    length < 0
+                        ? new LiveAnswer(0, null, null, "That is more than one look can be. Reload the page.")
+                        : Answer(buffer.AsSpan(0, length), log);
+                await socket.SendAsync(
+                    JsonSerializer.SerializeToUtf8Bytes(answer, Json.Options),
+                    WebSocketMessageType.Text,
+                    endOfMessage: true,
+                    context.RequestAborted
+                );
             }
 
-            if (socket.State == WebSocketState.CloseReceived) await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, context.RequestAborted);
+            if (socket.State == WebSocketState.CloseReceived)
+                await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, context.RequestAborted);
         }
         catch (Exception e) when (e is WebSocketException or OperationCanceledException)
         {
@@ -55,7 +65,8 @@ internal static class LiveReading
         {
             var asked = JsonSerializer.Deserialize<LiveQuestion>(question, Json.Wire);
             seq = asked?.Seq ?? 0;
-            if (asked is not null) RequestShape.Check(asked);
+            if (asked is not null)
+                RequestShape.Check(asked);
             return asked switch
             {
                 { Request: { } look } => new LiveAnswer(seq, LookEndpoints.Answer(look), null, null),
@@ -87,7 +98,13 @@ internal static class LiveReading
         {
             var reader = new Utf8JsonReader(question);
             using var parsed = JsonDocument.ParseValue(ref reader);
-            return parsed.RootElement is { ValueKind: JsonValueKind.Object } root && root.TryGetProperty("seq", out var seq) && seq.ValueKind == JsonValueKind.Number && seq.TryGetInt64(out var number) ? number : 0;
+            return
+                parsed.RootElement is { ValueKind: JsonValueKind.Object } root
+                && root.TryGetProperty("seq", out var seq)
+                && seq.ValueKind == JsonValueKind.Number
+                && seq.TryGetInt64(out var number)
+                ? number
+                : 0;
         }
         catch (JsonException)
         {
@@ -101,12 +118,15 @@ internal static class LiveReading
         var (length, wrong) = (0, false);
         while (true)
         {
-            if (length == LongestQuestion) (length, wrong) = (0, true);
+            if (length == LongestQuestion)
+                (length, wrong) = (0, true);
             var got = await socket.ReceiveAsync(buffer.AsMemory(length, LongestQuestion - length), stop);
-            if (got.MessageType == WebSocketMessageType.Close) return null;
+            if (got.MessageType == WebSocketMessageType.Close)
+                return null;
             wrong |= got.MessageType != WebSocketMessageType.Text;
             length += got.Count;
-            if (got.EndOfMessage) return wrong ? -1 : length;
+            if (got.EndOfMessage)
+                return wrong ? -1 : length;
         }
     }
 }

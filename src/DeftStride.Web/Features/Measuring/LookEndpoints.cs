@@ -26,40 +26,88 @@ internal static class LookEndpoints
         return new LookAnswer(LookView.Of(look, standard, context), Guesses(request, standard, context));
     }
 
-    public static Look Look(IReadOnlyList<StillDto> stills, IReadOnlyList<SeenDto> seen, IReadOnlyList<StatedDto> stated, CheckStandard standard, ReadingContext context)
+    public static Look Look(
+        IReadOnlyList<StillDto> stills,
+        IReadOnlyList<SeenDto> seen,
+        IReadOnlyList<StatedDto> stated,
+        CheckStandard standard,
+        ReadingContext context
+    )
     {
-        if (stills.Count > MostStills) throw Refusal.BadInput("stills", $"That is {stills.Count} pictures. Use at most {MostStills} in one check.");
-        if (seen.Count > MostAnswers || stated.Count > MostAnswers) throw Refusal.BadInput("seen", "That is more answers than there are checks. Reload the page.");
-        return Core.Judging.Look.Of(new LookInput([.. stills.Select(s => s.ToCore())], [.. seen.Select(s => s.ToCore())], [.. stated.Select(s => s.ToCore())], context), standard);
+        if (stills.Count > MostStills)
+            throw Refusal.BadInput(
+                "stills",
+                $"That is {stills.Count} pictures. Use at most {MostStills} in one check."
+            );
+        if (seen.Count > MostAnswers || stated.Count > MostAnswers)
+            throw Refusal.BadInput("seen", "That is more answers than there are checks. Reload the page.");
+        return Core.Judging.Look.Of(
+            new LookInput(
+                [.. stills.Select(s => s.ToCore())],
+                [.. seen.Select(s => s.ToCore())],
+                [.. stated.Select(s => s.ToCore())],
+                context
+            ),
+            standard
+        );
     }
 
-    private static Dictionary<Landmark, PointDto> Guesses(LookRequest request, CheckStandard standard, ReadingContext context)
+    private static Dictionary<Landmark, PointDto> Guesses(
+        LookRequest request,
+        CheckStandard standard,
+        ReadingContext context
+    )
     {
-        if (request.Guess is not { } guess || guess.Still < 0 || guess.Still >= request.Stills.Count) return [];
+        if (request.Guess is not { } guess || guess.Still < 0 || guess.Still >= request.Stills.Count)
+            return [];
         var still = request.Stills[guess.Still].ToCore();
-        if (LookPlan.For(standard).FirstOrDefault(p => p.View == still.View && p.Moment == still.Moment) is not { } planned) return [];
+        if (
+            LookPlan.For(standard).FirstOrDefault(p => p.View == still.View && p.Moment == still.Moment)
+            is not { } planned
+        )
+            return [];
         Landmark[] wanted = [.. planned.Points, .. planned.MorePoints];
         // A figure of the client's own size that fills most of the picture's height.
         var body = context.Body ?? Average;
-        var camera = new FigureCamera(0.8 * still.Picture.Height / body.Stature, new ImagePoint(still.Picture.Width * 0.55, still.Picture.Height * 0.9)) { Facing = still.Facing, Mirrored = still.Mirrored };
-        var posed = new PosedFigure(body, PoseLibrary.Clean(standard.Exercise, still.Moment, body, standard.School.Value.Code)).Seen(still.View, still.FrontLeg, camera, Landmarks.Order(still.View));
+        var camera = new FigureCamera(
+            0.8 * still.Picture.Height / body.Stature,
+            new ImagePoint(still.Picture.Width * 0.55, still.Picture.Height * 0.9)
+        )
+        {
+            Facing = still.Facing,
+            Mirrored = still.Mirrored,
+        };
+        var posed = new PosedFigure(
+            body,
+            PoseLibrary.Clean(standard.Exercise, still.Moment, body, standard.School.Value.Code)
+        ).Seen(still.View, still.FrontLeg, camera, Landmarks.Order(still.View));
         var pattern = new Dictionary<Landmark, ImagePoint>(posed);
         if (guess.Pattern is { } like && like.View == still.View && like.Points.Count > 1)
         {
             // What the last picture does not show is taken from the figure laid over it.
             var known = Turned(like, still);
-            foreach (var (landmark, point) in PointGuess.For(known, posed, Landmarks.Order(still.View), still.Picture)) pattern[landmark] = point;
-            foreach (var (landmark, point) in known) pattern[landmark] = point;
+            foreach (var (landmark, point) in PointGuess.For(known, posed, Landmarks.Order(still.View), still.Picture))
+                pattern[landmark] = point;
+            foreach (var (landmark, point) in known)
+                pattern[landmark] = point;
         }
 
-        return PointGuess.For(still.Points, pattern, wanted, still.Picture).ToDictionary(p => p.Key, p => PointDto.Of(p.Value));
+        return PointGuess
+            .For(still.Points, pattern, wanted, still.Picture)
+            .ToDictionary(p => p.Key, p => PointDto.Of(p.Value));
     }
 
     /// <summary>The points of another still as they would lie in this one: in its size, and turned over when the two face opposite ways.</summary>
     private static Dictionary<Landmark, ImagePoint> Turned(StillDto like, PointSet still)
     {
         var (sx, sy) = ((double)still.Picture.Width / like.Width, (double)still.Picture.Height / like.Height);
-        var over = still.View == View.Side ? like.Facing != still.Facing : (like.Side == still.FrontLeg) == (like.Mirrored != still.Mirrored);
-        return like.Points.ToDictionary(p => p.Key, p => new ImagePoint(over ? still.Picture.Width - (p.Value.X * sx) : p.Value.X * sx, p.Value.Y * sy));
+        var over =
+            still.View == View.Side
+                ? like.Facing != still.Facing
+                : (like.Side == still.FrontLeg) == (like.Mirrored != still.Mirrored);
+        return like.Points.ToDictionary(
+            p => p.Key,
+            p => new ImagePoint(over ? still.Picture.Width - (p.Value.X * sx) : p.Value.X * sx, p.Value.Y * sy)
+        );
     }
 }

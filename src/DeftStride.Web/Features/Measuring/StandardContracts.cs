@@ -10,18 +10,43 @@ namespace DeftStride.Web.Features.Measuring;
 internal sealed record AnkleDto(double Degrees, bool Measured);
 
 /// <summary>What is accepted of one measure, in its unit; all edges null for what is only recorded or ticked.</summary>
-internal sealed record StandardBandDto(string MeasureId, double? LeftLow, double? LeftHigh, double? RightLow, double? RightHigh, bool MustPass, SettingSource Source)
+internal sealed record StandardBandDto(
+    string MeasureId,
+    double? LeftLow,
+    double? LeftHigh,
+    double? RightLow,
+    double? RightHigh,
+    bool MustPass,
+    SettingSource Source
+)
 {
-    public static StandardBandDto Of(StandardBand b) => new(
-        b.Measure.Id, b.Left?.Lower?.Value, b.Left?.Upper?.Value, b.Right?.Lower?.Value, b.Right?.Upper?.Value, b.MustPass, b.Source);
+    public static StandardBandDto Of(StandardBand b) =>
+        new(
+            b.Measure.Id,
+            b.Left?.Lower?.Value,
+            b.Left?.Upper?.Value,
+            b.Right?.Lower?.Value,
+            b.Right?.Upper?.Value,
+            b.MustPass,
+            b.Source
+        );
 
     public StandardBand ToCore()
     {
-        var measure = Measure.Find(MeasureId) ?? throw Refusal.BadInput("standard", "A band belongs to no check. Reload the page.");
-        return new StandardBand(measure, Band(measure, LeftLow, LeftHigh), Band(measure, RightLow, RightHigh), MustPass, Source);
+        var measure =
+            Measure.Find(MeasureId)
+            ?? throw Refusal.BadInput("standard", "A band belongs to no check. Reload the page.");
+        return new StandardBand(
+            measure,
+            Band(measure, LeftLow, LeftHigh),
+            Band(measure, RightLow, RightHigh),
+            MustPass,
+            Source
+        );
     }
 
-    private static Band? Band(Measure measure, double? low, double? high) => low is null && high is null ? null
+    private static Band? Band(Measure measure, double? low, double? high) =>
+        low is null && high is null ? null
         : new BandChoice(low, high).Problem(measure) is { } problem ? throw Refusal.BadInput("standard", problem)
         : Core.Judging.Band.Of(low, high, measure.Unit);
 }
@@ -31,32 +56,65 @@ internal sealed record StandardBandDto(string MeasureId, double? LeftLow, double
 /// the check, so that whatever is changed later leaves the check as it was.
 /// </summary>
 internal sealed record StandardDto(
-    string ExerciseId, SchoolCode School, SettingSource Source, AnkleDto LeftAnkle, AnkleDto RightAnkle, double HeelWedgeDegrees,
-    IReadOnlyList<StandardBandDto> Bands, BodyDto? Body, double PadCm, double RearRaiseCm)
+    string ExerciseId,
+    SchoolCode School,
+    SettingSource Source,
+    AnkleDto LeftAnkle,
+    AnkleDto RightAnkle,
+    double HeelWedgeDegrees,
+    IReadOnlyList<StandardBandDto> Bands,
+    BodyDto? Body,
+    double PadCm,
+    double RearRaiseCm
+)
 {
     public CheckStandard ToCore()
     {
-        if (Bands.Select(b => b.MeasureId).Distinct().Count() != Bands.Count) throw Refusal.BadInput("standard", "A check stands in the list twice. Reload the page.");
+        if (Bands.Select(b => b.MeasureId).Distinct().Count() != Bands.Count)
+            throw Refusal.BadInput("standard", "A check stands in the list twice. Reload the page.");
         return new CheckStandard(
             Exercise.Find(ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue."),
-            new Sourced<School>(Core.Exercises.School.Of(School), Source), [.. Bands.Select(b => b.ToCore())], ErrorModel.Default);
+            new Sourced<School>(Core.Exercises.School.Of(School), Source),
+            [.. Bands.Select(b => b.ToCore())],
+            ErrorModel.Default
+        );
     }
 
     /// <summary>What has to be known besides the points.</summary>
     public ReadingContext Context(CheckStandard core)
     {
-        if (PadCm is not (>= 0 and <= 60) || RearRaiseCm is not (>= 0 and <= 100)) throw Refusal.BadInput("standard", "Pad and raised foot lie between 0 and 100 cm. Mend the set-up.");
+        if (PadCm is not (>= 0 and <= 60) || RearRaiseCm is not (>= 0 and <= 100))
+            throw Refusal.BadInput("standard", "Pad and raised foot lie between 0 and 100 cm. Mend the set-up.");
         return ReadingContext.Default with
         {
-            Body = Body is null ? null : BodyDto.ToCore(Body), BothFeetPlanted = core.Exercise.BothFeetPlanted, PadMetres = PadCm / 100, RearRaiseMetres = RearRaiseCm / 100,
+            Body = Body is null ? null : BodyDto.ToCore(Body),
+            BothFeetPlanted = core.Exercise.BothFeetPlanted,
+            PadMetres = PadCm / 100,
+            RearRaiseMetres = RearRaiseCm / 100,
         };
     }
 
     /// <summary>The standard in force, written out.</summary>
-    public static StandardDto Of(CheckStandard core, AnkleRange left, AnkleRange right, BodyDto? body, double padCm, double rearRaiseCm) => new(
-        core.Exercise.Id, core.School.Value.Code, core.School.Source,
-        new AnkleDto(Math.Round(left.Ankle.Degrees, 6), left.Measured), new AnkleDto(Math.Round(right.Ankle.Degrees, 6), right.Measured), Math.Round(left.HeelWedge.Degrees, 6),
-        [.. core.Bands.Select(StandardBandDto.Of)], body, padCm, rearRaiseCm);
+    public static StandardDto Of(
+        CheckStandard core,
+        AnkleRange left,
+        AnkleRange right,
+        BodyDto? body,
+        double padCm,
+        double rearRaiseCm
+    ) =>
+        new(
+            core.Exercise.Id,
+            core.School.Value.Code,
+            core.School.Source,
+            new AnkleDto(Math.Round(left.Ankle.Degrees, 6), left.Measured),
+            new AnkleDto(Math.Round(right.Ankle.Degrees, 6), right.Measured),
+            Math.Round(left.HeelWedge.Degrees, 6),
+            [.. core.Bands.Select(StandardBandDto.Of)],
+            body,
+            padCm,
+            rearRaiseCm
+        );
 }
 
 /// <summary>How a measure can be answered besides pictures.</summary>
@@ -74,30 +132,76 @@ internal enum AnswerKind
 
 /// <summary>A measure as this check takes it, with what a coach may say of it by eye.</summary>
 internal sealed record MeasureView(
-    string Id, string Name, string Short, MeasureUnit Unit, Region Region, IReadOnlyList<View> Views, AnswerKind Kind, bool MustPass, bool Judged, SettingSource Source,
-    BandView? Left, BandView? Right, string? SeenBeyond, string? SeenShort);
+    string Id,
+    string Name,
+    string Short,
+    MeasureUnit Unit,
+    Region Region,
+    IReadOnlyList<View> Views,
+    AnswerKind Kind,
+    bool MustPass,
+    bool Judged,
+    SettingSource Source,
+    BandView? Left,
+    BandView? Right,
+    string? SeenBeyond,
+    string? SeenShort
+);
 
 internal sealed record PlannedPointView(Landmark Landmark, string Where, bool More);
 
 /// <summary>A still worth taking on each side.</summary>
-internal sealed record PlannedView(View View, Moment Moment, bool Essential, IReadOnlyList<PlannedPointView> Points, IReadOnlyList<string> Measures)
+internal sealed record PlannedView(
+    View View,
+    Moment Moment,
+    bool Essential,
+    IReadOnlyList<PlannedPointView> Points,
+    IReadOnlyList<string> Measures
+)
 {
-    public static PlannedView Of(PlannedStill p) => new(p.View, p.Moment, p.Essential,
-        [.. p.Points.Select(l => new PlannedPointView(l, Landmarks.Where(l, p.View), false)), .. p.MorePoints.Select(l => new PlannedPointView(l, Landmarks.Where(l, p.View), true))], p.MeasureIds);
+    public static PlannedView Of(PlannedStill p) =>
+        new(
+            p.View,
+            p.Moment,
+            p.Essential,
+            [
+                .. p.Points.Select(l => new PlannedPointView(l, Landmarks.Where(l, p.View), false)),
+                .. p.MorePoints.Select(l => new PlannedPointView(l, Landmarks.Where(l, p.View), true)),
+            ],
+            p.MeasureIds
+        );
 }
 
 /// <summary>A standard with everything a screen needs to ask for it.</summary>
 internal sealed record StandardView(
-    StandardDto Standard, string ExerciseName, string SchoolName, string Task, IReadOnlyList<string> LookFor, IReadOnlyList<string> Felt, bool BothFeetPlanted,
-    IReadOnlyList<MeasureView> Measures, IReadOnlyList<PlannedView> Plan, PlannedView? Quick)
+    StandardDto Standard,
+    string ExerciseName,
+    string SchoolName,
+    string Task,
+    IReadOnlyList<string> LookFor,
+    IReadOnlyList<string> Felt,
+    bool BothFeetPlanted,
+    IReadOnlyList<MeasureView> Measures,
+    IReadOnlyList<PlannedView> Plan,
+    PlannedView? Quick
+)
 {
     public static StandardView Of(StandardDto dto)
     {
         var core = dto.ToCore();
         var exercise = core.Exercise;
-        return new StandardView(dto, exercise.Name, core.School.Value.Name, exercise.Task, exercise.LookFor, exercise.Felt, exercise.BothFeetPlanted,
+        return new StandardView(
+            dto,
+            exercise.Name,
+            core.School.Value.Name,
+            exercise.Task,
+            exercise.LookFor,
+            exercise.Felt,
+            exercise.BothFeetPlanted,
             [.. core.Bands.Select(MeasureOf)],
-            [.. LookPlan.For(core).Select(PlannedView.Of)], LookPlan.Quick(core) is { } quick ? PlannedView.Of(quick) : null);
+            [.. LookPlan.For(core).Select(PlannedView.Of)],
+            LookPlan.Quick(core) is { } quick ? PlannedView.Of(quick) : null
+        );
     }
 
     private static MeasureView MeasureOf(StandardBand band)
@@ -106,15 +210,63 @@ internal sealed record StandardView(
         string? Said(BandSide where)
         {
             // What has no band can still tell causes apart, seen.
-            var tells = Core.Correcting.Fault.All.Any(f => f.Causes.Any(c => c.Sign is { Where: not BandSide.Within } sign && sign.MeasureId == measure.Id && sign.Where == where));
-            if (!band.Judged) return tells ? MeasureWords.Fault(new MeasureResult(measure, BodySide.Left, Moment.Bottom, null, AnswerSource.Eye, band.MustPass, null, new SeenAnswer(measure.Id, BodySide.Left, where))) : null;
-            if (measure.Unit != MeasureUnit.Tick && (where == BandSide.Beyond ? band.Left?.Upper : band.Left?.Lower) is null && !(band.Left is null && where == BandSide.Beyond)) return null;
-            return MeasureWords.Fault(new MeasureResult(measure, BodySide.Left, Moment.Bottom, null, AnswerSource.Eye, band.MustPass, null, new SeenAnswer(measure.Id, BodySide.Left, where)));
+            var tells = Core.Correcting.Fault.All.Any(f =>
+                f.Causes.Any(c =>
+                    c.Sign is { Where: not BandSide.Within } sign && sign.MeasureId == measure.Id && sign.Where == where
+                )
+            );
+            if (!band.Judged)
+                return tells
+                    ? MeasureWords.Fault(
+                        new MeasureResult(
+                            measure,
+                            BodySide.Left,
+                            Moment.Bottom,
+                            null,
+                            AnswerSource.Eye,
+                            band.MustPass,
+                            null,
+                            new SeenAnswer(measure.Id, BodySide.Left, where)
+                        )
+                    )
+                    : null;
+            if (
+                measure.Unit != MeasureUnit.Tick
+                && (where == BandSide.Beyond ? band.Left?.Upper : band.Left?.Lower) is null
+                && !(band.Left is null && where == BandSide.Beyond)
+            )
+                return null;
+            return MeasureWords.Fault(
+                new MeasureResult(
+                    measure,
+                    BodySide.Left,
+                    Moment.Bottom,
+                    null,
+                    AnswerSource.Eye,
+                    band.MustPass,
+                    null,
+                    new SeenAnswer(measure.Id, BodySide.Left, where)
+                )
+            );
         }
 
-        return new MeasureView(measure.Id, measure.Name, Core.Judging.Finding.Name(measure), measure.Unit, measure.Region, measure.Views,
-            measure.Unit == MeasureUnit.Tick ? AnswerKind.Tick : MeasureReader.IsRead(measure.Id) ? AnswerKind.Pictures : AnswerKind.Number,
-            band.MustPass, band.Judged, band.Source, BandView.Of(band.Left), BandView.Of(band.Right),
-            Said(BandSide.Beyond), measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short));
+        return new MeasureView(
+            measure.Id,
+            measure.Name,
+            Core.Judging.Finding.Name(measure),
+            measure.Unit,
+            measure.Region,
+            measure.Views,
+            measure.Unit == MeasureUnit.Tick ? AnswerKind.Tick
+                : MeasureReader.IsRead(measure.Id) ? AnswerKind.Pictures
+                : AnswerKind.Number,
+            band.MustPass,
+            band.Judged,
+            band.Source,
+            BandView.Of(band.Left),
+            BandView.Of(band.Right),
+            Said(BandSide.Beyond),
+            measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short)
+        );
     }
 }

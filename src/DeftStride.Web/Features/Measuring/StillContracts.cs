@@ -17,17 +17,41 @@ internal sealed record ScaleDto(PointDto One, PointDto Other, double Centimetres
 
 /// <summary>One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is absent.</summary>
 internal sealed record StillDto(
-    BodySide Side, View View, Moment Moment, int Repetition, Facing Facing, bool Mirrored, Guid PictureId, int Width, int Height,
-    IReadOnlyDictionary<Landmark, PointDto> Points, VerticalDto? Vertical, ScaleDto? Scale)
+    BodySide Side,
+    View View,
+    Moment Moment,
+    int Repetition,
+    Facing Facing,
+    bool Mirrored,
+    Guid PictureId,
+    int Width,
+    int Height,
+    IReadOnlyDictionary<Landmark, PointDto> Points,
+    VerticalDto? Vertical,
+    ScaleDto? Scale
+)
 {
     private const int MostRepetitions = 12;
 
     public PointSet ToCore()
     {
-        if (Width < 1 || Height < 1) throw Refusal.BadInput("stills", "A picture has no size. Choose it again.");
-        if (Repetition is < 1 or > MostRepetitions) throw Refusal.BadInput("stills", $"Repetitions are numbered from 1 to {MostRepetitions}. Choose one of them.");
-        return new PointSet(View, Side, Facing, new PictureSize(Width, Height), Points.ToDictionary(p => p.Key, p => p.Value.ToCore()),
-            Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()), PointPlacer.Hand, PictureId.ToString())
+        if (Width < 1 || Height < 1)
+            throw Refusal.BadInput("stills", "A picture has no size. Choose it again.");
+        if (Repetition is < 1 or > MostRepetitions)
+            throw Refusal.BadInput(
+                "stills",
+                $"Repetitions are numbered from 1 to {MostRepetitions}. Choose one of them."
+            );
+        return new PointSet(
+            View,
+            Side,
+            Facing,
+            new PictureSize(Width, Height),
+            Points.ToDictionary(p => p.Key, p => p.Value.ToCore()),
+            Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()),
+            PointPlacer.Hand,
+            PictureId.ToString()
+        )
         {
             Moment = Moment,
             Repetition = Repetition,
@@ -40,9 +64,10 @@ internal sealed record StillDto(
 /// <summary>What the coach saw of one measure, without measuring.</summary>
 internal sealed record SeenDto(string MeasureId, BodySide Side, BandSide Where, Moment? Moment)
 {
-    public SeenAnswer ToCore() => Measure.Find(MeasureId) is null
-        ? throw Refusal.BadInput("seen", "This check is not known. Reload the page.")
-        : new(MeasureId, Side, Where, Moment);
+    public SeenAnswer ToCore() =>
+        Measure.Find(MeasureId) is null
+            ? throw Refusal.BadInput("seen", "This check is not known. Reload the page.")
+            : new(MeasureId, Side, Where, Moment);
 }
 
 /// <summary>A number that was weighed, timed, taped or guessed.</summary>
@@ -50,8 +75,13 @@ internal sealed record StatedDto(string MeasureId, BodySide Side, double Value, 
 {
     public StatedNumber ToCore()
     {
-        if (Measure.Find(MeasureId) is not { } measure || measure.Unit == MeasureUnit.Tick) throw Refusal.BadInput("stated", "This number belongs to no check. Reload the page.");
-        if (Source is AnswerSource.Pictures or AnswerSource.Eye) throw Refusal.BadInput("stated", $"Say by what {Finding.Name(measure)} was found: scales, clock, tape, a guess or a simulated device.");
+        if (Measure.Find(MeasureId) is not { } measure || measure.Unit == MeasureUnit.Tick)
+            throw Refusal.BadInput("stated", "This number belongs to no check. Reload the page.");
+        if (Source is AnswerSource.Pictures or AnswerSource.Eye)
+            throw Refusal.BadInput(
+                "stated",
+                $"Say by what {Finding.Name(measure)} was found: scales, clock, tape, a guess or a simulated device."
+            );
         var (least, most) = measure.Unit switch
         {
             MeasureUnit.Percent => (0.0, 100.0),
@@ -60,7 +90,10 @@ internal sealed record StatedDto(string MeasureId, BodySide Side, double Value, 
             _ => (-90, 180),
         };
         if (!double.IsFinite(Value) || Value < least || Value > most)
-            throw Refusal.BadInput("stated", $"{measure.Name}: that is not likely. It lies between {new Quantity(least, measure.Unit)} and {new Quantity(most, measure.Unit)}.");
+            throw Refusal.BadInput(
+                "stated",
+                $"{measure.Name}: that is not likely. It lies between {new Quantity(least, measure.Unit)} and {new Quantity(most, measure.Unit)}."
+            );
         return new StatedNumber(MeasureId, Side, Value, Source);
     }
 }

@@ -14,12 +14,14 @@ internal sealed class PictureSweep(StudioContext db, PictureFolder folder, ILogg
         // One whose record is committed while this reads is still under way when its file is looked at.
         await db.Database.OpenConnectionAsync(stop);
         var named = StudioForm.Column(db.Database.GetDbConnection(), "SELECT Hash FROM Pictures").ToHashSet();
-        if (folder.Sweep(named) is > 0 and var gone) log.LogInformation("{Count} picture files that nothing names were taken away.", gone);
+        if (folder.Sweep(named) is > 0 and var gone)
+            log.LogInformation("{Count} picture files that nothing names were taken away.", gone);
     }
 }
 
 /// <summary>Sweeps once a day, in turn with the writes, so that no record is on its way meanwhile.</summary>
-internal sealed class PictureSweeping(IServiceScopeFactory scopes, WriteTurns turns, TimeProvider clock) : BackgroundService
+internal sealed class PictureSweeping(IServiceScopeFactory scopes, WriteTurns turns, TimeProvider clock)
+    : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {

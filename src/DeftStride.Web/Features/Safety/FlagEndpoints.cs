@@ -1,7 +1,7 @@
 using DeftStride.Core.Practice;
 using DeftStride.Data;
-using DeftStride.Web.Features.Checks;
 using DeftStride.Data.Records;
+using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -12,7 +12,15 @@ internal sealed record FlagRequest(Guid Id, Guid ClientId, string SignId, string
 
 internal sealed record ClearingRequest(Guid Id, Guid FlagId, string ExaminedBy, DateOnly ExaminedOn, string Allowed);
 
-internal sealed record FlagView(Guid Id, string SignId, string Text, string Note, DateTimeOffset At, string Coach, string? Question);
+internal sealed record FlagView(
+    Guid Id,
+    string SignId,
+    string Text,
+    string Note,
+    DateTimeOffset At,
+    string Coach,
+    string? Question
+);
 
 internal static class FlagEndpoints
 {
@@ -22,43 +30,73 @@ internal static class FlagEndpoints
         api.MapPost("/flag-clearings", ClearAsync).WithName("clearFlag").InTurn();
     }
 
-    private static async Task<NoContent> RaiseAsync(FlagRequest request, StudioScope scope, FactWriter facts, CancellationToken stop)
+    private static async Task<NoContent> RaiseAsync(
+        FlagRequest request,
+        StudioScope scope,
+        FactWriter facts,
+        CancellationToken stop
+    )
     {
-        if (await facts.ExistingAsync<FlagFact>(request.Id, request, stop) is not null) return TypedResults.NoContent();
+        if (await facts.ExistingAsync<FlagFact>(request.Id, request, stop) is not null)
+            return TypedResults.NoContent();
         var client = await scope.ClientAsync(request.ClientId, stop);
-        var sign = RedFlag.Find(request.SignId) ?? throw Refusal.BadInput("sign", "Choose one of the signs in the list.");
-        await facts.AddAsync(new FlagFact
-        {
-            Id = request.Id,
-            ClientId = client.Id,
-            SignId = sign.Id,
-            Note = Text.Optional("note", request.Note),
-            Body = Json.Write(request),
-            Supersedes = request.Supersedes,
-        }, request, stop);
+        var sign =
+            RedFlag.Find(request.SignId) ?? throw Refusal.BadInput("sign", "Choose one of the signs in the list.");
+        await facts.AddAsync(
+            new FlagFact
+            {
+                Id = request.Id,
+                ClientId = client.Id,
+                SignId = sign.Id,
+                Note = Text.Optional("note", request.Note),
+                Body = Json.Write(request),
+                Supersedes = request.Supersedes,
+            },
+            request,
+            stop
+        );
         return TypedResults.NoContent();
     }
 
-    private static async Task<NoContent> ClearAsync(ClearingRequest request, StudioContext db, StudioScope scope, FactWriter facts, TimeProvider clock, CancellationToken stop)
+    private static async Task<NoContent> ClearAsync(
+        ClearingRequest request,
+        StudioContext db,
+        StudioScope scope,
+        FactWriter facts,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
-        if (await facts.ExistingAsync<FlagClearingFact>(request.Id, request, stop) is not null) return TypedResults.NoContent();
+        if (await facts.ExistingAsync<FlagClearingFact>(request.Id, request, stop) is not null)
+            return TypedResults.NoContent();
         var studio = await scope.StudioAsync(stop);
-        var flag = await db.Flags.AsNoTracking().FirstOrDefaultAsync(f => f.Id == request.FlagId && f.StudioId == studio.Id, stop)
+        var flag =
+            await db
+                .Flags.AsNoTracking()
+                .FirstOrDefaultAsync(f => f.Id == request.FlagId && f.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This sign is not on record. Reload the page.");
-        if (await db.FlagClearings.AnyAsync(c => c.FlagId == flag.Id && c.ExaminedOn >= Questions.FirstDay, stop)) throw Refusal.Conflict("This sign was already cleared. Reload to see by whom.");
+        if (await db.FlagClearings.AnyAsync(c => c.FlagId == flag.Id && c.ExaminedOn >= Questions.FirstDay, stop))
+            throw Refusal.Conflict("This sign was already cleared. Reload to see by whom.");
         var (_, to, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
         if (StudioScope.Instant(request.ExaminedOn.ToDateTime(TimeOnly.MinValue), zone) >= to)
-            throw Refusal.BadInput("examinedOn", "The examination lies in the future. Clear the sign once it has happened.");
-        await facts.AddAsync(new FlagClearingFact
-        {
-            Id = request.Id,
-            ClientId = flag.ClientId,
-            FlagId = flag.Id,
-            ExaminedBy = Text.Required("examinedBy", request.ExaminedBy, "Say who examined the client."),
-            ExaminedOn = request.ExaminedOn,
-            Allowed = Text.Required("allowed", request.Allowed, "Say what is allowed now."),
-            Body = Json.Write(request),
-        }, request, stop);
+            throw Refusal.BadInput(
+                "examinedOn",
+                "The examination lies in the future. Clear the sign once it has happened."
+            );
+        await facts.AddAsync(
+            new FlagClearingFact
+            {
+                Id = request.Id,
+                ClientId = flag.ClientId,
+                FlagId = flag.Id,
+                ExaminedBy = Text.Required("examinedBy", request.ExaminedBy, "Say who examined the client."),
+                ExaminedOn = request.ExaminedOn,
+                Allowed = Text.Required("allowed", request.Allowed, "Say what is allowed now."),
+                Body = Json.Write(request),
+            },
+            request,
+            stop
+        );
         return TypedResults.NoContent();
     }
 }

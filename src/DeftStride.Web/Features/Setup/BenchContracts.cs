@@ -15,14 +15,26 @@ internal sealed record RangeDto(RangeTest Test, double Degrees)
     {
         foreach (var range in ranges)
         {
-            if (RangeTestInfo.Of(range.Test).Problem(range.Degrees) is { } problem) throw Refusal.BadInput("ranges", problem);
+            if (RangeTestInfo.Of(range.Test).Problem(range.Degrees) is { } problem)
+                throw Refusal.BadInput("ranges", problem);
         }
 
-        return new RangeOfMotion(ranges.GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)));
+        return new RangeOfMotion(
+            ranges.GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees))
+        );
     }
 }
 
-internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<double> PlatesCm, IReadOnlyList<double> PadsCm, IReadOnlyList<double> WedgesDegrees, double? RollCm, Tape Tape, IReadOnlyList<Core.Correcting.Gear>? Things = null, IReadOnlyList<double>? WeightsKg = null)
+internal sealed record KitDto(
+    IReadOnlyList<double> BoxesCm,
+    IReadOnlyList<double> PlatesCm,
+    IReadOnlyList<double> PadsCm,
+    IReadOnlyList<double> WedgesDegrees,
+    double? RollCm,
+    Tape Tape,
+    IReadOnlyList<Core.Correcting.Gear>? Things = null,
+    IReadOnlyList<double>? WeightsKg = null
+)
 {
     private const int Most = 40;
 
@@ -38,17 +50,40 @@ internal sealed record KitDto(IReadOnlyList<double> BoxesCm, IReadOnlyList<doubl
         Check("pads", "A pad", PadsCm, 0.5, 20);
         Check("wedges", "A wedge", WedgesDegrees, 1, 30, "°");
         Check("weights", "A weight", WeightsKg ?? [], 0.25, 200, " kg");
-        if (RollCm is { } roll) Check("roll", "A roll", [roll], 5, 60);
-        return new StudioKit([.. BoxesCm.Select(b => b / 100)], [.. PlatesCm.Select(p => p / 100)], [.. PadsCm.Select(p => p / 100)], WedgesDegrees, RollCm / 100) { Tape = Tape };
+        if (RollCm is { } roll)
+            Check("roll", "A roll", [roll], 5, 60);
+        return new StudioKit(
+            [.. BoxesCm.Select(b => b / 100)],
+            [.. PlatesCm.Select(p => p / 100)],
+            [.. PadsCm.Select(p => p / 100)],
+            WedgesDegrees,
+            RollCm / 100
+        )
+        {
+            Tape = Tape,
+        };
     }
 
-    private static void Check(string field, string name, IReadOnlyList<double> values, double least, double most, string unit = " cm")
+    private static void Check(
+        string field,
+        string name,
+        IReadOnlyList<double> values,
+        double least,
+        double most,
+        string unit = " cm"
+    )
     {
-        if (values.Count > Most) throw Refusal.BadInput(field, $"That is {values.Count} entries. List at most {Most}.");
+        if (values.Count > Most)
+            throw Refusal.BadInput(field, $"That is {values.Count} entries. List at most {Most}.");
         foreach (var value in values)
         {
             if (!double.IsFinite(value) || value < least || value > most)
-                throw Refusal.BadInput(field, FormattableString.Invariant($"{name} of {value:0.##}{unit} is not likely. It lies between {least:0.#} and {most:0.#}{unit}; check the number and its unit."));
+                throw Refusal.BadInput(
+                    field,
+                    FormattableString.Invariant(
+                        $"{name} of {value:0.##}{unit} is not likely. It lies between {least:0.#} and {most:0.#}{unit}; check the number and its unit."
+                    )
+                );
         }
     }
 }
@@ -60,50 +95,135 @@ internal enum RearFootRule
 }
 
 internal sealed record StanceDto(
-    double ShinDegrees, double RearThighDegrees, double RearKneeCm, double TrunkDegrees, double FrontRaiseCm, double RearRaiseCm, double WedgeDegrees, RearFootRule RearFoot)
+    double ShinDegrees,
+    double RearThighDegrees,
+    double RearKneeCm,
+    double TrunkDegrees,
+    double FrontRaiseCm,
+    double RearRaiseCm,
+    double WedgeDegrees,
+    RearFootRule RearFoot
+)
 {
     public SplitStance ToCore(RangeOfMotion rear)
     {
-        foreach (var (field, name, value) in new[] { ("frontRaise", "Under the front foot", FrontRaiseCm), ("rearRaise", "Under the rear foot", RearRaiseCm), ("rearKnee", "The rear knee", RearKneeCm) })
+        foreach (
+            var (field, name, value) in new[]
+            {
+                ("frontRaise", "Under the front foot", FrontRaiseCm),
+                ("rearRaise", "Under the rear foot", RearRaiseCm),
+                ("rearKnee", "The rear knee", RearKneeCm),
+            }
+        )
         {
-            if (!double.IsFinite(value) || value is < 0 or > 100) throw Refusal.BadInput(field, FormattableString.Invariant($"{name}: {value:0.#} cm is out of reach. Heights lie between 0 and 100 cm."));
+            if (!double.IsFinite(value) || value is < 0 or > 100)
+                throw Refusal.BadInput(
+                    field,
+                    FormattableString.Invariant(
+                        $"{name}: {value:0.#} cm is out of reach. Heights lie between 0 and 100 cm."
+                    )
+                );
         }
 
-        foreach (var (field, name, value, most) in new[] { ("shin", "Front shin", ShinDegrees, 80.0), ("rearThigh", "Rear thigh", RearThighDegrees, 80.0), ("trunk", "Trunk", TrunkDegrees, 90.0), ("wedge", "Wedge", WedgeDegrees, 30.0) })
+        foreach (
+            var (field, name, value, most) in new[]
+            {
+                ("shin", "Front shin", ShinDegrees, 80.0),
+                ("rearThigh", "Rear thigh", RearThighDegrees, 80.0),
+                ("trunk", "Trunk", TrunkDegrees, 90.0),
+                ("wedge", "Wedge", WedgeDegrees, 30.0),
+            }
+        )
         {
-            if (!double.IsFinite(value) || Math.Abs(value) > most) throw Refusal.BadInput(field, FormattableString.Invariant($"{name}: {value:0.#}° is more than a body does. Keep it within {most:0}°."));
+            if (!double.IsFinite(value) || Math.Abs(value) > most)
+                throw Refusal.BadInput(
+                    field,
+                    FormattableString.Invariant(
+                        $"{name}: {value:0.#}° is more than a body does. Keep it within {most:0}°."
+                    )
+                );
         }
 
         return new SplitStance(
-            Angle.FromDegrees(ShinDegrees), Angle.FromDegrees(RearThighDegrees), RearKneeCm / 100, Angle.FromDegrees(TrunkDegrees), FrontRaiseCm / 100, RearRaiseCm / 100,
-            Angle.FromDegrees(Math.Max(0, WedgeDegrees)), RearFoot == RearFootRule.Instep ? new RearFoot.Instep() : Core.Setup.RearFoot.For(rear));
+            Angle.FromDegrees(ShinDegrees),
+            Angle.FromDegrees(RearThighDegrees),
+            RearKneeCm / 100,
+            Angle.FromDegrees(TrunkDegrees),
+            FrontRaiseCm / 100,
+            RearRaiseCm / 100,
+            Angle.FromDegrees(Math.Max(0, WedgeDegrees)),
+            RearFoot == RearFootRule.Instep ? new RearFoot.Instep() : Core.Setup.RearFoot.For(rear)
+        );
     }
 
-    public static StanceDto Of(SplitStance q) => new(
-        q.FrontShin.Degrees, q.RearThigh.Degrees, 100 * q.RearKneeMetres, q.TrunkLean.Degrees, 100 * q.FrontRaiseMetres, 100 * q.RearRaiseMetres, q.HeelWedge.Degrees,
-        q.RearFoot is RearFoot.Instep ? RearFootRule.Instep : RearFootRule.Ball);
+    public static StanceDto Of(SplitStance q) =>
+        new(
+            q.FrontShin.Degrees,
+            q.RearThigh.Degrees,
+            100 * q.RearKneeMetres,
+            q.TrunkLean.Degrees,
+            100 * q.FrontRaiseMetres,
+            100 * q.RearRaiseMetres,
+            q.HeelWedge.Degrees,
+            q.RearFoot is RearFoot.Instep ? RearFootRule.Instep : RearFootRule.Ball
+        );
 }
 
 internal sealed record LoadDto(LoadPosition Position, double Kilograms)
 {
-    public Load ToCore() => !double.IsFinite(Kilograms) || Kilograms is < 0 or > 300
-        ? throw Refusal.BadInput("load", "A load lies between 0 and 300 kg.")
-        : new Load(Position, Kilograms);
+    public Load ToCore() =>
+        !double.IsFinite(Kilograms) || Kilograms is < 0 or > 300
+            ? throw Refusal.BadInput("load", "A load lies between 0 and 300 kg.")
+            : new Load(Position, Kilograms);
 }
 
 /// <summary>A stance to work out. With <see cref="StanceCm"/> the feet are given and the front shin follows from them.</summary>
-internal sealed record BenchRequest(BodyDto Body, IReadOnlyList<RangeDto> FrontRanges, IReadOnlyList<RangeDto> RearRanges, KitDto Kit, StanceDto Stance, double? StanceCm, LoadDto Load);
+internal sealed record BenchRequest(
+    BodyDto Body,
+    IReadOnlyList<RangeDto> FrontRanges,
+    IReadOnlyList<RangeDto> RearRanges,
+    KitDto Kit,
+    StanceDto Stance,
+    double? StanceCm,
+    LoadDto Load
+);
 
 /// <summary>Where a stance starts for a school and a form.</summary>
-internal sealed record StartRequest(BodyDto Body, IReadOnlyList<RangeDto> FrontRanges, IReadOnlyList<RangeDto> RearRanges, KitDto Kit, SchoolCode School, SplitForm Form, bool TwoRightAngles);
+internal sealed record StartRequest(
+    BodyDto Body,
+    IReadOnlyList<RangeDto> FrontRanges,
+    IReadOnlyList<RangeDto> RearRanges,
+    KitDto Kit,
+    SchoolCode School,
+    SplitForm Form,
+    bool TwoRightAngles
+);
 
 /// <summary>A step. With <see cref="BoxCm"/> it is a step-down from that height, otherwise a step-up whose box follows from the knee.</summary>
-internal sealed record StepRequest(BodyDto Body, IReadOnlyList<RangeDto> Ranges, KitDto Kit, double? BoxCm, double? KneeDegrees, double? ShinDegrees, double TrunkDegrees);
+internal sealed record StepRequest(
+    BodyDto Body,
+    IReadOnlyList<RangeDto> Ranges,
+    KitDto Kit,
+    double? BoxCm,
+    double? KneeDegrees,
+    double? ShinDegrees,
+    double TrunkDegrees
+);
 
 /// <summary>Points of a figure in the side view, centimetres: x forward of the front ankle (or of the box's face), y up.</summary>
 internal sealed record FigureView(IReadOnlyDictionary<string, double[]> Points);
 
-internal sealed record DemandView(DemandedJoint Joint, string Name, double UsedDegrees, string UsedText, string LimitText, bool Measured, double Share, bool Exceeds, bool Binding);
+internal sealed record DemandView(
+    DemandedJoint Joint,
+    string Name,
+    double UsedDegrees,
+    string UsedText,
+    string LimitText,
+    bool Measured,
+    double Share,
+    bool Exceeds,
+    bool Binding
+);
 
 internal sealed record ChangeView(string Sentence, string Costs, StanceDto Stance);
 
@@ -112,22 +232,84 @@ internal sealed record CardLineView(string Id, string Name, string Value, string
 internal sealed record AdviceView(string Sentence, bool Matters);
 
 /// <summary>What the stance does to the front leg, standing still. An estimate.</summary>
-internal sealed record LoadView(string ShareText, double AnkleShare, double KneeShare, double HipShare, string MomentsText, string Assumes);
+internal sealed record LoadView(
+    string ShareText,
+    double AnkleShare,
+    double KneeShare,
+    double HipShare,
+    string MomentsText,
+    string Assumes
+);
 
 internal sealed record OverlayView(string Name, FigureView Figure);
 
-internal sealed record BodySizesView(double StatureCm, double HipJointCm, double HipBoneCm, double AnkleCm, double FootCm, double TrunkCm);
+internal sealed record BodySizesView(
+    double StatureCm,
+    double HipJointCm,
+    double HipBoneCm,
+    double AnkleCm,
+    double FootCm,
+    double TrunkCm
+);
 
 internal sealed record BenchView(
-    string? Fault, IReadOnlyList<PartView> Sentence, bool Fits, bool Estimated, StanceDto Stance, double StanceCm, FigureView? Figure, BodySizesView Sizes, IReadOnlyList<DemandView> Demands,
-    IReadOnlyList<ChangeView> Changes, IReadOnlyList<CardLineView> Card, IReadOnlyList<AdviceView> Advice, LoadView? Load, IReadOnlyList<double[]> Path, IReadOnlyList<OverlayView> SameBottom);
+    string? Fault,
+    IReadOnlyList<PartView> Sentence,
+    bool Fits,
+    bool Estimated,
+    StanceDto Stance,
+    double StanceCm,
+    FigureView? Figure,
+    BodySizesView Sizes,
+    IReadOnlyList<DemandView> Demands,
+    IReadOnlyList<ChangeView> Changes,
+    IReadOnlyList<CardLineView> Card,
+    IReadOnlyList<AdviceView> Advice,
+    LoadView? Load,
+    IReadOnlyList<double[]> Path,
+    IReadOnlyList<OverlayView> SameBottom
+);
 
 internal sealed record StepView(
-    IReadOnlyList<PartView> Sentence, bool Estimated, double BoxCm, FigureView Figure, BodySizesView Sizes, IReadOnlyList<CardLineView> Card, IReadOnlyList<AdviceView> Advice);
+    IReadOnlyList<PartView> Sentence,
+    bool Estimated,
+    double BoxCm,
+    FigureView Figure,
+    BodySizesView Sizes,
+    IReadOnlyList<CardLineView> Card,
+    IReadOnlyList<AdviceView> Advice
+);
 
-internal sealed record BenchStartView(BodyDto? Body, IReadOnlyList<RangeDto> LeftRanges, IReadOnlyList<RangeDto> RightRanges, KitDto Kit, string ExerciseId, SchoolCode School, IReadOnlyList<SetupView> Kept);
+internal sealed record BenchStartView(
+    BodyDto? Body,
+    IReadOnlyList<RangeDto> LeftRanges,
+    IReadOnlyList<RangeDto> RightRanges,
+    KitDto Kit,
+    string ExerciseId,
+    SchoolCode School,
+    IReadOnlyList<SetupView> Kept
+);
 
 /// <summary>A set-up to keep. Exactly one of <see cref="Split"/> and <see cref="Step"/> is given.</summary>
-internal sealed record SetupRequest(Guid Id, Guid ClientId, string ExerciseId, SchoolCode School, BodySide Front, BenchRequest? Split, StepRequest? Step, Guid? Supersedes);
+internal sealed record SetupRequest(
+    Guid Id,
+    Guid ClientId,
+    string ExerciseId,
+    SchoolCode School,
+    BodySide Front,
+    BenchRequest? Split,
+    StepRequest? Step,
+    Guid? Supersedes
+);
 
-internal sealed record SetupView(Guid Id, string ExerciseId, string ExerciseName, SchoolCode School, DateTimeOffset At, string Coach, IReadOnlyList<CardLineView> Card, bool Estimated, StanceDto? Stance);
+internal sealed record SetupView(
+    Guid Id,
+    string ExerciseId,
+    string ExerciseName,
+    SchoolCode School,
+    DateTimeOffset At,
+    string Coach,
+    IReadOnlyList<CardLineView> Card,
+    bool Estimated,
+    StanceDto? Stance
+);

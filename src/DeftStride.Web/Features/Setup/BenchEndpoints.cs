@@ -15,53 +15,123 @@ internal static class BenchEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/clients/{id:guid}/bench", StartAsync).WithName("getBench");
-        api.MapPost("/compute/bench", (BenchRequest request) => TypedResults.Ok(BenchSolver.Solve(request))).WithName("solveBench");
-        api.MapPost("/compute/start", (StartRequest request) => TypedResults.Ok(BenchSolver.Start(request))).WithName("startStance");
-        api.MapPost("/compute/step", (StepRequest request) => TypedResults.Ok(BenchSolver.Solve(request))).WithName("solveStep");
+        api.MapPost("/compute/bench", (BenchRequest request) => TypedResults.Ok(BenchSolver.Solve(request)))
+            .WithName("solveBench");
+        api.MapPost("/compute/start", (StartRequest request) => TypedResults.Ok(BenchSolver.Start(request)))
+            .WithName("startStance");
+        api.MapPost("/compute/step", (StepRequest request) => TypedResults.Ok(BenchSolver.Solve(request)))
+            .WithName("solveStep");
         api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
 
     public static KitDto KitOf(StudioRecord studio) => studio.Kit is { } kept ? Json.Read<KitDto>(kept) : KitDto.Empty;
 
     /// <summary>The set-up in force for each exercise of some clients: the latest that nothing supersedes.</summary>
-    public static async Task<ILookup<Guid, SetupFact>> InForceAsync(StudioContext db, IReadOnlyCollection<Guid> clients, CancellationToken stop) =>
-        (await db.Setups.AsNoTracking().Where(s => clients.Contains(s.ClientId) && !db.Setups.Any(n => n.Supersedes == s.Id)).OrderByDescending(s => s.Sequence).ToListAsync(stop))
-        .GroupBy(s => (s.ClientId, s.ExerciseId)).Select(g => g.First()).ToLookup(s => s.ClientId);
+    public static async Task<ILookup<Guid, SetupFact>> InForceAsync(
+        StudioContext db,
+        IReadOnlyCollection<Guid> clients,
+        CancellationToken stop
+    ) =>
+        (
+            await db
+                .Setups.AsNoTracking()
+                .Where(s => clients.Contains(s.ClientId) && !db.Setups.Any(n => n.Supersedes == s.Id))
+                .OrderByDescending(s => s.Sequence)
+                .ToListAsync(stop)
+        )
+            .GroupBy(s => (s.ClientId, s.ExerciseId))
+            .Select(g => g.First())
+            .ToLookup(s => s.ClientId);
 
     public static SetupView View(SetupFact fact, IReadOnlyDictionary<Guid, string> coaches)
     {
         var request = Json.Read<SetupRequest>(fact.Body);
         var kept = Json.Read<KeptCard>(fact.Judged);
-        return new SetupView(fact.Id, fact.ExerciseId, Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId, request.School, fact.RecordedAt, coaches[fact.CoachId], kept.Card, kept.Estimated, kept.Stance);
+        return new SetupView(
+            fact.Id,
+            fact.ExerciseId,
+            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
+            request.School,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            kept.Card,
+            kept.Estimated,
+            kept.Stance
+        );
     }
 
     private sealed record KeptCard(IReadOnlyList<CardLineView> Card, bool Estimated, StanceDto? Stance);
 
-    private static async Task<Ok<BenchStartView>> StartAsync(Guid id, StudioContext db, StudioScope scope, CheckBook book, CancellationToken stop)
+    private static async Task<Ok<BenchStartView>> StartAsync(
+        Guid id,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(id, stop);
         var intake = IntakeEndpoints.Of(client);
         var ranges = await IntakeEndpoints.RangesAsync(db, id, stop);
-        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == client.StudioId)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var kept = (await InForceAsync(db, [id], stop))[id].Select(s => View(s, coaches)).ToArray();
-        var visit = await db.Visits.AsNoTracking().Where(v => v.ClientId == id).OrderByDescending(v => v.StartsAt).Select(v => v.ExerciseId).FirstOrDefaultAsync(stop);
+        var visit = await db
+            .Visits.AsNoTracking()
+            .Where(v => v.ClientId == id)
+            .OrderByDescending(v => v.StartsAt)
+            .Select(v => v.ExerciseId)
+            .FirstOrDefaultAsync(stop);
         var exercise = Exercise.Find(kept.FirstOrDefault()?.ExerciseId ?? visit ?? "") ?? Exercise.SplitSquatToPad;
-        return TypedResults.Ok(new BenchStartView(
-            intake.StatureCm is { } stature ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm) : null,
-            Latest(ranges, BodySide.Left), Latest(ranges, BodySide.Right), KitOf(await scope.StudioAsync(stop)), exercise.Id, client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin, kept));
+        return TypedResults.Ok(
+            new BenchStartView(
+                intake.StatureCm is { } stature
+                    ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm)
+                    : null,
+                Latest(ranges, BodySide.Left),
+                Latest(ranges, BodySide.Right),
+                KitOf(await scope.StudioAsync(stop)),
+                exercise.Id,
+                client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin,
+                kept
+            )
+        );
     }
 
     private static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side) =>
-        [.. newestFirst.Where(r => r.Side == side).GroupBy(r => r.Test).Select(g => new RangeDto(g.Key, g.First().Degrees))];
+        [
+            .. newestFirst
+                .Where(r => r.Side == side)
+                .GroupBy(r => r.Test)
+                .Select(g => new RangeDto(g.Key, g.First().Degrees)),
+        ];
 
-    private static async Task<Ok<SetupView>> KeepAsync(SetupRequest request, StudioContext db, StudioScope scope, CheckBook book, FactWriter facts, CancellationToken stop)
+    private static async Task<Ok<SetupView>> KeepAsync(
+        SetupRequest request,
+        StudioContext db,
+        StudioScope scope,
+        CheckBook book,
+        FactWriter facts,
+        CancellationToken stop
+    )
     {
         var client = await scope.ClientAsync(request.ClientId, stop);
-        var exercise = Exercise.Find(request.ExerciseId) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var coaches = await db.Coaches.AsNoTracking().Where(c => c.StudioId == client.StudioId).ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        if (await facts.ExistingAsync<SetupFact>(request.Id, request, stop) is { } already) return TypedResults.Ok(View(already, coaches));
-        if ((await book.UnclearedAsync(client.Id, stop)).Count > 0) throw Refusal.Conflict("A stop sign stands. Clear it with a note before keeping a set-up.");
-        return TypedResults.Ok(View(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop), coaches));
+        var exercise =
+            Exercise.Find(request.ExerciseId)
+            ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == client.StudioId)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        if (await facts.ExistingAsync<SetupFact>(request.Id, request, stop) is { } already)
+            return TypedResults.Ok(View(already, coaches));
+        if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
+            throw Refusal.Conflict("A stop sign stands. Clear it with a note before keeping a set-up.");
+        return TypedResults.Ok(
+            View(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop), coaches)
+        );
     }
 
     /// <summary>Works a set-up out once more and keeps its card with what it was worked out from.</summary>
@@ -73,13 +143,25 @@ internal static class BenchEndpoints
             { Step: { } step, Split: null } => Of(BenchSolver.Solve(step)),
             _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the bench."),
         };
-        return facts.AddAsync(new SetupFact
-        {
-            Id = request.Id, ClientId = request.ClientId, ExerciseId = request.ExerciseId, Judged = Json.Write(card), Body = Json.Write(request), Supersedes = request.Supersedes,
-        }, request, stop);
+        return facts.AddAsync(
+            new SetupFact
+            {
+                Id = request.Id,
+                ClientId = request.ClientId,
+                ExerciseId = request.ExerciseId,
+                Judged = Json.Write(card),
+                Body = Json.Write(request),
+                Supersedes = request.Supersedes,
+            },
+            request,
+            stop
+        );
     }
 
-    private static KeptCard Of(BenchView view) => view.Fault is { } fault ? throw Refusal.BadInput("setup", fault) : new KeptCard(view.Card, view.Estimated, view.Stance);
+    private static KeptCard Of(BenchView view) =>
+        view.Fault is { } fault
+            ? throw Refusal.BadInput("setup", fault)
+            : new KeptCard(view.Card, view.Estimated, view.Stance);
 
     private static KeptCard Of(StepView view) => new(view.Card, view.Estimated, null);
 }

@@ -13,63 +13,180 @@ internal static class BenchSolver
 {
     public static BenchView Solve(BenchRequest request)
     {
-        var (body, front, rear, kit) = (BodyDto.ToCore(request.Body), RangeDto.ToCore(request.FrontRanges), RangeDto.ToCore(request.RearRanges), request.Kit.ToCore());
+        var (body, front, rear, kit) = (
+            BodyDto.ToCore(request.Body),
+            RangeDto.ToCore(request.FrontRanges),
+            RangeDto.ToCore(request.RearRanges),
+            request.Kit.ToCore()
+        );
         var stance = request.Stance.ToCore(rear);
         LinkageFault? fault = null;
         if (request.StanceCm is { } length)
         {
-            if (!double.IsFinite(length) || length is < 5 or > 250) throw Refusal.BadInput("stance", FormattableString.Invariant($"A stance of {length:0.#} cm is out of reach. It lies between 5 and 250 cm."));
-            if (SplitLinkage.TryFromStanceLength(body, length / 100, stance, out var stood, out fault)) stance = stood.Stance;
+            if (!double.IsFinite(length) || length is < 5 or > 250)
+                throw Refusal.BadInput(
+                    "stance",
+                    FormattableString.Invariant(
+                        $"A stance of {length:0.#} cm is out of reach. It lies between 5 and 250 cm."
+                    )
+                );
+            if (SplitLinkage.TryFromStanceLength(body, length / 100, stance, out var stood, out fault))
+                stance = stood.Stance;
         }
 
         SplitPosture? posture = null;
-        if (fault is null) SplitLinkage.TrySolve(body, stance, out posture, out fault);
+        if (fault is null)
+            SplitLinkage.TrySolve(body, stance, out posture, out fault);
         if (posture is null)
         {
-            return new BenchView(LinkageFaults.Sentence(fault!.Value), [], false, !body.SegmentsMeasured, request.Stance, request.StanceCm ?? 0, null, Sizes(body), [], [], [], [], null, [], []);
+            return new BenchView(
+                LinkageFaults.Sentence(fault!.Value),
+                [],
+                false,
+                !body.SegmentsMeasured,
+                request.Stance,
+                request.StanceCm ?? 0,
+                null,
+                Sizes(body),
+                [],
+                [],
+                [],
+                [],
+                null,
+                [],
+                []
+            );
         }
 
         var plan = SetupPlanner.Plan(body, stance, front, rear, kit);
         return new BenchView(
-            null, PartView.Of(plan.Sentence(kit.Tape)), plan.Fits, plan.Estimated, StanceDto.Of(posture.Stance), 100 * posture.StanceMetres, Figure(posture.Points), Sizes(body),
-            [.. plan.Demands.Select(d => new DemandView(d.Joint, d.Name, d.Used.Degrees, d.UsedText, d.Limit.Most.ToString(), d.Limit.Measured, d.Share, d.Exceeds, d == plan.Binding))],
-            [.. plan.Changes.Take(3).Select(c => new ChangeView(c.Sentence(kit.Tape), c.Costs(posture, kit.Tape), StanceDto.Of(c.Stance)))],
+            null,
+            PartView.Of(plan.Sentence(kit.Tape)),
+            plan.Fits,
+            plan.Estimated,
+            StanceDto.Of(posture.Stance),
+            100 * posture.StanceMetres,
+            Figure(posture.Points),
+            Sizes(body),
+            [
+                .. plan.Demands.Select(d => new DemandView(
+                    d.Joint,
+                    d.Name,
+                    d.Used.Degrees,
+                    d.UsedText,
+                    d.Limit.Most.ToString(),
+                    d.Limit.Measured,
+                    d.Share,
+                    d.Exceeds,
+                    d == plan.Binding
+                )),
+            ],
+            [
+                .. plan
+                    .Changes.Take(3)
+                    .Select(c => new ChangeView(
+                        c.Sentence(kit.Tape),
+                        c.Costs(posture, kit.Tape),
+                        StanceDto.Of(c.Stance)
+                    )),
+            ],
             [.. plan.Card.Select(Line)],
             [.. plan.Roundings.Select(r => new AdviceView(r.Sentence, r.Matters))],
             Load(body, posture, request.Load.ToCore()),
             [.. SplitLinkage.PlantedPath(body, posture, Angle.FromDegrees(15), Angle.FromDegrees(20), 12).Select(At)],
-            SameBottom(body, stance));
+            SameBottom(body, stance)
+        );
     }
 
     public static StepView Solve(StepRequest request)
     {
         var (body, range, kit) = (BodyDto.ToCore(request.Body), RangeDto.ToCore(request.Ranges), request.Kit.ToCore());
-        if (request.KneeDegrees is < 30 or > 140) throw Refusal.BadInput("knee", $"A knee bend of {request.KneeDegrees:0}° gives no step. It lies between 30° and 140°.");
-        if (request.ShinDegrees is < -15 or > 40) throw Refusal.BadInput("shin", $"A shin of {request.ShinDegrees:0}° gives no step. It lies between −15° and 40°.");
-        if (request.TrunkDegrees is < 0 or > 80) throw Refusal.BadInput("trunk", "The trunk leans between 0° and 80°.");
+        if (request.KneeDegrees is < 30 or > 140)
+            throw Refusal.BadInput(
+                "knee",
+                $"A knee bend of {request.KneeDegrees:0}° gives no step. It lies between 30° and 140°."
+            );
+        if (request.ShinDegrees is < -15 or > 40)
+            throw Refusal.BadInput(
+                "shin",
+                $"A shin of {request.ShinDegrees:0}° gives no step. It lies between −15° and 40°."
+            );
+        if (request.TrunkDegrees is < 0 or > 80)
+            throw Refusal.BadInput("trunk", "The trunk leans between 0° and 80°.");
         var lean = Angle.FromDegrees(request.TrunkDegrees);
-        if (request.BoxCm is { } asked && (!double.IsFinite(asked) || asked is < 2 or > 60)) throw Refusal.BadInput("box", FormattableString.Invariant($"A box of {asked:0.#} cm is out of reach for a step-down. It lies between 2 and 60 cm."));
+        if (request.BoxCm is { } asked && (!double.IsFinite(asked) || asked is < 2 or > 60))
+            throw Refusal.BadInput(
+                "box",
+                FormattableString.Invariant(
+                    $"A box of {asked:0.#} cm is out of reach for a step-down. It lies between 2 and 60 cm."
+                )
+            );
         Angle? shin = request.ShinDegrees is { } s ? Angle.FromDegrees(s) : null;
-        var plan = request.BoxCm is { } box ? StepPlan.Down(body, range, kit, box / 100, shin, lean) : StepPlan.For(body, range, kit, request.KneeDegrees is { } k ? Angle.FromDegrees(k) : null, shin, lean);
+        var plan = request.BoxCm is { } box
+            ? StepPlan.Down(body, range, kit, box / 100, shin, lean)
+            : StepPlan.For(body, range, kit, request.KneeDegrees is { } k ? Angle.FromDegrees(k) : null, shin, lean);
         var points = StepLinkage.Points(body, plan.Step, lean);
-        return new StepView(PartView.Of(plan.Sentence(kit.Tape, request.BoxCm is not null)), plan.Estimated, 100 * plan.Height.Metres, new FigureView(new Dictionary<string, double[]>
-        {
-            ["rearHeel"] = At(points.FloorHeel), ["rearToe"] = At(points.FloorToe), ["rearAnkle"] = At(points.FloorAnkle), ["rearKnee"] = At(points.FloorKnee), ["hip"] = At(points.Hip),
-            ["shoulder"] = At(points.Shoulder), ["frontKnee"] = At(points.Knee), ["frontAnkle"] = At(points.Ankle), ["frontHeel"] = At(points.Heel), ["frontToe"] = At(points.Toe),
-        }), Sizes(body), [.. plan.Card.Select(Line)], [.. plan.Advice.Select(a => new AdviceView(a.Sentence, a.Matters))]);
+        return new StepView(
+            PartView.Of(plan.Sentence(kit.Tape, request.BoxCm is not null)),
+            plan.Estimated,
+            100 * plan.Height.Metres,
+            new FigureView(
+                new Dictionary<string, double[]>
+                {
+                    ["rearHeel"] = At(points.FloorHeel),
+                    ["rearToe"] = At(points.FloorToe),
+                    ["rearAnkle"] = At(points.FloorAnkle),
+                    ["rearKnee"] = At(points.FloorKnee),
+                    ["hip"] = At(points.Hip),
+                    ["shoulder"] = At(points.Shoulder),
+                    ["frontKnee"] = At(points.Knee),
+                    ["frontAnkle"] = At(points.Ankle),
+                    ["frontHeel"] = At(points.Heel),
+                    ["frontToe"] = At(points.Toe),
+                }
+            ),
+            Sizes(body),
+            [.. plan.Card.Select(Line)],
+            [.. plan.Advice.Select(a => new AdviceView(a.Sentence, a.Matters))]
+        );
     }
 
     public static StanceDto Start(StartRequest request)
     {
-        var (body, front, rear, kit) = (BodyDto.ToCore(request.Body), RangeDto.ToCore(request.FrontRanges), RangeDto.ToCore(request.RearRanges), request.Kit.ToCore());
+        var (body, front, rear, kit) = (
+            BodyDto.ToCore(request.Body),
+            RangeDto.ToCore(request.FrontRanges),
+            RangeDto.ToCore(request.RearRanges),
+            request.Kit.ToCore()
+        );
         var stance = SetupPlanner.Start(body, request.School, request.Form, front, rear, kit);
-        return StanceDto.Of(request.TwoRightAngles
-            ? stance with { FrontShin = Angle.Zero, RearThigh = Angle.Zero, RearKneeMetres = SplitStance.TwoRightAnglesMetres(body), FrontRaiseMetres = 0, RearRaiseMetres = 0, HeelWedge = Angle.Zero, RearFoot = RearFoot.For(rear) }
-            : stance);
+        return StanceDto.Of(
+            request.TwoRightAngles
+                ? stance with
+                {
+                    FrontShin = Angle.Zero,
+                    RearThigh = Angle.Zero,
+                    RearKneeMetres = SplitStance.TwoRightAnglesMetres(body),
+                    FrontRaiseMetres = 0,
+                    RearRaiseMetres = 0,
+                    HeelWedge = Angle.Zero,
+                    RearFoot = RearFoot.For(rear),
+                }
+                : stance
+        );
     }
 
     private static OverlayView[] SameBottom(Body body, SplitStance stance) =>
-        [.. SetupPlanner.SameBottom(stance).Select(f => SplitLinkage.TrySolve(body, f.Stance, out var posture, out _) ? new OverlayView(f.Name, Figure(posture.Points)) : null).OfType<OverlayView>()];
+        [
+            .. SetupPlanner
+                .SameBottom(stance)
+                .Select(f =>
+                    SplitLinkage.TrySolve(body, f.Stance, out var posture, out _)
+                        ? new OverlayView(f.Name, Figure(posture.Points))
+                        : null
+                )
+                .OfType<OverlayView>(),
+        ];
 
     private static LoadView Load(Body body, SplitPosture posture, Load load)
     {
@@ -77,19 +194,44 @@ internal static class BenchSolver
         var moments = SplitLoading.Of(body, posture, load, force: ForceRule.RearPush).Front;
         var (ankle, knee, hip) = moments.Shares();
         return new LoadView(
-            FormattableString.Invariant($"{100 * Math.Max(0, least):0}–{100 * Math.Min(1, most):0} %"), ankle, knee, hip,
-            FormattableString.Invariant($"ankle {moments.Ankle:0}, knee {moments.Knee:0}, hip {moments.Hip:0} N·m").Replace('-', '\u2212'),
-            $"Estimate for standing still, heel to ball, the rear leg pushing along itself; moving scales read about ten points more. {(body.Measures.MassKilograms is null ? "Mass assumed." : "")}".Trim());
+            FormattableString.Invariant($"{100 * Math.Max(0, least):0}–{100 * Math.Min(1, most):0} %"),
+            ankle,
+            knee,
+            hip,
+            FormattableString
+                .Invariant($"ankle {moments.Ankle:0}, knee {moments.Knee:0}, hip {moments.Hip:0} N·m")
+                .Replace('-', '\u2212'),
+            $"Estimate for standing still, heel to ball, the rear leg pushing along itself; moving scales read about ten points more. {(body.Measures.MassKilograms is null ? "Mass assumed." : "")}".Trim()
+        );
     }
 
-    private static BodySizesView Sizes(Body body) => new(
-        100 * body.Stature, 100 * body.HipJointWidth, 100 * body.HipBoneWidth, 100 * body.AnkleHeight, 100 * body.Foot, 100 * body.Trunk);
+    private static BodySizesView Sizes(Body body) =>
+        new(
+            100 * body.Stature,
+            100 * body.HipJointWidth,
+            100 * body.HipBoneWidth,
+            100 * body.AnkleHeight,
+            100 * body.Foot,
+            100 * body.Trunk
+        );
 
-    private static FigureView Figure(SplitPoints p) => new(new Dictionary<string, double[]>
-    {
-        ["frontHeel"] = At(p.FrontHeel), ["frontBall"] = At(p.FrontBall), ["frontToe"] = At(p.FrontToe), ["frontAnkle"] = At(p.FrontAnkle), ["frontKnee"] = At(p.FrontKnee), ["hip"] = At(p.Hip),
-        ["shoulder"] = At(p.Shoulder), ["rearKnee"] = At(p.RearKnee), ["rearAnkle"] = At(p.RearAnkle), ["rearBall"] = At(p.RearBall), ["rearToe"] = At(p.RearToe),
-    });
+    private static FigureView Figure(SplitPoints p) =>
+        new(
+            new Dictionary<string, double[]>
+            {
+                ["frontHeel"] = At(p.FrontHeel),
+                ["frontBall"] = At(p.FrontBall),
+                ["frontToe"] = At(p.FrontToe),
+                ["frontAnkle"] = At(p.FrontAnkle),
+                ["frontKnee"] = At(p.FrontKnee),
+                ["hip"] = At(p.Hip),
+                ["shoulder"] = At(p.Shoulder),
+                ["rearKnee"] = At(p.RearKnee),
+                ["rearAnkle"] = At(p.RearAnkle),
+                ["rearBall"] = At(p.RearBall),
+                ["rearToe"] = At(p.RearToe),
+            }
+        );
 
     private static double[] At(Place place) => [Math.Round(100 * place.X, 2), Math.Round(100 * place.Y, 2)];
 

@@ -21,26 +21,56 @@ internal static class ClockQuestion
     /// <summary>Computers agree with each other only so far; less is not asked about.</summary>
     private static readonly TimeSpan Slack = TimeSpan.FromMinutes(10);
 
-    public static async Task<ClockQuestionView?> OfAsync(StudioContext db, WriteOrder order, StudioRecord studio, DateTimeOffset now, CancellationToken stop)
+    public static async Task<ClockQuestionView?> OfAsync(
+        StudioContext db,
+        WriteOrder order,
+        StudioRecord studio,
+        DateTimeOffset now,
+        CancellationToken stop
+    )
     {
         var dated = WriteOrder.Instant(order.Last);
-        if (dated - now <= Slack) return null;
+        if (dated - now <= Slack)
+            return null;
         // What was answered about covers what came in right behind it.
-        var answered = await db.Edits.AsNoTracking().Where(e => e.StudioId == studio.Id && e.Kind == Kind).OrderByDescending(e => e.Sequence).Select(e => (long?)e.Sequence).FirstOrDefaultAsync(stop);
-        if (answered is { } place && dated - WriteOrder.Instant(place) <= Slack) return null;
+        var answered = await db
+            .Edits.AsNoTracking()
+            .Where(e => e.StudioId == studio.Id && e.Kind == Kind)
+            .OrderByDescending(e => e.Sequence)
+            .Select(e => (long?)e.Sequence)
+            .FirstOrDefaultAsync(stop);
+        if (answered is { } place && dated - WriteOrder.Instant(place) <= Slack)
+            return null;
         var zone = TimeZoneInfo.FindSystemTimeZoneById(studio.TimeZone);
-        string Said(DateTimeOffset at) => TimeZoneInfo.ConvertTime(at, zone).ToString("dddd d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
-        return new ClockQuestionView($"Entries are dated up to {Said(dated)}, but this computer's clock says {Said(now)}. Is the clock right?");
+        string Said(DateTimeOffset at) =>
+            TimeZoneInfo.ConvertTime(at, zone).ToString("dddd d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
+        return new ClockQuestionView(
+            $"Entries are dated up to {Said(dated)}, but this computer's clock says {Said(now)}. Is the clock right?"
+        );
     }
 
-    public static async Task<NoContent> AnswerAsync(ClockAnswer request, FactWriter facts, WriteOrder order, CancellationToken stop)
+    public static async Task<NoContent> AnswerAsync(
+        ClockAnswer request,
+        FactWriter facts,
+        WriteOrder order,
+        CancellationToken stop
+    )
     {
         if (await facts.ExistingAsync<EditFact>(request.Id, request, stop) is null)
         {
-            await facts.AddAsync(new EditFact
-            {
-                Id = request.Id, Kind = Kind, Subject = "studio", Before = WriteOrder.Instant(order.Last).ToString("O", CultureInfo.InvariantCulture), After = "right", Body = Json.Write(request),
-            }, request, stop);
+            await facts.AddAsync(
+                new EditFact
+                {
+                    Id = request.Id,
+                    Kind = Kind,
+                    Subject = "studio",
+                    Before = WriteOrder.Instant(order.Last).ToString("O", CultureInfo.InvariantCulture),
+                    After = "right",
+                    Body = Json.Write(request),
+                },
+                request,
+                stop
+            );
         }
 
         return TypedResults.NoContent();

@@ -15,12 +15,30 @@ internal sealed record CoachView(Guid Id, string Name);
 internal sealed record SchoolView(SchoolCode Code, string Name, string Belief, string Suits);
 
 /// <summary>An exercise in short. The bench sets up those with a form or a box.</summary>
-internal sealed record ExerciseView(string Id, string Name, ExerciseFamily Family, string Task, SchoolCode? UsualSchool, SplitForm? Form, bool NeedsBox, double? StartBoxCm,
-    string SetUp, IReadOnlyList<string> LookFor, IReadOnlyList<string> Felt, IReadOnlyList<string> Cautions);
+internal sealed record ExerciseView(
+    string Id,
+    string Name,
+    ExerciseFamily Family,
+    string Task,
+    SchoolCode? UsualSchool,
+    SplitForm? Form,
+    bool NeedsBox,
+    double? StartBoxCm,
+    string SetUp,
+    IReadOnlyList<string> LookFor,
+    IReadOnlyList<string> Felt,
+    IReadOnlyList<string> Cautions
+);
 
 internal sealed record SignView(string Id, string Text);
 
-internal sealed record CautionsView(IReadOnlyList<string> Sentences, bool Confirmed, string BeforeCheck, string AboutPain, string WhileFlagged);
+internal sealed record CautionsView(
+    IReadOnlyList<string> Sentences,
+    bool Confirmed,
+    string BeforeCheck,
+    string AboutPain,
+    string WhileFlagged
+);
 
 internal sealed record StudioView(
     Guid Id,
@@ -34,7 +52,8 @@ internal sealed record StudioView(
     IReadOnlyList<ExerciseView> Exercises,
     IReadOnlyList<SignView> StopSigns,
     CautionsView Cautions,
-    ClockQuestionView? Clock);
+    ClockQuestionView? Clock
+);
 
 internal sealed record StudioSettingsView(string Name, string TimeZone, int PainLimit, long Version);
 
@@ -64,57 +83,149 @@ internal static class StudioEndpoints
         api.MapPut("/kit", ChangeKitAsync).WithName("changeKit").InTurn();
     }
 
-    private static async Task<Ok<StudioView>> GetAsync(StudioContext db, StudioScope scope, WriteOrder order, TimeProvider clock, CancellationToken stop)
+    private static async Task<Ok<StudioView>> GetAsync(
+        StudioContext db,
+        StudioScope scope,
+        WriteOrder order,
+        TimeProvider clock,
+        CancellationToken stop
+    )
     {
         var studio = await scope.StudioAsync(stop);
-        var coaches = await db.Coaches.Where(c => c.StudioId == studio.Id).OrderBy(c => c.CreatedAt).Select(c => new CoachView(c.Id, c.Name)).ToListAsync(stop);
+        var coaches = await db
+            .Coaches.Where(c => c.StudioId == studio.Id)
+            .OrderBy(c => c.CreatedAt)
+            .Select(c => new CoachView(c.Id, c.Name))
+            .ToListAsync(stop);
         var confirmed = await db.Cautions.AnyAsync(c => c.StudioId == studio.Id, stop);
-        return TypedResults.Ok(new StudioView(
-            studio.Id, studio.Name, studio.TimeZone, studio.PainLimit, studio.Version, BenchEndpoints.KitOf(studio).Tape, coaches,
-            [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
-            [.. Exercise.All.Select(e => new ExerciseView(e.Id, e.Name, e.Family, e.Task, e.UsualSchool, e.Form, e.NeedsBox, 100 * e.StartBoxMetres, e.SetUp, e.LookFor, e.Felt, e.Cautions))],
-            [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
-            new CautionsView(Cautions.Studio, confirmed, Cautions.BeforeCheck, Cautions.AboutPain, Cautions.WhileFlagged),
-            await ClockQuestion.OfAsync(db, order, studio, clock.GetUtcNow(), stop)));
+        return TypedResults.Ok(
+            new StudioView(
+                studio.Id,
+                studio.Name,
+                studio.TimeZone,
+                studio.PainLimit,
+                studio.Version,
+                BenchEndpoints.KitOf(studio).Tape,
+                coaches,
+                [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
+                [
+                    .. Exercise.All.Select(e => new ExerciseView(
+                        e.Id,
+                        e.Name,
+                        e.Family,
+                        e.Task,
+                        e.UsualSchool,
+                        e.Form,
+                        e.NeedsBox,
+                        100 * e.StartBoxMetres,
+                        e.SetUp,
+                        e.LookFor,
+                        e.Felt,
+                        e.Cautions
+                    )),
+                ],
+                [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
+                new CautionsView(
+                    Cautions.Studio,
+                    confirmed,
+                    Cautions.BeforeCheck,
+                    Cautions.AboutPain,
+                    Cautions.WhileFlagged
+                ),
+                await ClockQuestion.OfAsync(db, order, studio, clock.GetUtcNow(), stop)
+            )
+        );
     }
 
-    private static async Task<Ok<StudioSettingsView>> ChangeAsync(StudioChange request, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<StudioSettingsView>> ChangeAsync(
+        StudioChange request,
+        StudioScope scope,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         var name = Text.Required("name", request.Name, "Give the studio a name.");
         if (!TimeZoneInfo.TryFindSystemTimeZoneById(request.TimeZone, out _))
-            throw Refusal.BadInput("timeZone", $"\"{request.TimeZone}\" is not a time zone. Use one like Europe/Lisbon.");
+            throw Refusal.BadInput(
+                "timeZone",
+                $"\"{request.TimeZone}\" is not a time zone. Use one like Europe/Lisbon."
+            );
         if (request.PainLimit is < 0 or >= Pain.StopScore)
-            throw Refusal.BadInput("painLimit", $"The pain limit must be from 0 to {Pain.StopScore - 1}: {Pain.StopScore} stops the exercise anyway.");
-        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, await scope.StudioAsync(stop), request.Version,
-            s =>
-            {
-                var before = s.PainLimit;
-                (s.Name, s.TimeZone, s.PainLimit) = (name, request.TimeZone, request.PainLimit);
-                return new Edit("setting", "pain-limit", "", $"{before}", $"{request.PainLimit}");
-            },
-            s => new StudioSettingsView(s.Name, s.TimeZone, s.PainLimit, s.Version), stop));
+            throw Refusal.BadInput(
+                "painLimit",
+                $"The pain limit must be from 0 to {Pain.StopScore - 1}: {Pain.StopScore} stops the exercise anyway."
+            );
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                request.OperationId,
+                request,
+                await scope.StudioAsync(stop),
+                request.Version,
+                s =>
+                {
+                    var before = s.PainLimit;
+                    (s.Name, s.TimeZone, s.PainLimit) = (name, request.TimeZone, request.PainLimit);
+                    return new Edit("setting", "pain-limit", "", $"{before}", $"{request.PainLimit}");
+                },
+                s => new StudioSettingsView(s.Name, s.TimeZone, s.PainLimit, s.Version),
+                stop
+            )
+        );
     }
 
-    private static async Task<Ok<CoachView>> AddCoachAsync(CoachRequest request, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<CoachView>> AddCoachAsync(
+        CoachRequest request,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         var name = Text.Required("name", request.Name, "Give the coach a name.");
-        return TypedResults.Ok(await changer.CreateAsync(request.OperationId, request,
-            () => Task.FromResult(new CoachRecord { Id = request.Id, Name = name }), c => new CoachView(c.Id, c.Name), stop));
+        return TypedResults.Ok(
+            await changer.CreateAsync(
+                request.OperationId,
+                request,
+                () => Task.FromResult(new CoachRecord { Id = request.Id, Name = name }),
+                c => new CoachView(c.Id, c.Name),
+                stop
+            )
+        );
     }
 
-    private static async Task<Ok<KitView>> GetKitAsync(StudioScope scope, CancellationToken stop) => TypedResults.Ok(View(await scope.StudioAsync(stop)));
+    private static async Task<Ok<KitView>> GetKitAsync(StudioScope scope, CancellationToken stop) =>
+        TypedResults.Ok(View(await scope.StudioAsync(stop)));
 
-    private static async Task<Ok<KitView>> ChangeKitAsync(KitChange request, StudioScope scope, RecordChanger changer, CancellationToken stop)
+    private static async Task<Ok<KitView>> ChangeKitAsync(
+        KitChange request,
+        StudioScope scope,
+        RecordChanger changer,
+        CancellationToken stop
+    )
     {
         request.Kit.ToCore();
-        return TypedResults.Ok(await changer.ChangeAsync(request.OperationId, request, await scope.StudioAsync(stop), request.Version, s => s.Kit = Json.Write(request.Kit), View, stop));
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                request.OperationId,
+                request,
+                await scope.StudioAsync(stop),
+                request.Version,
+                s => s.Kit = Json.Write(request.Kit),
+                View,
+                stop
+            )
+        );
     }
 
     private static KitView View(StudioRecord studio)
     {
         var kit = BenchEndpoints.KitOf(studio);
         var core = kit.ToCore();
-        return new KitView(kit, studio.Version, core.HasHeights ? [.. core.Heights().Select(h => new HeightView(100 * h.Metres, core.Tape.Length(h.Metres), h.Parts))] : []);
+        return new KitView(
+            kit,
+            studio.Version,
+            core.HasHeights
+                ? [.. core.Heights().Select(h => new HeightView(100 * h.Metres, core.Tape.Length(h.Metres), h.Parts))]
+                : []
+        );
     }
 
     private static async Task<NoContent> ConfirmAsync(CautionRequest request, FactWriter facts, CancellationToken stop)
