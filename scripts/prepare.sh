@@ -22,11 +22,10 @@ hash_of() {
 fresh() { [ "$(cat ".cache/$1" 2>/dev/null)" = "$2" ]; }
 stamp() { mkdir -p .cache; echo "$2" > ".cache/$1"; }
 
-# Not 'npm ci': it insists on platform packages that some registries do not carry and this platform does not need.
 install_packages() {
   local lock; lock=$(sha256sum web/package-lock.json | cut -d' ' -f1)
   if ! fresh npm "$lock" || [ ! -d web/node_modules ]; then
-    (cd web && npm install --no-save --no-audit --no-fund --loglevel=error) || fail "npm could not install the front end's packages. Is there a network?"
+    (cd web && npm ci --no-audit --no-fund --loglevel=error) || fail "npm could not install the front end's packages. Is there a network?"
     stamp npm "$lock"
   fi
 }
@@ -36,6 +35,15 @@ restore() {
   if ! fresh restore "$locks" || [ ! -d src/DeftStride.Web/obj ]; then
     dotnet restore DeftStride.slnx --locked-mode -v q || fail "the .NET packages could not be restored. Is there a network?"
     stamp restore "$locks"
+  fi
+}
+
+# The tools that the checks use, each in the version that the manifest names.
+restore_tools() {
+  local manifest; manifest=$(sha256sum .config/dotnet-tools.json | cut -d' ' -f1)
+  if ! fresh tools "$manifest"; then
+    dotnet tool restore >/dev/null || fail "the .NET tools could not be restored. Is there a network?"
+    stamp tools "$manifest"
   fi
 }
 
