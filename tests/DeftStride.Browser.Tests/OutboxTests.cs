@@ -169,6 +169,39 @@ public sealed class OutboxTests
         Assert.True(page.Lacks("[data-damaged]"));
     }
 
+    [Fact]
+    public void With_the_signal_gone_every_screen_is_there_and_shows_its_data_by_itself_once_it_is_back()
+    {
+        using var server = new AppServer(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url);
+        page.Go("/").Understood();
+        string[] screens = ["CheckScreen", "LibraryScreen", "LaddersScreen"];
+        page.Until(
+            "the other screens' scripts",
+            () =>
+                screens.All(s =>
+                    page.Script(
+                        "return performance.getEntriesByType('resource').some(r => r.name.includes(arguments[0]) && r.responseEnd > 0)",
+                        s
+                    )
+                        is true
+                )
+        );
+        gate.Shut();
+        page.Press("Library");
+        page.See("Try again");
+        page.Press("Ladders");
+        page.See("Try again");
+        gate.Open();
+        page.See("Split stance");
+        page.Press("Library");
+        page.Until(
+            "the library by itself",
+            () => page.Lacks("[role='alert']") && page.Text().Contains("Front heel lifts", StringComparison.Ordinal)
+        );
+    }
+
     private static void Mend(Page page, byte[] picture)
     {
         var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}.png");

@@ -6,6 +6,7 @@ import { createRoot } from 'react-dom/client';
 import { queries } from '@/api/queries';
 import { takeOverDrafts } from '@/features/check/draft';
 import { openOutbox } from '@/outbox/device';
+import { loadTheRest } from './later';
 import { router } from './routes';
 import { applyTheme } from './theme';
 
@@ -31,3 +32,6 @@ if (root)
       </QueryClientProvider>
     </StrictMode>,
   );
+
+// The first screen stands: the others come now, while there is a signal.
+setTimeout(() => void loadTheRest(), 1500);

@@ -1,15 +1,9 @@
-import {
-  createRootRoute,
-  createRoute,
-  createRouter,
-  type ErrorComponentProps,
-  Link,
-  lazyRouteComponent,
-} from '@tanstack/react-router';
+import { createRootRoute, createRoute, createRouter, type ErrorComponentProps, Link } from '@tanstack/react-router';
 import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
 import { Button } from '@/ui/Button';
 import { Empty } from '@/ui/Notice';
+import { later } from './later';
 import { Shell } from './Shell';
 
 const root = createRootRoute({
@@ -49,25 +43,25 @@ export const checkRoute = createRoute({
   path: '/clients/$clientId/check',
   validateSearch: (search: Record<string, unknown>): { check?: string } =>
     typeof search.check === 'string' ? { check: search.check } : {},
-  component: lazyRouteComponent(() => import('@/features/check/CheckScreen'), 'CheckScreen'),
+  component: later(() => import('@/features/check/CheckScreen'), 'CheckScreen'),
 });
 
-// Screens that are not the first thing of the day load when they are gone to.
-const later = {
-  bench: lazyRouteComponent(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
-  meet: lazyRouteComponent(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
-  library: lazyRouteComponent(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
-  print: lazyRouteComponent(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
-  ladders: lazyRouteComponent(() => import('@/features/ladders/LaddersScreen'), 'LaddersScreen'),
-  page: lazyRouteComponent(() => import('@/features/print/ClientPage'), 'ClientPage'),
-  studio: lazyRouteComponent(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
+// Screens that are not the first thing of the day.
+const screens = {
+  bench: later(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
+  meet: later(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
+  library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
+  print: later(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
+  ladders: later(() => import('@/features/ladders/LaddersScreen'), 'LaddersScreen'),
+  page: later(() => import('@/features/print/ClientPage'), 'ClientPage'),
+  studio: later(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
 };
 
-const benchRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/bench', component: later.bench });
+const benchRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/bench', component: screens.bench });
 
-const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/meet', component: later.meet });
+const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/meet', component: screens.meet });
 
-const studioRoute = createRoute({ getParentRoute: () => root, path: '/studio', component: later.studio });
+const studioRoute = createRoute({ getParentRoute: () => root, path: '/studio', component: screens.studio });
 
 const libraryRoute = createRoute({
   getParentRoute: () => root,
@@ -76,17 +70,17 @@ const libraryRoute = createRoute({
     ...(typeof search.open === 'string' ? { open: search.open } : {}),
     ...(typeof search.q === 'string' ? { q: search.q } : {}),
   }),
-  component: later.library,
+  component: screens.library,
 });
 
-const printRoute = createRoute({ getParentRoute: () => root, path: '/print/$checkId', component: later.print });
+const printRoute = createRoute({ getParentRoute: () => root, path: '/print/$checkId', component: screens.print });
 
 const laddersRoute = createRoute({
   getParentRoute: () => root,
   path: '/ladders',
   validateSearch: (search: Record<string, unknown>): { open?: string | undefined } =>
     typeof search.open === 'string' ? { open: search.open } : {},
-  component: later.ladders,
+  component: screens.ladders,
 });
 
 const pageRoute = createRoute({
@@ -95,7 +89,7 @@ const pageRoute = createRoute({
   validateSearch: (search: Record<string, unknown>): { for: 'client' | 'clinician' } => ({
     for: search.for === 'clinician' ? 'clinician' : 'client',
   }),
-  component: later.page,
+  component: screens.page,
 });
 
 export const router = createRouter({
