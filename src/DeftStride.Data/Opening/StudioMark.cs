@@ -71,14 +71,19 @@ internal sealed class StudioMark : IDisposable
     {
         lock (_turn)
         {
-            if (place <= _last)
+            if (place <= _last || _file.SafeFileHandle.IsClosed)
                 return;
             Write(place, 0, 0);
             _last = place;
         }
     }
 
-    public void Dispose() => _file.Dispose();
+    public void Dispose()
+    {
+        // A stop may be asked for from two sides at once: whoever comes second finds it closed.
+        lock (_turn)
+            _file.Dispose();
+    }
 
     private void Write(long place, long length, long ticks)
     {
