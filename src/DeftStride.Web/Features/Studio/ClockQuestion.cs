@@ -45,7 +45,7 @@ internal static class ClockQuestion
         string Said(DateTimeOffset at) =>
             TimeZoneInfo.ConvertTime(at, zone).ToString("dddd d MMMM yyyy, HH:mm", CultureInfo.InvariantCulture);
         return new ClockQuestionView(
-            $"Entries are dated up to {Said(dated)}, but this computer's clock says {Said(now)}. Is the clock right?"
+            $"Entries are dated up to {Said(dated)}, but the clock of the studio's computer says {Said(now)}. Is the clock right?"
         );
     }
 
