@@ -61,6 +61,15 @@ public sealed class OutboxTests
         page.Find("[role='dialog'] button[class*='bg-act']").Click();
         page.See("One thing is waiting here");
         gate.Open();
+        var names = (await JsonAsync(server, "/api/clients"))
+            .AsArray()
+            .Select(c => c!["name"]!.GetValue<string>())
+            .Where(n => n.StartsWith(next, StringComparison.Ordinal));
+        var name = Assert.Single(names);
+        var today = DateOnly
+            .FromDateTime(DateTime.UtcNow)
+            .ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        page.Until("the log at the studio", () => Counts(server, name).Logs.Contains(today));
         page.Until("nothing waiting", () => !page.Text().Contains("waiting here", StringComparison.Ordinal));
 
         var after = await CountsAsync(server, "Maren Oakhollow");
@@ -68,14 +77,7 @@ public sealed class OutboxTests
             (before.Checks + 1, before.Trials + 1, before.Decisions + 1),
             (after.Checks, after.Trials, after.Decisions)
         );
-        var names = (await JsonAsync(server, "/api/clients"))
-            .AsArray()
-            .Select(c => c!["name"]!.GetValue<string>())
-            .Where(n => n.StartsWith(next, StringComparison.Ordinal));
-        var today = DateOnly
-            .FromDateTime(DateTime.UtcNow)
-            .ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
-        Assert.Single((await CountsAsync(server, Assert.Single(names))).Logs, d => d == today);
+        Assert.Single(Counts(server, name).Logs, d => d == today);
     }
 
     [Fact]
@@ -212,6 +214,10 @@ public sealed class OutboxTests
             )
             .SendKeys(path);
     }
+
+    /// <summary>The same where something waits for it.</summary>
+    private static (int Checks, int Trials, int Decisions, string[] Logs) Counts(AppServer server, string name) =>
+        CountsAsync(server, name).GetAwaiter().GetResult();
 
     private static async Task<(int Checks, int Trials, int Decisions, string[] Logs)> CountsAsync(
         AppServer server,
