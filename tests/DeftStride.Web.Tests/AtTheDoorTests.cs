@@ -5,6 +5,7 @@ using System.Text;
 using System.Text.Json.Nodes;
 using DeftStride.Browser;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Web.Hosting;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -459,11 +460,13 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         await using (var scope = _studio.Services.CreateAsyncScope())
         {
             var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-            Assert.Equal(
-                """{"studio":{"toe":"second"},"schools":{},"exercises":{}}""",
-                (await db.Studios.SingleAsync()).Settings
-            );
-            Assert.Equal("""{"band:front-shin":"-2..6"}""", (await db.Clients.SingleAsync()).Settings);
+            var all = KeptStudioChoices.Of(await db.Studios.SingleAsync());
+            Assert.Equal("second", Assert.Single(all.Studio.Options).Value);
+            Assert.Empty(all.Schools);
+            Assert.Empty(all.Exercises);
+            var mine = KeptClientChoices.Of(await db.Clients.SingleAsync());
+            Assert.Equal(new KeptBandChoice(-2, 6), Assert.Single(mine.Own.Bands).Value);
+            Assert.Empty(mine.Own.Options);
             Assert.Equal(2, await db.Edits.CountAsync(e => e.Kind == "mended"));
         }
 

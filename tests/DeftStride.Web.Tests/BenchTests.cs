@@ -25,7 +25,7 @@ public sealed class BenchTests : IDisposable
     )
     {
         var now = await IntakeAsync(client);
-        var kept = Hosting.Json.Read<IntakeDto>(now["intake"]!.ToJsonString());
+        var kept = StudioUnderTest.Read<IntakeDto>(now["intake"]!.ToJsonString());
         return (
             await _studio.SendAsync(
                 HttpMethod.Put,
@@ -240,7 +240,7 @@ public sealed class BenchTests : IDisposable
         var wedge = stiff["changes"]!
             .AsArray()
             .Single(c => Text(c, "sentence").Contains("wedge of 8°", StringComparison.Ordinal))!;
-        var changed = Hosting.Json.Read<StanceDto>(wedge["stance"]!.ToJsonString());
+        var changed = StudioUnderTest.Read<StanceDto>(wedge["stance"]!.ToJsonString());
         var stood = (
             await _studio.PostAsync(
                 "/api/compute/bench",

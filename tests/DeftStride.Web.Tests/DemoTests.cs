@@ -1,4 +1,5 @@
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Web.Demo;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
@@ -64,12 +65,12 @@ public sealed class DemoTests
         var figures = new Figures();
         var names = (await db.Pictures.Select(p => new { p.Id, p.Body }).ToListAsync()).ToDictionary(
             p => p.Id,
-            p => Json.Read<Features.Pictures.PictureBody>(p.Body).UploadHash
+            p => KeptUpload.Kept.Read(p.Body).UploadHash
         );
         var off = new List<double>();
         foreach (var body in await db.Checks.Select(c => c.Body).ToListAsync())
         {
-            foreach (var still in Json.Read<Features.Checks.CheckRequest>(body).Stills)
+            foreach (var still in KeptCheck.Kept.Read(body).Stills)
             {
                 if (still.View != Core.Measuring.View.Side)
                     continue;

@@ -26,13 +26,16 @@ public sealed class StudioUnderTest : IDisposable
     /// <param name="clock">The clock it goes by, or null for the real one.</param>
     /// <param name="database">What else is set for its database.</param>
     /// <param name="environment">What the framework takes it to run in.</param>
+    /// <param name="before">What is put into the folder before the first start.</param>
     public StudioUnderTest(
         TimeProvider? clock = null,
         Action<DbContextOptionsBuilder>? database = null,
-        string environment = "Development"
+        string environment = "Development",
+        Action<string>? before = null
     )
     {
         (_clock, _database, _environment) = (clock, database, environment);
+        before?.Invoke(Folder);
         Start();
     }
 
@@ -92,6 +95,21 @@ public sealed class StudioUnderTest : IDisposable
         Assert.True(expected == response.StatusCode, $"{method} {path}: {(int)response.StatusCode} {text}");
         return text.Length == 0 ? null : JsonNode.Parse(text);
     }
+
+    /// <summary>Changes the data file behind the server's back.</summary>
+    public void Sql(string sql)
+    {
+        using var connection = new SqliteConnection(
+            $"Data Source={Path.Combine(Folder, DeftStride.Data.StudioDatabase.FileName)}"
+        );
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+
+    /// <summary>A part of an answer as the server's own type.</summary>
+    internal static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Json.Options)!;
 
     public Task<JsonNode?> PostAsync(string path, object body, HttpStatusCode expected = HttpStatusCode.OK) =>
         SendAsync(HttpMethod.Post, path, body, expected);

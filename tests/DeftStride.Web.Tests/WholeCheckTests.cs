@@ -156,7 +156,9 @@ public sealed class WholeCheckTests : IDisposable
         );
         foreach (var exercise in Exercise.All)
         {
-            var dto = Json.Read<StandardDto>((await StandardAsync(client, exercise.Id))["standard"]!.ToJsonString());
+            var dto = StudioUnderTest.Read<StandardDto>(
+                (await StandardAsync(client, exercise.Id))["standard"]!.ToJsonString()
+            );
             var standard = dto.ToCore();
             // Helpers have nothing that must pass.
             if (standard.MustPass.FirstOrDefault() is not { } first)
@@ -568,7 +570,7 @@ public sealed class WholeCheckTests : IDisposable
                     Standard =
                         """{"school":"kneeForward","source":"client","leftAnkle":{"degrees":24,"measured":true},"rightAnkle":{"degrees":30,"measured":true},"heelWedgeDegrees":5}""",
                     Judged =
-                        """{"stills":[],"leftBand":{"lowerDegrees":19,"upperDegrees":null,"text":"19° or more"},"rightBand":{"lowerDegrees":25,"upperDegrees":null,"text":"25° or more"},"left":null,"right":null,"comparison":null,"finding":{"kind":"outside","side":"right","sentence":[{"text":"As it was said then.","tone":"plain"}],"because":"For the reason given then."}}""",
+                        """{"stills":[],"leftBand":{"lowerDegrees":19,"upperDegrees":null,"text":"19° or more"},"rightBand":{"lowerDegrees":25,"upperDegrees":null,"text":"25° or more"},"left":{"side":"left","degrees":23,"text":"23°","lean":"23° forward","reachDegrees":2.7,"reachText":"±3°","verdict":"inBand","where":"within","marginText":"19° or more","band":{"lowerDegrees":19,"upperDegrees":null,"text":"19° or more"},"repetitions":1,"error":[]},"right":{"side":"right","degrees":9.8,"text":"10°","lean":"10° forward","reachDegrees":2,"reachText":"±2°","verdict":"outside","where":"short","marginText":"15° short of 25° or more","band":{"lowerDegrees":25,"upperDegrees":null,"text":"25° or more"},"repetitions":2,"error":[]},"comparison":null,"finding":{"kind":"short","side":"right","sentence":[{"text":"As it was said then.","tone":"plain"}],"because":"For the reason given then."}}""",
                     Body =
                         $$"""{"id":"{{check}}","clientId":"{{client}}","exerciseId":"split-squat-to-pad","school":null,"stills":[{{Old("left", 525)}},{{Old("right", 450)}},{{Old("right", 452)}}],"pain":{"score":0,"leg":null,"role":null},"nextMorning":null,"supersedes":null}""",
                 }

@@ -32,8 +32,8 @@ internal abstract class Fact : IOrdered
     /// <summary>The fact this one replaces. At most one fact may replace another.</summary>
     public Guid? Supersedes { get; set; }
 
-    /// <summary>What was sent, as JSON with a fixed order of fields.</summary>
-    public required string Body { get; set; }
+    /// <summary>What was entered, in a stored form (see <c>Kept/</c>); set when it is added.</summary>
+    public string Body { get; set; } = "";
 }
 
 /// <summary>A fact about one client.</summary>
@@ -48,16 +48,16 @@ internal sealed class CheckFact : ClientFact
     public required string ExerciseId { get; set; }
     public SchoolCode School { get; set; }
 
-    /// <summary>The standard it was judged by, as JSON, so that later changes of bands leave it alone.</summary>
+    /// <summary>The standard it was judged by (<see cref="Kept.KeptStandard"/>), so that later changes of bands leave it alone.</summary>
     public required string Standard { get; set; }
 
-    /// <summary>What was found at the time, as JSON.</summary>
+    /// <summary>What was found at the time (<see cref="Kept.KeptLook"/>).</summary>
     public required string Judged { get; set; }
 
     /// <summary>The fault that was named first, empty for none; null for checks from before it was kept.</summary>
     public string? FaultId { get; set; }
 
-    /// <summary>What lists and histories show of it, as JSON: a part of <see cref="Judged"/>, so that a page need not read the whole of many. Null for checks from before it was kept.</summary>
+    /// <summary>What lists and histories show of it (<see cref="Kept.KeptBrief"/>): a part of <see cref="Judged"/>, so that a page need not read the whole of many. Null for checks from before it was kept.</summary>
     public string? Brief { get; set; }
 }
 
@@ -68,7 +68,7 @@ internal sealed class TrialFact : ClientFact
     public required string CorrectionId { get; set; }
     public TrialOutcome Outcome { get; set; }
 
-    /// <summary>What was found at the time, as JSON.</summary>
+    /// <summary>What was found at the time (<see cref="Kept.KeptTrialResult"/>).</summary>
     public required string Judged { get; set; }
 }
 
@@ -82,7 +82,7 @@ internal sealed class DecisionFact : ClientFact
     public bool SessionClean { get; set; }
     public int? LastPain { get; set; }
 
-    /// <summary>The recommendation as it was given, as JSON.</summary>
+    /// <summary>The recommendation as it was given (<see cref="Kept.KeptRecommendation"/>).</summary>
     public required string Judged { get; set; }
 }
 
@@ -103,7 +103,7 @@ internal sealed class LogFact : ClientFact
     /// <summary>The highest pain of the sets, or null when it was not asked.</summary>
     public int? Pain { get; set; }
 
-    /// <summary>What follows for next time, as JSON.</summary>
+    /// <summary>What follows for next time (<see cref="Kept.KeptLogResult"/>).</summary>
     public required string Judged { get; set; }
 }
 
@@ -118,14 +118,14 @@ internal sealed class RungFact : ClientFact
     /// <summary>The decision that moved it, or null when the coach placed it.</summary>
     public Guid? DecisionId { get; set; }
 
-    /// <summary>Why, as JSON.</summary>
+    /// <summary>Why (<see cref="Kept.KeptStep"/>).</summary>
     public required string Judged { get; set; }
 }
 
 /// <summary>Something that can be set was set otherwise: what it was, what it became.</summary>
 internal sealed class EditFact : Fact
 {
-    /// <summary>"cue", "band", "setting", "ladder" or "studio".</summary>
+    /// <summary>"cue", "band", "setting", "ladder", "prop", "kept", "clock" or "mended".</summary>
     public required string Kind { get; set; }
 
     /// <summary>Id of the cue, measure, setting or ladder.</summary>
@@ -166,7 +166,7 @@ internal sealed class SetupFact : ClientFact
 {
     public required string ExerciseId { get; set; }
 
-    /// <summary>The card as it was given, as JSON.</summary>
+    /// <summary>The card as it was given (<see cref="Kept.KeptCard"/>).</summary>
     public required string Judged { get; set; }
 }
 

@@ -23,10 +23,10 @@ internal sealed class StudioRecord : Mutable
     /// <summary>Highest pain that counts as ordinary, 0–4.</summary>
     public int PainLimit { get; set; }
 
-    /// <summary>What the studio owns and the tape it reads, as JSON; null until somebody lists it.</summary>
+    /// <summary>What the studio owns and the tape it reads (<see cref="Kept.KeptKit"/>); null until somebody lists it.</summary>
     public string? Kit { get; set; }
 
-    /// <summary>Settings chosen for the studio, its schools and its exercises, as JSON; null for the defaults.</summary>
+    /// <summary>Settings, bands and words chosen for the studio, its schools and its exercises (<see cref="Kept.KeptStudioChoices"/>); null for the defaults.</summary>
     public string? Settings { get; set; }
 }
 
@@ -56,10 +56,10 @@ internal sealed class ClientRecord : Mutable
     /// <summary>Angle of the heel wedge in use, degrees; 0 for none.</summary>
     public double HeelWedgeDegrees { get; set; }
 
-    /// <summary>What was asked when the client was met (goals, body, feet, pain), as JSON; null until asked.</summary>
+    /// <summary>What was asked when the client was met (<see cref="Kept.KeptIntake"/>); null until asked.</summary>
     public string? Intake { get; set; }
 
-    /// <summary>Settings chosen for this client, as JSON; null for none.</summary>
+    /// <summary>What was chosen for this client, lent and kept (<see cref="Kept.KeptClientChoices"/>); null for none.</summary>
     public string? Settings { get; set; }
 
     /// <summary>When the client agreed to pictures being kept, or null while nobody asked.</summary>
@@ -71,7 +71,7 @@ internal sealed class LadderRecord : Mutable
 {
     public required string LadderId { get; set; }
 
-    /// <summary>The ladder as JSON.</summary>
+    /// <summary>The ladder (<see cref="Kept.KeptLadder"/>).</summary>
     public required string Body { get; set; }
 }
 

@@ -9,6 +9,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
@@ -61,7 +62,7 @@ internal sealed class DemoStudio(
         double? LeftAnkle = null,
         double? RightAnkle = null,
         double Wedge = 0,
-        SitePainDto[]? Pains = null
+        KeptSitePain[]? Pains = null
     );
 
     /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
@@ -144,9 +145,11 @@ internal sealed class DemoStudio(
             return;
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
-        studio.Settings = Json.Write(new StudioSettings(new() { ["devices"] = "simulated" }, [], []));
-        studio.Kit = Json.Write(
-            new KitDto(
+        studio.Settings = KeptStudioChoices.Kept.Write(
+            new KeptStudioChoices(new KeptChoices(new() { ["devices"] = "simulated" }, [], []), [], [])
+        );
+        studio.Kit = KeptKit.Kept.Write(
+            new KeptKit(
                 [30, 45],
                 [2, 2, 5],
                 [2, 5],
@@ -190,8 +193,8 @@ internal sealed class DemoStudio(
                 LeftAnkleDegrees = person.LeftAnkle,
                 RightAnkleDegrees = person.RightAnkle,
                 HeelWedgeDegrees = person.Wedge,
-                Intake = Json.Write(
-                    IntakeDto.Empty with
+                Intake = KeptIntake.Kept.Write(
+                    KeptIntake.Empty with
                     {
                         Goals = person.Goals,
                         TrainingAge = person.Trained,
@@ -211,24 +214,35 @@ internal sealed class DemoStudio(
         }
 
         // A wedge whose day has come, and a change that became part of the set-up.
-        await GiveAsync("corin", $"prop:ss-wedge", now.AddDays(-1), stop);
-        await GiveAsync("dov", $"keep:sb-longer", now.AddDays(-19), stop);
+        await GiveAsync(
+            "corin",
+            KeptClientChoices.None() with
+            {
+                Props = [new KeptProp("ss-wedge", Day(now.AddDays(-1)))],
+            },
+            stop
+        );
+        await GiveAsync(
+            "dov",
+            KeptClientChoices.None() with
+            {
+                Changes = [new KeptChange("sb-longer", Day(now.AddDays(-19)))],
+            },
+            stop
+        );
         await db.SaveChangesAsync(stop);
         await BodiesAsync(stop);
         await HistoryAsync(now, stop);
         await PlanAsync(now, stop);
     }
 
-    private async Task GiveAsync(string key, string setting, DateTimeOffset day, CancellationToken stop)
+    private static DateOnly Day(DateTimeOffset at) => DateOnly.FromDateTime(at.UtcDateTime);
+
+    private async Task GiveAsync(string key, KeptClientChoices choices, CancellationToken stop)
     {
         await db.SaveChangesAsync(stop);
         var client = await scope.ClientAsync(_clients[key], stop);
-        client.Settings = Json.Write(
-            new Dictionary<string, string>
-            {
-                [setting] = day.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture),
-            }
-        );
+        client.Settings = KeptClientChoices.Kept.Write(choices);
     }
 
     /// <summary>Ankles that were measured, and the set-up of the split squat that everybody was given.</summary>
@@ -261,9 +275,8 @@ internal sealed class DemoStudio(
                         Test = measured.Test,
                         Side = side,
                         Degrees = bend,
-                        Body = Json.Write(measured),
                     },
-                    measured,
+                    IntakeEndpoints.Kept(measured),
                     stop
                 );
             }
@@ -390,9 +403,8 @@ internal sealed class DemoStudio(
                 ClientId = flag.ClientId,
                 SignId = flag.SignId,
                 Note = flag.Note!,
-                Body = Json.Write(flag),
             },
-            flag,
+            new KeptFlag(flag.Id, flag.ClientId, flag.SignId, flag.Note),
             stop
         );
 
@@ -714,7 +726,7 @@ internal sealed class DemoStudio(
     private async Task<Guid> PictureAsync(string key, string name, CancellationToken stop)
     {
         var id = Guid.CreateVersion7(_clock.Now);
-        await _shelf.KeepAsync(id, _clients[key], _figures.Picture(name), new PictureBody(_clients[key], name), stop);
+        await _shelf.KeepAsync(id, _clients[key], _figures.Picture(name), new KeptUpload(_clients[key], name), stop);
         return id;
     }
 

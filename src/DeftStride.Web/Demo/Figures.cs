@@ -30,7 +30,11 @@ internal sealed class Figures
     private readonly Dictionary<string, FigureTruth> _truth;
 
     public Figures() =>
-        _truth = Json.Read<FigureTruth[]>(File.ReadAllText(Path.Combine(_folder, "figures.json")))
+        _truth = System
+            .Text.Json.JsonSerializer.Deserialize<FigureTruth[]>(
+                File.ReadAllText(Path.Combine(_folder, "figures.json")),
+                Json.Options
+            )!
             .ToDictionary(t => Path.GetFileNameWithoutExtension(t.File));
 
     public FigureTruth Truth(string name) => _truth[name];

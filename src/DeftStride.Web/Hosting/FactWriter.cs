@@ -1,4 +1,5 @@
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -14,22 +15,25 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
     /// <summary>SQLite's code for a broken unique or foreign key.</summary>
     private const int ConstraintFailed = 19;
 
-    /// <summary>The fact that already has this id and body, or null when the id is free.</summary>
-    public async Task<T?> ExistingAsync<T>(Guid id, object request, CancellationToken stop)
+    /// <summary>The fact that already has this id and says the same, or null when the id is free.</summary>
+    public async Task<T?> ExistingAsync<T, TKept>(Guid id, TKept sent, CancellationToken stop)
         where T : Fact
+        where TKept : StoredDocument, IKept<TKept>
     {
         if (id == Guid.Empty)
             throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
         var existing = await db.Set<T>().AsNoTracking().FirstOrDefaultAsync(f => f.Id == id, stop);
-        if (existing is not null && existing.Body != Json.Write(request))
+        if (existing is not null && !TKept.Kept.Same(existing.Body, sent))
             throw Refusal.Conflict("This was already recorded, with different content. Reload to see what was kept.");
         return existing;
     }
 
     /// <summary>Writes a fact; when another request with the same id won the race, answers with that one.</summary>
-    public async Task<T> AddAsync<T>(T fact, object request, CancellationToken stop)
+    public async Task<T> AddAsync<T, TKept>(T fact, TKept sent, CancellationToken stop)
         where T : Fact
+        where TKept : StoredDocument, IKept<TKept>
     {
+        fact.Body = TKept.Kept.Write(sent);
         fact.StudioId = (await scope.StudioAsync(stop)).Id;
         fact.CoachId = await scope.CoachIdAsync(stop);
         fact.RecordedAt = clock.GetUtcNow();
@@ -53,7 +57,7 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
         catch (DbUpdateException e) when (e.InnerException is SqliteException { SqliteErrorCode: ConstraintFailed })
         {
             db.ChangeTracker.Clear();
-            return await ExistingAsync<T>(fact.Id, request, stop)
+            return await ExistingAsync<T, TKept>(fact.Id, sent, stop)
                 ?? throw Refusal.Conflict(
                     "Someone recorded the same thing at the same moment. Reload to see what was kept."
                 );
@@ -112,7 +116,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
             throw Stale(request, answer(record));
         var coach = await scope.CoachIdAsync(stop);
         if (change(record) is { } edit && edit.Before != edit.After)
-            Note(edit, operationId, request, record is StudioRecord ? record.Id : record.StudioId, coach);
+            Note(edit, operationId, record is StudioRecord ? record.Id : record.StudioId, coach);
         record.Version++;
         record.ChangedBy = coach;
         try
@@ -148,11 +152,11 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
             throw Refusal.Conflict("This was already added. Reload to see it.");
         db.Add(record);
         if (edit is not null)
-            Note(edit, operationId, request, record.StudioId, record.ChangedBy.Value);
+            Note(edit, operationId, record.StudioId, record.ChangedBy.Value);
         return await KeepAsync(operationId, request, answer(record), stop);
     }
 
-    private void Note(Edit edit, Guid operationId, object request, Guid studioId, Guid coachId) =>
+    private void Note(Edit edit, Guid operationId, Guid studioId, Guid coachId) =>
         db.Add(
             new EditFact
             {
@@ -160,7 +164,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
                 StudioId = studioId,
                 CoachId = coachId,
                 RecordedAt = clock.GetUtcNow(),
-                Body = Json.Write(request),
+                Body = KeptNothing.Text,
                 Kind = edit.Kind,
                 Subject = edit.Subject,
                 At = edit.At,
@@ -180,9 +184,12 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
             throw Refusal.BadInput("operationId", "The request has no operation id. Reload the page and try again.");
         if (await db.Operations.AsNoTracking().FirstOrDefaultAsync(o => o.Id == operationId, stop) is not { } done)
             return (false, default);
-        if (done.Request != Json.Write(request))
+        if (!Json.Same(done.Request, request))
             throw Refusal.Conflict("This step was already done, with different content. Reload to see what was kept.");
-        return (true, Json.Read<TAnswer>(done.Answer));
+        // An answer of an earlier version that this one's pages could not read: the step was done, and the record says the rest.
+        return Json.TryRead<TAnswer>(done.Answer, out var answer)
+            ? (true, answer)
+            : throw Refusal.Conflict("This step was already done, by an earlier version. Reload to see what was kept.");
     }
 
     private async Task<TAnswer> KeepAsync<TAnswer>(

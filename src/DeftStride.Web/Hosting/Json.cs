@@ -1,12 +1,13 @@
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using DeftStride.Data.Kept;
 
 namespace DeftStride.Web.Hosting;
 
 /// <summary>The one way JSON is written and read: camel case, enums by name, numbers as numbers, unknown fields refused.</summary>
 internal static class Json
 {
-    /// <summary>For what is kept: written long ago perhaps, by a form that knew fewer fields.</summary>
+    /// <summary>For answers that are kept with their operation, and for what tests and tools read.</summary>
     public static JsonSerializerOptions Options { get; } =
         Configure(new JsonSerializerOptions(JsonSerializerDefaults.Web));
 
@@ -34,6 +35,21 @@ internal static class Json
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
-    public static T Read<T>(string json) =>
-        JsonSerializer.Deserialize<T>(json, Options) ?? throw new JsonException("Null where a record was expected.");
+    /// <summary>Reads the answer to an operation that was kept, perhaps by an earlier version.</summary>
+    public static bool TryRead<T>(string json, out T? value)
+    {
+        try
+        {
+            value = JsonSerializer.Deserialize<T>(json, Options);
+            return value is not null;
+        }
+        catch (JsonException)
+        {
+            value = default;
+            return false;
+        }
+    }
+
+    /// <summary>Whether a request that was kept says the same as a new one: fields that are null count as missing, and their order does not count.</summary>
+    public static bool Same(string kept, object request) => StoredJson.Same(kept, Write(request));
 }

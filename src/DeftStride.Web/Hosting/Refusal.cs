@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
@@ -103,6 +104,11 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
         catch (Refusal refusal)
         {
             await Write(context, refusal.Problem());
+        }
+        catch (UnreadableFormException unreadable) when (!context.Response.HasStarted)
+        {
+            log.LogError(unreadable, "Something that was kept cannot be read.");
+            await Write(context, Refusal.Conflict(unreadable.Message).Problem());
         }
         catch (Exception e) when (Disk(e) is { } refusal && !context.Response.HasStarted)
         {

@@ -1,6 +1,7 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Ladders;
@@ -33,7 +34,7 @@ internal sealed class SpoiltData(
                 .Any(s => HealStudio(s) is not null)
             && !StudioForm
                 .Column(connection, "SELECT Settings FROM Clients WHERE Settings IS NOT NULL")
-                .Any(s => Drop(Json.Read<Dictionary<string, string>>(s)))
+                .Any(s => HealClient(s) is not null)
             && !StudioForm.Column(connection, "SELECT Body FROM Ladders").Any(b => HealLadder(b) is not null)
         )
             return;
@@ -47,10 +48,8 @@ internal sealed class SpoiltData(
 
         foreach (var client in await db.Clients.Where(c => c.Settings != null).ToListAsync(stop))
         {
-            var mine = Json.Read<Dictionary<string, string>>(client.Settings!);
-            if (!Drop(mine))
+            if (HealClient(client.Settings!) is not { } now)
                 continue;
-            var now = Json.Write(mine);
             Note("client", client.Id.ToString(), client.Settings, now, studio.Id);
             (client.Settings, client.Version) = (now, client.Version + 1);
         }
@@ -67,59 +66,28 @@ internal sealed class SpoiltData(
     }
 
     /// <summary>Choices for schools, exercises, settings and options that do not exist; nothing ever followed from them.</summary>
-    private static string? HealStudio(string kept)
-    {
-        var all = Json.Read<StudioSettings>(kept);
-        var changed = Drop(all.Studio);
-        foreach (var school in all.Schools.Keys.Where(k => !Names.TryRead<SchoolCode>(k, out _)).ToArray())
-            changed |= all.Schools.Remove(school);
-        foreach (var exercise in all.Exercises.Keys.Where(k => Exercise.Find(k) is null).ToArray())
-            changed |= all.Exercises.Remove(exercise);
-        foreach (var chosen in all.Schools.Values.Concat(all.Exercises.Values))
-            changed |= Drop(chosen);
-        return changed ? Json.Write(all) : null;
-    }
+    private static string? HealStudio(string kept) =>
+        KeptStudioChoices.Kept.TryRead(kept, out var all, out _) && all.Clean()
+            ? KeptStudioChoices.Kept.Write(all)
+            : null;
 
-    private static bool Drop(Dictionary<string, string> chosen)
-    {
-        var unknown = chosen.Where(c => !Known(c.Key, c.Value)).Select(c => c.Key).ToArray();
-        foreach (var key in unknown)
-            chosen.Remove(key);
-        return unknown.Length > 0;
-    }
-
-    private static bool Known(string key, string value) =>
-        key.Split(':', 2) switch
-        {
-            ["band", var measure] => Core.Measuring.Measure.Find(measure) is not null
-                && value.Split("..") is [var low, var high]
-                && Edge(low)
-                && Edge(high),
-            ["cue", var correction] => Fault.Find(correction) is not null,
-            ["prop" or "keep", var correction] => Fault.Find(correction) is not null
-                && DateOnly.TryParseExact(value, "yyyy-MM-dd", out _),
-            [var setting] => Setting.Find(setting) is { } found && found.Options.Any(o => o.Id == value),
-            _ => false,
-        };
-
-    private static bool Edge(string text) =>
-        text.Length == 0
-        || (
-            double.TryParse(text, System.Globalization.CultureInfo.InvariantCulture, out var edge)
-            && double.IsFinite(edge)
-        );
+    private static string? HealClient(string kept) =>
+        KeptClientChoices.Kept.TryRead(kept, out var mine, out _) && mine.Cleaned() is { } cleaned
+            ? KeptClientChoices.Kept.Write(cleaned)
+            : null;
 
     /// <summary>A way that is listed twice is one way, and one that leads nowhere is none.</summary>
     private static string? HealLadder(string body)
     {
-        var ladder = Json.Read<LadderDto>(body);
+        if (!KeptLadder.Kept.TryRead(body, out var ladder, out _))
+            return null;
         var rungs = ladder.Rungs.Select(r => r.Id).ToHashSet();
         var healed = ladder with
         {
             Rungs = [.. ladder.Rungs.Select(r => r with { Next = [.. r.Next.Distinct().Where(rungs.Contains)] })],
         };
         return healed.Rungs.Zip(ladder.Rungs).Any(p => p.First.Next.Count != p.Second.Next.Count)
-            ? Json.Write(healed)
+            ? KeptLadder.Kept.Write(healed)
             : null;
     }
 
@@ -143,7 +111,7 @@ internal sealed class SpoiltData(
                 At = at,
                 Before = before,
                 After = after,
-                Body = "{}",
+                Body = KeptNothing.Text,
             }
         );
     }

@@ -1096,6 +1096,7 @@ export interface components {
             stopSigns: components["schemas"]["FlagView"][];
             strides: components["schemas"]["StrideView"][];
             trend: components["schemas"]["PartView"][];
+            unreadable: string[];
         };
         /** @description The coach says that the clock is right now: what is dated ahead keeps its date and its place in the order. */
         ClockAnswer: {
@@ -2352,14 +2353,6 @@ export interface components {
             /** Format: double */
             value: number;
         };
-        /** @description Why a side came to a rung. */
-        StepJudged: {
-            facts: components["schemas"]["FactView"][];
-            reason: null | string;
-            ruleId: null | string;
-            ruleName: null | string;
-            sentence: string;
-        };
         /** @description A step. With double? StepRequest.BoxCm it is a step-down from that height, otherwise a step-up whose box follows from the knee. */
         StepRequest: {
             body: components["schemas"]["BodyDto"];
@@ -2383,6 +2376,14 @@ export interface components {
             figure: components["schemas"]["FigureView"];
             sentence: components["schemas"]["PartView"][];
             sizes: components["schemas"]["BodySizesView"];
+        };
+        /** @description Why a side came to a rung. */
+        StepWhyView: {
+            facts: components["schemas"]["FactView"][];
+            reason: null | string;
+            ruleId: null | string;
+            ruleName: null | string;
+            sentence: string;
         };
         /** @description One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is absent. */
         StillDto: {
@@ -2441,7 +2442,7 @@ export interface components {
             rungId: string;
             rungName: string;
             side: components["schemas"]["BodySide"];
-            why: components["schemas"]["StepJudged"];
+            why: components["schemas"]["StepWhyView"];
         };
         /** @description One ladder of a client: where each side stands, how it came there, what is asked for, and why not further. */
         StrideView: {

@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
@@ -21,14 +22,16 @@ internal static class IntakeEndpoints
         api.MapPost("/ranges", MeasureAsync).WithName("addRange").InTurn();
     }
 
-    public static IntakeDto Of(ClientRecord client) =>
-        client.Intake is { } kept ? Json.Read<IntakeDto>(kept) : IntakeDto.Empty;
+    public static IntakeDto Of(ClientRecord client) => KeptIntake.Of(client).ToWire();
+
+    internal static KeptRange Kept(RangeRequest r) =>
+        new(r.Id, r.ClientId, r.Test, r.Side, r.Degrees, r.GapCm, r.Supersedes);
 
     /// <summary>The latest measured range of each test and side; a measurement that was superseded does not count.</summary>
     public static Task<List<RangeFact>> RangesAsync(StudioContext db, Guid clientId, CancellationToken stop) =>
-        db
-            .Ranges.AsNoTracking()
-            .Where(r => r.ClientId == clientId && !db.Ranges.Any(n => n.Supersedes == r.Id))
+        db.Standing<RangeFact>()
+            .AsNoTracking()
+            .Where(r => r.ClientId == clientId)
             .OrderByDescending(r => r.Sequence)
             .ToListAsync(stop);
 
@@ -83,7 +86,7 @@ internal static class IntakeEndpoints
             request,
             client,
             request.Version,
-            c => (c.Goal, c.Intake) = (goal, Json.Write(intake)),
+            c => (c.Goal, c.Intake) = (goal, KeptIntake.Kept.Write(intake.ToKept(KeptIntake.Of(c)))),
             c => new { c.Version },
             stop
         );
@@ -101,7 +104,7 @@ internal static class IntakeEndpoints
     )
     {
         var client = await scope.ClientAsync(request.ClientId, stop);
-        if (await facts.ExistingAsync<RangeFact>(request.Id, request, stop) is null)
+        if (await facts.ExistingAsync<RangeFact, KeptRange>(request.Id, Kept(request), stop) is null)
         {
             var degrees = DegreesOf(request, Of(client));
             if (request.Test == RangeTest.AnkleBend)
@@ -122,10 +125,9 @@ internal static class IntakeEndpoints
                     Test = request.Test,
                     Side = request.Side,
                     Degrees = degrees,
-                    Body = Json.Write(request),
                     Supersedes = request.Supersedes,
                 },
-                request,
+                Kept(request),
                 stop
             );
         }

@@ -1,3 +1,4 @@
+using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
@@ -7,6 +8,7 @@ using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Deciding;
@@ -24,8 +26,8 @@ namespace DeftStride.Web.Features.Checks;
 /// <summary>A check as the core sees it again: judged by the standard that was kept with it.</summary>
 internal sealed record JudgedCheck(
     CheckFact Fact,
-    CheckRequest Request,
-    StandardDto Kept,
+    KeptCheck Request,
+    KeptStandard Kept,
     CheckStandard Standard,
     ReadingContext Context,
     Look Look,
@@ -61,15 +63,7 @@ internal sealed record JudgedCheck(
 }
 
 /// <summary>A trial of such a check; the look after the change, or null when the coach judged it by eye.</summary>
-internal sealed record JudgedTrial(TrialFact Fact, TrialRequest Request, Look? After, TrialJudged Said);
-
-/// <summary>What a trial was found to be at the time.</summary>
-internal sealed record TrialJudged(
-    TrialOutcome Outcome,
-    IReadOnlyList<PartView> Sentence,
-    string Because,
-    string? Cue = null
-);
+internal sealed record JudgedTrial(TrialFact Fact, KeptTrial Request, Look? After, KeptTrialResult Said);
 
 /// <summary>What the rules look at, where the client is on the ladder of the exercise, where a first look places them, and what was done.</summary>
 internal sealed record SessionFacts(
@@ -101,7 +95,7 @@ internal sealed class CheckBook(
 )
 {
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
-    public async Task<StandardDto> StandardForAsync(
+    public async Task<KeptStandard> StandardForAsync(
         ClientRecord client,
         Exercise exercise,
         SchoolCode? chosen,
@@ -120,9 +114,8 @@ internal sealed class CheckBook(
         var choices = BandEndpoints.Choices(await scope.StudioAsync(stop), client, exercise.Id, school);
         var setup = (await BenchEndpoints.InForceAsync(db, [client.Id], stop))[client.Id]
             .FirstOrDefault(s => s.ExerciseId == exercise.Id);
-        var stance = setup is null ? null : Json.Read<SetupRequest>(setup.Body).Split?.Stance;
-        var intake = IntakeEndpoints.Of(client);
-        return StandardDto.Of(
+        var stance = setup is null ? null : KeptSetup.Kept.Read(setup.Body).Split?.Stance;
+        return KeptStandard.Of(
             CheckStandard.For(
                 exercise,
                 new Sourced<School>(School.Of(school), source),
@@ -133,9 +126,7 @@ internal sealed class CheckBook(
             ),
             left,
             right,
-            intake.StatureCm is { } stature
-                ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm)
-                : null,
+            KeptIntake.Of(client).Sizes(),
             // The stance keeps how high the rear knee's centre rests; what lies under it is that less the knee's own height.
             stance is null
                 ? 100 * ReadingContext.Default.PadMetres
@@ -157,7 +148,7 @@ internal sealed class CheckBook(
         var fact =
             await db.Checks.AsNoTracking().FirstOrDefaultAsync(c => c.Id == checkId && c.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This check is not kept here. Go back to the client and start a new one.");
-        var trials = await db.Standing()
+        var trials = await db.StandingTrials()
             .AsNoTracking()
             .Where(t => t.CheckId == checkId)
             .OrderBy(t => t.Sequence)
@@ -167,11 +158,11 @@ internal sealed class CheckBook(
 
     public static JudgedCheck Judge(CheckFact fact, IEnumerable<TrialFact> trials)
     {
-        var request = EarlierForms.Check(fact.Body);
-        var kept = EarlierForms.Standard(fact);
+        var request = KeptCheck.Kept.Read(fact.Body);
+        var kept = KeptStandard.Of(fact);
         var standard = kept.ToCore();
         var context = kept.Context(standard);
-        var look = LookEndpoints.Look(request.Stills, request.Seen, request.Stated, standard, context);
+        var look = LookForms.Read(request.Stills, request.Seen, request.Stated, standard, context);
         return new JudgedCheck(
             fact,
             request,
@@ -183,13 +174,33 @@ internal sealed class CheckBook(
         );
     }
 
+    /// <summary>The same, saying why when something of it cannot be read.</summary>
+    public static bool TryJudge(
+        CheckFact fact,
+        IEnumerable<TrialFact> trials,
+        [NotNullWhen(true)] out JudgedCheck? check,
+        [NotNullWhen(false)] out string? problem
+    )
+    {
+        try
+        {
+            (check, problem) = (Judge(fact, trials), null);
+            // What it was found to be is shown too.
+            KeptBrief.Of(fact);
+            return true;
+        }
+        catch (UnreadableFormException e)
+        {
+            (check, problem) = (null, e.Message);
+            return false;
+        }
+    }
+
     private static JudgedTrial JudgeTrial(TrialFact fact, CheckStandard standard, ReadingContext context)
     {
-        var request = EarlierForms.Trial(fact.Body);
-        var after = request.ByEye is null
-            ? LookEndpoints.Look(request.Stills, request.Seen, [], standard, context)
-            : null;
-        return new JudgedTrial(fact, request, after, Json.Read<TrialJudged>(fact.Judged));
+        var request = KeptTrial.Kept.Read(fact.Body);
+        var after = request.ByEye is null ? LookForms.Read(request.Stills, request.Seen, [], standard, context) : null;
+        return new JudgedTrial(fact, request, after, KeptTrialResult.Kept.Read(fact.Judged));
     }
 
     /// <summary>What was tried with a client, oldest first; up to a place in the order of writes.</summary>
@@ -200,7 +211,7 @@ internal sealed class CheckBook(
     ) =>
         [
             .. (
-                await db.Standing()
+                await db.StandingTrials()
                     .AsNoTracking()
                     .Where(t => t.ClientId == clientId && t.Sequence <= until)
                     .OrderBy(t => t.Sequence)
@@ -216,15 +227,7 @@ internal sealed class CheckBook(
 
     /// <summary>Signs that stand: flagged, not superseded and not cleared.</summary>
     public Task<List<FlagFact>> UnclearedAsync(Guid clientId, CancellationToken stop) =>
-        db
-            .Flags.AsNoTracking()
-            .Where(f =>
-                f.ClientId == clientId
-                && !db.Flags.Any(n => n.Supersedes == f.Id)
-                && !db.FlagClearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= Questions.FirstDay)
-            )
-            .OrderBy(f => f.Sequence)
-            .ToListAsync(stop);
+        db.OpenFlags().AsNoTracking().Where(f => f.ClientId == clientId).OrderBy(f => f.Sequence).ToListAsync(stop);
 
     /// <summary>The look that a client's coach is in the middle of. One that arrived after its check was finished does not count.</summary>
     public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
@@ -296,7 +299,7 @@ internal sealed class CheckBook(
     {
         var studio = await scope.StudioAsync(stop);
         return await experience.OfAsync(studio.Id, async () => (
-                    await db.Standing()
+                    await db.StandingTrials()
                         .AsNoTracking()
                         .Where(t => t.StudioId == studio.Id)
                         .GroupBy(t => new { t.CorrectionId, t.Outcome })
@@ -341,25 +344,24 @@ internal sealed class CheckBook(
             : counted;
         var pain = new List<PainReport>();
         if (check.Request.Pain is { } before)
-            pain.Add(new(before.ToCore("pain"), false));
+            pain.Add(new(before.ToCore(), false));
         pain.AddRange(
             check
                 .Trials.Where(t => t.Request.Pain is not null)
-                .Select(t => new PainReport(t.Request.Pain!.ToCore("pain"), true))
+                .Select(t => new PainReport(t.Request.Pain!.ToCore(), true))
         );
         if ((painAfter ?? did?.Pain) is { } after)
             pain.Add(new(after, check.Trials.Count > 0));
 
         // The session before is the last one of the same exercise: two exercises do not prove each other.
         var previous = await (
-            from d in db.Decisions.AsNoTracking()
+            from d in db.Standing<DecisionFact>().AsNoTracking()
             join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
             where
                 d.ClientId == check.Fact.ClientId
                 && c.ExerciseId == check.Fact.ExerciseId
                 && d.CheckId != check.Fact.Id
                 && d.Sequence < check.Fact.Sequence
-                && !db.Decisions.Any(n => n.Supersedes == d.Id)
             orderby d.Sequence descending
             select new
             {
@@ -380,7 +382,7 @@ internal sealed class CheckBook(
             );
         var failed = previous is null
             ? []
-            : await db.Standing()
+            : await db.StandingTrials()
                 .AsNoTracking()
                 .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
                 .Select(t => t.CorrectionId)
@@ -445,9 +447,9 @@ internal sealed class CheckBook(
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == check.Fact.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var decision = await db
-            .Decisions.AsNoTracking()
-            .Where(d => d.CheckId == check.Fact.Id && !db.Decisions.Any(n => n.Supersedes == d.Id))
+        var decision = await db.Standing<DecisionFact>()
+            .AsNoTracking()
+            .Where(d => d.CheckId == check.Fact.Id)
             .OrderByDescending(d => d.Sequence)
             .FirstOrDefaultAsync(stop);
         return View(check, coaches, decision, await CorrectionAsync(check, null, stop));
@@ -468,14 +470,14 @@ internal sealed class CheckBook(
             coaches[fact.CoachId],
             fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
-            StandardView.Of(check.Kept),
+            StandardView.Of(check.Kept.ToWire()),
             School.Of(fact.School).Name,
-            EarlierForms.Judged(check),
-            request.Stills,
-            request.Felt,
+            KeptLook.Kept.Read(fact.Judged).ToWire(),
+            [.. request.Stills.Select(s => s.ToWire())],
+            request.Felt.ToWire(),
             FeltWords(request.Felt, check.Standard.Exercise),
             request.Effort,
-            request.Pain,
+            request.Pain.ToWire(),
             Questions.Of(request.Pain),
             request.NextMorning,
             [.. check.Trials.Select(t => TrialView(check, t))],
@@ -500,9 +502,9 @@ internal sealed class CheckBook(
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
             fact.School,
             School.Of(fact.School).Name,
-            fact.Brief is { } brief ? Json.Read<PastLookView>(brief) : PastLookView.Of(EarlierForms.Judged(check)),
-            request.Stills,
-            request.Pain,
+            KeptBrief.Of(fact).ToWire(),
+            [.. request.Stills.Select(s => s.ToWire())],
+            request.Pain.ToWire(),
             request.NextMorning,
             [
                 .. check
@@ -523,7 +525,7 @@ internal sealed class CheckBook(
     }
 
     /// <summary>Felt somewhere else than it should be is a finding of its own.</summary>
-    private static string? FeltWords(FeltDto? felt, Exercise exercise) =>
+    private static string? FeltWords(KeptFelt? felt, Exercise exercise) =>
         felt switch
         {
             null => null,
@@ -546,12 +548,12 @@ internal sealed class CheckBook(
             trial.Request.Side,
             measure,
             trial.Fact.Outcome,
-            trial.Said.Sentence,
+            trial.Said.Sentence.ToWire(),
             trial.Said.Because,
             trial.After?.On(measure, trial.Request.Side) is { } after ? ResultView.Of(after, true) : null,
             trial.After is { } again ? LookView.Of(again, check.Standard, check.Context) : null,
-            trial.Request.Stills,
-            trial.Request.Pain,
+            [.. trial.Request.Stills.Select(s => s.ToWire())],
+            trial.Request.Pain.ToWire(),
             trial.Request.Feels ?? [],
             correction?.Borrowed == true,
             correction is { Level: CorrectionLevel.SetUp, Borrowed: false },
@@ -561,18 +563,18 @@ internal sealed class CheckBook(
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)
     {
-        var request = Json.Read<DecisionRequest>(fact.Body);
+        var request = KeptDecision.Kept.Read(fact.Body);
         return new DecisionView(
             fact.Id,
             fact.CheckId,
             fact.RecordedAt,
             coaches[fact.CoachId],
-            Json.Read<RecommendationView>(fact.Judged),
+            KeptRecommendation.Kept.Read(fact.Judged).ToWire(),
             fact.Chosen,
             request.Reason,
-            request.PainAfter,
-            request.Repetitions,
-            request.Log,
+            request.PainAfter.ToWire(),
+            request.Repetitions.ToWire(),
+            request.Log.ToWire(),
             Questions.Of(fact)
         );
     }

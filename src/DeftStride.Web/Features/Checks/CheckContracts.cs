@@ -125,28 +125,7 @@ internal sealed record PastLookView(
     IReadOnlyList<ResultView> Results,
     IReadOnlyList<MissingView> Missing,
     FindingView Finding
-)
-{
-    private static readonly HashSet<string> Instruments =
-    [
-        "front-shin",
-        "knee-offset",
-        "projection",
-        "pelvic-level",
-        "pelvic-change",
-    ];
-
-    public static PastLookView Of(LookView look) =>
-        new(
-            [
-                .. look
-                    .Results.Where(r => r.Standing && (r.MustPass || Instruments.Contains(r.MeasureId)))
-                    .Select(r => r with { Error = [] }),
-            ],
-            look.Missing,
-            look.Finding
-        );
-}
+);
 
 /// <summary>A trial of an earlier look.</summary>
 internal sealed record PastTrialView(

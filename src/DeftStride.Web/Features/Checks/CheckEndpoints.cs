@@ -79,7 +79,7 @@ internal static class CheckEndpoints
             school is null ? null
             : Names.TryRead<SchoolCode>(school, out var code) ? code
             : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
-        return TypedResults.Ok(StandardView.Of(await book.StandardForAsync(client, looked, chosen, stop)));
+        return TypedResults.Ok(StandardView.Of((await book.StandardForAsync(client, looked, chosen, stop)).ToWire()));
     }
 
     private static async Task<Ok<CheckView>> TryAsync(

@@ -6,6 +6,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
@@ -29,7 +30,7 @@ internal sealed class CheckRecorder(
 {
     public async Task<CheckFact> CheckAsync(CheckRequest request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<CheckFact>(request.Id, request, stop) is { } kept)
+        if (await facts.ExistingAsync<CheckFact, KeptCheck>(request.Id, request.ToKept(), stop) is { } kept)
             return kept;
         var client = await scope.ClientAsync(request.ClientId, stop);
         var exercise =
@@ -57,7 +58,7 @@ internal sealed class CheckRecorder(
                 "Nothing can be read yet. Place the first points on at least one side, or say what you see."
             );
 
-        var judged = LookView.Of(look, core, context);
+        var judged = LookView.Of(look, core, context).ToKept();
         // The draft ends with the check, whatever version a late keystroke has given it.
         await using var whole = await db.Database.BeginTransactionAsync(stop);
         await db.Drafts.Where(d => d.Id == request.Id).ExecuteDeleteAsync(stop);
@@ -68,14 +69,13 @@ internal sealed class CheckRecorder(
                 ClientId = request.ClientId,
                 ExerciseId = exercise.Id,
                 School = standard.School,
-                Standard = Json.Write(standard),
-                Judged = Json.Write(judged),
-                Brief = Json.Write(PastLookView.Of(judged)),
+                Standard = KeptStandard.Kept.Write(standard),
+                Judged = KeptLook.Kept.Write(judged),
+                Brief = KeptBrief.Kept.Write(judged.Brief()),
                 FaultId = Fault.For(look.Finding)?.Id ?? "",
-                Body = Json.Write(request),
                 Supersedes = request.Supersedes,
             },
-            request,
+            request.ToKept(),
             stop
         );
         await whole.CommitAsync(stop);
@@ -84,7 +84,7 @@ internal sealed class CheckRecorder(
 
     public async Task<TrialFact> TrialAsync(TrialRequest request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } kept)
+        if (await facts.ExistingAsync<TrialFact, KeptTrial>(request.Id, request.ToKept(), stop) is { } kept)
             return kept;
         var check = await book.LoadAsync(request.CheckId, stop);
         var without = Without.Find(request.CorrectionId);
@@ -126,11 +126,12 @@ internal sealed class CheckRecorder(
                 CheckId = request.CheckId,
                 CorrectionId = request.CorrectionId,
                 Outcome = trial.Outcome,
-                Judged = Json.Write(new TrialJudged(trial.Outcome, PartView.Of(trial.Sentence), trial.Because, said)),
-                Body = Json.Write(request),
+                Judged = KeptTrialResult.Kept.Write(
+                    new KeptTrialResult(trial.Outcome, KeptPart.Of(trial.Sentence), trial.Because, said)
+                ),
                 Supersedes = request.Supersedes,
             },
-            request,
+            request.ToKept(),
             stop
         );
     }
@@ -138,11 +139,14 @@ internal sealed class CheckRecorder(
     /// <summary>Takes a trial back, while nothing has been decided on it.</summary>
     public async Task<TrialFact> WithdrawAsync(Guid trialId, TrialWithdrawal request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<TrialFact>(request.Id, request, stop) is { } already)
+        if (
+            await facts.ExistingAsync<TrialFact, KeptWithdrawal>(request.Id, new KeptWithdrawal(request.Id), stop) is
+            { } already
+        )
             return already;
         var studio = await scope.StudioAsync(stop);
         var trial =
-            await db.Standing()
+            await db.StandingTrials()
                 .AsNoTracking()
                 .FirstOrDefaultAsync(t => t.Id == trialId && t.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This trial is not there any more. Reload to see what was kept.");
@@ -155,20 +159,19 @@ internal sealed class CheckRecorder(
                 Id = request.Id,
                 ClientId = trial.ClientId,
                 CheckId = trial.CheckId,
-                CorrectionId = StandingTrials.Withdrawn,
+                CorrectionId = StandingFacts.Withdrawn,
                 Outcome = TrialOutcome.NoDifference,
                 Judged = trial.Judged,
-                Body = Json.Write(request),
                 Supersedes = trial.Id,
             },
-            request,
+            new KeptWithdrawal(request.Id),
             stop
         );
     }
 
     public async Task<DecisionFact> DecisionAsync(DecisionRequest request, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<DecisionFact>(request.Id, request, stop) is { } kept)
+        if (await facts.ExistingAsync<DecisionFact, KeptDecision>(request.Id, request.ToKept(), stop) is { } kept)
             return kept;
         var check = await book.LoadAsync(request.CheckId, stop);
         var painAfter = request.PainAfter?.ToCore("painAfter");
@@ -205,11 +208,10 @@ internal sealed class CheckRecorder(
                     ?? session.Log?.Pain?.Score
                     ?? check.Trials.Select(t => t.Request.Pain?.Score).LastOrDefault(s => s is not null)
                     ?? check.Request.Pain?.Score,
-                Judged = Json.Write(view),
-                Body = Json.Write(request),
+                Judged = KeptRecommendation.Kept.Write(view.ToKept()),
                 Supersedes = request.Supersedes,
             },
-            request,
+            request.ToKept(),
             stop
         );
         // Somebody sent the same at the same moment and was first: everything below is theirs already.
@@ -243,7 +245,7 @@ internal sealed class CheckRecorder(
         CancellationToken stop
     )
     {
-        IReadOnlyList<FactView> used = [.. said.Facts.Select(f => new FactView(f.Label, f.Value))];
+        IReadOnlyList<KeptFact> used = [.. said.Facts.Select(f => new KeptFact(f.Label, f.Value))];
         var rule = DecisionRule.InOrder.Single(r => r.Id == said.RuleId);
         async Task StepAsync(Ladder ladder, BodySide side, string rungId, MoveKind kind, string sentence) =>
             await facts.AddAsync(
@@ -256,12 +258,11 @@ internal sealed class CheckRecorder(
                     Side = side,
                     Kind = kind,
                     DecisionId = decision.Id,
-                    Judged = Json.Write(
-                        new StepJudged(sentence, rule.Id, rule.Name, reason.Length > 0 ? reason : null, used)
+                    Judged = KeptStep.Kept.Write(
+                        new KeptStep(sentence, rule.Id, rule.Name, reason.Length > 0 ? reason : null, used)
                     ),
-                    Body = Json.Write(request),
                 },
-                request,
+                new KeptNothing(),
                 stop
             );
 
@@ -308,9 +309,9 @@ internal sealed class CheckRecorder(
         var exercise = Exercise.Find(spot.Rung.ExerciseId)!;
         // On another rung the numbers begin anew; what is kept here is what this rung would go on with.
         var kept = way is { Kind: ProgressKind.Rung } ? spot.Asked : next.Prescription;
-        var earlier = await db
-            .Logs.AsNoTracking()
-            .Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id))
+        var earlier = await db.Standing<LogFact>()
+            .AsNoTracking()
+            .Where(l => l.CheckId == check.Fact.Id)
             .Select(l => (Guid?)l.Id)
             .FirstOrDefaultAsync(stop);
         await facts.AddAsync(
@@ -325,20 +326,19 @@ internal sealed class CheckRecorder(
                 NextMorning = request.Log?.NextMorning,
                 Pain = request.Log?.Pain?.Score,
                 Supersedes = earlier,
-                Judged = Json.Write(
-                    new LogJudged(
+                Judged = KeptLogResult.Kept.Write(
+                    new KeptLogResult(
                         spot.Ladder.Id,
                         spot.Rung.Id,
-                        PrescriptionView.Of(spot.Asked, exercise),
-                        PrescriptionView.Of(kept, exercise),
+                        spot.Asked.ToKept(exercise),
+                        kept.ToKept(exercise),
                         next.Step,
                         next.Why,
                         said.SessionClean
                     )
                 ),
-                Body = Json.Write(request.Log ?? new LogDto([], null, null, null, null, null)),
             },
-            request,
+            new KeptLog(request.Log.ToKept() ?? new KeptDone()),
             stop
         );
     }
@@ -355,9 +355,9 @@ internal sealed class CheckRecorder(
         var exercise = Exercise.Find(check.Fact.ExerciseId)!;
         var asked = Prescription.First(DoseRange.Practising, exercise, session.Rack);
         var next = NextDose.After(asked, session.Log!, session.Facts.PainLimit.Value, false, false, session.Rack);
-        var earlier = await db
-            .Logs.AsNoTracking()
-            .Where(l => l.CheckId == check.Fact.Id && !db.Logs.Any(n => n.Supersedes == l.Id))
+        var earlier = await db.Standing<LogFact>()
+            .AsNoTracking()
+            .Where(l => l.CheckId == check.Fact.Id)
             .Select(l => (Guid?)l.Id)
             .FirstOrDefaultAsync(stop);
         await facts.AddAsync(
@@ -371,20 +371,19 @@ internal sealed class CheckRecorder(
                 NextMorning = log.NextMorning,
                 Pain = log.Pain?.Score,
                 Supersedes = earlier,
-                Judged = Json.Write(
-                    new LogJudged(
+                Judged = KeptLogResult.Kept.Write(
+                    new KeptLogResult(
                         null,
                         null,
-                        PrescriptionView.Of(asked, exercise),
-                        PrescriptionView.Of(next.Prescription, exercise),
+                        asked.ToKept(exercise),
+                        next.Prescription.ToKept(exercise),
                         next.Step,
                         next.Why,
                         said.SessionClean
                     )
                 ),
-                Body = Json.Write(log),
             },
-            log,
+            new KeptLog(log.ToKept()!),
             stop
         );
     }

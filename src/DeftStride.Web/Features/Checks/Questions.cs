@@ -1,4 +1,6 @@
 using DeftStride.Core.Deciding;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 
 namespace DeftStride.Web.Features.Checks;
@@ -9,11 +11,8 @@ namespace DeftStride.Web.Features.Checks;
 /// </summary>
 internal static class Questions
 {
-    /// <summary>The first day that an examination can have been on; a clearing without a date was kept with none.</summary>
-    public static readonly DateOnly FirstDay = new(1900, 1, 1);
-
     /// <summary>Pain of 0 names no leg: a score may be missing.</summary>
-    public static string? Of(PainDto? pain) =>
+    public static string? Of(KeptPain? pain) =>
         pain is { Score: 0 } and not { Leg: null, Role: null }
             ? "Pain is kept as 0 here, yet with a leg: its score may have been lost. Ask again before anything is built on it."
             : null;
@@ -26,7 +25,7 @@ internal static class Questions
 
     /// <summary>A clearing that does not say when the client was examined clears nothing.</summary>
     public static string? Of(FlagClearingFact? clearing) =>
-        clearing is { } c && c.ExaminedOn < FirstDay
+        clearing is { } c && c.ExaminedOn < StandingFacts.FirstDay
             ? $"It was cleared by {c.ExaminedBy}, but the day of the examination is missing. Until somebody clears it with the day it stands."
             : null;
 }

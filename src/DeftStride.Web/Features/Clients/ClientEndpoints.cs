@@ -1,3 +1,4 @@
+using System.Globalization;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
@@ -5,6 +6,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
@@ -112,7 +114,8 @@ internal sealed record ClientView(
     IReadOnlyList<PropView> Props,
     IReadOnlyList<KeptView> Kept,
     IReadOnlyList<PictureView> LoosePictures,
-    DraftView? Draft
+    DraftView? Draft,
+    IReadOnlyList<string> Unreadable
 );
 
 internal static class ClientEndpoints
@@ -240,9 +243,7 @@ internal static class ClientEndpoints
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var standing = db
-            .Checks.AsNoTracking()
-            .Where(c => c.ClientId == id && !db.Checks.Any(n => n.Supersedes == c.Id));
+        var standing = db.Standing<CheckFact>().AsNoTracking().Where(c => c.ClientId == id);
         var facts = await standing
             .OrderByDescending(c => c.Sequence)
             .Take(all == true ? int.MaxValue : LatestLooks)
@@ -251,22 +252,29 @@ internal static class ClientEndpoints
         var earlier = facts.Count < LatestLooks || all == true ? 0 : await standing.CountAsync(stop) - facts.Count;
         var shown = facts.Select(f => f.Id).ToArray();
         var trials = (
-            await db.Standing()
+            await db.StandingTrials()
                 .AsNoTracking()
                 .Where(t => t.ClientId == id && shown.Contains(t.CheckId))
                 .OrderBy(t => t.Sequence)
                 .ToListAsync(stop)
         ).ToLookup(t => t.CheckId);
         var decisions = (
-            await db
-                .Decisions.AsNoTracking()
-                .Where(d =>
-                    d.ClientId == id && shown.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id)
-                )
+            await db.Standing<DecisionFact>()
+                .AsNoTracking()
+                .Where(d => d.ClientId == id && shown.Contains(d.CheckId))
                 .OrderBy(d => d.Sequence)
                 .ToListAsync(stop)
         ).ToLookup(d => d.CheckId);
-        var checks = facts.Select(f => CheckBook.Judge(f, trials[f.Id])).ToArray();
+        var (checks, unreadable) = (new List<JudgedCheck>(), new List<string>());
+        foreach (var fact in facts)
+        {
+            // One look that cannot be read is said, and takes nothing else with it.
+            if (CheckBook.TryJudge(fact, trials[fact.Id], out var judged, out var problem))
+                checks.Add(judged);
+            else
+                unreadable.Add($"{fact.RecordedAt.ToString("d MMMM", CultureInfo.InvariantCulture)}: {problem}");
+        }
+
         var cleared = await (
             from flag in db.Flags.AsNoTracking()
             join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
@@ -311,12 +319,14 @@ internal static class ClientEndpoints
             new ClientView(
                 ClientDetails.Of(client),
                 StandardView.Of(
-                    await book.StandardForAsync(
-                        client,
-                        await NextExerciseAsync(id, facts, inForce, way, db, clock, stop),
-                        null,
-                        stop
-                    )
+                    (
+                        await book.StandardForAsync(
+                            client,
+                            await NextExerciseAsync(id, facts, inForce, way, db, clock, stop),
+                            null,
+                            stop
+                        )
+                    ).ToWire()
                 ),
                 Said(checks),
                 [
@@ -363,13 +373,14 @@ internal static class ClientEndpoints
                 PropEndpoints.Of(client, today),
                 PropEndpoints.KeptOf(client),
                 [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
-                draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body)
+                draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body),
+                unreadable
             )
         );
     }
 
     /// <summary>What the client's page leads with: what was wrong last when it was not the shin, else how the shins went.</summary>
-    private static IReadOnlyList<PartView> Said(JudgedCheck[] checks) =>
+    private static IReadOnlyList<PartView> Said(IReadOnlyList<JudgedCheck> checks) =>
         checks is [.., { Look.Finding: { Kind: FindingKind.Outside, MeasureId: not "front-shin" } last }]
             ? PartView.Of(last.Sentence)
             : PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)));
@@ -408,9 +419,9 @@ internal static class ClientEndpoints
     private const int LogDays = 190;
 
     /// <summary>The weaker or sorer side begins and the other matches it.</summary>
-    internal static string FirstSide(PainDto? pain, BodySide? weaker)
+    internal static string FirstSide(KeptPain? pain, BodySide? weaker)
     {
-        var sore = pain is { Score: > 0 } ? Placement.Working(pain.ToCore("pain")) : null;
+        var sore = pain is { Score: > 0 } ? Placement.Working(pain.ToCore()) : null;
         var side = sore ?? weaker;
         return side is { } s
             ? $"{Finding.Capital(s)} first, the {(sore is null ? "weaker" : "sorer")} side; the {Finding.Word(s == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it."

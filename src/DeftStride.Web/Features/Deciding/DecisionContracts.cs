@@ -3,6 +3,7 @@ using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Ladders;

@@ -111,15 +111,8 @@ internal static class DeviceEndpoints
 
     private static async Task<bool> OnAsync(StudioScope scope, CancellationToken stop)
     {
-        var devices = Setting.Find("devices")!;
-        return devices
-                .Resolve(
-                    null,
-                    null,
-                    null,
-                    StudioSettings.Of(await scope.StudioAsync(stop)).Studio.GetValueOrDefault(devices.Id)
-                )
-                .Value.Id == "simulated";
+        var all = Data.Kept.KeptStudioChoices.Of(await scope.StudioAsync(stop));
+        return SettingEndpoints.InForce(Setting.Find("devices")!, all, null, null, null).Value.Id == "simulated";
     }
 }
 

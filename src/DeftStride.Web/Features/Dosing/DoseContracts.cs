@@ -41,15 +41,6 @@ internal sealed record PrescriptionView(
             asked.Range.Rest,
             asked.Range.TempoFor(exercise)?.ToString()
         );
-
-    /// <summary>Within the range a rung has now; what was kept may be from before the range was changed.</summary>
-    public Prescription ToCore(DoseRange range) =>
-        new(
-            range,
-            Math.Clamp(Sets, 1, Math.Max(range.SetsHigh, 1)),
-            Math.Clamp(Amount, 1, range.High),
-            new Load(Position, LoadKg)
-        );
 }
 
 /// <summary>One set of one side.</summary>
@@ -135,17 +126,6 @@ internal sealed record LogRequest(
     string ExerciseId,
     LogDto Log,
     Guid? Supersedes
-);
-
-/// <summary>What a log led to; kept with it.</summary>
-internal sealed record LogJudged(
-    string? LadderId,
-    string? RungId,
-    PrescriptionView Asked,
-    PrescriptionView Next,
-    DoseStep Step,
-    string Why,
-    bool Good
 );
 
 /// <summary>A log as the client's page shows it.</summary>

@@ -1,6 +1,7 @@
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
@@ -38,7 +39,7 @@ internal static class LogEndpoints
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == studio.Id)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        if (await facts.ExistingAsync<LogFact>(request.Id, request, stop) is { } kept)
+        if (await facts.ExistingAsync<LogFact, KeptLog>(request.Id, request.ToKept(), stop) is { } kept)
             return TypedResults.Ok(View(kept, coaches, await ladders.LaddersAsync(stop)));
         var client = await scope.ClientAsync(request.ClientId, stop);
         var exercise =
@@ -65,7 +66,7 @@ internal static class LogEndpoints
         var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
         // Without a look the numbers go on within the rung's range, after two good logs running; the rung itself needs a look.
         var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
-        var twoGood = before is not null && Json.Read<LogJudged>(before.Judged).Good;
+        var twoGood = before is not null && KeptLogResult.Kept.Read(before.Judged).Good;
         var next = NextDose.After(asked, did, studio.PainLimit, twoGood, false, rack);
         var good = did.Good(asked, studio.PainLimit);
         var fact = await facts.AddAsync(
@@ -79,20 +80,19 @@ internal static class LogEndpoints
                 NextMorning = request.Log.NextMorning,
                 Pain = did.Pain?.Score,
                 Supersedes = request.Supersedes,
-                Judged = Json.Write(
-                    new LogJudged(
+                Judged = KeptLogResult.Kept.Write(
+                    new KeptLogResult(
                         spot?.Ladder.Id,
                         spot?.Rung.Id,
-                        PrescriptionView.Of(asked, exercise),
-                        PrescriptionView.Of(next.Prescription, exercise),
+                        asked.ToKept(exercise),
+                        next.Prescription.ToKept(exercise),
                         next.Step,
                         next.Why,
                         good
                     )
                 ),
-                Body = Json.Write(request),
             },
-            request,
+            request.ToKept(),
             stop
         );
         return TypedResults.Ok(View(fact, coaches, await ladders.LaddersAsync(stop)));
@@ -122,15 +122,15 @@ internal static class LogEndpoints
         );
     }
 
-    /// <summary>A log in words. One that came with a decision keeps the log alone as its body.</summary>
+    /// <summary>A log in words.</summary>
     public static LogView View(
         LogFact fact,
         IReadOnlyDictionary<Guid, string> coaches,
         IReadOnlyList<Core.Ladders.Ladder> ladders
     )
     {
-        var log = fact.CheckId is null ? Json.Read<LogRequest>(fact.Body).Log : Json.Read<LogDto>(fact.Body);
-        var judged = Json.Read<LogJudged>(fact.Judged);
+        var log = KeptLog.Kept.Read(fact.Body).Log;
+        var judged = KeptLogResult.Kept.Read(fact.Judged);
         var exercise = Exercise.Find(fact.ExerciseId);
         return new LogView(
             fact.Id,
@@ -141,7 +141,7 @@ internal static class LogEndpoints
             ladders.Select(l => l.Rung(fact.RungId ?? "")).FirstOrDefault(r => r is not null)?.Name,
             Did(log.ToCore(), judged.Asked.Held),
             log.Effort,
-            log.Pain,
+            log.Pain.ToWire(),
             fact.NextMorning,
             log.Felt is null ? null
                 : log.Felt.AsExpected ? "as it should be"

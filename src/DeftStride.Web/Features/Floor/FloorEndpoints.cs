@@ -1,9 +1,9 @@
-using System.Text.Json.Serialization;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Practice;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
@@ -55,17 +55,11 @@ internal sealed record FloorDoseView(
 /// <summary>The latest finished look: its sentence, and the three checks as they stood uncued.</summary>
 internal sealed record LastLookView(IReadOnlyList<PartView> Sentence, IReadOnlyList<ResultView> Results)
 {
-    private static readonly HashSet<string> Instruments =
-    [
-        "front-shin",
-        "knee-offset",
-        "projection",
-        "pelvic-level",
-        "pelvic-change",
-    ];
-
     public static LastLookView Of(PastLookView look) =>
-        new(look.Finding.Sentence, [.. look.Results.Where(r => r.Standing && Instruments.Contains(r.MeasureId))]);
+        new(
+            look.Finding.Sentence,
+            [.. look.Results.Where(r => r.Standing && KeptBrief.Instruments.Contains(r.MeasureId))]
+        );
 }
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
@@ -184,8 +178,8 @@ internal static class FloorEndpoints
                         now,
                         away
                     ),
-                    logged is not null ? $"Logged. Next time: {Json.Read<LogJudged>(logged.Judged).Next.Text}."
-                        : f.LastDecision is { } d ? Json.Read<Deciding.RecommendationView>(d.Judged).Headline
+                    logged is not null ? $"Logged. Next time: {KeptLogResult.Kept.Read(logged.Judged).Next.Text}."
+                        : f.LastDecision is { } d ? KeptRecommendation.Kept.Read(d.Judged).Headline
                         : null,
                     last is not null ? LastLookView.Of(last) : null,
                     // While a stop sign stands nothing is set up and nothing is asked for: no card, no dose.
@@ -205,7 +199,7 @@ internal static class FloorEndpoints
                         : Dose(
                             spot,
                             exercise,
-                            f.LastDecision?.LastPain > 0 ? Json.Read<PainOfCheck>(f.LastCheck!.Body).Pain : null,
+                            f.LastDecision?.LastPain > 0 ? KeptCheck.Kept.Read(f.LastCheck!.Body).Pain : null,
                             last
                         )
                 )
@@ -238,17 +232,10 @@ internal static class FloorEndpoints
 
     private const int LogDays = 70;
 
-    /// <summary>All the floor needs of what was sent with a check.</summary>
-    [JsonUnmappedMemberHandling(JsonUnmappedMemberHandling.Skip)]
-    private sealed record PainOfCheck(PainDto? Pain);
-
     /// <summary>What a check was found to be, as it was kept; only checks from before that part was kept are read whole for it.</summary>
-    private static PastLookView JudgedLook(CheckFact fact) =>
-        fact.Brief is { } brief
-            ? Json.Read<PastLookView>(brief)
-            : PastLookView.Of(EarlierForms.Judged(CheckBook.Judge(fact, [])));
+    private static PastLookView JudgedLook(CheckFact fact) => KeptBrief.Of(fact).ToWire();
 
-    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, PainDto? pain, PastLookView? last) =>
+    private static FloorDoseView? Dose(Spot? spot, Exercise exercise, KeptPain? pain, PastLookView? last) =>
         spot is null
             ? null
             : new FloorDoseView(
@@ -277,13 +264,9 @@ internal static class FloorEndpoints
         CancellationToken stop
     )
     {
-        var flags = await db
-            .Flags.AsNoTracking()
-            .Where(f =>
-                ids.Contains(f.ClientId)
-                && !db.Flags.Any(n => n.Supersedes == f.Id)
-                && !db.FlagClearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= Questions.FirstDay)
-            )
+        var flags = await db.OpenFlags()
+            .AsNoTracking()
+            .Where(f => ids.Contains(f.ClientId))
             .Select(f => f.ClientId)
             .ToListAsync(stop);
         var drafts = await db
@@ -292,7 +275,7 @@ internal static class FloorEndpoints
             .Select(d => d.ClientId)
             .ToListAsync(stop);
         var trials = (
-            await db.Standing()
+            await db.StandingTrials()
                 .AsNoTracking()
                 .Where(t => ids.Contains(t.ClientId) && t.Outcome == TrialOutcome.Helped)
                 .Select(t => new
@@ -309,7 +292,8 @@ internal static class FloorEndpoints
             .Clients.AsNoTracking()
             .Where(c => ids.Contains(c.Id))
             .Select(c =>
-                db.Checks.Where(k => k.ClientId == c.Id && !db.Checks.Any(n => n.Supersedes == k.Id))
+                db.Standing<CheckFact>()
+                    .Where(k => k.ClientId == c.Id)
                     .OrderByDescending(k => k.Sequence)
                     .Select(k => (Guid?)k.Id)
                     .FirstOrDefault()
@@ -337,10 +321,7 @@ internal static class FloorEndpoints
                 .ToListAsync(stop)
         ).ToDictionary(c => c.ClientId);
         var decisions = (
-            await db
-                .Decisions.AsNoTracking()
-                .Where(d => looked.Contains(d.CheckId) && !db.Decisions.Any(n => n.Supersedes == d.Id))
-                .ToListAsync(stop)
+            await db.Standing<DecisionFact>().AsNoTracking().Where(d => looked.Contains(d.CheckId)).ToListAsync(stop)
         )
             .GroupBy(d => d.CheckId)
             .ToDictionary(g => g.Key, g => g.MaxBy(d => d.Sequence)!);

@@ -4,6 +4,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Dosing;
@@ -53,7 +54,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
                 .OrderBy(l => l.CreatedAt)
                 .ToListAsync(stop)
         )
-            .Select(l => Json.Read<LadderDto>(l.Body).ToCore())
+            .Select(l => KeptLadder.Kept.Read(l.Body).ToCore())
             .ToArray();
         return _ladders = [
             .. Ladder.All.Select(l => own.FirstOrDefault(o => o.Id == l.Id) ?? l),
@@ -69,13 +70,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         bool why = false
     )
     {
-        var standing = db
-            .Rungs.AsNoTracking()
-            .Where(r =>
-                clients.Contains(r.ClientId)
-                && !db.Rungs.Any(n => n.Supersedes == r.Id)
-                && (r.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == r.DecisionId))
-            );
+        var standing = db.StandingSteps().AsNoTracking().Where(r => clients.Contains(r.ClientId));
         var read = why
             ? standing
                 .OrderByDescending(r => r.Sequence)
@@ -98,13 +93,13 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
             // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
             : standing
                 .Where(r =>
-                    !db.Rungs.Any(n =>
-                        n.ClientId == r.ClientId
-                        && n.LadderId == r.LadderId
-                        && n.Side == r.Side
-                        && n.Sequence > r.Sequence
-                        && (n.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == n.DecisionId))
-                    )
+                    !db.StandingSteps()
+                        .Any(n =>
+                            n.ClientId == r.ClientId
+                            && n.LadderId == r.LadderId
+                            && n.Side == r.Side
+                            && n.Sequence > r.Sequence
+                        )
                 )
                 .Select(r => new RungFact
                 {
@@ -136,11 +131,9 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         bool whole = false
     )
     {
-        var standing = db
-            .Logs.AsNoTracking()
-            .Where(l =>
-                clients.Contains(l.ClientId) && l.RecordedAt >= from && !db.Logs.Any(n => n.Supersedes == l.Id)
-            );
+        var standing = db.Standing<LogFact>()
+            .AsNoTracking()
+            .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from);
         var read = whole
             ? standing.OrderByDescending(l => l.Sequence).Take(MostLogs)
             : standing.Select(l => new LogFact
@@ -231,7 +224,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
                 First(rung, rack),
                 $"Where the rung begins: {rung.Dose}."
             );
-        var judged = Json.Read<LogJudged>(log.Judged);
+        var judged = KeptLogResult.Kept.Read(log.Judged);
         return new Spot(ladder, rung, left, right, true, last, judged.Next.ToCore(rung.Dose), judged.Why);
     }
 
@@ -247,8 +240,8 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
             IntakeEndpoints.RangeOf(ranges, BodySide.Left),
             IntakeEndpoints.RangeOf(ranges, BodySide.Right)
         );
-        var kit = BenchEndpoints.KitOf(studio);
-        var (core, body, gear) = (kit.ToCore(), IntakeEndpoints.Of(client).Body(), kit.Things?.ToHashSet());
+        var kit = BenchEndpoints.KeptKitOf(studio);
+        var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
         var known = new Dictionary<string, RungReach>();
         return rung =>
         {
@@ -265,21 +258,15 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
 
     /// <summary>The studio's weights.</summary>
     public async Task<LoadRack> RackAsync(CancellationToken stop) =>
-        BenchEndpoints.KitOf(await scope.StudioAsync(stop)).Rack();
+        BenchEndpoints.KeptKitOf(await scope.StudioAsync(stop)).Rack();
 
     /// <summary>A setting as it stands for a client and an exercise.</summary>
     public async Task<string> SettingAsync(string id, ClientRecord client, string exerciseId, CancellationToken stop)
     {
-        var all = StudioSettings.Of(await scope.StudioAsync(stop));
+        var all = KeptStudioChoices.Of(await scope.StudioAsync(stop));
         var school = client.School ?? Exercise.Find(exerciseId)?.UsualSchool;
-        return Setting
-            .Find(id)!
-            .Resolve(
-                SettingEndpoints.Of(client).GetValueOrDefault(id),
-                all.Exercises.GetValueOrDefault(exerciseId)?.GetValueOrDefault(id),
-                school is { } s ? all.Schools.GetValueOrDefault(s.ToString())?.GetValueOrDefault(id) : null,
-                all.Studio.GetValueOrDefault(id)
-            )
+        return SettingEndpoints
+            .InForce(Setting.Find(id)!, all, KeptClientChoices.Of(client), exerciseId, school)
             .Value.Id;
     }
 
@@ -416,7 +403,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
                     r.RecordedAt,
                     coaches[r.CoachId],
                     r.Kind,
-                    Json.Read<StepJudged>(r.Judged),
+                    StepWhyView.Of(KeptStep.Kept.Read(r.Judged)),
                     r.DecisionId is { } d ? checks.GetValueOrDefault(d) : null
                 )),
             ],

@@ -83,13 +83,17 @@ internal sealed record StandRequest(
 internal sealed record StandsView(Guid ClientId);
 
 /// <summary>Why a side came to a rung.</summary>
-internal sealed record StepJudged(
+internal sealed record StepWhyView(
     string Sentence,
     string? RuleId,
     string? RuleName,
     string? Reason,
     IReadOnlyList<Deciding.FactView> Facts
-);
+)
+{
+    public static StepWhyView Of(Data.Kept.KeptStep step) =>
+        new(step.Sentence, step.RuleId, step.RuleName, step.Reason, Deciding.DecisionForms.ToWire(step.Facts));
+}
 
 /// <summary>One step on the way: which side came to which rung when, by whom, and why.</summary>
 internal sealed record StrideStepView(
@@ -99,7 +103,7 @@ internal sealed record StrideStepView(
     DateTimeOffset At,
     string Coach,
     MoveKind Kind,
-    StepJudged Why,
+    StepWhyView Why,
     Guid? CheckId
 );
 

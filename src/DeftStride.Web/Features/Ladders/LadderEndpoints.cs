@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
@@ -58,7 +59,11 @@ internal static class LadderEndpoints
             LadderDto.Of(ladder),
             version,
             usual is not null,
-            usual is null || (version > 0 && Json.Write(LadderDto.Of(usual)) != Json.Write(LadderDto.Of(ladder))),
+            usual is null
+                || (
+                    version > 0
+                    && KeptLadder.Kept.Write(KeptLadder.Of(usual)) != KeptLadder.Kept.Write(KeptLadder.Of(ladder))
+                ),
             ladder.Rungs.SelectMany(r => standers[(ladder.Id, r.Id)]).Select(s => s.ClientId).Distinct().Count(),
             [
                 .. ladder.Rungs.Select(r =>
@@ -89,19 +94,18 @@ internal static class LadderEndpoints
     ) =>
         (
             await (
-                from step in db.Rungs.AsNoTracking()
+                from step in db.StandingSteps().AsNoTracking()
                 join client in db.Clients.AsNoTracking() on step.ClientId equals client.Id
                 where
                     step.StudioId == studioId
                     && (ladderId == null || step.LadderId == ladderId)
-                    && (step.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == step.DecisionId))
-                    && !db.Rungs.Any(n =>
-                        n.ClientId == step.ClientId
-                        && n.LadderId == step.LadderId
-                        && n.Side == step.Side
-                        && n.Sequence > step.Sequence
-                        && (n.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == n.DecisionId))
-                    )
+                    && !db.StandingSteps()
+                        .Any(n =>
+                            n.ClientId == step.ClientId
+                            && n.LadderId == step.LadderId
+                            && n.Side == step.Side
+                            && n.Sequence > step.Sequence
+                        )
                 orderby client.Name
                 select new
                 {
@@ -170,7 +174,6 @@ internal static class LadderEndpoints
             );
         }
 
-        var body = Json.Write(LadderDto.Of(next));
         if (record is null)
         {
             if (request.Version != 0)
@@ -184,7 +187,7 @@ internal static class LadderEndpoints
                         {
                             Id = Guid.CreateVersion7(),
                             LadderId = id,
-                            Body = body,
+                            Body = KeptLadder.Kept.Write(KeptLadder.Of(next)),
                         }
                     ),
                 r => r.Version,
@@ -201,9 +204,9 @@ internal static class LadderEndpoints
                 request.Version,
                 r =>
                 {
-                    var before = Json.Read<LadderDto>(r.Body).ToCore();
-                    r.Body = body;
-                    return new Edit("ladder", id, "", Summary(before), Summary(next));
+                    var before = KeptLadder.Kept.Read(r.Body);
+                    r.Body = KeptLadder.Kept.Write(KeptLadder.Of(next, before));
+                    return new Edit("ladder", id, "", Summary(before.ToCore()), Summary(next));
                 },
                 r => r.Version,
                 stop
@@ -212,6 +215,9 @@ internal static class LadderEndpoints
 
         return TypedResults.Ok(await AllAsync(db, scope, new LadderBook(db, scope), stop));
     }
+
+    private static KeptStand Kept(StandRequest r) =>
+        new(r.Id, r.ClientId, r.LadderId, r.RungId, r.Sides, r.AfterBreak, r.Reason);
 
     /// <summary>A ladder in a line, for its history.</summary>
     private static string Summary(Ladder ladder) =>
@@ -227,7 +233,7 @@ internal static class LadderEndpoints
         CancellationToken stop
     )
     {
-        if (await facts.ExistingAsync<RungFact>(request.Id, request, stop) is not null)
+        if (await facts.ExistingAsync<RungFact, KeptStand>(request.Id, Kept(request), stop) is not null)
             return TypedResults.Ok(new StandsView(request.ClientId));
         var client = await scope.ClientAsync(request.ClientId, stop);
         if ((await checks.UnclearedAsync(client.Id, stop)).Count > 0)
@@ -245,7 +251,7 @@ internal static class LadderEndpoints
             ? Text.Optional("reason", request.Reason)
             : Text.Required("reason", request.Reason, "Say in a few words why.");
         var sentence = request.AfterBreak ? $"After a break: “{rung.Name}”." : $"Put on “{rung.Name}” by the coach.";
-        var judged = Json.Write(new StepJudged(sentence, null, null, reason.Length > 0 ? reason : null, []));
+        var judged = KeptStep.Kept.Write(new KeptStep(sentence, null, null, reason.Length > 0 ? reason : null, []));
         await using var whole = await db.Database.BeginTransactionAsync(stop);
         foreach (var (side, i) in sides.Select((s, i) => (s, i)))
         {
@@ -259,9 +265,8 @@ internal static class LadderEndpoints
                     Side = side,
                     Kind = request.AfterBreak ? MoveKind.AfterBreak : MoveKind.ByCoach,
                     Judged = judged,
-                    Body = Json.Write(request),
                 },
-                request,
+                Kept(request),
                 stop
             );
         }

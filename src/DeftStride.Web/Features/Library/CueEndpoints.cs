@@ -1,5 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
@@ -22,14 +23,12 @@ internal sealed record CueVersionsView(long StudioVersion, long? ClientVersion);
 /// <summary>Words that coaches and clients put in place of the usual ones. They are kept beside the other settings of studio and client.</summary>
 internal static class CueEndpoints
 {
-    private const string Prefix = "cue:";
-
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPut("/cues", ChangeAsync).WithName("changeCue").InTurn();
 
     /// <summary>The words in force; without a client the studio's alone.</summary>
     public static CueWords WordsOf(StudioRecord studio, ClientRecord? client) =>
-        new(client is null ? [] : Read(SettingEndpoints.Of(client)), Read(StudioSettings.Of(studio).Studio));
+        new(client is null ? [] : KeptClientChoices.Of(client).Own.Cues, KeptStudioChoices.Of(studio).Studio.Cues);
 
     private static async Task<Ok<CueVersionsView>> ChangeAsync(
         CueChange request,
@@ -63,9 +62,9 @@ internal static class CueEndpoints
                         request.Version,
                         c =>
                         {
-                            var settings = SettingEndpoints.Of(c);
-                            var before = settings.GetValueOrDefault(Prefix + request.CorrectionId);
-                            c.Settings = Json.Write(With(settings, request.CorrectionId, text));
+                            var mine = KeptClientChoices.Of(c);
+                            var before = Change(mine.Own.Cues, request.CorrectionId, text);
+                            c.Settings = KeptClientChoices.Kept.Write(mine);
                             return new Edit("cue", request.CorrectionId, c.Id.ToString(), before, text);
                         },
                         c => new CueVersionsView(studio.Version, c.Version),
@@ -81,10 +80,9 @@ internal static class CueEndpoints
                         request.Version,
                         s =>
                         {
-                            var all = StudioSettings.Of(s);
-                            var before = all.Studio.GetValueOrDefault(Prefix + request.CorrectionId);
-                            With(all.Studio, request.CorrectionId, text);
-                            s.Settings = Json.Write(all);
+                            var all = KeptStudioChoices.Of(s);
+                            var before = Change(all.Studio.Cues, request.CorrectionId, text);
+                            s.Settings = KeptStudioChoices.Kept.Write(all);
                             return new Edit("cue", request.CorrectionId, "", before, text);
                         },
                         s => new CueVersionsView(s.Version, null),
@@ -96,17 +94,14 @@ internal static class CueEndpoints
         }
     }
 
-    private static Dictionary<string, string> With(Dictionary<string, string> settings, string id, string? text)
+    /// <summary>Sets or takes back; returns what it was.</summary>
+    private static string? Change(Dictionary<string, string> cues, string id, string? text)
     {
+        var before = cues.GetValueOrDefault(id);
         if (text is null)
-            settings.Remove(Prefix + id);
+            cues.Remove(id);
         else
-            settings[Prefix + id] = text;
-        return settings;
+            cues[id] = text;
+        return before;
     }
-
-    private static Dictionary<string, string> Read(Dictionary<string, string> settings) =>
-        settings
-            .Where(s => s.Key.StartsWith(Prefix, StringComparison.Ordinal))
-            .ToDictionary(s => s.Key[Prefix.Length..], s => s.Value);
 }

@@ -5,6 +5,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
+using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
@@ -108,16 +109,14 @@ internal static class LibraryEndpoints
         var studio = await scope.StudioAsync(stop);
         var (words, experience) = (CueEndpoints.WordsOf(studio, null), await book.ExperienceAsync(stop));
         var rules = (
-            await db
-                .Decisions.AsNoTracking()
-                .Where(d => d.StudioId == studio.Id && !db.Decisions.Any(n => n.Supersedes == d.Id))
+            await db.Standing<DecisionFact>()
+                .AsNoTracking()
+                .Where(d => d.StudioId == studio.Id)
                 .GroupBy(d => d.RuleId)
                 .Select(g => new { g.Key, Count = g.Count() })
                 .ToListAsync(stop)
         ).ToDictionary(r => r.Key, r => r.Count);
-        var checks = db
-            .Checks.AsNoTracking()
-            .Where(c => c.StudioId == studio.Id && !db.Checks.Any(n => n.Supersedes == c.Id));
+        var checks = db.Standing<CheckFact>().AsNoTracking().Where(c => c.StudioId == studio.Id);
         // Checks from before the fault was kept are judged once more; there are only ever few of them.
         var found = (
             await checks

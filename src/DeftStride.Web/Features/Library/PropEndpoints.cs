@@ -1,5 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Correcting;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
@@ -30,9 +31,6 @@ internal sealed record PropsView(long ClientVersion, IReadOnlyList<PropView> Pro
 /// <summary>What stays with a client after a trial that helped: props are borrowed and have a day on which they are tried without; changes that borrow nothing are part of the set-up until taken out.</summary>
 internal static class PropEndpoints
 {
-    private const string Lent = "prop:";
-    private const string Kept = "keep:";
-
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPut("/props", LendAsync).WithName("changeProp").InTurn();
@@ -42,31 +40,33 @@ internal static class PropEndpoints
     /// <summary>What a client has borrowed, what is due first.</summary>
     public static IReadOnlyList<PropView> Of(ClientRecord client, DateOnly today) =>
         [
-            .. Of(client, Lent)
-                .Select(p => new PropView(p.Correction.Id, p.Correction.Short, p.Day, p.Day <= today))
-                .OrderBy(p => p.Review),
+            .. KeptClientChoices
+                .Of(client)
+                .Props.Where(p => Fault.Find(p.CorrectionId) is not null)
+                .OrderBy(p => p.Until)
+                .Select(p => new PropView(
+                    p.CorrectionId,
+                    Fault.Find(p.CorrectionId)!.Value.Correction.Short,
+                    p.Until,
+                    p.Until <= today
+                )),
         ];
 
     /// <summary>What belongs to a client's set-up, the oldest first.</summary>
     public static IReadOnlyList<KeptView> KeptOf(ClientRecord client) =>
         [
-            .. Of(client, Kept)
-                .Select(p => new KeptView(p.Correction.Id, p.Correction.Short, p.Correction.Cue, p.Day))
-                .OrderBy(p => p.Since),
+            .. KeptClientChoices
+                .Of(client)
+                .Changes.OrderBy(c => c.Since)
+                .Select(c => (Change: c, Fault.Find(c.CorrectionId)?.Correction))
+                .Where(c => c.Correction is not null)
+                .Select(c => new KeptView(
+                    c.Change.CorrectionId,
+                    c.Correction!.Short,
+                    c.Correction.Cue,
+                    c.Change.Since
+                )),
         ];
-
-    private static IEnumerable<(Correction Correction, DateOnly Day)> Of(ClientRecord client, string prefix) =>
-        SettingEndpoints
-            .Of(client)
-            .Where(s =>
-                s.Key.StartsWith(prefix, StringComparison.Ordinal) && Fault.Find(s.Key[prefix.Length..]) is not null
-            )
-            .Select(s =>
-                (
-                    Fault.Find(s.Key[prefix.Length..])!.Value.Correction,
-                    DateOnly.ParseExact(s.Value, "yyyy-MM-dd", CultureInfo.InvariantCulture)
-                )
-            );
 
     private static async Task<Ok<PropsView>> LendAsync(
         PropChange request,
@@ -92,8 +92,19 @@ internal static class PropEndpoints
             request.Version,
             request,
             request.ClientId,
-            Lent + request.CorrectionId,
-            request.Lent ? until : null,
+            mine =>
+            {
+                var before = mine.Props.FirstOrDefault(p => p.CorrectionId == request.CorrectionId);
+                var others = mine.Props.Where(p => p.CorrectionId != request.CorrectionId);
+                KeptProp? after = request.Lent ? new(request.CorrectionId, until) { Unknown = before?.Unknown } : null;
+                return (
+                    mine with
+                    {
+                        Props = after is null ? [.. others] : [.. others, after],
+                    },
+                    new Edit("prop", request.CorrectionId, Key(request.ClientId), Day(before?.Until), Day(after?.Until))
+                );
+            },
             today,
             scope,
             changer,
@@ -120,8 +131,21 @@ internal static class PropEndpoints
             request.Version,
             request,
             request.ClientId,
-            Kept + request.CorrectionId,
-            request.Kept ? today : null,
+            mine =>
+            {
+                var before = mine.Changes.FirstOrDefault(c => c.CorrectionId == request.CorrectionId);
+                var others = mine.Changes.Where(c => c.CorrectionId != request.CorrectionId);
+                KeptChange? after = request.Kept
+                    ? new(request.CorrectionId, today) { Unknown = before?.Unknown }
+                    : null;
+                return (
+                    mine with
+                    {
+                        Changes = after is null ? [.. others] : [.. others, after],
+                    },
+                    new Edit("kept", request.CorrectionId, Key(request.ClientId), Day(before?.Since), Day(after?.Since))
+                );
+            },
             today,
             scope,
             changer,
@@ -134,8 +158,7 @@ internal static class PropEndpoints
         long version,
         object request,
         Guid clientId,
-        string key,
-        DateOnly? day,
+        Func<KeptClientChoices, (KeptClientChoices After, Edit Edit)> change,
         DateOnly today,
         StudioScope scope,
         RecordChanger changer,
@@ -151,16 +174,17 @@ internal static class PropEndpoints
                 version,
                 c =>
                 {
-                    var settings = SettingEndpoints.Of(c);
-                    if (day is { } on)
-                        settings[key] = on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
-                    else
-                        settings.Remove(key);
-                    c.Settings = Json.Write(settings);
+                    var (after, edit) = change(KeptClientChoices.Of(c));
+                    c.Settings = KeptClientChoices.Kept.Write(after);
+                    return edit;
                 },
                 c => new PropsView(c.Version, Of(c, today), KeptOf(c)),
                 stop
             )
         );
     }
+
+    private static string Key(Guid client) => client.ToString();
+
+    private static string? Day(DateOnly? day) => day?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 }

@@ -20,17 +20,6 @@ internal sealed record StandardBandDto(
     SettingSource Source
 )
 {
-    public static StandardBandDto Of(StandardBand b) =>
-        new(
-            b.Measure.Id,
-            b.Left?.Lower?.Value,
-            b.Left?.Upper?.Value,
-            b.Right?.Lower?.Value,
-            b.Right?.Upper?.Value,
-            b.MustPass,
-            b.Source
-        );
-
     public StandardBand ToCore()
     {
         var measure =
@@ -93,28 +82,6 @@ internal sealed record StandardDto(
             RearRaiseMetres = RearRaiseCm / 100,
         };
     }
-
-    /// <summary>The standard in force, written out.</summary>
-    public static StandardDto Of(
-        CheckStandard core,
-        AnkleRange left,
-        AnkleRange right,
-        BodyDto? body,
-        double padCm,
-        double rearRaiseCm
-    ) =>
-        new(
-            core.Exercise.Id,
-            core.School.Value.Code,
-            core.School.Source,
-            new AnkleDto(Math.Round(left.Ankle.Degrees, 6), left.Measured),
-            new AnkleDto(Math.Round(right.Ankle.Degrees, 6), right.Measured),
-            Math.Round(left.HeelWedge.Degrees, 6),
-            [.. core.Bands.Select(StandardBandDto.Of)],
-            body,
-            padCm,
-            rearRaiseCm
-        );
 }
 
 /// <summary>How a measure can be answered besides pictures.</summary>

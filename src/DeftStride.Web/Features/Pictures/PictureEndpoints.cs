@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.Security.Cryptography;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
@@ -14,8 +15,6 @@ namespace DeftStride.Web.Features.Pictures;
 internal sealed record PictureView(Guid Id, int Width, int Height);
 
 /// <summary>What a picture was made of, for telling a repeated upload from a different one.</summary>
-internal sealed record PictureBody(Guid ClientId, string UploadHash);
-
 /// <summary>Takes pictures in and gives them out by record id. One picture is decoded at a time, so that memory stays bounded.</summary>
 internal sealed class PictureShelf(
     StudioContext db,
@@ -44,13 +43,16 @@ internal sealed class PictureShelf(
     )
     {
         await scope.ClientAsync(clientId, stop);
-        var body = new PictureBody(clientId, uploadHash);
+        var body = new KeptUpload(clientId, uploadHash);
         CleanPicture clean;
         await TakeTurnAsync(stop);
         try
         {
             // Asked once the turn has come: the same picture may have been sent twice at once.
-            if (await facts.ExistingAsync<PictureFact>(id, body, stop) is { } kept && folder.Whole(kept.Hash))
+            if (
+                await facts.ExistingAsync<PictureFact, KeptUpload>(id, body, stop) is { } kept
+                && folder.Whole(kept.Hash)
+            )
                 return View(kept);
             clean = await Task.Run(() => PictureIntake.Clean(file), stop);
         }
@@ -64,7 +66,7 @@ internal sealed class PictureShelf(
         }
 
         using var turn = await turns.TakeAsync(stop);
-        if (await facts.ExistingAsync<PictureFact>(id, body, stop) is { } damaged)
+        if (await facts.ExistingAsync<PictureFact, KeptUpload>(id, body, stop) is { } damaged)
             return await HealAsync(damaged, clean, body, stop);
         // Asked once per client: the first kept picture records that the client agreed, as the front end has just asked. No form
         // holds it, so what a form was based on stays true and the version stays as it is.
@@ -103,7 +105,7 @@ internal sealed class PictureShelf(
         Guid id,
         Guid clientId,
         CleanPicture clean,
-        PictureBody body,
+        KeptUpload body,
         CancellationToken stop,
         Guid? supersedes = null
     )
@@ -115,7 +117,6 @@ internal sealed class PictureShelf(
                 {
                     Id = id,
                     ClientId = clientId,
-                    Body = Json.Write(body),
                     Hash = file.Hash,
                     Width = clean.Width,
                     Height = clean.Height,
@@ -132,7 +133,7 @@ internal sealed class PictureShelf(
     private async Task<PictureView> HealAsync(
         PictureFact damaged,
         CleanPicture clean,
-        PictureBody body,
+        KeptUpload body,
         CancellationToken stop
     )
     {

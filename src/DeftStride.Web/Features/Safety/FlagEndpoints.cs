@@ -1,5 +1,6 @@
 using DeftStride.Core.Practice;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
@@ -24,6 +25,10 @@ internal sealed record FlagView(
 
 internal static class FlagEndpoints
 {
+    private static KeptFlag Kept(FlagRequest r) => new(r.Id, r.ClientId, r.SignId, r.Note, r.Supersedes);
+
+    private static KeptClearing Kept(ClearingRequest r) => new(r.Id, r.FlagId, r.ExaminedBy, r.ExaminedOn, r.Allowed);
+
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/flags", RaiseAsync).WithName("raiseFlag").InTurn();
@@ -37,7 +42,7 @@ internal static class FlagEndpoints
         CancellationToken stop
     )
     {
-        if (await facts.ExistingAsync<FlagFact>(request.Id, request, stop) is not null)
+        if (await facts.ExistingAsync<FlagFact, KeptFlag>(request.Id, Kept(request), stop) is not null)
             return TypedResults.NoContent();
         var client = await scope.ClientAsync(request.ClientId, stop);
         var sign =
@@ -49,10 +54,9 @@ internal static class FlagEndpoints
                 ClientId = client.Id,
                 SignId = sign.Id,
                 Note = Text.Optional("note", request.Note),
-                Body = Json.Write(request),
                 Supersedes = request.Supersedes,
             },
-            request,
+            Kept(request),
             stop
         );
         return TypedResults.NoContent();
@@ -67,7 +71,7 @@ internal static class FlagEndpoints
         CancellationToken stop
     )
     {
-        if (await facts.ExistingAsync<FlagClearingFact>(request.Id, request, stop) is not null)
+        if (await facts.ExistingAsync<FlagClearingFact, KeptClearing>(request.Id, Kept(request), stop) is not null)
             return TypedResults.NoContent();
         var studio = await scope.StudioAsync(stop);
         var flag =
@@ -75,7 +79,10 @@ internal static class FlagEndpoints
                 .Flags.AsNoTracking()
                 .FirstOrDefaultAsync(f => f.Id == request.FlagId && f.StudioId == studio.Id, stop)
             ?? throw Refusal.Missing("This sign is not on record. Reload the page.");
-        if (await db.FlagClearings.AnyAsync(c => c.FlagId == flag.Id && c.ExaminedOn >= Questions.FirstDay, stop))
+        if (
+            await db.Standing<FlagClearingFact>()
+                .AnyAsync(c => c.FlagId == flag.Id && c.ExaminedOn >= StandingFacts.FirstDay, stop)
+        )
             throw Refusal.Conflict("This sign was already cleared. Reload to see by whom.");
         var (_, to, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
         if (StudioScope.Instant(request.ExaminedOn.ToDateTime(TimeOnly.MinValue), zone) >= to)
@@ -92,9 +99,8 @@ internal static class FlagEndpoints
                 ExaminedBy = Text.Required("examinedBy", request.ExaminedBy, "Say who examined the client."),
                 ExaminedOn = request.ExaminedOn,
                 Allowed = Text.Required("allowed", request.Allowed, "Say what is allowed now."),
-                Body = Json.Write(request),
             },
-            request,
+            Kept(request),
             stop
         );
         return TypedResults.NoContent();

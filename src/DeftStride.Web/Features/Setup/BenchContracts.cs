@@ -40,9 +40,6 @@ internal sealed record KitDto(
 
     public static KitDto Empty { get; } = new([], [], [], [], null, Tape.Centimetres);
 
-    /// <summary>The weights that can be held.</summary>
-    public Core.Dosing.LoadRack Rack() => new(WeightsKg ?? []);
-
     public StudioKit ToCore()
     {
         Check("boxes", "A box", BoxesCm, 5, 100);

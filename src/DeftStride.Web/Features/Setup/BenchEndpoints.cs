@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
@@ -24,7 +25,10 @@ internal static class BenchEndpoints
         api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
 
-    public static KitDto KitOf(StudioRecord studio) => studio.Kit is { } kept ? Json.Read<KitDto>(kept) : KitDto.Empty;
+    public static KeptKit KeptKitOf(StudioRecord studio) =>
+        studio.Kit is { } kept ? KeptKit.Kept.Read(kept) : KeptKit.Empty;
+
+    public static KitDto KitOf(StudioRecord studio) => KeptKitOf(studio).ToWire();
 
     /// <summary>The set-up in force for each exercise of some clients: the latest that nothing supersedes.</summary>
     public static async Task<ILookup<Guid, SetupFact>> InForceAsync(
@@ -33,9 +37,9 @@ internal static class BenchEndpoints
         CancellationToken stop
     ) =>
         (
-            await db
-                .Setups.AsNoTracking()
-                .Where(s => clients.Contains(s.ClientId) && !db.Setups.Any(n => n.Supersedes == s.Id))
+            await db.Standing<SetupFact>()
+                .AsNoTracking()
+                .Where(s => clients.Contains(s.ClientId))
                 .OrderByDescending(s => s.Sequence)
                 .ToListAsync(stop)
         )
@@ -45,22 +49,20 @@ internal static class BenchEndpoints
 
     public static SetupView View(SetupFact fact, IReadOnlyDictionary<Guid, string> coaches)
     {
-        var request = Json.Read<SetupRequest>(fact.Body);
-        var kept = Json.Read<KeptCard>(fact.Judged);
+        var asked = KeptSetup.Kept.Read(fact.Body);
+        var kept = KeptCard.Kept.Read(fact.Judged);
         return new SetupView(
             fact.Id,
             fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
-            request.School,
+            asked.School,
             fact.RecordedAt,
             coaches[fact.CoachId],
-            kept.Card,
+            [.. kept.Card.Select(l => l.ToWire())],
             kept.Estimated,
-            kept.Stance
+            kept.Stance?.ToWire()
         );
     }
-
-    private sealed record KeptCard(IReadOnlyList<CardLineView> Card, bool Estimated, StanceDto? Stance);
 
     private static async Task<Ok<BenchStartView>> StartAsync(
         Guid id,
@@ -125,7 +127,7 @@ internal static class BenchEndpoints
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        if (await facts.ExistingAsync<SetupFact>(request.Id, request, stop) is { } already)
+        if (await facts.ExistingAsync<SetupFact, KeptSetup>(request.Id, request.ToKept(), stop) is { } already)
             return TypedResults.Ok(View(already, coaches));
         if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A stop sign stands. Clear it with a note before keeping a set-up.");
@@ -149,11 +151,10 @@ internal static class BenchEndpoints
                 Id = request.Id,
                 ClientId = request.ClientId,
                 ExerciseId = request.ExerciseId,
-                Judged = Json.Write(card),
-                Body = Json.Write(request),
+                Judged = KeptCard.Kept.Write(card),
                 Supersedes = request.Supersedes,
             },
-            request,
+            request.ToKept(),
             stop
         );
     }
@@ -161,7 +162,7 @@ internal static class BenchEndpoints
     private static KeptCard Of(BenchView view) =>
         view.Fault is { } fault
             ? throw Refusal.BadInput("setup", fault)
-            : new KeptCard(view.Card, view.Estimated, view.Stance);
+            : new KeptCard([.. view.Card.Select(l => l.ToKept())], view.Estimated, view.Stance.ToKept());
 
-    private static KeptCard Of(StepView view) => new(view.Card, view.Estimated, null);
+    private static KeptCard Of(StepView view) => new([.. view.Card.Select(l => l.ToKept())], view.Estimated);
 }

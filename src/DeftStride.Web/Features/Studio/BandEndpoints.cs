@@ -1,7 +1,7 @@
-using System.Globalization;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -24,20 +24,18 @@ internal sealed record BandVersionsView(long StudioVersion, long? ClientVersion)
 /// <summary>Bands chosen in place of the usual ones. They are kept beside the other settings of each level and count from the next check on.</summary>
 internal static class BandEndpoints
 {
-    private const string Prefix = "band:";
-
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPut("/bands", ChangeAsync).WithName("changeBand").InTurn();
 
     /// <summary>What is chosen at each level for a client, an exercise and a school.</summary>
     public static BandChoices Choices(StudioRecord studio, ClientRecord client, string exercise, SchoolCode school)
     {
-        var all = StudioSettings.Of(studio);
+        var all = KeptStudioChoices.Of(studio);
         return new BandChoices(
-            Read(SettingEndpoints.Of(client)),
-            Read(all.Exercises.GetValueOrDefault(exercise)),
-            Read(all.Schools.GetValueOrDefault(school.ToString())),
-            Read(all.Studio)
+            KeptClientChoices.Of(client).Own.BandsToCore(),
+            all.For(exercise).BandsToCore(),
+            all.For(school).BandsToCore(),
+            all.Studio.BandsToCore()
         );
     }
 
@@ -76,16 +74,10 @@ internal static class BandEndpoints
                     request.Version,
                     c =>
                     {
-                        var chosen = SettingEndpoints.Of(c);
-                        var before = chosen.GetValueOrDefault(Prefix + measure.Id);
-                        c.Settings = Json.Write(With(chosen, request));
-                        return new Edit(
-                            "band",
-                            measure.Id,
-                            c.Id.ToString(),
-                            before,
-                            chosen.GetValueOrDefault(Prefix + measure.Id)
-                        );
+                        var mine = KeptClientChoices.Of(c);
+                        var (before, after) = Change(mine.Own.Bands, request);
+                        c.Settings = KeptClientChoices.Kept.Write(mine);
+                        return new Edit("band", measure.Id, c.Id.ToString(), before, after);
                     },
                     c => new BandVersionsView(studio.Version, c.Version),
                     stop
@@ -101,17 +93,16 @@ internal static class BandEndpoints
                 request.Version,
                 s =>
                 {
-                    var all = StudioSettings.Of(s);
+                    var all = KeptStudioChoices.Of(s);
                     var chosen = SettingEndpoints.Level(all, request.Level, request.Key);
-                    var before = chosen.GetValueOrDefault(Prefix + measure.Id);
-                    With(chosen, request);
-                    s.Settings = Json.Write(all);
+                    var (before, after) = Change(chosen.Bands, request);
+                    s.Settings = KeptStudioChoices.Kept.Write(all);
                     return new Edit(
                         "band",
                         measure.Id,
                         request.Level == SettingSource.Studio ? "" : request.Key ?? "",
                         before,
-                        chosen.GetValueOrDefault(Prefix + measure.Id)
+                        after
                     );
                 },
                 s => new BandVersionsView(s.Version, null),
@@ -120,29 +111,14 @@ internal static class BandEndpoints
         );
     }
 
-    private static Dictionary<string, string> With(Dictionary<string, string> chosen, BandChange request)
+    /// <summary>Sets or takes back; returns what it was and what it is, as the history of edits has them.</summary>
+    private static (string? Before, string? After) Change(Dictionary<string, KeptBandChoice> bands, BandChange request)
     {
-        string Edge(double? edge) => edge?.ToString("R", CultureInfo.InvariantCulture) ?? "";
+        var before = bands.GetValueOrDefault(request.MeasureId);
         if (request.Low is null && request.High is null)
-            chosen.Remove(Prefix + request.MeasureId);
+            bands.Remove(request.MeasureId);
         else
-            chosen[Prefix + request.MeasureId] = $"{Edge(request.Low)}..{Edge(request.High)}";
-        return chosen;
-    }
-
-    private static Dictionary<string, BandChoice> Read(Dictionary<string, string>? settings)
-    {
-        static double? Edge(string text) => text.Length == 0 ? null : double.Parse(text, CultureInfo.InvariantCulture);
-        return settings is null
-            ? []
-            : settings
-                .Where(s => s.Key.StartsWith(Prefix, StringComparison.Ordinal))
-                .ToDictionary(
-                    s => s.Key[Prefix.Length..],
-                    s =>
-                        s.Value.Split("..") is [var low, var high]
-                            ? new BandChoice(Edge(low), Edge(high))
-                            : throw new InvalidOperationException($"A band is kept as {s.Value}.")
-                );
+            bands[request.MeasureId] = new KeptBandChoice(request.Low, request.High) { Unknown = before?.Unknown };
+        return (before?.ToString(), bands.GetValueOrDefault(request.MeasureId)?.ToString());
     }
 }

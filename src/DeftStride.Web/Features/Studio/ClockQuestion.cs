@@ -1,5 +1,6 @@
 using System.Globalization;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -56,7 +57,7 @@ internal static class ClockQuestion
         CancellationToken stop
     )
     {
-        if (await facts.ExistingAsync<EditFact>(request.Id, request, stop) is null)
+        if (await facts.ExistingAsync<EditFact, KeptAnswer>(request.Id, new KeptAnswer(request.Id), stop) is null)
         {
             await facts.AddAsync(
                 new EditFact
@@ -66,9 +67,8 @@ internal static class ClockQuestion
                     Subject = "studio",
                     Before = WriteOrder.Instant(order.Last).ToString("O", CultureInfo.InvariantCulture),
                     After = "right",
-                    Body = Json.Write(request),
                 },
-                request,
+                new KeptAnswer(request.Id),
                 stop
             );
         }

@@ -1,20 +1,10 @@
 using DeftStride.Core.Exercises;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace DeftStride.Web.Features.Studio;
-
-/// <summary>What a studio chose: for itself, per school and per exercise, setting id → option id.</summary>
-internal sealed record StudioSettings(
-    Dictionary<string, string> Studio,
-    Dictionary<string, Dictionary<string, string>> Schools,
-    Dictionary<string, Dictionary<string, string>> Exercises
-)
-{
-    public static StudioSettings Of(StudioRecord studio) =>
-        studio.Settings is { } kept ? Json.Read<StudioSettings>(kept) : new([], [], []);
-}
 
 internal sealed record OptionView(string Id, string Name);
 
@@ -91,9 +81,9 @@ internal static class SettingEndpoints
                     request.Version,
                     c =>
                     {
-                        var mine = Of(c);
-                        var before = mine.GetValueOrDefault(setting.Id);
-                        c.Settings = Json.Write(With(mine, request));
+                        var mine = KeptClientChoices.Of(c);
+                        var before = Change(mine.Own.Options, request);
+                        c.Settings = KeptClientChoices.Kept.Write(mine);
                         return new Edit("setting", setting.Id, c.Id.ToString(), before, request.OptionId);
                     },
                     c => View(studio, c, null, null),
@@ -110,11 +100,9 @@ internal static class SettingEndpoints
                 request.Version,
                 s =>
                 {
-                    var all = StudioSettings.Of(s);
-                    var chosen = Level(all, request.Level, request.Key);
-                    var before = chosen.GetValueOrDefault(setting.Id);
-                    With(chosen, request);
-                    s.Settings = Json.Write(all);
+                    var all = KeptStudioChoices.Of(s);
+                    var before = Change(Level(all, request.Level, request.Key).Options, request);
+                    s.Settings = KeptStudioChoices.Kept.Write(all);
                     return new Edit(
                         "setting",
                         setting.Id,
@@ -136,7 +124,7 @@ internal static class SettingEndpoints
     }
 
     /// <summary>The choices of one level of the studio.</summary>
-    internal static Dictionary<string, string> Level(StudioSettings all, SettingSource level, string? key) =>
+    internal static KeptChoices Level(KeptStudioChoices all, SettingSource level, string? key) =>
         level switch
         {
             SettingSource.Studio => all.Studio,
@@ -151,40 +139,46 @@ internal static class SettingEndpoints
     private static SchoolCode SchoolOf(string? name) =>
         Names.TryRead<SchoolCode>(name, out var code) ? code : throw Refusal.BadInput("key", "Say for which school.");
 
-    /// <summary>The choices made for one client.</summary>
-    internal static Dictionary<string, string> Of(ClientRecord client) =>
-        client.Settings is { } kept ? Json.Read<Dictionary<string, string>>(kept) : [];
+    private static KeptChoices At(Dictionary<string, KeptChoices> all, string key) =>
+        all.TryGetValue(key, out var found) ? found : all[key] = KeptChoices.None();
 
-    private static Dictionary<string, string> At(Dictionary<string, Dictionary<string, string>> all, string key) =>
-        all.TryGetValue(key, out var found) ? found : all[key] = [];
-
-    private static Dictionary<string, string> With(Dictionary<string, string> chosen, SettingChange request)
+    /// <summary>Sets or takes back; returns what it was.</summary>
+    private static string? Change(Dictionary<string, string> options, SettingChange request)
     {
+        var before = options.GetValueOrDefault(request.SettingId);
         if (request.OptionId is { } option)
-            chosen[request.SettingId] = option;
+            options[request.SettingId] = option;
         else
-            chosen.Remove(request.SettingId);
-        return chosen;
+            options.Remove(request.SettingId);
+        return before;
     }
+
+    /// <summary>A setting as it stands: client, then exercise, then school, then studio.</summary>
+    internal static Sourced<SettingOption> InForce(
+        Setting setting,
+        KeptStudioChoices all,
+        KeptClientChoices? mine,
+        string? exerciseId,
+        SchoolCode? school
+    ) =>
+        setting.Resolve(
+            mine?.Own.Options.GetValueOrDefault(setting.Id),
+            all.For(exerciseId).Options.GetValueOrDefault(setting.Id),
+            all.For(school).Options.GetValueOrDefault(setting.Id),
+            all.Studio.Options.GetValueOrDefault(setting.Id)
+        );
 
     private static SettingsView View(StudioRecord studio, ClientRecord? client, string? exercise, SchoolCode? school)
     {
-        var all = StudioSettings.Of(studio);
-        var mine = client is null ? [] : Of(client);
+        var all = KeptStudioChoices.Of(studio);
+        var mine = client is null ? null : KeptClientChoices.Of(client);
         return new SettingsView(
             studio.Version,
             client?.Version,
             [
                 .. Setting.All.Select(s =>
                 {
-                    var found = s.Resolve(
-                        mine.GetValueOrDefault(s.Id),
-                        exercise is null ? null : all.Exercises.GetValueOrDefault(exercise)?.GetValueOrDefault(s.Id),
-                        school is null
-                            ? null
-                            : all.Schools.GetValueOrDefault(school.Value.ToString())?.GetValueOrDefault(s.Id),
-                        all.Studio.GetValueOrDefault(s.Id)
-                    );
+                    var found = InForce(s, all, mine, exercise, school);
                     return new SettingView(
                         s.Id,
                         s.Name,

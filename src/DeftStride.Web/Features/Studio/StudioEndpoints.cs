@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
@@ -208,7 +209,7 @@ internal static class StudioEndpoints
                 request,
                 await scope.StudioAsync(stop),
                 request.Version,
-                s => s.Kit = Json.Write(request.Kit),
+                s => s.Kit = KeptKit.Kept.Write(request.Kit.ToKept(BenchEndpoints.KeptKitOf(s))),
                 View,
                 stop
             )
@@ -230,8 +231,9 @@ internal static class StudioEndpoints
 
     private static async Task<NoContent> ConfirmAsync(CautionRequest request, FactWriter facts, CancellationToken stop)
     {
-        if (await facts.ExistingAsync<CautionFact>(request.Id, request, stop) is null)
-            await facts.AddAsync(new CautionFact { Id = request.Id, Body = Json.Write(request) }, request, stop);
+        var kept = new KeptAnswer(request.Id);
+        if (await facts.ExistingAsync<CautionFact, KeptAnswer>(request.Id, kept, stop) is null)
+            await facts.AddAsync(new CautionFact { Id = request.Id }, kept, stop);
         return TypedResults.NoContent();
     }
 }

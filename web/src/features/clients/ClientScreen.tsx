@@ -59,6 +59,7 @@ export function ClientScreen() {
     cleared,
     draft,
     standard,
+    unreadable,
   } = client.data;
   const first = person.name.split(' ')[0];
   const undecided = checks.at(-1)?.decision === null;
@@ -124,6 +125,17 @@ export function ClientScreen() {
           ))}
           {stopSigns.map((flag) => (
             <StandingSign key={flag.id} flag={flag} clientId={clientId} />
+          ))}
+        </div>
+      )}
+
+      {unreadable.length > 0 && (
+        <div
+          role="note"
+          className="mt-5 grid gap-1.5 rounded-[10px] border-l-4 border-slate bg-slate-wash px-3.5 py-2.5 text-[14.5px]"
+        >
+          {unreadable.map((sentence) => (
+            <p key={sentence}>{sentence}</p>
           ))}
         </div>
       )}

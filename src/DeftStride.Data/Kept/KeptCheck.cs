@@ -1,0 +1,123 @@
+using System.Text.Json.Nodes;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+
+namespace DeftStride.Data.Kept;
+
+/// <summary>A point in a picture, pixels of the kept picture, x right, y down.</summary>
+internal sealed record KeptPoint(double X, double Y) : Stored
+{
+    public ImagePoint ToCore() => new(X, Y);
+}
+
+/// <summary>Two points on something that is upright.</summary>
+internal sealed record KeptVertical(KeptPoint One, KeptPoint Other) : Stored;
+
+/// <summary>Two points whose distance is known.</summary>
+internal sealed record KeptScale(KeptPoint One, KeptPoint Other, double Centimetres) : Stored;
+
+/// <summary>One still with the points placed on it; a landmark that was not placed is absent.</summary>
+internal sealed record KeptStill(
+    BodySide Side,
+    View View,
+    Moment Moment,
+    int Repetition,
+    Facing Facing,
+    bool Mirrored,
+    Guid PictureId,
+    int Width,
+    int Height,
+    IReadOnlyDictionary<Landmark, KeptPoint> Points,
+    KeptVertical? Vertical = null,
+    KeptScale? Scale = null
+) : Stored
+{
+    public PointSet ToCore() =>
+        new(
+            View,
+            Side,
+            Facing,
+            new PictureSize(Width, Height),
+            Points.ToDictionary(p => p.Key, p => p.Value.ToCore()),
+            Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()),
+            PointPlacer.Hand,
+            PictureId.ToString()
+        )
+        {
+            Moment = Moment,
+            Repetition = Repetition,
+            Mirrored = Mirrored,
+            Scale = Scale is null ? null : new ScaleMark(Scale.One.ToCore(), Scale.Other.ToCore(), Scale.Centimetres),
+        };
+}
+
+/// <summary>What the coach saw of one measure, without measuring.</summary>
+internal sealed record KeptSeen(string MeasureId, BodySide Side, BandSide Where, Moment? Moment = null) : Stored
+{
+    public SeenAnswer ToCore() => new(MeasureId, Side, Where, Moment);
+}
+
+/// <summary>A number that was weighed, timed, taped or guessed, in the measure's unit.</summary>
+internal sealed record KeptStated(string MeasureId, BodySide Side, double Value, AnswerSource Source) : Stored
+{
+    public StatedNumber ToCore() => new(MeasureId, Side, Value, Source);
+}
+
+/// <summary>Pain, 0–10, with its leg and that leg's part where it was above 0.</summary>
+internal sealed record KeptPain(int Score, BodySide? Leg = null, LegRole? Role = null) : Stored
+{
+    public Pain ToCore() => Score == 0 ? Pain.None : new Pain(Score, Leg, Role);
+}
+
+/// <summary>Where it was felt: as expected, or somewhere else.</summary>
+internal sealed record KeptFelt(bool AsExpected, string Where) : Stored;
+
+/// <summary>A finished, uncued look as the coach made it. <see cref="School"/> only when one was chosen for this check.</summary>
+internal sealed record KeptCheck(
+    Guid Id,
+    Guid ClientId,
+    string ExerciseId,
+    SchoolCode? School,
+    IReadOnlyList<KeptStill> Stills,
+    IReadOnlyList<KeptSeen> Seen,
+    IReadOnlyList<KeptStated> Stated,
+    KeptFelt? Felt = null,
+    int? Effort = null,
+    KeptPain? Pain = null,
+    int? NextMorning = null,
+    Guid? Supersedes = null
+) : StoredDocument, IKept<KeptCheck>
+{
+    public static StoredForm<KeptCheck> Kept { get; } =
+        new("check", "a look", o => o.ContainsKey("seen") ? 2 : 1, WithViewsAndMoments);
+
+    /// <summary>The first form knew one view, one moment and two points.</summary>
+    private static JsonObject WithViewsAndMoments(JsonObject first)
+    {
+        StillsOfFirst(first);
+        (first["seen"], first["stated"]) = (new JsonArray(), new JsonArray());
+        return first;
+    }
+
+    /// <summary>Stills of the first form: the two points lay beside the picture, and all were the bottom from the side.</summary>
+    internal static void StillsOfFirst(JsonObject first)
+    {
+        var counted = new Dictionary<string, int>();
+        foreach (var still in first["stills"]!.AsArray().Select(s => s!.AsObject()))
+        {
+            var side = still["side"]!.GetValue<string>();
+            var points = new JsonObject();
+            foreach (var landmark in new[] { "ankle", "knee" })
+            {
+                if (still[landmark] is { } point)
+                    points[landmark] = point.DeepClone();
+                still.Remove(landmark);
+            }
+
+            (still["view"], still["moment"], still["mirrored"], still["points"]) = ("side", "bottom", false, points);
+            still["repetition"] = counted[side] = counted.GetValueOrDefault(side) + 1;
+        }
+    }
+}

@@ -1,0 +1,126 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Setup;
+
+namespace DeftStride.Data.Kept;
+
+/// <summary>What the studio owns, and the tape it reads. Centimetres, degrees, kilograms.</summary>
+internal sealed record KeptKit(
+    IReadOnlyList<double> BoxesCm,
+    IReadOnlyList<double> PlatesCm,
+    IReadOnlyList<double> PadsCm,
+    IReadOnlyList<double> WedgesDegrees,
+    double? RollCm,
+    Tape Tape,
+    IReadOnlyList<Gear>? Things = null,
+    IReadOnlyList<double>? WeightsKg = null
+) : StoredDocument, IKept<KeptKit>
+{
+    public static StoredForm<KeptKit> Kept { get; } = new("kit", "the studio's list of kit");
+
+    public static KeptKit Empty { get; } = new([], [], [], [], null, Tape.Centimetres);
+
+    /// <summary>The weights that can be held.</summary>
+    public Core.Dosing.LoadRack Rack() => new(WeightsKg ?? []);
+
+    /// <summary>The kit in metres.</summary>
+    public StudioKit ToCore() =>
+        new(
+            [.. BoxesCm.Select(b => b / 100)],
+            [.. PlatesCm.Select(p => p / 100)],
+            [.. PadsCm.Select(p => p / 100)],
+            WedgesDegrees,
+            RollCm / 100
+        )
+        {
+            Tape = Tape,
+        };
+}
+
+/// <summary>By which part the rear foot stands.</summary>
+internal enum KeptRearFoot
+{
+    Ball,
+    Instep,
+}
+
+/// <summary>A stance: angles in degrees, heights in centimetres.</summary>
+internal sealed record KeptStance(
+    double ShinDegrees,
+    double RearThighDegrees,
+    double RearKneeCm,
+    double TrunkDegrees,
+    double FrontRaiseCm,
+    double RearRaiseCm,
+    double WedgeDegrees,
+    KeptRearFoot RearFoot
+) : Stored;
+
+/// <summary>A range of motion that a set-up was worked out from, degrees.</summary>
+internal sealed record KeptRangeUsed(RangeTest Test, double Degrees) : Stored;
+
+/// <summary>A load and where it was held.</summary>
+internal sealed record KeptLoad(LoadPosition Position, double Kilograms) : Stored;
+
+/// <summary>The kit that a set-up was worked out with; part of another form, so it has no number of its own.</summary>
+internal sealed record KeptKitUsed(
+    IReadOnlyList<double> BoxesCm,
+    IReadOnlyList<double> PlatesCm,
+    IReadOnlyList<double> PadsCm,
+    IReadOnlyList<double> WedgesDegrees,
+    double? RollCm,
+    Tape Tape,
+    IReadOnlyList<Gear>? Things = null,
+    IReadOnlyList<double>? WeightsKg = null
+) : Stored;
+
+/// <summary>What a stance was worked out from.</summary>
+internal sealed record KeptSplit(
+    KeptBody Body,
+    IReadOnlyList<KeptRangeUsed> FrontRanges,
+    IReadOnlyList<KeptRangeUsed> RearRanges,
+    KeptKitUsed Kit,
+    KeptStance Stance,
+    double? StanceCm,
+    KeptLoad Load
+) : Stored;
+
+/// <summary>What a step was worked out from.</summary>
+internal sealed record KeptStepUsed(
+    KeptBody Body,
+    IReadOnlyList<KeptRangeUsed> Ranges,
+    KeptKitUsed Kit,
+    double? BoxCm,
+    double? KneeDegrees,
+    double? ShinDegrees,
+    double TrunkDegrees
+) : Stored;
+
+/// <summary>A set-up that was kept, with what it was worked out from. One of <see cref="Split"/> and <see cref="Step"/> is given.</summary>
+internal sealed record KeptSetup(
+    Guid Id,
+    Guid ClientId,
+    string ExerciseId,
+    SchoolCode School,
+    BodySide Front,
+    KeptSplit? Split = null,
+    KeptStepUsed? Step = null,
+    Guid? Supersedes = null
+) : StoredDocument, IKept<KeptSetup>
+{
+    public static StoredForm<KeptSetup> Kept { get; } = new("setup", "a set-up");
+}
+
+/// <summary>A line of a card as it was given.</summary>
+internal sealed record KeptCardLine(string Id, string Name, string Value, string Note) : Stored;
+
+/// <summary>The card of a set-up as it was given; the stance where it is a split one.</summary>
+internal sealed record KeptCard(IReadOnlyList<KeptCardLine> Card, bool Estimated, KeptStance? Stance = null)
+    : StoredDocument,
+        IKept<KeptCard>
+{
+    public static StoredForm<KeptCard> Kept { get; } = new("card", "a set-up's card");
+}

@@ -1,0 +1,32 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Data.Records;
+
+namespace DeftStride.Data;
+
+/// <summary>What stands: facts that nothing replaced. Every reader of facts begins here.</summary>
+internal static class StandingFacts
+{
+    /// <summary>What a trial that was taken back is superseded by.</summary>
+    public const string Withdrawn = "withdrawn";
+
+    /// <summary>The first day that an examination can have been on; a clearing from before that was kept without a day, and clears nothing.</summary>
+    public static readonly DateOnly FirstDay = new(1900, 1, 1);
+
+    /// <summary>Facts of a kind that nothing superseded. Of a chain of corrections only the last stands.</summary>
+    public static IQueryable<T> Standing<T>(this StudioContext db)
+        where T : Fact => db.Set<T>().Where(f => !db.Set<T>().Any(n => n.Supersedes == f.Id));
+
+    /// <summary>Trials that stand and were not taken back.</summary>
+    public static IQueryable<TrialFact> StandingTrials(this StudioContext db) =>
+        db.Standing<TrialFact>().Where(t => t.CorrectionId != Withdrawn);
+
+    /// <summary>Stop signs that stand and were not cleared.</summary>
+    public static IQueryable<FlagFact> OpenFlags(this StudioContext db) =>
+        db.Standing<FlagFact>()
+            .Where(f => !db.Standing<FlagClearingFact>().Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay));
+
+    /// <summary>Steps on ladders that stand: those of a decision that was changed later do not count.</summary>
+    public static IQueryable<RungFact> StandingSteps(this StudioContext db) =>
+        db.Standing<RungFact>()
+            .Where(r => r.DecisionId == null || !db.Decisions.Any(d => d.Supersedes == r.DecisionId));
+}

@@ -1,0 +1,46 @@
+using DeftStride.Data.Kept;
+using DeftStride.Web.Features.Measuring;
+
+namespace DeftStride.Web.Features.Checks;
+
+/// <summary>Between what is sent and what is kept: checks and trials.</summary>
+internal static class CheckForms
+{
+    public static KeptPain? ToKept(this PainDto? p) => p is null ? null : new(p.Score, p.Leg, p.Role);
+
+    public static PainDto? ToWire(this KeptPain? p) => p is null ? null : new(p.Score, p.Leg, p.Role);
+
+    public static KeptFelt? ToKept(this FeltDto? f) => f is null ? null : new(f.AsExpected, f.Where);
+
+    public static FeltDto? ToWire(this KeptFelt? f) => f is null ? null : new(f.AsExpected, f.Where);
+
+    public static KeptCheck ToKept(this CheckRequest r) =>
+        new(
+            r.Id,
+            r.ClientId,
+            r.ExerciseId,
+            r.School,
+            [.. r.Stills.Select(s => s.ToKept())],
+            [.. r.Seen.Select(s => s.ToKept())],
+            [.. r.Stated.Select(s => s.ToKept())],
+            r.Felt.ToKept(),
+            r.Effort,
+            r.Pain.ToKept(),
+            r.NextMorning,
+            r.Supersedes
+        );
+
+    public static KeptTrial ToKept(this TrialRequest r) =>
+        new(
+            r.Id,
+            r.CheckId,
+            r.CorrectionId,
+            r.Side,
+            [.. r.Stills.Select(s => s.ToKept())],
+            [.. r.Seen.Select(s => s.ToKept())],
+            r.ByEye,
+            r.Pain.ToKept(),
+            r.Supersedes,
+            r.Feels
+        );
+}

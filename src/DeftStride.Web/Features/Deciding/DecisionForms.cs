@@ -1,0 +1,82 @@
+using DeftStride.Data.Kept;
+using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Ladders;
+
+namespace DeftStride.Web.Features.Deciding;
+
+/// <summary>Between what is sent and what is kept: decisions and recommendations.</summary>
+internal static class DecisionForms
+{
+    public static KeptDecision ToKept(this DecisionRequest r) =>
+        new(
+            r.Id,
+            r.CheckId,
+            r.PainAfter.ToKept(),
+            r.Repetitions is { } n ? new KeptRepetitions(n.Prescribed, n.Done, n.Clean) : null,
+            r.RuleId,
+            r.Recommended,
+            r.Chosen,
+            r.Reason,
+            r.Supersedes,
+            r.Log.ToKept(),
+            r.Way
+        );
+
+    public static RepetitionsDto? ToWire(this KeptRepetitions? n) =>
+        n is null ? null : new(n.Prescribed, n.Done, n.Clean);
+
+    public static KeptRecommendation ToKept(this RecommendationView v) =>
+        new(
+            v.Outcome,
+            v.RuleId,
+            v.RuleName,
+            v.Reason,
+            v.Headline,
+            v.Facts.ToKept(),
+            v.WouldChange,
+            v.Missing,
+            v.Ways is null
+                ? null
+                : [.. v.Ways.Select(w => new KeptWay(w.Kind, w.Text, w.Why, w.RungId, w.Open, w.Dose.ToKept()))],
+            v.Moves is null ? null : [.. v.Moves.Select(m => new KeptMove(m.Side, m.From, m.To))],
+            v.Placement is { } p ? new KeptPlacement(p.LadderId, p.LadderName, ToKept(p.Left), ToKept(p.Right)) : null,
+            v.Asked?.ToKept(),
+            v.Next?.ToKept(),
+            v.NextWhy,
+            v.RungName,
+            v.AskMorning
+        );
+
+    public static RecommendationView ToWire(this KeptRecommendation k) =>
+        new(
+            k.Outcome,
+            k.RuleId,
+            k.RuleName,
+            k.Reason,
+            k.Headline,
+            k.Facts.ToWire(),
+            k.WouldChange,
+            k.Missing,
+            k.Ways is null
+                ? null
+                : [.. k.Ways.Select(w => new WayView(w.Kind, w.Text, w.Why, w.RungId, w.Open, w.Dose.ToWire()))],
+            k.Moves is null ? null : [.. k.Moves.Select(m => new MoveView(m.Side, m.From, m.To))],
+            k.Placement is { } p ? new PlacementView(p.LadderId, p.LadderName, ToWire(p.Left), ToWire(p.Right)) : null,
+            k.Asked?.ToWire(),
+            k.Next?.ToWire(),
+            k.NextWhy,
+            k.RungName,
+            k.AskMorning
+        );
+
+    public static IReadOnlyList<KeptFact> ToKept(this IReadOnlyList<FactView> facts) =>
+        [.. facts.Select(f => new KeptFact(f.Label, f.Value))];
+
+    public static IReadOnlyList<FactView> ToWire(this IReadOnlyList<KeptFact> facts) =>
+        [.. facts.Select(f => new FactView(f.Label, f.Value))];
+
+    private static KeptPlaced ToKept(PlacedView p) => new(p.Side, p.RungId, p.RungName, p.Why, p.WhyNotNext);
+
+    private static PlacedView ToWire(KeptPlaced p) => new(p.Side, p.RungId, p.RungName, p.Why, p.WhyNotNext);
+}

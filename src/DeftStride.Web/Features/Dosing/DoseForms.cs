@@ -1,0 +1,54 @@
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Data.Kept;
+using DeftStride.Web.Features.Checks;
+
+namespace DeftStride.Web.Features.Dosing;
+
+/// <summary>Between what is sent and what is kept: logs and what is asked for.</summary>
+internal static class DoseForms
+{
+    public static KeptDone? ToKept(this LogDto? l) =>
+        l is null
+            ? null
+            : new(
+                l.Sets is null
+                    ? null
+                    : [.. l.Sets.Select(s => new KeptSet(s.Side, s.Amount, s.Clean, s.LoadKg, s.Position, s.Resets))],
+                l.Even is { } e
+                    ? new KeptEvenSets(e.Sets, e.Amount, e.CleanLeft, e.CleanRight, e.LoadKg, e.Position, e.Resets)
+                    : null,
+                l.Effort,
+                l.Pain.ToKept(),
+                l.NextMorning,
+                l.Felt.ToKept()
+            );
+
+    public static LogDto? ToWire(this KeptDone? l) =>
+        l is null
+            ? null
+            : new(
+                l.Sets is null
+                    ? null
+                    : [.. l.Sets.Select(s => new SetDto(s.Side, s.Amount, s.Clean, s.LoadKg, s.Position, s.Resets))],
+                l.Even is { } e
+                    ? new EvenDto(e.Sets, e.Amount, e.CleanLeft, e.CleanRight, e.LoadKg, e.Position, e.Resets)
+                    : null,
+                l.Effort,
+                l.Pain.ToWire(),
+                l.NextMorning,
+                l.Felt.ToWire()
+            );
+
+    public static KeptLog ToKept(this LogRequest r) =>
+        new(r.Log.ToKept()!, r.Id, r.ClientId, r.Day, r.ExerciseId, r.Supersedes);
+
+    public static KeptPrescription ToKept(this Prescription asked, Exercise exercise) =>
+        PrescriptionView.Of(asked, exercise).ToKept();
+
+    public static KeptPrescription ToKept(this PrescriptionView p) =>
+        new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, p.Rest, p.Tempo);
+
+    public static PrescriptionView ToWire(this KeptPrescription p) =>
+        new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, p.Rest, p.Tempo);
+}

@@ -1,0 +1,225 @@
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Data.Kept;
+using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Checks;
+
+namespace DeftStride.Web.Features.Measuring;
+
+/// <summary>
+/// Between what is sent and what is kept: pictures with their points, answers, standards and what was found. The two may
+/// part ways at any time; this is where.
+/// </summary>
+internal static class LookForms
+{
+    public static KeptStill ToKept(this StillDto s) =>
+        new(
+            s.Side,
+            s.View,
+            s.Moment,
+            s.Repetition,
+            s.Facing,
+            s.Mirrored,
+            s.PictureId,
+            s.Width,
+            s.Height,
+            s.Points.ToDictionary(p => p.Key, p => p.Value.ToKept()),
+            s.Vertical is { } v ? new KeptVertical(v.One.ToKept(), v.Other.ToKept()) : null,
+            s.Scale is { } c ? new KeptScale(c.One.ToKept(), c.Other.ToKept(), c.Centimetres) : null
+        );
+
+    public static StillDto ToWire(this KeptStill s) =>
+        new(
+            s.Side,
+            s.View,
+            s.Moment,
+            s.Repetition,
+            s.Facing,
+            s.Mirrored,
+            s.PictureId,
+            s.Width,
+            s.Height,
+            s.Points.ToDictionary(p => p.Key, p => p.Value.ToWire()),
+            s.Vertical is { } v ? new VerticalDto(v.One.ToWire(), v.Other.ToWire()) : null,
+            s.Scale is { } c ? new ScaleDto(c.One.ToWire(), c.Other.ToWire(), c.Centimetres) : null
+        );
+
+    private static KeptPoint ToKept(this PointDto p) => new(p.X, p.Y);
+
+    private static PointDto ToWire(this KeptPoint p) => new(p.X, p.Y);
+
+    public static KeptSeen ToKept(this SeenDto s) => new(s.MeasureId, s.Side, s.Where, s.Moment);
+
+    public static KeptStated ToKept(this StatedDto s) => new(s.MeasureId, s.Side, s.Value, s.Source);
+
+    /// <summary>The look that was kept, read and judged again.</summary>
+    public static Look Read(
+        IEnumerable<KeptStill> stills,
+        IEnumerable<KeptSeen> seen,
+        IEnumerable<KeptStated> stated,
+        CheckStandard standard,
+        ReadingContext context
+    ) =>
+        Look.Of(
+            new LookInput(
+                [.. stills.Select(s => s.ToCore())],
+                [.. seen.Where(s => Measure.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
+                [.. stated.Where(s => Measure.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
+                context
+            ),
+            standard
+        );
+
+    public static StandardDto ToWire(this KeptStandard s) =>
+        new(
+            s.ExerciseId,
+            s.School,
+            s.Source,
+            new AnkleDto(s.LeftAnkle.Degrees, s.LeftAnkle.Measured),
+            new AnkleDto(s.RightAnkle.Degrees, s.RightAnkle.Measured),
+            s.HeelWedgeDegrees,
+            [
+                .. s.Bands.Select(b => new StandardBandDto(
+                    b.MeasureId,
+                    b.LeftLow,
+                    b.LeftHigh,
+                    b.RightLow,
+                    b.RightHigh,
+                    b.MustPass,
+                    b.Source
+                )),
+            ],
+            s.Body is { } body
+                ? new BodyDto(body.StatureCm, body.MassKg, body.ShankCm, body.ThighCm, body.FootCm)
+                : null,
+            s.PadCm,
+            s.RearRaiseCm
+        );
+
+    public static KeptLook ToKept(this LookView look) =>
+        new(
+            [
+                .. look.Stills.Select(s => new KeptStillResult(
+                    s.Side,
+                    s.View,
+                    s.Moment,
+                    s.TiltDegrees,
+                    s.Fault,
+                    s.Sentence,
+                    [.. s.Doubts.Select(d => new KeptDoubt(d.Kind, d.Question))],
+                    s.Rail is { } r ? new KeptRail(r.Low.ToKept(), r.High.ToKept()) : null
+                )),
+            ],
+            [.. look.Results.Select(ToKept)],
+            [
+                .. look.Comparisons.Select(c => new KeptComparison(
+                    c.MeasureId,
+                    c.Difference,
+                    c.DifferenceText,
+                    c.AllowedText,
+                    c.Equal,
+                    c.SameFacing,
+                    c.Words
+                )),
+            ],
+            [.. look.Missing.Select(m => new KeptMissing(m.MeasureId, m.Side))],
+            [.. look.Shares.Select(s => new KeptShare(s.Side, s.LeastPercent, s.MostPercent, s.Text))],
+            new KeptFinding(
+                look.Finding.Kind,
+                look.Finding.Side,
+                look.Finding.MeasureId,
+                look.Finding.Where,
+                look.Finding.Sentence.ToKept(),
+                look.Finding.Because
+            )
+        );
+
+    public static LookView ToWire(this KeptLook look) =>
+        new(
+            [
+                .. look.Stills.Select(s => new StillView(
+                    s.Side,
+                    s.View,
+                    s.Moment,
+                    s.TiltDegrees,
+                    s.Fault,
+                    s.Sentence,
+                    [.. s.Doubts.Select(d => new DoubtView(d.Kind, d.Question))],
+                    s.Rail is { } r ? new RailView(r.Low.ToWire(), r.High.ToWire()) : null
+                )),
+            ],
+            [.. look.Results.Select(ToWire)],
+            [
+                .. look.Comparisons.Select(c => new ComparisonView(
+                    c.MeasureId,
+                    c.Difference,
+                    c.DifferenceText,
+                    c.AllowedText,
+                    c.Equal,
+                    c.SameFacing,
+                    c.Words
+                )),
+            ],
+            [.. look.Missing.Select(ToWire)],
+            [.. look.Shares.Select(s => new ShareView(s.Side, s.LeastPercent, s.MostPercent, s.Text))],
+            look.Finding.ToWire()
+        );
+
+    public static PastLookView ToWire(this KeptBrief look) =>
+        new([.. look.Results.Select(ToWire)], [.. look.Missing.Select(ToWire)], look.Finding.ToWire());
+
+    private static KeptResult ToKept(ResultView r) =>
+        new(
+            r.MeasureId,
+            r.Side,
+            r.Moment,
+            r.Standing,
+            r.MustPass,
+            r.Source,
+            r.Value,
+            r.Text,
+            r.Words,
+            r.Reach,
+            r.ReachText,
+            r.Verdict,
+            r.Where,
+            r.MarginText,
+            r.Band is { } b ? new KeptEdges(b.Lower, b.Upper, b.Text) : null,
+            r.Repetitions,
+            r.Sameness,
+            [.. r.Error.Select(e => new KeptErrorPart(e.Name, e.Text, e.Means))]
+        );
+
+    private static ResultView ToWire(KeptResult r) =>
+        new(
+            r.MeasureId,
+            r.Side,
+            r.Moment,
+            r.Standing,
+            r.MustPass,
+            r.Source,
+            r.Value,
+            r.Text,
+            r.Words,
+            r.Reach,
+            r.ReachText,
+            r.Verdict,
+            r.Where,
+            r.MarginText,
+            r.Band is { } b ? new BandView(b.Lower, b.Upper, b.Text) : null,
+            r.Repetitions,
+            r.Sameness,
+            [.. r.Error.Select(e => new ErrorPartView(e.Name, e.Text, e.Means))]
+        );
+
+    private static MissingView ToWire(KeptMissing m) => new(m.MeasureId, m.Side);
+
+    private static FindingView ToWire(this KeptFinding f) =>
+        new(f.Kind, f.Side, f.MeasureId, f.Where, f.Sentence.ToWire(), f.Because);
+
+    public static IReadOnlyList<KeptPart> ToKept(this IReadOnlyList<PartView> sentence) =>
+        [.. sentence.Select(p => new KeptPart(p.Text, p.Tone))];
+
+    public static IReadOnlyList<PartView> ToWire(this IReadOnlyList<KeptPart> sentence) =>
+        [.. sentence.Select(p => new PartView(p.Text, p.Tone))];
+}

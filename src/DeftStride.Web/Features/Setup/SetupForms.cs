@@ -1,0 +1,86 @@
+using DeftStride.Data.Kept;
+using DeftStride.Web.Features.Bodies;
+
+namespace DeftStride.Web.Features.Setup;
+
+/// <summary>Between what is sent and what is kept: kit, set-ups and their cards.</summary>
+internal static class SetupForms
+{
+    /// <summary>Kit as it is kept; what a newer version added to the list before stays.</summary>
+    public static KeptKit ToKept(this KitDto k, KeptKit? before = null) =>
+        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg)
+        {
+            Unknown = before?.Unknown,
+        };
+
+    public static KitDto ToWire(this KeptKit k) =>
+        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg);
+
+    public static KeptSetup ToKept(this SetupRequest r) =>
+        new(
+            r.Id,
+            r.ClientId,
+            r.ExerciseId,
+            r.School,
+            r.Front,
+            r.Split is { } s
+                ? new KeptSplit(
+                    ToKept(s.Body),
+                    ToKept(s.FrontRanges),
+                    ToKept(s.RearRanges),
+                    Used(s.Kit),
+                    s.Stance.ToKept(),
+                    s.StanceCm,
+                    new KeptLoad(s.Load.Position, s.Load.Kilograms)
+                )
+                : null,
+            r.Step is { } t
+                ? new KeptStepUsed(
+                    ToKept(t.Body),
+                    ToKept(t.Ranges),
+                    Used(t.Kit),
+                    t.BoxCm,
+                    t.KneeDegrees,
+                    t.ShinDegrees,
+                    t.TrunkDegrees
+                )
+                : null,
+            r.Supersedes
+        );
+
+    private static KeptKitUsed Used(KitDto k) =>
+        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg);
+
+    private static KeptBody ToKept(BodyDto b) => new(b.StatureCm, b.MassKg, b.ShankCm, b.ThighCm, b.FootCm);
+
+    private static KeptRangeUsed[] ToKept(IReadOnlyList<RangeDto> ranges) =>
+        [.. ranges.Select(r => new KeptRangeUsed(r.Test, r.Degrees))];
+
+    public static KeptStance ToKept(this StanceDto s) =>
+        new(
+            s.ShinDegrees,
+            s.RearThighDegrees,
+            s.RearKneeCm,
+            s.TrunkDegrees,
+            s.FrontRaiseCm,
+            s.RearRaiseCm,
+            s.WedgeDegrees,
+            s.RearFoot == RearFootRule.Instep ? KeptRearFoot.Instep : KeptRearFoot.Ball
+        );
+
+    public static StanceDto ToWire(this KeptStance s) =>
+        new(
+            s.ShinDegrees,
+            s.RearThighDegrees,
+            s.RearKneeCm,
+            s.TrunkDegrees,
+            s.FrontRaiseCm,
+            s.RearRaiseCm,
+            s.WedgeDegrees,
+            s.RearFoot == KeptRearFoot.Instep ? RearFootRule.Instep : RearFootRule.Ball
+        );
+
+    public static KeptCardLine ToKept(this CardLineView l) => new(l.Id, l.Name, l.Value, l.Note);
+
+    public static CardLineView ToWire(this KeptCardLine l) => new(l.Id, l.Name, l.Value, l.Note);
+}

@@ -1,0 +1,130 @@
+using System.Globalization;
+using System.IO.Compression;
+using System.Text.Json.Nodes;
+using DeftStride.Data;
+using DeftStride.Web.Hosting;
+using Microsoft.Data.Sqlite;
+using Xunit;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>Studios as earlier versions left them on the disk: each opens, and every record says what it said then.</summary>
+public sealed class KeptStudioTests
+{
+    private static readonly string Kept = Path.Combine(AppContext.BaseDirectory, "Kept");
+
+    /// <summary>2: one shin and one band; 3: before writes had an order; 4: before stored forms had numbers.</summary>
+    [Theory]
+    [InlineData(2)]
+    [InlineData(3)]
+    [InlineData(4)]
+    public async Task It_opens_and_says_what_it_said(int form)
+    {
+        using var studio = Open(form);
+        Assert.Equal(
+            File.ReadAllLines(Path.Combine(Kept, $"studio-form-{form}.said.txt")),
+            (await SaidAsync(studio)).Select(l => l.TrimEnd())
+        );
+    }
+
+    [Fact]
+    public async Task One_record_that_cannot_be_read_takes_nothing_else_with_it()
+    {
+        using var studio = Open(4);
+        var clients = (await studio.GetAsync("/api/clients")).AsArray();
+        var maren = clients.Single(c => c!["name"]!.ToString() == "Maren Oakhollow")!["id"]!.ToString();
+        var whole = await studio.GetAsync($"/api/clients/{maren}?all=true");
+        var last = whole["checks"]!.AsArray()[^1]!["id"]!.ToString();
+        studio.Sql($"UPDATE Checks SET Body = substr(Body, 1, 80) WHERE Id = '{last.ToUpperInvariant()}'");
+
+        var now = await studio.GetAsync($"/api/clients/{maren}?all=true");
+        Assert.Equal(whole["checks"]!.AsArray().Count - 1, now["checks"]!.AsArray().Count);
+        Assert.Contains(
+            "cannot be read",
+            Assert.Single(now["unreadable"]!.AsArray())!.ToString(),
+            StringComparison.Ordinal
+        );
+        await studio.GetAsync("/api/floor");
+        using var check = await studio.Http.GetAsync(new Uri($"/api/checks/{last}", UriKind.Relative));
+        var refusal = JsonNode.Parse(await check.Content.ReadAsStringAsync())!;
+        Assert.Contains("Nothing was changed", refusal["detail"]!.ToString(), StringComparison.Ordinal);
+
+        studio.Sql($"UPDATE Checks SET Body = json_set(json(Body), '$.form', 99) WHERE json_valid(Body)");
+        now = await studio.GetAsync($"/api/clients/{maren}?all=true");
+        Assert.Empty(now["checks"]!.AsArray());
+        Assert.Contains(
+            now["unreadable"]!.AsArray(),
+            u => u!.ToString().Contains("newer version", StringComparison.Ordinal)
+        );
+        await studio.GetAsync("/api/floor");
+    }
+
+    private static StudioUnderTest Open(int form)
+    {
+        var studio = new StudioUnderTest(
+            new FixedClock(new DateTimeOffset(2026, 3, 12, 8, 0, 0, TimeSpan.Zero)),
+            before: folder =>
+            {
+                using var packed = new GZipStream(
+                    File.OpenRead(Path.Combine(Kept, $"studio-form-{form}.db.gz")),
+                    CompressionMode.Decompress
+                );
+                using var file = File.Create(Path.Combine(folder, StudioDatabase.FileName));
+                packed.CopyTo(file);
+            }
+        );
+        return studio;
+    }
+
+    private static async Task<List<string>> SaidAsync(StudioUnderTest studio)
+    {
+        static string Text(JsonNode? sentence) => string.Concat(sentence!.AsArray().Select(p => p!["text"]));
+        static string Day(JsonNode? at) => at!.ToString()[..10];
+        var said = new List<string>();
+        var clients = (await studio.GetAsync("/api/clients"))
+            .AsArray()
+            .OrderBy(c => c!["name"]!.ToString(), StringComparer.Ordinal);
+        foreach (var client in clients)
+        {
+            var id = client!["id"];
+            var page = await studio.GetAsync($"/api/clients/{id}?all=true");
+            said.Add($"# {client["name"]}");
+            foreach (var look in page["checks"]!.AsArray())
+            {
+                var finding = look!["look"]!["finding"]!;
+                said.Add(
+                    $"look {Day(look["at"])} {look["exerciseId"]}, {look["school"]}: {Text(finding["sentence"])} {finding["because"]}"
+                );
+                foreach (var r in look["look"]!["results"]!.AsArray())
+                    said.Add($"  {r!["measureId"]} {r["side"]}: {r["words"]} {r["reachText"]} | {r["marginText"]}");
+                foreach (var t in (await studio.GetAsync($"/api/checks/{look["id"]}"))["trials"]!.AsArray())
+                    said.Add(
+                        $"  trial {t!["correctionId"]} {t["side"]}: {t["outcome"]}. {Text(t["sentence"])} {t["because"]} {t["cue"]}"
+                    );
+                if (look["decision"] is { } d)
+                    said.Add($"  decided {d["chosen"]} on {d["recommendation"]!["headline"]} {d["overruleReason"]}");
+            }
+
+            foreach (var l in page["logs"]!.AsArray())
+                said.Add($"log {l!["day"]} {l["exerciseId"]}: {l["did"]} -> {l["next"]} {l["why"]}");
+            foreach (var w in page["strides"]!.AsArray().SelectMany(s => s!["way"]!.AsArray()))
+                said.Add($"step {Day(w!["at"])} {w["side"]} {w["rungId"]}: {w["why"]!["sentence"]}");
+            foreach (var p in page["props"]!.AsArray())
+                said.Add($"lent {p!["correctionId"]} {p["review"]}");
+            foreach (var k in page["kept"]!.AsArray())
+                said.Add($"kept {k!["correctionId"]} {k["since"]}");
+            foreach (var f in page["stopSigns"]!.AsArray())
+                said.Add($"sign {f!["signId"]} {f["note"]}");
+            foreach (var s in (await studio.GetAsync($"/api/clients/{id}/bench"))["kept"]!.AsArray())
+                said.Add(
+                    $"card {s!["exerciseId"]} {s["school"]}: {string.Join("; ", s["card"]!.AsArray().Select(l => $"{l!["name"]} {l["value"]}"))}"
+                );
+            var met = (await studio.GetAsync($"/api/clients/{id}/intake"))["intake"]!;
+            said.Add(
+                $"met {string.Join(", ", met["goals"]!.AsArray())}; {met["trainingAge"]}; {met["statureCm"]} cm, {met["massKg"]} kg; {string.Join(", ", met["pains"]!.AsArray().Select(p => $"{p!["leg"]} {p["role"]} {p["site"]} {p["score"]}"))}"
+            );
+        }
+
+        return said;
+    }
+}
