@@ -1,4 +1,5 @@
 using System.Diagnostics.CodeAnalysis;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Bodies;
 
@@ -174,13 +175,7 @@ public sealed record Body
             _ => null,
         };
 
-    private static string? Mass_(double kilograms) =>
-        kilograms is >= 25 and <= 250 ? null
-        : double.IsFinite(kilograms)
-            ? Invariant(
-                $"A mass of {kilograms:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit."
-            )
-        : "Give the mass as a number.";
+    private static string? Mass_(double kilograms) => FieldRange.Mass.Problem(kilograms);
 
     private static string? Segment(string name, double metres, double expected) =>
         !double.IsFinite(metres) ? $"{name} must be a number."

@@ -1,4 +1,5 @@
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Bodies;
 
@@ -54,8 +55,8 @@ public sealed record RangeTestInfo(
             "Ankle bend",
             "Knee to a wall, heel down, toes straight on. Slide the foot back until the knee just touches; read the shin's lean, or the gap from toe to wall.",
             35,
-            5,
-            60
+            FieldRange.AnkleBend.Least,
+            FieldRange.AnkleBend.Most
         ),
         new(
             RangeTest.HipFlexion,

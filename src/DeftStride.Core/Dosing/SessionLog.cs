@@ -2,6 +2,7 @@ using DeftStride.Core.Deciding;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Dosing;
 
@@ -38,15 +39,13 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
                 return $"A set has from 0 to {Repetitions.Most} repetitions or seconds, not {set.Amount}.";
             if (set.Clean < 0 || set.Clean > set.Amount)
                 return $"There cannot be {set.Clean} clean ones in a set of {set.Amount}.";
-            if (!double.IsFinite(set.Load.Kilograms) || set.Load.Kilograms is < 0 or > 400)
-                return "A load lies between 0 and 400 kg. Check the number and its unit.";
+            if (FieldRange.Load.Problem(set.Load.Kilograms) is { } heavy)
+                return heavy;
             if (set.Resets is < 0 or > Repetitions.Most)
                 return "Resets cannot be fewer than none.";
         }
 
-        return Effort is < 0 or > 10
-            ? "Effort goes from 0 (none) to 10 (all there is). Pick a number in between."
-            : Pain?.Problem();
+        return FieldRange.Effort.Problem(Effort) ?? Pain?.Problem();
     }
 
     /// <summary>

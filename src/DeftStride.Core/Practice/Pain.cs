@@ -1,6 +1,7 @@
-namespace DeftStride.Core.Practice;
-
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
+
+namespace DeftStride.Core.Practice;
 
 /// <summary>What a leg was doing when it hurt.</summary>
 public enum LegRole
@@ -29,9 +30,9 @@ public sealed record Pain(int Score, BodySide? Leg, LegRole? Role)
 
     /// <summary>What is wrong with the report, in a sentence, or null when it is fine.</summary>
     public string? Problem() =>
-        (Score, Leg, Role) switch
+        FieldRange.Pain.Problem(Score)
+        ?? (Score, Leg, Role) switch
         {
-            (< 0 or > 10, _, _) => "Pain goes from 0 (none) to 10. Pick a number in between.",
             (> 0, null, _) => "Say which leg hurts, left or right.",
             (> 0, _, null) => "Say whether the leg hurts in front or behind.",
             _ => null,

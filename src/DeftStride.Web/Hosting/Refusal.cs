@@ -1,5 +1,6 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using DeftStride.Core.Quantities;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
 using Microsoft.AspNetCore.Http.Features;
@@ -23,6 +24,13 @@ internal sealed class Refusal(
 
     public static Refusal BadInput(string field, string sentence) =>
         new(StatusCodes.Status400BadRequest, sentence, field);
+
+    /// <summary>Refuses a number that cannot be meant.</summary>
+    public static void Unless(FieldRange range, string field, double? value)
+    {
+        if (range.Problem(value) is { } problem)
+            throw BadInput(field, problem);
+    }
 
     public static Refusal Missing(string sentence) => new(StatusCodes.Status404NotFound, sentence);
 

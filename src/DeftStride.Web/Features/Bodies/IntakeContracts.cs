@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Bodies;
@@ -9,7 +10,7 @@ namespace DeftStride.Web.Features.Bodies;
 internal sealed record SitePainDto(BodySide Leg, LegRole Role, PainSite Site, int Score)
 {
     public SitePain ToCore() =>
-        Score is < 1 or > 10
+        !FieldRange.PainAtASite.Has(Score)
             ? throw Refusal.BadInput(
                 "pains",
                 "Pain goes from 1 to 10 where something hurts. Take the mark away when nothing does."

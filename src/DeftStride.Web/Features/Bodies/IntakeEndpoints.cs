@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -70,11 +71,8 @@ internal static class IntakeEndpoints
             throw Refusal.BadInput("guardian", "A minor needs a guardian's name before anything is kept.");
         if (intake.StatureCm is null && (intake.ShankCm ?? intake.ThighCm ?? intake.FootCm) is not null)
             throw Refusal.BadInput("stature", "Give the stature too: the other lengths are checked against it.");
-        if (intake.StatureCm is null && intake.MassKg is < 25 or > 250)
-            throw Refusal.BadInput(
-                "mass",
-                $"A mass of {intake.MassKg:0.#} kg is not likely. It lies between 25 and 250 kg; check the number and its unit."
-            );
+        if (intake.StatureCm is null)
+            Refusal.Unless(FieldRange.Mass, "mass", intake.MassKg);
         intake.Body();
         foreach (var pain in intake.Pains)
             pain.ToCore();
@@ -152,11 +150,7 @@ internal static class IntakeEndpoints
                     "stature",
                     "Give the stature first: the gap alone does not say how far the shin leans."
                 );
-            if (gap is < 0 or > 30)
-                throw Refusal.BadInput(
-                    "gap",
-                    $"A gap of {gap:0.#} cm is not likely. It lies between 0 and 30 cm, from toe tip to wall."
-                );
+            Refusal.Unless(FieldRange.ToeToWall, "gap", gap);
             degrees =
                 KneeToWall.ShinLean(gap / 100, body)?.Degrees
                 ?? throw Refusal.BadInput(

@@ -5,6 +5,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -37,13 +38,8 @@ internal sealed class CheckRecorder(
             Exercise.Find(request.ExerciseId)
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         request.Pain?.ToCore("pain");
-        if (request.NextMorning is < 0 or > 10)
-            throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
-        if (request.Effort is < 0 or > 10)
-            throw Refusal.BadInput(
-                "effort",
-                "Effort goes from 0 (none) to 10 (all there is). Pick a number in between."
-            );
+        Refusal.Unless(FieldRange.Pain, "nextMorning", request.NextMorning);
+        Refusal.Unless(FieldRange.Effort, "effort", request.Effort);
         if (request.Felt is { AsExpected: false } felt)
             Text.Required("felt", felt.Where, "Say where it is felt instead.");
         await RefuseStrangePicturesAsync(request.ClientId, request.Stills, stop);

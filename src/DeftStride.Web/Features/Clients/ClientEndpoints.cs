@@ -5,6 +5,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -183,23 +184,9 @@ internal static class ClientEndpoints
     {
         var name = Text.Required("name", request.Name, "Give the client a name.");
         var goal = Text.Optional("goal", request.Goal);
-        foreach (
-            var (field, value) in new[]
-            {
-                ("leftAnkleDegrees", request.LeftAnkleDegrees),
-                ("rightAnkleDegrees", request.RightAnkleDegrees),
-            }
-        )
-        {
-            if (value is < 5 or > 60)
-                throw Refusal.BadInput(
-                    field,
-                    $"An ankle bend of {value:0}° is not likely. It lies between 5° and 60°; measure the shin's lean with the heel down."
-                );
-        }
-
-        if (request.HeelWedgeDegrees is < 0 or > 30)
-            throw Refusal.BadInput("heelWedgeDegrees", "A heel wedge lies between 0° and 30°.");
+        Refusal.Unless(FieldRange.AnkleBend, "leftAnkleDegrees", request.LeftAnkleDegrees);
+        Refusal.Unless(FieldRange.AnkleBend, "rightAnkleDegrees", request.RightAnkleDegrees);
+        Refusal.Unless(FieldRange.HeelWedge, "heelWedgeDegrees", request.HeelWedgeDegrees);
         var client = await scope.ClientAsync(id, stop);
         return TypedResults.Ok(
             await changer.ChangeAsync(

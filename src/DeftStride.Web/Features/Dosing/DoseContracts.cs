@@ -2,6 +2,7 @@ using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
 
@@ -75,8 +76,7 @@ internal sealed record LogDto(
                 "sets",
                 $"{count} sets a side are more than anyone does. Enter at most {SessionLog.MostSets}."
             );
-        if (NextMorning is < 0 or > 10)
-            throw Refusal.BadInput("nextMorning", "Pain goes from 0 (none) to 10. Pick a number in between.");
+        Refusal.Unless(FieldRange.Pain, "nextMorning", NextMorning);
         if (Felt is { AsExpected: false } felt)
             Text.Required("felt", felt.Where, "Say where it is felt instead.");
         var pain = Pain?.ToCore("pain");

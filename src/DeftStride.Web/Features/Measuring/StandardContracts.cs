@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using BodyDto = DeftStride.Web.Features.Bodies.BodyDto;
@@ -72,8 +73,8 @@ internal sealed record StandardDto(
     /// <summary>What has to be known besides the points.</summary>
     public ReadingContext Context(CheckStandard core)
     {
-        if (PadCm is not (>= 0 and <= 60) || RearRaiseCm is not (>= 0 and <= 100))
-            throw Refusal.BadInput("standard", "Pad and raised foot lie between 0 and 100 cm. Mend the set-up.");
+        Refusal.Unless(FieldRange.PadInALook, "standard", PadCm);
+        Refusal.Unless(FieldRange.Raise, "standard", RearRaiseCm);
         return ReadingContext.Default with
         {
             Body = Body is null ? null : BodyDto.ToCore(Body),

@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Measuring;
@@ -42,13 +43,12 @@ internal sealed record KitDto(
 
     public StudioKit ToCore()
     {
-        Check("boxes", "A box", BoxesCm, 5, 100);
-        Check("plates", "A plate", PlatesCm, 0.5, 15);
-        Check("pads", "A pad", PadsCm, 0.5, 20);
-        Check("wedges", "A wedge", WedgesDegrees, 1, 30, "°");
-        Check("weights", "A weight", WeightsKg ?? [], 0.25, 200, " kg");
-        if (RollCm is { } roll)
-            Check("roll", "A roll", [roll], 5, 60);
+        Check("boxes", FieldRange.Box, BoxesCm);
+        Check("plates", FieldRange.Plate, PlatesCm);
+        Check("pads", FieldRange.Pad, PadsCm);
+        Check("wedges", FieldRange.Wedge, WedgesDegrees);
+        Check("weights", FieldRange.Weight, WeightsKg ?? []);
+        Refusal.Unless(FieldRange.Roll, "roll", RollCm);
         return new StudioKit(
             [.. BoxesCm.Select(b => b / 100)],
             [.. PlatesCm.Select(p => p / 100)],
@@ -61,27 +61,12 @@ internal sealed record KitDto(
         };
     }
 
-    private static void Check(
-        string field,
-        string name,
-        IReadOnlyList<double> values,
-        double least,
-        double most,
-        string unit = " cm"
-    )
+    private static void Check(string field, FieldRange range, IReadOnlyList<double> values)
     {
         if (values.Count > Most)
             throw Refusal.BadInput(field, $"That is {values.Count} entries. List at most {Most}.");
         foreach (var value in values)
-        {
-            if (!double.IsFinite(value) || value < least || value > most)
-                throw Refusal.BadInput(
-                    field,
-                    FormattableString.Invariant(
-                        $"{name} of {value:0.##}{unit} is not likely. It lies between {least:0.#} and {most:0.#}{unit}; check the number and its unit."
-                    )
-                );
-        }
+            Refusal.Unless(range, field, value);
     }
 }
 
@@ -107,28 +92,19 @@ internal sealed record StanceDto(
         foreach (
             var (field, name, value) in new[]
             {
-                ("frontRaise", "Under the front foot", FrontRaiseCm),
-                ("rearRaise", "Under the rear foot", RearRaiseCm),
-                ("rearKnee", "The rear knee", RearKneeCm),
+                ("frontRaise", "What lies under the front foot", FrontRaiseCm),
+                ("rearRaise", "What lies under the rear foot", RearRaiseCm),
+                ("rearKnee", "Where the rear knee comes to rest", RearKneeCm),
             }
         )
-        {
-            if (!double.IsFinite(value) || value is < 0 or > 100)
-                throw Refusal.BadInput(
-                    field,
-                    FormattableString.Invariant(
-                        $"{name}: {value:0.#} cm is out of reach. Heights lie between 0 and 100 cm."
-                    )
-                );
-        }
-
+            Refusal.Unless(FieldRange.Raise with { Name = name }, field, value);
         foreach (
             var (field, name, value, most) in new[]
             {
                 ("shin", "Front shin", ShinDegrees, 80.0),
                 ("rearThigh", "Rear thigh", RearThighDegrees, 80.0),
                 ("trunk", "Trunk", TrunkDegrees, 90.0),
-                ("wedge", "Wedge", WedgeDegrees, 30.0),
+                ("wedge", "Wedge", WedgeDegrees, FieldRange.HeelWedge.Most),
             }
         )
         {
@@ -169,8 +145,8 @@ internal sealed record StanceDto(
 internal sealed record LoadDto(LoadPosition Position, double Kilograms)
 {
     public Load ToCore() =>
-        !double.IsFinite(Kilograms) || Kilograms is < 0 or > 300
-            ? throw Refusal.BadInput("load", "A load lies between 0 and 300 kg.")
+        FieldRange.Load.Problem(Kilograms) is { } problem
+            ? throw Refusal.BadInput("load", problem)
             : new Load(Position, Kilograms);
 }
 

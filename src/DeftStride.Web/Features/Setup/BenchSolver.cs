@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Measuring;
@@ -23,13 +24,7 @@ internal static class BenchSolver
         LinkageFault? fault = null;
         if (request.StanceCm is { } length)
         {
-            if (!double.IsFinite(length) || length is < 5 or > 250)
-                throw Refusal.BadInput(
-                    "stance",
-                    FormattableString.Invariant(
-                        $"A stance of {length:0.#} cm is out of reach. It lies between 5 and 250 cm."
-                    )
-                );
+            Refusal.Unless(FieldRange.Stance, "stance", length);
             if (SplitLinkage.TryFromStanceLength(body, length / 100, stance, out var stood, out fault))
                 stance = stood.Stance;
         }
@@ -101,26 +96,11 @@ internal static class BenchSolver
     public static StepView Solve(StepRequest request)
     {
         var (body, range, kit) = (BodyDto.ToCore(request.Body), RangeDto.ToCore(request.Ranges), request.Kit.ToCore());
-        if (request.KneeDegrees is < 30 or > 140)
-            throw Refusal.BadInput(
-                "knee",
-                $"A knee bend of {request.KneeDegrees:0}° gives no step. It lies between 30° and 140°."
-            );
-        if (request.ShinDegrees is < -15 or > 40)
-            throw Refusal.BadInput(
-                "shin",
-                $"A shin of {request.ShinDegrees:0}° gives no step. It lies between −15° and 40°."
-            );
-        if (request.TrunkDegrees is < 0 or > 80)
-            throw Refusal.BadInput("trunk", "The trunk leans between 0° and 80°.");
+        Refusal.Unless(FieldRange.StepKnee, "knee", request.KneeDegrees);
+        Refusal.Unless(FieldRange.StepShin, "shin", request.ShinDegrees);
+        Refusal.Unless(FieldRange.StepTrunk, "trunk", request.TrunkDegrees);
+        Refusal.Unless(FieldRange.StepDownBox, "box", request.BoxCm);
         var lean = Angle.FromDegrees(request.TrunkDegrees);
-        if (request.BoxCm is { } asked && (!double.IsFinite(asked) || asked is < 2 or > 60))
-            throw Refusal.BadInput(
-                "box",
-                FormattableString.Invariant(
-                    $"A box of {asked:0.#} cm is out of reach for a step-down. It lies between 2 and 60 cm."
-                )
-            );
         Angle? shin = request.ShinDegrees is { } s ? Angle.FromDegrees(s) : null;
         var plan = request.BoxCm is { } box
             ? StepPlan.Down(body, range, kit, box / 100, shin, lean)

@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Web.Hosting;
@@ -54,7 +55,10 @@ internal static class BandEndpoints
             && new BandChoice(request.Low, request.High).Problem(measure) is { } problem
         )
             throw Refusal.BadInput("band", problem);
-        if (request.Low is < -200 or > 300 || request.High is < -200 or > 300)
+        if (
+            FieldRange.BandEdge.Problem(request.Low) is not null
+            || FieldRange.BandEdge.Problem(request.High) is not null
+        )
             throw Refusal.BadInput(
                 "band",
                 "An edge that far out accepts everything. Give one that a body could reach."

@@ -1,5 +1,6 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
@@ -151,7 +152,7 @@ internal static class StudioEndpoints
                 "timeZone",
                 $"\"{request.TimeZone}\" is not a time zone. Use one like Europe/Lisbon."
             );
-        if (request.PainLimit is < 0 or >= Pain.StopScore)
+        if (!FieldRange.PainLimit.Has(request.PainLimit))
             throw Refusal.BadInput(
                 "painLimit",
                 $"The pain limit must be from 0 to {Pain.StopScore - 1}: {Pain.StopScore} stops the exercise anyway."
