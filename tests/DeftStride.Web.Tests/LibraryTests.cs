@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
 using DeftStride.Web.Features.Setup;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;

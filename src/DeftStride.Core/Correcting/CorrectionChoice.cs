@@ -1,3 +1,4 @@
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Practice;
 

@@ -81,7 +81,7 @@ public sealed record Trial(
         var leftWords =
             left.Length == 0
                 ? ""
-                : $" But {string.Join(" and ", left.Select(m => Finding.Name(m.Measure)))} left its band.";
+                : $" But {string.Join(" and ", left.Select(m => m.Measure.Short))} left its band.";
         return new Trial(
             outcome,
             Difference(then, now),
@@ -97,9 +97,10 @@ public sealed record Trial(
         ArgumentNullException.ThrowIfNull(target);
         var (pain, painWords) = Pain(painBefore, painAfter);
         var outcome = pain != TrialOutcome.NoDifference ? pain : seen;
-        var name = Finding.Name(
-            Measure.Find(target.MeasureId) ?? throw new ArgumentException("There is no such measure.", nameof(target))
-        );
+        var name = (
+            MeasureDefinition.Find(target.MeasureId)
+            ?? throw new ArgumentException("There is no such measure.", nameof(target))
+        ).Short;
         return new Trial(
             outcome,
             null,
@@ -187,17 +188,17 @@ public sealed record Trial(
             TrialOutcome.Worse => new(". That made it worse."),
             _ => new(". No difference worth having."),
         };
-        var what = $"{Finding.Capital(now.Side)} {Finding.Name(now.Measure)}";
+        var what = $"{Finding.Capital(now.Side)} {now.Measure.Short}";
         return then.Mean is { } a && now.Mean is { } b && now.Seen is null
             ? Phrase.Of(
                 new PhrasePart($"{what} from {Plain(a)} to "),
-                new(MeasureWords.Say(b.Measure, b.Value), now.Verdict?.Tone() ?? Tone.Plain),
+                new(MeasureSpeech.Say(b.Measure, b.Value), now.Verdict?.Tone() ?? Tone.Plain),
                 end
             )
             : Phrase.Of(
                 new PhrasePart($"{what} now "),
                 new(
-                    now.Verdict == Verdict.InBand ? "fine" : MeasureWords.Fault(now),
+                    now.Verdict == Verdict.InBand ? "fine" : MeasureSpeech.Fault(now),
                     now.Verdict?.Tone() ?? Tone.Plain
                 ),
                 end
@@ -206,16 +207,16 @@ public sealed record Trial(
 
     /// <summary>The shin's angle needs no word before "to"; what changes its word with its sign does.</summary>
     private static string Plain(MeasureMean mean) =>
-        mean.Measure.Id == "front-shin" ? mean.Value.ToString() : MeasureWords.Say(mean.Measure, mean.Value);
+        mean.Measure.Id == "front-shin" ? mean.Value.ToString() : MeasureSpeech.Say(mean.Measure, mean.Value);
 
     private static string Words(MeasureResult then, MeasureResult now)
     {
-        var name = Finding.Name(now.Measure);
+        var name = now.Measure.Short;
         var what = char.ToUpperInvariant(name[0]) + name[1..];
         if (then.Mean is not { } a || now.Mean is not { } b)
             return $"{what}: {(now.Verdict == Verdict.InBand ? "fine" : "still wrong")}, seen by eye.";
         var (moved, mdc) = ((b.Value - a.Value).Abs(), SideComparison.SameSessionChange(a.Error, b.Error));
         var against = moved > mdc ? $"more than the {mdc} that counts" : $"not more than the {mdc} that counts";
-        return $"{what} from {MeasureWords.Say(a.Measure, a.Value)} to {MeasureWords.Say(b.Measure, b.Value)}: {moved}, {against}.";
+        return $"{what} from {MeasureSpeech.Say(a.Measure, a.Value)} to {MeasureSpeech.Say(b.Measure, b.Value)}: {moved}, {against}.";
     }
 }

@@ -111,7 +111,7 @@ public sealed record DecisionFacts(
         var open = new List<string>();
         if (Sides < 2)
             open.Add(Sides == 0 ? "a look at both sides" : "the other side");
-        open.AddRange(Check.Missing.Where(m => Check.Has(m.Side)).Select(m => Finding.Name(m.Measure)).Distinct());
+        open.AddRange(Check.Missing.Where(m => Check.Has(m.Side)).Select(m => m.Measure.Short).Distinct());
         if (Repetitions is null)
             open.Add("the repetitions, and how many were clean");
         if (Pain.Count == 0)
@@ -128,23 +128,23 @@ public sealed record DecisionFacts(
         if (Sides < 2)
             unmet.Add("Mark both sides.");
         foreach (var r in Check.MustPass.Where(r => r.Verdict != Verdict.InBand))
-            unmet.Add($"{Finding.Capital(r.Side)} {Finding.Name(r.Measure)} in band on an uncued look.");
+            unmet.Add($"{Finding.Capital(r.Side)} {r.Measure.Short} in band on an uncued look.");
         if (
             AllChecks
             && Check
                 .Results.Where(r => !r.MustPass && r.Verdict is Verdict.Outside or Verdict.TooCloseToCall)
-                .Select(r => $"{Finding.Name(r.Measure)}, {Finding.Word(r.Side)}")
+                .Select(r => $"{r.Measure.Short}, {Finding.Word(r.Side)}")
                 .Distinct()
                 .ToArray()
                 is { Length: > 0 } noted
         )
             unmet.Add($"In band too, since all checks are asked for here: {string.Join("; ", noted)}.");
-        if (Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct().ToArray() is { Length: > 0 } open)
+        if (Check.Missing.Select(m => m.Measure.Short).Distinct().ToArray() is { Length: > 0 } open)
             unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
         foreach (
             var uneven in Check.Comparisons.Where(c => !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure))
         )
-            unmet.Add($"Left and right {Finding.Name(uneven.Measure)} within {uneven.Allowed} of each other.");
+            unmet.Add($"Left and right {uneven.Measure.Short} within {uneven.Allowed} of each other.");
         if (Repetitions is not { } reps)
             unmet.Add("Count the repetitions, and the clean ones among them.");
         else

@@ -343,7 +343,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         return facts.Standing.FirstOrDefault(s => s.Verdict == Verdict.TooCloseToCall) is { } close
             ? new(
                 DecisionOutcome.LookAgain,
-                $"{Finding.Capital(close.Side)} {Finding.Name(close.Measure)} is too close to call: mark another repetition or film again.",
+                $"{Finding.Capital(close.Side)} {close.Measure.Short} is too close to call: mark another repetition or film again.",
                 [.. LookFacts(facts)],
                 ["More repetitions, or a marked upright, narrow the error."]
             )
@@ -375,7 +375,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
             .ToArray();
         foreach (var uncued in told)
         {
-            var label = $"{Finding.Capital(uncued.Side)} {Finding.Name(uncued.Measure)}";
+            var label = $"{Finding.Capital(uncued.Side)} {uncued.Measure.Short}";
             yield return new Fact($"{label}, uncued", Finding.VerdictWords(uncued));
             if (facts.Now(uncued.Measure.Id, uncued.Side) is { } now && now != uncued)
                 yield return new Fact($"{label}, after the cue", Finding.VerdictWords(now));
@@ -387,7 +387,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
                 "In band too",
                 string.Join(
                     ", ",
-                    rest.GroupBy(r => Finding.Name(r.Measure))
+                    rest.GroupBy(r => r.Measure.Short)
                         .Select(g =>
                             $"{g.Key}{(g.Count() == 1 ? $" ({Finding.Word(g.First().Side)})" : "")}{(g.All(r => r.Seen is not null) ? " (seen)" : "")}"
                         )
@@ -396,7 +396,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
         if (facts.Check.Missing.Count > 0)
             yield return new Fact(
                 "Not looked at",
-                string.Join(", ", facts.Check.Missing.Select(m => Finding.Name(m.Measure)).Distinct())
+                string.Join(", ", facts.Check.Missing.Select(m => m.Measure.Short).Distinct())
             );
         if (facts.Check.Compared("front-shin") is { } comparison)
             yield return new Fact("Left and right shin", Finding.DifferenceWords(comparison));

@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Setup;
 
@@ -88,6 +89,35 @@ internal static class Catalogue
         Note("trunk-lean"),
     ];
 
+    private static readonly Pose HalfKneeling = new(1, 91, 2, 0, 82);
+
+    private static readonly ExerciseShape FrontFootRaised = ExerciseShape.Split with
+    {
+        Clean = new CleanPosture(new Pose(4, 18, 6, 16, 42), School: SchoolCode.KneeForward),
+    };
+
+    private static readonly ExerciseShape Travelling = ExerciseShape.Split with { FootTravels = true };
+
+    private static readonly ExerciseShape OnBoth = new()
+    {
+        BothFeetPlanted = true,
+        Clean = CleanPosture.UpFrom(new Pose(24, 82, 30, -34, 24)),
+    };
+
+    private static ExerciseShape Sideways(Pose bottom) =>
+        new() { FootTravels = true, Clean = CleanPosture.UpFrom(bottom) };
+
+    private static ExerciseShape FromABox(Pose bottom) =>
+        new()
+        {
+            OneLeg = true,
+            Box = BoxWay.Lowers,
+            Clean = CleanPosture.UpFrom(bottom),
+        };
+
+    private static ExerciseShape OnOne(Pose bottom) =>
+        new() { OneLeg = true, Clean = CleanPosture.UpFrom(bottom) };
+
     public static IReadOnlyList<Exercise> All { get; } =
     [
         new(
@@ -117,6 +147,7 @@ internal static class Catalogue
             "Half-kneeling with a hand on a chair."
         )
         {
+            Shape = new() { BothFeetPlanted = true, Held = true, Clean = CleanPosture.Holding(HalfKneeling) },
             Form = SplitForm.FromFloor,
         },
         new(
@@ -137,6 +168,7 @@ internal static class Catalogue
             "Half-kneeling hold, then rising with a hand on a support or a block before the shin."
         )
         {
+            Shape = ExerciseShape.Split,
             Form = SplitForm.FromFloor,
         },
         new(
@@ -157,6 +189,7 @@ internal static class Catalogue
             "Split squat from the floor: start half-kneeling with the shin upright and rise from there."
         )
         {
+            Shape = ExerciseShape.Split,
             Form = SplitForm.ToPad,
             Loads = Any,
         },
@@ -178,6 +211,7 @@ internal static class Catalogue
             "Split squat to pad on the floor, shallower."
         )
         {
+            Shape = FrontFootRaised,
             Form = SplitForm.FrontFootRaised,
             Loads = Light,
         },
@@ -199,6 +233,7 @@ internal static class Catalogue
             "Front foot raised without the turn."
         )
         {
+            Shape = FrontFootRaised,
             Form = SplitForm.FrontFootRaised,
             Loads = Light,
         },
@@ -230,6 +265,7 @@ internal static class Catalogue
             "Split squat to pad with a load."
         )
         {
+            Shape = ExerciseShape.Split with { Clean = new CleanPosture(new Pose(2, 14, 8, 22, 70), new Pose(12, 98, 14, 12, 118)) },
             Form = SplitForm.RearFootRaised,
             Loads = Any,
             Cautions = ["A spotter or a support within reach when it is heavy."],
@@ -248,6 +284,7 @@ internal static class Catalogue
             "Split squat to pad."
         )
         {
+            Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
         },
@@ -265,6 +302,7 @@ internal static class Catalogue
             "Reverse lunge."
         )
         {
+            Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
         },
@@ -282,6 +320,7 @@ internal static class Catalogue
             "Forward lunge, resetting between steps."
         )
         {
+            Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
         },
@@ -310,6 +349,7 @@ internal static class Catalogue
             "A shorter step with a hand on a support."
         )
         {
+            Shape = Sideways(new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }),
             Loads = [LoadPosition.Goblet, LoadPosition.Sides],
         },
         new(
@@ -326,6 +366,7 @@ internal static class Catalogue
             "A nearer mark, slower."
         )
         {
+            Shape = Sideways(new Pose(14, 58, 14, 30, 72) { FreeLegOut = -28 }),
             Loads = [LoadPosition.Goblet],
         },
         new(
@@ -346,6 +387,7 @@ internal static class Catalogue
             "A smaller angle."
         )
         {
+            Shape = Sideways(new Pose(16, 60, 10, 26, 66) { FreeLegOut = -18 }),
             Loads = [LoadPosition.Goblet],
         },
         new(
@@ -365,7 +407,9 @@ internal static class Catalogue
             "deeper",
             "A smaller turn."
         )
-        { },
+        {
+            Shape = Sideways(new Pose(4, 80, 8, 14, 62) { FreeLegOut = 22 }),
+        },
         new(
             "step-down-tap",
             "Step-down tap",
@@ -384,7 +428,7 @@ internal static class Catalogue
             "One-leg stand, pelvis level."
         )
         {
-            NeedsBox = true,
+            Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
             StartBoxMetres = 0.10,
             Cautions = Height,
         },
@@ -402,6 +446,7 @@ internal static class Catalogue
             "Low step-down tap."
         )
         {
+            Shape = ExerciseShape.Split,
             Form = SplitForm.ToPad,
         },
         new(
@@ -422,7 +467,7 @@ internal static class Catalogue
             "Higher step-down without the lunge."
         )
         {
-            NeedsBox = true,
+            Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
             StartBoxMetres = 0.20,
             Cautions = Height,
         },
@@ -444,7 +489,7 @@ internal static class Catalogue
             "Step-down tap."
         )
         {
-            NeedsBox = true,
+            Shape = FromABox(new Pose(18, 50, 12, 18, 46) { FreeLegOut = -22 }),
             StartBoxMetres = 0.10,
             Cautions = Height,
         },
@@ -479,7 +524,7 @@ internal static class Catalogue
             "A lower box."
         )
         {
-            NeedsBox = true,
+            Shape = new() { OneLeg = true, Box = BoxWay.Rises, Clean = new CleanPosture(CleanPosture.Tall with { RearThigh = -84, RearShank = 4 }, new Pose(8, 90, 22, 12, 14)) },
             Rhythms = [StepRhythm.OneSide, StepRhythm.Alternate, StepRhythm.FeetMeet],
             Loads = Any,
             Cautions = Height,
@@ -496,7 +541,10 @@ internal static class Catalogue
             [Must("pelvic-level", -5, 5), Must("side-lean", -5, 5), Note("inner-ankle"), Note("balance")],
             "half a minute, then bending at the hip",
             "A fingertip on a wall."
-        ),
+        )
+        {
+            Shape = new() { OneLeg = true, Held = true, Clean = CleanPosture.Holding(new Pose(2, 5, 2, -20, 40)) },
+        },
         new(
             "one-leg-hip-bend",
             "One-leg stand with hip bend",
@@ -509,7 +557,10 @@ internal static class Catalogue
             OnOneLeg,
             "repetitions, then the rear-toe tap",
             "A hand on a support."
-        ),
+        )
+        {
+            Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
+        },
         new(
             "rear-toe-tap",
             "Rear-toe tap squat",
@@ -533,7 +584,10 @@ internal static class Catalogue
             ],
             "from two hands to one to none, then repetitions to ten",
             "Two hands on a support, shallower."
-        ),
+        )
+        {
+            Shape = new() { OneLeg = true, Clean = new CleanPosture(CleanPosture.Tall with { RearThigh = -60, RearShank = 6 }, new Pose(16, 62, 42, 40, 44)) },
+        },
         new(
             "one-leg-half-depth",
             "One-leg squat, half depth",
@@ -546,7 +600,10 @@ internal static class Catalogue
             OnOneLeg,
             "a lower box",
             "Rear-toe tap squat."
-        ),
+        )
+        {
+            Shape = OnOne(new Pose(24, 74, 26, -18, 6)),
+        },
         new(
             "box-squat-free-leg",
             "Box squat, free leg down",
@@ -565,6 +622,7 @@ internal static class Catalogue
             "Half depth."
         )
         {
+            Shape = OnOne(new Pose(28, 88, 30, -14, 8)),
             Loads = [LoadPosition.Forward],
             Cautions = Height,
         },
@@ -580,7 +638,10 @@ internal static class Catalogue
             [Note("inner-ankle"), Note("big-toe-lift")],
             "one leg at a time",
             "Sitting, with the hands helping."
-        ),
+        )
+        {
+            Shape = OnBoth,
+        },
         new(
             "end-range-knee",
             "End-range knee",
@@ -593,7 +654,10 @@ internal static class Catalogue
             [Must("top-knee", null, 5)],
             "a stronger band",
             "Without the band."
-        ),
+        )
+        {
+            Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
+        },
         new(
             "half-kneeling-band",
             "Half-kneeling with a band",
@@ -608,6 +672,7 @@ internal static class Catalogue
             "A lighter band."
         )
         {
+            Shape = new() { BothFeetPlanted = true, Held = true, Gear = [Gear.Band], Clean = CleanPosture.Holding(HalfKneeling) },
             Form = SplitForm.FromFloor,
         },
         new(
@@ -622,7 +687,10 @@ internal static class Catalogue
             [Must("spine")],
             "the two-leg squat",
             "A smaller range."
-        ),
+        )
+        {
+            Shape = new() { Clean = new CleanPosture(new Pose(0, 90, 4, 0, 88), new Pose(0, 90, 34, -60, 88)) },
+        },
         new(
             "two-leg-squat",
             "Two-leg squat",
@@ -637,6 +705,7 @@ internal static class Catalogue
             "A higher box."
         )
         {
+            Shape = OnBoth,
             Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back],
         },
         new(
@@ -651,7 +720,10 @@ internal static class Catalogue
             [Note("inner-ankle")],
             "foot-tripod squat",
             "Sitting."
-        ),
+        )
+        {
+            Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
+        },
         new(
             "wedge-exploration",
             "Wedge exploration",
@@ -667,10 +739,9 @@ internal static class Catalogue
             [Must("knee-offset", -3, 3), Note("inner-ankle")],
             "try without again after a set",
             "No wedge; mid-foot mobility."
-        ),
+        )
+        {
+            Shape = OnBoth with { Gear = [Gear.Wedge] },
+        },
     ];
-
-    private static readonly Dictionary<string, Exercise> ById = All.ToDictionary(e => e.Id);
-
-    public static Exercise? Find(string id) => ById.GetValueOrDefault(id);
 }

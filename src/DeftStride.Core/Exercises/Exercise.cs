@@ -1,5 +1,6 @@
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Registers;
 using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Exercises;
@@ -71,8 +72,11 @@ public sealed record Exercise(
     /// <summary>The form of the split stance that the bench works out for it, or null.</summary>
     public SplitForm? Form { get; init; }
 
+    /// <summary>What kind of movement it is.</summary>
+    public required ExerciseShape Shape { get; init; }
+
     /// <summary>Whether the bench works out a box to step on or from.</summary>
-    public bool NeedsBox { get; init; }
+    public bool NeedsBox => Shape.Box != BoxWay.None;
 
     /// <summary>The height a step-down begins with, metres; null where the box follows from the knee, as in a step-up.</summary>
     public double? StartBoxMetres { get; init; }
@@ -93,18 +97,6 @@ public sealed record Exercise(
     public bool LeftToSchool =>
         Checks.Any(c => c is { MeasureId: "front-shin", Low: null, High: null, MustPass: true });
 
-    /// <summary>Whether both feet stay on the floor at the bottom.</summary>
-    public bool BothFeetPlanted =>
-        Family is ExerciseFamily.HalfKneeling or ExerciseFamily.SplitSquat or ExerciseFamily.Lunge
-        || Form is not null
-        || Id is "two-leg-squat" or "foot-tripod" or "wedge-exploration";
-
-    /// <summary>Whether it lowers from a box: its pelvis is judged in the first half of the way down and by how little it changes.</summary>
-    public bool Lowers => Family == ExerciseFamily.Step && NeedsBox && Id != "step-up";
-
-    /// <summary>Whether nothing moves: one still says it all.</summary>
-    public bool Held => Id is "half-kneeling-hold" or "half-kneeling-band" or "one-leg-stand";
-
     /// <summary>The points that its must-pass checks (or all its checks) need in a view, in the order a hand would place them.</summary>
     public IReadOnlyList<Landmark> Points(View view) =>
         [
@@ -117,11 +109,14 @@ public sealed record Exercise(
         ];
 
     /// <summary>The exercise that most people are first looked at in.</summary>
-    public static Exercise SplitSquatToPad => Catalogue.Find("split-squat-to-pad")!;
+    public static Exercise SplitSquatToPad => Find("split-squat-to-pad")!;
+
+    /// <summary>The catalogue.</summary>
+    public static Register<Exercise> Register { get; } = new(e => e.Id, Catalogue.All);
 
     /// <summary>All exercises.</summary>
-    public static IReadOnlyList<Exercise> All => Catalogue.All;
+    public static IReadOnlyList<Exercise> All => Register.All;
 
     /// <summary>Finds an exercise by id, or null.</summary>
-    public static Exercise? Find(string id) => Catalogue.Find(id);
+    public static Exercise? Find(string id) => Register.Find(id);
 }

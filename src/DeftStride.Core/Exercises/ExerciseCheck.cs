@@ -10,6 +10,6 @@ namespace DeftStride.Core.Exercises;
 public sealed record ExerciseCheck(string MeasureId, double? Low, double? High, bool MustPass)
 {
     /// <summary>The measure.</summary>
-    public Measure Measure =>
-        Measure.Find(MeasureId) ?? throw new InvalidOperationException($"There is no measure {MeasureId}.");
+    public MeasureDefinition Measure =>
+        MeasureDefinition.Find(MeasureId) ?? throw new InvalidOperationException($"There is no measure {MeasureId}.");
 }

@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 
@@ -77,6 +78,15 @@ public sealed record School(
             ]
         ),
     ];
+
+    /// <summary>Its split stance at the bottom when it goes well, for drawing; nothing is judged by it.</summary>
+    public Pose CleanSplit =>
+        Code switch
+        {
+            SchoolCode.KneeForward => new(31, 124, 5, -6, 92),
+            SchoolCode.Inclined => new(20, 110, 24, 4, 96),
+            _ => new(3, 93, 7, 1, 98),
+        };
 
     /// <summary>The school with a code.</summary>
     public static School Of(SchoolCode code) => All.Single(s => s.Code == code);

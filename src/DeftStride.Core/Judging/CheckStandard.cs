@@ -9,7 +9,7 @@ namespace DeftStride.Core.Judging;
 /// <param name="Right">The band for the right side.</param>
 /// <param name="MustPass">Whether it can block progress.</param>
 /// <param name="Source">From where the band was taken.</param>
-public sealed record StandardBand(Measure Measure, Band? Left, Band? Right, bool MustPass, SettingSource Source)
+public sealed record StandardBand(MeasureDefinition Measure, Band? Left, Band? Right, bool MustPass, SettingSource Source)
 {
     /// <summary>The band of one side.</summary>
     public Band? On(BodySide side) => side == BodySide.Left ? Left : Right;
@@ -19,7 +19,7 @@ public sealed record StandardBand(Measure Measure, Band? Left, Band? Right, bool
         Left is not null
         || Right is not null
         || Measure.Unit == MeasureUnit.Tick
-        || Measure.Id is "reach" or "floor-push";
+        || Measure.JudgedBySides;
 }
 
 /// <summary>A band chosen in place of the usual one.</summary>
@@ -28,7 +28,7 @@ public sealed record StandardBand(Measure Measure, Band? Left, Band? Right, bool
 public sealed record BandChoice(double? Low, double? High)
 {
     /// <summary>What is wrong with it for a measure, in a sentence, or null.</summary>
-    public string? Problem(Measure measure)
+    public string? Problem(MeasureDefinition measure)
     {
         ArgumentNullException.ThrowIfNull(measure);
         if (measure.Unit == MeasureUnit.Tick)
@@ -145,6 +145,6 @@ public sealed record CheckStandard(
         return new CheckStandard(exercise, school, bands, errors);
     }
 
-    private static StandardBand Same(Measure measure, Band? band, bool must, SettingSource source) =>
+    private static StandardBand Same(MeasureDefinition measure, Band? band, bool must, SettingSource source) =>
         new(measure, band, band, must, source);
 }

@@ -66,12 +66,12 @@ public sealed record Finding(
         var side = Capital(result.Side);
         if (result.Seen is { } seen)
             return seen.Where == BandSide.Within
-                ? $"{side} {Name(result.Measure)}: fine, seen by eye."
-                : $"{side} {MeasureWords.Fault(result)}, seen by eye.";
+                ? $"{side} {result.Measure.Short}: fine, seen by eye."
+                : $"{side} {MeasureSpeech.Fault(result)}, seen by eye.";
         if (result.Mean is not { } mean)
             return "";
         var reading =
-            $"{side} {MeasureWords.Say(result.Measure, mean.Value)} {ReachWords(mean.Error.Reach)}{SourceWords(result.Source)}";
+            $"{side} {MeasureSpeech.Say(result.Measure, mean.Value)} {ReachWords(mean.Error.Reach)}{SourceWords(result.Source)}";
         return result.Judgement switch
         {
             { Verdict: Verdict.InBand } j => $"{reading}, inside {j.Band}.",
@@ -117,15 +117,15 @@ public sealed record Finding(
             ?? have.FirstOrDefault(r => r is { MustPass: true, Mean: not null })
             ?? have.FirstOrDefault(r => r.Mean is not null)
             ?? have[0];
-        var value = told is { Mean: { } mean, Seen: null } ? MeasureWords.Say(told.Measure, mean.Value) : "fine";
+        var value = told is { Mean: { } mean, Seen: null } ? MeasureSpeech.Say(told.Measure, mean.Value) : "fine";
         var said = told.Seen is { Where: not BandSide.Within }
             ? Phrase.Of(
                 new($"{Capital(side)} "),
-                new(MeasureWords.Fault(told), Tone.Off),
+                new(MeasureSpeech.Fault(told), Tone.Off),
                 new($". Now the {Word(lack)}.")
             )
             : Phrase.Of(
-                new($"{Capital(side)} {Name(told.Measure)} "),
+                new($"{Capital(side)} {told.Measure.Short} "),
                 new(value, told.Verdict?.Tone() ?? Tone.Plain),
                 new($". Now the {Word(lack)}.")
             );
@@ -155,7 +155,7 @@ public sealed record Finding(
         var more = outside.Length - 1 - (outside.Count(o => o != first && o.Measure == first.Measure));
         if (more > 0)
             facts.Add(
-                $"Also outside: {string.Join(", ", outside.Where(o => o.Measure != first.Measure).Select(o => $"{Word(o.Side)} {Name(o.Measure)}").Distinct().Take(4))}."
+                $"Also outside: {string.Join(", ", outside.Where(o => o.Measure != first.Measure).Select(o => $"{Word(o.Side)} {o.Measure.Short}").Distinct().Take(4))}."
             );
         var sentence = Leads(first, outside, results, descents) ?? OfShin(first, comparison) ?? Plain(first, outside);
         return new(
@@ -182,7 +182,7 @@ public sealed record Finding(
             unsure.Measure.Id,
             unsure.Where,
             Phrase.Of(
-                new($"{Capital(unsure.Side)} {Name(unsure.Measure)} is "),
+                new($"{Capital(unsure.Side)} {unsure.Measure.Short} is "),
                 new("too close to call", Tone.Unsure),
                 new($". {narrower}")
             ),
@@ -202,7 +202,7 @@ public sealed record Finding(
                 new(". Ask why.")
             )
             : Phrase.Of(
-                new($"Left and right {Name(uneven.Measure)} differ by "),
+                new($"Left and right {uneven.Measure.Short} differ by "),
                 new($"{uneven.Difference.Abs()}", Tone.Unsure),
                 new($", more on the {Word(side)}. Ask why.")
             );
@@ -249,7 +249,7 @@ public sealed record Finding(
     /// <summary>Which must-pass checks nobody has looked at.</summary>
     private static string OpenWords(IReadOnlyList<MissingCheck> missing)
     {
-        var names = missing.Select(m => Name(m.Measure)).Distinct().ToArray();
+        var names = missing.Select(m => m.Measure.Short).Distinct().ToArray();
         return names.Length == 0
             ? ""
             : $"Not looked at yet: {string.Join(", ", names.Take(3))}{(names.Length > 3 ? $" and {names.Length - 3} more" : "")}.";
@@ -297,7 +297,7 @@ public sealed record Finding(
                 : "";
         return Phrase.Of(
             new($"{Capital(first.Side)} "),
-            new(MeasureWords.Fault(first), Tone.Off),
+            new(MeasureSpeech.Fault(first), Tone.Off),
             new(
                 earlier
                     ? $"{when}, before the knee falls in. Level the pelvis first."
@@ -328,7 +328,7 @@ public sealed record Finding(
         return Phrase.Of(
             new($"{Capital(worst.Side)} shin runs "),
             new($"{comparison.Difference.Abs()} further {(beyond ? "forward" : "back")}", Tone.Off),
-            new($" than the {other}. {MeasureWords.Mend(worst)}")
+            new($" than the {other}. {MeasureSpeech.Mend(worst)}")
         );
     }
 
@@ -340,8 +340,8 @@ public sealed record Finding(
         if (twin is null)
             return Phrase.Of(
                 new($"{Capital(first.Side)} "),
-                new(MeasureWords.Fault(first), Tone.Off),
-                new($". {MeasureWords.Mend(first)}")
+                new(MeasureSpeech.Fault(first), Tone.Off),
+                new($". {MeasureSpeech.Mend(first)}")
             );
         var (shin, worse) = (first.Measure.Id == "front-shin", twin.Excess > first.Excess ? twin : first);
         return shin
@@ -352,8 +352,8 @@ public sealed record Finding(
             )
             : Phrase.Of(
                 new("On both sides the "),
-                new(MeasureWords.Fault(worse), Tone.Off),
-                new($", more on the {Word(worse.Side)}. {MeasureWords.Mend(worse)}")
+                new(MeasureSpeech.Fault(worse), Tone.Off),
+                new($", more on the {Word(worse.Side)}. {MeasureSpeech.Mend(worse)}")
             );
     }
 
@@ -367,41 +367,4 @@ public sealed record Finding(
             AnswerSource.Guess => " as guessed",
             _ => "",
         };
-
-    /// <summary>A measure inside a sentence.</summary>
-    public static string Name(Measure measure)
-    {
-        ArgumentNullException.ThrowIfNull(measure);
-        return measure.Id switch
-        {
-            "front-shin" => "shin",
-            "knee-offset" => "knee over the foot",
-            "pelvic-level" => "pelvis",
-            "pelvic-change" => "pelvis on the way down",
-            "heel-rise" => "heel",
-            "depth" => "depth",
-            "trunk-lean" => "trunk",
-            "spine" => "spine",
-            "projection" => "knee line",
-            // A measure is named on its own by what should be; inside a sentence only by what is meant.
-            "inner-ankle" => "inner ankle",
-            "big-toe-lift" => "big toe",
-            "rear-heel" => "rear heel",
-            "pelvic-turn" => "turn of the pelvis",
-            "pelvic-shift" => "pelvic shift",
-            "side-lean" => "sideways lean",
-            "foot-ahead" => "foot direction",
-            "trail-knee" => "trail knee",
-            "trail-foot" => "trail foot",
-            "order" => "hip and knee order",
-            "hip-path" => "hip path",
-            "top-knee" => "knee at the top",
-            "start-knee" => "knee at the start",
-            "free-foot" => "free foot",
-            "balance" => "balance",
-            "line" => "line of shoulder, hip and rear knee",
-            "heel-ear" => "heel-to-ear line",
-            _ => char.ToLowerInvariant(measure.Name[0]) + measure.Name[1..],
-        };
-    }
 }

@@ -106,7 +106,7 @@ internal static class FirstThing
     }
 
     /// <summary>Within a region the order of the catalogue: the shin before what follows from it.</summary>
-    private static readonly Dictionary<string, int> Place = Measure
+    private static readonly Dictionary<string, int> Place = MeasureDefinition
         .All.Select((m, i) => (m.Id, i))
         .ToDictionary(p => p.Id, p => p.i);
 

@@ -32,7 +32,7 @@ public sealed record StillResult(
 );
 
 /// <summary>A must-pass check that has no answer yet.</summary>
-public sealed record MissingCheck(Measure Measure, BodySide Side);
+public sealed record MissingCheck(MeasureDefinition Measure, BodySide Side);
 
 /// <summary>What a check found.</summary>
 /// <param name="Stills">Every still that was given, in the order given.</param>
@@ -237,7 +237,7 @@ public sealed record Look(
     private static MeasureResult Weighed(StatedNumber stated, StandardBand band, ErrorModel errors)
     {
         Quantity In(double v) => new(v, band.Measure.Unit);
-        var spread = errors.Of(band.Measure.Id);
+        var spread = errors.Of(band.Measure);
         var mean = new MeasureMean(
             band.Measure,
             stated.Side,
@@ -270,16 +270,16 @@ public sealed record Look(
         BodySide side,
         IReadOnlyDictionary<(BodySide, View), double> descents
     ) =>
-        mean.Measure.Id switch
+        (mean.Measure.TiltedByABox, exercise.Shape.Box) switch
         {
             // Lowering from a box the low half will drop: what counts is the first half, and the change.
-            "pelvic-level" when exercise.Lowers => mean.Moment == Moment.Start
+            (true, BoxWay.Lowers) => mean.Moment == Moment.Start
                 || (
                     mean.Moment == Moment.FirstSeen
                     && mean.Readings.All(r => descents.GetValueOrDefault((side, r.Provenance.View), 0.5) <= 0.55)
                 ),
             // A high box tilts the pelvis at the start: recorded. Nothing may drop near the top.
-            "pelvic-level" when exercise.Id == "step-up" => mean.Moment == Moment.Top,
+            (true, BoxWay.Rises) => mean.Moment == Moment.Top,
             _ => true,
         };
 

@@ -33,7 +33,7 @@ public static class LookPlan
         var plan = new List<PlannedStill>();
         foreach (var view in Enum.GetValues<View>())
         {
-            foreach (var moment in MomentsOf(standard.Exercise))
+            foreach (var moment in standard.Exercise.Shape.Moments)
             {
                 var (needed, wanted) = (
                     Landmarks.Needed(must, view, moment, false),
@@ -58,11 +58,6 @@ public static class LookPlan
         return plan;
     }
 
-    private static Moment[] MomentsOf(Exercise exercise) =>
-        exercise.Held ? [Moment.Bottom]
-        : exercise.Id == "step-up" ? [Moment.Start, Moment.HalfUp, Moment.Top]
-        : [Moment.Bottom, Moment.Start, Moment.FirstSeen, Moment.HalfUp, Moment.Top];
-
     /// <summary>
     /// The shortest look there is: one view, one moment and the points of one check, the first that a coach compares left
     /// against right. Null for an exercise whose checks no picture answers.
@@ -70,10 +65,8 @@ public static class LookPlan
     public static PlannedStill? Quick(CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(standard);
-        var id =
-            QuickOrder.FirstOrDefault(q => standard.Of(q) is { MustPass: true })
-            ?? QuickOrder.FirstOrDefault(q => standard.Of(q) is not null);
-        if (id is null)
+        var ranked = standard.Bands.Where(b => b.Measure.QuickRank is not null).OrderBy(b => b.Measure.QuickRank);
+        if ((ranked.FirstOrDefault(b => b.MustPass) ?? ranked.FirstOrDefault())?.Measure.Id is not { } id)
             return null;
         var plan = For(standard);
         var still =
@@ -89,28 +82,18 @@ public static class LookPlan
             };
     }
 
-    private static readonly string[] QuickOrder =
-    [
-        "front-shin",
-        "pelvic-level",
-        "knee-offset",
-        "trunk-lean",
-        "heel-ear",
-        "projection",
-        "pelvic-change",
-    ];
-
     /// <summary>A moment is essential to a check that can be read at no other, or is first of all read at it.</summary>
     private static bool NeededFor(CheckStandard standard, string id, View view, Moment moment)
     {
-        var formulas = MeasureFormula.Of(id).Where(f => f.Views.Contains(view)).ToArray();
+        var (measure, box) = (MeasureDefinition.Find(id)!, standard.Exercise.Shape.Box);
+        var formulas = measure.Formulas.Where(f => f.Views.Contains(view)).ToArray();
         if (formulas.Length == 0)
             return false;
         var single = formulas.Where(f => f.Needs.Count == 1).Select(f => f.Needs[0].Moment).ToArray();
         return single.Length == 0 ? formulas.Any(f => f.Needs.Any(n => n.Moment == moment))
-            : standard.Exercise.Lowers && id == "pelvic-level" ? moment == Moment.FirstSeen
-            : standard.Exercise.Id == "step-up" && id == "pelvic-level" ? moment == Moment.Top
-            : standard.Exercise.Id == "step-up" && single.Contains(Moment.Bottom)
+            : box == BoxWay.Lowers && measure.TiltedByABox ? moment == Moment.FirstSeen
+            : box == BoxWay.Rises && measure.TiltedByABox ? moment == Moment.Top
+            : box == BoxWay.Rises && single.Contains(Moment.Bottom)
                 ? moment == Moment.HalfUp && single.Contains(moment)
             : single.Contains(Moment.Bottom) ? moment == Moment.Bottom
             : single.Contains(moment);

@@ -51,7 +51,7 @@ public sealed record StatedNumber(string MeasureId, BodySide Side, double Value,
 /// <param name="Judgement">The number against its band, or null where there is no band or it does not count at this moment.</param>
 /// <param name="Seen">The coach's word, which outranks the number, or null.</param>
 public sealed record MeasureResult(
-    Measure Measure,
+    MeasureDefinition Measure,
     BodySide Side,
     Moment Moment,
     MeasureMean? Mean,

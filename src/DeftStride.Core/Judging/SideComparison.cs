@@ -9,7 +9,7 @@ namespace DeftStride.Core.Judging;
 /// <param name="Allowed">What still counts as equal: for angles the larger of 5° and the smallest difference that is news; for the rest the larger of that and a tenth of the larger side.</param>
 /// <param name="SameFacing">Whether both sides were filmed facing the same way, so that a tilted camera cancels.</param>
 public sealed record SideComparison(
-    Measure Measure,
+    MeasureDefinition Measure,
     Quantity Difference,
     Quantity DetectableChange,
     Quantity Allowed,

@@ -30,7 +30,7 @@ public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visi
                 SideComparison.BetweenSessionsChange(
                     read[0].Mean!.Error,
                     read[^1].Mean!.Error,
-                    errors.Of(read[0].Measure.Id).Day
+                    errors.Of(read[0].Measure).Day
                 )
             );
     }
@@ -72,7 +72,7 @@ public static class ShinTrend
         );
     }
 
-    private static string Say(MeasureResult result) => MeasureWords.Say(result.Measure, result.Mean!.Value);
+    private static string Say(MeasureResult result) => MeasureSpeech.Say(result.Measure, result.Mean!.Value);
 
     private static PhrasePart Now(SideTrend trend) => new(Say(trend.Last), trend.Last.Verdict?.Tone() ?? Tone.Plain);
 }

@@ -87,11 +87,11 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
                 && must.All(r => r.Verdict != Verdict.Outside || Mended(r))
             )
                 why =
-                    $"{Capital(Finding.Name(mended.Measure))} was outside uncued and fine after one change: here, with that change.";
+                    $"{Capital(mended.Measure.Short)} was outside uncued and fine after one change: here, with that change.";
             else if (must.FirstOrDefault(r => r.Verdict == Verdict.Outside) is { } wrong)
                 (rung, why) = (
                     lower ?? looked,
-                    $"{Capital(Finding.Name(wrong.Measure))} was outside on an uncued look{(lower is null ? "; this is where the ladder begins" : ", and one rung lower teaches it")}."
+                    $"{Capital(wrong.Measure.Short)} was outside on an uncued look{(lower is null ? "; this is where the ladder begins" : ", and one rung lower teaches it")}."
                 );
             else if (!look.Has(side))
                 why = "This side was not looked at: it starts with the other until it is.";

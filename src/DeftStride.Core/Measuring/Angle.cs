@@ -4,7 +4,7 @@ namespace DeftStride.Core.Measuring;
 
 /// <summary>
 /// A plane angle. Degrees on its face, radians inside, any magnitude: it is never wrapped.
-/// Signs belong to the measure that produced it (see <see cref="Measure"/>), not to the angle.
+/// Signs belong to the measure that produced it (see <see cref="MeasureDefinition"/>), not to the angle.
 /// Do not use it for a heading or for anything that is the same again after a full turn.
 /// </summary>
 public readonly record struct Angle : IComparable<Angle>

@@ -5,6 +5,7 @@ namespace DeftStride.Core.Measuring;
 /// <param name="CameraMarked">Systematic, while the camera stands still, when a true vertical was marked. 0 where it cancels within one picture.</param>
 /// <param name="CameraAssumed">The same when the picture's own edge was taken as upright.</param>
 /// <param name="Day">How much it varies from day to day for no reason.</param>
+/// <remarks>Angles of one segment against true vertical carry the camera's whole tilt; angles between two segments of one picture none.</remarks>
 public sealed record Spread(double Repetition, double CameraMarked, double CameraAssumed, double Day)
 {
     /// <summary>The camera's part.</summary>
@@ -25,56 +26,14 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
     /// <summary>Nineteen in twenty two-sided, for the smallest difference that is news.</summary>
     public const double ChangeZ = 1.96;
 
-    // Angles of one segment against true vertical carry the camera's whole tilt; angles between two segments of one picture none.
-    private static readonly Spread Segment = new(2, 1, 2, 2);
-    private static readonly Spread Joint = new(3, 0, 0, 3);
-    private static readonly Spread AgainstFloor = new(0.5, 0.3, 0.6, 1);
-    private static readonly Spread Sideways = new(0.5, 0.7, 1.2, 1);
-    private static readonly Spread Along = new(1, 0.5, 1, 1);
-
-    private static readonly Dictionary<string, Spread> Defaults = new()
-    {
-        ["front-shin"] = new(1.5, 1, 2, 2),
-        ["front-thigh"] = Segment,
-        ["rear-thigh"] = Segment,
-        ["trunk-lean"] = Segment,
-        ["lean-minus-shin"] = new(2, 0, 0, 2),
-        ["line"] = new(2, 0, 0, 2),
-        ["heel-ear"] = new(2, 0, 0, 2),
-        ["front-knee"] = Joint,
-        ["rear-knee"] = Joint,
-        ["start-knee"] = Joint,
-        // A straight knee hardly varies; a bent one does.
-        ["top-knee"] = new(1.5, 0, 0, 2),
-        ["trail-knee"] = new(2, 0, 0, 2),
-        ["depth"] = AgainstFloor,
-        ["heel-rise"] = new(0.3, 0.3, 0.6, 0.5),
-        ["knee-past-toe"] = Along,
-        ["rear-under-hip"] = Along,
-        ["head-over-pelvis"] = new(1, 1, 2, 1),
-        ["stance-length"] = new(1, 0, 0, 1),
-        ["stance-width"] = new(1, 0, 0, 1),
-        ["hip-path"] = new(5, 2, 4, 5),
-        ["order"] = new(5, 0, 0, 5),
-        ["knee-offset"] = Sideways,
-        ["pelvic-shift"] = Sideways,
-        ["projection"] = new(2, 1, 2, 3),
-        ["pelvic-level"] = new(1, 1, 2, 1.5),
-        ["pelvic-change"] = new(1, 0, 0, 1.5),
-        ["side-lean"] = new(1, 1, 2, 2),
-        ["inner-ankle"] = new(1, 1, 2, 1.5),
-        ["foot-ahead"] = new(2, 0, 0, 2),
-        ["load-share"] = new(3, 0, 0, 4),
-        ["descent"] = new(0.2, 0.1, 0.1, 0.3),
-        ["reach"] = new(2, 0, 0, 3),
-        ["floor-push"] = new(3, 0, 0, 4),
-    };
-
     /// <summary>4 px.</summary>
     public static ErrorModel Default { get; } = new(4);
 
     /// <summary>The spreads of a measure that has a number.</summary>
-    public Spread Of(string measureId) => Measured?.GetValueOrDefault(measureId) ?? Defaults[measureId];
+    public Spread Of(MeasureDefinition measure) =>
+        Measured?.GetValueOrDefault((measure ?? throw new ArgumentNullException(nameof(measure))).Id)
+        ?? measure.Spread
+        ?? throw new InvalidOperationException($"{measure.Name} has no number, so it has no spread.");
 
     /// <summary>The scatter of one hand-placed point in a picture of this size, in its pixels.</summary>
     public double PointSdPixels(PictureSize picture) => PointSdPixelsAt1080 * picture.Height / 1080.0;

@@ -78,7 +78,11 @@ public static class Landmarks
     {
         ArgumentNullException.ThrowIfNull(measureIds);
         var wanted = new HashSet<Landmark>();
-        foreach (var formula in measureIds.SelectMany(MeasureFormula.Of).Where(f => f.Views.Contains(view)))
+        foreach (
+            var formula in measureIds
+                .SelectMany(id => MeasureDefinition.Find(id)?.Formulas ?? [])
+                .Where(f => f.Views.Contains(view))
+        )
         {
             foreach (var need in formula.Needs.Where(n => n.Moment == moment))
             {

@@ -12,10 +12,10 @@ public static class MeasureReader
     public static readonly Angle LargestTilt = Angle.FromDegrees(30);
 
     /// <summary>How high the centre of a kneeling knee lies above whatever it rests on, metres.</summary>
-    public const double KneeCentreHeightMetres = MeasureFormula.KneeCentreHeight;
+    public const double KneeCentreHeightMetres = MeasureGeometry.KneeCentreHeight;
 
     /// <summary>Whether a measure can be read from pictures at all.</summary>
-    public static bool IsRead(string measureId) => MeasureFormula.Of(measureId).Any();
+    public static bool IsRead(string measureId) => MeasureDefinition.Find(measureId)?.IsRead == true;
 
     /// <summary>Reads one measure from one still.</summary>
     /// <exception cref="MeasurementException">The points give no number; the fault says why.</exception>
@@ -38,12 +38,11 @@ public static class MeasureReader
         ArgumentNullException.ThrowIfNull(context);
         ArgumentNullException.ThrowIfNull(errors);
         reading = null;
-        var formula = MeasureFormula
-            .Of(measureId)
-            .FirstOrDefault(f =>
-                f.Needs.Count == 1 && f.Needs[0].Moment == still.Moment && f.Views.Contains(still.View)
-            );
-        if (formula is null)
+        var measure = MeasureDefinition.Find(measureId);
+        var formula = measure?.Formulas.FirstOrDefault(f =>
+            f.Needs.Count == 1 && f.Needs[0].Moment == still.Moment && f.Views.Contains(still.View)
+        );
+        if (measure is null || formula is null)
         {
             fault = MeasurementFault.WrongView;
             return false;
@@ -54,7 +53,7 @@ public static class MeasureReader
             : MeasurementFault.PointMissing;
         if (fault is not null)
             return false;
-        (reading, fault) = Apply(formula, [new Levelled(still)], context, errors);
+        (reading, fault) = Apply(measure, formula, [new Levelled(still)], context, errors);
         return reading is not null;
     }
 
@@ -91,20 +90,23 @@ public static class MeasureReader
     )
     {
         var found = new List<(Reading, Facing?)>();
-        var formulas = MeasureFormula.All.Where(f => measures.Contains(f.MeasureId)).ToArray();
+        var formulas = MeasureDefinition
+            .All.Where(m => measures.Contains(m.Id))
+            .SelectMany(m => m.Formulas, (m, f) => (Measure: m, Formula: f))
+            .ToArray();
         foreach (var repetition in sound.GroupBy(s => (s.Still.View, s.Still.FrontLeg, s.Still.Repetition)))
         {
             var moments = new Levelled?[Moments];
             foreach (var still in repetition)
                 moments[(int)still.Still.Moment] = still;
-            foreach (var formula in formulas)
+            foreach (var (measure, formula) in formulas)
             {
                 if (!formula.Views.Contains(repetition.Key.View))
                     continue;
                 var used = formula.Needs.Select(n => moments[(int)n.Moment]).ToArray();
                 if (used.Any(u => u is null) || !formula.Needs.Zip(used).All(p => p.First.Points.All(p.Second!.Has)))
                     continue;
-                if (Apply(formula, used!, context, errors).Reading is { } reading)
+                if (Apply(measure, formula, used!, context, errors).Reading is { } reading)
                     found.Add((reading, repetition.Key.View == View.Side ? used[0]!.Still.Facing : null));
             }
         }
@@ -187,6 +189,7 @@ public static class MeasureReader
         : null;
 
     private static (Reading? Reading, MeasurementFault? Fault) Apply(
+        MeasureDefinition measure,
         MeasureFormula formula,
         Levelled[] stills,
         ReadingContext context,
@@ -197,7 +200,6 @@ public static class MeasureReader
         if (!double.IsFinite(value))
             return (null, MeasurementFault.NothingToRead);
         var placing = Math.Sqrt(PlacingVariance(formula, stills, context, errors, value));
-        var measure = formula.Measure;
         if (!(placing <= ErrorModel.LargestPlacingSd(measure.Unit)))
             return (null, MeasurementFault.SegmentTooShort);
 
@@ -214,7 +216,7 @@ public static class MeasureReader
                 measure,
                 new Quantity(value, measure.Unit),
                 new Quantity(placing, measure.Unit),
-                new Quantity(errors.Of(measure.Id).Camera(vertical), measure.Unit),
+                new Quantity(errors.Of(measure).Camera(vertical), measure.Unit),
                 new Provenance(
                     last.View,
                     last.FrontLeg,

@@ -50,7 +50,7 @@ public sealed record Provenance(
 /// <param name="CameraSd">Systematic error of the camera, a standard deviation in the same unit.</param>
 /// <param name="Provenance">Where it was read.</param>
 public sealed record Reading(
-    Measure Measure,
+    MeasureDefinition Measure,
     Quantity Value,
     Quantity PlacingSd,
     Quantity CameraSd,
@@ -66,7 +66,7 @@ public sealed record Reading(
 /// <param name="Facing">Where the toes pointed in the pictures, or null when it differs between them or does not matter.</param>
 /// <param name="Readings">What was averaged.</param>
 public sealed record MeasureMean(
-    Measure Measure,
+    MeasureDefinition Measure,
     BodySide FrontLeg,
     Moment Moment,
     Quantity Value,
@@ -111,7 +111,7 @@ public sealed record MeasureMean(
             In(readings.Sum(r => r.Reading.Value.Value) / n),
             new ErrorBudget(
                 In(Math.Sqrt(readings.Sum(r => r.Reading.PlacingSd.Value * r.Reading.PlacingSd.Value) / n)),
-                In(errors.Of(first.Measure.Id).Repetition),
+                In(errors.Of(first.Measure).Repetition),
                 In(readings.Max(r => r.Reading.CameraSd.Value)),
                 n
             ),

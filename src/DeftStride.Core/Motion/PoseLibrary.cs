@@ -20,11 +20,15 @@ public static class PoseLibrary
     {
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(body);
-        var (bottom, top) = Ends(exercise, school ?? exercise.UsualSchool);
+        var (shape, clean) = (exercise.Shape, exercise.Shape.Clean);
+        var (bottom, top) = (
+            clean.Bottom ?? School.Of(school ?? exercise.UsualSchool ?? clean.School).CleanSplit,
+            clean.Top
+        );
         if (exercise.Form is not null)
         {
-            bottom = ToDepth(bottom, body, MeasureFormula.KneeCentreHeight + 0.02);
-            if (exercise.Held)
+            bottom = ToDepth(bottom, body, MeasureGeometry.KneeCentreHeight + 0.02);
+            if (shape.Held)
                 return bottom;
             var share = moment switch
             {
@@ -41,10 +45,10 @@ public static class PoseLibrary
 
         return moment switch
         {
-            Moment.Start => exercise.Id == "step-up" ? bottom : top,
+            Moment.Start => shape.Box == BoxWay.Rises ? bottom : top,
             Moment.Top => top,
             Moment.Bottom => bottom,
-            _ => Between(bottom, top, exercise.Id == "step-up" ? 0.5 : 0.55),
+            _ => Between(bottom, top, shape.Box == BoxWay.Rises ? 0.5 : 0.55),
         };
     }
 
@@ -112,41 +116,4 @@ public static class PoseLibrary
             FreeLegOut = Mix(low.FreeLegOut, high.FreeLegOut),
         };
     }
-
-    private static (Pose Bottom, Pose Top) Ends(Exercise exercise, SchoolCode? school) =>
-        exercise.Id switch
-        {
-            "half-kneeling-hold" or "half-kneeling-band" => (new(1, 91, 2, 0, 82), new(1, 91, 2, 0, 82)),
-            "rear-foot-raised" => (new(12, 98, 14, 12, 118), new(2, 14, 8, 22, 70)),
-            "lateral-lunge" => (new(16, 88, 34, 2, 2) { FreeLegOut = 46 }, Tall),
-            "crossing-behind" => (new(14, 58, 14, 30, 72) { FreeLegOut = -28 }, Tall),
-            "crossing-front" => (new(16, 60, 10, 26, 66) { FreeLegOut = -18 }, Tall),
-            "rotating-open" => (new(4, 80, 8, 14, 62) { FreeLegOut = 22 }, Tall),
-            "step-down-tap" or "step-down-to-lunge" => (new(20, 56, 16, 8, 24), Tall),
-            "curtsy-step-down" => (new(18, 50, 12, 18, 46) { FreeLegOut = -22 }, Tall),
-            "step-up" => (new(8, 90, 22, 12, 14), Tall with { RearThigh = -84, RearShank = 4 }),
-            "one-leg-stand" => (new(2, 5, 2, -20, 40), new(2, 5, 2, -20, 40)),
-            "one-leg-hip-bend" => (new(5, 20, 52, 46, 50), Tall),
-            "rear-toe-tap" => (new(16, 62, 42, 40, 44), Tall with { RearThigh = -60, RearShank = 6 }),
-            "one-leg-half-depth" => (new(24, 74, 26, -18, 6), Tall),
-            "box-squat-free-leg" => (new(28, 88, 30, -14, 8), Tall),
-            "foot-tripod" or "two-leg-squat" or "wedge-exploration" => (new(24, 82, 30, -34, 24), Tall),
-            "kneeling-squat" => (new(0, 90, 34, -60, 88), new(0, 90, 4, 0, 88)),
-            "end-range-knee" or "mid-foot-mobility" => (new(0.5, 0.5, 2, 6, 8), new(0.5, 0.5, 2, 6, 8)),
-            _ when exercise.Form is SplitForm.FrontFootRaised => (
-                Split(school ?? SchoolCode.KneeForward),
-                new(4, 18, 6, 16, 42)
-            ),
-            _ => (Split(school ?? SchoolCode.VerticalShin), new(2, 14, 5, 18, 44)),
-        };
-
-    private static Pose Tall { get; } = new(0.5, 0.5, 2, -2, 8);
-
-    private static Pose Split(SchoolCode school) =>
-        school switch
-        {
-            SchoolCode.KneeForward => new(31, 124, 5, -6, 92),
-            SchoolCode.Inclined => new(20, 110, 24, 4, 96),
-            _ => new(3, 93, 7, 1, 98),
-        };
 }

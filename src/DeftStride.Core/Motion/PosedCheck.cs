@@ -59,7 +59,7 @@ public static class PosedCheck
         }
 
         var seen = standard
-            .MustPass.Where(b => !MeasureFormula.Of(b.Measure.Id).Any() && b.Measure.Id is not ("descent" or "reach"))
+            .MustPass.Where(b => !b.Measure.IsRead && b.Measure.CleanNumber is null)
             .SelectMany(b =>
                 Sides.Select(s => new SeenAnswer(
                     b.Measure.Id,
@@ -68,14 +68,14 @@ public static class PosedCheck
                 ))
             );
         var stated = standard
-            .MustPass.Where(b => b.Measure.Id is "descent" or "reach")
+            .MustPass.Where(b => b.Measure.CleanNumber is not null)
             .SelectMany(b =>
                 Sides.Select(s => new StatedNumber(
                     b.Measure.Id,
                     s,
-                    (b.Measure.Id == "reach" ? 60 : 3)
+                    b.Measure.CleanNumber!.Value
                         * (faults.Any(f => f.MeasureId == b.Measure.Id && f.Side == s) ? 0.4 : 1),
-                    b.Measure.Id == "reach" ? AnswerSource.Tape : AnswerSource.Clock
+                    b.Measure.Unit == MeasureUnit.Seconds ? AnswerSource.Clock : AnswerSource.Tape
                 ))
             );
         return new LookInput(
@@ -85,7 +85,7 @@ public static class PosedCheck
             ReadingContext.Default with
             {
                 Body = body,
-                BothFeetPlanted = standard.Exercise.BothFeetPlanted,
+                BothFeetPlanted = standard.Exercise.Shape.BothFeetPlanted,
                 RearRaiseMetres = new PosedFigure(
                     body,
                     PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code)
@@ -138,41 +138,36 @@ public static class PosedCheck
     {
         ArgumentNullException.ThrowIfNull(pose);
         ArgumentNullException.ThrowIfNull(fault);
-        var sign = fault.Where == BandSide.Short ? -1 : 1;
-        var moving = moment is not (Moment.Start or Moment.Top);
-        return fault.MeasureId switch
+        if (MeasureDefinition.Find(fault.MeasureId)?.Spoiling is not { } spoiling || !spoiling.At(moment))
+            return pose;
+        var sign = fault.Where == BandSide.Short && !spoiling.OneWay ? -1 : 1;
+        var spoiled = spoiling.Parts.Aggregate(pose, (p, part) => With(p, part.Part, sign * part.By, spoiling.Sets, body));
+        return spoiling.KeepsDepth ? Level(pose, spoiled, body) : spoiled;
+    }
+
+    private static Pose With(Pose pose, PosePart part, double by, bool set, Body body)
+    {
+        double To(double was) => set ? by : was + by;
+        return part switch
         {
-            // The hip stays as high as it was, so that the depth does too.
-            "front-shin" when moving => Level(
-                pose,
-                pose with
-                {
-                    Shin = pose.Shin + (26 * sign),
-                    Knee = pose.Knee + (26 * sign),
-                },
-                body
-            ),
-            "trunk-lean" or "lean-minus-shin" => pose with { Trunk = pose.Trunk + (24 * sign) },
-            "heel-ear" when moving => pose with { Trunk = pose.Trunk + (30 * sign) },
-            "rear-thigh" when moving => Level(pose, pose with { RearThigh = pose.RearThigh + (20 * sign) }, body),
-            "heel-rise" when moving => pose with { HeelRise = 5 },
-            "depth" when moment == Moment.Bottom => PoseLibrary.ToDepth(
+            PosePart.Shin => pose with { Shin = To(pose.Shin) },
+            PosePart.Knee => pose with { Knee = To(pose.Knee) },
+            PosePart.Trunk => pose with { Trunk = To(pose.Trunk) },
+            PosePart.RearThigh => pose with { RearThigh = To(pose.RearThigh) },
+            PosePart.RearKneeHeight => PoseLibrary.ToDepth(
                 pose,
                 body,
-                new PosedFigure(body, pose).At(Landmark.RearKnee).Y + (0.08 * sign)
+                (set ? 0 : new PosedFigure(body, pose).At(Landmark.RearKnee).Y) + (by / 100)
             ),
-            "knee-offset" or "projection" when moving => pose with { KneeIn = 7 * sign },
-            "pelvic-level" => pose with { PelvisDrop = 10 * sign },
-            "pelvic-change" when moment == Moment.Bottom => pose with { PelvisDrop = 12 },
-            "pelvic-shift" when moving => pose with { PelvisShift = 7 * sign },
-            "side-lean" => pose with { SideLean = 13 * sign },
-            "hip-path" when moment == Moment.HalfUp => pose with { HipsBack = 24 },
-            "order" when moment == Moment.HalfUp => pose with { Trunk = pose.Trunk + (34 * sign) },
-            "start-knee" when moment == Moment.Start => pose with { Knee = pose.Knee + (22 * sign) },
-            "top-knee" when moment == Moment.Top => pose with { Knee = 16, Shin = 8 },
-            "trail-knee" when moving => pose with { FreeKneeBend = 26 },
-            "foot-ahead" => pose with { TurnOut = 34 },
-            _ => pose,
+            PosePart.HeelRise => pose with { HeelRise = To(pose.HeelRise) },
+            PosePart.KneeIn => pose with { KneeIn = To(pose.KneeIn) },
+            PosePart.PelvisDrop => pose with { PelvisDrop = To(pose.PelvisDrop) },
+            PosePart.PelvisShift => pose with { PelvisShift = To(pose.PelvisShift) },
+            PosePart.SideLean => pose with { SideLean = To(pose.SideLean) },
+            PosePart.HipsBack => pose with { HipsBack = To(pose.HipsBack) },
+            PosePart.FreeKneeBend => pose with { FreeKneeBend = To(pose.FreeKneeBend) },
+            PosePart.TurnOut => pose with { TurnOut = To(pose.TurnOut) },
+            _ => throw new ArgumentOutOfRangeException(nameof(part), part, null),
         };
     }
 

@@ -394,5 +394,5 @@ public static class SetupPlanner
         return [.. found];
     }
 
-    private static string Lean(Angle shin) => MeasureWords.Shin(shin);
+    private static string Lean(Angle shin) => MeasureSpeech.Shin(shin);
 }

@@ -157,7 +157,7 @@ public sealed record StepPlan(
             [
                 new("box", "Box", kit.Tape.Length(height.Metres), height.Parts),
                 new("knee", "Knee at the touch", stood.KneeFlexion.ToString(), "pelvis level, free leg straight"),
-                new("shin", "Shin at the touch", Judging.MeasureWords.Shin(stood.Shin), "heel down"),
+                new("shin", "Shin at the touch", Judging.MeasureSpeech.Shin(stood.Shin), "heel down"),
             ],
             advice,
             !body.SegmentsMeasured
@@ -181,7 +181,7 @@ public sealed record StepPlan(
             ?
             [
                 new(
-                    $"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.MeasureWords.Shin(step.Shin)}.",
+                    $"{kit.Tape.Length(wanted.BoxMetres)} would suit; {height.Parts} is {kit.Tape.Length(Math.Abs(off))} {side}. The knee still starts at {step.KneeFlexion} with the shin {Judging.MeasureSpeech.Shin(step.Shin)}.",
                     false
                 ),
             ]
@@ -232,7 +232,7 @@ public sealed record StepPlan(
                     "whole foot on, heel just inside the edge"
                 ),
                 new("knee", "Knee at the start", step.KneeFlexion.ToString(), $"asked: {knee}"),
-                new("shin", "Shin on the box", Judging.MeasureWords.Shin(step.Shin), "at the start"),
+                new("shin", "Shin on the box", Judging.MeasureSpeech.Shin(step.Shin), "at the start"),
             ],
             advice,
             !body.SegmentsMeasured

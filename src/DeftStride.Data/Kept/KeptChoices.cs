@@ -49,7 +49,7 @@ internal sealed record KeptChoices(
             Options.Remove(key);
         foreach (
             var key in Bands
-                .Where(b => Measure.Find(b.Key) is null || b.Value is { Low: null, High: null })
+                .Where(b => MeasureDefinition.Find(b.Key) is null || b.Value is { Low: null, High: null })
                 .Select(b => b.Key)
                 .ToArray()
         )

@@ -22,7 +22,7 @@ internal sealed record KeptBand(
 {
     /// <summary>The band, or null when the measure is not known any more.</summary>
     public StandardBand? ToCore() =>
-        Measure.Find(MeasureId) is not { } measure
+        MeasureDefinition.Find(MeasureId) is not { } measure
             ? null
             : new StandardBand(
                 measure,
@@ -32,7 +32,7 @@ internal sealed record KeptBand(
                 Source
             );
 
-    private static Band? Edges(Measure measure, double? low, double? high) =>
+    private static Band? Edges(MeasureDefinition measure, double? low, double? high) =>
         low is null && high is null ? null : Band.Of(low, high, measure.Unit);
 }
 
@@ -150,7 +150,7 @@ internal sealed record KeptStandard(
         ReadingContext.Default with
         {
             Body = Body?.ToCore(),
-            BothFeetPlanted = core.Exercise.BothFeetPlanted,
+            BothFeetPlanted = core.Exercise.Shape.BothFeetPlanted,
             PadMetres = PadCm / 100,
             RearRaiseMetres = RearRaiseCm / 100,
         };

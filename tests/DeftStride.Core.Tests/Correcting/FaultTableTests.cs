@@ -68,7 +68,7 @@ public sealed class FaultTableTests
         );
         Assert.All(
             fault.Detects.Concat(fault.Causes.Select(c => c.Sign).OfType<Detection>()),
-            d => Assert.NotNull(Measure.Find(d.MeasureId))
+            d => Assert.NotNull(MeasureDefinition.Find(d.MeasureId))
         );
         if (fault.Detects.Count == 0 && id != "sides-uneven")
             return;

@@ -312,7 +312,7 @@ public sealed class DecisionTests
     {
         var look = Given.Whole(3, 4);
         var lean = new MeasureResult(
-            Measure.Find("trunk-lean")!,
+            MeasureDefinition.Find("trunk-lean")!,
             BodySide.Left,
             Moment.Bottom,
             null,

@@ -48,7 +48,7 @@ public sealed class CatalogueTests
     public void Every_measure_is_used_and_must_pass_checks_can_be_answered()
     {
         var used = Exercise.All.SelectMany(e => e.Checks).Select(c => c.MeasureId).ToHashSet();
-        Assert.Empty(Measure.All.Select(m => m.Id).Except(used));
+        Assert.Empty(MeasureDefinition.All.Select(m => m.Id).Except(used));
         foreach (var check in Exercise.All.SelectMany(e => e.Checks).Where(c => c.MustPass))
             Assert.True(
                 check.Measure.Unit == MeasureUnit.Tick

@@ -140,8 +140,8 @@ public sealed class FindingTests
         // "Also outside: left inner ankle holds" says the opposite of what was found.
         string[] wishes = ["stays", "stay ", "holds", "points", "leans", "drift", "straighten", "does not", "balanced"];
         Assert.All(
-            Measure.All,
-            m => Assert.DoesNotContain(wishes, w => Finding.Name(m).Contains(w, StringComparison.Ordinal))
+            MeasureDefinition.All,
+            m => Assert.DoesNotContain(wishes, w => m.Short.Contains(w, StringComparison.Ordinal))
         );
     }
 }

@@ -190,9 +190,9 @@ public sealed class FirstThingTests
     [Fact]
     public void Every_measure_has_words_for_each_way_and_seen_ones_carry_no_number()
     {
-        foreach (var measure in Measure.All)
+        foreach (var measure in MeasureDefinition.All)
         {
-            var words = MeasureWords.Of(measure);
+            var words = measure.Words;
             Assert.All(
                 new[]
                 {
@@ -218,10 +218,10 @@ public sealed class FirstThingTests
                     null,
                     new SeenAnswer(measure.Id, BodySide.Left, where)
                 );
-                var said = MeasureWords.Fault(seen);
+                var said = MeasureSpeech.Fault(seen);
                 Assert.DoesNotContain("{", said, StringComparison.Ordinal);
                 Assert.Equal(said.Trim(), said);
-                Assert.EndsWith(".", MeasureWords.Mend(seen), StringComparison.Ordinal);
+                Assert.EndsWith(".", MeasureSpeech.Mend(seen), StringComparison.Ordinal);
             }
         }
     }

@@ -107,7 +107,7 @@ public sealed class MeasureTruthTests
         var truth = Truth(measure, figure);
         var straight = new FigureCamera(500, new ImagePoint(800, 1010));
         // The shank seen from the front is a little longer for the knee that is off its line: half a percent of any length.
-        var within = Measure.Find(measure)!.Unit == MeasureUnit.Centimetres ? 0.01 * Math.Abs(truth) + 0.01 : 0.2;
+        var within = MeasureDefinition.Find(measure)!.Unit == MeasureUnit.Centimetres ? 0.01 * Math.Abs(truth) + 0.01 : 0.2;
         foreach (
             var camera in new[]
             {
@@ -166,7 +166,7 @@ public sealed class MeasureTruthTests
         double Normal() => Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
         var figure = new PosedFigure(Average, Posture);
         var truth = Read(measure, view, figure).Value.Value;
-        var spread = ErrorModel.Default.Of(measure);
+        var spread = ErrorModel.Default.Of(MeasureDefinition.Find(measure)!);
         const int Runs = 4000;
         var (in80, in95) = (0, 0);
         for (var i = 0; i < Runs; i++)

@@ -155,7 +155,7 @@ internal static class IntakeEndpoints
                 KneeToWall.ShinLean(gap / 100, body)?.Degrees
                 ?? throw Refusal.BadInput(
                     "gap",
-                    "A shin that short does not reach a wall that far away. Measure again."
+                    "A shin that short does not reach a wall that far away. MeasureDefinition again."
                 );
         }
         else

@@ -139,7 +139,7 @@ internal static class CheckExport
     private static IEnumerable<ExportRow> Rows(CheckView check, string client) =>
         check.Look.Results.Select(r =>
         {
-            var measure = Measure.Find(r.MeasureId)!;
+            var measure = MeasureDefinition.Find(r.MeasureId)!;
             double? Rounded(double? value) => value is { } v ? Math.Round(v, 1) : null;
             return new ExportRow(
                 client,

@@ -400,7 +400,7 @@ internal sealed class CheckRecorder(
         var after = LookEndpoints.Look(request.Stills, request.Seen, [], check.Standard, check.Context);
         if (after.On(target.MeasureId, target.Side) is not null)
             return after;
-        var measure = Measure.Find(target.MeasureId)!;
+        var measure = MeasureDefinition.Find(target.MeasureId)!;
         throw Refusal.BadInput(
             "stills",
             after
@@ -408,7 +408,7 @@ internal sealed class CheckRecorder(
                 .OfType<MeasurementFault>()
                 .Select(MeasurementFaults.Sentence)
                 .FirstOrDefault()
-                ?? $"The retest does not show the {Finding.Name(measure)}. Mark it{(measure.Views is [var view, ..] ? $" from the {view.ToString().ToLowerInvariant()}" : "")}, or say what you saw."
+                ?? $"The retest does not show the {measure.Short}. Mark it{(measure.Views is [var view, ..] ? $" from the {view.ToString().ToLowerInvariant()}" : "")}, or say what you saw."
         );
     }
 

@@ -45,7 +45,7 @@ internal static class DeviceEndpoints
                 d.Id,
                 d.Name,
                 d.MeasureId,
-                Measure.Find(d.MeasureId)!.Name,
+                MeasureDefinition.Find(d.MeasureId)!.Name,
                 d.Source == AnswerSource.Simulated
             )),
     ];
@@ -94,7 +94,7 @@ internal static class DeviceEndpoints
             PoseLibrary.Clean(standard.Exercise, Moment.Bottom, body, standard.School.Value.Code)
         );
         var (reading, minutes) = shelf.Read(id, figure, request.Side, request.Zero);
-        var measure = Measure.Find(device.MeasureId)!;
+        var measure = MeasureDefinition.Find(device.MeasureId)!;
         return TypedResults.Ok(
             new DeviceReadingView(
                 id,

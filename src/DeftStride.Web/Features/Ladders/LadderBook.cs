@@ -302,7 +302,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
                     .Of(client, today)
                     .Any(p =>
                         Core.Correcting.Fault.Find(p.CorrectionId)!
-                            .Value.Correction.Needs.Contains(Core.Correcting.Gear.Support)
+                            .Value.Correction.Needs.Contains(Core.Exercises.Gear.Support)
                     ),
                 await RackAsync(stop),
                 await OrderAsync(client, spot.Rung.ExerciseId, stop),

@@ -138,7 +138,7 @@ internal static class LibraryEndpoints
         return new LibraryView(
             studio.Version,
             [
-                .. Measure.All.Select(m => new LibraryMeasureView(
+                .. MeasureDefinition.All.Select(m => new LibraryMeasureView(
                     m.Id,
                     m.Name,
                     m.Unit,

@@ -76,10 +76,10 @@ internal sealed record ResultView(
             result.Seen is { } seen
                 ? seen.Where == BandSide.Within
                     ? "fine"
-                    : MeasureWords.Fault(result)
+                    : MeasureSpeech.Fault(result)
                 : mean is null
                     ? ""
-                    : MeasureWords.Say(result.Measure, mean.Value),
+                    : MeasureSpeech.Say(result.Measure, mean.Value),
             measured ? mean!.Error.Reach.Value : null,
             measured ? Core.Judging.Finding.ReachWords(mean!.Error.Reach) : null,
             result.Verdict,

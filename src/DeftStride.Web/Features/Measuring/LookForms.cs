@@ -63,8 +63,8 @@ internal static class LookForms
         Look.Of(
             new LookInput(
                 [.. stills.Select(s => s.ToCore())],
-                [.. seen.Where(s => Measure.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
-                [.. stated.Where(s => Measure.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
+                [.. seen.Where(s => MeasureDefinition.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
+                [.. stated.Where(s => MeasureDefinition.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
                 context
             ),
             standard

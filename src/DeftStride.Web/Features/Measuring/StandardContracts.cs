@@ -24,7 +24,7 @@ internal sealed record StandardBandDto(
     public StandardBand ToCore()
     {
         var measure =
-            Measure.Find(MeasureId)
+            MeasureDefinition.Find(MeasureId)
             ?? throw Refusal.BadInput("standard", "A band belongs to no check. Reload the page.");
         return new StandardBand(
             measure,
@@ -35,7 +35,7 @@ internal sealed record StandardBandDto(
         );
     }
 
-    private static Band? Band(Measure measure, double? low, double? high) =>
+    private static Band? Band(MeasureDefinition measure, double? low, double? high) =>
         low is null && high is null ? null
         : new BandChoice(low, high).Problem(measure) is { } problem ? throw Refusal.BadInput("standard", problem)
         : Core.Judging.Band.Of(low, high, measure.Unit);
@@ -78,7 +78,7 @@ internal sealed record StandardDto(
         return ReadingContext.Default with
         {
             Body = Body is null ? null : BodyDto.ToCore(Body),
-            BothFeetPlanted = core.Exercise.BothFeetPlanted,
+            BothFeetPlanted = core.Exercise.Shape.BothFeetPlanted,
             PadMetres = PadCm / 100,
             RearRaiseMetres = RearRaiseCm / 100,
         };
@@ -165,7 +165,7 @@ internal sealed record StandardView(
             exercise.Task,
             exercise.LookFor,
             exercise.Felt,
-            exercise.BothFeetPlanted,
+            exercise.Shape.BothFeetPlanted,
             [.. core.Bands.Select(MeasureOf)],
             [.. LookPlan.For(core).Select(PlannedView.Of)],
             LookPlan.Quick(core) is { } quick ? PlannedView.Of(quick) : null
@@ -185,7 +185,7 @@ internal sealed record StandardView(
             );
             if (!band.Judged)
                 return tells
-                    ? MeasureWords.Fault(
+                    ? MeasureSpeech.Fault(
                         new MeasureResult(
                             measure,
                             BodySide.Left,
@@ -204,7 +204,7 @@ internal sealed record StandardView(
                 && !(band.Left is null && where == BandSide.Beyond)
             )
                 return null;
-            return MeasureWords.Fault(
+            return MeasureSpeech.Fault(
                 new MeasureResult(
                     measure,
                     BodySide.Left,
@@ -221,7 +221,7 @@ internal sealed record StandardView(
         return new MeasureView(
             measure.Id,
             measure.Name,
-            Core.Judging.Finding.Name(measure),
+            measure.Short,
             measure.Unit,
             measure.Region,
             measure.Views,

@@ -65,7 +65,7 @@ internal sealed record StillDto(
 internal sealed record SeenDto(string MeasureId, BodySide Side, BandSide Where, Moment? Moment)
 {
     public SeenAnswer ToCore() =>
-        Measure.Find(MeasureId) is null
+        MeasureDefinition.Find(MeasureId) is null
             ? throw Refusal.BadInput("seen", "This check is not known. Reload the page.")
             : new(MeasureId, Side, Where, Moment);
 }
@@ -75,12 +75,12 @@ internal sealed record StatedDto(string MeasureId, BodySide Side, double Value, 
 {
     public StatedNumber ToCore()
     {
-        if (Measure.Find(MeasureId) is not { } measure || measure.Unit == MeasureUnit.Tick)
+        if (MeasureDefinition.Find(MeasureId) is not { } measure || measure.Unit == MeasureUnit.Tick)
             throw Refusal.BadInput("stated", "This number belongs to no check. Reload the page.");
         if (Source is AnswerSource.Pictures or AnswerSource.Eye)
             throw Refusal.BadInput(
                 "stated",
-                $"Say by what {Finding.Name(measure)} was found: scales, clock, tape, a guess or a simulated device."
+                $"Say by what {measure.Short} was found: scales, clock, tape, a guess or a simulated device."
             );
         var (least, most) = measure.Unit switch
         {

@@ -33,7 +33,7 @@ internal sealed record KitDto(
     IReadOnlyList<double> WedgesDegrees,
     double? RollCm,
     Tape Tape,
-    IReadOnlyList<Core.Correcting.Gear>? Things = null,
+    IReadOnlyList<Core.Exercises.Gear>? Things = null,
     IReadOnlyList<double>? WeightsKg = null
 )
 {

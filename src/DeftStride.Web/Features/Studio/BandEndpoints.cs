@@ -48,7 +48,7 @@ internal static class BandEndpoints
     )
     {
         var measure =
-            Measure.Find(request.MeasureId)
+            MeasureDefinition.Find(request.MeasureId)
             ?? throw Refusal.BadInput("measure", "This check is not known. Reload the page.");
         if (
             (request.Low is not null || request.High is not null)

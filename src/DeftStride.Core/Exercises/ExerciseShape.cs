@@ -1,0 +1,73 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Exercises;
+
+/// <summary>Which way a box is used.</summary>
+public enum BoxWay
+{
+    /// <summary>There is none.</summary>
+    None,
+
+    /// <summary>The working leg lowers from it: its pelvis is judged in the first half of the way down and by how little it changes.</summary>
+    Lowers,
+
+    /// <summary>The working leg rises onto it: a high one tilts the pelvis at the start, so the top counts.</summary>
+    Rises,
+}
+
+/// <summary>
+/// How an exercise looks when it goes well, at its low and its high end, in a body of usual range. A drawing aid for first
+/// guesses, simulated devices and the demo; nothing is judged by it.
+/// </summary>
+/// <param name="Top">The high end; where it steps up, the end.</param>
+/// <param name="Bottom">The low end; where it steps up, the start. Null for the split stance of the school in force.</param>
+/// <param name="School">The school whose split stance it is while none is in force.</param>
+public sealed record CleanPosture(Pose Top, Pose? Bottom = null, SchoolCode School = SchoolCode.VerticalShin)
+{
+    /// <summary>Standing on the working leg, straight.</summary>
+    public static Pose Tall { get; } = new(0.5, 0.5, 2, -2, 8);
+
+    /// <summary>A split stance taken to the floor or a pad.</summary>
+    public static CleanPosture Split { get; } = new(new Pose(2, 14, 5, 18, 44));
+
+    /// <summary>From a low end up to standing straight.</summary>
+    public static CleanPosture UpFrom(Pose bottom) => new(Tall, bottom);
+
+    /// <summary>One posture that is held.</summary>
+    public static CleanPosture Holding(Pose pose) => new(pose, pose);
+}
+
+/// <summary>What kind of movement an exercise is. Everything that depends on it reads it here, never from an id or a family.</summary>
+public sealed record ExerciseShape
+{
+    /// <summary>Whether both feet carry at the bottom, so that the pelvis is held against the middle between them.</summary>
+    public bool BothFeetPlanted { get; init; }
+
+    /// <summary>Whether a foot leaves its place and lands elsewhere.</summary>
+    public bool FootTravels { get; init; }
+
+    /// <summary>Whether one leg alone carries.</summary>
+    public bool OneLeg { get; init; }
+
+    /// <summary>Whether nothing moves: one still says it all.</summary>
+    public bool Held { get; init; }
+
+    /// <summary>Which way a box is used.</summary>
+    public BoxWay Box { get; init; }
+
+    /// <summary>What cannot be done without.</summary>
+    public IReadOnlyList<Gear> Gear { get; init; } = [];
+
+    /// <summary>How it looks when it goes well.</summary>
+    public required CleanPosture Clean { get; init; }
+
+    /// <summary>The moments worth a still, the one that matters most first.</summary>
+    public IReadOnlyList<Moment> Moments =>
+        Held ? [Moment.Bottom]
+        : Box == BoxWay.Rises ? [Moment.Start, Moment.HalfUp, Moment.Top]
+        : [Moment.Bottom, Moment.Start, Moment.FirstSeen, Moment.HalfUp, Moment.Top];
+
+    /// <summary>A split stance with both feet planted.</summary>
+    public static ExerciseShape Split { get; } = new() { BothFeetPlanted = true, Clean = CleanPosture.Split };
+}
