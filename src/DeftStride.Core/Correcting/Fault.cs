@@ -1,5 +1,6 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Registers;
 
 namespace DeftStride.Core.Correcting;
 
@@ -83,12 +84,13 @@ public sealed record Fault(
     public string Disagreement { get; init; } = "";
 
     /// <summary>Every fault, from the foot up.</summary>
-    public static IReadOnlyList<Fault> All => FaultTable.All;
+    public static IReadOnlyList<Fault> All => Register.All;
 
-    private static readonly Dictionary<string, (Fault, Correction)> ByCorrection = All.SelectMany(
-            f => f.Corrections,
-            (f, c) => (f, c)
-        )
+    /// <summary>The faults.</summary>
+    public static Register<Fault> Register { get; } = new(f => f.Id, FaultTable.All);
+
+    private static readonly Dictionary<string, (Fault, Correction)> ByCorrection = FaultTable
+        .All.SelectMany(f => f.Corrections, (f, c) => (f, c))
         .ToDictionary(p => p.c.Id);
 
     /// <summary>The fault that a finding shows, or null when there is nothing to correct.</summary>
@@ -113,6 +115,12 @@ public sealed record Fault(
         ArgumentNullException.ThrowIfNull(correctionId);
         if (ByCorrection.TryGetValue(correctionId, out var found))
             return found;
+        foreach (var tried in All.Where(f => !FaultTable.All.Contains(f)))
+        {
+            if (tried.Corrections.FirstOrDefault(c => c.Id == correctionId) is { } its)
+                return (tried, its);
+        }
+
         return
             correctionId.StartsWith(Own, StringComparison.Ordinal)
             && correctionId.Split(':') is [_, var faultId, { Length: > 0 }]

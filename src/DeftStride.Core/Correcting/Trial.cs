@@ -79,9 +79,7 @@ public sealed record Trial(
         };
         var outcome = pain != TrialOutcome.NoDifference ? pain : measured;
         var leftWords =
-            left.Length == 0
-                ? ""
-                : $" But {string.Join(" and ", left.Select(m => m.Measure.Short))} left its band.";
+            left.Length == 0 ? "" : $" But {string.Join(" and ", left.Select(m => m.Measure.Short))} left its band.";
         return new Trial(
             outcome,
             Difference(then, now),

@@ -115,8 +115,7 @@ internal static class Catalogue
             Clean = CleanPosture.UpFrom(bottom),
         };
 
-    private static ExerciseShape OnOne(Pose bottom) =>
-        new() { OneLeg = true, Clean = CleanPosture.UpFrom(bottom) };
+    private static ExerciseShape OnOne(Pose bottom) => new() { OneLeg = true, Clean = CleanPosture.UpFrom(bottom) };
 
     public static IReadOnlyList<Exercise> All { get; } =
     [
@@ -147,7 +146,12 @@ internal static class Catalogue
             "Half-kneeling with a hand on a chair."
         )
         {
-            Shape = new() { BothFeetPlanted = true, Held = true, Clean = CleanPosture.Holding(HalfKneeling) },
+            Shape = new()
+            {
+                BothFeetPlanted = true,
+                Held = true,
+                Clean = CleanPosture.Holding(HalfKneeling),
+            },
             Form = SplitForm.FromFloor,
         },
         new(
@@ -265,7 +269,10 @@ internal static class Catalogue
             "Split squat to pad with a load."
         )
         {
-            Shape = ExerciseShape.Split with { Clean = new CleanPosture(new Pose(2, 14, 8, 22, 70), new Pose(12, 98, 14, 12, 118)) },
+            Shape = ExerciseShape.Split with
+            {
+                Clean = new CleanPosture(new Pose(2, 14, 8, 22, 70), new Pose(12, 98, 14, 12, 118)),
+            },
             Form = SplitForm.RearFootRaised,
             Loads = Any,
             Cautions = ["A spotter or a support within reach when it is heavy."],
@@ -524,7 +531,19 @@ internal static class Catalogue
             "A lower box."
         )
         {
-            Shape = new() { OneLeg = true, Box = BoxWay.Rises, Clean = new CleanPosture(CleanPosture.Tall with { RearThigh = -84, RearShank = 4 }, new Pose(8, 90, 22, 12, 14)) },
+            Shape = new()
+            {
+                OneLeg = true,
+                Box = BoxWay.Rises,
+                Clean = new CleanPosture(
+                    CleanPosture.Tall with
+                    {
+                        RearThigh = -84,
+                        RearShank = 4,
+                    },
+                    new Pose(8, 90, 22, 12, 14)
+                ),
+            },
             Rhythms = [StepRhythm.OneSide, StepRhythm.Alternate, StepRhythm.FeetMeet],
             Loads = Any,
             Cautions = Height,
@@ -543,7 +562,12 @@ internal static class Catalogue
             "A fingertip on a wall."
         )
         {
-            Shape = new() { OneLeg = true, Held = true, Clean = CleanPosture.Holding(new Pose(2, 5, 2, -20, 40)) },
+            Shape = new()
+            {
+                OneLeg = true,
+                Held = true,
+                Clean = CleanPosture.Holding(new Pose(2, 5, 2, -20, 40)),
+            },
         },
         new(
             "one-leg-hip-bend",
@@ -586,7 +610,18 @@ internal static class Catalogue
             "Two hands on a support, shallower."
         )
         {
-            Shape = new() { OneLeg = true, Clean = new CleanPosture(CleanPosture.Tall with { RearThigh = -60, RearShank = 6 }, new Pose(16, 62, 42, 40, 44)) },
+            Shape = new()
+            {
+                OneLeg = true,
+                Clean = new CleanPosture(
+                    CleanPosture.Tall with
+                    {
+                        RearThigh = -60,
+                        RearShank = 6,
+                    },
+                    new Pose(16, 62, 42, 40, 44)
+                ),
+            },
         },
         new(
             "one-leg-half-depth",
@@ -672,7 +707,13 @@ internal static class Catalogue
             "A lighter band."
         )
         {
-            Shape = new() { BothFeetPlanted = true, Held = true, Gear = [Gear.Band], Clean = CleanPosture.Holding(HalfKneeling) },
+            Shape = new()
+            {
+                BothFeetPlanted = true,
+                Held = true,
+                Gear = [Gear.Band],
+                Clean = CleanPosture.Holding(HalfKneeling),
+            },
             Form = SplitForm.FromFloor,
         },
         new(

@@ -9,17 +9,20 @@ namespace DeftStride.Core.Judging;
 /// <param name="Right">The band for the right side.</param>
 /// <param name="MustPass">Whether it can block progress.</param>
 /// <param name="Source">From where the band was taken.</param>
-public sealed record StandardBand(MeasureDefinition Measure, Band? Left, Band? Right, bool MustPass, SettingSource Source)
+public sealed record StandardBand(
+    MeasureDefinition Measure,
+    Band? Left,
+    Band? Right,
+    bool MustPass,
+    SettingSource Source
+)
 {
     /// <summary>The band of one side.</summary>
     public Band? On(BodySide side) => side == BodySide.Left ? Left : Right;
 
     /// <summary>Whether it gets a verdict at all: by a band, by a tick, or by comparing the sides.</summary>
     public bool Judged =>
-        Left is not null
-        || Right is not null
-        || Measure.Unit == MeasureUnit.Tick
-        || Measure.JudgedBySides;
+        Left is not null || Right is not null || Measure.Unit == MeasureUnit.Tick || Measure.JudgedBySides;
 }
 
 /// <summary>A band chosen in place of the usual one.</summary>

@@ -66,7 +66,8 @@ internal static class FirstThing
             .OrderByDescending(r => r.MustPass)
             .ThenBy(r => r.Measure.Region)
             .ThenBy(r => r.Moment)
-            .ThenBy(r => Place[r.Measure.Id])
+            // Within a region the order of the catalogue: the shin before what follows from it.
+            .ThenBy(r => MeasureDefinition.Register.PlaceOf(r.Measure.Id))
             .ThenByDescending(r => r.Excess)
             .ToList();
         for (var moved = true; moved && order.Count > 1; )
@@ -104,11 +105,6 @@ internal static class FirstThing
 
         return [.. order];
     }
-
-    /// <summary>Within a region the order of the catalogue: the shin before what follows from it.</summary>
-    private static readonly Dictionary<string, int> Place = MeasureDefinition
-        .All.Select((m, i) => (m.Id, i))
-        .ToDictionary(p => p.Id, p => p.i);
 
     private static bool ShareView(MeasureResult a, MeasureResult b) => a.Measure.Views.Intersect(b.Measure.Views).Any();
 

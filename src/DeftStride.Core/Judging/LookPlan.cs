@@ -93,8 +93,7 @@ public static class LookPlan
         return single.Length == 0 ? formulas.Any(f => f.Needs.Any(n => n.Moment == moment))
             : box == BoxWay.Lowers && measure.TiltedByABox ? moment == Moment.FirstSeen
             : box == BoxWay.Rises && measure.TiltedByABox ? moment == Moment.Top
-            : box == BoxWay.Rises && single.Contains(Moment.Bottom)
-                ? moment == Moment.HalfUp && single.Contains(moment)
+            : box == BoxWay.Rises && single.Contains(Moment.Bottom) ? moment == Moment.HalfUp && single.Contains(moment)
             : single.Contains(Moment.Bottom) ? moment == Moment.Bottom
             : single.Contains(moment);
     }

@@ -17,7 +17,8 @@ public static partial class MeasureSpeech
     }
 
     /// <summary>A front shin in words: "24° forward", "3° back", "upright".</summary>
-    public static string Shin(Angle angle) => Say(MeasureDefinition.Find("front-shin")!, Quantity.Degrees(angle.Degrees));
+    public static string Shin(Angle angle) =>
+        Say(MeasureDefinition.Find("front-shin")!, Quantity.Degrees(angle.Degrees));
 
     /// <summary>What is wrong, after the side's name: "knee falls 4 cm in"; without numbers when it was only seen.</summary>
     public static string Fault(MeasureResult result)

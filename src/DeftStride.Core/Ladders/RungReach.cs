@@ -60,7 +60,10 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
             if (rung.Dose.Loaded && !gear.Contains(Gear.Weight))
                 return (false, "It wants a weight to hold, and none is listed in the studio.");
             foreach (var lacking in exercise.Shape.Gear.Where(g => !gear.Contains(g)))
-                return (false, $"It wants a {lacking.ToString().ToLowerInvariant()}, and none is listed in the studio.");
+                return (
+                    false,
+                    $"It wants a {lacking.ToString().ToLowerInvariant()}, and none is listed in the studio."
+                );
         }
 
         if (exercise.NeedsBox && facts.Kit.HasHeights && !facts.Kit.Heights().Any(h => h.Metres > 0.03))

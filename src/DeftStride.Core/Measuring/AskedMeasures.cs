@@ -18,45 +18,61 @@ internal static class AskedMeasures
 
     public static IReadOnlyList<MeasureDefinition> All { get; } =
     [
-        new("reach", "Reach, left against right", "reach, left against right", MeasureUnit.Centimetres, None, "", Region.Whole)
+        new(
+            "reach",
+            "Reach, left against right",
+            "reach, left against right",
+            MeasureUnit.Centimetres,
+            None,
+            "",
+            Region.Whole
+        )
         {
             Words = new(
-            "{v}",
-            "{v}",
-            "none",
-            "reach is {m} too far",
-            "reach is {m} too short",
-            "The same mark for both sides first.",
-            "The same mark for both sides first."
-        ),
+                "{v}",
+                "{v}",
+                "none",
+                "reach is {m} too far",
+                "reach is {m} too short",
+                "The same mark for both sides first.",
+                "The same mark for both sides first."
+            ),
             Spread = new(2, 0, 0, 3),
             JudgedBySides = true,
             CleanNumber = 60,
         },
-        new("load-share", "Load on the front foot", "load on the front foot", MeasureUnit.Percent, None, "", Region.Whole)
+        new(
+            "load-share",
+            "Load on the front foot",
+            "load on the front foot",
+            MeasureUnit.Percent,
+            None,
+            "",
+            Region.Whole
+        )
         {
             Words = new(
-            "{v} in front",
-            "{v}",
-            "none",
-            "front foot carries {m} too much",
-            "front foot carries {m} too little",
-            "Share the load first.",
-            "Press into the front foot first."
-        ),
+                "{v} in front",
+                "{v}",
+                "none",
+                "front foot carries {m} too much",
+                "front foot carries {m} too little",
+                "Share the load first.",
+                "Press into the front foot first."
+            ),
             Spread = new(3, 0, 0, 4),
         },
         new("descent", "Way down", "way down", MeasureUnit.Seconds, None, "", Region.Whole)
         {
             Words = new(
-            "{v} down",
-            "{v}",
-            "none",
-            "way down takes {m} too long",
-            "way down takes {v}: too quick",
-            "A steady way down first.",
-            "Slow the way down first."
-        ),
+                "{v} down",
+                "{v}",
+                "none",
+                "way down takes {m} too long",
+                "way down takes {v}: too quick",
+                "A steady way down first.",
+                "Slow the way down first."
+            ),
             Spread = new(0.2, 0.1, 0.1, 0.3),
             CleanNumber = 3,
         },

@@ -7,7 +7,7 @@ namespace DeftStride.Core.Measuring;
 /// inward, from the working leg toward the free one. Pixels; up is positive. Points can be shifted to see what a
 /// measure makes of it: that is how placing errors are worked out.
 /// </summary>
-internal sealed class Levelled
+public sealed class Levelled
 {
     private static readonly int Landmarks = Enum.GetValues<Landmark>().Length;
     private readonly double[] _x = new double[Landmarks + 2];
@@ -15,8 +15,10 @@ internal sealed class Levelled
     private readonly bool[] _has = new bool[Landmarks];
     private readonly double _scaleCentimetres;
 
+    /// <summary>Levels the points of a still by its marked upright, or by the picture's own edge.</summary>
     public Levelled(PointSet still)
     {
+        ArgumentNullException.ThrowIfNull(still);
         Still = still;
         var (upX, upY) = still.Vertical is { } mark ? Upright(mark) : (0.0, -1.0);
         // A quarter turn from upright gives the picture's right; the view says whether that is ahead or inward.
@@ -43,22 +45,29 @@ internal sealed class Levelled
         }
     }
 
+    /// <summary>The still.</summary>
     public PointSet Still { get; }
 
+    /// <summary>How far the picture is turned against true upright.</summary>
     public Angle PictureTilt { get; }
 
+    /// <summary>Whether a point was placed.</summary>
     public bool Has(Landmark landmark) => _has[(int)landmark];
 
+    /// <summary>How far ahead (from the side) or inward (from front and back) a point lies, pixels.</summary>
     public double X(Landmark landmark) => _x[(int)landmark];
 
+    /// <summary>How high a point lies, pixels.</summary>
     public double Up(Landmark landmark) => _up[(int)landmark];
 
+    /// <summary>Whether a length was marked in it.</summary>
     public bool HasScaleMark => Still.Scale is not null;
 
     /// <summary>The length of the marked stretch, pixels.</summary>
     public double ScalePixels =>
         Math.Sqrt(Square(_x[Landmarks + 1] - _x[Landmarks]) + Square(_up[Landmarks + 1] - _up[Landmarks]));
 
+    /// <summary>Between two points, pixels.</summary>
     public double Distance(Landmark a, Landmark b) => Math.Sqrt(Square(X(b) - X(a)) + Square(Up(b) - Up(a)));
 
     /// <summary>

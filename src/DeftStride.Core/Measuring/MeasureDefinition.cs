@@ -59,7 +59,7 @@ public sealed record MeasureDefinition(
     public Spread? Spread { get; init; }
 
     /// <summary>How it is worked out from points, one for each moment or set of moments; none for what is ticked, weighed or timed.</summary>
-    internal IReadOnlyList<MeasureFormula> Formulas { get; init; } = [];
+    public IReadOnlyList<MeasureFormula> Formulas { get; init; } = [];
 
     /// <summary>Whether it can be read from pictures.</summary>
     public bool IsRead => Formulas.Count > 0;

@@ -1,14 +1,16 @@
 namespace DeftStride.Core.Measuring;
 
-/// <summary>A still that a formula needs: which moment it shows, and which points on it.</summary>
-internal sealed record StillNeed(Moment Moment, IReadOnlyList<Landmark> Points);
+/// <summary>A still that a formula needs.</summary>
+/// <param name="Moment">Which moment it shows.</param>
+/// <param name="Points">Which points must be on it.</param>
+public sealed record StillNeed(Moment Moment, IReadOnlyList<Landmark> Points);
 
 /// <summary>How a measure is worked out from points. The points asked for, the reading and its error all follow from it.</summary>
 /// <param name="Views">From where it can be read.</param>
 /// <param name="Needs">The stills it needs of one repetition, in the order in which <paramref name="Read"/> takes them. The last one names the moment of the reading.</param>
 /// <param name="Lengths">Whether it needs a scale.</param>
 /// <param name="Read">The value in the measure's unit, or NaN where it says nothing.</param>
-internal sealed record MeasureFormula(
+public sealed record MeasureFormula(
     IReadOnlyList<View> Views,
     IReadOnlyList<StillNeed> Needs,
     bool Lengths,

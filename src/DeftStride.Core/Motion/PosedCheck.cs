@@ -141,7 +141,10 @@ public static class PosedCheck
         if (MeasureDefinition.Find(fault.MeasureId)?.Spoiling is not { } spoiling || !spoiling.At(moment))
             return pose;
         var sign = fault.Where == BandSide.Short && !spoiling.OneWay ? -1 : 1;
-        var spoiled = spoiling.Parts.Aggregate(pose, (p, part) => With(p, part.Part, sign * part.By, spoiling.Sets, body));
+        var spoiled = spoiling.Parts.Aggregate(
+            pose,
+            (p, part) => With(p, part.Part, sign * part.By, spoiling.Sets, body)
+        );
         return spoiling.KeepsDepth ? Level(pose, spoiled, body) : spoiled;
     }
 

@@ -30,6 +30,9 @@ public sealed class Register<T>
     /// <summary>Finds an entry by id, or null.</summary>
     public T? Find(string id) => Now.ById.GetValueOrDefault(id);
 
+    /// <summary>An entry's place in the order, from 0; the last for an id that is not listed.</summary>
+    public int PlaceOf(string id) => Now.Places.GetValueOrDefault(id, Now.Entries.Count);
+
     /// <summary>Tries an entry until the answer is disposed of. One with the id of another stands in its place.</summary>
     public IDisposable Trying(T entry)
     {
@@ -38,9 +41,10 @@ public sealed class Register<T>
         return new Ending(() => _tried.Value = before);
     }
 
-    private sealed record Listing(IReadOnlyList<T> Entries, Dictionary<string, T> ById)
+    private sealed record Listing(IReadOnlyList<T> Entries, Dictionary<string, T> ById, Dictionary<string, int> Places)
     {
-        public static Listing Of(Func<T, string> id, T[] entries) => new(entries, entries.ToDictionary(id));
+        public static Listing Of(Func<T, string> id, T[] entries) =>
+            new(entries, entries.ToDictionary(id), entries.Index().ToDictionary(e => id(e.Item), e => e.Index));
     }
 
     private sealed class Ending(Action end) : IDisposable

@@ -97,7 +97,11 @@ public sealed class StandardTests
     [InlineData("knee-offset", 4.0, 4.0, "below the upper")]
     [InlineData("knee-offset", double.NaN, 4.0, "a number")]
     public void A_band_that_cannot_be_is_named(string measure, double? low, double? high, string says) =>
-        Assert.Contains(says, new BandChoice(low, high).Problem(MeasureDefinition.Find(measure)!), StringComparison.Ordinal);
+        Assert.Contains(
+            says,
+            new BandChoice(low, high).Problem(MeasureDefinition.Find(measure)!),
+            StringComparison.Ordinal
+        );
 
     [Fact]
     public void A_school_makes_its_own_checks_must_pass()

@@ -107,7 +107,8 @@ public sealed class MeasureTruthTests
         var truth = Truth(measure, figure);
         var straight = new FigureCamera(500, new ImagePoint(800, 1010));
         // The shank seen from the front is a little longer for the knee that is off its line: half a percent of any length.
-        var within = MeasureDefinition.Find(measure)!.Unit == MeasureUnit.Centimetres ? 0.01 * Math.Abs(truth) + 0.01 : 0.2;
+        var within =
+            MeasureDefinition.Find(measure)!.Unit == MeasureUnit.Centimetres ? 0.01 * Math.Abs(truth) + 0.01 : 0.2;
         foreach (
             var camera in new[]
             {

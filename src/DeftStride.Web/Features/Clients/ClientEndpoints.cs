@@ -212,7 +212,10 @@ internal static class ClientEndpoints
     /// <summary>Looks that come at once; the rest on demand.</summary>
     private const int LatestLooks = 8;
 
-    private static readonly Dictionary<string, string> MeasureNames = MeasureDefinition.All.ToDictionary(m => m.Id, m => m.Name);
+    private static readonly Dictionary<string, string> MeasureNames = MeasureDefinition.All.ToDictionary(
+        m => m.Id,
+        m => m.Name
+    );
 
     private static async Task<Ok<ClientView>> GetAsync(
         Guid id,

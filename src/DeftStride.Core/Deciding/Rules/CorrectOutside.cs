@@ -1,0 +1,70 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using static DeftStride.Core.Deciding.RuleFacts;
+
+namespace DeftStride.Core.Deciding.Rules;
+
+/// <summary>A must-pass check outside its band.</summary>
+internal static class CorrectOutside
+{
+    public static DecisionRule Rule { get; } =
+        new(
+            "outside",
+            "Correct, then step back",
+            "A must-pass check outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or last, an easier form teaches it better.",
+            Fire
+        )
+        {
+            Place = 30,
+        };
+
+    private static Firing? Fire(DecisionFacts facts)
+    {
+        var outside = facts.Standing.Where(s => s.Verdict == Verdict.Outside).ToArray();
+        if (outside.Length == 0 && !facts.HalfUnclean)
+            return null;
+        BodySide[] sides =
+            outside.Length == 0 ? Recommendation.BothSides : [.. outside.Select(o => o.Side).Distinct().Order()];
+        var tried = facts
+            .Trials.Where(t => t.Outcome != TrialOutcome.Helped)
+            .Select(t => t.CorrectionId)
+            .Concat(facts.Previous?.FailedCorrections ?? [])
+            .Select(Fault.Find)
+            .OfType<(Fault, Correction Correction)>()
+            .Select(f => f.Correction.Level)
+            .ToHashSet();
+        Fact[] used =
+        [
+            .. LookFacts(facts),
+            .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>(),
+            new(
+                "Tried without help",
+                tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord))
+            ),
+        ];
+        CorrectionLevel[] needed = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
+        return needed.All(tried.Contains)
+            ? new(
+                DecisionOutcome.StepBack,
+                $"Step back. {facts.Easier}",
+                used,
+                ["One of the corrections bringing it into its band."]
+            )
+            {
+                Sides = sides,
+            }
+            : new(
+                DecisionOutcome.Correct,
+                outside.Length > 0
+                    ? "Correct one thing, then look again."
+                    : "Half the repetitions or more were not clean: correct one thing, then look again.",
+                used,
+                [outside.Length > 0 ? "A retest in band." : "More than half of the repetitions clean."]
+            )
+            {
+                Sides = sides,
+            };
+    }
+}

@@ -1,0 +1,33 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using static DeftStride.Core.Deciding.RuleFacts;
+
+namespace DeftStride.Core.Deciding.Rules;
+
+/// <summary>Nothing else applies.</summary>
+internal static class Hold
+{
+    public static DecisionRule Rule { get; } =
+        new(
+            "hold",
+            "Stay here",
+            "When nothing calls for a change the same work is repeated, with the cue that has helped this client most.",
+            facts => new Firing(
+                DecisionOutcome.Hold,
+                facts.BestCorrection is { Helped: > 0 } best
+                    ? $"Hold, with the cue that works: {best.Correction.Short}."
+                    : "Hold. The same again next time.",
+                [
+                    .. LookFacts(facts),
+                    .. PainFacts(facts),
+                    .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>(),
+                ],
+                facts.Unmet() is { Count: > 0 } unmet ? unmet : ["One more session like this one."]
+            )
+        )
+        {
+            Place = 1000,
+        };
+}

@@ -1,0 +1,39 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using static DeftStride.Core.Deciding.RuleFacts;
+
+namespace DeftStride.Core.Deciding.Rules;
+
+/// <summary>Two clean sessions.</summary>
+internal static class TwoCleanSessions
+{
+    public static DecisionRule Rule { get; } =
+        new(
+            "two-clean-sessions",
+            "Move on",
+            "Two sessions running, uncued: every must-pass check in band, the sides equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
+            facts =>
+                facts.Unmet().Count > 0 || facts.Previous is not { Clean: true }
+                    ? null
+                    : new Firing(
+                        DecisionOutcome.Progress,
+                        $"Progress one thing: {(facts.Options is [{ } first, ..] ? first.Text : facts.Exercise.NextWhenClean)}.",
+                        [
+                            .. LookFacts(facts),
+                            .. PainFacts(facts),
+                            RepetitionFact(facts.Repetitions!),
+                            new("Session before", "met the same conditions"),
+                            .. facts.Options is [{ } way, ..] ? [new Fact("Why this", way.Why)] : Array.Empty<Fact>(),
+                        ],
+                        [
+                            "Any must-pass check outside or too close to call, fewer clean repetitions, or pain above the limit.",
+                        ]
+                    )
+        )
+        {
+            Settings = ["standard", "after-loaded", "first-lunge"],
+            Place = 50,
+        };
+}

@@ -1,0 +1,30 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using static DeftStride.Core.Deciding.RuleFacts;
+
+namespace DeftStride.Core.Deciding.Rules;
+
+/// <summary>A stop-and-refer sign stands uncleared.</summary>
+internal static class UnclearedFlag
+{
+    public static DecisionRule Rule { get; } =
+        new(
+            "uncleared-flag",
+            "A stop sign stands",
+            "A sign that could mean harm comes before everything: nothing is trained until someone qualified has looked and a coach has noted it.",
+            facts =>
+                facts.UnclearedFlags.Count == 0
+                    ? null
+                    : new Firing(
+                        DecisionOutcome.StopAndRefer,
+                        "Stop here and refer.",
+                        [.. facts.UnclearedFlags.Select(f => new Fact("Stop sign", f))],
+                        ["A clearance with who examined, when, and what is allowed."]
+                    )
+        )
+        {
+            Place = 10,
+        };
+}
