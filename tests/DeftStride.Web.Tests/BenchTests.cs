@@ -332,7 +332,7 @@ public sealed class BenchTests : IDisposable
         var second = Setup(Bench(stance: 62));
         await _studio.PostAsync("/api/setups", second);
         await _studio.PostAsync("/api/setups", second);
-        var card = (await _studio.GetAsync("/api/floor"))["visits"]![0]!["card"]!.AsArray();
+        var card = (await _studio.GetAsync("/api/floor"))["visits"]![0]!["today"]!["card"]!.AsArray();
         Assert.Equal("62 cm", Text(card.Single(l => Text(l, "id") == "stance"), "value"));
         Assert.Single((await _studio.GetAsync($"/api/clients/{client}/bench"))["kept"]!.AsArray());
         await _studio.PostAsync("/api/setups", Setup(Bench(stance: 160)), HttpStatusCode.BadRequest);
@@ -359,7 +359,7 @@ public sealed class BenchTests : IDisposable
             },
             HttpStatusCode.NoContent
         );
-        Assert.Empty((await _studio.GetAsync("/api/floor"))["visits"]![0]!["card"]!.AsArray());
+        Assert.Empty((await _studio.GetAsync("/api/floor"))["visits"]![0]!["today"]!["card"]!.AsArray());
         var refused = await _studio.PostAsync("/api/setups", Setup(Bench()), HttpStatusCode.Conflict);
         Assert.Contains("Clear it with a note", Text(refused, "detail"), StringComparison.Ordinal);
     }

@@ -1,4 +1,5 @@
 using DeftStride.Data;
+using DeftStride.Studio.Today;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -55,14 +56,26 @@ public sealed class DataTests : IDisposable
     [Fact]
     public void Dependencies_point_one_way()
     {
-        Assert.True(
-            Types
-                .InAssembly(typeof(StudioContext).Assembly)
-                .ShouldNot()
-                .HaveDependencyOnAny("DeftStride.Web", "Microsoft.AspNetCore")
-                .GetResult()
-                .IsSuccessful
-        );
-        Assert.Contains(typeof(Program).Assembly.GetReferencedAssemblies(), a => a.Name == "DeftStride.Data");
+        (System.Reflection.Assembly Of, string[] Never)[] floors =
+        [
+            (
+                typeof(Core.Exercises.Exercise).Assembly,
+                [
+                    "DeftStride.Data",
+                    "DeftStride.Studio",
+                    "DeftStride.Web",
+                    "Microsoft.EntityFrameworkCore",
+                    "Microsoft.AspNetCore",
+                ]
+            ),
+            (typeof(StudioContext).Assembly, ["DeftStride.Studio", "DeftStride.Web", "Microsoft.AspNetCore"]),
+            (typeof(TodayBook).Assembly, ["DeftStride.Web", "Microsoft.AspNetCore"]),
+        ];
+        foreach (var (floor, never) in floors)
+            Assert.True(
+                Types.InAssembly(floor).ShouldNot().HaveDependencyOnAny(never).GetResult().IsSuccessful,
+                floor.GetName().Name
+            );
+        Assert.Contains(typeof(Program).Assembly.GetReferencedAssemblies(), a => a.Name == "DeftStride.Studio");
     }
 }

@@ -301,7 +301,7 @@ public sealed class LibraryTests : IDisposable
             HttpStatusCode.NoContent
         );
         Assert.Contains(
-            (await _studio.GetAsync("/api/floor"))["visits"]![0]!["card"]!.AsArray(),
+            (await _studio.GetAsync("/api/floor"))["visits"]![0]!["today"]!["card"]!.AsArray(),
             l => Text(l, "id") == "kept"
         );
         await KeepAsync("hl-wedge", true, HttpStatusCode.BadRequest);

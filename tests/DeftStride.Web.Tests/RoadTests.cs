@@ -458,7 +458,7 @@ public sealed class RoadTests : IDisposable
                 floor["visits"]!
                     .AsArray()
                     .Select(v =>
-                        $"{Text(v!["client"], "name").Split(' ')[0]}:{Text(v, "state")}:{Text(v["attention"], "kind")}"
+                        $"{Text(v!["client"], "name").Split(' ')[0]}:{Text(v, "state")}:{Text(v["today"]!["attention"], "kind")}"
                     )
             );
         Assert.Equal("Ilse:next:firstLook Dov:later:firstLook", States(await _studio.GetAsync("/api/floor")));

@@ -37,6 +37,39 @@ public enum AttentionKind
     CarryOn,
 }
 
+/// <summary>What it is picked from.</summary>
+/// <param name="Now">The present moment.</param>
+/// <param name="PainLimit">The highest pain that is ordinary for this client.</param>
+public sealed record AttentionFacts(DateTimeOffset Now, int PainLimit)
+{
+    /// <summary>How many stop signs stand.</summary>
+    public int StopSigns { get; init; }
+
+    /// <summary>Whether a check was begun and not finished.</summary>
+    public bool Unfinished { get; init; }
+
+    /// <summary>When the last check was made, or null for never.</summary>
+    public DateTimeOffset? LastLook { get; init; }
+
+    /// <summary>What the coach decided after it, or null when nothing was.</summary>
+    public DecisionOutcome? LastDecision { get; init; }
+
+    /// <summary>The last pain reported then, or null when it was not asked.</summary>
+    public int? LastPain { get; init; }
+
+    /// <summary>The cue that has helped most, or null.</summary>
+    public string? Cue { get; init; }
+
+    /// <summary>A borrowed prop whose review is due, in a few words, or null.</summary>
+    public string? DueProp { get; init; }
+
+    /// <summary>A break that is over today, or null.</summary>
+    public LayOff? Away { get; init; }
+
+    /// <summary>What to look at, in words: "both shins".</summary>
+    public string What { get; init; } = "both sides";
+}
+
 /// <summary>The one thing to know about a client before the session.</summary>
 /// <param name="Kind">Why.</param>
 /// <param name="Sentence">What to do.</param>
@@ -47,43 +80,27 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
     public static readonly TimeSpan LookInterval = TimeSpan.FromDays(14);
 
     /// <summary>Picks the most important one: stop sign, unfinished work, first look, pain, the last decision, age of the last look.</summary>
-    /// <param name="stopSigns">How many stop signs stand.</param>
-    /// <param name="unfinished">Whether a check was begun and not finished.</param>
-    /// <param name="lastLook">When the last check was made, or null for never.</param>
-    /// <param name="lastDecision">What was decided after it, or null when nothing was.</param>
-    /// <param name="lastPain">The last pain reported then, or null.</param>
-    /// <param name="cue">The cue that has helped most, or null.</param>
-    /// <param name="dueProp">A borrowed prop whose review is due, in a few words, or null.</param>
-    /// <param name="now">The present moment.</param>
-    /// <param name="away">A break that is over today, or null.</param>
-    public static Attention Of(
-        int stopSigns,
-        bool unfinished,
-        DateTimeOffset? lastLook,
-        DecisionOutcome? lastDecision,
-        int? lastPain,
-        string? cue,
-        string? dueProp,
-        DateTimeOffset now,
-        LayOff? away = null
-    )
+    public static Attention Of(AttentionFacts facts)
     {
+        ArgumentNullException.ThrowIfNull(facts);
+        var (now, limit, stopSigns) = (facts.Now, facts.PainLimit, facts.StopSigns);
+        var (lastPain, lastDecision, cue, what) = (facts.LastPain, facts.LastDecision, facts.Cue, facts.What);
         if (stopSigns > 0)
             return new(
                 AttentionKind.StopSign,
                 "A stop sign stands. Clear it or refer before anything else.",
                 $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything."
             );
-        if (unfinished)
+        if (facts.Unfinished)
             return new(
                 AttentionKind.Unfinished,
                 "A check was begun. Go on where you left it.",
                 "A look is kept unfinished; what was marked in it is still there."
             );
-        if (lastLook is not { } look)
+        if (facts.LastLook is not { } look)
             return new(
                 AttentionKind.FirstLook,
-                "First look at both shins, uncued.",
+                $"First look at {what}, uncued.",
                 "No look is on record. The first is made before anything is coached, so that it shows what the client does unasked."
             );
         var days = (int)(now - look).TotalDays;
@@ -97,23 +114,23 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
                 "The last check has no decision yet.",
                 $"The look of {when} was finished and nothing was decided on it."
             );
-        if (away is not null)
+        if (facts.Away is { } away)
             return new(AttentionKind.AfterBreak, $"Back after {away.Sentence}", away.Why);
-        if (lastPain > Pain.DefaultLimit)
+        if (lastPain > limit)
             return new(
                 AttentionKind.AskPain,
                 $"Pain was {lastPain} last time. Ask about it, and about the morning after.",
-                $"Pain of {lastPain}, {when}, is above the limit of {Pain.DefaultLimit}; the morning after counts as much as the set."
+                $"Pain of {lastPain}, {when}, is above the limit of {limit}; the morning after counts as much as the set."
             );
         var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";
         var helped = cue is null ? "" : $" The cue is the one that helped this client last.";
         if (lastDecision is DecisionOutcome.Correct or DecisionOutcome.LookAgain or DecisionOutcome.ModifyAndRetest)
             return new(
                 AttentionKind.LookAgain,
-                $"Look again at both shins.{carry}",
+                $"Look again at {what}.{carry}",
                 $"What was decided {when} asks for another look before anything else is decided.{helped}"
             );
-        if (dueProp is not null)
+        if (facts.DueProp is { } dueProp)
             return new(
                 AttentionKind.TryWithout,
                 $"Try without today: {dueProp.ToLowerInvariant()}.{carry}",

@@ -12,6 +12,7 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Ladders;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
@@ -163,8 +164,9 @@ internal sealed class DemoStudio(
         _figures = new Figures();
         _facts = new FactWriter(db, scope, _clock);
         _shelf = new PictureShelf(db, scope, _facts, folder, turns, _clock);
-        var (ladders, experience) = (new LadderBook(db, scope), new StudioExperience());
-        _book = new CheckBook(db, scope, ladders, experience, _clock);
+        var shelf = new LadderShelf(db);
+        var (ladders, experience) = (new LadderBook(db, scope, shelf), new StudioExperience());
+        _book = new CheckBook(db, scope, ladders, shelf, experience, _clock);
         _recorder = new CheckRecorder(db, scope, _facts, _book, experience, _clock);
 
         var now = real.GetUtcNow();

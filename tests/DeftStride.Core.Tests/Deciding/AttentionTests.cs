@@ -27,14 +27,15 @@ public sealed class AttentionTests
     )
     {
         var attention = Attention.Of(
-            signs,
-            unfinished,
-            lookDays is { } d ? Now.AddDays(d) : null,
-            decided,
-            pain,
-            "Gatepost",
-            null,
-            Now
+            new AttentionFacts(Now, 2)
+            {
+                StopSigns = signs,
+                Unfinished = unfinished,
+                LastLook = lookDays is { } d ? Now.AddDays(d) : null,
+                LastDecision = decided,
+                LastPain = pain,
+                Cue = "Gatepost",
+            }
         );
         Assert.NotEmpty(attention.Why);
         Assert.Equal(kind, attention.Kind);
@@ -45,7 +46,15 @@ public sealed class AttentionTests
     public void A_borrowed_prop_that_is_due_is_tried_without_before_a_routine_look_but_after_pain_and_corrections()
     {
         Attention Of(DecisionOutcome decided, int pain, string? prop) =>
-            Attention.Of(0, false, Now.AddDays(-20), decided, pain, null, prop, Now);
+            Attention.Of(
+                new AttentionFacts(Now, 2)
+                {
+                    LastLook = Now.AddDays(-20),
+                    LastDecision = decided,
+                    LastPain = pain,
+                    DueProp = prop,
+                }
+            );
         Assert.Equal(AttentionKind.TryWithout, Of(DecisionOutcome.Hold, 0, "Heel wedge").Kind);
         Assert.Equal("Try without today: heel wedge.", Of(DecisionOutcome.Hold, 0, "Heel wedge").Sentence);
         Assert.Equal(AttentionKind.Due, Of(DecisionOutcome.Hold, 0, null).Kind);

@@ -841,6 +841,14 @@ export interface components {
             /** Format: double */
             upper: null | number;
         };
+        /** @description What the next retest of a side is held against: the first look, or the one after a trial that helped. */
+        BaselineView: {
+            measureId: string;
+            pain: null | components["schemas"]["PainDto"];
+            side: components["schemas"]["BodySide"];
+            /** Format: uuid */
+            trialId: null | string;
+        };
         /** @description A stance to work out. With double? BenchRequest.StanceCm the feet are given and the front shin follows from them. */
         BenchRequest: {
             body: components["schemas"]["BodyDto"];
@@ -860,6 +868,7 @@ export interface components {
             leftRanges: components["schemas"]["RangeDto"][];
             rightRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
+            today: components["schemas"]["TodayView"];
         };
         BenchView: {
             advice: components["schemas"]["AdviceView"][];
@@ -982,6 +991,7 @@ export interface components {
         CheckView: {
             /** Format: date-time */
             at: string;
+            baselines: components["schemas"]["BaselineView"][];
             /** Format: uuid */
             clientId: string;
             coach: string;
@@ -1095,6 +1105,7 @@ export interface components {
             standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
             strides: components["schemas"]["StrideView"][];
+            today: components["schemas"]["TodayView"];
             trend: components["schemas"]["PartView"][];
             unreadable: string[];
         };
@@ -1234,6 +1245,7 @@ export interface components {
             question: null | string;
             recommendation: components["schemas"]["RecommendationView"];
             repetitions: null | components["schemas"]["RepetitionsDto"];
+            said: string;
         };
         /**
          * @description A joint that a set-up asks something of.
@@ -1427,16 +1439,6 @@ export interface components {
             signId: string;
             text: string;
         };
-        /** @description What is asked for today: the rung, the numbers, why these, which side first, and where the sides stand apart. */
-        FloorDoseView: {
-            apart: null | string;
-            asked: components["schemas"]["PrescriptionView"];
-            firstSide: string;
-            ladderName: string;
-            placed: boolean;
-            rungName: string;
-            why: string;
-        };
         /** @description Today on the floor, in the studio's own day and in time order. */
         FloorView: {
             /** Format: date */
@@ -1526,6 +1528,11 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description A set-up that was just kept, and where it is to be seen. */
+        KeptSetupView: {
+            said: string;
+            setup: components["schemas"]["SetupView"];
+        };
         /** @description A change that belongs to the client's set-up, since when. */
         KeptView: {
             correctionId: string;
@@ -1595,6 +1602,8 @@ export interface components {
         Landmark: "ankle" | "knee" | "toe" | "heel" | "hip" | "shoulder" | "ear" | "rearKnee" | "rearAnkle" | "workingPelvis" | "freePelvis" | "workingShoulder" | "freeShoulder" | "freeHip" | "rearToe";
         /** @description The latest finished look: its sentence, and the three checks as they stood uncued. */
         LastLookView: {
+            exerciseId: string;
+            exerciseName: string;
             results: components["schemas"]["ResultView"][];
             sentence: components["schemas"]["PartView"][];
         };
@@ -2500,6 +2509,35 @@ export interface components {
          */
         Tape: "centimetres" | "inches";
         /**
+         * @description From where it is known what is done today.
+         * @enum {unknown}
+         */
+        TodayFrom: "visit" | "rung" | "lastLook" | "firstChoice" | "usual";
+        /** @description What is true of a client today, as every screen and print shows it. */
+        TodayView: {
+            apart: null | string;
+            asked: null | components["schemas"]["PrescriptionView"];
+            askedWhy: string;
+            attention: components["schemas"]["Attention"];
+            card: components["schemas"]["CardLineView"][];
+            cue: null | string;
+            cueText: null | string;
+            decided: null | string;
+            exerciseId: string;
+            exerciseName: string;
+            firstSide: components["schemas"]["BodySide"];
+            firstSideText: string;
+            from: components["schemas"]["TodayFrom"];
+            ladderName: null | string;
+            lastLookExercise: null | string;
+            /** Format: int32 */
+            painLimit: number;
+            placed: boolean;
+            rungName: null | string;
+            school: components["schemas"]["SchoolCode"];
+            schoolName: string;
+        };
+        /**
          * @description How a piece of a sentence is set off.
          * @enum {unknown}
          */
@@ -2598,21 +2636,17 @@ export interface components {
         /** @enum {unknown} */
         VisitState: "done" | "next" | "later";
         VisitView: {
-            attention: components["schemas"]["Attention"];
-            card: components["schemas"]["CardLineView"][];
             client: components["schemas"]["ClientSummary"];
-            dose: null | components["schemas"]["FloorDoseView"];
-            exerciseId: string;
-            exerciseName: string;
             /** Format: uuid */
             id: string;
-            lastDecision: null | string;
             lastLook: null | components["schemas"]["LastLookView"];
-            schoolName: string;
+            logged: null | string;
             /** Format: date-time */
             startsAt: string;
             state: components["schemas"]["VisitState"];
             time: string;
+            today: components["schemas"]["TodayView"];
+            unreadable: string[];
         };
         /** @description A way on from a rung. */
         WayView: {
@@ -3807,7 +3841,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SetupView"];
+                    "application/json": components["schemas"]["KeptSetupView"];
                 };
             };
         };

@@ -41,8 +41,10 @@ export const clientRoute = createRoute({ getParentRoute: () => root, path: '/cli
 export const checkRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/check',
-  validateSearch: (search: Record<string, unknown>): { check?: string } =>
-    typeof search.check === 'string' ? { check: search.check } : {},
+  validateSearch: (search: Record<string, unknown>): { check?: string; exercise?: string } => ({
+    ...(typeof search.check === 'string' ? { check: search.check } : {}),
+    ...(typeof search.exercise === 'string' ? { exercise: search.exercise } : {}),
+  }),
   component: later(() => import('@/features/check/CheckScreen'), 'CheckScreen'),
 });
 
@@ -57,7 +59,13 @@ const screens = {
   studio: later(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
 };
 
-const benchRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/bench', component: screens.bench });
+const benchRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/bench',
+  validateSearch: (search: Record<string, unknown>): { exercise?: string } =>
+    typeof search.exercise === 'string' ? { exercise: search.exercise } : {},
+  component: screens.bench,
+});
 
 const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/meet', component: screens.meet });
 

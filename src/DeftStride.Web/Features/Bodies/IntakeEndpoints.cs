@@ -2,9 +2,12 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Hosting;
@@ -36,22 +39,14 @@ internal static class IntakeEndpoints
             .OrderByDescending(r => r.Sequence)
             .ToListAsync(stop);
 
-    public static RangeOfMotion RangeOf(IEnumerable<RangeFact> newestFirst, BodySide side) =>
-        new(
-            newestFirst
-                .Where(r => r.Side == side)
-                .GroupBy(r => r.Test)
-                .ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees))
-        );
-
     private static async Task<Ok<IntakeView>> GetAsync(
         Guid id,
         StudioContext db,
         StudioScope scope,
         CheckBook book,
-        LadderBook ladders,
+        LadderShelf shelf,
         CancellationToken stop
-    ) => TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
+    ) => TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, shelf, stop));
 
     private static async Task<Ok<IntakeView>> ChangeAsync(
         Guid id,
@@ -59,7 +54,7 @@ internal static class IntakeEndpoints
         StudioContext db,
         StudioScope scope,
         CheckBook book,
-        LadderBook ladders,
+        LadderShelf shelf,
         RecordChanger changer,
         CancellationToken stop
     )
@@ -88,7 +83,7 @@ internal static class IntakeEndpoints
             c => new { c.Version },
             stop
         );
-        return TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, ladders, stop));
+        return TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, shelf, stop));
     }
 
     private static async Task<Ok<IntakeView>> MeasureAsync(
@@ -96,7 +91,7 @@ internal static class IntakeEndpoints
         StudioContext db,
         StudioScope scope,
         CheckBook book,
-        LadderBook ladders,
+        LadderShelf shelf,
         FactWriter facts,
         CancellationToken stop
     )
@@ -130,7 +125,7 @@ internal static class IntakeEndpoints
             );
         }
 
-        return TypedResults.Ok(await ViewAsync(client, db, book, ladders, stop));
+        return TypedResults.Ok(await ViewAsync(client, db, book, shelf, stop));
     }
 
     private static double DegreesOf(RangeRequest request, IntakeDto intake)
@@ -172,7 +167,7 @@ internal static class IntakeEndpoints
         ClientRecord client,
         StudioContext db,
         CheckBook book,
-        LadderBook ladders,
+        LadderShelf shelf,
         CancellationToken stop
     )
     {
@@ -182,21 +177,11 @@ internal static class IntakeEndpoints
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var ranges = await RangesAsync(db, client.Id, stop);
         var intake = Of(client);
-        var choice = FirstChoice.Of(
-            new ChoiceFacts(
-                intake.Goals,
-                intake.TrainingAge,
-                [.. intake.Pains.Select(p => p.ToCore())],
-                RangeOf(ranges, BodySide.Left),
-                RangeOf(ranges, BodySide.Right),
-                [
-                    .. LadderBook
-                        .Stands((await ladders.WaysAsync([client.Id], stop))[client.Id])
-                        .Select(s => s.RungId)
-                        .Distinct(),
-                ],
-                (await book.UnclearedAsync(client.Id, stop)).Count
-            )
+        var choice = TodayBook.Choice(
+            client,
+            ranges,
+            (await shelf.WaysAsync([client.Id], stop))[client.Id],
+            (await book.UnclearedAsync(client.Id, stop)).Count
         );
         return new IntakeView(
             client.Id,

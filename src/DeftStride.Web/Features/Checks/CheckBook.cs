@@ -7,9 +7,13 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
@@ -57,10 +61,26 @@ internal sealed record JudgedCheck(
             : new TrialTarget(first.Measure.Id, side);
     }
 
-    /// <summary>What the next change on a side is held against: the last one that helped stays in force.</summary>
-    public JudgedTrial? Standing(BodySide side) =>
-        Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
+    /// <summary>
+    /// What the next change on a side is held against: the last one that helped stays in force. Its look, where that answers
+    /// for the target, else the first look; the pain told with it, else the first.
+    /// </summary>
+    public Baseline? Baseline(BodySide side)
+    {
+        if (Target(side) is not { } target)
+            return null;
+        var helped = Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
+        var seen = helped?.After?.On(target.MeasureId, side) is not null ? helped : null;
+        return new(target, seen, seen?.After ?? Look, helped?.Request.Pain ?? Request.Pain);
+    }
 }
+
+/// <summary>What a retest is held against.</summary>
+/// <param name="Target">What the change is for.</param>
+/// <param name="Trial">The trial whose look it is, or null for the first look.</param>
+/// <param name="Look">The look.</param>
+/// <param name="Pain">The pain before, or null when it was not asked.</param>
+internal sealed record Baseline(TrialTarget Target, JudgedTrial? Trial, Look Look, KeptPain? Pain);
 
 /// <summary>A trial of such a check; the look after the change, or null when the coach judged it by eye.</summary>
 internal sealed record JudgedTrial(TrialFact Fact, KeptTrial Request, Look? After, KeptTrialResult Said);
@@ -90,6 +110,7 @@ internal sealed class CheckBook(
     StudioContext db,
     StudioScope scope,
     LadderBook ladders,
+    LadderShelf shelf,
     StudioExperience experience,
     TimeProvider clock
 )
@@ -247,7 +268,7 @@ internal sealed class CheckBook(
         var hurts = check.Request.Pain?.Score > studio.PainLimit;
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
-        var words = CueEndpoints.WordsOf(studio, client);
+        var words = ChoicesInForce.Words(studio, client);
         var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains)
         {
             Retired = words.Retired,
@@ -323,8 +344,8 @@ internal sealed class CheckBook(
     )
     {
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
-        var way = (await ladders.WaysAsync([client.Id], stop, why: true))[client.Id].ToArray();
-        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
+        var way = (await shelf.WaysAsync([client.Id], stop, why: true))[client.Id].ToArray();
+        var logs = (await shelf.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
             .Where(l => l.CheckId != check.Fact.Id)
             .ToArray();
         // What this check itself moved does not count while it is decided anew.
@@ -335,7 +356,13 @@ internal sealed class CheckBook(
             .ToListAsync(stop);
         way = [.. way.Where(r => r.DecisionId is not { } d || !own.Contains(d))];
         var rack = await ladders.RackAsync(stop);
-        var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), check.Fact.ExerciseId, way, logs, rack);
+        var spot = Spot.For(
+            await ladders.LaddersAsync(stop),
+            check.Fact.ExerciseId,
+            [.. way.Select(LadderShelf.Step)],
+            LadderShelf.Logged(logs),
+            rack
+        );
         var reach = spot is null ? null : await ladders.ReachAsync(client, spot.Ladder, stop);
         var did = log?.ToCore();
         var repetitions =
@@ -377,7 +404,7 @@ internal sealed class CheckBook(
             previous is not null
             && (
                 spot?.Last is not { } came
-                || previous.Sequence > came.Sequence
+                || previous.Sequence > came.Place
                 || (came.Kind == MoveKind.Placed && came.DecisionId == previous.Id)
             );
         var failed = previous is null
@@ -482,7 +509,18 @@ internal sealed class CheckBook(
             request.NextMorning,
             [.. check.Trials.Select(t => TrialView(check, t))],
             correction,
-            decision is null ? null : DecisionView(decision, coaches)
+            decision is null ? null : DecisionView(decision, coaches),
+            [
+                .. new[] { BodySide.Left, BodySide.Right }
+                    .Select(side => check.Baseline(side))
+                    .OfType<Baseline>()
+                    .Select(b => new BaselineView(
+                        b.Target.Side,
+                        b.Target.MeasureId,
+                        b.Trial?.Fact.Id,
+                        b.Pain.ToWire()
+                    )),
+            ]
         );
     }
 
@@ -571,6 +609,7 @@ internal sealed class CheckBook(
             coaches[fact.CoachId],
             KeptRecommendation.Kept.Read(fact.Judged).ToWire(),
             fact.Chosen,
+            TodayBook.Decided(fact).Sentence,
             request.Reason,
             request.PainAfter.ToWire(),
             request.Repetitions.ToWire(),

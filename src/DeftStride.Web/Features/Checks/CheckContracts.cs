@@ -4,6 +4,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Checks;
@@ -117,8 +118,12 @@ internal sealed record CheckView(
     int? NextMorning,
     IReadOnlyList<TrialView> Trials,
     CorrectionView? Correction,
-    DecisionView? Decision
+    DecisionView? Decision,
+    IReadOnlyList<BaselineView> Baselines
 );
+
+/// <summary>What the next retest of a side is held against: the first look, or the one after a trial that helped.</summary>
+internal sealed record BaselineView(BodySide Side, string MeasureId, Guid? TrialId, PainDto? Pain);
 
 /// <summary>The results of an earlier look that a history shows: what stands, of what must pass and of the three instruments, without the parts of their errors.</summary>
 internal sealed record PastLookView(

@@ -9,6 +9,7 @@ using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Ladders;
@@ -88,29 +89,22 @@ internal sealed class CheckRecorder(
             throw Refusal.BadInput("correction", "This correction is not known. Reload the page.");
         await RefuseStrangePicturesAsync(check.Fact.ClientId, request.Stills, stop);
         var painAfter = request.Pain?.ToCore("pain");
-        var target =
-            check.Target(request.Side)
+        var baseline =
+            check.Baseline(request.Side)
             ?? throw Refusal.BadInput(
                 "stills",
                 $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first."
             );
-        var standing = check.Standing(request.Side);
-        var painBefore = (standing?.Request.Pain ?? check.Request.Pain)?.Score;
+        var (target, painBefore) = (baseline.Target, baseline.Pain?.Score);
         var trial = request.ByEye is { } seen
             ? Trial.ByEye(seen, target, painBefore, painAfter?.Score)
-            : Trial.Of(
-                Before(check, standing, target),
-                After(check, request, target),
-                target,
-                painBefore,
-                painAfter?.Score
-            );
+            : Trial.Of(Before(baseline), After(check, request, target), target, painBefore, painAfter?.Score);
 
         // The words it was said in are kept with the trial: they may be changed later.
         var said = without is not null
             ? Without.Follows(without, trial.Outcome).Sentence
-            : CueEndpoints
-                .WordsOf(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop))
+            : ChoicesInForce
+                .Words(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop))
                 .Of(Fault.Find(request.CorrectionId)!.Value.Correction)
                 .Text;
         experience.Changed(check.Fact.StudioId);
@@ -384,14 +378,14 @@ internal sealed class CheckRecorder(
         );
     }
 
-    /// <summary>What the change is held against: the last look after a change that helped, where it answers for the target, else the first look.</summary>
-    private static Look Before(JudgedCheck check, JudgedTrial? standing, TrialTarget target) =>
-        standing?.After is { } after && after.On(target.MeasureId, target.Side) is not null ? after
-        : check.Look.On(target.MeasureId, target.Side) is not null ? check.Look
-        : throw Refusal.BadInput(
-            "stills",
-            $"There is no first look at the {Finding.Word(target.Side)} side to compare with. Mark that side first."
-        );
+    /// <summary>What the change is held against, which must answer for the target.</summary>
+    private static Look Before(Baseline baseline) =>
+        baseline.Look.On(baseline.Target.MeasureId, baseline.Target.Side) is not null
+            ? baseline.Look
+            : throw Refusal.BadInput(
+                "stills",
+                $"There is no first look at the {Finding.Word(baseline.Target.Side)} side to compare with. Mark that side first."
+            );
 
     private static Look After(JudgedCheck check, TrialRequest request, TrialTarget target)
     {

@@ -6,11 +6,16 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
@@ -116,7 +121,8 @@ internal sealed record ClientView(
     IReadOnlyList<KeptView> Kept,
     IReadOnlyList<PictureView> LoosePictures,
     DraftView? Draft,
-    IReadOnlyList<string> Unreadable
+    IReadOnlyList<string> Unreadable,
+    TodayView Today
 );
 
 internal static class ClientEndpoints
@@ -224,11 +230,14 @@ internal static class ClientEndpoints
         StudioScope scope,
         CheckBook book,
         LadderBook ladders,
+        LadderShelf shelf,
+        TodayBook days,
         TimeProvider clock,
         CancellationToken stop
     )
     {
         var client = await scope.ClientAsync(id, stop);
+        var day = await days.OfAsync(await scope.StudioAsync(stop), client, clock.GetUtcNow(), stop);
         var coaches = await db
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
@@ -274,7 +283,7 @@ internal static class ClientEndpoints
         ).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
         var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
-        var words = CueEndpoints.WordsOf(await scope.StudioAsync(stop), client);
+        var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks
             .SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills)))
@@ -290,34 +299,16 @@ internal static class ClientEndpoints
             .ToListAsync(stop);
 
         var inForce = await ladders.LaddersAsync(stop);
-        var way = (await ladders.WaysAsync([id], stop, why: true))[id].ToArray();
-        var logs = (await ladders.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop, whole: true))[id]
-            .ToArray();
-        var firstSide = FirstSide(checks.LastOrDefault()?.Request.Pain, checks.LastOrDefault()?.Look.Finding.Side);
-        // A break is one of training altogether, on whatever ladder.
-        var lastDone = new[] { facts.LastOrDefault()?.RecordedAt, logs.LastOrDefault()?.RecordedAt }.Max();
-        var lastPlace = Math.Max(facts.LastOrDefault()?.Sequence ?? 0, logs.LastOrDefault()?.Sequence ?? 0);
-        var away = LayOff.Of(
-            way.Any(w => w.Kind == MoveKind.AfterBreak && w.Sequence > lastPlace) ? null : lastDone,
-            clock.GetUtcNow()
-        );
+        var way = (await shelf.WaysAsync([id], stop, why: true))[id].ToArray();
+        var logs = (await shelf.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop, whole: true))[id].ToArray();
         var strides = new List<StrideView>();
         foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
-            strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, firstSide, away, today, stop));
+            strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));
 
         return TypedResults.Ok(
             new ClientView(
                 ClientDetails.Of(client),
-                StandardView.Of(
-                    (
-                        await book.StandardForAsync(
-                            client,
-                            await NextExerciseAsync(id, facts, inForce, way, db, clock, stop),
-                            null,
-                            stop
-                        )
-                    ).ToWire()
-                ),
+                StandardView.Of((await book.StandardForAsync(client, day.Today.Exercise, null, stop)).ToWire()),
                 Said(checks),
                 [
                     .. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(
@@ -345,8 +336,12 @@ internal static class ClientEndpoints
                 [.. checks.Select(c => CheckBook.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],
                 earlier,
                 MeasureNames,
-                // What was trained last comes first.
-                [.. strides.OrderByDescending(s => s.Way.Max(w => w.At))],
+                // Today's comes first, then what was trained last.
+                [
+                    .. strides
+                        .OrderByDescending(s => s.LadderId == day.Today.Spot?.Ladder.Id)
+                        .ThenByDescending(s => s.Way.Max(w => w.At)),
+                ],
                 [
                     .. logs.Reverse()
                         .Take(14)
@@ -364,7 +359,8 @@ internal static class ClientEndpoints
                 PropEndpoints.KeptOf(client),
                 [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
                 draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body),
-                unreadable
+                unreadable,
+                TodayView.Of(day)
             )
         );
     }
@@ -378,45 +374,8 @@ internal static class ClientEndpoints
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
         SideTrend.Of(checks.Select(c => c.Look.On("front-shin", side)), ErrorModel.Default);
 
-    /// <summary>What is looked at next: what is planned next, else what was looked at last, else the first exercise; on a ladder, what the rung there asks for now.</summary>
-    private static async Task<Exercise> NextExerciseAsync(
-        Guid id,
-        IReadOnlyList<CheckFact> checks,
-        IReadOnlyList<Ladder> ladders,
-        RungFact[] way,
-        StudioContext db,
-        TimeProvider clock,
-        CancellationToken stop
-    )
-    {
-        var from = clock.GetUtcNow().AddHours(-12);
-        var planned = await db
-            .Visits.AsNoTracking()
-            .Where(v => v.ClientId == id && v.StartsAt >= from)
-            .OrderBy(v => v.StartsAt)
-            .Select(v => v.ExerciseId)
-            .FirstOrDefaultAsync(stop);
-        var found =
-            Exercise.Find(planned ?? "")
-            ?? Exercise.Find(checks is [.., var last] ? last.ExerciseId : "")
-            ?? Exercise.SplitSquatToPad;
-        return LadderBook.SpotOf(ladders, found.Id, way, [], LoadRack.Unknown) is { Placed: true } spot
-            ? Exercise.Find(spot.Rung.ExerciseId)!
-            : found;
-    }
-
     /// <summary>Logs further back than this are not read for a page.</summary>
     private const int LogDays = 190;
-
-    /// <summary>The weaker or sorer side begins and the other matches it.</summary>
-    internal static string FirstSide(KeptPain? pain, BodySide? weaker)
-    {
-        var sore = pain is { Score: > 0 } ? Placement.Working(pain.ToCore()) : null;
-        var side = sore ?? weaker;
-        return side is { } s
-            ? $"{Finding.Capital(s)} first, the {(sore is null ? "weaker" : "sorer")} side; the {Finding.Word(s == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it."
-            : "Left first; the right matches it.";
-    }
 
     private static string Sign(FlagFact flag) => Core.Practice.RedFlag.Find(flag.SignId)?.Text ?? flag.SignId;
 }

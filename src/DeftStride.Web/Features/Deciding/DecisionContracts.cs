@@ -109,6 +109,7 @@ internal sealed record DecisionView(
     string Coach,
     RecommendationView Recommendation,
     DecisionOutcome Chosen,
+    string Said,
     string? OverruleReason,
     PainDto? PainAfter,
     RepetitionsDto? Repetitions,

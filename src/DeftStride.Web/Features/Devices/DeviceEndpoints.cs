@@ -4,6 +4,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Studio.Choices;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
@@ -112,7 +113,7 @@ internal static class DeviceEndpoints
     private static async Task<bool> OnAsync(StudioScope scope, CancellationToken stop)
     {
         var all = Data.Kept.KeptStudioChoices.Of(await scope.StudioAsync(stop));
-        return SettingEndpoints.InForce(Setting.Find("devices")!, all, null, null, null).Value.Id == "simulated";
+        return ChoicesInForce.Setting(Setting.Find("devices")!, all, null, null, null).Value.Id == "simulated";
     }
 }
 

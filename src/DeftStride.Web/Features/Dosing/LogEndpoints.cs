@@ -1,8 +1,10 @@
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Ladders;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Hosting;
@@ -28,6 +30,7 @@ internal static class LogEndpoints
         StudioContext db,
         StudioScope scope,
         LadderBook ladders,
+        LadderShelf shelf,
         CheckBook book,
         FactWriter facts,
         TimeProvider clock,
@@ -57,12 +60,18 @@ internal static class LogEndpoints
         if (did.Sets.Count == 0)
             throw Refusal.BadInput("sets", "Enter at least one set.");
 
-        var way = (await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray();
-        var logs = (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
+        var way = (await shelf.WaysAsync([client.Id], stop))[client.Id];
+        var logs = (await shelf.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
             .Where(l => l.Id != request.Supersedes)
             .ToArray();
         var rack = await ladders.RackAsync(stop);
-        var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise.Id, way, logs, rack);
+        var spot = Spot.For(
+            await ladders.LaddersAsync(stop),
+            exercise.Id,
+            [.. way.Select(LadderShelf.Step)],
+            LadderShelf.Logged(logs),
+            rack
+        );
         var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
         // Without a look the numbers go on within the rung's range, after two good logs running; the rung itself needs a look.
         var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
@@ -111,14 +120,12 @@ internal static class LogEndpoints
         var client = await scope.ClientAsync(clientId, stop);
         var done =
             Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var (way, logs, rack) = (
-            (await ladders.WaysAsync([client.Id], stop))[client.Id].ToArray(),
-            (await ladders.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id],
-            await ladders.RackAsync(stop)
-        );
-        var spot = LadderBook.SpotFor(await ladders.LaddersAsync(stop), exercise, way, logs, rack);
+        var spot = await ladders.SpotForAsync(client.Id, exercise, clock.GetUtcNow().AddDays(-190), stop);
         return TypedResults.Ok(
-            PrescriptionView.Of(spot?.Asked ?? Prescription.First(DoseRange.Practising, done, rack), done)
+            PrescriptionView.Of(
+                spot?.Asked ?? Prescription.First(DoseRange.Practising, done, await ladders.RackAsync(stop)),
+                done
+            )
         );
     }
 

@@ -3,9 +3,13 @@ using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Library;
@@ -16,231 +20,35 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Ladders;
 
-/// <summary>A client on a ladder: which rung is planned, where the sides stand, what is asked for there.</summary>
-/// <param name="Ladder">The ladder.</param>
-/// <param name="Rung">The planned rung: the weaker side's.</param>
-/// <param name="Left">Where the left stands.</param>
-/// <param name="Right">Where the right stands.</param>
-/// <param name="Placed">Whether the client has been put on this ladder at all.</param>
-/// <param name="Last">The step that put the weaker side there, or null.</param>
-/// <param name="Asked">What is asked for.</param>
-/// <param name="AskedWhy">Why those numbers.</param>
-internal sealed record Spot(
-    Ladder Ladder,
-    Rung Rung,
-    string Left,
-    string Right,
-    bool Placed,
-    RungFact? Last,
-    Prescription Asked,
-    string AskedWhy
-);
-
 /// <summary>Reads ladders and where clients stand on them.</summary>
-internal sealed class LadderBook(StudioContext db, StudioScope scope)
+internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShelf shelf)
 {
-    private IReadOnlyList<Ladder>? _ladders;
+    /// <summary>The ladders in force.</summary>
+    public async Task<IReadOnlyList<Ladder>> LaddersAsync(CancellationToken stop) =>
+        await shelf.LaddersAsync((await scope.StudioAsync(stop)).Id, stop);
 
-    /// <summary>The ladders in force: the usual ones, changed where the studio changed them, then the studio's own.</summary>
-    public async Task<IReadOnlyList<Ladder>> LaddersAsync(CancellationToken stop)
-    {
-        if (_ladders is { } known)
-            return known;
-        var studio = await scope.StudioAsync(stop);
-        var own = (
-            await db
-                .Ladders.AsNoTracking()
-                .Where(l => l.StudioId == studio.Id)
-                .OrderBy(l => l.CreatedAt)
-                .ToListAsync(stop)
-        )
-            .Select(l => KeptLadder.Kept.Read(l.Body).ToCore())
-            .ToArray();
-        return _ladders = [
-            .. Ladder.All.Select(l => own.FirstOrDefault(o => o.Id == l.Id) ?? l),
-            .. own.Where(o => Ladder.All.All(l => l.Id != o.Id)),
-        ];
-    }
-
-    /// <summary>Every step of some clients that stands, oldest first: steps of a decision that was changed later do not count.</summary>
-    /// <remarks>Only what places them is read: the facts behind each step only with <paramref name="why"/>, what was sent never.</remarks>
-    public async Task<ILookup<Guid, RungFact>> WaysAsync(
-        IReadOnlyCollection<Guid> clients,
-        CancellationToken stop,
-        bool why = false
-    )
-    {
-        var standing = db.StandingSteps().AsNoTracking().Where(r => clients.Contains(r.ClientId));
-        var read = why
-            ? standing
-                .OrderByDescending(r => r.Sequence)
-                .Take(MostSteps)
-                .Select(r => new RungFact
-                {
-                    Id = r.Id,
-                    ClientId = r.ClientId,
-                    CoachId = r.CoachId,
-                    LadderId = r.LadderId,
-                    RungId = r.RungId,
-                    Side = r.Side,
-                    Kind = r.Kind,
-                    DecisionId = r.DecisionId,
-                    RecordedAt = r.RecordedAt,
-                    Sequence = r.Sequence,
-                    Judged = r.Judged,
-                    Body = "",
-                })
-            // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
-            : standing
-                .Where(r =>
-                    !db.StandingSteps()
-                        .Any(n =>
-                            n.ClientId == r.ClientId
-                            && n.LadderId == r.LadderId
-                            && n.Side == r.Side
-                            && n.Sequence > r.Sequence
-                        )
-                )
-                .Select(r => new RungFact
-                {
-                    Id = r.Id,
-                    ClientId = r.ClientId,
-                    CoachId = r.CoachId,
-                    LadderId = r.LadderId,
-                    RungId = r.RungId,
-                    Side = r.Side,
-                    Kind = r.Kind,
-                    DecisionId = r.DecisionId,
-                    RecordedAt = r.RecordedAt,
-                    Sequence = r.Sequence,
-                    Judged = "",
-                    Body = "",
-                });
-        return (await read.ToListAsync(stop)).OrderBy(r => r.Sequence).ToLookup(r => r.ClientId);
-    }
-
-    /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
-    private const int MostSteps = 60;
-
-    /// <summary>The standing logs of some clients, oldest first.</summary>
-    /// <remarks>What was sent is read only with <paramref name="whole"/>.</remarks>
-    public async Task<ILookup<Guid, LogFact>> LogsAsync(
-        IReadOnlyCollection<Guid> clients,
+    /// <summary>Where a client is on the ladder of an exercise that was done, or null when none of the client's own rungs has it.</summary>
+    public async Task<Spot?> SpotForAsync(
+        Guid clientId,
+        string exerciseId,
         DateTimeOffset from,
-        CancellationToken stop,
-        bool whole = false
-    )
-    {
-        var standing = db.Standing<LogFact>()
-            .AsNoTracking()
-            .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from);
-        var read = whole
-            ? standing.OrderByDescending(l => l.Sequence).Take(MostLogs)
-            : standing.Select(l => new LogFact
-            {
-                Id = l.Id,
-                ClientId = l.ClientId,
-                CoachId = l.CoachId,
-                Day = l.Day,
-                ExerciseId = l.ExerciseId,
-                RungId = l.RungId,
-                CheckId = l.CheckId,
-                NextMorning = l.NextMorning,
-                Pain = l.Pain,
-                RecordedAt = l.RecordedAt,
-                Sequence = l.Sequence,
-                Judged = l.Judged,
-                Body = "",
-            });
-        return (await read.ToListAsync(stop)).OrderBy(l => l.Sequence).ToLookup(l => l.ClientId);
-    }
-
-    private const int MostLogs = 40;
-
-    /// <summary>Where the sides of one client stand now.</summary>
-    public static IReadOnlyList<Stand> Stands(IEnumerable<RungFact> way) =>
-        [
-            .. way.GroupBy(r => (r.LadderId, r.Side))
-                .Select(g => g.Last())
-                .Select(r => new Stand(r.LadderId, r.Side, r.RungId, r.RecordedAt)),
-        ];
-
-    /// <summary>Where a client is on the ladder of an exercise, or null when no ladder has it.</summary>
-    public static Spot? SpotOf(
-        IReadOnlyList<Ladder> ladders,
-        string exerciseId,
-        RungFact[] way,
-        IEnumerable<LogFact> logs,
-        LoadRack rack
-    )
-    {
-        if (Placement.Where(ladders, exerciseId, Stands(way)) is not { } at)
-            return null;
-        return SpotOn(at.Ladder, at.Rung, way, logs, rack);
-    }
-
-    /// <summary>The same for what was done: an exercise that is on the ladder but on none of the client's own rungs (an easier one as warm-up, say) says nothing about them.</summary>
-    public static Spot? SpotFor(
-        IReadOnlyList<Ladder> ladders,
-        string exerciseId,
-        RungFact[] way,
-        IEnumerable<LogFact> logs,
-        LoadRack rack
+        CancellationToken stop
     ) =>
-        SpotOf(ladders, exerciseId, way, logs, rack) is { } spot && (!spot.Placed || spot.Rung.ExerciseId == exerciseId)
-            ? spot
-            : null;
-
-    /// <summary>Where a client is on one ladder; the rung is the planned one once the client stands there.</summary>
-    public static Spot SpotOn(Ladder ladder, Rung begin, RungFact[] way, IEnumerable<LogFact> logs, LoadRack rack)
-    {
-        var mine = way.Where(r => r.LadderId == ladder.Id && ladder.Rung(r.RungId) is not null).ToArray();
-        string? Of(BodySide side) => mine.LastOrDefault(r => r.Side == side)?.RungId;
-        if (mine.Length == 0)
-            return new Spot(
-                ladder,
-                begin,
-                begin.Id,
-                begin.Id,
-                false,
-                null,
-                First(begin, rack),
-                $"Where the rung begins: {begin.Dose}."
-            );
-        var (left, right) = (Of(BodySide.Left) ?? mine[^1].RungId, Of(BodySide.Right) ?? mine[^1].RungId);
-        // The rung that was asked about, while a side stands on it; else the planned one, which is the weaker side's.
-        var rung = begin.Id == left || begin.Id == right ? begin : Stride.Planned(ladder, left, right);
-        var last = mine.LastOrDefault(r => r.RungId == rung.Id);
-        // What was asked for on this rung before the client last came to it counts no more.
-        var since = last?.Sequence ?? 0;
-        if (logs.LastOrDefault(l => l.RungId == rung.Id && l.Sequence >= since) is not { } log)
-            return new Spot(
-                ladder,
-                rung,
-                left,
-                right,
-                true,
-                last,
-                First(rung, rack),
-                $"Where the rung begins: {rung.Dose}."
-            );
-        var judged = KeptLogResult.Kept.Read(log.Judged);
-        return new Spot(ladder, rung, left, right, true, last, judged.Next.ToCore(rung.Dose), judged.Why);
-    }
-
-    private static Prescription First(Rung rung, LoadRack rack) =>
-        Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack);
+        Spot.For(
+            await LaddersAsync(stop),
+            exerciseId,
+            [.. (await shelf.WaysAsync([clientId], stop))[clientId].Select(LadderShelf.Step)],
+            LadderShelf.Logged((await shelf.LogsAsync([clientId], from, stop))[clientId]),
+            await RackAsync(stop)
+        );
 
     /// <summary>Whether body and kit reach a rung. Of the two sides the one with less to spare decides.</summary>
     public async Task<Func<Rung, RungReach>> ReachAsync(ClientRecord client, Ladder ladder, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var ranges = await IntakeEndpoints.RangesAsync(db, client.Id, stop);
-        var (left, right) = (
-            IntakeEndpoints.RangeOf(ranges, BodySide.Left),
-            IntakeEndpoints.RangeOf(ranges, BodySide.Right)
-        );
-        var kit = BenchEndpoints.KeptKitOf(studio);
+        var (left, right) = (TodayBook.Range(ranges, BodySide.Left), TodayBook.Range(ranges, BodySide.Right));
+        var kit = ChoicesInForce.Kit(studio);
         var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
         var known = new Dictionary<string, RungReach>();
         return rung =>
@@ -258,15 +66,15 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
 
     /// <summary>The studio's weights.</summary>
     public async Task<LoadRack> RackAsync(CancellationToken stop) =>
-        BenchEndpoints.KeptKitOf(await scope.StudioAsync(stop)).Rack();
+        ChoicesInForce.Kit(await scope.StudioAsync(stop)).Rack();
 
     /// <summary>A setting as it stands for a client and an exercise.</summary>
     public async Task<string> SettingAsync(string id, ClientRecord client, string exerciseId, CancellationToken stop)
     {
         var all = KeptStudioChoices.Of(await scope.StudioAsync(stop));
         var school = client.School ?? Exercise.Find(exerciseId)?.UsualSchool;
-        return SettingEndpoints
-            .InForce(Setting.Find(id)!, all, KeptClientChoices.Of(client), exerciseId, school)
+        return ChoicesInForce
+            .Setting(Setting.Find(id)!, all, KeptClientChoices.Of(client), exerciseId, school)
             .Value.Id;
     }
 
@@ -298,12 +106,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
                 spot.Ladder,
                 spot.Rung,
                 spot.Asked,
-                PropEndpoints
-                    .Of(client, today)
-                    .Any(p =>
-                        Core.Correcting.Fault.Find(p.CorrectionId)!
-                            .Value.Correction.Needs.Contains(Core.Exercises.Gear.Support)
-                    ),
+                ChoicesInForce.Props(client, today).Any(p => p.Correction.Needs.Contains(Gear.Support)),
                 await RackAsync(stop),
                 await OrderAsync(client, spot.Rung.ExerciseId, stop),
                 reach
@@ -334,8 +137,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         RungFact[] way,
         IReadOnlyList<LogFact> logs,
         IReadOnlyDictionary<Guid, string> coaches,
-        string firstSide,
-        LayOff? away,
+        Core.Training.Today day,
         DateOnly today,
         CancellationToken stop
     )
@@ -343,11 +145,11 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
         var mine = way.Where(r => r.LadderId == ladder.Id).ToArray();
         string At(BodySide side) =>
             mine.LastOrDefault(r => r.Side == side && ladder.Rung(r.RungId) is not null)?.RungId ?? mine[^1].RungId;
-        var spot = SpotOn(
+        var spot = Spot.On(
             ladder,
             Stride.Planned(ladder, At(BodySide.Left), At(BodySide.Right)),
-            way,
-            logs,
+            [.. way.Select(LadderShelf.Step)],
+            LadderShelf.Logged(logs),
             await RackAsync(stop)
         );
         var reach = await ReachAsync(client, ladder, stop);
@@ -409,9 +211,9 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope)
             ],
             PrescriptionView.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!),
             spot.AskedWhy,
-            firstSide,
+            day.First.Sentence,
             [.. now.Concat(after).Select(o => View(o, ladder))],
-            away is null
+            day.Away is not { } away
                 ? null
                 : new LayOffView(away.Weeks, away.Anew, away.Sentence, away.Why, Below()?.Id, Below()?.Name)
         );

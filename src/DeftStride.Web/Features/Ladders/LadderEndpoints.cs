@@ -4,6 +4,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Ladders;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -213,7 +214,7 @@ internal static class LadderEndpoints
             );
         }
 
-        return TypedResults.Ok(await AllAsync(db, scope, new LadderBook(db, scope), stop));
+        return TypedResults.Ok(await AllAsync(db, scope, new LadderBook(db, scope, new LadderShelf(db)), stop));
     }
 
     private static KeptStand Kept(StandRequest r) =>

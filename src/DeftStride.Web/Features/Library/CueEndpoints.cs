@@ -26,10 +26,6 @@ internal static class CueEndpoints
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPut("/cues", ChangeAsync).WithName("changeCue").InTurn();
 
-    /// <summary>The words in force; without a client the studio's alone.</summary>
-    public static CueWords WordsOf(StudioRecord studio, ClientRecord? client) =>
-        new(client is null ? [] : KeptClientChoices.Of(client).Own.Cues, KeptStudioChoices.Of(studio).Studio.Cues);
-
     private static async Task<Ok<CueVersionsView>> ChangeAsync(
         CueChange request,
         StudioScope scope,

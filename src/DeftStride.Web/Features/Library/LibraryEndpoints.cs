@@ -6,6 +6,8 @@ using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
@@ -94,20 +96,26 @@ internal static class LibraryEndpoints
         StudioContext db,
         StudioScope scope,
         CheckBook book,
+        LadderShelf shelf,
         StudioPulse pulse,
         TimeProvider clock,
         CancellationToken stop
-    ) => TypedResults.Ok(await pulse.OnceAsync("library", clock.GetUtcNow(), () => AllAsync(db, scope, book, stop)));
+    ) =>
+        TypedResults.Ok(
+            await pulse.OnceAsync("library", clock.GetUtcNow(), () => AllAsync(db, scope, book, shelf, stop))
+        );
 
     private static async Task<LibraryView> AllAsync(
         StudioContext db,
         StudioScope scope,
         CheckBook book,
+        LadderShelf shelf,
         CancellationToken stop
     )
     {
         var studio = await scope.StudioAsync(stop);
-        var (words, experience) = (CueEndpoints.WordsOf(studio, null), await book.ExperienceAsync(stop));
+        var ladders = await shelf.LaddersAsync(studio.Id, stop);
+        var (words, experience) = (ChoicesInForce.Words(studio, null), await book.ExperienceAsync(stop));
         var rules = (
             await db.Standing<DecisionFact>()
                 .AsNoTracking()
@@ -194,7 +202,7 @@ internal static class LibraryEndpoints
                 )),
             ],
             [
-                .. Ladder.All.Select(l => new LibraryLadderView(
+                .. ladders.Select(l => new LibraryLadderView(
                     l.Id,
                     l.Name,
                     [

@@ -2,6 +2,7 @@ using System.Globalization;
 using DeftStride.Core.Correcting;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
 using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -40,32 +41,17 @@ internal static class PropEndpoints
     /// <summary>What a client has borrowed, what is due first.</summary>
     public static IReadOnlyList<PropView> Of(ClientRecord client, DateOnly today) =>
         [
-            .. KeptClientChoices
-                .Of(client)
-                .Props.Where(p => Fault.Find(p.CorrectionId) is not null)
-                .OrderBy(p => p.Until)
-                .Select(p => new PropView(
-                    p.CorrectionId,
-                    Fault.Find(p.CorrectionId)!.Value.Correction.Short,
-                    p.Until,
-                    p.Until <= today
-                )),
+            .. ChoicesInForce
+                .Props(client, today)
+                .Select(p => new PropView(p.Correction.Id, p.Correction.Short, p.Until, p.Due)),
         ];
 
     /// <summary>What belongs to a client's set-up, the oldest first.</summary>
     public static IReadOnlyList<KeptView> KeptOf(ClientRecord client) =>
         [
-            .. KeptClientChoices
-                .Of(client)
-                .Changes.OrderBy(c => c.Since)
-                .Select(c => (Change: c, Fault.Find(c.CorrectionId)?.Correction))
-                .Where(c => c.Correction is not null)
-                .Select(c => new KeptView(
-                    c.Change.CorrectionId,
-                    c.Correction!.Short,
-                    c.Correction.Cue,
-                    c.Change.Since
-                )),
+            .. ChoicesInForce
+                .KeptChanges(client)
+                .Select(k => new KeptView(k.Correction.Id, k.Correction.Short, k.Correction.Cue, k.Since)),
         ];
 
     private static async Task<Ok<PropsView>> LendAsync(

@@ -260,7 +260,8 @@ internal sealed record BenchStartView(
     KitDto Kit,
     string ExerciseId,
     SchoolCode School,
-    IReadOnlyList<SetupView> Kept
+    IReadOnlyList<SetupView> Kept,
+    Floor.TodayView Today
 );
 
 /// <summary>A set-up to keep. Exactly one of <see cref="Split"/> and <see cref="Step"/> is given.</summary>
@@ -274,6 +275,9 @@ internal sealed record SetupRequest(
     StepRequest? Step,
     Guid? Supersedes
 );
+
+/// <summary>A set-up that was just kept, and where it is to be seen.</summary>
+internal sealed record KeptSetupView(SetupView Setup, string Said);
 
 internal sealed record SetupView(
     Guid Id,

@@ -3,8 +3,11 @@ using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -25,10 +28,7 @@ internal static class BenchEndpoints
         api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
 
-    public static KeptKit KeptKitOf(StudioRecord studio) =>
-        studio.Kit is { } kept ? KeptKit.Kept.Read(kept) : KeptKit.Empty;
-
-    public static KitDto KitOf(StudioRecord studio) => KeptKitOf(studio).ToWire();
+    public static KitDto KitOf(StudioRecord studio) => ChoicesInForce.Kit(studio).ToWire();
 
     /// <summary>The set-up in force for each exercise of some clients: the latest that nothing supersedes.</summary>
     public static async Task<ILookup<Guid, SetupFact>> InForceAsync(
@@ -68,7 +68,8 @@ internal static class BenchEndpoints
         Guid id,
         StudioContext db,
         StudioScope scope,
-        CheckBook book,
+        TodayBook days,
+        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -80,13 +81,8 @@ internal static class BenchEndpoints
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var kept = (await InForceAsync(db, [id], stop))[id].Select(s => View(s, coaches)).ToArray();
-        var visit = await db
-            .Visits.AsNoTracking()
-            .Where(v => v.ClientId == id)
-            .OrderByDescending(v => v.StartsAt)
-            .Select(v => v.ExerciseId)
-            .FirstOrDefaultAsync(stop);
-        var exercise = Exercise.Find(kept.FirstOrDefault()?.ExerciseId ?? visit ?? "") ?? Exercise.SplitSquatToPad;
+        var day = await days.OfAsync(await scope.StudioAsync(stop), client, clock.GetUtcNow(), stop);
+        var exercise = day.Today.Exercise;
         return TypedResults.Ok(
             new BenchStartView(
                 intake.StatureCm is { } stature
@@ -96,8 +92,9 @@ internal static class BenchEndpoints
                 Latest(ranges, BodySide.Right),
                 KitOf(await scope.StudioAsync(stop)),
                 exercise.Id,
-                client.School ?? exercise.UsualSchool ?? SchoolCode.VerticalShin,
-                kept
+                day.Today.School,
+                kept,
+                TodayView.Of(day)
             )
         );
     }
@@ -110,12 +107,14 @@ internal static class BenchEndpoints
                 .Select(g => new RangeDto(g.Key, g.First().Degrees)),
         ];
 
-    private static async Task<Ok<SetupView>> KeepAsync(
+    private static async Task<Ok<KeptSetupView>> KeepAsync(
         SetupRequest request,
         StudioContext db,
         StudioScope scope,
         CheckBook book,
         FactWriter facts,
+        TodayBook days,
+        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -128,12 +127,18 @@ internal static class BenchEndpoints
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         if (await facts.ExistingAsync<SetupFact, KeptSetup>(request.Id, request.ToKept(), stop) is { } already)
-            return TypedResults.Ok(View(already, coaches));
+            return TypedResults.Ok(await SaidAsync(already));
         if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A stop sign stands. Clear it with a note before keeping a set-up.");
         return TypedResults.Ok(
-            View(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop), coaches)
+            await SaidAsync(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop))
         );
+
+        async Task<KeptSetupView> SaidAsync(SetupFact fact)
+        {
+            var day = await days.OfAsync(await scope.StudioAsync(stop), client, clock.GetUtcNow(), stop);
+            return new(View(fact, coaches), day.Today.KeptFor(exercise));
+        }
     }
 
     /// <summary>Works a set-up out once more and keeps its card with what it was worked out from.</summary>

@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -153,21 +154,6 @@ internal static class SettingEndpoints
         return before;
     }
 
-    /// <summary>A setting as it stands: client, then exercise, then school, then studio.</summary>
-    internal static Sourced<SettingOption> InForce(
-        Setting setting,
-        KeptStudioChoices all,
-        KeptClientChoices? mine,
-        string? exerciseId,
-        SchoolCode? school
-    ) =>
-        setting.Resolve(
-            mine?.Own.Options.GetValueOrDefault(setting.Id),
-            all.For(exerciseId).Options.GetValueOrDefault(setting.Id),
-            all.For(school).Options.GetValueOrDefault(setting.Id),
-            all.Studio.Options.GetValueOrDefault(setting.Id)
-        );
-
     private static SettingsView View(StudioRecord studio, ClientRecord? client, string? exercise, SchoolCode? school)
     {
         var all = KeptStudioChoices.Of(studio);
@@ -178,7 +164,7 @@ internal static class SettingEndpoints
             [
                 .. Setting.All.Select(s =>
                 {
-                    var found = InForce(s, all, mine, exercise, school);
+                    var found = ChoicesInForce.Setting(s, all, mine, exercise, school);
                     return new SettingView(
                         s.Id,
                         s.Name,

@@ -5,6 +5,7 @@ using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -210,7 +211,7 @@ internal static class StudioEndpoints
                 request,
                 await scope.StudioAsync(stop),
                 request.Version,
-                s => s.Kit = KeptKit.Kept.Write(request.Kit.ToKept(BenchEndpoints.KeptKitOf(s))),
+                s => s.Kit = KeptKit.Kept.Write(request.Kit.ToKept(ChoicesInForce.Kit(s))),
                 View,
                 stop
             )

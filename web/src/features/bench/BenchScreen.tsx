@@ -1,4 +1,4 @@
-import { useParams } from '@tanstack/react-router';
+import { useParams, useSearch } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useBenchStart, useClient, useStudio } from '@/api/queries';
@@ -55,8 +55,9 @@ function Bench({
   studio: Schema['StudioView'];
 }) {
   const exercises = studio.exercises.filter((e) => e.form !== null || e.needsBox);
-  const [exerciseId, setExerciseId] = useState(start.exerciseId);
-  const [front, setFront] = useState<Schema['BodySide']>('left');
+  const asked = useSearch({ from: '/clients/$clientId/bench' }).exercise;
+  const [exerciseId, setExerciseId] = useState(asked ?? start.exerciseId);
+  const [front, setFront] = useState<Schema['BodySide']>(start.today.firstSide);
   const exercise = exercises.find((e) => e.id === exerciseId) ?? exercises[0];
   if (!exercise) return null;
   const choose = (

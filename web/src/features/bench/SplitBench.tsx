@@ -255,7 +255,7 @@ export function SplitBench({
             <Trouble error={keep.error ?? begin.error} />
             {keep.isSuccess && (
               <p role="status" className="text-[14px] font-semibold text-pine">
-                Kept. It is on the floor card.
+                {keep.data.said}
               </p>
             )}
             <div className="grid grid-cols-[1fr_auto] gap-2 max-lg:hidden">

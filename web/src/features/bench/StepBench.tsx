@@ -147,7 +147,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
           <Trouble error={step.error ?? keep.error} />
           {keep.isSuccess && (
             <p role="status" className="text-[14px] font-semibold text-pine">
-              Kept. It is on the floor card.
+              {keep.data.said}
             </p>
           )}
           <div className="grid grid-cols-[1fr_auto] gap-2">

@@ -61,5 +61,5 @@ export function CheckScreen() {
         </Link>
       </div>
     );
-  return <FirstLook key={clientId} client={client.data} studio={studio.data} />;
+  return <FirstLook key={clientId} client={client.data} studio={studio.data} asked={search.exercise} />;
 }

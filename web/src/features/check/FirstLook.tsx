@@ -43,12 +43,21 @@ import { useReading } from './useReading';
 
 const slotKey = (slot: Slot) => `${slot.side}-${slot.view}-${slot.moment}`;
 
-export function FirstLook({ client, studio }: { client: Schema['ClientView']; studio: Schema['StudioView'] }) {
+export function FirstLook({
+  client,
+  studio,
+  asked,
+}: {
+  client: Schema['ClientView'];
+  studio: Schema['StudioView'];
+  /** Another exercise than today's, where a screen before this one said which. */
+  asked?: string | undefined;
+}) {
   const clientId = client.client.id;
   const name = client.client.name;
   const first = name.split(' ')[0] ?? name;
   const kept = useDraft(clientId, client.draft, () => {
-    const exercise = client.standard.standard.exerciseId;
+    const exercise = studio.exercises.find((e) => e.id === asked)?.id ?? client.today.exerciseId;
     // Who was looked at as a whole before needs only the short look now.
     const known = client.checks.some((c) => c.exerciseId === exercise && c.look.missing.length === 0);
     return emptyDraft(exercise, known ? 'quick' : 'whole');

@@ -64,14 +64,16 @@ export function LookAgain({
   const pending = usePending(check.clientId);
   const { stills, feels } = retest;
   const slot = useMemo(() => slotOfFinding(check, side), [check, side]);
-  const measureId = check.look.finding.measureId ?? 'front-shin';
+  // What it is held against is the studio's word: the page and the judgement never choose two different ones.
+  const held = check.baselines.find((b) => b.side === side);
+  const measureId = held?.measureId ?? check.look.finding.measureId ?? 'front-shin';
   const measure = check.standard.measures.find((m) => m.id === measureId);
 
-  const baselineTrial = check.trials.findLast((t) => t.side === side && t.outcome === 'helped' && t.stills.length > 0);
+  const baselineTrial = held?.trialId ? check.trials.find((t) => t.id === held.trialId) : undefined;
   const before = baselineTrial?.stills ?? check.stills;
   const baseline = useMemo(() => keptStills(before.filter((s) => inSlot(s, slot))), [before, slot]);
   const baseLook = baselineTrial?.again ?? check.look;
-  const painBefore = baselineTrial?.pain ?? check.pain;
+  const painBefore = held ? held.pain : check.pain;
 
   // The retest asks for what the baseline shows, no more: the same points on the same view.
   const quick = check.standard.quick;

@@ -27,7 +27,7 @@ export function FloorScreen() {
   useShortcuts('Floor', [
     { keys: 'C', does: 'Look at who is next', run: () => open('/clients/$clientId/check') },
     { keys: 'H', does: 'History of who is next', run: () => open('/clients/$clientId') },
-    { keys: 'L', does: 'Log for who is next', run: () => next && next.attention.kind !== 'stopSign' && setLogging(next) },
+    { keys: 'L', does: 'Log for who is next', run: () => next && next.today.attention.kind !== 'stopSign' && setLogging(next) },
     { keys: 'N', does: 'Add a client', run: () => setAdding(true) },
   ]);
   if (!floor.data) return <Waiting what="today" error={floor.error} />;
@@ -95,7 +95,7 @@ export function FloorScreen() {
       {logging && (
         <LogSheet
           client={logging.client}
-          exercise={{ id: logging.exerciseId, name: logging.exerciseName }}
+          exercise={{ id: logging.today.exerciseId, name: logging.today.exerciseName }}
           open
           onOpenChange={(is) => !is && setLogging(null)}
         />
@@ -107,7 +107,8 @@ export function FloorScreen() {
 
 /** The one thing the floor answers first: who is next, with what, and what to look at. */
 function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
-  const stop = visit.attention.kind === 'stopSign';
+  const { today } = visit;
+  const stop = today.attention.kind === 'stopSign';
   const name = visit.client.name.split(' ')[0];
   return (
     <section aria-label="Next" className="mt-4 grid gap-x-10 gap-y-5 rounded-3xl bg-paper p-5 sm:p-8 lg:grid-cols-[1fr_auto]">
@@ -115,25 +116,29 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         <p className="flex items-baseline gap-3">
           <span className="figure text-[30px]">{visit.time}</span>
           <span className="text-soft">
-            {visit.exerciseName} · {visit.schoolName.toLowerCase()}
+            {today.exerciseName} · {today.schoolName.toLowerCase()}
           </span>
         </p>
         <h1 className="say mt-2.5 max-w-[21em] text-[32px] sm:text-[46px]">
-          {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{visit.attention.sentence}</span>
+          {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{today.attention.sentence}</span>
         </h1>
         <div className="mt-1.5">
-          <Why>{visit.attention.why}</Why>
+          <Why>{today.attention.why}</Why>
         </div>
         {visit.lastLook && (
           <p className="mt-2 max-w-[46em] text-[17px] text-soft">
-            Last time: <Sentence parts={visit.lastLook.sentence} />{' '}
-            {visit.lastDecision && <>Decided: {lowerFirst(visit.lastDecision)}</>}
+            <LastTime visit={visit} /> {decided(visit) && <>Decided: {lowerFirst(decided(visit) ?? '')}</>}
           </p>
         )}
-        {visit.dose && <Dose dose={visit.dose} />}
-        {visit.card.length > 0 && (
+        {visit.unreadable.map((sentence) => (
+          <p key={sentence} className="mt-2 text-[14.5px] text-slate">
+            {sentence}
+          </p>
+        ))}
+        {today.asked && <Dose today={today} asked={today.asked} />}
+        {today.card.length > 0 && (
           <div className="mt-4 border-t border-hair pt-3">
-            <SetupCard lines={visit.card.filter((l) => !['trunk', 'shin'].includes(l.id))} />
+            <SetupCard lines={today.card.filter((l) => !['trunk', 'shin'].includes(l.id))} />
           </div>
         )}
       </div>
@@ -150,7 +155,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             </LinkButton>
           ) : (
             <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
-              {visit.attention.kind === 'unfinished' || visit.attention.kind === 'undecided'
+              {today.attention.kind === 'unfinished' || today.attention.kind === 'undecided'
                 ? `Go on with ${name}`
                 : `Look at ${name}`}
             </LinkButton>
@@ -170,21 +175,34 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
 }
 
 /** What is asked for today, large enough to be called across the floor. */
-function Dose({ dose }: { dose: NonNullable<Visit['dose']> }) {
+function Dose({ today, asked }: { today: Schema['TodayView']; asked: Schema['PrescriptionView'] }) {
   return (
     <div className="mt-4 border-t border-hair pt-3" data-dose>
       <p className="text-[13.5px] text-soft">
-        {dose.ladderName}, {dose.rungName.toLowerCase()}
-        {!dose.placed && ' (not placed yet)'}
+        {today.ladderName ? `${today.ladderName}, ${today.rungName?.toLowerCase()}` : 'On no ladder'}
+        {today.ladderName && !today.placed && ' (not placed yet)'}
       </p>
-      <p className="say text-[28px]">{dose.asked.text}</p>
+      <p className="say text-[28px]">{asked.text}</p>
       <p className="text-[15px] text-soft">
-        Rest {dose.asked.rest}
-        {dose.asked.tempo && `, tempo ${dose.asked.tempo}`}. {dose.firstSide} {dose.apart}
+        Rest {asked.rest}
+        {asked.tempo && `, tempo ${asked.tempo}`}. {today.firstSideText} {today.apart}
       </p>
-      <Why>{dose.why}</Why>
+      <Why>{today.askedWhy}</Why>
     </div>
   );
+}
+
+/** What was decided last, in the words of the choice that was made; a log of today comes before it. */
+const decided = (visit: Visit) => visit.logged ?? visit.today.decided;
+
+/** What was found last, with the name of the exercise where it is not today's. */
+function LastTime({ visit }: { visit: Visit }) {
+  return visit.lastLook ? (
+    <>
+      Last time{visit.today.lastLookExercise && `, ${lowerFirst(visit.today.lastLookExercise)}`}:{' '}
+      <Sentence parts={visit.lastLook.sentence} />
+    </>
+  ) : null;
 }
 
 const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
@@ -215,8 +233,9 @@ function LinkButton({
 
 /** The rest of the day reads like the chalk list by the door: time, name, what to look at. */
 function Row({ visit }: { visit: Visit }) {
+  const { today } = visit;
   const done = visit.state === 'done';
-  const stop = visit.attention.kind === 'stopSign';
+  const stop = today.attention.kind === 'stopSign';
   return (
     <li className="border-t border-hair last:border-b">
       <Link
@@ -227,20 +246,20 @@ function Row({ visit }: { visit: Visit }) {
         <span className={`figure text-[21px] ${done ? 'text-soft' : ''}`}>{visit.time}</span>
         <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
-          {done ? `Done. ${visit.lastDecision ?? ''}` : visit.attention.sentence}
-          {!done && visit.dose && (
-            <span className="block text-[14px] font-semibold">
-              {visit.dose.rungName}: {visit.dose.asked.text}
+          {done ? `Done. ${decided(visit) ?? ''}` : today.attention.sentence}
+          {!done && today.asked && (
+            <span className="block text-[14px] font-semibold" data-dose>
+              {today.rungName ?? today.exerciseName}: {today.asked.text}
             </span>
           )}
           {!done && visit.lastLook && (
             <span className="block text-[14px] font-normal text-soft">
-              Last time: <Sentence parts={visit.lastLook.sentence} />
+              <LastTime visit={visit} />
             </span>
           )}
         </span>
         <span className="flex items-center justify-end gap-4 self-center text-[13.5px] text-soft max-sm:hidden">
-          {visit.schoolName.toLowerCase()}
+          {today.schoolName.toLowerCase()}
           {visit.lastLook && (
             <ShinPair left={shinOf(visit.lastLook, 'left')} right={shinOf(visit.lastLook, 'right')} size="row" />
           )}

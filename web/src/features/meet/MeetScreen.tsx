@@ -193,17 +193,27 @@ export function MeetScreen() {
       </div>
       <aside className="lg:sticky lg:top-6 lg:self-start">
         <FirstChoice choice={choice} />
-        {choice.start && (
-          <Link
-            to="/clients/$clientId/bench"
-            params={{ clientId }}
-            className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
-          >
-            Set it up on the bench
-          </Link>
-        )}
+        {choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} />}
       </aside>
     </div>
+  );
+}
+
+/** Opens exactly the first choice: on the bench where there is a set-up to work out, else in a look. */
+function Begin({ clientId, exerciseId }: { clientId: string; exerciseId: string }) {
+  const studio = useStudio();
+  const exercise = studio.data?.exercises.find((e) => e.id === exerciseId);
+  if (!exercise) return null;
+  const bench = exercise.form !== null || exercise.needsBox;
+  return (
+    <Link
+      to={bench ? '/clients/$clientId/bench' : '/clients/$clientId/check'}
+      params={{ clientId }}
+      search={{ exercise: exerciseId }}
+      className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
+    >
+      {bench ? 'Set it up on the bench' : 'Look at it first'}
+    </Link>
   );
 }
 

@@ -47,7 +47,7 @@ export function ClientPage() {
 /** For the client: where they are, what to do, the words that work. */
 function Next({ client, limit }: { client: Schema['ClientView']; limit: number }) {
   const stride = client.strides[0];
-  const cue = client.cues.find((c) => c.helped > 0);
+  const { today } = client;
   const last = client.checks.at(-1);
   return (
     <>
@@ -65,20 +65,22 @@ function Next({ client, limit }: { client: Schema['ClientView']; limit: number }
             left={{ rung: at(stride, stride.left), say: stride.left === stride.planned ? stride.asked.text : 'waits' }}
             right={{ rung: at(stride, stride.right), say: stride.right === stride.planned ? stride.asked.text : 'waits' }}
           />
-          <section>
-            <p className="text-[14px] text-soft">Until we meet again</p>
-            <p className="say text-[26px] print:text-[20px]">{stride.asked.text}</p>
-            <p className="text-[15px]">
-              {stride.rungs.find((r) => r.id === stride.planned)?.exerciseName}. Rest {stride.asked.rest}
-              {stride.asked.tempo && `, count ${stride.asked.tempo}: down, hold, up, top`}. {stride.firstSide}
-            </p>
-          </section>
         </>
       )}
-      {cue && (
+      {today.asked && (
+        <section data-today>
+          <p className="text-[14px] text-soft">Until we meet again</p>
+          <p className="say text-[26px] print:text-[20px]">{today.asked.text}</p>
+          <p className="text-[15px]">
+            {today.exerciseName}. Rest {today.asked.rest}
+            {today.asked.tempo && `, count ${today.asked.tempo}: down, hold, up, top`}. {today.firstSideText}
+          </p>
+        </section>
+      )}
+      {today.cueText && (
         <p className="border-l-4 border-brass pl-4">
           <span className="block text-[14px] text-soft">What helps, to say to yourself</span>
-          <span className="say text-[24px] print:text-[19px]">“{cue.cue}”</span>
+          <span className="say text-[24px] print:text-[19px]">“{today.cueText}”</span>
         </p>
       )}
       {client.kept.length > 0 && <p>Set up: {client.kept.map((k) => k.text).join(' ')}</p>}
@@ -96,7 +98,7 @@ function Next({ client, limit }: { client: Schema['ClientView']; limit: number }
       )}
       {last?.decision && (
         <p className="text-[15px] text-soft">
-          {day(last.at)}: {decisionWord[last.decision.chosen].toLowerCase()}. {last.decision.recommendation.reason}
+          {day(last.at)}, {last.exerciseName.toLowerCase()}: {lowerFirst(last.decision.said)}
         </p>
       )}
       <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
@@ -105,6 +107,8 @@ function Next({ client, limit }: { client: Schema['ClientView']; limit: number }
     </>
   );
 }
+
+const lowerFirst = (text: string) => text.charAt(0).toLowerCase() + text.slice(1);
 
 /** As much of the way as fits a sheet: what lies behind and what comes next. */
 function around(stride: Schema['StrideView']) {
@@ -230,7 +234,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
             <li key={c.id}>
               {day(c.at)}:{' '}
               {c.decision
-                ? `${decisionWord[c.decision.chosen].toLowerCase()} (${c.decision.recommendation.ruleName.toLowerCase()}), ${c.decision.coach}`
+                ? `${decisionWord[c.decision.chosen].toLowerCase()} (${c.decision.overruleReason ? `the coach’s call: ${c.decision.overruleReason}` : c.decision.recommendation.ruleName.toLowerCase()}), ${c.decision.coach}`
                 : 'none yet'}
             </li>
           ))}

@@ -115,7 +115,7 @@ function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
         {check.decision && (
           <p className="text-[16px]">
             <span className="font-semibold">Next: {decisionWord[check.decision.chosen].toLowerCase()}.</span>{' '}
-            {check.decision.recommendation.headline}
+            {check.decision.said}
           </p>
         )}
         <p className="border-t border-hair pt-2 text-[12.5px] text-soft">

@@ -1,0 +1,164 @@
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Training;
+
+/// <summary>A side came to a rung.</summary>
+/// <param name="LadderId">On which ladder.</param>
+/// <param name="RungId">Which rung.</param>
+/// <param name="Side">The client's own side.</param>
+/// <param name="Kind">Why.</param>
+/// <param name="Place">Its place in the order of everything that was recorded.</param>
+/// <param name="At">When.</param>
+/// <param name="DecisionId">The decision that moved it, or null when the coach placed it.</param>
+public sealed record StepTaken(
+    string LadderId,
+    string RungId,
+    BodySide Side,
+    MoveKind Kind,
+    long Place,
+    DateTimeOffset At,
+    Guid? DecisionId
+);
+
+/// <summary>The numbers that a log led to.</summary>
+/// <param name="Sets">Sets.</param>
+/// <param name="Amount">Repetitions a side, or seconds.</param>
+/// <param name="Load">The load and where it is held.</param>
+/// <param name="Why">Why these.</param>
+public sealed record NextAsked(int Sets, int Amount, Load Load, string Why)
+{
+    /// <summary>Within the range that a rung has now; it may have been changed since.</summary>
+    public Prescription Within(DoseRange range)
+    {
+        ArgumentNullException.ThrowIfNull(range);
+        return new(range, Math.Clamp(Sets, 1, Math.Max(range.SetsHigh, 1)), Math.Clamp(Amount, 1, range.High), Load);
+    }
+}
+
+/// <summary>Something was done and logged.</summary>
+/// <param name="ExerciseId">What.</param>
+/// <param name="RungId">On which rung, or null for an exercise off the ladders.</param>
+/// <param name="Day">The studio's own day.</param>
+/// <param name="Place">Its place in the order of everything that was recorded.</param>
+/// <param name="At">When it was recorded.</param>
+/// <param name="WithLook">Whether it came with a look.</param>
+/// <param name="Next">What it led to.</param>
+public sealed record DoseLogged(
+    string ExerciseId,
+    string? RungId,
+    DateOnly Day,
+    long Place,
+    DateTimeOffset At,
+    bool WithLook,
+    NextAsked Next
+);
+
+/// <summary>A client on a ladder: which rung is trained, where the sides stand, what is asked for there.</summary>
+/// <param name="Ladder">The ladder.</param>
+/// <param name="Rung">The rung.</param>
+/// <param name="Left">Where the left stands.</param>
+/// <param name="Right">Where the right stands.</param>
+/// <param name="Placed">Whether the client has been put on this ladder at all.</param>
+/// <param name="Last">The step that put a side there, or null.</param>
+/// <param name="Asked">What is asked for.</param>
+/// <param name="AskedWhy">Why those numbers.</param>
+public sealed record Spot(
+    Ladder Ladder,
+    Rung Rung,
+    string Left,
+    string Right,
+    bool Placed,
+    StepTaken? Last,
+    Prescription Asked,
+    string AskedWhy
+)
+{
+    /// <summary>Where the sides of one client stand now: the last step of each ladder and side.</summary>
+    public static IReadOnlyList<Stand> Stands(IEnumerable<StepTaken> steps) =>
+        [
+            .. steps
+                .GroupBy(s => (s.LadderId, s.Side))
+                .Select(g => g.MaxBy(s => s.Place)!)
+                .OrderBy(s => s.Place)
+                .Select(s => new Stand(s.LadderId, s.Side, s.RungId, s.At)),
+        ];
+
+    /// <summary>Where a client is on the ladder of an exercise that is looked at or logged, or null when no ladder has it.</summary>
+    public static Spot? Of(
+        IReadOnlyList<Ladder> ladders,
+        string exerciseId,
+        IReadOnlyCollection<StepTaken> steps,
+        IReadOnlyCollection<DoseLogged> logs,
+        LoadRack rack
+    ) =>
+        Placement.Where(ladders, exerciseId, Stands(steps)) is { } at
+            ? On(at.Ladder, at.Rung, steps, logs, rack)
+            : null;
+
+    /// <summary>The same for what was done: an exercise that is on the ladder but on none of the client's own rungs (an easier one as warm-up, say) says nothing about them.</summary>
+    public static Spot? For(
+        IReadOnlyList<Ladder> ladders,
+        string exerciseId,
+        IReadOnlyCollection<StepTaken> steps,
+        IReadOnlyCollection<DoseLogged> logs,
+        LoadRack rack
+    ) =>
+        Of(ladders, exerciseId, steps, logs, rack) is { } spot && (!spot.Placed || spot.Rung.ExerciseId == exerciseId)
+            ? spot
+            : null;
+
+    /// <summary>What is planned on the ladder of an exercise: the weaker side's rung once the client stands on that ladder.</summary>
+    public static Spot? Planned(
+        IReadOnlyList<Ladder> ladders,
+        string exerciseId,
+        IReadOnlyCollection<StepTaken> steps,
+        IReadOnlyCollection<DoseLogged> logs,
+        LoadRack rack
+    ) =>
+        Of(ladders, exerciseId, steps, logs, rack) is { } spot
+            ? spot.Placed
+                ? On(spot.Ladder, Stride.Planned(spot.Ladder, spot.Left, spot.Right), steps, logs, rack)
+                : spot
+            : null;
+
+    /// <summary>Where a client is on one ladder; the rung is the one that was asked about while a side stands on it, else the planned one.</summary>
+    public static Spot On(
+        Ladder ladder,
+        Rung begin,
+        IReadOnlyCollection<StepTaken> steps,
+        IReadOnlyCollection<DoseLogged> logs,
+        LoadRack rack
+    )
+    {
+        ArgumentNullException.ThrowIfNull(ladder);
+        ArgumentNullException.ThrowIfNull(begin);
+        var mine = steps
+            .Where(s => s.LadderId == ladder.Id && ladder.Rung(s.RungId) is not null)
+            .OrderBy(s => s.Place)
+            .ToArray();
+        string? Of(BodySide side) => mine.LastOrDefault(s => s.Side == side)?.RungId;
+        Prescription First(Rung rung) => Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack);
+        if (mine.Length == 0)
+            return new(ladder, begin, begin.Id, begin.Id, false, null, First(begin), Begins(begin));
+        var (left, right) = (Of(BodySide.Left) ?? mine[^1].RungId, Of(BodySide.Right) ?? mine[^1].RungId);
+        var rung = begin.Id == left || begin.Id == right ? begin : Stride.Planned(ladder, left, right);
+        var last = mine.LastOrDefault(s => s.RungId == rung.Id);
+        // What was asked for on this rung before the client last came to it counts no more.
+        var since = last?.Place ?? 0;
+        return logs.Where(l => l.RungId == rung.Id && l.Place >= since).MaxBy(l => l.Place) is { } log
+            ? new(ladder, rung, left, right, true, last, log.Next.Within(rung.Dose), log.Next.Why)
+            : new(ladder, rung, left, right, true, last, First(rung), Begins(rung));
+    }
+
+    /// <summary>Where the sides stand apart, in words; null when they stand together.</summary>
+    public string? Apart =>
+        Placed && Left != Right
+            ? $"Left stands on “{Ladder.Rung(Left)!.Name}”, right on “{Ladder.Rung(Right)!.Name}”; the plan matches the one further down."
+            : null;
+
+    private static string Begins(Rung rung) => $"Where the rung begins: {rung.Dose}.";
+}

@@ -1,0 +1,278 @@
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using DeftStride.Core.Setup;
+
+namespace DeftStride.Core.Training;
+
+/// <summary>From where it is known what is done today.</summary>
+public enum TodayFrom
+{
+    /// <summary>It was planned for a visit, and the client stands on no ladder with it.</summary>
+    Visit,
+
+    /// <summary>It is what the client's rung asks for.</summary>
+    Rung,
+
+    /// <summary>It was looked at last.</summary>
+    LastLook,
+
+    /// <summary>It is the first choice from what was asked when the client was met.</summary>
+    FirstChoice,
+
+    /// <summary>Nothing is known: what most people are first looked at in.</summary>
+    Usual,
+}
+
+/// <summary>The last finished look.</summary>
+/// <param name="ExerciseId">What was looked at.</param>
+/// <param name="Place">Its place in the order of everything that was recorded.</param>
+/// <param name="At">When.</param>
+/// <param name="Kind">What its finding came down to.</param>
+/// <param name="MeasureId">The measure it named, or null.</param>
+/// <param name="Side">The side it named, or null.</param>
+/// <param name="Pain">The pain that was told, or null when it was not asked.</param>
+/// <param name="Decided">What was decided on it, or null for nothing yet.</param>
+public sealed record LastLook(
+    string ExerciseId,
+    long Place,
+    DateTimeOffset At,
+    FindingKind Kind,
+    string? MeasureId,
+    BodySide? Side,
+    Pain? Pain,
+    Decided? Decided
+);
+
+/// <summary>A set-up that was kept for an exercise; the latest of each is in force.</summary>
+/// <param name="ExerciseId">For which exercise.</param>
+/// <param name="Place">Its place in the order of everything that was recorded.</param>
+/// <param name="Card">Its card.</param>
+public sealed record KeptSetupCard(string ExerciseId, long Place, IReadOnlyList<CardLine> Card);
+
+/// <summary>Everything about one client that says what today is like. The order of the lists does not matter: each fact carries its place.</summary>
+public sealed record TodayFacts
+{
+    /// <summary>The present moment.</summary>
+    public required DateTimeOffset Now { get; init; }
+
+    /// <summary>The ladders in force in the studio.</summary>
+    public required IReadOnlyList<Ladder> Ladders { get; init; }
+
+    /// <summary>The studio's weights.</summary>
+    public required LoadRack Rack { get; init; }
+
+    /// <summary>The highest pain that is ordinary for this client.</summary>
+    public required Sourced<int> PainLimit { get; init; }
+
+    /// <summary>The exercise of the next visit, or null when none is planned.</summary>
+    public string? Planned { get; init; }
+
+    /// <summary>The school set for the client, or null.</summary>
+    public SchoolCode? School { get; init; }
+
+    /// <summary>How many stop signs stand.</summary>
+    public int StopSigns { get; init; }
+
+    /// <summary>Whether a look was begun and not finished.</summary>
+    public bool Unfinished { get; init; }
+
+    /// <summary>The last finished look, or null for none.</summary>
+    public LastLook? Look { get; init; }
+
+    /// <summary>Steps on ladders that stand.</summary>
+    public IReadOnlyCollection<StepTaken> Steps { get; init; } = [];
+
+    /// <summary>Logs that stand.</summary>
+    public IReadOnlyCollection<DoseLogged> Logs { get; init; } = [];
+
+    /// <summary>Set-ups that stand.</summary>
+    public IReadOnlyCollection<KeptSetupCard> Setups { get; init; } = [];
+
+    /// <summary>Changes that became part of the set-up, in words, the oldest first.</summary>
+    public IReadOnlyList<string> Kept { get; init; } = [];
+
+    /// <summary>The cue that has helped this client most, in a few words, or null.</summary>
+    public string? Cue { get; init; }
+
+    /// <summary>Something borrowed that is to be tried without today, in a few words, or null.</summary>
+    public string? DueProp { get; init; }
+
+    /// <summary>What to start with, worked out only where nothing else says it.</summary>
+    public Func<FirstChoice>? Choice { get; init; }
+}
+
+/// <summary>
+/// What is true of one client today, once: every screen and every print reads it from here, and none works out its own. It
+/// follows from the coach's choices, never from what was only recommended.
+/// </summary>
+/// <param name="Exercise">What is done.</param>
+/// <param name="From">From where that is known.</param>
+/// <param name="School">The school in force for it.</param>
+/// <param name="SchoolSource">From where that school was taken.</param>
+/// <param name="Spot">Where the client is on its ladder, or null when no ladder has it.</param>
+/// <param name="Asked">What is asked for; null while a stop sign stands: nothing is trained then.</param>
+/// <param name="AskedWhy">Why those numbers; empty with none.</param>
+/// <param name="First">Which side begins.</param>
+/// <param name="Look">The last finished look, whatever was looked at, or null.</param>
+/// <param name="What">What to look at first.</param>
+/// <param name="Away">A break that is over, or null.</param>
+/// <param name="Attention">The one thing to know before the session.</param>
+/// <param name="Card">The card in force for the exercise with what belongs to the set-up; empty while a stop sign stands or when none was kept.</param>
+/// <param name="Cue">The cue to carry, or null.</param>
+/// <param name="PainLimit">The highest pain that is ordinary.</param>
+public sealed record Today(
+    Exercise Exercise,
+    TodayFrom From,
+    SchoolCode School,
+    SettingSource SchoolSource,
+    Spot? Spot,
+    Prescription? Asked,
+    string AskedWhy,
+    FirstSide First,
+    LastLook? Look,
+    MeasureDefinition? What,
+    LayOff? Away,
+    Attention Attention,
+    IReadOnlyList<CardLine> Card,
+    string? Cue,
+    Sourced<int> PainLimit
+)
+{
+    /// <summary>Works it out. Pure: the same facts in any order give the same day.</summary>
+    public static Today Of(TodayFacts facts)
+    {
+        ArgumentNullException.ThrowIfNull(facts);
+        var stopped = facts.StopSigns > 0;
+        var (exercise, from, spot, taught) = What_(facts);
+        var (school, source) = facts.School is { } own
+            ? (own, SettingSource.Client)
+            : (taught ?? exercise.UsualSchool ?? SchoolCode.VerticalShin, SettingSource.Exercise);
+        var asked = stopped ? null : spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, facts.Rack);
+        var away = Away_(facts);
+        var what = Named(facts.Look, exercise);
+        return new Today(
+            exercise,
+            from,
+            school,
+            source,
+            spot,
+            asked,
+            stopped ? "" : spot?.AskedWhy ?? $"Where practice begins: {DoseRange.Practising}.",
+            FirstSide.Of(facts.Look?.Pain, facts.Look?.Side),
+            facts.Look,
+            what,
+            away,
+            Attention.Of(
+                new AttentionFacts(facts.Now, facts.PainLimit.Value)
+                {
+                    StopSigns = facts.StopSigns,
+                    Unfinished = facts.Unfinished,
+                    LastLook = facts.Look?.At,
+                    LastDecision = facts.Look?.Decided?.Chosen,
+                    LastPain = facts.Look?.Decided?.LastPain,
+                    Cue = facts.Cue,
+                    DueProp = facts.DueProp,
+                    Away = away,
+                    What = Words(what, facts.Look, exercise),
+                }
+            ),
+            stopped
+                ? []
+                :
+                [
+                    .. facts.Setups.Where(s => s.ExerciseId == exercise.Id).MaxBy(s => s.Place)?.Card ?? [],
+                    .. facts.Kept.Select(k => new CardLine("kept", "Kept", k, "It helped in a trial.")),
+                ],
+            facts.Cue,
+            facts.PainLimit
+        );
+    }
+
+    /// <summary>Where a set-up that was just kept is to be seen, in a sentence.</summary>
+    public string KeptFor(Exercise exercise)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        return Attention.Kind == AttentionKind.StopSign
+                ? $"Kept for the {Lower(exercise.Id)}. No card is shown while a stop sign stands."
+            : exercise.Id == Exercise.Id ? "Kept. It is on today’s card."
+            : $"Kept for the {Lower(exercise.Id)}. Today’s card is for the {Lower(Exercise.Id)}.";
+    }
+
+    /// <summary>What is done: what the rung asks for on the ladder of what was planned or trained last, else what was planned, looked at or chosen.</summary>
+    private static (Exercise, TodayFrom, Spot?, SchoolCode?) What_(TodayFacts facts)
+    {
+        Spot? On(string exerciseId) => Spot.Planned(facts.Ladders, exerciseId, facts.Steps, facts.Logs, facts.Rack);
+        if (Exercise.Find(facts.Planned ?? "") is { } planned)
+            return From(planned, TodayFrom.Visit);
+        if (
+            facts.Steps.MaxBy(s => s.Place) is { } last
+            && facts.Ladders.FirstOrDefault(l => l.Id == last.LadderId) is { } ladder
+        )
+        {
+            var begin = ladder.Rung(last.RungId) ?? ladder.Rungs[0];
+            return From(Exercise.Find(begin.ExerciseId)!, TodayFrom.Rung);
+        }
+
+        if (Exercise.Find(facts.Look?.ExerciseId ?? "") is { } looked)
+            return From(looked, TodayFrom.LastLook);
+        if (facts.Choice?.Invoke().Start is { } start)
+        {
+            var (exercise, _, spot, _) = From(start.Exercise, TodayFrom.FirstChoice);
+            return (exercise, TodayFrom.FirstChoice, spot, start.School);
+        }
+
+        return From(Exercise.SplitSquatToPad, TodayFrom.Usual);
+
+        (Exercise, TodayFrom, Spot?, SchoolCode?) From(Exercise exercise, TodayFrom why) =>
+            On(exercise.Id) is { Placed: true } spot
+                ? (Exercise.Find(spot.Rung.ExerciseId)!, TodayFrom.Rung, spot, null)
+                : (exercise, why, On(exercise.Id), null);
+    }
+
+    /// <summary>A break is one of training altogether, on whatever ladder; one that was answered is over.</summary>
+    private static LayOff? Away_(TodayFacts facts)
+    {
+        var log = facts.Logs.MaxBy(l => l.Place);
+        var place = Math.Max(facts.Look?.Place ?? 0, log?.Place ?? 0);
+        if (facts.Steps.Any(s => s.Kind == MoveKind.AfterBreak && s.Place > place))
+            return null;
+        var done = new[] { facts.Look?.At, log?.At }.Max();
+        return LayOff.Of(done, facts.Now);
+    }
+
+    /// <summary>What the last look named, else what the exercise is first of all looked at for.</summary>
+    private static MeasureDefinition? Named(LastLook? look, Exercise exercise) =>
+        look is { MeasureId: { } id, Kind: FindingKind.Outside or FindingKind.Unsure or FindingKind.Uneven }
+        && MeasureDefinition.Find(id) is { } named
+            ? named
+            : exercise
+                .Checks.Select(c => (Check: c, c.Measure.QuickRank))
+                .OrderBy(c => c.QuickRank is null)
+                .ThenBy(c => !c.Check.MustPass)
+                .ThenBy(c => c.QuickRank)
+                .Select(c => c.Check.Measure)
+                .FirstOrDefault();
+
+    private static string Words(MeasureDefinition? what, LastLook? look, Exercise exercise) =>
+        (
+            what is null ? "both sides"
+            : what.Id == "front-shin" ? "both shins"
+            : $"the {what.Short}, both sides"
+        )
+        + (
+            look is not null && look.ExerciseId != exercise.Id && look.MeasureId == what?.Id
+                ? $", in the {Lower(look.ExerciseId)}"
+                : ""
+        );
+
+    private static string Lower(string exerciseId)
+    {
+        var name = Exercise.Find(exerciseId)?.Name ?? exerciseId;
+        return char.ToLowerInvariant(name[0]) + name[1..];
+    }
+}

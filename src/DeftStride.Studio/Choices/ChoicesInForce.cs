@@ -1,0 +1,60 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+
+namespace DeftStride.Studio.Choices;
+
+/// <summary>Something borrowed, with the day on which it is tried without.</summary>
+internal sealed record LentProp(Correction Correction, DateOnly Until, bool Due);
+
+/// <summary>A change that belongs to the client's set-up, since when.</summary>
+internal sealed record KeptInSetup(Correction Correction, DateOnly Since);
+
+/// <summary>What stands of everything that can be chosen: client, then exercise, then school, then studio. Where no choice was made the usual counts.</summary>
+internal static class ChoicesInForce
+{
+    /// <summary>A setting as it stands, with its source.</summary>
+    public static Sourced<SettingOption> Setting(
+        Setting setting,
+        KeptStudioChoices all,
+        KeptClientChoices? mine,
+        string? exerciseId,
+        SchoolCode? school
+    ) =>
+        setting.Resolve(
+            mine?.Own.Options.GetValueOrDefault(setting.Id),
+            all.For(exerciseId).Options.GetValueOrDefault(setting.Id),
+            all.For(school).Options.GetValueOrDefault(setting.Id),
+            all.Studio.Options.GetValueOrDefault(setting.Id)
+        );
+
+    /// <summary>The words in force for cues; without a client the studio's alone.</summary>
+    public static CueWords Words(StudioRecord studio, ClientRecord? client) =>
+        new(client is null ? [] : KeptClientChoices.Of(client).Own.Cues, KeptStudioChoices.Of(studio).Studio.Cues);
+
+    /// <summary>What a client has borrowed, what is due first.</summary>
+    public static IReadOnlyList<LentProp> Props(ClientRecord client, DateOnly today) =>
+        [
+            .. KeptClientChoices
+                .Of(client)
+                .Props.OrderBy(p => p.Until)
+                .Select(p => (Prop: p, Fault.Find(p.CorrectionId)?.Correction))
+                .Where(p => p.Correction is not null)
+                .Select(p => new LentProp(p.Correction!, p.Prop.Until, p.Prop.Until <= today)),
+        ];
+
+    /// <summary>What belongs to a client's set-up, the oldest first.</summary>
+    public static IReadOnlyList<KeptInSetup> KeptChanges(ClientRecord client) =>
+        [
+            .. KeptClientChoices
+                .Of(client)
+                .Changes.OrderBy(c => c.Since)
+                .Select(c => (Change: c, Fault.Find(c.CorrectionId)?.Correction))
+                .Where(c => c.Correction is not null)
+                .Select(c => new KeptInSetup(c.Correction!, c.Change.Since)),
+        ];
+
+    /// <summary>The kit of a studio; empty until somebody lists it.</summary>
+    public static KeptKit Kit(StudioRecord studio) => studio.Kit is { } kept ? KeptKit.Kept.Read(kept) : KeptKit.Empty;
+}

@@ -1,0 +1,158 @@
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Training;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Studio.Ladders;
+
+/// <summary>Reads ladders, the steps that clients took on them and what was logged there.</summary>
+internal sealed class LadderShelf(StudioContext db)
+{
+    private IReadOnlyList<Ladder>? _ladders;
+
+    /// <summary>The ladders in force: the usual ones, changed where the studio changed them, then the studio's own.</summary>
+    public async Task<IReadOnlyList<Ladder>> LaddersAsync(Guid studioId, CancellationToken stop)
+    {
+        if (_ladders is { } known)
+            return known;
+        var own = (
+            await db
+                .Ladders.AsNoTracking()
+                .Where(l => l.StudioId == studioId)
+                .OrderBy(l => l.CreatedAt)
+                .ToListAsync(stop)
+        )
+            .Select(l => KeptLadder.Kept.Read(l.Body).ToCore())
+            .ToArray();
+        return _ladders = [
+            .. Ladder.All.Select(l => own.FirstOrDefault(o => o.Id == l.Id) ?? l),
+            .. own.Where(o => Ladder.All.All(l => l.Id != o.Id)),
+        ];
+    }
+
+    /// <summary>Every step of some clients that stands, oldest first: steps of a decision that was changed later do not count.</summary>
+    /// <remarks>Only what places them is read: the facts behind each step only with <paramref name="why"/>, what was sent never.</remarks>
+    public async Task<ILookup<Guid, RungFact>> WaysAsync(
+        IReadOnlyCollection<Guid> clients,
+        CancellationToken stop,
+        bool why = false
+    )
+    {
+        var standing = db.StandingSteps().AsNoTracking().Where(r => clients.Contains(r.ClientId));
+        var read = why
+            ? standing
+                .OrderByDescending(r => r.Sequence)
+                .Take(MostSteps)
+                .Select(r => new RungFact
+                {
+                    Id = r.Id,
+                    ClientId = r.ClientId,
+                    CoachId = r.CoachId,
+                    LadderId = r.LadderId,
+                    RungId = r.RungId,
+                    Side = r.Side,
+                    Kind = r.Kind,
+                    DecisionId = r.DecisionId,
+                    RecordedAt = r.RecordedAt,
+                    Sequence = r.Sequence,
+                    Judged = r.Judged,
+                    Body = "",
+                })
+            // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
+            : standing
+                .Where(r =>
+                    !db.StandingSteps()
+                        .Any(n =>
+                            n.ClientId == r.ClientId
+                            && n.LadderId == r.LadderId
+                            && n.Side == r.Side
+                            && n.Sequence > r.Sequence
+                        )
+                )
+                .Select(r => new RungFact
+                {
+                    Id = r.Id,
+                    ClientId = r.ClientId,
+                    CoachId = r.CoachId,
+                    LadderId = r.LadderId,
+                    RungId = r.RungId,
+                    Side = r.Side,
+                    Kind = r.Kind,
+                    DecisionId = r.DecisionId,
+                    RecordedAt = r.RecordedAt,
+                    Sequence = r.Sequence,
+                    Judged = "",
+                    Body = "",
+                });
+        return (await read.ToListAsync(stop)).OrderBy(r => r.Sequence).ToLookup(r => r.ClientId);
+    }
+
+    /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
+    private const int MostSteps = 60;
+
+    /// <summary>The standing logs of some clients, oldest first.</summary>
+    /// <remarks>What was sent is read only with <paramref name="whole"/>.</remarks>
+    public async Task<ILookup<Guid, LogFact>> LogsAsync(
+        IReadOnlyCollection<Guid> clients,
+        DateTimeOffset from,
+        CancellationToken stop,
+        bool whole = false
+    )
+    {
+        var standing = db.Standing<LogFact>()
+            .AsNoTracking()
+            .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from);
+        var read = whole
+            ? standing.OrderByDescending(l => l.Sequence).Take(MostLogs)
+            : standing.Select(l => new LogFact
+            {
+                Id = l.Id,
+                ClientId = l.ClientId,
+                CoachId = l.CoachId,
+                Day = l.Day,
+                ExerciseId = l.ExerciseId,
+                RungId = l.RungId,
+                CheckId = l.CheckId,
+                NextMorning = l.NextMorning,
+                Pain = l.Pain,
+                RecordedAt = l.RecordedAt,
+                Sequence = l.Sequence,
+                Judged = l.Judged,
+                Body = "",
+            });
+        return (await read.ToListAsync(stop)).OrderBy(l => l.Sequence).ToLookup(l => l.ClientId);
+    }
+
+    private const int MostLogs = 40;
+
+    /// <summary>A step as the core reads it.</summary>
+    public static StepTaken Step(RungFact r) =>
+        new(r.LadderId, r.RungId, r.Side, r.Kind, r.Sequence, r.RecordedAt, r.DecisionId);
+
+    /// <summary>Logs as the core reads them. One whose result cannot be read asks for nothing.</summary>
+    public static IReadOnlyList<DoseLogged> Logged(IEnumerable<LogFact> logs) =>
+        [
+            .. logs.Select(l =>
+                    KeptLogResult.Kept.TryRead(l.Judged, out var result, out _)
+                        ? new DoseLogged(
+                            l.ExerciseId,
+                            l.RungId,
+                            l.Day,
+                            l.Sequence,
+                            l.RecordedAt,
+                            l.CheckId is not null,
+                            new NextAsked(
+                                result.Next.Sets,
+                                result.Next.Amount,
+                                new Load(result.Next.Position, result.Next.LoadKg),
+                                result.Why
+                            )
+                        )
+                        : null
+                )
+                .OfType<DoseLogged>(),
+        ];
+}

@@ -1,0 +1,305 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using DeftStride.Core.Setup;
+using DeftStride.Core.Training;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Studio.Today;
+
+/// <summary>A client's day with the facts that it was worked out from.</summary>
+/// <param name="Client">Whose.</param>
+/// <param name="Facts">What it was worked out from; another planned exercise gives another visit of the same day.</param>
+/// <param name="Today">The day.</param>
+/// <param name="Look">The last finished look, or null.</param>
+/// <param name="Brief">What that look found, or null.</param>
+/// <param name="Decision">What was decided on it, or null.</param>
+/// <param name="LoggedToday">What was logged today without a look, or null.</param>
+/// <param name="CueText">The cue to carry in the words that are in force, or null.</param>
+/// <param name="Unreadable">What could not be read, in sentences.</param>
+internal sealed record ClientDay(
+    ClientRecord Client,
+    TodayFacts Facts,
+    Core.Training.Today Today,
+    CheckFact? Look,
+    KeptBrief? Brief,
+    DecisionFact? Decision,
+    LogFact? LoggedToday,
+    string? CueText,
+    IReadOnlyList<string> Unreadable
+);
+
+/// <summary>Puts today together from facts. Floor, client, check, bench card and prints all read it from here.</summary>
+internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
+{
+    /// <summary>Logs further back than this are not read: what was asked for then counts no more.</summary>
+    private const int LogDays = 190;
+
+    /// <summary>A visit that began longer ago than this is over, when another one of the day follows.</summary>
+    private static readonly TimeSpan VisitLasts = TimeSpan.FromMinutes(90);
+
+    public async Task<ClientDay> OfAsync(
+        StudioRecord studio,
+        ClientRecord client,
+        DateTimeOffset now,
+        CancellationToken stop
+    ) => (await OfAsync(studio, [client], now, stop))[client.Id];
+
+    public async Task<IReadOnlyDictionary<Guid, ClientDay>> OfAsync(
+        StudioRecord studio,
+        IReadOnlyCollection<ClientRecord> clients,
+        DateTimeOffset now,
+        CancellationToken stop
+    )
+    {
+        Guid[] ids = [.. clients.Select(c => c.Id)];
+        var zone = TimeZoneInfo.FindSystemTimeZoneById(studio.TimeZone);
+        var local = TimeZoneInfo.ConvertTime(now, zone);
+        var today = DateOnly.FromDateTime(local.Date);
+        var dayStart = new DateTimeOffset(local.Date, zone.GetUtcOffset(local.Date)).ToUniversalTime();
+
+        var signs = (
+            await db.OpenFlags().AsNoTracking().Where(f => ids.Contains(f.ClientId)).ToListAsync(stop)
+        ).ToLookup(f => f.ClientId);
+        var unfinished = (
+            await db
+                .Drafts.AsNoTracking()
+                .Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id))
+                .Select(d => d.ClientId)
+                .ToListAsync(stop)
+        ).ToHashSet();
+        var trials = (
+            await db.StandingTrials()
+                .AsNoTracking()
+                .Where(t => ids.Contains(t.ClientId))
+                .OrderBy(t => t.Sequence)
+                .Select(t => new
+                {
+                    t.ClientId,
+                    t.CorrectionId,
+                    t.Outcome,
+                    t.Sequence,
+                })
+                .ToListAsync(stop)
+        ).ToLookup(t => t.ClientId, t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)));
+        var planned = (
+            await db
+                .Visits.AsNoTracking()
+                .Where(v => ids.Contains(v.ClientId) && v.StartsAt >= dayStart)
+                .OrderBy(v => v.StartsAt)
+                .ToListAsync(stop)
+        ).ToLookup(v => v.ClientId);
+        var (looks, decisions) = await LooksAsync(ids, stop);
+        var (inForce, ways) = (await ladders.LaddersAsync(studio.Id, stop), await ladders.WaysAsync(ids, stop));
+        var logs = await ladders.LogsAsync(ids, now.AddDays(-LogDays), stop);
+        var setups = (
+            await db.Standing<SetupFact>()
+                .AsNoTracking()
+                .Where(s => ids.Contains(s.ClientId))
+                .Select(s => new
+                {
+                    s.ClientId,
+                    s.ExerciseId,
+                    s.Sequence,
+                    s.Judged,
+                })
+                .ToListAsync(stop)
+        ).ToLookup(s => s.ClientId);
+        // Ranges say something only where nothing else says what to begin with.
+        var ranges = (
+            await db.Standing<RangeFact>().AsNoTracking().Where(r => ids.Contains(r.ClientId)).ToListAsync(stop)
+        ).ToLookup(r => r.ClientId);
+        var rack = ChoicesInForce.Kit(studio).Rack();
+        var limit = new Sourced<int>(studio.PainLimit, SettingSource.Studio);
+
+        return clients.ToDictionary(
+            c => c.Id,
+            client =>
+            {
+                var unreadable = new List<string>();
+                var (fact, decision) = (looks.GetValueOrDefault(client.Id), (DecisionFact?)null);
+                if (fact is not null)
+                    decision = decisions.GetValueOrDefault(fact.Id);
+                var (look, brief) = fact is null ? (null, null) : Look(fact, decision, unreadable);
+                var best = CorrectionChoice
+                    .Rank([.. trials[client.Id]], null)
+                    .FirstOrDefault(r => r.Helped > 0)
+                    ?.Correction;
+                var said = best is null ? null : ChoicesInForce.Words(studio, client).Of(best).Text;
+                var visits = planned[client.Id].ToArray();
+                var visit = visits.FirstOrDefault(v => v.StartsAt >= now - VisitLasts) ?? visits.FirstOrDefault();
+                var facts = new TodayFacts
+                {
+                    Now = now,
+                    Ladders = inForce,
+                    Rack = rack,
+                    PainLimit = limit,
+                    Planned = visit?.ExerciseId,
+                    School = client.School,
+                    StopSigns = signs[client.Id].Count(),
+                    Unfinished = unfinished.Contains(client.Id),
+                    Look = look,
+                    Steps = [.. ways[client.Id].Select(LadderShelf.Step)],
+                    Logs = LadderShelf.Logged(logs[client.Id]),
+                    Setups =
+                    [
+                        .. setups[client.Id]
+                            .Select(s => Card(s.ExerciseId, s.Sequence, s.Judged, unreadable))
+                            .OfType<KeptSetupCard>(),
+                    ],
+                    Kept = [.. ChoicesInForce.KeptChanges(client).Select(k => k.Correction.Cue)],
+                    Cue = best?.Short,
+                    DueProp = ChoicesInForce.Props(client, today).FirstOrDefault(p => p.Due)?.Correction.Short,
+                    Choice = () => Choice(client, ranges[client.Id], ways[client.Id], signs[client.Id].Count()),
+                };
+                return new ClientDay(
+                    client,
+                    facts,
+                    Core.Training.Today.Of(facts),
+                    fact,
+                    brief,
+                    decision,
+                    logs[client.Id].LastOrDefault(l => l.Day == today && l.CheckId is null),
+                    string.IsNullOrEmpty(said) ? null : said,
+                    unreadable
+                );
+            }
+        );
+    }
+
+    /// <summary>What to start with, from what was asked when the client was met.</summary>
+    public static FirstChoice Choice(
+        ClientRecord client,
+        IEnumerable<RangeFact> ranges,
+        IEnumerable<RungFact> way,
+        int stopSigns
+    )
+    {
+        var intake = KeptIntake.Of(client);
+        var newest = ranges.OrderByDescending(r => r.Sequence).ToArray();
+        return FirstChoice.Of(
+            new ChoiceFacts(
+                intake.Goals,
+                intake.TrainingAge,
+                [.. intake.Pains.Select(p => p.ToCore())],
+                Range(newest, BodySide.Left),
+                Range(newest, BodySide.Right),
+                [.. Spot.Stands(way.Select(LadderShelf.Step)).Select(s => s.RungId).Distinct()],
+                stopSigns
+            )
+        );
+    }
+
+    /// <summary>The newest measured range of each test on a side.</summary>
+    public static RangeOfMotion Range(IEnumerable<RangeFact> newestFirst, BodySide side) =>
+        new(
+            newestFirst
+                .Where(r => r.Side == side)
+                .GroupBy(r => r.Test)
+                .ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees))
+        );
+
+    /// <summary>The latest standing look of each client, and what was decided on it: one look into the index a client, however many years lie below it.</summary>
+    private async Task<(Dictionary<Guid, CheckFact>, Dictionary<Guid, DecisionFact>)> LooksAsync(
+        Guid[] ids,
+        CancellationToken stop
+    )
+    {
+        var latest = await db
+            .Clients.AsNoTracking()
+            .Where(c => ids.Contains(c.Id))
+            .Select(c =>
+                db.Standing<CheckFact>()
+                    .Where(k => k.ClientId == c.Id)
+                    .OrderByDescending(k => k.Sequence)
+                    .Select(k => (Guid?)k.Id)
+                    .FirstOrDefault()
+            )
+            .ToListAsync(stop);
+        Guid[] looked = [.. latest.OfType<Guid>()];
+        var looks = (
+            await db
+                .Checks.AsNoTracking()
+                .Where(c => looked.Contains(c.Id))
+                .Select(c => new CheckFact
+                {
+                    Id = c.Id,
+                    ClientId = c.ClientId,
+                    CoachId = c.CoachId,
+                    RecordedAt = c.RecordedAt,
+                    Sequence = c.Sequence,
+                    ExerciseId = c.ExerciseId,
+                    School = c.School,
+                    Brief = c.Brief,
+                    Judged = c.Brief == null ? c.Judged : "",
+                    Standard = "",
+                    Body = c.Body,
+                })
+                .ToListAsync(stop)
+        ).ToDictionary(c => c.ClientId);
+        var decisions = (
+            await db.Standing<DecisionFact>().AsNoTracking().Where(d => looked.Contains(d.CheckId)).ToListAsync(stop)
+        )
+            .GroupBy(d => d.CheckId)
+            .ToDictionary(g => g.Key, g => g.MaxBy(d => d.Sequence)!);
+        return (looks, decisions);
+    }
+
+    private static (LastLook? Look, KeptBrief? Brief) Look(
+        CheckFact fact,
+        DecisionFact? decision,
+        List<string> unreadable
+    )
+    {
+        try
+        {
+            var (brief, body) = (KeptBrief.Of(fact), KeptCheck.Kept.Read(fact.Body));
+            var found = brief.Finding;
+            return (
+                new LastLook(
+                    fact.ExerciseId,
+                    fact.Sequence,
+                    fact.RecordedAt,
+                    found.Kind,
+                    found.MeasureId,
+                    found.Side,
+                    body.Pain?.ToCore(),
+                    decision is null ? null : Decided(decision)
+                ),
+                brief
+            );
+        }
+        catch (UnreadableFormException e)
+        {
+            unreadable.Add(e.Message);
+            return (null, null);
+        }
+    }
+
+    /// <summary>What was decided, with the coach's reason where they decided otherwise.</summary>
+    /// <exception cref="UnreadableFormException">It is damaged, or of a newer form.</exception>
+    public static Decided Decided(DecisionFact fact) =>
+        new(
+            fact.Recommended,
+            fact.Chosen,
+            KeptRecommendation.Kept.Read(fact.Judged).Headline,
+            KeptDecision.Kept.Read(fact.Body).Reason ?? "",
+            fact.LastPain
+        );
+
+    private static KeptSetupCard? Card(string exerciseId, long place, string judged, List<string> unreadable)
+    {
+        if (KeptCard.Kept.TryRead(judged, out var card, out var problem))
+            return new(exerciseId, place, [.. card.Card.Select(l => new CardLine(l.Id, l.Name, l.Value, l.Note))]);
+        unreadable.Add(problem);
+        return null;
+    }
+}

@@ -1,0 +1,64 @@
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
+using DeftStride.Studio.Today;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Setup;
+
+namespace DeftStride.Web.Features.Floor;
+
+/// <summary>What is true of a client today, as every screen and print shows it.</summary>
+internal sealed record TodayView(
+    string ExerciseId,
+    string ExerciseName,
+    TodayFrom From,
+    SchoolCode School,
+    string SchoolName,
+    string? LadderName,
+    string? RungName,
+    bool Placed,
+    PrescriptionView? Asked,
+    string AskedWhy,
+    BodySide FirstSide,
+    string FirstSideText,
+    string? Apart,
+    Attention Attention,
+    string? Decided,
+    string? LastLookExercise,
+    IReadOnlyList<CardLineView> Card,
+    string? Cue,
+    string? CueText,
+    int PainLimit
+)
+{
+    public static TodayView Of(ClientDay day) => Of(day, day.Today);
+
+    public static TodayView Of(ClientDay day, Today today) =>
+        new(
+            today.Exercise.Id,
+            today.Exercise.Name,
+            today.From,
+            today.School,
+            School_(today.School),
+            today.Spot?.Ladder.Name,
+            today.Spot?.Rung.Name,
+            today.Spot?.Placed == true,
+            today.Asked is { } asked ? PrescriptionView.Of(asked, today.Exercise) : null,
+            today.AskedWhy,
+            today.First.Side,
+            today.First.Sentence,
+            today.Spot?.Apart,
+            today.Attention,
+            today.Look?.Decided?.Sentence,
+            today.Look is { } look && look.ExerciseId != today.Exercise.Id
+                ? Exercise.Find(look.ExerciseId)?.Name ?? look.ExerciseId
+                : null,
+            [.. today.Card.Select(BenchSolver.Line)],
+            today.Cue,
+            day.CueText,
+            today.PainLimit.Value
+        );
+
+    private static string School_(SchoolCode code) => Core.Exercises.School.Of(code).Name;
+}
