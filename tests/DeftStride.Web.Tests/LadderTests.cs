@@ -402,20 +402,25 @@ public sealed class LadderTests : IDisposable
         );
         using var scope = _studio.Services.CreateScope();
         var clock = scope.ServiceProvider.GetRequiredService<StudioScope>();
-        var (from, to, _) = await clock.DayAsync(
-            new DateTimeOffset(2027, month, day, 12, 0, 0, TimeSpan.Zero),
-            default
-        );
+        clock.ActAt(new Still(new DateTimeOffset(2027, month, day, 12, 0, 0, TimeSpan.Zero)));
+        var (from, to, _) = await clock.DayAsync(default);
         Assert.Equal(TimeSpan.FromHours(hours), to - from);
         var own = new DateOnly(2027, month, day);
         Assert.Equal(
             (own, own, own.AddDays(1)),
-            (
-                await clock.TodayAsync(from, default),
-                await clock.TodayAsync(to.AddTicks(-1), default),
-                await clock.TodayAsync(to, default)
-            )
+            (await TodayAsync(from), await TodayAsync(to.AddTicks(-1)), await TodayAsync(to))
         );
+
+        Task<DateOnly> TodayAsync(DateTimeOffset at)
+        {
+            clock.ActAt(new Still(at));
+            return clock.TodayAsync(default);
+        }
+    }
+
+    private sealed class Still(DateTimeOffset at) : TimeProvider
+    {
+        public override DateTimeOffset GetUtcNow() => at;
     }
 
     private async Task<JsonNode> LadderAsync(string id) =>

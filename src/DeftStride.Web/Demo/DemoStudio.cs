@@ -161,13 +161,14 @@ internal sealed class DemoStudio(
                 [4, 6, 8, 8, 12, 12, 16, 20, 24]
             )
         );
+        scope.ActAt(_clock);
         _figures = new Figures();
-        _facts = new FactWriter(db, scope, _clock);
-        _shelf = new PictureShelf(db, scope, _facts, folder, turns, _clock);
+        _facts = new FactWriter(db, scope);
+        _shelf = new PictureShelf(db, scope, _facts, folder, turns);
         var shelf = new LadderShelf(db);
         var (ladders, experience) = (new LadderBook(db, scope, shelf), new StudioExperience());
-        _book = new CheckBook(db, scope, ladders, shelf, experience, _clock);
-        _recorder = new CheckRecorder(db, scope, _facts, _book, experience, _clock);
+        _book = new CheckBook(db, scope, ladders, shelf, experience);
+        _recorder = new CheckRecorder(db, scope, _facts, _book, experience);
 
         var now = real.GetUtcNow();
         _clock.Now = now.AddDays(-80);
@@ -235,6 +236,7 @@ internal sealed class DemoStudio(
         await db.SaveChangesAsync(stop);
         await BodiesAsync(stop);
         await HistoryAsync(now, stop);
+        _clock.Now = now;
         await PlanAsync(now, stop);
     }
 
@@ -736,7 +738,7 @@ internal sealed class DemoStudio(
 
     private async Task PlanAsync(DateTimeOffset now, CancellationToken stop)
     {
-        var (from, _, zone) = await scope.DayAsync(now, stop);
+        var (from, _, zone) = await scope.DayAsync(stop);
         var today = TimeZoneInfo.ConvertTime(from, zone).Date;
         for (var day = 0; day <= 14; day++)
         {

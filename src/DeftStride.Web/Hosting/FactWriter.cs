@@ -10,7 +10,7 @@ namespace DeftStride.Web.Hosting;
 /// Adds facts. The same id with the same body is answered as if it had just been written; with another body it is
 /// refused. Nothing is ever overwritten.
 /// </summary>
-internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvider clock)
+internal sealed class FactWriter(StudioContext db, StudioScope scope)
 {
     /// <summary>SQLite's code for a broken unique or foreign key.</summary>
     private const int ConstraintFailed = 19;
@@ -36,7 +36,7 @@ internal sealed class FactWriter(StudioContext db, StudioScope scope, TimeProvid
         fact.Body = TKept.Kept.Write(sent);
         fact.StudioId = (await scope.StudioAsync(stop)).Id;
         fact.CoachId = await scope.CoachIdAsync(stop);
-        fact.RecordedAt = clock.GetUtcNow();
+        fact.RecordedAt = scope.Now;
         if (fact.Supersedes is { } earlier)
         {
             if (!await db.Set<T>().AnyAsync(f => f.Id == earlier && f.StudioId == fact.StudioId, stop))
@@ -72,7 +72,7 @@ internal sealed record Edit(string Kind, string Subject, string At, string? Befo
 /// Changes mutable records. A repeated operation gets the answer it got the first time; a change based on an old version
 /// is refused with both versions.
 /// </summary>
-internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimeProvider clock)
+internal sealed class RecordChanger(StudioContext db, StudioScope scope)
 {
     public Task<TAnswer> ChangeAsync<TRecord, TAnswer>(
         Guid operationId,
@@ -144,7 +144,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
             return replay.Answer!;
         var record = await make();
         record.StudioId = (await scope.StudioAsync(stop)).Id;
-        record.CreatedAt = clock.GetUtcNow();
+        record.CreatedAt = scope.Now;
         record.ChangedBy = await scope.CoachIdAsync(stop);
         if (record.Id == Guid.Empty)
             throw Refusal.BadInput("id", "The request has no id. Reload the page and try again.");
@@ -163,7 +163,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
                 Id = operationId,
                 StudioId = studioId,
                 CoachId = coachId,
-                RecordedAt = clock.GetUtcNow(),
+                RecordedAt = scope.Now,
                 Body = KeptNothing.Text,
                 Kind = edit.Kind,
                 Subject = edit.Subject,
@@ -205,7 +205,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope, TimePro
                 Id = operationId,
                 Request = Json.Write(request),
                 Answer = Json.Write(answer),
-                At = clock.GetUtcNow(),
+                At = scope.Now,
             }
         );
         await db.SaveChangesAsync(stop);

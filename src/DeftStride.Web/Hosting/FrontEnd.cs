@@ -1,3 +1,4 @@
+using DeftStride.Web.Access;
 using Microsoft.Extensions.FileProviders;
 
 namespace DeftStride.Web.Hosting;
@@ -18,8 +19,20 @@ internal static class FrontEnd
             FileProvider = files,
             OnPrepareResponse = c => Headers(c.Context.Response, c.Context.Request.Path.StartsWithSegments("/assets")),
         };
-        app.UseStaticFiles(options);
-        app.MapFallback(async context =>
+        // The files too are an endpoint, so that they lie in a room like everything else.
+        var serve = ((IApplicationBuilder)app).New().UseStaticFiles(options).Use(_ => PageAsync).Build();
+        app.Room("page", Policies.Page)
+            .MapFallback(
+                "{*path}",
+                context =>
+                {
+                    // Files are looked for only where no endpoint has been found.
+                    context.SetEndpoint(null);
+                    return serve(context);
+                }
+            );
+
+        async Task PageAsync(HttpContext context)
         {
             // Only the page lies here; whoever sends something means another address.
             if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
@@ -27,10 +40,17 @@ internal static class FrontEnd
                     StatusCodes.Status405MethodNotAllowed,
                     "This cannot be done at this address. Reload the page and try again."
                 );
+            // A file that is not there is not the page.
+            if (Path.HasExtension(context.Request.Path))
+            {
+                context.Response.StatusCode = StatusCodes.Status404NotFound;
+                return;
+            }
+
             Headers(context.Response, lasting: false);
             context.Response.ContentType = "text/html; charset=utf-8";
             await context.Response.SendFileAsync(files.GetFileInfo("index.html"));
-        });
+        }
     }
 
     private static void Headers(HttpResponse response, bool lasting)

@@ -4,13 +4,20 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
 
-/// <summary>In which studio and by which coach a request acts. Until there is sign-in the coach is named by a header.</summary>
-internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
+/// <summary>
+/// In which studio, by which coach and when a request acts: the one place for each. Until there is sign-in the coach is named
+/// by a header.
+/// </summary>
+internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http, TimeProvider clock)
 {
     public const string CoachHeader = "Deft-Coach";
 
     private StudioRecord? _studio;
     private Guid? _coachId;
+    private TimeProvider _clock = clock;
+
+    /// <summary>The present moment.</summary>
+    public DateTimeOffset Now => _clock.GetUtcNow();
 
     public async Task<StudioRecord> StudioAsync(CancellationToken stop) =>
         _studio ??= await db.Studios.OrderBy(s => s.CreatedAt).FirstAsync(stop);
@@ -40,6 +47,9 @@ internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
     /// <summary>Acts as a coach without a request; for the demo data.</summary>
     public void ActAs(Guid coachId) => _coachId = coachId;
 
+    /// <summary>Acts by another clock; for the demo data.</summary>
+    public void ActAt(TimeProvider clock) => _clock = clock;
+
     public async Task<ClientRecord> ClientAsync(Guid id, CancellationToken stop)
     {
         var studio = await StudioAsync(stop);
@@ -47,22 +57,19 @@ internal sealed class StudioScope(StudioContext db, IHttpContextAccessor http)
             ?? throw Refusal.Missing("This client is not in the studio's list. Go back to the floor.");
     }
 
-    /// <summary>Midnight to midnight of a day in the studio's own zone.</summary>
-    public async Task<(DateTimeOffset From, DateTimeOffset To, TimeZoneInfo Zone)> DayAsync(
-        DateTimeOffset now,
-        CancellationToken stop
-    )
+    /// <summary>Midnight to midnight of today in the studio's own zone.</summary>
+    public async Task<(DateTimeOffset From, DateTimeOffset To, TimeZoneInfo Zone)> DayAsync(CancellationToken stop)
     {
         var zone = TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone);
-        var today = TimeZoneInfo.ConvertTime(now, zone).Date;
+        var today = TimeZoneInfo.ConvertTime(Now, zone).Date;
         return (Instant(today, zone), Instant(today.AddDays(1), zone), zone);
     }
 
-    /// <summary>The studio's own day at a moment.</summary>
-    public async Task<DateOnly> TodayAsync(DateTimeOffset now, CancellationToken stop) =>
+    /// <summary>The studio's own day.</summary>
+    public async Task<DateOnly> TodayAsync(CancellationToken stop) =>
         DateOnly.FromDateTime(
             TimeZoneInfo
-                .ConvertTime(now, TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone))
+                .ConvertTime(Now, TimeZoneInfo.FindSystemTimeZoneById((await StudioAsync(stop)).TimeZone))
                 .DateTime
         );
 

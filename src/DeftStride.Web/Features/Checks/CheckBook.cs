@@ -111,8 +111,7 @@ internal sealed class CheckBook(
     StudioScope scope,
     LadderBook ladders,
     LadderShelf shelf,
-    StudioExperience experience,
-    TimeProvider clock
+    StudioExperience experience
 )
 {
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
@@ -345,7 +344,7 @@ internal sealed class CheckBook(
     {
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var way = (await shelf.WaysAsync([client.Id], stop, why: true))[client.Id].ToArray();
-        var logs = (await shelf.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
             .Where(l => l.CheckId != check.Fact.Id)
             .ToArray();
         // What this check itself moved does not count while it is decided anew.
@@ -445,13 +444,7 @@ internal sealed class CheckBook(
             StepBackAtOnce = await ladders.SettingAsync("pain", client, check.Fact.ExerciseId, stop) == "step-back",
             Options = spot is null
                 ? []
-                : await ladders.OptionsAsync(
-                    client,
-                    spot,
-                    reach!,
-                    await scope.TodayAsync(clock.GetUtcNow(), stop),
-                    stop
-                ),
+                : await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(stop), stop),
             Below = spot?.Rung.Fallback is { } f ? spot.Ladder.Rung(f) : null,
         };
         var placement = spot is { Placed: false }

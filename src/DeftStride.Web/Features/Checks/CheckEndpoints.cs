@@ -155,7 +155,6 @@ internal static class CheckEndpoints
         StudioScope scope,
         CheckBook book,
         RecordChanger changer,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -189,7 +188,7 @@ internal static class CheckEndpoints
                                 Id = request.Id,
                                 ClientId = request.ClientId,
                                 Body = request.Body,
-                                ChangedAt = clock.GetUtcNow(),
+                                ChangedAt = scope.Now,
                             }
                         ),
                     View,
@@ -205,7 +204,7 @@ internal static class CheckEndpoints
                 d =>
                 {
                     d.Body = request.Body;
-                    d.ChangedAt = clock.GetUtcNow();
+                    d.ChangedAt = scope.Now;
                 },
                 View,
                 stop

@@ -26,8 +26,7 @@ internal sealed class CheckRecorder(
     StudioScope scope,
     FactWriter facts,
     CheckBook book,
-    StudioExperience experience,
-    TimeProvider clock
+    StudioExperience experience
 )
 {
     public async Task<CheckFact> CheckAsync(CheckRequest request, CancellationToken stop)
@@ -241,7 +240,7 @@ internal sealed class CheckRecorder(
             await facts.AddAsync(
                 new RungFact
                 {
-                    Id = Guid.CreateVersion7(clock.GetUtcNow()),
+                    Id = Guid.CreateVersion7(scope.Now),
                     ClientId = check.Fact.ClientId,
                     LadderId = ladder.Id,
                     RungId = rungId,
@@ -307,9 +306,9 @@ internal sealed class CheckRecorder(
         await facts.AddAsync(
             new LogFact
             {
-                Id = Guid.CreateVersion7(clock.GetUtcNow()),
+                Id = Guid.CreateVersion7(scope.Now),
                 ClientId = check.Fact.ClientId,
-                Day = await scope.TodayAsync(clock.GetUtcNow(), stop),
+                Day = await scope.TodayAsync(stop),
                 ExerciseId = exercise.Id,
                 RungId = spot.Rung.Id,
                 CheckId = check.Fact.Id,
@@ -353,9 +352,9 @@ internal sealed class CheckRecorder(
         await facts.AddAsync(
             new LogFact
             {
-                Id = Guid.CreateVersion7(clock.GetUtcNow()),
+                Id = Guid.CreateVersion7(scope.Now),
                 ClientId = check.Fact.ClientId,
-                Day = await scope.TodayAsync(clock.GetUtcNow(), stop),
+                Day = await scope.TodayAsync(stop),
                 ExerciseId = exercise.Id,
                 CheckId = check.Fact.Id,
                 NextMorning = log.NextMorning,

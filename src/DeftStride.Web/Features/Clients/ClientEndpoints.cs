@@ -232,12 +232,11 @@ internal static class ClientEndpoints
         LadderBook ladders,
         LadderShelf shelf,
         TodayBook days,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
         var client = await scope.ClientAsync(id, stop);
-        var day = await days.OfAsync(await scope.StudioAsync(stop), client, clock.GetUtcNow(), stop);
+        var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
         var coaches = await db
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
@@ -282,7 +281,7 @@ internal static class ClientEndpoints
             select new { flag, clearing }
         ).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
-        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
+        var today = await scope.TodayAsync(stop);
         var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks
@@ -300,7 +299,7 @@ internal static class ClientEndpoints
 
         var inForce = await ladders.LaddersAsync(stop);
         var way = (await shelf.WaysAsync([id], stop, why: true))[id].ToArray();
-        var logs = (await shelf.LogsAsync([id], clock.GetUtcNow().AddDays(-LogDays), stop, whole: true))[id].ToArray();
+        var logs = (await shelf.LogsAsync([id], scope.Now.AddDays(-LogDays), stop, whole: true))[id].ToArray();
         var strides = new List<StrideView>();
         foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
             strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));

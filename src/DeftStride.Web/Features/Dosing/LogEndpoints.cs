@@ -33,7 +33,6 @@ internal static class LogEndpoints
         LadderShelf shelf,
         CheckBook book,
         FactWriter facts,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -50,7 +49,7 @@ internal static class LogEndpoints
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A stop sign stands: nothing is trained until it is cleared with a note.");
-        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
+        var today = await scope.TodayAsync(stop);
         var day = request.Day ?? today;
         if (day > today)
             throw Refusal.BadInput("day", $"{day:d MMMM} has not come yet. Log it on its day.");
@@ -61,7 +60,7 @@ internal static class LogEndpoints
             throw Refusal.BadInput("sets", "Enter at least one set.");
 
         var way = (await shelf.WaysAsync([client.Id], stop))[client.Id];
-        var logs = (await shelf.LogsAsync([client.Id], clock.GetUtcNow().AddDays(-190), stop))[client.Id]
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
             .Where(l => l.Id != request.Supersedes)
             .ToArray();
         var rack = await ladders.RackAsync(stop);
@@ -113,14 +112,13 @@ internal static class LogEndpoints
         string exercise,
         StudioScope scope,
         LadderBook ladders,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
         var client = await scope.ClientAsync(clientId, stop);
         var done =
             Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var spot = await ladders.SpotForAsync(client.Id, exercise, clock.GetUtcNow().AddDays(-190), stop);
+        var spot = await ladders.SpotForAsync(client.Id, exercise, scope.Now.AddDays(-190), stop);
         return TypedResults.Ok(
             PrescriptionView.Of(
                 spot?.Asked ?? Prescription.First(DoseRange.Practising, done, await ladders.RackAsync(stop)),

@@ -85,24 +85,19 @@ internal static class FloorEndpoints
         StudioScope scope,
         TodayBook book,
         StudioPulse pulse,
-        TimeProvider clock,
         CancellationToken stop
-    ) =>
-        TypedResults.Ok(
-            await pulse.OnceAsync("floor", clock.GetUtcNow(), () => DayAsync(db, scope, book, clock, stop))
-        );
+    ) => TypedResults.Ok(await pulse.OnceAsync("floor", scope.Now, () => DayAsync(db, scope, book, stop)));
 
     private static async Task<FloorView> DayAsync(
         StudioContext db,
         StudioScope scope,
         TodayBook book,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
         var studio = await scope.StudioAsync(stop);
-        var now = clock.GetUtcNow();
-        var (dayStart, dayEnd, zone) = await scope.DayAsync(now, stop);
+        var now = scope.Now;
+        var (dayStart, dayEnd, zone) = await scope.DayAsync(stop);
         var visits = await (
             from visit in db.Visits.AsNoTracking()
             join client in db.Clients.AsNoTracking() on visit.ClientId equals client.Id
@@ -175,7 +170,6 @@ internal static class FloorEndpoints
         VisitRequest request,
         StudioScope scope,
         RecordChanger changer,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -185,7 +179,7 @@ internal static class FloorEndpoints
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         if (!TimeOnly.TryParseExact(request.Time, "HH:mm", out var time))
             throw Refusal.BadInput("time", "Give the time as hours and minutes, like 09:30.");
-        var (from, _, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
+        var (from, _, zone) = await scope.DayAsync(stop);
         var day = TimeZoneInfo.ConvertTime(from, zone).Date;
         var local = day + time.ToTimeSpan();
         if (zone.IsInvalidTime(local))

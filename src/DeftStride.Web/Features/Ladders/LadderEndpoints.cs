@@ -30,9 +30,8 @@ internal static class LadderEndpoints
         StudioScope scope,
         LadderBook book,
         StudioPulse pulse,
-        TimeProvider clock,
         CancellationToken stop
-    ) => TypedResults.Ok(await pulse.OnceAsync("ladders", clock.GetUtcNow(), () => AllAsync(db, scope, book, stop)));
+    ) => TypedResults.Ok(await pulse.OnceAsync("ladders", scope.Now, () => AllAsync(db, scope, book, stop)));
 
     private static async Task<LaddersView> AllAsync(
         StudioContext db,

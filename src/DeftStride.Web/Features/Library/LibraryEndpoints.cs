@@ -98,12 +98,8 @@ internal static class LibraryEndpoints
         CheckBook book,
         LadderShelf shelf,
         StudioPulse pulse,
-        TimeProvider clock,
         CancellationToken stop
-    ) =>
-        TypedResults.Ok(
-            await pulse.OnceAsync("library", clock.GetUtcNow(), () => AllAsync(db, scope, book, shelf, stop))
-        );
+    ) => TypedResults.Ok(await pulse.OnceAsync("library", scope.Now, () => AllAsync(db, scope, book, shelf, stop)));
 
     private static async Task<LibraryView> AllAsync(
         StudioContext db,

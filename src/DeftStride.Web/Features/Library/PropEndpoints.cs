@@ -58,7 +58,6 @@ internal static class PropEndpoints
         PropChange request,
         StudioScope scope,
         RecordChanger changer,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -69,7 +68,7 @@ internal static class PropEndpoints
                 "correction",
                 "Only what borrows a wedge, a band, a block or a support has a day to give it back."
             );
-        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
+        var today = await scope.TodayAsync(stop);
         var until = request.Review ?? today.AddDays(Correction.LentDays);
         if (request.Lent && (until <= today || until > today.AddDays(92)))
             throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
@@ -102,7 +101,6 @@ internal static class PropEndpoints
         KeepChange request,
         StudioScope scope,
         RecordChanger changer,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -111,7 +109,7 @@ internal static class PropEndpoints
                 "correction",
                 "Only a change of set-up that borrows nothing becomes part of the set-up. Words are remembered by themselves, and what is borrowed has a day."
             );
-        var today = await scope.TodayAsync(clock.GetUtcNow(), stop);
+        var today = await scope.TodayAsync(stop);
         return await SetAsync(
             request.OperationId,
             request.Version,

@@ -21,8 +21,7 @@ internal sealed class PictureShelf(
     StudioScope scope,
     FactWriter facts,
     PictureFolder folder,
-    WriteTurns turns,
-    TimeProvider clock
+    WriteTurns turns
 )
 {
     private static readonly SemaphoreSlim OneAtATime = new(1);
@@ -72,7 +71,7 @@ internal sealed class PictureShelf(
         // holds it, so what a form was based on stays true and the version stays as it is.
         var client = await db.Clients.FirstAsync(c => c.Id == clientId, stop);
         await db.Entry(client).ReloadAsync(stop);
-        client.PictureConsentAt ??= clock.GetUtcNow();
+        client.PictureConsentAt ??= scope.Now;
 
         return await KeepAsync(id, clientId, clean, body, stop);
     }
@@ -144,7 +143,7 @@ internal sealed class PictureShelf(
         )
             return View(damaged);
         // Another version of the encoder made other bytes of the same picture: they are kept in the old file's place.
-        await KeepAsync(Guid.CreateVersion7(clock.GetUtcNow()), damaged.ClientId, clean, body, stop, damaged.Id);
+        await KeepAsync(Guid.CreateVersion7(scope.Now), damaged.ClientId, clean, body, stop, damaged.Id);
         return View(damaged);
     }
 

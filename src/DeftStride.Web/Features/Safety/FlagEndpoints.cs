@@ -67,7 +67,6 @@ internal static class FlagEndpoints
         StudioContext db,
         StudioScope scope,
         FactWriter facts,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -84,7 +83,7 @@ internal static class FlagEndpoints
                 .AnyAsync(c => c.FlagId == flag.Id && c.ExaminedOn >= StandingFacts.FirstDay, stop)
         )
             throw Refusal.Conflict("This sign was already cleared. Reload to see by whom.");
-        var (_, to, zone) = await scope.DayAsync(clock.GetUtcNow(), stop);
+        var (_, to, zone) = await scope.DayAsync(stop);
         if (StudioScope.Instant(request.ExaminedOn.ToDateTime(TimeOnly.MinValue), zone) >= to)
             throw Refusal.BadInput(
                 "examinedOn",

@@ -69,7 +69,6 @@ internal static class BenchEndpoints
         StudioContext db,
         StudioScope scope,
         TodayBook days,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -81,7 +80,7 @@ internal static class BenchEndpoints
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var kept = (await InForceAsync(db, [id], stop))[id].Select(s => View(s, coaches)).ToArray();
-        var day = await days.OfAsync(await scope.StudioAsync(stop), client, clock.GetUtcNow(), stop);
+        var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
         var exercise = day.Today.Exercise;
         return TypedResults.Ok(
             new BenchStartView(
@@ -114,7 +113,6 @@ internal static class BenchEndpoints
         CheckBook book,
         FactWriter facts,
         TodayBook days,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -136,7 +134,7 @@ internal static class BenchEndpoints
 
         async Task<KeptSetupView> SaidAsync(SetupFact fact)
         {
-            var day = await days.OfAsync(await scope.StudioAsync(stop), client, clock.GetUtcNow(), stop);
+            var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
             return new(View(fact, coaches), day.Today.KeptFor(exercise));
         }
     }

@@ -90,7 +90,6 @@ internal static class StudioEndpoints
         StudioContext db,
         StudioScope scope,
         WriteOrder order,
-        TimeProvider clock,
         CancellationToken stop
     )
     {
@@ -135,7 +134,7 @@ internal static class StudioEndpoints
                     Cautions.AboutPain,
                     Cautions.WhileFlagged
                 ),
-                await ClockQuestion.OfAsync(db, order, studio, clock.GetUtcNow(), stop)
+                await ClockQuestion.OfAsync(db, order, studio, scope.Now, stop)
             )
         );
     }
