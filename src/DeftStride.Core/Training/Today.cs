@@ -178,7 +178,7 @@ public sealed record Today(
                     Cue = facts.Cue,
                     DueProp = facts.DueProp,
                     Away = away,
-                    What = Words(what, facts.Look, exercise),
+                    What = Words(what),
                 }
             ),
             stopped
@@ -245,11 +245,11 @@ public sealed record Today(
         return LayOff.Of(done, facts.Now);
     }
 
-    /// <summary>What the last look named, else what the exercise is first of all looked at for.</summary>
+    /// <summary>What the last look named, where this exercise is looked at for it too, else what it is first of all looked at for.</summary>
     private static MeasureDefinition? Named(LastLook? look, Exercise exercise) =>
         look is { MeasureId: { } id, Kind: FindingKind.Outside or FindingKind.Unsure or FindingKind.Uneven }
-        && MeasureDefinition.Find(id) is { } named
-            ? named
+        && exercise.Checks.Any(c => c.MeasureId == id)
+            ? MeasureDefinition.Find(id)
             : exercise
                 .Checks.Select(c => (Check: c, c.Measure.QuickRank))
                 .OrderBy(c => c.QuickRank is null)
@@ -258,17 +258,10 @@ public sealed record Today(
                 .Select(c => c.Check.Measure)
                 .FirstOrDefault();
 
-    private static string Words(MeasureDefinition? what, LastLook? look, Exercise exercise) =>
-        (
-            what is null ? "both sides"
-            : what.Id == "front-shin" ? "both shins"
-            : $"the {what.Short}, both sides"
-        )
-        + (
-            look is not null && look.ExerciseId != exercise.Id && look.MeasureId == what?.Id
-                ? $", in the {Lower(look.ExerciseId)}"
-                : ""
-        );
+    private static string Words(MeasureDefinition? what) =>
+        what is null ? "both sides"
+        : what.Id == "front-shin" ? "both shins"
+        : $"the {what.Short}, both sides";
 
     private static string Lower(string exerciseId)
     {

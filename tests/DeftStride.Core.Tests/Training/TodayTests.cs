@@ -164,7 +164,7 @@ public sealed class TodayTests
     }
 
     [Fact]
-    public void What_to_look_at_is_what_was_wrong_and_in_which_exercise()
+    public void What_to_look_at_is_what_was_wrong_where_todays_exercise_shows_it()
     {
         Decided correct = new(DecisionOutcome.Correct, DecisionOutcome.Correct, "Correct.", "", 0);
         string Sentence(LastLook look) =>
@@ -174,9 +174,10 @@ public sealed class TodayTests
             "Look again at the pelvis, both sides.",
             Sentence(Looked(measure: "pelvic-level", decided: correct))
         );
+        // What today's exercise is not looked at for is not asked of it.
         Assert.Equal(
-            "Look again at the pelvis, both sides, in the step-down tap.",
-            Sentence(Looked("step-down-tap", measure: "pelvic-level", decided: correct))
+            "Look again at both shins.",
+            Sentence(Looked("step-down-tap", measure: "free-foot", decided: correct))
         );
         Assert.Equal(
             "First look at the pelvis, both sides, uncued.",

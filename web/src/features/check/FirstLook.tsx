@@ -371,7 +371,7 @@ export function FirstLook({
   const strip = momentsOf(view);
   return (
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
-      <div className="mb-1.5">
+      <div className="mb-1.5 flex items-start justify-between gap-8">
         <div className="min-w-0">
           <h1 className="say text-[23px] sm:text-[29px]" aria-live="polite">
             {look && markedSides.length > 0 ? <Sentence parts={look.finding.sentence} /> : <>“{standard.task}”</>}
@@ -384,6 +384,12 @@ export function FirstLook({
                 : `Say this to ${first} and nothing more. ${start(next)}`}
           </p>
         </div>
+        {client.today.asked && (
+          <p className="max-w-[260px] shrink-0 pt-1 text-right text-[13.5px] text-soft max-lg:hidden" data-today>
+            <span className="block font-semibold text-ink">{client.today.asked.text}</span>
+            {client.today.exerciseName}. {client.today.firstSideText}
+          </p>
+        )}
       </div>
 
       <StationBar look={look} stations={stations} at={station} note={note} onGo={setStation}>
