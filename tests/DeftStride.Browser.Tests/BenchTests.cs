@@ -35,7 +35,7 @@ public sealed class BenchTests
         page.Until("the stance back", () => !page.Lacks(Stage) && Math.Abs(Value(page, "Stance") - before) < 1.5);
 
         page.Press("Keep this set-up");
-        page.See("It is on the floor card");
+        page.See("It is on today’s card");
         page.Key("p").Find("[data-print]");
         Assert.Equal($"{before:0} cm", page.Find("[data-print] [data-line='stance'] dd").Text);
         page.Key(Keys.Escape).Gone("[data-print]");

@@ -54,7 +54,7 @@ public sealed class SeveralTests
         page.Find("[data-settled='true'] [data-bench]");
         Assert.Equal(asked, page.Find("[aria-label='Front shin'] input").GetDomProperty("value"));
         page.Press("Keep this set-up");
-        page.See("It is on the floor card");
+        page.See("Kept");
     }
 
     [Fact]

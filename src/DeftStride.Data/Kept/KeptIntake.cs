@@ -35,6 +35,9 @@ internal sealed record KeptIntake(
 
     public static KeptIntake Of(Records.ClientRecord client) => client.Intake is { } kept ? Kept.Read(kept) : Empty;
 
+    /// <summary>Whether enough was asked for a first choice to rest on: a size, a goal, how long they have trained, or what hurts.</summary>
+    public bool Met() => StatureCm is not null || Goals.Count > 0 || TrainingAge is not null || Pains.Count > 0;
+
     /// <summary>The sizes as a check keeps them, or null while the stature is unknown.</summary>
     public KeptBody? Sizes() =>
         StatureCm is { } stature ? new KeptBody(stature, MassKg, ShankCm, ThighCm, FootCm) : null;

@@ -158,7 +158,9 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                     Kept = [.. ChoicesInForce.KeptChanges(client).Select(k => k.Correction.Cue)],
                     Cue = best?.Short,
                     DueProp = ChoicesInForce.Props(client, today).FirstOrDefault(p => p.Due)?.Correction.Short,
-                    Choice = () => Choice(client, ranges[client.Id], ways[client.Id], signs[client.Id].Count()),
+                    Choice = KeptIntake.Of(client).Met()
+                        ? () => Choice(client, ranges[client.Id], ways[client.Id], signs[client.Id].Count())
+                        : null,
                 };
                 return new ClientDay(
                     client,

@@ -5,6 +5,7 @@ using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
@@ -323,6 +324,32 @@ internal sealed class DemoStudio(
         var clean = new RepetitionsDto(8, 8, 8);
 
         await SessionAsync("maren", 1, now.AddDays(-22), none, [new("sb-gatepost", "maren-1-r")], none, learning, stop);
+        // Her right side would begin a rung lower; the coach keeps both on the pad, where the target is the same every time.
+        var onThePad = new KeptStand(
+            Guid.CreateVersion7(_clock.Now),
+            _clients["maren"],
+            "split-stance",
+            "ss-pad",
+            [BodySide.Right],
+            false,
+            "Learns it better with the pad as a target"
+        );
+        await _facts.AddAsync(
+            new RungFact
+            {
+                Id = onThePad.Id,
+                ClientId = onThePad.ClientId,
+                LadderId = onThePad.LadderId,
+                RungId = onThePad.RungId,
+                Side = BodySide.Right,
+                Kind = MoveKind.ByCoach,
+                Judged = KeptStep.Kept.Write(
+                    new KeptStep("Put on “To pad” by the coach.", null, null, onThePad.Reason, [])
+                ),
+            },
+            onThePad,
+            stop
+        );
         await SessionAsync(
             "maren",
             2,

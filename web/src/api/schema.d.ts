@@ -1509,6 +1509,7 @@ export interface components {
             estimateText: string;
             goal: string;
             intake: components["schemas"]["IntakeDto"];
+            met: boolean;
             name: string;
             pictureConsent: boolean;
             ranges: components["schemas"]["RangeView"][];

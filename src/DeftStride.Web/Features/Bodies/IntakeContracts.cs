@@ -116,6 +116,7 @@ internal sealed record IntakeView(
     IReadOnlyList<RangeTestView> Tests,
     IReadOnlyList<RangeView> Ranges,
     ChoiceView Choice,
+    bool Met,
     string EstimateText,
     bool PictureConsent,
     UsualLengths? Usual

@@ -192,6 +192,7 @@ internal static class IntakeEndpoints
             [.. RangeTestInfo.All.Select(t => new RangeTestView(t.Test, t.Name, t.How, t.Assumed))],
             [.. ranges.Select(r => new RangeView(r.Id, r.Test, r.Side, r.Degrees, r.RecordedAt, coaches[r.CoachId]))],
             ChoiceView.Of(choice),
+            KeptIntake.Of(client).Met(),
             Estimate(intake.Body()),
             client.PictureConsentAt is not null,
             Usual(intake)

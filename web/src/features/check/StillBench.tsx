@@ -256,13 +256,16 @@ function Prompt({
       {fits && next && (
         <div className="flex gap-1.5">
           {some && (
-            <RingButton onClick={() => actions.onAccept(still.key, left)} label="All rings fit: place the rest where they are">
+            <RingButton
+              onClick={() => actions.onAccept(still.key, left)}
+              label="All fit: place the rest of the rings where they are"
+            >
               All fit
             </RingButton>
           )}
           <RingButton
             onClick={() => actions.onPoint(still.key, next.landmark, fits, true)}
-            label={`The ring fits: place the ${next.landmark} there`}
+            label={`Ring fits: place the ${next.landmark} there`}
           >
             Ring fits <kbd className="hidden font-sans text-[11px] lg:inline">↵</kbd>
           </RingButton>

@@ -3,7 +3,7 @@ import { useNavigate } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries, useStudio } from '@/api/queries';
+import { queries, useClient, useStudio } from '@/api/queries';
 import { useUnsent } from '@/outbox/device';
 import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
@@ -113,7 +113,10 @@ export function PlanVisit({ client, onClose }: { client: Schema['ClientSummary']
 function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () => void }) {
   const [ids] = useState(() => ({ operationId: uuid(), id: uuid() }));
   const [time, setTime] = useState(quarter);
-  const [exerciseId, setExercise] = useState('split-squat-to-pad');
+  // What the client does today anyway, until another one is picked.
+  const person = useClient(client.id);
+  const [picked, setExercise] = useState<string | null>(null);
+  const exerciseId = picked ?? person.data?.today.exerciseId ?? 'split-squat-to-pad';
   const studio = useStudio();
   const plan = useMutation({
     mutationFn: () => take(api.POST('/api/visits', { body: { ...ids, clientId: client.id, time, exerciseId } })),
@@ -146,7 +149,7 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
         </select>
       </label>
       <Trouble error={plan.error} />
-      <Button kind="act" type="submit" disabled={plan.isPending}>
+      <Button kind="act" type="submit" disabled={plan.isPending || (person.isFetching && !person.data)}>
         Put into today
       </Button>
     </form>

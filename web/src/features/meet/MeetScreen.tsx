@@ -39,7 +39,7 @@ export function MeetScreen() {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
   if (!intake.data || !studio.data || !name) return <Waiting what="the client" error={intake.error ?? studio.error} />;
-  const { intake: answers, choice, estimateText, usual } = intake.data;
+  const { intake: answers, choice, met, estimateText, usual } = intake.data;
   const units = unitsOf(studio.data.tape);
   const set = (part: Partial<Schema['IntakeDto']>) => change.mutate(part);
   const length = (label: string, key: 'shankCm' | 'thighCm' | 'footCm') => {
@@ -192,8 +192,8 @@ export function MeetScreen() {
         </Part>
       </div>
       <aside className="lg:sticky lg:top-6 lg:self-start">
-        <FirstChoice choice={choice} />
-        {choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} />}
+        {met && <FirstChoice choice={choice} />}
+        {met && choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} />}
       </aside>
     </div>
   );
