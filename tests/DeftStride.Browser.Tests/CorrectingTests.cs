@@ -54,7 +54,7 @@ public sealed class CorrectingTests
         page.See("seen by eye: that helped");
         page.See("The client says: steadier.");
         page.Press("Keep it for two weeks");
-        page.See("Lent for two weeks");
+        page.See("Borrowed: try without it");
         page.NoPain();
         page.Press("Accept");
         page.See("Change this decision");

@@ -30,7 +30,7 @@ public sealed class RoadTests
         page.ClickPicture(RightStage, right.AnkleX, right.AnkleY);
         page.ClickPicture(RightStage, right.KneeX, right.KneeY);
         Near(25, page.Reading(Right));
-        page.See("further forward than the left. Settle the right shin first.");
+        page.See("further forward than the left. Bring the right shin back first.");
         page.See("Outside");
 
         page.See("Ask about pain first");

@@ -90,7 +90,7 @@ public sealed class RoadTests : IDisposable
         var client = await _studio.ClientAsync();
         var check = await _studio.CheckAsync(client, 5, 24);
         Assert.Equal(
-            "Right shin runs 19° further forward than the left. Settle the right shin first.",
+            "Right shin runs 19° further forward than the left. Bring the right shin back first.",
             string.Concat(check["look"]!["finding"]!["sentence"]!.AsArray().Select(p => Text(p, "text")))
         );
         Assert.Equal("sb-gatepost", Text(check["correction"], "id"));

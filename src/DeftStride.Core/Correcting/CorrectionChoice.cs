@@ -61,6 +61,9 @@ public sealed record CorrectionFacts(
     IReadOnlyList<SitePain>? Pains = null
 )
 {
+    /// <summary>The exercise; null while it is not known, and then every form counts.</summary>
+    public Exercise? Exercise { get; init; }
+
     /// <summary>Corrections that are no longer offered here.</summary>
     public Func<string, bool> Retired { get; init; } = _ => false;
 
@@ -103,7 +106,10 @@ public sealed record CorrectionChoice(
             .Select(t => t.CorrectionId)
             .ToHashSet();
         bool Offered(Correction c) =>
-            !spent.Contains(c.Id) && !facts.Retired(c.Id) && (facts.Gear is not { } gear || c.Needs.All(gear.Contains));
+            !spent.Contains(c.Id)
+            && !facts.Retired(c.Id)
+            && c.Fits(finding.Where, facts.Exercise)
+            && (facts.Gear is not { } gear || c.Needs.All(gear.Contains));
         var causes = fault.Causes.Select(c => new WeighedCause(c, Standing(c, finding, fault, facts, spent))).ToArray();
         IEnumerable<(Correction Correction, Cause? For)> Answers(CauseStanding standing) =>
             causes

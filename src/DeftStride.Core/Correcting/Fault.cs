@@ -30,6 +30,26 @@ public enum CueFocus
     Outer,
 }
 
+/// <summary>Forms that a correction makes sense in.</summary>
+[Flags]
+public enum Forms
+{
+    /// <summary>Any.</summary>
+    Any = 0,
+
+    /// <summary>Both feet on the floor, one ahead: split squats and lunges.</summary>
+    Split = 1,
+
+    /// <summary>On or off a box.</summary>
+    Box = 2,
+
+    /// <summary>On one leg alone, without a box.</summary>
+    OneLeg = 4,
+
+    /// <summary>Sideways, crossing or turning.</summary>
+    OtherPlanes = 8,
+}
+
 /// <summary>One way to correct one fault.</summary>
 /// <param name="Id">Stable id; trials refer to it.</param>
 /// <param name="Level">How strong a means it is.</param>
@@ -46,6 +66,23 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
 
     /// <summary>How long something is lent before it is tried without, days.</summary>
     public const int LentDays = 14;
+
+    /// <summary>The direction of the fault that it is for, or null for both.</summary>
+    public BandSide? Way { get; init; }
+
+    /// <summary>The forms that it makes sense in.</summary>
+    public Forms Forms { get; init; }
+
+    /// <summary>Whether it makes sense for a fault that goes wrong one way in an exercise; what is not known rules nothing out.</summary>
+    public bool Fits(BandSide where, Exercise? exercise) =>
+        (Way is not { } way || where == BandSide.Within || way == where)
+        && (Forms == Forms.Any || exercise is null || (Forms & FormsOf(exercise.Shape)) != 0);
+
+    private static Forms FormsOf(ExerciseShape shape) =>
+        shape.Box != BoxWay.None ? Forms.Box
+        : shape.BothFeetPlanted ? Forms.Split
+        : shape.FootTravels ? Forms.OtherPlanes
+        : Forms.OneLeg;
 
     /// <summary>Where it sends the attention.</summary>
     public CueFocus Focus { get; init; } = CueFocus.Outer;

@@ -38,73 +38,80 @@ internal static class FaultTable
             [Above("heel-rise")],
             [
                 new(
-                    "knee-dives",
-                    "the knee dives in and takes the heel with it",
-                    "Does the knee fall in as the heel comes up?",
-                    Above("knee-offset"),
-                    ["hl-heavy", "hl-less-forward"]
-                ),
-                new(
-                    "on-toes",
-                    "the weight rides on the toes",
-                    "Can the toes be lifted at the bottom?",
-                    null,
-                    ["hl-heavy", "hl-ink"]
-                ),
-                new(
                     "ankle-used-up",
                     "the ankle has no bend left",
                     "Is the shin as far forward as the ankle test allows?",
                     null,
                     ["hl-less-forward", "hl-shallower", "hl-wedge"]
                 ),
+                new(
+                    "on-toes",
+                    "the weight rides on the toes",
+                    "Do the toes grip the floor at the bottom?",
+                    null,
+                    ["hl-heavy", "hl-ink"]
+                ),
+                new(
+                    "knee-dives",
+                    "the knee dives in and takes the heel with it",
+                    "Does the knee fall in as the heel comes up?",
+                    Above("knee-offset"),
+                    ["hl-heavy", "hl-less-forward"]
+                ),
             ],
             [
                 Feel(
                     "hl-heavy",
-                    "Pour your weight into the heel, like sand into a boot.",
+                    "Press the whole foot down, heel included.",
                     "Most heels lift because the weight ran ahead of them.",
-                    "Sand into the boot"
+                    "Whole foot down"
                 ),
                 Say(
                     "hl-ink",
-                    "Leave a whole footprint: heel, big toe, little toe, all the way down.",
+                    "Leave a whole footprint, heel to toes.",
                     "A picture of the whole foot for whoever thinks of the heel alone.",
                     "A whole footprint"
                 ),
                 Say(
                     "hl-card",
-                    "A banknote lies under your heel. Nobody gets to pull it out.",
-                    "A prize under the heel keeps it down without a word about ankles.",
-                    "Banknote under the heel"
+                    "A magnet holds your heel to the floor.",
+                    "A heel that is held needs no word about ankles.",
+                    "Magnet under the heel"
                 ),
                 Touch(
                     "hl-less-forward",
-                    "Hold a dowel upright at the toes. Come down with the knee short of it.",
+                    "Dowel at your toes: stop short of it.",
                     "Less forward knee asks less of the ankle.",
-                    "Knee short of the dowel",
+                    "Short of the dowel",
                     Gear.Dowel
                 ),
                 Set(
-                    "hl-shallower",
-                    "Slide the back foot half a shoe further back, or stop a hand higher.",
-                    "A longer stance or less depth leaves the ankle some bend.",
-                    "Longer or shallower"
-                ),
+                    "hl-back",
+                    "Back foot a hand’s width further back.",
+                    "A longer stance leaves the ankle some bend.",
+                    "Longer stance"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Set("hl-shallower", "Stop 10 cm higher.", "Less depth leaves the ankle some bend.", "Stop higher"),
                 Set(
                     "hl-wedge",
-                    "Thin wedge under the heel.",
+                    "Thin wedge under the front heel, thick end back.",
                     "The wedge gives the degrees the ankle does not have; try without it again in two weeks.",
                     "Heel wedge",
                     Gear.Wedge
                 ),
                 Ease(
                     "hl-raised",
-                    "Front foot on a firm step, and look again: keep it only if it looks better.",
+                    "Front foot on a firm step.",
                     "A raised front foot helps some heels and not others.",
                     "Front foot raised",
                     Gear.Block
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         ),
         new(
@@ -138,39 +145,39 @@ internal static class FaultTable
             [
                 Feel(
                     "ia-tripod",
-                    "Stand on a milking stool: heel, big toe, little toe, the same on each leg.",
+                    "Three points down: heel, big toe, little toe.",
                     "Even pressure holds the arch without anyone thinking of it.",
-                    "Milking stool"
+                    "Three points down"
                 ),
                 Feel(
                     "ia-gather",
-                    "Let the foot grow long on the way down and gather itself on the way up.",
+                    "Foot long on the way down, arch lifted coming up.",
                     "A foot may lengthen; it should come back.",
-                    "Long, then gathered"
+                    "Long, then lifted"
                 ),
                 Say(
                     "ia-bridge",
-                    "A mouse lives under your arch. Leave it the roof.",
+                    "Keep room for a pencil under your arch.",
                     "A space to keep open is easier than a muscle to find.",
-                    "A roof for the mouse"
+                    "Room for a pencil"
                 ),
                 Set(
                     "ia-firm",
-                    "Off the mat, out of the soft shoe.",
+                    "Off the mat, into firm, flat shoes.",
                     "Nothing can hold on a surface that gives.",
                     "Firm surface"
                 ),
                 Set(
                     "ia-less",
-                    "Stop a hand higher, knee less far forward.",
+                    "Stop 10 cm higher, knee less far forward.",
                     "Inside its range the foot holds.",
                     "Less forward"
                 ),
                 Set(
                     "ia-wedge",
-                    "Thin wedge under the inner edge; watch that the knee does not roll out.",
+                    "Thin wedge under the inside edge.",
                     "Borrowed height for the arch; try without it again in two weeks.",
-                    "Inner wedge",
+                    "Inside wedge",
                     Gear.Wedge
                 ),
             ]
@@ -202,21 +209,21 @@ internal static class FaultTable
             [
                 Feel(
                     "ro-stamp",
-                    "Press a wax seal into the floor with the base of the big toe.",
+                    "Squash a grape under your big-toe joint.",
                     "The big toe's base brings the foot back onto three corners.",
-                    "Wax seal"
+                    "Squash a grape"
                 ),
                 Say(
                     "ro-inkpad",
-                    "Print the big toe on the floor as clearly as the little one.",
+                    "Leave a big-toe print as dark as the little-toe print.",
                     "Two prints to leave, the same on both edges.",
                     "Two toe prints"
                 ),
                 Feel(
                     "ro-settle",
-                    "Let the ankle soften until the inner edge of the foot arrives.",
+                    "Let the inside of the foot come down.",
                     "A stiff foot needs leave to come down, not force.",
-                    "Let the edge arrive"
+                    "Inside comes down"
                 ),
                 Touch(
                     "ro-coin",
@@ -227,9 +234,9 @@ internal static class FaultTable
                 ),
                 Set(
                     "ro-wedge",
-                    "Thin wedge under the outer edge, big toe down.",
+                    "Thin wedge under the outside edge, big toe down.",
                     "It tips a stiff foot back; the knee must not turn in on it.",
-                    "Outer wedge",
+                    "Outside wedge",
                     Gear.Wedge
                 ),
             ]
@@ -251,21 +258,21 @@ internal static class FaultTable
             [
                 Feel(
                     "rf-match",
-                    "Strike a match under the ball of the back foot, heel a little out.",
+                    "Back foot on its ball, heel slightly out.",
                     "On the ball and a little out the foot follows the leg.",
-                    "Strike a match"
+                    "Ball down, heel out"
                 ),
                 Say(
                     "rf-square",
-                    "Both headlamps of the hips shine straight down the track.",
+                    "Back toes, kneecap and hips all face the wall.",
                     "Square hips leave the foot nothing to twist for.",
-                    "Headlamps ahead"
+                    "All face the wall"
                 ),
                 Feel(
                     "rf-long",
-                    "Back leg long from hip to heel, kneecap looking down the track.",
+                    "Back kneecap and back toes point the same way.",
                     "When the kneecap looks ahead the foot has to follow.",
-                    "Kneecap down the track"
+                    "Kneecap and toes alike"
                 ),
                 Set(
                     "rf-toes",
@@ -293,9 +300,9 @@ internal static class FaultTable
             [
                 Feel(
                     "rh-ball",
-                    "Rise through the ball of the foot, as off a trampoline's edge.",
+                    "Drive off the ball, like your first sprint step.",
                     "Pressure ahead keeps the shin and trunk together.",
-                    "Off the edge"
+                    "First sprint step"
                 ),
                 Say(
                     "rh-lean",
@@ -305,15 +312,15 @@ internal static class FaultTable
                 ),
                 Feel(
                     "rh-laces",
-                    "Keep the laces heavy until the knee is straight.",
+                    "Weight under your laces all the way up.",
                     "Weight over the laces cannot be on the heel.",
-                    "Heavy laces"
+                    "Weight under the laces"
                 ),
                 Touch(
                     "rh-card",
-                    "A folded card under the front heel. Rise without crushing it.",
-                    "The card says when the weight goes back.",
-                    "Do not crush the card"
+                    "Keep your weight under my finger.",
+                    "A finger on the laces, asked first, feels at once when the weight goes back.",
+                    "Under the finger"
                 ),
             ]
         ),
@@ -338,58 +345,74 @@ internal static class FaultTable
                     null,
                     ["pd-tray", "pd-hand", "pd-slow", "pd-lower"]
                 ),
+                new("tired", "it is tired", "Does it drop only in the last repetitions?", null, ["pd-tired"]),
             ],
             [
                 Say(
                     "pd-tray",
-                    "Carry a full tray on your hips. Not a drop over the edge.",
+                    "Balance a full tray on your hips. Don't spill.",
                     "A thing to keep level does more than the word level.",
                     "Full tray"
                 ),
                 Feel(
                     "pd-lantern",
-                    "Let the floor come to the foot. Do not go and fetch it.",
+                    "Let the floor come to your foot; don’t reach.",
                     "Reaching for the floor is what tips most pelves.",
                     "Let the floor come"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Feel(
                     "pd-waist",
-                    "Keep both sides of the waist the same length all the way down.",
+                    "Keep both sides of your waist equally long.",
                     "Two equal sides are a level pelvis, felt from within.",
                     "Both sides one length"
                 ),
                 Touch(
                     "pd-hand",
-                    "Fingertips on a support, only as much as keeps the tray full.",
+                    "Fingertips on the rail, tray still level.",
                     "A light hand takes the fear out and leaves the hip its work.",
-                    "Fingertips on a support",
+                    "Fingertips on the rail",
                     Gear.Support
                 ),
                 Touch(
                     "pd-mirror",
-                    "Watch the two front points in the mirror, or on the picture from behind.",
+                    "Watch your hip bones in the mirror. Keep them level.",
                     "Whoever sees it can keep it.",
-                    "See it",
+                    "Watch it level",
                     Gear.Mirror
                 ),
                 Set(
                     "pd-slow",
-                    "Three seconds down, no further than level.",
+                    "Three seconds down; stop as soon as you tip.",
                     "Slow and short enough to stay level is where it is learned.",
                     "Slow and short"
                 ),
                 Set(
+                    "pd-tired",
+                    "Stop two earlier, rest longer.",
+                    "What only drops at the end is tired, not untaught.",
+                    "Stop two earlier"
+                ),
+                Set(
                     "pd-lower",
-                    "A lower box: the height at which it stays level.",
+                    "Lower the box to where you stay level.",
                     "The box decides how far the free side must go.",
                     "Lower box"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Ease(
                     "pd-front-weighted",
-                    "The front-weighted lunge until that is level.",
+                    "Front-weighted lunges until your hips stay level.",
                     "The same hip, with both feet on the floor.",
                     "Front-weighted lunge"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
             ]
         ),
         new(
@@ -407,27 +430,17 @@ internal static class FaultTable
                 ),
             ],
             [
-                Feel(
-                    "ph-long",
-                    "Grow the free side long, from the ribs to the heel, like a rope let down.",
-                    "A long side cannot hike.",
-                    "Rope let down"
-                ),
+                Feel("ph-long", "Let the free leg hang long and heavy.", "A long side cannot hike.", "Long and heavy"),
                 Say(
                     "ph-pockets",
                     "Both trouser pockets hang at one height.",
                     "A picture of level for whoever cannot feel it.",
                     "Pockets level"
                 ),
-                Say(
-                    "ph-skirt",
-                    "The hem of an invisible skirt hangs even all round.",
-                    "An even hem is level without a word about hips.",
-                    "Even hem"
-                ),
+                Say("ph-skirt", "Keep your belt level.", "A belt is level without a word about hips.", "Belt level"),
                 Touch(
                     "ph-hand",
-                    "A hand on the free side's waist. Keep it long under the hand.",
+                    "Hand on your waist: keep it long.",
                     "It tells at once when the side shortens.",
                     "Hand on the waist"
                 ),
@@ -464,13 +477,13 @@ internal static class FaultTable
             [
                 Say(
                     "hs-rails",
-                    "Hips ride down between two rails and never touch either.",
+                    "Lower your hips between two rails.",
                     "A track on both sides keeps the middle.",
                     "Between the rails"
                 ),
                 Feel(
                     "hs-seat",
-                    "Feel the weight drop through the middle of the heel, not its outer wall.",
+                    "Weight through the middle of your heel.",
                     "Where the heel is loaded the hip stands.",
                     "Middle of the heel"
                 ),
@@ -488,11 +501,14 @@ internal static class FaultTable
                 ),
                 Set(
                     "hs-track",
-                    "Back leg straight back on its own track, a hip's width.",
+                    "Back foot straight behind its own hip.",
                     "From a track of its own the leg does not pull the hip across.",
                     "Its own track",
                     Gear.Tape
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Set(
                     "hs-support",
                     "A hand on a support.",
@@ -526,34 +542,40 @@ internal static class FaultTable
             [
                 Say(
                     "pt-square",
-                    "Point both hip bones at the same nail in the wall.",
+                    "Both hip bones face the wall.",
                     "One target for both sides squares them.",
-                    "The nail in the wall"
+                    "Both face the wall"
                 ),
                 Feel(
                     "pt-pockets",
-                    "Feel both front pockets press forward by the same amount.",
-                    "Equal pressure on both sides is square.",
-                    "Both pockets press"
-                ),
+                    "Close the back hip: bring its pocket forward.",
+                    "The hip that hangs back is brought along.",
+                    "Pocket forward"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Say(
                     "pt-lamp",
-                    "The buckle is a lamp: light the wall straight ahead, not the corner.",
-                    "A lamp shows at once where it is turned.",
-                    "Buckle lights the wall"
+                    "A rope tows your belt buckle straight ahead.",
+                    "A rope pulls straight; the buckle cannot look aside.",
+                    "Buckle towed ahead"
                 ),
                 Touch(
                     "pt-wall",
-                    "Hip bones a hand from the wall ahead. Keep the gap alike on both sides.",
+                    "Both hip bones the same distance from the wall.",
                     "A wall shows a turn that nobody feels.",
                     "Gap to the wall"
                 ),
                 Set(
                     "pt-heel",
-                    "Rear heel a little out, toes ahead.",
+                    "Back heel a little out, toes ahead.",
                     "The rear foot is usually what turned first.",
                     "Heel out"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         )
         {
@@ -563,7 +585,7 @@ internal static class FaultTable
             "hanging-rear-hip",
             "Hangs forward on the rear hip",
             true,
-            [Below("rear-thigh")],
+            [Above("rear-thigh")],
             [
                 new(
                     "stretching",
@@ -583,9 +605,9 @@ internal static class FaultTable
             [
                 Feel(
                     "hr-soft",
-                    "Ease back until the front of the hip goes soft as dough.",
+                    "Ease back until the front of the hip softens.",
                     "Soft first: what hangs on its ligaments is not working.",
-                    "Soft as dough"
+                    "Soften the front"
                 ),
                 Feel(
                     "hr-tuck",
@@ -595,17 +617,74 @@ internal static class FaultTable
                 ),
                 Say(
                     "hr-shelf",
-                    "Sit back onto a ledge behind you, a finger deep, before you sink.",
-                    "A ledge to lean on brings the hip off its ligaments.",
-                    "A finger onto the ledge"
+                    "Hips back a finger’s width, then sink.",
+                    "A little back takes the hip off its ligaments.",
+                    "A finger back"
                 ),
                 Set(
                     "hr-narrow",
-                    "Narrow the tracks by a hand.",
-                    "A narrower base asks for control instead of hanging.",
-                    "Narrower tracks"
+                    "Stance a hand’s width shorter.",
+                    "A shorter stance leaves the hip nothing to hang from.",
+                    "Shorter stance"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Set("hr-higher", "Stop 10 cm higher.", "Inside its range the hip can be held.", "Less depth"),
+            ]
+        ),
+        new(
+            "behind-rear-hip",
+            "Folds and sits behind the rear hip",
+            false,
+            [Below("rear-thigh")],
+            [
+                new(
+                    "not-held",
+                    "nothing holds it tall",
+                    "Does it stand tall with a hand on the rail?",
+                    null,
+                    ["bh-belt", "bh-glute", "bh-rail"]
                 ),
-                Set("hr-higher", "Stop a hand higher.", "Inside its range the hip can be held.", "Less depth"),
+            ],
+            [
+                Say(
+                    "bh-belt",
+                    "Belt buckle up and forward, over the back knee.",
+                    "Up and over is the way out of the fold.",
+                    "Buckle up and over"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Feel(
+                    "bh-glute",
+                    "Squeeze the back glute until the hip stands tall.",
+                    "The glute of the back leg opens the hip that folded.",
+                    "Back glute on"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Touch(
+                    "bh-wall",
+                    "Seat a hand from the wall behind; never touch it.",
+                    "The wall says at once when the seat goes back.",
+                    "Clear of the wall"
+                ),
+                Set(
+                    "bh-rail",
+                    "Hold the rail and grow tall before you lower.",
+                    "What starts tall has a chance to stay tall.",
+                    "Tall at the rail",
+                    Gear.Support
+                ),
+                Ease(
+                    "bh-kneel",
+                    "Half-kneeling hold, tall, twenty seconds a side.",
+                    "The place is learned where nothing moves.",
+                    "Half-kneeling hold"
+                ),
             ]
         ),
         // The knee.
@@ -622,6 +701,14 @@ internal static class FaultTable
                     null,
                     ["ki-spotlight"]
                 ),
+                new(
+                    "ankle-stiff",
+                    "the ankle is stiff",
+                    "Does the knee stay with a thin heel wedge?",
+                    null,
+                    ["ki-ankle"]
+                ),
+                new("tired", "it is tired", "Does it fall in only in the last repetitions?", null, ["ki-tired"]),
                 new(
                     "deep-hip",
                     "the pelvis is level and the outer hip does not turn the thigh",
@@ -654,57 +741,70 @@ internal static class FaultTable
             [
                 Say(
                     "ki-spotlight",
-                    "Your knee is a lamp. Keep its light on the second toe.",
+                    "Your knee is an arrow. Aim it at the second toe.",
                     "Words come first: most knees fall in because nobody looks at them.",
-                    "Lamp on the second toe"
+                    "Arrow at the second toe"
                 ),
                 Feel(
                     "ki-corners",
-                    "Heel and big toe stay nailed down while the knee opens over the little toes.",
+                    "Three points down, knee opens over your laces.",
                     "The foot must stay while the knee moves, or it is only rolled out.",
-                    "Nailed foot, open knee"
+                    "Three points, open knee"
                 ),
                 Say(
                     "ki-gate",
-                    "Push a heavy gate open with the outside of the knee and hold it there.",
+                    "Push a heavy gate open with your knee.",
                     "A thing to push against wakes the outer hip.",
-                    "Hold the gate open"
+                    "Push the gate"
                 ),
                 Touch(
                     "ki-hand",
-                    "A hand outside the knee. Press into it all the way down and up.",
+                    "Press outward into the hand, all the way.",
                     "Pressing out wakes the outer hip, and the hand feels when it stops.",
                     "Press into the hand"
                 ),
                 Touch(
                     "ki-band",
-                    "A band round the outside of the knee pulls it in. Do not let it.",
+                    "Beat the band: knee stays over the second toe.",
                     "A pull the wrong way makes the deep outer hip answer by itself.",
-                    "Band pulling in",
+                    "Beat the band",
                     Gear.Band
                 ),
                 Set(
                     "ki-toes-ahead",
-                    "Turn the toes ahead and set the foot anew.",
+                    "Point your toes ahead and start again.",
                     "A knee over a foot that points elsewhere looks fallen in.",
                     "Toes ahead"
                 ),
                 Set(
                     "ki-firm",
-                    "Off the mat, even pressure on three corners.",
+                    "Off the mat; three points of the foot down.",
                     "On a soft floor the ankle sinks and takes the knee along.",
-                    "Firm floor, three corners"
+                    "Firm floor, three points"
+                ),
+                Set(
+                    "ki-ankle",
+                    "Thin heel wedge; does the knee stay now?",
+                    "A stiff ankle sends the knee in.",
+                    "Heel wedge",
+                    Gear.Wedge
+                ),
+                Set(
+                    "ki-tired",
+                    "Stop two earlier, rest longer.",
+                    "What only falls in at the end is tired, not untaught.",
+                    "Stop two earlier"
                 ),
                 Set(
                     "ki-wedge",
-                    "Thin wedge under the inner edge; keep it only if the knee reads better.",
+                    "Thin wedge under the inside edge.",
                     "Borrowed height for the arch; try without it again in two weeks.",
-                    "Inner wedge",
+                    "Inside wedge",
                     Gear.Wedge
                 ),
                 Ease(
                     "ki-less",
-                    "Less depth, or a lower box, where the knee stays.",
+                    "Go only as low as the knee stays over the foot.",
                     "The depth at which it is clean is where it is learned.",
                     "Less depth"
                 ),
@@ -718,9 +818,9 @@ internal static class FaultTable
             [
                 new(
                     "foot-turned",
-                    "the foot is turned out",
-                    "Is the foot turned further than the knee?",
-                    Above("foot-ahead"),
+                    "the foot is turned in under it",
+                    "Does the foot point further in than the knee?",
+                    Below("foot-ahead"),
                     ["ko-toes"]
                 ),
                 new(
@@ -748,40 +848,40 @@ internal static class FaultTable
             [
                 Feel(
                     "ko-inner",
-                    "Inner edge of the foot heavy, as if it held down a carpet.",
+                    "Keep the inner edge heavy.",
                     "The inner foot draws the knee back over the toes.",
-                    "Hold the carpet down"
+                    "Inner edge heavy"
                 ),
                 Say(
                     "ko-thread",
-                    "Pull the knee along a thread to the second toe.",
-                    "A thread is a straighter guide than a warning.",
-                    "Along the thread"
+                    "Draw the knee straight toward your second toe.",
+                    "A straight line is a better guide than a warning.",
+                    "Toward the second toe"
                 ),
                 Say(
                     "ko-door",
-                    "Walk the knee through a narrow door: neither post is touched.",
+                    "Slide the knee between two posts; touch neither.",
                     "Two posts keep it from going either way.",
-                    "Through the door"
+                    "Between the posts"
                 ),
                 Touch(
                     "ko-band",
-                    "A band round the knee pulls it out. Draw in against it.",
+                    "Band pulls your knee out. Don’t let it.",
                     "A pull the wrong way wakes the inner thigh.",
                     "Band pulling out",
                     Gear.Band
                 ),
                 Set(
                     "ko-toes",
-                    "Toes ahead, then set the knee over them.",
+                    "Point your toes ahead, knee over them.",
                     "Foot and knee should point the same way.",
                     "Toes ahead"
                 ),
                 Set(
                     "ko-wedge",
-                    "Thin wedge under the outer edge.",
+                    "Thin wedge under the outside edge.",
                     "It tips a stiff foot back onto its big toe.",
-                    "Outer wedge",
+                    "Outside wedge",
                     Gear.Wedge
                 ),
             ]
@@ -810,21 +910,21 @@ internal static class FaultTable
             [
                 Say(
                     "ll-wall",
-                    "Sit the hips to the wall behind; toes of both feet point at me.",
+                    "Send your back pocket to the corner behind you.",
                     "Back and not only sideways is where the room is.",
-                    "Hips to the wall"
+                    "Pocket to the corner"
                 ),
                 Feel(
                     "ll-long",
-                    "Trail leg long as a gate, its foot flat to the last toe.",
+                    "Straight leg long, whole foot flat.",
                     "A long leg with a flat foot is the whole trail side.",
-                    "Long as a gate"
+                    "Leg long, foot flat"
                 ),
                 Say(
                     "ll-drawer",
-                    "Push a drawer shut behind you with the hips, chest over the foot.",
+                    "Close a drawer behind you with your hips.",
                     "A drawer behind gives the hips somewhere to go.",
-                    "Shut the drawer"
+                    "Close the drawer"
                 ),
                 Set(
                     "ll-shorter",
@@ -835,9 +935,9 @@ internal static class FaultTable
                 ),
                 Ease(
                     "ll-support",
-                    "Hold a support in front and go half as deep.",
+                    "Hold the rail, go half as deep.",
                     "Half of it clean beats all of it crooked.",
-                    "With a support",
+                    "Hold the rail",
                     Gear.Support
                 ),
             ]
@@ -881,48 +981,57 @@ internal static class FaultTable
             [
                 Say(
                     "sb-gatepost",
-                    "Sink straight under your own hips. The shin is a gatepost: leave it standing.",
+                    "Sink straight down. Your shin is a gatepost.",
                     "Words come first: most shins run forward because nobody ever showed them not to.",
                     "Gatepost"
                 ),
                 Say(
                     "sb-well",
-                    "Let the back knee do the travelling, straight down, like a bucket into a well.",
+                    "Drop the back knee like a bucket down a well.",
                     "A second picture for the same thing, for whoever the first one did not reach.",
                     "Bucket into a well"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Feel(
                     "sb-heel",
-                    "Feel the front heel take the weight before the knee thinks of moving.",
+                    "Feel the front heel before you bend.",
                     "What is loaded first leads the way down.",
                     "Heel first"
                 ),
                 Touch(
                     "sb-dowel",
-                    "Stand a dowel a hand's breadth ahead of the shin. Come down without touching it.",
+                    "Dowel against your shin: go down without pushing it.",
                     "Words did not settle it, so give the shin something to feel.",
-                    "Dowel ahead of the shin",
+                    "Dowel at the shin",
                     Gear.Dowel
                 ),
                 Set(
                     "sb-support",
-                    "Hold a support at the side.",
+                    "Hold the rail beside you.",
                     "Whoever fears the fall leans into the shin.",
-                    "Hold a support",
+                    "Hold the rail",
                     Gear.Support
                 ),
                 Set(
                     "sb-longer",
-                    "Slide the back foot one shoe length further back, ball of the foot down, heel free.",
+                    "Back foot a hand’s width further back.",
                     "A short stance, or a pinned back heel, leaves the shin nowhere to go but forward.",
-                    "Longer stance"
-                ),
+                    "Back foot further back"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Ease(
                     "sb-floor-up",
                     "Start half-kneeling with the shin upright and rise from there.",
                     "Starting at the bottom shows the place to come back to.",
                     "From the floor"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         )
         {
@@ -934,6 +1043,13 @@ internal static class FaultTable
             false,
             [Below("front-shin"), Below("knee-past-toe")],
             [
+                new(
+                    "ankle",
+                    "the ankle has no more bend",
+                    "Is the shin as far forward as the ankle test allows?",
+                    null,
+                    ["ss-wedge", "ss-raised"]
+                ),
                 new(
                     "fear",
                     "fear, or an old rule, keeps the knee back",
@@ -948,59 +1064,58 @@ internal static class FaultTable
                     Above("stance-length"),
                     ["ss-shorter"]
                 ),
-                new(
-                    "ankle",
-                    "the ankle has no more bend",
-                    "Is the shin as far forward as the ankle test allows?",
-                    null,
-                    ["ss-wedge", "ss-raised"]
-                ),
             ],
             [
                 Say(
                     "ss-laces",
-                    "Knee first: let it glide out over the laces while the heel stays heavy.",
+                    "Let the knee glide over your laces, heel down.",
                     "Words come first: many knees stay back because they were once told to.",
                     "Knee over the laces"
                 ),
                 Say(
                     "ss-lantern",
-                    "A lantern hangs ahead of your knee. Nudge it, gently, every time.",
+                    "Nudge a lantern with your knee, heel down.",
                     "A target to reach for, for whoever does not feel the first cue.",
                     "Nudge the lantern"
                 ),
                 Feel(
                     "ss-crease",
-                    "Feel the front of the ankle fold like the crease of a sleeve.",
+                    "Fold at the front of the ankle.",
                     "The fold is where the knee's way forward begins.",
                     "Fold the ankle"
                 ),
                 Touch(
                     "ss-hand",
-                    "Hold a hand where the knee should arrive. Touch it softly at the bottom.",
+                    "Touch the hand softly with your knee.",
                     "Something to reach takes the fear out of going forward.",
                     "Touch the hand"
                 ),
                 Set(
                     "ss-shorter",
-                    "Bring the back foot half a shoe length closer.",
+                    "Back foot 5 cm closer.",
                     "A long stance keeps the shin upright whatever the client does.",
                     "Shorter stance"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Set(
                     "ss-wedge",
-                    "Thin wedge under the heel.",
+                    "Thin wedge under the front heel.",
                     "It gives the degrees the ankle does not have; try without it again in two weeks.",
                     "Heel wedge",
                     Gear.Wedge
                 ),
                 Ease(
                     "ss-raised",
-                    "Put the front foot on a firm 10 cm step and settle forward from there.",
+                    "Front foot on a 10 cm step.",
                     "The raised front foot gives the knee room to lead.",
                     "Raised front foot",
                     Gear.Block
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         ),
         new(
@@ -1034,28 +1149,34 @@ internal static class FaultTable
                 ),
                 Feel(
                     "wb-press",
-                    "The front foot is the one that works: press the floor away with it.",
+                    "Press the floor away with your front foot.",
                     "Most weight stays back because nobody said otherwise.",
                     "Press the front foot"
                 ),
                 Feel(
                     "wb-breath",
-                    "Long breath out, ribs down, lean until shoulder, hip and back knee line up.",
-                    "The line puts the weight where the work is.",
-                    "Breathe out, line up"
+                    "Breathe out, ribs down.",
+                    "Ribs that come down bring the weight over the front foot.",
+                    "Ribs down"
+                ),
+                Say(
+                    "wb-lean",
+                    "Lean until you are one straight line.",
+                    "Shoulder, hip and back knee in line put the weight where the work is.",
+                    "One straight line"
                 ),
                 Touch(
                     "wb-scales",
-                    "Both feet on scales: move ten points forward and hold them there.",
+                    "Make the front scale read ten per cent more.",
                     "Seen on the scales it can be kept; ask about the pain again.",
-                    "Ten points on the scales",
+                    "Ten per cent more",
                     Gear.Scales
                 ),
                 Set(
                     "wb-shift",
-                    "Move ten parts in a hundred forward and ask about the pain again.",
+                    "A little more weight on the front foot.",
                     "A small shift often eases a sore rear knee.",
-                    "Ten points forward"
+                    "A little more in front"
                 ),
             ]
         ),
@@ -1076,27 +1197,27 @@ internal static class FaultTable
             [
                 Feel(
                     "sr-quiet",
-                    "Go only as deep as it stays quiet, and come up before it speaks.",
+                    "Go only as deep as feels fine.",
                     "The client finds the depth that is not sore more exactly than a ruler.",
-                    "As deep as quiet"
+                    "As deep as feels fine"
                 ),
                 Say(
                     "sr-lift",
-                    "Lower like an old lift: slow, and it stops a floor early.",
+                    "Lower as if carrying a sleeping child.",
                     "Slow and short in one picture.",
-                    "Stops a floor early"
+                    "Sleeping child"
                 ),
                 Feel(
                     "sr-breath",
-                    "Breathe out through the sore part of the way and see whether it eases.",
-                    "Bracing alone can make it sore.",
-                    "Breathe through it"
+                    "Stop just above the sore spot.",
+                    "Just above it there is usually room to train.",
+                    "Above the sore spot"
                 ),
                 Set(
                     "sr-shallower",
-                    "Stop a hand higher.",
+                    "Stop 10 cm higher, above the sore spot.",
                     "Less depth is the smallest change that may ease it.",
-                    "Less depth"
+                    "Stop higher"
                 ),
                 Set(
                     "sr-hands",
@@ -1108,12 +1229,15 @@ internal static class FaultTable
                 Set("sr-lighter", "Take the load off.", "Body weight first.", "Less load"),
                 Set(
                     "sr-raised",
-                    "Front foot raised, both feet on scales: does it truly move weight back?",
+                    "Front foot on a low step; read both scales.",
                     "Often said to unload; shown on the scales it is known.",
                     "Raised, on scales",
                     Gear.Block,
                     Gear.Scales
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         ),
         new(
@@ -1140,19 +1264,19 @@ internal static class FaultTable
             [
                 Say(
                     "hd-crown",
-                    "Rise as if lifted by the crown, hips straight under it.",
+                    "Rise as if lifted by the crown.",
                     "Up and not back is one thought.",
                     "Lifted by the crown"
                 ),
                 Feel(
                     "hd-under",
-                    "Keep your weight in the middle of the foot from bottom to top.",
+                    "Weight mid-foot from bottom to top.",
                     "Hips that drift back take the weight to the heel.",
                     "Weight stays in the middle"
                 ),
                 Say(
                     "hd-chimney",
-                    "Come up inside a chimney: no brick is touched behind.",
+                    "Come straight up the chimney.",
                     "A narrow way up has no room for drifting.",
                     "Up the chimney"
                 ),
@@ -1170,14 +1294,14 @@ internal static class FaultTable
                     "Load in front",
                     Gear.Weight
                 ),
-                Set("hd-lighter", "Lighter.", "What cannot be lifted straight is too heavy.", "Lighter"),
+                Set("hd-lighter", "Use a lighter weight.", "What cannot be lifted straight is too heavy.", "Lighter"),
             ]
         ),
         new(
             "order-apart",
             "Hip and knee straighten apart",
             true,
-            [Above("order"), Below("order"), Above("lean-minus-shin"), Below("lean-minus-shin")],
+            [Above("order"), Below("order")],
             [
                 new("load", "the load is too heavy", "Is it clean lighter?", null, ["oa-lighter"]),
                 new(
@@ -1191,22 +1315,17 @@ internal static class FaultTable
             [
                 Say(
                     "oa-together",
-                    "Hip and knee reach the top on the same bell.",
+                    "Hips and knee reach the top together.",
                     "One moment for both keeps them together.",
-                    "On the same bell"
+                    "Together at the top"
                 ),
                 Say(
-                    "oa-twins",
-                    "Trunk and shin are two ladders leaning alike, all the way up.",
-                    "Parallel lines are easy to see and to keep.",
-                    "Two ladders"
+                    "oa-bell",
+                    "Belt and knee arrive at one moment.",
+                    "One arrival for both is easy to see.",
+                    "One arrival"
                 ),
-                Feel(
-                    "oa-load",
-                    "Share the weight between thigh and buttock all the way; neither finishes alone.",
-                    "Shared work ends together.",
-                    "Finish together"
-                ),
+                Feel("oa-load", "Thigh and glute push together.", "Shared work ends together.", "Push together"),
                 Set(
                     "oa-front",
                     "Hold a weight at the chest.",
@@ -1214,13 +1333,94 @@ internal static class FaultTable
                     "Load in front",
                     Gear.Weight
                 ),
-                Set("oa-lighter", "Lighter.", "Under too much load the stronger joint goes first.", "Lighter"),
+                Set(
+                    "oa-lighter",
+                    "Use a lighter weight.",
+                    "Under too much load the stronger joint goes first.",
+                    "Lighter"
+                ),
                 Ease(
                     "oa-kneeling",
-                    "The kneeling squat until the hips finish with the trunk.",
+                    "Kneeling squats until hips and trunk finish together.",
                     "The hip alone, without a knee to run ahead of.",
                     "Kneeling squat"
                 ),
+            ]
+        ),
+        new(
+            "not-parallel",
+            "Trunk and shin not parallel at the bottom",
+            false,
+            [Above("lean-minus-shin"), Below("lean-minus-shin")],
+            [
+                new(
+                    "hips-back",
+                    "the hips are sat back",
+                    "Does it mend when the knee may go further?",
+                    null,
+                    ["np-more"]
+                ),
+                new(
+                    "knee-held",
+                    "the trunk is held back",
+                    "Does it mend when the arms reach ahead?",
+                    null,
+                    ["np-less"]
+                ),
+            ],
+            [
+                Say(
+                    "np-rails",
+                    "Chest and shin lean alike, like two ladders.",
+                    "Two lines alike are easy to see and to keep.",
+                    "Two ladders"
+                ),
+                Say(
+                    "oa-twins",
+                    "Trunk and shin parallel all the way up.",
+                    "Parallel lines are easy to see and to keep.",
+                    "Parallel"
+                ),
+                Feel(
+                    "np-share",
+                    "Thigh and glute take equal work at the bottom.",
+                    "Equal work has one shape.",
+                    "Equal work"
+                ),
+                Touch(
+                    "np-hands",
+                    "Two dowels, shin and back: keep them parallel.",
+                    "Two sticks show what nobody feels.",
+                    "Two dowels",
+                    Gear.Dowel
+                ),
+                Set(
+                    "np-more",
+                    "Let the knee come a hand further, heel down.",
+                    "Where the trunk tips more, the shin has room left.",
+                    "Knee a hand further"
+                ) with
+                {
+                    Way = BandSide.Beyond,
+                },
+                Set(
+                    "np-less",
+                    "Reach ahead until the chest follows the knee.",
+                    "Where the shin tips more, the chest has to come along.",
+                    "Reach ahead"
+                ) with
+                {
+                    Way = BandSide.Short,
+                },
+                Ease(
+                    "np-pad",
+                    "Split squat to the pad in this shape, held two counts.",
+                    "Held still the shape is learned.",
+                    "Held at the pad"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         ),
         new(
@@ -1240,77 +1440,142 @@ internal static class FaultTable
             [
                 Feel(
                     "pb-draw",
-                    "Draw the floor back under you with the front heel, as a cat draws a cushion.",
-                    "Pulling uses the back of the leg, pushing the front.",
-                    "Draw the floor back"
+                    "Front heel on a stair: climb it.",
+                    "Climbing uses the back of the leg, pushing off the front.",
+                    "Climb the stair"
                 ),
                 Say(
                     "pb-sled",
-                    "Your front heel is a sled's runner: pressed to the snow all the way.",
+                    "Front heel stuck down as you rise.",
                     "A heel that stays down has nothing to push off from.",
-                    "Runner on the snow"
+                    "Heel stuck down"
                 ),
                 Feel(
                     "pb-hamstring",
-                    "Feel the back of the front thigh reel you in.",
+                    "Feel the back of the front thigh do the lifting.",
                     "Whoever feels the back of the thigh is not pushing off.",
-                    "Reeled in"
+                    "Back of the thigh"
                 ),
                 Touch(
                     "pb-toes",
-                    "Front toes off the floor for one repetition.",
+                    "One rep with the front toes up, hand on the rail.",
                     "Toes that are up cannot push.",
                     "Toes up once"
                 ),
             ]
         ),
         new(
-            "trunk-off",
-            "Trunk leans outside its band",
+            "trunk-too-far",
+            "Trunk too far over",
             false,
-            [Above("trunk-lean"), Below("trunk-lean")],
+            [Above("trunk-lean")],
             [
                 new(
-                    "arms-behind",
-                    "the arms hang behind or the gaze drops",
-                    "Does it change with the arms forward?",
+                    "hips-back",
+                    "the hips are shot back",
+                    "Does it mend with the chest shown ahead?",
                     null,
-                    ["to-horizon", "to-arms"]
+                    ["to-horizon", "tf-dowel"]
+                ),
+                new("heavy", "the load is too heavy", "Is it upright lighter?", null, ["to-goblet", "tf-less"]),
+                new("ankle", "the ankle is used up", "Does it mend with a thin heel wedge?", null, ["tf-less"]),
+            ],
+            [
+                Say(
+                    "to-horizon",
+                    "Show the wall your shirt logo.",
+                    "A place to show the chest sets the lean.",
+                    "Logo to the wall"
+                ),
+                Feel(
+                    "to-stack",
+                    "Ribs over hips, then tip as one block.",
+                    "The lean is one thing, not three.",
+                    "Tip as one block"
+                ),
+                Touch(
+                    "tf-dowel",
+                    "Dowel along the back: it tips no further than this.",
+                    "A stick along the back shows every degree.",
+                    "Dowel along the back",
+                    Gear.Dowel
+                ),
+                Set(
+                    "to-goblet",
+                    "Hold a light weight at your chest.",
+                    "It sits the trunk up by itself.",
+                    "Weight at the chest",
+                    Gear.Weight
+                ),
+                Ease(
+                    "tf-less",
+                    "Less load, half the depth.",
+                    "What cannot be held up is too much for now.",
+                    "Less load, half depth"
+                ),
+            ]
+        )
+        {
+            Disagreement = "Upright, slight and clear lean each belong to a school; the band says which is in force.",
+        },
+        new(
+            "trunk-too-upright",
+            "Trunk too upright",
+            false,
+            [Below("trunk-lean")],
+            [
+                new(
+                    "fear",
+                    "leaning is feared, or the weight is behind",
+                    "Does it lean with the arms ahead?",
+                    null,
+                    ["tu-logo", "to-arms", "tu-weight"]
                 ),
                 new(
                     "school",
                     "it was learned in another school",
                     "Is it what another coach asked for?",
                     null,
-                    ["to-horizon"]
+                    ["tu-logo"]
                 ),
             ],
             [
                 Say(
-                    "to-horizon",
-                    "Wear the shirt's writing where the wall can read it, as much as I show you.",
+                    "tu-logo",
+                    "Show the floor ahead your shirt logo.",
                     "A place to show the chest sets the lean.",
-                    "Writing to the wall"
+                    "Logo to the floor"
                 ),
                 Feel(
-                    "to-stack",
-                    "Stack head, ribs and pelvis as stones of a cairn, then tip the cairn as one.",
-                    "The lean is one thing, not three.",
-                    "Tip the cairn"
+                    "tu-hips",
+                    "Fold a little at the hips, back long.",
+                    "The lean comes from the hips, not from the back.",
+                    "Fold at the hips"
                 ),
                 Say(
                     "to-plank",
-                    "A plank lies along your back; rest it at my hand's angle.",
+                    "A plank down your back: tip it to my hand.",
                     "An angle to rest against is clearer than more or less.",
-                    "Plank at my hand"
+                    "Plank to my hand"
                 ),
-                Touch("to-arms", "Arms forward, fingertips on a line.", "The arms trim the trunk.", "Arms on the line"),
+                Touch(
+                    "to-arms",
+                    "Fingertips reach for a mark on the wall.",
+                    "The arms take the trunk along.",
+                    "Reach for the wall"
+                ),
                 Set(
-                    "to-goblet",
-                    "Hold a light weight before the chest.",
-                    "It sits the trunk up by itself.",
-                    "Weight at the chest",
-                    Gear.Weight
+                    "tu-weight",
+                    "Arms forward, or a light weight held ahead.",
+                    "Weight ahead lets the trunk lean without fear.",
+                    "Weight ahead"
+                ),
+                Ease(
+                    "tu-rail",
+                    "Hands on a low rail; lean and look again.",
+                    "Held, the lean can be tried without falling.",
+                    "Lean at the rail",
+                    Gear.Support
                 ),
             ]
         )
@@ -1334,27 +1599,27 @@ internal static class FaultTable
             [
                 Say(
                     "ha-shelf",
-                    "Chin on a shelf at its own height, and slide along it.",
+                    "Chin level; slide your head straight back.",
                     "A level chin brings the head back over the body.",
-                    "Chin on the shelf"
+                    "Chin level"
                 ),
                 Feel(
                     "ha-neck",
-                    "Back of the neck long, as if a hand drew it up and away.",
+                    "Back of the neck long, chin level.",
                     "Length brings the head back without pulling the chin in.",
                     "Long neck"
                 ),
                 Say(
                     "ha-thread",
-                    "A thread from the ceiling holds the crown; it never slackens.",
+                    "A thread lifts the crown of your head.",
                     "A thread keeps the head over the body.",
                     "Thread to the crown"
                 ),
                 Set(
                     "ha-elbows",
-                    "Elbows or arms a little forward.",
+                    "Elbows slightly ahead of your ribs.",
                     "Arms ahead let the head stay behind.",
-                    "Elbows forward"
+                    "Elbows ahead"
                 ),
             ]
         ),
@@ -1389,7 +1654,7 @@ internal static class FaultTable
             [
                 Feel(
                     "ar-breath",
-                    "Long breath out through the ribs, and leave them where the breath left them.",
+                    "Long breath out; leave the ribs there.",
                     "Ribs that come down bring the back along.",
                     "Leave the ribs"
                 ),
@@ -1398,10 +1663,13 @@ internal static class FaultTable
                     "Lean as one plank, from the back knee to the ears.",
                     "Some lean is not a fault; the arch is.",
                     "One plank"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Say(
                     "ar-bowl",
-                    "The pelvis is a bowl of soup: spill none in front, none behind.",
+                    "Hips are a bowl of soup. Keep it level.",
                     "A bowl is levelled without a word about the back.",
                     "Bowl of soup"
                 ),
@@ -1410,10 +1678,13 @@ internal static class FaultTable
                     "A lower surface under the rear foot.",
                     "High behind pulls the back into an arch.",
                     "Lower behind"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Ease(
                     "ar-tuck",
-                    "Half-kneeling, tuck, and feel the front of the hip; then again.",
+                    "Half-kneeling: tuck, squeeze the back-leg glute, 20 seconds.",
                     "Where it is short it must be freed first.",
                     "Half-kneeling tuck"
                 ),
@@ -1455,9 +1726,9 @@ internal static class FaultTable
                 ),
                 Say(
                     "rd-mast",
-                    "Your back is a mast in wind: it leans, it never bends.",
+                    "Your back is a mast: it tips, it doesn’t bend.",
                     "Leaning is allowed; bending is what costs.",
-                    "Mast in the wind"
+                    "Mast"
                 ),
             ]
         ),
@@ -1466,7 +1737,7 @@ internal static class FaultTable
             "rear-knee-straight",
             "Rear knee too straight, or trailing",
             true,
-            [Below("rear-knee"), Above("rear-thigh"), Above("rear-under-hip")],
+            [Below("rear-knee"), Above("rear-under-hip")],
             [
                 new(
                     "stance-long",
@@ -1491,29 +1762,24 @@ internal static class FaultTable
                 ),
             ],
             [
-                Say(
-                    "rk-well",
-                    "Back knee straight down its well, no further back than its own hip.",
-                    "Down and not back bends it.",
-                    "Down its own well"
-                ),
+                Say("rk-well", "Drop the back knee straight down.", "Down and not back bends it.", "Straight down"),
                 Feel(
                     "rk-soft",
-                    "Let the back knee go heavy first, and the rest comes with it.",
+                    "Let the back knee go heavy first.",
                     "A heavy knee bends by itself.",
                     "Heavy knee first"
                 ),
                 Say(
                     "rk-lamp",
-                    "Shine the back knee at the floor, not at the wall behind.",
-                    "A lamp that points down has to bend.",
-                    "Shine at the floor"
+                    "Point the back knee at the floor.",
+                    "A knee that points down has to bend.",
+                    "Point at the floor"
                 ),
                 Set(
                     "rk-closer",
-                    "Rear foot in by half a shoe.",
+                    "Back foot a hand’s width closer.",
                     "A long stance leaves the knee no bend.",
-                    "Rear foot in"
+                    "Back foot closer"
                 ),
                 Set(
                     "rk-heel",
@@ -1521,14 +1787,25 @@ internal static class FaultTable
                     "A pinned heel holds the knee straight.",
                     "Free the heel"
                 ),
-                Set("rk-lower", "A lower surface behind.", "Less is asked of the front of the thigh.", "Lower behind"),
+                Set(
+                    "rk-lower",
+                    "A lower surface under the back foot.",
+                    "Less is asked of the front of the thigh.",
+                    "Lower behind"
+                ),
             ]
         ),
         new(
             "stance-off",
             "Stance too short, too long or on one line",
             false,
-            [Above("stance-length"), Below("stance-length"), Above("stance-width"), Below("stance-width")],
+            [
+                Above("stance-length"),
+                Below("stance-length"),
+                Above("stance-width"),
+                Below("stance-width"),
+                Below("rear-under-hip"),
+            ],
             [
                 new(
                     "habit",
@@ -1547,21 +1824,21 @@ internal static class FaultTable
                 ),
                 Feel(
                     "so-weight",
-                    "Stand so that the front shin and the back thigh can both hang straight.",
+                    "At the bottom: front shin and back thigh both upright.",
                     "A stance that fits is felt before it is measured.",
-                    "Shin and thigh hang"
+                    "Both upright"
                 ),
                 Say(
                     "so-shoes",
-                    "From the front heel, three of your shoes back, and there the back toes.",
+                    "Front heel to back toes: two and a half shoes.",
                     "A measure that is always with them.",
-                    "Three shoes"
+                    "Two and a half shoes"
                 ),
                 Set(
                     "so-tape",
-                    "The bench's numbers on the floor, heel to toes.",
+                    "Front heel on this mark, back toes on that one.",
                     "A stance is set once and then only stepped into.",
-                    "Marks from the bench",
+                    "Marks on the floor",
                     Gear.Tape
                 ),
                 Set(
@@ -1573,7 +1850,7 @@ internal static class FaultTable
                 ),
                 Set(
                     "so-kneel",
-                    "Begin from half-kneeling with both knees square; where the feet are is the stance.",
+                    "Start in half-kneeling; your feet are set.",
                     "The knees measure it better than the eye.",
                     "From half-kneeling"
                 ),
@@ -1581,18 +1858,9 @@ internal static class FaultTable
         ),
         new(
             "shallow",
-            "Stops short of its target, or drops past it",
+            "Stops short of its target",
             false,
-            [
-                Above("depth"),
-                Below("depth"),
-                Above("front-thigh"),
-                Below("front-thigh"),
-                Above("front-knee"),
-                Below("front-knee"),
-                Above("rear-knee"),
-                Below("rear-under-hip"),
-            ],
+            [Above("depth"), Above("front-thigh"), Below("front-knee")],
             [
                 new(
                     "fear",
@@ -1606,29 +1874,85 @@ internal static class FaultTable
             [
                 Say(
                     "sh-kiss",
-                    "Let the back knee kiss the pad, soft enough not to wake it.",
+                    "Kiss the pad with your back knee.",
                     "A soft touch gives depth and control in one.",
                     "Kiss the pad"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Feel(
                     "sh-breath",
-                    "Breathe in until the knee arrives; turn only when the breath is full.",
+                    "Breathe in all the way down.",
                     "A breath takes as long as the depth needs.",
-                    "In until it arrives"
+                    "In all the way down"
                 ),
                 Say(
                     "sh-lift",
-                    "Ride the lift to the cellar, not to the ground floor.",
+                    "Dip your back knee to the water line.",
                     "Depth has a name to aim for.",
-                    "To the cellar"
-                ),
+                    "To the water line"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Touch(
                     "sh-pad",
-                    "Raise the target until it is met every time, then lower it.",
+                    "Stack the pad higher until every rep touches.",
                     "A target met teaches more than one missed.",
-                    "A target that is met"
-                ),
+                    "Stack the pad"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Set("sh-slow", "Three seconds down.", "Hurry stops early and bounces.", "Slower"),
+            ]
+        ),
+        new(
+            "too-deep",
+            "Drops past its target",
+            true,
+            [Below("depth"), Below("front-thigh"), Above("front-knee"), Above("rear-knee")],
+            [
+                new("no-target", "nothing to stop at", "Does it stop on a higher pad?", null, ["td-shelf", "td-pad"]),
+                new("hurry", "hurry", "Does it stop when it is counted down?", null, ["td-brake", "td-slow"]),
+            ],
+            [
+                Say(
+                    "td-shelf",
+                    "Stop on the pad as on a shelf; nothing below it.",
+                    "A place to stop is easier than not too far.",
+                    "Stop on the shelf"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Feel(
+                    "td-brake",
+                    "Feel the thigh stop you just above the pad.",
+                    "What is felt to brake does not drop.",
+                    "Thigh stops you"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Touch(
+                    "td-pad",
+                    "One more plate under the pad: touch, no sinking.",
+                    "A higher target is met before the drop.",
+                    "Higher pad"
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Set("td-slow", "Three counts down, one count still.", "Hurry is what drops.", "Slower, and still"),
+                Ease(
+                    "td-half",
+                    "Half depth, hand on the rail, today.",
+                    "Half of it held beats all of it dropped.",
+                    "Half depth",
+                    Gear.Support
+                ),
             ]
         ),
         new(
@@ -1657,32 +1981,43 @@ internal static class FaultTable
                 ),
                 Feel(
                     "lb-squeeze",
-                    "Squeeze the floor together between your feet, a little.",
+                    "Squeeze the floor together between your feet.",
                     "A light squeeze steadies from the inside.",
                     "Squeeze the floor"
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
                 Feel(
                     "lb-roots",
-                    "Feel three roots under the front foot before anything moves.",
+                    "Plant the foot, then move.",
                     "Balance begins in the foot, before the first inch.",
-                    "Three roots"
+                    "Plant, then move"
                 ),
                 Touch(
                     "lb-wall",
-                    "Fingertips on a chair.",
+                    "Fingertips on a rail or a wall.",
                     "Enough to be sure, too little to lean on.",
-                    "Fingertips on a chair",
+                    "Fingertips on a rail",
                     Gear.Support
                 ),
-                Set("lb-flat", "Flat shoes, or none.", "A soft sole is a small ball to stand on.", "Flat or no shoes"),
+                Set(
+                    "lb-flat",
+                    "Flatter, firmer shoes.",
+                    "A soft sole is a small ball to stand on.",
+                    "Flatter, firmer shoes"
+                ),
                 Set(
                     "lb-line",
-                    "A divider line on the floor, a foot on each side.",
+                    "One foot each side of the line.",
                     "Two tracks are a base.",
-                    "Divider line",
+                    "Each side of the line",
                     Gear.Tape
-                ),
-                Set("lb-unload", "Load last.", "What wobbles empty falls loaded.", "Without load"),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
+                Set("lb-unload", "Put the weight down for now.", "What wobbles empty falls loaded.", "Without load"),
             ]
         ),
         new(
@@ -1700,27 +2035,42 @@ internal static class FaultTable
                     "Floor toes up before you go: the upper leg gets no help.",
                     "Toes that are up cannot push.",
                     "Floor toes up"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Feel(
                     "fp-above",
-                    "Wait until all of you is over the upper foot, then rise from there.",
+                    "Lean over the top foot, then rise.",
                     "Weight that is up there already needs no push.",
-                    "All over the upper foot"
-                ),
-                Say("fp-eggs", "The floor foot stands on eggs.", "Nobody pushes off an egg.", "Stands on eggs"),
-                Set("fp-closer", "Stand closer.", "From afar everyone swings.", "Closer"),
+                    "Over the top foot"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
+                Say("fp-eggs", "The floor foot stands on eggs.", "Nobody pushes off an egg.", "Stands on eggs") with
+                {
+                    Forms = Forms.Box,
+                },
+                Set("fp-closer", "Stand closer.", "From afar everyone swings.", "Closer") with
+                {
+                    Forms = Forms.Box,
+                },
                 Set(
                     "fp-lower",
                     "A lower box.",
                     "The height at which it needs no push is the height to train.",
                     "Lower box"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
             ]
         ),
         new(
             "step-height",
             "The step starts too bent or too straight",
-            true,
+            false,
             [Above("start-knee"), Below("start-knee")],
             [
                 new(
@@ -1739,49 +2089,73 @@ internal static class FaultTable
                 ),
             ],
             [
-                Feel(
-                    "st-fold",
-                    "Set the foot and feel that thigh and calf fold to a square corner.",
-                    "A square corner can be felt.",
-                    "A square corner"
-                ),
+                Feel("st-fold", "Thigh level before you push.", "A square corner can be felt.", "Thigh level") with
+                {
+                    Forms = Forms.Box,
+                },
                 Say(
                     "st-corner",
-                    "Fit the corner of a book behind the knee before you push.",
-                    "A book says whether it is a right angle.",
-                    "Corner of a book"
-                ),
+                    "Thigh flat as a table, then push.",
+                    "A flat thigh is a right angle at the knee.",
+                    "Flat as a table"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Say(
                     "st-toes",
-                    "Toes a thumb behind the box's edge, and stay there.",
-                    "Distance decides where the knee begins.",
-                    "A thumb from the edge"
-                ),
+                    "Whole foot on the box, heel included.",
+                    "A heel that hangs over the edge bends the knee before the step begins.",
+                    "Whole foot on"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Set(
                     "st-bench",
-                    "The height the bench gives for this leg.",
+                    "Set the box to the planned height.",
                     "A right angle at the start is a matter of the box.",
-                    "Height from the bench"
-                ),
+                    "The planned height"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Set(
                     "st-back",
-                    "A hand's width further from the box.",
+                    "Stand a hand’s width further back.",
                     "Distance decides where the knee goes.",
                     "A hand back"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                    Way = BandSide.Beyond,
+                },
+                Set(
+                    "st-close",
+                    "Stand a hand’s width closer.",
+                    "From too far away the knee starts too straight.",
+                    "A hand closer"
+                ) with
+                {
+                    Forms = Forms.Box,
+                    Way = BandSide.Short,
+                },
                 Set(
                     "st-shelf",
-                    "Stand so that the working thigh lies level as a shelf before you push.",
+                    "Step closer or back until the thigh is level.",
                     "A level thigh is the right angle at the knee.",
-                    "Level as a shelf"
-                ),
+                    "Closer or back"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
             ]
         ),
         new(
             "top-bent",
             "Not straight at the top",
             false,
-            [Above("top-knee"), Below("top-knee")],
+            [Above("top-knee")],
             [
                 new(
                     "weak-end",
@@ -1794,28 +2168,93 @@ internal static class FaultTable
             [
                 Say(
                     "tb-tall",
-                    "Finish tall: push the ceiling up the last finger's breadth.",
+                    "Finish tall. Push the ceiling up.",
                     "The last finger's breadth is the exercise.",
                     "Push the ceiling"
                 ),
                 Feel(
                     "tb-close",
-                    "Close the hip with the buttock, as one closes a drawer with the hip.",
+                    "Squeeze the glute to finish.",
                     "The last degrees belong to the hip.",
-                    "Close the drawer"
+                    "Squeeze the glute"
                 ),
                 Say(
                     "tb-photo",
-                    "Stand for the photograph before you come down.",
+                    "Stand tall for a photo before you lower.",
                     "A moment of standing makes the top happen.",
-                    "Stand for the photograph"
+                    "Stand for a photo"
                 ),
-                Set("tb-lower", "A lower box until it finishes.", "Finished low beats unfinished high.", "Lower box"),
+                Set(
+                    "tb-lower",
+                    "A lower box until you finish tall.",
+                    "Finished low beats unfinished high.",
+                    "Lower box"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
             ]
         )
         {
             Disagreement = "Soft, straight or never straight at the top is a setting.",
         },
+        new(
+            "knee-past-straight",
+            "Knee pushed past straight at the top",
+            true,
+            [Below("top-knee")],
+            [
+                new(
+                    "on-the-joint",
+                    "it hangs on the joint at the top",
+                    "Is the front of the thigh soft up there?",
+                    null,
+                    ["kp-unlock", "kp-thigh", "kp-lower"]
+                ),
+            ],
+            [
+                Say(
+                    "kp-unlock",
+                    "Finish tall, knees as soft as on a boat.",
+                    "Soft at the top keeps the muscle at work.",
+                    "Soft as on a boat"
+                ),
+                Feel(
+                    "kp-thigh",
+                    "Thigh tight, knee one thumb short of locked.",
+                    "A thigh that holds leaves the joint alone.",
+                    "A thumb short"
+                ),
+                Touch(
+                    "kp-hand",
+                    "Your own hand behind the knee: leave it room.",
+                    "The hand feels when the knee goes too far.",
+                    "Hand behind the knee"
+                ),
+                Set(
+                    "kp-lower",
+                    "Lower box, slower top, one count standing.",
+                    "Slow at the top is where it is held.",
+                    "Lower and slower"
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
+                Set(
+                    "kp-slow",
+                    "Slower at the top, one count standing.",
+                    "Slow at the top is where it is held.",
+                    "Slower at the top"
+                ),
+                Ease(
+                    "kp-band",
+                    "Band behind the knee: straighten slowly, stop at straight.",
+                    "The band asks the thigh to finish, not the joint.",
+                    "Band, stop at straight",
+                    Gear.Band
+                ),
+            ]
+        ),
         new(
             "free-foot-helps",
             "Free foot helps",
@@ -1833,23 +2272,24 @@ internal static class FaultTable
             [
                 Say(
                     "ff-tap",
-                    "Tap the floor as you would a sleeping cat.",
+                    "Tap so lightly that a cat would sleep through it.",
                     "A tap has no weight in it.",
                     "A sleeping cat"
-                ),
+                ) with
+                {
+                    Forms = Forms.Box,
+                },
                 Say(
                     "ff-knee",
-                    "Free knee high until the hip is straight.",
+                    "Keep the free knee high until you are tall.",
                     "A knee that is up cannot help.",
                     "Free knee high"
                 ),
-                Feel(
-                    "ff-weight",
-                    "Feel the free foot weightless from first to last.",
-                    "What is felt weightless does not push.",
-                    "Weightless foot"
-                ),
-                Set("ff-lower", "A lower box.", "Where it needs no help is where to train.", "Lower box"),
+                Feel("ff-weight", "Free foot weightless.", "What is felt weightless does not push.", "Weightless foot"),
+                Set("ff-lower", "A lower box.", "Where it needs no help is where to train.", "Lower box") with
+                {
+                    Forms = Forms.Box,
+                },
             ]
         ),
         new(
@@ -1875,23 +2315,21 @@ internal static class FaultTable
                 ),
                 Feel(
                     "dr-brake",
-                    "Feel the buttock brake, a little more with every inch.",
+                    "Feel the glute brake all the way down.",
                     "The brake is a muscle; it can be felt.",
-                    "Brake more with every inch"
+                    "Glute brake"
                 ),
-                Say(
-                    "dr-feather",
-                    "Come down so that I cannot hear where the floor is.",
-                    "Silence on landing is control.",
-                    "Land unheard"
-                ),
+                Say("dr-feather", "Land so softly I can’t hear it.", "Silence on landing is control.", "Land unheard"),
                 Set(
                     "dr-pause",
                     "Stop for one count at the top before every way down.",
                     "From a standstill it cannot be thrown.",
                     "Pause at the top"
                 ),
-                Ease("dr-lower", "A lower box.", "Short enough to be slow.", "Lower box"),
+                Ease("dr-lower", "A lower box.", "Short enough to be slow.", "Lower box") with
+                {
+                    Forms = Forms.Box,
+                },
             ]
         ),
         new(
@@ -1909,17 +2347,12 @@ internal static class FaultTable
                 ),
             ],
             [
-                Say(
-                    "cl-honey",
-                    "Pour the reach out slowly, like the last of the honey.",
-                    "Slow is where control is seen.",
-                    "Last of the honey"
-                ),
+                Say("cl-honey", "Reach as slowly as pouring honey.", "Slow is where control is seen.", "Pour honey"),
                 Feel(
                     "cl-root",
-                    "Feel the standing foot screwed to the floor before the other one leaves.",
+                    "Plant the standing foot, then reach.",
                     "The foot that stays decides how far the other can go.",
-                    "Screwed to the floor"
+                    "Plant, then reach"
                 ),
                 Say(
                     "cl-clock",
@@ -1929,9 +2362,9 @@ internal static class FaultTable
                 ),
                 Touch(
                     "cl-target",
-                    "A mark on the floor, the same for both sides. Touch it every time.",
+                    "Touch the same mark every time, both sides.",
                     "A place to reach makes both sides the same.",
-                    "Target on the floor",
+                    "The same mark",
                     Gear.Tape
                 ),
                 Set(
@@ -1958,13 +2391,13 @@ internal static class FaultTable
                 ),
                 Feel(
                     "bh-ribs",
-                    "Feel the ribs widen into your sleeves on the way down.",
+                    "Breathe into your sides on the way down.",
                     "Ribs that move are ribs that breathe.",
-                    "Ribs into the sleeves"
+                    "Into the sides"
                 ),
                 Set(
                     "bh-lighter",
-                    "Lighter, until the breath comes by itself.",
+                    "Lighter, until you can talk as you rise.",
                     "What stops the breath is too much for now.",
                     "Lighter"
                 ),
@@ -1983,41 +2416,44 @@ internal static class FaultTable
                     null,
                     ["su-twin", "su-mirror"]
                 ),
-                new("set-up", "the two stances differ", "Are the marks the same for both?", null, ["su-tape"]),
+                new("set-up", "the two stances differ", "Do the marks of the two sides differ?", null, ["su-tape"]),
             ],
             [
                 Say(
                     "su-twin",
-                    "Do the steadier side first, then make the other leg its twin.",
+                    "Weaker side first; match it on the other.",
                     "Both sides can do it; the one that was shown less needs a pattern to copy.",
-                    "Make it a twin"
+                    "Weaker side first"
                 ),
                 Feel(
                     "su-compare",
-                    "Name what the easier leg feels, then look for just that on the other.",
+                    "What does the easy side feel? Find it here.",
                     "What has a name can be found again.",
                     "Name it, find it"
                 ),
                 Say(
                     "su-stencil",
-                    "Cut a stencil with one leg and fit the other leg into it.",
-                    "A stencil makes the first side the measure.",
-                    "Fit the stencil"
+                    "Copy the first leg’s rep.",
+                    "A rep to copy is clearer than a number.",
+                    "Copy the first leg"
                 ),
                 Touch(
                     "su-mirror",
-                    "Watch one leg in the mirror, then the other, and make the second the first.",
+                    "Watch both sides in the mirror; copy the better one.",
                     "Seen side by side the difference explains itself.",
                     "See both",
                     Gear.Mirror
                 ),
                 Set(
                     "su-tape",
-                    "Tape both stances at the same length and start each side on the marks.",
+                    "Same tape marks for both sides.",
                     "Two different stances make two different shins.",
                     "Tape both stances",
                     Gear.Tape
-                ),
+                ) with
+                {
+                    Forms = Forms.Split,
+                },
             ]
         ),
     ];

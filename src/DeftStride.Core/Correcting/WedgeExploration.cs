@@ -12,7 +12,7 @@ public enum WedgePlace
     /// <summary>Slow rolling of the middle of the foot.</summary>
     MidFoot,
 
-    /// <summary>A thin wedge under the inner edge.</summary>
+    /// <summary>A thin wedge under the inside edge.</summary>
     InnerEdge,
 
     /// <summary>A thin wedge under the outer edge.</summary>
@@ -88,8 +88,8 @@ public static class WedgeExploration
                 {
                     WedgePlace.Awareness => "Three split squats, thinking of heel, big toe and little toe.",
                     WedgePlace.MidFoot => "Roll the foot slowly in and out ten times, then three split squats.",
-                    WedgePlace.InnerEdge => "Thin wedge under the inner edge: three split squats.",
-                    _ => "Thin wedge under the outer edge: three split squats.",
+                    WedgePlace.InnerEdge => "Thin wedge under the inside edge: three split squats.",
+                    _ => "Thin wedge under the outside edge: three split squats.",
                 },
                 Watched(left[0])
             );
@@ -98,7 +98,7 @@ public static class WedgeExploration
     private static string Watched(WedgePlace place) =>
         place switch
         {
-            WedgePlace.InnerEdge => "The foot may roll out on it; it must not tip.",
+            WedgePlace.InnerEdge => "The knee may turn out on it; it must not tip.",
             WedgePlace.OuterEdge => "The knee may turn in on it: big toe down, knee out from the hip.",
             _ => "",
         };

@@ -773,7 +773,7 @@ internal static class Catalogue
             "A thin wedge that does not tip, outer edge first, then inner, each foot by itself.",
             [
                 "Kept only when it is easier, steadier or measurably better",
-                "The knee may turn in on an outer wedge, the foot roll out on an inner one",
+                "The knee may turn in on an outside wedge, and out on an inside one",
             ],
             ["steadier"],
             null,

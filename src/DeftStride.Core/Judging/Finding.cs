@@ -227,9 +227,9 @@ public sealed record Finding(
         var only = standing.Where(r => r.Verdict is not null).Select(r => r.Measure.Id).Distinct().Take(2).ToArray();
         var all = missing.Count == 0;
         var sentence =
-            all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Leave it be."))
+            all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Nothing to change."))
             : only is ["front-shin"] && shin is not null
-                ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Leave them be."))
+                ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Nothing to change."))
             : only.Length == 0 ? Phrase.Of(new PhrasePart("Recorded. Nothing here has a band yet."))
             : Phrase.Of(new("What was looked at is "), new("in band", Tone.Good), new($". {OpenWords(missing)}"));
         var because = string.Join(

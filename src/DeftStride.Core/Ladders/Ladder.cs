@@ -321,7 +321,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     ["ol-box"],
                     "ol-tap",
                     Practising,
-                    "The strong half first."
+                    "The top half of the range first."
                 ),
                 new(
                     "ol-box",

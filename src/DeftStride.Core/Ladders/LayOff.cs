@@ -25,7 +25,7 @@ public sealed record LayOff(int Weeks, bool Anew, string Sentence, string Why)
             ? new(
                 weeks,
                 true,
-                $"{weeks} weeks away: look first and place anew.",
+                $"{weeks} weeks away: look first and place again.",
                 $"After {AnewWeeks} weeks what was clean says little. A first, uncued look tells where to begin; it costs one set."
             )
             : new(

@@ -34,7 +34,7 @@ internal static class SideMeasures
                 "upright",
                 "shin is {m} past the band",
                 "shin is {m} short of the band",
-                "Settle the {side} shin first.",
+                "Bring the {side} shin back first.",
                 "Bring the {side} shin forward first."
             ),
             Spread = new(1.5, 1, 2, 2),
@@ -211,10 +211,10 @@ internal static class SideMeasures
                 "{v} behind",
                 "{v} ahead",
                 "upright",
-                "rear thigh trails {v} behind",
-                "rear thigh hangs {v} forward",
-                "Bring the rear knee under the hip first.",
-                "Ease back off the rear hip first."
+                "hangs on the rear hip, its thigh {v} behind",
+                "sits behind the rear hip, its thigh {v} ahead",
+                "Ease back off the rear hip first.",
+                "Grow tall over the rear hip first."
             ),
             Spread = new(2, 1, 2, 2),
             Formulas = [One(Side, Moment.Bottom, [Landmark.Hip, Landmark.RearKnee], false, (f, _) => RearThigh(f))],

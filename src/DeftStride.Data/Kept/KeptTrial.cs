@@ -46,4 +46,36 @@ internal sealed record KeptTrialResult(
 ) : StoredDocument, IKept<KeptTrialResult>
 {
     public static StoredForm<KeptTrialResult> Kept { get; } = new("trial-result", "what a change did");
+
+    /// <summary>
+    /// What the corrections of the first form were called to the client: trials did not keep their words yet, and the cues
+    /// have been reworded since. Never to be changed.
+    /// </summary>
+    private static readonly Dictionary<string, string> FirstWords = new()
+    {
+        ["sb-gatepost"] = "Sink straight under your own hips. The shin is a gatepost: leave it standing.",
+        ["sb-well"] = "Let the back knee do the travelling, straight down, like a bucket into a well.",
+        ["sb-dowel"] = "Stand a dowel a hand's breadth ahead of the shin. Come down without touching it.",
+        ["sb-longer"] = "Slide the back foot one shoe length further back, ball of the foot down, heel free.",
+        ["sb-floor-up"] = "Start half-kneeling with the shin upright and rise from there.",
+        ["ss-laces"] = "Knee first: let it glide out over the laces while the heel stays heavy.",
+        ["ss-lantern"] = "A lantern hangs ahead of your knee. Nudge it, gently, every time.",
+        ["ss-hand"] = "Hold a hand where the knee should arrive. Touch it softly at the bottom.",
+        ["ss-shorter"] = "Bring the back foot half a shoe length closer.",
+        ["ss-raised"] = "Put the front foot on a firm 10 cm step and settle forward from there.",
+        ["su-twin"] = "Do the steadier side first, then make the other leg its twin.",
+        ["su-tape"] = "Tape both stances at the same length and start each side on the marks.",
+    };
+
+    /// <summary>What a trial was found to be, in the words it was said in.</summary>
+    public static KeptTrialResult Of(Records.TrialFact fact)
+    {
+        var kept = Kept.Read(fact.Judged);
+        return kept.Cue is null && FirstWords.TryGetValue(fact.CorrectionId, out var said)
+            ? kept with
+            {
+                Cue = said,
+            }
+            : kept;
+    }
 }

@@ -16,17 +16,17 @@ public sealed class FindingTests
         24,
         FindingKind.Outside,
         BodySide.Right,
-        "Right shin runs 19° further forward than the left. Settle the right shin first."
+        "Right shin runs 19° further forward than the left. Bring the right shin back first."
     )]
     [InlineData(
         24,
         5,
         FindingKind.Outside,
         BodySide.Left,
-        "Left shin runs 19° further forward than the right. Settle the left shin first."
+        "Left shin runs 19° further forward than the right. Bring the left shin back first."
     )]
     [InlineData(21, 22, FindingKind.Outside, BodySide.Right, "Both shins run past the band. Start with the right.")]
-    [InlineData(2, 3, FindingKind.Clean, null, "Both shins in band and equal. Leave them be.")]
+    [InlineData(2, 3, FindingKind.Clean, null, "Both shins in band and equal. Nothing to change.")]
     [InlineData(10, 3, FindingKind.Unsure, BodySide.Left, "Left shin is too close to call. Mark one more repetition.")]
     [InlineData(
         -2,

@@ -148,7 +148,7 @@ function Type() {
             ]}
           />
         </p>
-        <p className="say text-[31px]">Settle the right shin first. 31</p>
+        <p className="say text-[31px]">Bring the right shin back first. 31</p>
         <p className="say text-[25px]">“The shin is a gatepost.” 25</p>
         <p className="say text-[21px]">What was decided, and why 21</p>
         <p className="flex items-baseline gap-6">

@@ -220,7 +220,7 @@ internal sealed class CheckBook(
     {
         var request = KeptTrial.Kept.Read(fact.Body);
         var after = request.ByEye is null ? LookForms.Read(request.Stills, request.Seen, [], standard, context) : null;
-        return new JudgedTrial(fact, request, after, KeptTrialResult.Kept.Read(fact.Judged));
+        return new JudgedTrial(fact, request, after, KeptTrialResult.Of(fact));
     }
 
     /// <summary>What was tried with a client, oldest first; up to a place in the order of writes.</summary>
@@ -270,6 +270,7 @@ internal sealed class CheckBook(
         var words = ChoicesInForce.Words(studio, client);
         var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains)
         {
+            Exercise = check.Standard.Exercise,
             Retired = words.Retired,
             Added = words.Added,
         };

@@ -15,6 +15,6 @@ internal static class WedgeEndpoints
 
     private static Ok<WedgeStep> Next(WedgeRequest request) =>
         request.Tries.Count > 12
-            ? throw Refusal.BadInput("tries", "That is more than there is to try. Start this foot anew.")
+            ? throw Refusal.BadInput("tries", "That is more than there is to try. Start this foot again.")
             : TypedResults.Ok(WedgeExploration.Next(request.Foot, request.Type, request.Tries));
 }

@@ -19,7 +19,7 @@ import { levelWord, outcomeWord } from './words';
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
 
-/** One thing to say or do now, why, what it did in one tap, and what is on deck. */
+/** One thing to say or do now, why, what it did in one tap, and what comes next. */
 export function CorrectionPanel({
   check,
   side,
@@ -148,9 +148,7 @@ export function CorrectionPanel({
         {lastTrial ? 'Decide' : 'Decide without a retest'}
       </Button>
       {correction.onDeck && (
-        <p className="border-t border-dashed border-hair pt-2 text-[13.5px] text-soft">
-          On deck: {correction.onDeck.toLowerCase()}
-        </p>
+        <p className="border-t border-dashed border-hair pt-2 text-[13.5px] text-soft">Next: {correction.onDeck.toLowerCase()}</p>
       )}
       {open.length > 0 && (
         <details className="group border-t border-hair pt-1">

@@ -52,7 +52,7 @@ export function OutcomeMark({
 }
 
 const done = {
-  lent: 'Lent for two weeks, then tried without.',
+  lent: 'Borrowed: try without it in two weeks.',
   back: 'Given back.',
   kept: 'Part of the set-up from now on.',
 } as const;

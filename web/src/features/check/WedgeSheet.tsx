@@ -89,7 +89,7 @@ function Foot({ side, clientId }: { side: Side; clientId: string }) {
       <div className="flex flex-wrap gap-2">
         {wedge &&
           (lend.isSuccess ? (
-            <p className="text-[14px] text-soft">Lent for two weeks, then tried without.</p>
+            <p className="text-[14px] text-soft">Borrowed: try without it in two weeks.</p>
           ) : (
             <Button kind="act" onClick={() => lend.mutate(wedge)}>
               Keep it for two weeks

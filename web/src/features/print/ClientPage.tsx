@@ -55,17 +55,15 @@ function Next({ client, limit }: { client: Schema['ClientView']; limit: number }
         <Sentence parts={client.trend} />
       </h1>
       {stride && (
-        <>
-          <StrideLine
-            rungs={around(stride).map((r) => ({
-              id: r.id,
-              name: r.name,
-              note: (r.leftAt ?? r.rightAt) ? day((r.leftAt ?? r.rightAt) as string) : '',
-            }))}
-            left={{ rung: at(stride, stride.left), say: stride.left === stride.planned ? stride.asked.text : 'waits' }}
-            right={{ rung: at(stride, stride.right), say: stride.right === stride.planned ? stride.asked.text : 'waits' }}
-          />
-        </>
+        <StrideLine
+          rungs={around(stride).map((r) => ({
+            id: r.id,
+            name: r.name,
+            note: (r.leftAt ?? r.rightAt) ? day((r.leftAt ?? r.rightAt) as string) : '',
+          }))}
+          left={{ rung: at(stride, stride.left), say: stride.left === stride.planned ? stride.asked.text : 'waits' }}
+          right={{ rung: at(stride, stride.right), say: stride.right === stride.planned ? stride.asked.text : 'waits' }}
+        />
       )}
       {today.asked && (
         <section data-today>
