@@ -43,12 +43,12 @@ public sealed class CorrectingTests
         page.Press("Look at Wil");
         page.Press("Quick");
         KneeIn(page);
-        page.See("Your knee is a lamp");
+        page.See("Your knee is an arrow");
         page.Press("No difference, seen by eye");
-        page.See("A hand outside the knee");
+        page.See("Press outward into the hand");
         page.See("Because the pelvis is level");
         page.Press("No difference, seen by eye");
-        page.See("A band round the outside of the knee");
+        page.See("Beat the band");
         page.Press("Steadier");
         page.Press("Helped, seen by eye");
         page.See("seen by eye: that helped");
@@ -67,7 +67,7 @@ public sealed class CorrectingTests
         page.Press("Quick");
         KneeIn(page);
         page.See("It helped 1 of 1 times before");
-        page.See("A band round the outside of the knee");
+        page.See("Beat the band");
 
         // Asked why: the causes with their tests, and all of it in the library, where it is counted.
         page.Press("Why does it happen?");
@@ -75,9 +75,9 @@ public sealed class CorrectingTests
         page.See("Because the foot is turned out.");
         page.Press("in the library");
         page.See("Named first in 2 checks here.");
-        page.Find("input[type='search']").SendKeys("milking");
+        page.Find("input[type='search']").SendKeys("heel, big toe");
         page.Press("Inner ankle sinks");
-        page.See("Stand on a milking stool");
+        page.See("Three points down: heel, big toe, little toe.");
         page.Find("[data-cue='ia-tripod'] button").Click();
         var words = page.Find("[data-cue='ia-tripod'] input");
         words.SendKeys(Keys.Control + "a");

@@ -111,7 +111,16 @@ public sealed class OutboxTests
         one.Go("/").Understood();
         RoadTests.Look(one);
         var left = one.Reading(Left).Degrees;
-        // The other device goes on with it.
+        // The other device goes on with it, once it is at the studio.
+        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        two.Until(
+            "the draft at the studio",
+            () =>
+                http.GetStringAsync("/api/floor")
+                    .GetAwaiter()
+                    .GetResult()
+                    .Contains("\"unfinished\"", StringComparison.Ordinal)
+        );
         two.Go("/").Press("Go on with Maren");
         Assert.Equal(left, two.Reading(Left).Degrees);
         two.Key("f");

@@ -43,9 +43,17 @@ public static class Cautions
     public const string BeforeCheck =
         "Sharp or catching pain, locking, giving way, swelling or numbness: stop and refer.";
 
-    /// <summary>Shown where pain is asked about.</summary>
-    public const string AboutPain =
-        "0–2 is ordinary. 3–4: change one thing and ask again. 5 or more: stop this exercise today. Ask again next morning.";
+    /// <summary>What a score means where pain is asked, by the limit that is in force, 0–4.</summary>
+    public static string AboutPain(int limit)
+    {
+        var stop = Pain.StopScore;
+        var ordinary = limit == 0 ? "Only 0 is ordinary." : $"0–{limit} is ordinary.";
+        var change =
+            limit >= stop - 1 ? ""
+            : limit == stop - 2 ? $" {stop - 1}: change one thing and ask again."
+            : $" {limit + 1}–{stop - 1}: change one thing and ask again.";
+        return $"{ordinary}{change} {stop} or more: stop this exercise today. Ask again next morning.";
+    }
 
     /// <summary>Shown while an uncleared flag stands.</summary>
     public const string WhileFlagged =

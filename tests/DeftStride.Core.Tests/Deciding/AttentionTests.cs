@@ -61,4 +61,12 @@ public sealed class AttentionTests
         Assert.Equal(AttentionKind.AskPain, Of(DecisionOutcome.Hold, 4, "Heel wedge").Kind);
         Assert.Equal(AttentionKind.LookAgain, Of(DecisionOutcome.Correct, 0, "Heel wedge").Kind);
     }
+
+    [Theory]
+    [InlineData(0, "Only 0 is ordinary. 1–4: change one thing and ask again. 5 or more")]
+    [InlineData(2, "0–2 is ordinary. 3–4: change one thing and ask again. 5 or more")]
+    [InlineData(3, "0–3 is ordinary. 4: change one thing and ask again. 5 or more")]
+    [InlineData(4, "0–4 is ordinary. 5 or more")]
+    public void What_a_score_means_is_said_by_the_limit_in_force(int limit, string says) =>
+        Assert.StartsWith(says, Cautions.AboutPain(limit), StringComparison.Ordinal);
 }

@@ -131,7 +131,7 @@ internal static class StudioEndpoints
                     Cautions.Studio,
                     confirmed,
                     Cautions.BeforeCheck,
-                    Cautions.AboutPain,
+                    Cautions.AboutPain(studio.PainLimit),
                     Cautions.WhileFlagged
                 ),
                 await ClockQuestion.OfAsync(db, order, studio, scope.Now, stop)

@@ -38,14 +38,14 @@ export function ClientPage() {
           <p className="text-[17px] font-semibold">{client.data.client.name}</p>
           <p className="text-[14px] text-soft">{studio.data.name}</p>
         </header>
-        {clinical ? <Facts client={client.data} /> : <Next client={client.data} limit={studio.data.painLimit} />}
+        {clinical ? <Facts client={client.data} /> : <Next client={client.data} />}
       </article>
     </div>
   );
 }
 
 /** For the client: where they are, what to do, the words that work. */
-function Next({ client, limit }: { client: Schema['ClientView']; limit: number }) {
+function Next({ client }: { client: Schema['ClientView'] }) {
   const stride = client.strides[0];
   const { today } = client;
   const last = client.checks.at(-1);
@@ -100,7 +100,8 @@ function Next({ client, limit }: { client: Schema['ClientView']; limit: number }
         </p>
       )}
       <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
-        Training advice, not a medical finding. If something hurts above {limit} of 10, swells, locks or gives way, stop and ask.
+        Training advice, not a medical finding. If something hurts above {today.painLimit} of 10, swells, locks or gives way, stop
+        and ask.
       </p>
     </>
   );
