@@ -84,11 +84,15 @@ public sealed record CorrectionChoice(
     /// <summary>How many trials of the studio's kind weigh as much as this client's own.</summary>
     public const double StudioWeight = 2;
 
+    /// <summary>What was tried so often with this client and never helped waits until the rest was tried.</summary>
+    public const int FailedAfter = 2;
+
     /// <summary>
     /// Chooses. The cause that the coach names comes first; then what has helped this client with this fault before, newest
     /// first; then the causes: one that the look shows before the rest, else in test order, passing over those that are ruled out; the
-    /// weakest means first. What did not help this session is not offered again, and nothing is offered whose
-    /// things are not there. Null when there is nothing to correct or nothing left to try.
+    /// weakest means first. What failed with this client <see cref="FailedAfter"/> times and never helped waits until the rest
+    /// was tried, and that is said. What did not help this session is not offered again, and nothing is offered whose things
+    /// are not there. Null when there is nothing to correct or nothing left to try.
     /// </summary>
     public static CorrectionChoice? For(Finding finding, CorrectionFacts facts)
     {
@@ -123,30 +127,36 @@ public sealed record CorrectionChoice(
         // While no cause is shown, words are tried for all of them before anything is touched or set.
         var byCause = Answers(CauseStanding.Shown).Concat(Answers(CauseStanding.Open).OrderBy(p => p.Correction.Level));
         Correction[] every = [.. fault.Corrections, .. facts.Added(fault)];
-        var helped = Rank(facts.Past, null)
-            .Where(r => r.LastHelped is not null && every.Any(c => c.Id == r.Correction.Id))
-            .ToArray();
+        var known = Rank(facts.Past, null).Where(r => every.Any(c => c.Id == r.Correction.Id)).ToArray();
+        var helped = known.Where(r => r.LastHelped is not null).ToArray();
+        var failed = known.Where(r => r.Helped == 0 && r.Tried >= FailedAfter).ToDictionary(r => r.Correction.Id);
         // What the coach names now outranks what helped at another time.
         var named = byCause.Where(p => facts.CauseId is not null && p.For?.Id == facts.CauseId);
-        var order = named
+        var offered = named
             .Concat(helped.Select(r => (r.Correction, For: (Cause?)null)))
             .Concat(byCause)
             .Concat(every.OrderBy(c => c.Level).Select(c => (Correction: c, For: (Cause?)null)))
             .Where(p => Offered(p.Correction))
             .DistinctBy(p => p.Correction.Id)
             .ToArray();
-        if (order.Length == 0)
+        if (offered.Length == 0)
             return null;
+        var order = offered
+            .OrderBy(p => failed.ContainsKey(p.Correction.Id) && (facts.CauseId is null || p.For?.Id != facts.CauseId))
+            .ToArray();
 
         var (now, cause) = order[0];
         var record = helped.FirstOrDefault(r => r.Correction == now);
         var why =
-            record is not null ? $"It helped {record.Helped} of {record.Tried} times before. {now.Why}"
+            (record ?? failed.GetValueOrDefault(now.Id)) is { } before
+                ? $"It helped {before.Helped} of {before.Tried} times before. {now.Why}"
             : cause is not null
             && (cause.Id == facts.CauseId || causes.First(c => c.Cause == cause).Standing == CauseStanding.Shown)
                 ? $"Because {cause.Name}. {now.Why}"
             : cause is { Sign.Where: BandSide.Within } ? $"Because {cause.Name}. {now.Why}"
             : now.Why;
+        if (offered[0].Correction is var first && first != now && failed.TryGetValue(first.Id, out var given))
+            why = $"“{first.Short}” was tried {given.Tried} times and did not help. {why}";
         if (painful is { } route)
             why = $"{route.Why} {why}";
         return new CorrectionChoice(

@@ -210,7 +210,7 @@ internal static class FaultTable
                 Feel(
                     "ro-stamp",
                     "Squash a grape under your big-toe joint.",
-                    "The big toe's base brings the foot back onto three corners.",
+                    "The big toe's base brings the foot back onto three points.",
                     "Squash a grape"
                 ),
                 Say(
@@ -719,7 +719,7 @@ internal static class FaultTable
                 new(
                     "inner-ankle",
                     "the inner ankle sinks and the knee follows",
-                    "Does the knee stay when the foot stands on three corners?",
+                    "Does the knee stay when the foot stands on three points?",
                     Above("inner-ankle"),
                     ["ki-firm", "ki-wedge"]
                 ),

@@ -6,7 +6,7 @@ namespace DeftStride.Core.Correcting;
 /// <summary>What is tried under or about a foot, in the order from the least borrowed.</summary>
 public enum WedgePlace
 {
-    /// <summary>Attention alone: three corners of the foot.</summary>
+    /// <summary>Attention alone: three points of the foot.</summary>
     Awareness,
 
     /// <summary>Slow rolling of the middle of the foot.</summary>

@@ -554,7 +554,7 @@ internal static class Catalogue
             ExerciseFamily.OneLeg,
             "Stand on one leg for twenty seconds.",
             "Flat or no shoes, something still to look at.",
-            ["Pelvis level", "Foot quiet on its three corners", "Trunk not leaning over the leg"],
+            ["Pelvis level", "Foot quiet on its three points", "Trunk not leaning over the leg"],
             ["side of the standing hip", "foot"],
             null,
             [Must("pelvic-level", -5, 5), Must("side-lean", -5, 5), Note("inner-ankle"), Note("balance")],

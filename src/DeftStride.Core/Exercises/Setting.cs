@@ -25,7 +25,7 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             "pressure",
             "Pressure under the front foot",
             "What the client is asked to feel.",
-            ("tripod", "three corners"),
+            ("tripod", "three points"),
             ("mid-foot", "mid-foot"),
             ("inner-edge", "inner edge"),
             ("big-toe-base", "base of the big toe"),

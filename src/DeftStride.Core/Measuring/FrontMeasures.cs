@@ -282,7 +282,7 @@ internal static class FrontMeasures
                 "upright",
                 "inner ankle sinks {v}",
                 "foot rolls {v} out",
-                "Even pressure on three corners first.",
+                "Even pressure on three points first.",
                 "Big toe heavy first."
             ),
             Spread = new(1, 1, 2, 1.5),

@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
@@ -11,27 +12,57 @@ public enum FirstSideWhy
     /// <summary>It hurt more.</summary>
     Sorer,
 
-    /// <summary>It is the one that the last look named.</summary>
+    /// <summary>Last time it did fewer clean ones, or as many with less in the hands.</summary>
     Weaker,
 
-    /// <summary>Neither: the usual order.</summary>
-    Usual,
+    /// <summary>Neither: the one that went second last time.</summary>
+    Turn,
+
+    /// <summary>Nothing was done yet: either.</summary>
+    Either,
 }
 
 /// <summary>Which side begins; the other matches it.</summary>
-/// <param name="Side">The client's own side.</param>
+/// <param name="Side">The client's own side; null when none is named: which went second last time only the coach knows.</param>
 /// <param name="Why">Why that one.</param>
-public sealed record FirstSide(BodySide Side, FirstSideWhy Why)
+public sealed record FirstSide(BodySide? Side, FirstSideWhy Why)
 {
-    /// <summary>The sorer side begins, else the one that the last look named, else the left.</summary>
+    /// <summary>
+    /// The sorer side begins, else the weaker one. A shin that is only further forward is neither: an angle says how it is
+    /// done, not how much the leg can do.
+    /// </summary>
     /// <param name="pain">Pain of the last look, or null when it was not asked.</param>
-    /// <param name="named">The side that the last look named, or null.</param>
-    public static FirstSide Of(Pain? pain, BodySide? named) =>
+    /// <param name="last">What was done last, or null for nothing yet.</param>
+    public static FirstSide Of(Pain? pain, SessionLog? last) =>
         pain is { Score: > 0 } && Placement.Working(pain) is { } sore ? new(sore, FirstSideWhy.Sorer)
-        : named is { } weaker ? new(weaker, FirstSideWhy.Weaker)
-        : new(BodySide.Left, FirstSideWhy.Usual);
+        : last is null ? new(null, FirstSideWhy.Either)
+        : WeakerOf(last) is { } weaker ? new(weaker, FirstSideWhy.Weaker)
+        : new(null, FirstSideWhy.Turn);
 
-    /// <summary>In words: "Left first, the sorer side; the right matches it."</summary>
+    /// <summary>
+    /// The side with fewer clean repetitions, else with less load (one session has one effort), by more than
+    /// <see cref="SideComparison.EqualWithinShare"/> of the larger; null when they are equal or only one was trained.
+    /// </summary>
+    public static BodySide? WeakerOf(SessionLog log)
+    {
+        ArgumentNullException.ThrowIfNull(log);
+        SetDone[] Of(BodySide side) => [.. log.Sets.Where(s => s.Side == side)];
+        var (left, right) = (Of(BodySide.Left), Of(BodySide.Right));
+        return left.Length == 0 || right.Length == 0
+            ? null
+            : Less(left.Sum(s => s.Clean), right.Sum(s => s.Clean))
+                ?? Less(left.Average(s => s.Load.Kilograms), right.Average(s => s.Load.Kilograms));
+
+        static BodySide? Less(double left, double right) =>
+            Math.Abs(right - left) <= SideComparison.EqualWithinShare * Math.Max(left, right) ? null
+            : left < right ? BodySide.Left
+            : BodySide.Right;
+    }
+
+    /// <summary>In words: "Start with the left (sorer); the right matches it."</summary>
     public string Sentence =>
-        $"{Finding.Capital(Side)} first{(Why == FirstSideWhy.Usual ? "" : $", the {Why.ToString().ToLowerInvariant()} side")}; the {Finding.Word(Side == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it.";
+        Side is { } side
+            ? $"Start with the {Finding.Word(side)} ({Why.ToString().ToLowerInvariant()}); the {Finding.Word(side == BodySide.Left ? BodySide.Right : BodySide.Left)} matches it."
+        : Why == FirstSideWhy.Turn ? "Start with the side that went second last time."
+        : "Start with either side.";
 }

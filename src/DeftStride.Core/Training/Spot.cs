@@ -46,6 +46,7 @@ public sealed record NextAsked(int Sets, int Amount, Load Load, string Why)
 /// <param name="Place">Its place in the order of everything that was recorded.</param>
 /// <param name="At">When it was recorded.</param>
 /// <param name="WithLook">Whether it came with a look.</param>
+/// <param name="Done">What was done, set by set.</param>
 /// <param name="Next">What it led to.</param>
 public sealed record DoseLogged(
     string ExerciseId,
@@ -54,6 +55,7 @@ public sealed record DoseLogged(
     long Place,
     DateTimeOffset At,
     bool WithLook,
+    SessionLog Done,
     NextAsked Next
 );
 

@@ -163,7 +163,10 @@ public sealed record Today(
             spot,
             asked,
             stopped ? "" : spot?.AskedWhy ?? $"Where practice begins: {DoseRange.Practising}.",
-            FirstSide.Of(facts.Look?.Pain, facts.Look?.Side),
+            FirstSide.Of(
+                facts.Look?.Pain,
+                facts.Logs.Where(l => l.ExerciseId == exercise.Id).MaxBy(l => l.Place)?.Done
+            ),
             facts.Look,
             what,
             away,

@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Training;
@@ -93,44 +94,31 @@ internal sealed class LadderShelf(StudioContext db)
     /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
     private const int MostSteps = 60;
 
-    /// <summary>The standing logs of some clients, oldest first.</summary>
-    /// <remarks>What was sent is read only with <paramref name="whole"/>.</remarks>
+    /// <summary>The standing logs of some clients, oldest first; with <paramref name="most"/>, the latest so many.</summary>
     public async Task<ILookup<Guid, LogFact>> LogsAsync(
         IReadOnlyCollection<Guid> clients,
         DateTimeOffset from,
         CancellationToken stop,
-        bool whole = false
+        int? most = null
     )
     {
-        var standing = db.Standing<LogFact>()
+        var read = db.Standing<LogFact>()
             .AsNoTracking()
             .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from);
-        var read = whole
-            ? standing.OrderByDescending(l => l.Sequence).Take(MostLogs)
-            : standing.Select(l => new LogFact
-            {
-                Id = l.Id,
-                ClientId = l.ClientId,
-                CoachId = l.CoachId,
-                Day = l.Day,
-                ExerciseId = l.ExerciseId,
-                RungId = l.RungId,
-                CheckId = l.CheckId,
-                NextMorning = l.NextMorning,
-                Pain = l.Pain,
-                RecordedAt = l.RecordedAt,
-                Sequence = l.Sequence,
-                Judged = l.Judged,
-                Body = "",
-            });
+        if (most is { } count)
+            read = read.OrderByDescending(l => l.Sequence).Take(count);
         return (await read.ToListAsync(stop)).OrderBy(l => l.Sequence).ToLookup(l => l.ClientId);
     }
 
-    private const int MostLogs = 40;
+    /// <summary>More logs than this are not shown as history.</summary>
+    public const int MostLogs = 40;
 
     /// <summary>A step as the core reads it.</summary>
     public static StepTaken Step(RungFact r) =>
         new(r.LadderId, r.RungId, r.Side, r.Kind, r.Sequence, r.RecordedAt, r.DecisionId);
+
+    /// <summary>What a log says was done when that cannot be read: nothing, so that no side is named by it.</summary>
+    private static readonly SessionLog Untold = new([], null, null);
 
     /// <summary>Logs as the core reads them. One whose result cannot be read asks for nothing.</summary>
     public static IReadOnlyList<DoseLogged> Logged(IEnumerable<LogFact> logs) =>
@@ -144,6 +132,7 @@ internal sealed class LadderShelf(StudioContext db)
                             l.Sequence,
                             l.RecordedAt,
                             l.CheckId is not null,
+                            KeptLog.Kept.TryRead(l.Body, out var log, out _) ? log.Log.ToCore() : Untold,
                             new NextAsked(
                                 result.Next.Sets,
                                 result.Next.Amount,

@@ -156,6 +156,45 @@ public sealed class TrialTests
     }
 
     [Fact]
+    public void What_failed_twice_waits_until_the_rest_was_tried_and_that_is_said()
+    {
+        CorrectionChoice Next(int failed, bool helped, IReadOnlyList<PastTrial> spent, string? cause = null) =>
+            CorrectionChoice.For(
+                Finds(24, 24),
+                new CorrectionFacts(
+                    null,
+                    [
+                        .. Enumerable.Repeat(new PastTrial("sb-gatepost", TrialOutcome.NoDifference, default), failed),
+                        .. helped
+                            ? [new PastTrial("sb-gatepost", TrialOutcome.Helped, default)]
+                            : Array.Empty<PastTrial>(),
+                    ],
+                    spent,
+                    null,
+                    cause
+                )
+            )!;
+        Assert.Equal("sb-gatepost", Next(1, false, []).Now.Id);
+        Assert.Equal("sb-gatepost", Next(2, true, []).Now.Id);
+        var choice = Next(2, false, []);
+        Assert.NotEqual("sb-gatepost", choice.Now.Id);
+        Assert.StartsWith("“Gatepost” was tried 2 times and did not help.", choice.Why, StringComparison.Ordinal);
+        // What the coach says it is outranks the record.
+        var cause = choice.Causes.First(c => c.Cause.Corrections.Contains("sb-gatepost")).Cause.Id;
+        Assert.Equal("sb-gatepost", Next(2, false, [], cause).Now.Id);
+        // It is not lost: when nothing else is left it comes, with what it did.
+        List<PastTrial> spent = [];
+        while (choice.Now.Id != "sb-gatepost")
+        {
+            spent.Add(new(choice.Now.Id, TrialOutcome.NoDifference, default));
+            choice = Next(2, false, spent);
+        }
+
+        Assert.Null(choice.OnDeck);
+        Assert.StartsWith("It helped 0 of 2 times before.", choice.Why, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_cue_for_another_fault_is_not_offered() =>
         Assert.Equal(
             "ss-laces",

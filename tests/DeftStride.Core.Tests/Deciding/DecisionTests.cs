@@ -158,6 +158,22 @@ public sealed class DecisionTests
     }
 
     [Fact]
+    public void What_was_seen_to_help_is_kept_and_measured_and_not_followed_by_correct_one_thing()
+    {
+        var outside = Clean with { Check = Given.Whole(3, 24) };
+        Recommendation Seen(TrialOutcome outcome, BodySide side) =>
+            Decide(outside with { Trials = [new("sb-gatepost", outcome, side, null)] });
+        var said = Seen(TrialOutcome.Helped, BodySide.Right);
+        Assert.Equal(
+            (DecisionOutcome.Correct, "Gatepost helped, seen by eye. Keep to it, then look again and measure."),
+            (said.Outcome, said.Headline)
+        );
+        const string Plain = "Correct one thing, then look again.";
+        Assert.Equal(Plain, Seen(TrialOutcome.NoDifference, BodySide.Right).Headline);
+        Assert.Equal(Plain, Seen(TrialOutcome.Helped, BodySide.Left).Headline);
+    }
+
+    [Fact]
     public void A_retest_in_band_ends_the_correcting_but_only_an_uncued_look_progresses()
     {
         var best = new CorrectionRecord(

@@ -38,6 +38,7 @@ public sealed class TodayTests
             place,
             Now.AddDays(-10).AddHours(place),
             false,
+            SessionLog.Even(3, amount, 3 * amount, 3 * amount, Load.None, null, null),
             new NextAsked(3, amount, new Load(LoadPosition.None, 0), $"after {place}")
         );
 
@@ -205,17 +206,46 @@ public sealed class TodayTests
     }
 
     [Fact]
-    public void The_sorer_side_begins_then_the_one_that_was_named_then_the_left()
+    public void The_sorer_side_begins_then_the_one_that_did_less_last_time_and_a_shin_further_forward_is_neither()
     {
-        FirstSide First(Pain? pain, BodySide? named) =>
-            Today.Of(Facts() with { Look = Looked(side: named, pain: pain) }).First;
+        SessionLog Did(int left, int right) => SessionLog.Even(3, 10, left, right, Load.None, 7, null);
+        FirstSide First(Pain? pain, SessionLog? done) =>
+            Today
+                .Of(
+                    Facts() with
+                    {
+                        // The look names the right shin throughout; that alone names no side.
+                        Look = Looked(side: BodySide.Right, pain: pain),
+                        Logs = done is null ? [] : [Log("ss-pad", 9, 8) with { Done = done }],
+                    }
+                )
+                .First;
         Assert.Equal(
             new FirstSide(BodySide.Right, FirstSideWhy.Sorer),
-            First(new Pain(2, BodySide.Right, LegRole.Front), BodySide.Left)
+            First(new Pain(2, BodySide.Right, LegRole.Front), Did(20, 30))
         );
-        Assert.Equal(new FirstSide(BodySide.Left, FirstSideWhy.Weaker), First(Pain.None, BodySide.Left));
-        Assert.Equal(new FirstSide(BodySide.Left, FirstSideWhy.Usual), First(null, null));
-        Assert.Equal("Right first, the weaker side; the left matches it.", First(null, BodySide.Right).Sentence);
+        Assert.Equal(new FirstSide(BodySide.Left, FirstSideWhy.Weaker), First(Pain.None, Did(26, 30)));
+        Assert.Equal(new FirstSide(BodySide.Right, FirstSideWhy.Weaker), First(null, Did(30, 26)));
+        // Three of thirty are a tenth: equal.
+        Assert.Equal("Start with the side that went second last time.", First(null, Did(27, 30)).Sentence);
+        Assert.Equal("Start with either side.", First(null, null).Sentence);
+        Assert.Equal("Start with the right (weaker); the left matches it.", First(null, Did(30, 26)).Sentence);
+        // Side for side nothing can be compared when one was not trained.
+        Assert.Null(FirstSide.WeakerOf(new SessionLog([new SetDone(BodySide.Left, 5, 5, Load.None)], null, null)));
+        // As clean, with less in the hands.
+        Assert.Equal(
+            BodySide.Left,
+            FirstSide.WeakerOf(
+                new SessionLog(
+                    [
+                        new SetDone(BodySide.Left, 8, 8, new Load(LoadPosition.Goblet, 8)),
+                        new SetDone(BodySide.Right, 8, 8, new Load(LoadPosition.Goblet, 10)),
+                    ],
+                    7,
+                    null
+                )
+            )
+        );
     }
 
     [Fact]

@@ -2526,11 +2526,11 @@ export interface components {
             decided: null | string;
             exerciseId: string;
             exerciseName: string;
-            firstSide: components["schemas"]["BodySide"];
             firstSideText: string;
             from: components["schemas"]["TodayFrom"];
             ladderName: null | string;
             lastLookExercise: null | string;
+            opensOn: components["schemas"]["BodySide"];
             /** Format: int32 */
             painLimit: number;
             placed: boolean;

@@ -57,7 +57,9 @@ internal static class CorrectOutside
             : new(
                 DecisionOutcome.Correct,
                 outside.Length > 0
-                    ? "Correct one thing, then look again."
+                    ? Seen(facts, sides) is { } seen
+                        ? $"{seen.Short} helped, seen by eye. Keep to it, then look again and measure."
+                        : "Correct one thing, then look again."
                     : "Half the repetitions or more were not clean: correct one thing, then look again.",
                 used,
                 [outside.Length > 0 ? "A retest in band." : "More than half of the repetitions clean."]
@@ -66,4 +68,11 @@ internal static class CorrectOutside
                 Sides = sides,
             };
     }
+
+    /// <summary>The correction that the coach saw help on one of these sides, with no retest that would say whether it is enough.</summary>
+    private static Correction? Seen(DecisionFacts facts, BodySide[] sides) =>
+        facts
+            .Trials.Where(t => t is { Outcome: TrialOutcome.Helped, After: null } && sides.Contains(t.Side))
+            .Select(t => Fault.Find(t.CorrectionId)?.Correction)
+            .LastOrDefault(c => c is not null);
 }

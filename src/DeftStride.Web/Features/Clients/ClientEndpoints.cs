@@ -299,7 +299,7 @@ internal static class ClientEndpoints
 
         var inForce = await ladders.LaddersAsync(stop);
         var way = (await shelf.WaysAsync([id], stop, why: true))[id].ToArray();
-        var logs = (await shelf.LogsAsync([id], scope.Now.AddDays(-LogDays), stop, whole: true))[id].ToArray();
+        var logs = (await shelf.LogsAsync([id], scope.Now.AddDays(-LogDays), stop, LadderShelf.MostLogs))[id].ToArray();
         var strides = new List<StrideView>();
         foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
             strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));

@@ -57,7 +57,7 @@ function Bench({
   const exercises = studio.exercises.filter((e) => e.form !== null || e.needsBox);
   const asked = useSearch({ from: '/clients/$clientId/bench' }).exercise;
   const [exerciseId, setExerciseId] = useState(asked ?? start.exerciseId);
-  const [front, setFront] = useState<Schema['BodySide']>(start.today.firstSide);
+  const [front, setFront] = useState<Schema['BodySide']>(start.today.opensOn);
   const exercise = exercises.find((e) => e.id === exerciseId) ?? exercises[0];
   if (!exercise) return null;
   const choose = (

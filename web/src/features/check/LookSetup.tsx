@@ -18,7 +18,7 @@ export function Extent({
         aria-label="Exercise"
         value={draft.exerciseId}
         onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
-        className="h-11 w-36 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
+        className="h-11 w-40 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
       >
         {studio.exercises.map((e) => (
           <option key={e.id} value={e.id}>

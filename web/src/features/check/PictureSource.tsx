@@ -84,7 +84,7 @@ export function PictureSource({
       }}
       onDragLeave={() => setOver(false)}
       onDrop={drop}
-      className={`flex h-full min-h-64 flex-col justify-center gap-3 overflow-y-auto p-5 ${over ? 'bg-pine-wash' : 'bg-ground-deep'}`}
+      className={`flex h-full min-h-64 flex-col [justify-content:safe_center] gap-3 overflow-y-auto p-5 ${over ? 'bg-pine-wash' : 'bg-ground-deep'}`}
     >
       <p className="say flex items-center gap-2.5 text-[21px]">
         <SidePlate side={side} /> {title ?? `${side === 'left' ? 'Left' : 'Right'} leg ${place[view]}`}
