@@ -20,7 +20,7 @@ internal static class StandingFacts
     public static IQueryable<TrialFact> StandingTrials(this StudioContext db) =>
         db.Standing<TrialFact>().Where(t => t.CorrectionId != Withdrawn);
 
-    /// <summary>Stop signs that stand and were not cleared.</summary>
+    /// <summary>Red flags that stand and were not cleared.</summary>
     public static IQueryable<FlagFact> OpenFlags(this StudioContext db) =>
         db.Standing<FlagFact>()
             .Where(f => !db.Standing<FlagClearingFact>().Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay));

@@ -36,7 +36,7 @@ public sealed class AccessTests
         Sound(page, "facts for a clinician");
         page.Press("Back to");
         page.See("What was decided");
-        page.Press("Bench");
+        page.Press("Set-up");
         page.Find("[data-settled='true'] [data-bench]");
         Sound(page, "bench");
         page.Key("p").Find("[data-print]");
@@ -58,7 +58,7 @@ public sealed class AccessTests
         page.Press("Ankle bend");
         page.See("Knee to a wall");
         Sound(page, "meet");
-        page.Go("/").Press("Look at Maren");
+        page.Go("/").Press("Check Maren");
         page.Find(Left);
         Sound(page, "check without pictures");
         page.Go("/");

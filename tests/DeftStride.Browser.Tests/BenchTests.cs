@@ -17,7 +17,7 @@ public sealed class BenchTests
         using var server = new AppServer();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
-        page.Press("Bench");
+        page.Press("Set-up");
         page.See("How tall is Wil?");
         Type(page, "Stature", "1.75");
         page.See("Did you mean 1.75 m?");
@@ -39,7 +39,7 @@ public sealed class BenchTests
         page.Key("p").Find("[data-print]");
         Assert.Equal($"{before:0} cm", page.Find("[data-print] [data-line='stance'] dd").Text);
         page.Key(Keys.Escape).Gone("[data-print]");
-        page.Go("/").Press("Today");
+        page.Go("/").Press("Today…");
         page.Find("[role='dialog'] button[type='submit']").Click();
         page.Gone("[role='dialog']");
         Assert.Equal($"{before:0} cm", page.Find("[aria-label='Next'] [data-line='stance'] dd").Text);
@@ -113,7 +113,7 @@ public sealed class BenchTests
         page.Find("[aria-label='Boxes and benches to stand on'] input").SendKeys("300" + Keys.Enter);
         page.See("A box of 300 cm is not likely");
         page.Go("/").Press("Bram Hartnell");
-        page.Press("Bench");
+        page.Press("Set-up");
         page.Find(Stage);
         new SelectElement(page.Find("select:has(option[value='step-up'])")).SelectByValue("step-up");
         page.See("Step on 45 cm");

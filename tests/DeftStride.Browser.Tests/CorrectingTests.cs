@@ -11,7 +11,7 @@ public sealed class CorrectingTests
     /// <summary>A check by eye of a one-leg squat whose left knee falls in, all else fine.</summary>
     private static void KneeIn(Page page)
     {
-        new SelectElement(page.Find("select[aria-label='Exercise']")).SelectByText("One-leg squat, half depth");
+        new SelectElement(page.Find("select[aria-label='Exercise']")).SelectByText("Single-leg box squat, high seat");
         page.NoPain();
         page.Find("[data-measure-row='knee-offset'] button[aria-label^='left']").Click();
         page.Press("Knee falls in");
@@ -40,17 +40,17 @@ public sealed class CorrectingTests
         using var server = new AppServer();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("Quick");
         KneeIn(page);
         page.See("Your knee is an arrow");
         page.Press("No difference, seen by eye");
-        page.See("Press outward into the hand");
+        page.See("Your own hand outside the knee");
         page.See("Because the pelvis is level");
         page.Press("No difference, seen by eye");
         page.See("Beat the band");
         page.Press("Steadier");
-        page.Press("Helped, seen by eye");
+        page.Press("It helped, seen by eye");
         page.See("seen by eye: that helped");
         page.See("The client says: steadier.");
         page.Press("Keep it for two weeks");
@@ -63,7 +63,7 @@ public sealed class CorrectingTests
         page.See("What works for Wil");
         page.See("Borrowed");
         page.See("then tried without");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("Quick");
         KneeIn(page);
         page.See("It helped 1 of 1 times before");
@@ -72,7 +72,7 @@ public sealed class CorrectingTests
         // Asked why: the causes with their tests, and all of it in the library, where it is counted.
         page.Press("Why does it happen?");
         page.Press("Does it stay with the toes ahead?");
-        page.See("Because the foot is turned out.");
+        page.See("Because the foot is turned, in or out.");
         page.Press("in the library");
         page.See("Named first in 2 checks here.");
         page.Find("input[type='search']").SendKeys("heel, big toe");

@@ -24,7 +24,7 @@ public sealed class OutboxTests
         page.See("A finished look: waiting.");
         page.See("kept on this device");
         // Going elsewhere and coming back changes nothing: it still waits, and cannot be finished twice.
-        page.Press("Floor");
+        page.Press("Today");
         page.Press("Maren Oakhollow");
         page.Press("Go on with Maren");
         page.See("A finished look: waiting.");
@@ -35,9 +35,9 @@ public sealed class OutboxTests
 
         page.Press("Easier");
         gate.Shut();
-        page.Press("Helped");
+        page.Press("It helped");
         page.See("What a change did: waiting.");
-        Assert.False(page.Find("[aria-label='Helped, seen by eye']").Enabled);
+        Assert.False(page.Find("[aria-label='It helped, seen by eye']").Enabled);
         gate.Open();
         page.Until("the outcome", () => !page.Lacks("[data-outcome='helped']"));
         page.See("The client says: easier.");
@@ -51,8 +51,8 @@ public sealed class OutboxTests
         gate.Open();
         page.See("Change this decision");
 
-        page.Press("Back to the floor");
-        page.Press("Log without a look");
+        page.Press("Back to today");
+        page.Press("Log without a check");
         page.Press("Done as asked");
         var next = page.Find("[role='dialog'] h2").Text.Split(':')[0];
         gate.Shut();
@@ -87,7 +87,7 @@ public sealed class OutboxTests
         using var gate = new SignalGate(server.Url);
         using var page = new Page(gate.Url);
         page.NewClient("Wil Harrow");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("agrees");
         // Half a picture: the browser draws what is there of it, and only the studio sees that the rest is missing.
         page.GivePicture("left", DrawnLeg.At(4).Png[..5000]);
@@ -145,7 +145,7 @@ public sealed class OutboxTests
         using var server = new AppServer();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("agrees");
         var leg = DrawnLeg.At(4);
         page.GivePicture("left", leg.Png);

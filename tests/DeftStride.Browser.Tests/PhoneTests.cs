@@ -40,11 +40,11 @@ public sealed class PhoneTests
         using var server = new AppServer(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
-        page.Press("Look at Maren");
+        page.Press("Check Maren");
         RoadTests.Mark(page, "left", LeftStage, "maren-4-l", touch: true);
         Assert.Equal(
             "Right",
-            page.Find("[aria-label='Side on the bench'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
+            page.Find("[aria-label='Side'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
         );
         Assert.Contains("Now the right", page.Find(Bar).Text, StringComparison.Ordinal);
         RoadTests.Mark(page, "right", RightStage, "maren-4-r", touch: true);
@@ -77,9 +77,9 @@ public sealed class PhoneTests
         using var server = new AppServer();
         using var page = new Page(server.Url, 390, 844, touch: true, camera: true);
         page.NewClient("Wil Harrow");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("agrees");
-        page.Press("Split squat to pad, whole check");
+        page.Press("Split squat to pad, full check");
         page.Press("Quick");
         page.Press("Take picture");
         page.See("knee on this line");

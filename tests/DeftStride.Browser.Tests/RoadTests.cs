@@ -14,7 +14,7 @@ public sealed class RoadTests
         using var server = new AppServer();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("agrees");
         page.Press("Quick");
 
@@ -51,15 +51,15 @@ public sealed class RoadTests
         page.NoPain();
         page.Until("the recommendation", () => !page.Lacks("[data-rule='hold']"));
         page.Press("Why, and what would change it");
-        page.See("Right shin in band on an uncued look.");
-        page.Press("Accept: hold");
+        page.See("Right shin in band before any cue.");
+        page.Press("Accept: keep as it is");
         Assert.Equal("hold", page.Find("[data-decided]").GetDomAttribute("data-decided"));
         Assert.Empty(page.Errors());
 
         server.Kill();
         server.Start();
         page.Go("/").Press("Wil Harrow");
-        page.See("Hold, with the cue that works");
+        page.See("Keep as it is, with the cue that works");
         page.See("helped");
         page.See("1 of 1");
     }
@@ -74,13 +74,13 @@ public sealed class RoadTests
         page.Press("Done looking");
         page.Press("Decide without a retest");
         page.NoPain();
-        page.Press("Overrule");
+        page.Press("Your call");
         page.Press("Step back");
         page.Find("aside form input").SendKeys("tired after the night shift");
         page.Press("Decide so");
         page.See("tired after the night shift");
         page.Press("History of Maren");
-        page.See("Overruled “correct”: tired after the night shift");
+        page.See("Your call instead of “change one thing, look again”: tired after the night shift");
     }
 
     [Fact]
@@ -147,7 +147,7 @@ public sealed class RoadTests
         Assert.Equal(before, other.Reading(Right));
         other.Press("Drop this look");
         other.See("What was decided");
-        other.Go("/").Press("Look at Maren");
+        other.Go("/").Press("Check Maren");
         other.See("Start with a picture of the left leg");
     }
 
@@ -157,7 +157,7 @@ public sealed class RoadTests
         using var server = new AppServer();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
-        page.Press("Look at Wil");
+        page.Press("Check Wil");
         page.Press("agrees");
         page.GivePicture("left", "just a note"u8.ToArray());
         page.See("Use a PNG, JPEG or WebP file.");
@@ -207,11 +207,11 @@ public sealed class RoadTests
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Press("Dov Tarrant");
-        page.Press("Stop sign");
+        page.Press("Red flag");
         page.Press("wakes at night");
         page.Gone("[role='dialog']");
         page.See("Stop and refer: pain that wakes at night.");
-        Assert.DoesNotContain("Look at Dov", page.Text(), StringComparison.Ordinal);
+        Assert.DoesNotContain("Check Dov", page.Text(), StringComparison.Ordinal);
         page.Press("Clear with a note");
         var fields = page.Driver.FindElements(By.CssSelector("[role='dialog'] input"));
         fields[0].SendKeys("Dr Sel, physiotherapist");
@@ -220,15 +220,15 @@ public sealed class RoadTests
             fields[1]
         );
         fields[2].SendKeys("Split squats at body weight");
-        page.Press("Clear the sign");
-        page.See("Look at Dov");
+        page.Press("Clear the red flag");
+        page.See("Check Dov");
         page.See("Examined by Dr Sel");
     }
 
     /// <summary>Marks today's two pictures of the demo client that is next.</summary>
     internal static void Look(Page page, bool touch = false)
     {
-        page.Press("Look at Maren");
+        page.Press("Check Maren");
         page.NoPain();
         Mark(page, "left", LeftStage, "maren-4-l", touch);
         Mark(page, "right", RightStage, "maren-4-r", touch);

@@ -39,7 +39,7 @@ public sealed class StrideTests
                 page.NewClient("Wil Harrow");
             else
                 page.Go("/").Press("Wil Harrow");
-            page.Press("Look at Wil");
+            page.Press("Check Wil");
             if (week == 0)
                 page.Press("Quick");
             Session(page, "Split squat from the floor");
@@ -57,13 +57,11 @@ public sealed class StrideTests
                     () =>
                         page.Text()
                             .Contains(
-                                week == 1
-                                    ? "Progress one thing: 3 × 5 a side"
-                                    : "Progress one thing: to pad, 3 × 5 a side",
+                                week == 1 ? "Go on: 3 × 5 a side" : "Go on: to pad, 3 × 5 a side",
                                 StringComparison.Ordinal
                             )
                 );
-            page.Press(week == 0 ? "Accept: hold" : "Accept: progress");
+            page.Press(week == 0 ? "Accept: keep as it is" : "Accept: go on");
             page.See("Change this decision");
             page.Press("History of Wil");
             if (week < 2)
@@ -84,7 +82,7 @@ public sealed class StrideTests
                 "the first screen's facts",
                 () =>
                     page.Find("[data-story='ss-floor']")
-                        .Text.Contains("Every must-pass check was in band on an uncued look", StringComparison.Ordinal)
+                        .Text.Contains("Every key check was in band before any cue", StringComparison.Ordinal)
             );
 
             // The ladder shows who stands there, and that rung is not taken away.
@@ -114,13 +112,13 @@ public sealed class StrideTests
         using var server = new AppServer(demo: true, clock: "2026-11-24T09:02:00Z");
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
-        page.Press("Log without a look");
+        page.Press("Log without a check");
         page.Press("Done as asked");
         page.See("all clean");
         page.Press("Keep the log");
         page.Until("the log", () => !page.Lacks("[data-logged]"));
         page.See("Next time");
-        page.Press("Back to the floor");
+        page.Press("Back to today");
         page.See("Logged. Next time");
 
         page.Press("Corin Vale");

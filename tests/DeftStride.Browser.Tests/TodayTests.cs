@@ -38,9 +38,9 @@ public sealed class TodayTests
             {
                 stopped++;
                 Assert.Null(today["asked"]);
-                Assert.True(page.Lacks("[data-asked]"), $"{name}: asked for on the page while a stop sign stands");
+                Assert.True(page.Lacks("[data-asked]"), $"{name}: asked for on the page while a red flag stands");
                 Visit($"/page/{id}", name);
-                Assert.True(page.Lacks("[data-today]"), $"{name}: asked for in print while a stop sign stands");
+                Assert.True(page.Lacks("[data-today]"), $"{name}: asked for in print while a red flag stands");
                 continue;
             }
 
@@ -99,7 +99,7 @@ public sealed class TodayTests
         Assert.True(walked >= 6 && stopped >= 1, $"{walked} walked, {stopped} stopped");
 
         // The floor says the same of everybody who comes today.
-        Visit("/", "on the floor today");
+        Visit("/", "6 today");
         foreach (var visit in (await Get("/api/floor"))["visits"]!.AsArray().Where(v => $"{v!["state"]}" != "done"))
         {
             var own = (await Get($"/api/clients/{visit!["client"]!["id"]}"))["today"]!;

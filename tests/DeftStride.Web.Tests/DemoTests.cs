@@ -60,7 +60,7 @@ public sealed class DemoTests
             StringComparison.Ordinal
         );
         Assert.Equal("ki-firm: Because the inner ankle sinks and the knee follows", await FirstAsync("Corin Vale"));
-        Assert.Equal("ki-toes-ahead: Because the foot is turned out", await FirstAsync("Odell Marsh"));
+        Assert.Equal("ki-toes-ahead: Because the foot is turned, in or out", await FirstAsync("Odell Marsh"));
 
         var figures = new Figures();
         var names = (await db.Pictures.Select(p => new { p.Id, p.Body }).ToListAsync()).ToDictionary(

@@ -60,7 +60,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         Keep(desk, "check-task");
         Mark(desk, touch: false);
         Keep(desk, "check");
-        desk.Press("Whole");
+        desk.Press("Full");
         foreach (var side in new[] { "left", "right" })
             desk.PlaceAsked(side, $"maren-4-{side[0]}");
         Keep(desk, "check-side");
@@ -112,7 +112,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.See("Start with the");
         Keep(desk, "meet");
         desk.Go("/").Press("Corin Vale");
-        desk.Press("Bench");
+        desk.Press("Set-up");
         desk.See("Keep this set-up");
         desk.Find("[data-settled='true'] [data-bench]");
         Keep(desk, "bench");
@@ -129,7 +129,7 @@ internal sealed class Tour(Page desk, string folder, string only)
     /// <summary>The desk's own next steps start from the check screen.</summary>
     private void Wide()
     {
-        desk.Press("Look at Maren");
+        desk.Press("Check Maren");
         desk.Find("aside fieldset button").Click();
     }
 
@@ -142,10 +142,10 @@ internal sealed class Tour(Page desk, string folder, string only)
         phone.Press("History");
         phone.See("What was decided");
         Keep(phone, "phone-client");
-        phone.Press("Bench");
+        phone.Press("Set-up");
         phone.Find("[data-settled='true'] [data-bench]");
         Keep(phone, "phone-bench");
-        phone.Go("/").Press("Look at Maren");
+        phone.Go("/").Press("Check Maren");
         phone.Press("Take picture");
         phone.Until("the camera", () => phone.Script("return document.querySelector('video')?.videoWidth > 0") is true);
         Keep(phone, "phone-camera");
@@ -169,7 +169,7 @@ internal sealed class Tour(Page desk, string folder, string only)
             tablet.Press("History");
             tablet.See("What was decided");
             Keep(tablet, $"sizes-{width}-client");
-            tablet.Press("Look at Maren");
+            tablet.Press("Check Maren");
             tablet.Find(Left);
             Keep(tablet, $"sizes-{width}-check-empty");
             Mark(tablet, touch: true);

@@ -153,7 +153,7 @@ public sealed record Body
             return new(
                 m.ShankMetres is not null ? "shank" : "thigh",
                 Invariant(
-                    $"A shank of {100 * shank:0.#} cm with a thigh of {100 * thigh:0.#} cm does not go together. MeasureDefinition both again: knee line to ankle bone, and hip bone to knee line."
+                    $"A shank of {100 * shank:0.#} cm with a thigh of {100 * thigh:0.#} cm does not go together. Measure both again: knee line to ankle bone, and hip bone to knee line."
                 )
             );
         }
@@ -185,7 +185,7 @@ public sealed record Body
             )
         : metres > 1.25 * expected || metres < 0.75 * expected
             ? Invariant(
-                $"{name} of {100 * metres:0.#} cm does not fit the stature: about {100 * expected:0} cm is usual. MeasureDefinition again."
+                $"{name} of {100 * metres:0.#} cm does not fit the stature: about {100 * expected:0} cm is usual. Measure again."
             )
         : null;
 

@@ -93,7 +93,7 @@ public sealed record RangeTestInfo(
         new(
             RangeTest.RearKnee,
             "Rear knee bend",
-            "Face down, heel towards the buttock without the hip rising.",
+            "Face down, heel toward the glutes without the hip rising.",
             135,
             80,
             160

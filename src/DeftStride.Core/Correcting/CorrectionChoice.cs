@@ -61,8 +61,11 @@ public sealed record CorrectionFacts(
     IReadOnlyList<SitePain>? Pains = null
 )
 {
-    /// <summary>The exercise; null while it is not known, and then every form counts.</summary>
-    public Exercise? Exercise { get; init; }
+    /// <summary>What there is in the exercise as it is done today; null while it is not known, and then every form counts.</summary>
+    public Forms? Forms { get; init; }
+
+    /// <summary>The fault that the coach picked, whatever the numbers say; null for the one that the look names.</summary>
+    public string? FaultId { get; init; }
 
     /// <summary>Corrections that are no longer offered here.</summary>
     public Func<string, bool> Retired { get; init; } = _ => false;
@@ -91,20 +94,46 @@ public sealed record CorrectionChoice(
     /// Chooses. The cause that the coach names comes first; then what has helped this client with this fault before, newest
     /// first; then the causes: one that the look shows before the rest, else in test order, passing over those that are ruled out; the
     /// weakest means first. What failed with this client <see cref="FailedAfter"/> times and never helped waits until the rest
-    /// was tried, and that is said. What did not help this session is not offered again, and nothing is offered whose things
-    /// are not there. Null when there is nothing to correct or nothing left to try.
+    /// was tried, and that is said. What did not help this session is not offered again, nothing is offered whose things
+    /// are not there or that the form does not have, and nothing that deepens or loads while pain is above the limit. A fault
+    /// that the coach picks stands above what the look names. Null when there is nothing to correct or nothing left to try.
     /// </summary>
     public static CorrectionChoice? For(Finding finding, CorrectionFacts facts)
     {
         ArgumentNullException.ThrowIfNull(finding);
         ArgumentNullException.ThrowIfNull(facts);
-        var painful =
-            Fault.For(finding) is null && facts is { Pains: { } pains, Look: { } looked }
-                ? PainRoute.For(looked, pains)
-                : ((Fault Fault, string Why)?)null;
-        if ((Fault.For(finding) ?? painful?.Fault) is not { } fault)
-            return null;
+        if (facts.FaultId is { } picked)
+            return Fault.All.FirstOrDefault(f => f.Id == picked) is { } chosen
+                ? For(chosen, WayOf(chosen, finding, facts), finding, facts, "")
+                : null;
+        if (Fault.For(finding, facts.Forms) is { } named && For(named, finding.Where, finding, facts, "") is { } choice)
+            return choice;
+        // Pain stands in where the look names nothing, or where all that answers the look would ask for more.
+        return facts is { Pains: { } pains, Look: { } looked } && PainRoute.For(looked, pains, facts.Forms) is var route
+            ? For(route.Fault, WayOf(route.Fault, finding, facts), finding, facts, route.Why)
+            : null;
+    }
 
+    /// <summary>Which way a fault goes wrong here: as the finding or the look shows it, else as it always does.</summary>
+    private static BandSide WayOf(Fault fault, Finding finding, CorrectionFacts facts)
+    {
+        var shown = fault.Detects.FirstOrDefault(d =>
+            (d.MeasureId == finding.MeasureId && d.Where == finding.Where)
+            || facts.Look?.Results.Any(r =>
+                r.Measure.Id == d.MeasureId && r.Verdict == Verdict.Outside && r.Where == d.Where
+            ) == true
+        );
+        return shown?.Where ?? fault.Way;
+    }
+
+    private static CorrectionChoice? For(
+        Fault fault,
+        BandSide where,
+        Finding finding,
+        CorrectionFacts facts,
+        string before
+    )
+    {
         var spent = facts
             .ThisSession.Where(t => t.Outcome != TrialOutcome.Helped)
             .Select(t => t.CorrectionId)
@@ -112,7 +141,8 @@ public sealed record CorrectionChoice(
         bool Offered(Correction c) =>
             !spent.Contains(c.Id)
             && !facts.Retired(c.Id)
-            && c.Fits(finding.Where, facts.Exercise)
+            && c.Fits(where, facts.Forms)
+            && (facts.Pains is null || c.Asks == AsksMore.Nothing)
             && (facts.Gear is not { } gear || c.Needs.All(gear.Contains));
         var causes = fault.Causes.Select(c => new WeighedCause(c, Standing(c, finding, fault, facts, spent))).ToArray();
         IEnumerable<(Correction Correction, Cause? For)> Answers(CauseStanding standing) =>
@@ -148,8 +178,8 @@ public sealed record CorrectionChoice(
         var (now, cause) = order[0];
         var record = helped.FirstOrDefault(r => r.Correction == now);
         var why =
-            (record ?? failed.GetValueOrDefault(now.Id)) is { } before
-                ? $"It helped {before.Helped} of {before.Tried} times before. {now.Why}"
+            (record ?? failed.GetValueOrDefault(now.Id)) is { } tried
+                ? $"It helped {tried.Helped} of {tried.Tried} times before. {now.Why}"
             : cause is not null
             && (cause.Id == facts.CauseId || causes.First(c => c.Cause == cause).Standing == CauseStanding.Shown)
                 ? $"Because {cause.Name}. {now.Why}"
@@ -157,8 +187,8 @@ public sealed record CorrectionChoice(
             : now.Why;
         if (offered[0].Correction is var first && first != now && failed.TryGetValue(first.Id, out var given))
             why = $"“{first.Short}” was tried {given.Tried} times and did not help. {why}";
-        if (painful is { } route)
-            why = $"{route.Why} {why}";
+        if (before.Length > 0)
+            why = $"{before} {why}";
         return new CorrectionChoice(
             fault,
             now,

@@ -1,3 +1,5 @@
+using DeftStride.Core.Exercises;
+
 namespace DeftStride.Core.Correcting;
 
 /// <summary>Whose words a cue is said in.</summary>
@@ -18,6 +20,9 @@ public enum CueOwner
 /// <param name="Studio">The studio's, by correction id; an empty one is retired.</param>
 public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadOnlyDictionary<string, string> Studio)
 {
+    /// <summary>The house's way of doing it, which the usual words follow.</summary>
+    public HouseStyle Style { get; init; } = HouseStyle.Usual;
+
     /// <summary>Nobody has changed anything.</summary>
     public static CueWords Usual { get; } = new(new Dictionary<string, string>(), new Dictionary<string, string>());
 
@@ -27,7 +32,7 @@ public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadO
         ArgumentNullException.ThrowIfNull(correction);
         return Client.TryGetValue(correction.Id, out var own) && own.Length > 0 ? (own, CueOwner.Client)
             : Studio.TryGetValue(correction.Id, out var ours) && ours.Length > 0 ? (ours, CueOwner.Studio)
-            : (correction.Cue, CueOwner.Usual);
+            : (Style.Say(correction.Cue), CueOwner.Usual);
     }
 
     /// <summary>The cues that the studio has added to a fault, in the order of their ids.</summary>

@@ -1,5 +1,6 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
 using DeftStride.Core.Registers;
 
 namespace DeftStride.Core.Correcting;
@@ -30,24 +31,33 @@ public enum CueFocus
     Outer,
 }
 
-/// <summary>Forms that a correction makes sense in.</summary>
-[Flags]
-public enum Forms
+/// <summary>What a correction asks of the body on top of what it does already. Above the pain limit none of it is asked.</summary>
+public enum AsksMore
 {
-    /// <summary>Any.</summary>
-    Any = 0,
+    /// <summary>Nothing.</summary>
+    Nothing,
 
-    /// <summary>Both feet on the floor, one ahead: split squats and lunges.</summary>
-    Split = 1,
+    /// <summary>More depth, or a joint further toward its end.</summary>
+    Depth,
 
-    /// <summary>On or off a box.</summary>
-    Box = 2,
+    /// <summary>A load that was not there.</summary>
+    Load,
+}
 
-    /// <summary>On one leg alone, without a box.</summary>
-    OneLeg = 4,
+/// <summary>When a fault can hurt.</summary>
+public enum FaultHurt
+{
+    /// <summary>It only wastes the exercise.</summary>
+    No,
 
-    /// <summary>Sideways, crossing or turning.</summary>
-    OtherPlanes = 8,
+    /// <summary>Only where it is sore already, or where another fault follows it.</summary>
+    WhenSore,
+
+    /// <summary>Only with a load.</summary>
+    WhenLoaded,
+
+    /// <summary>As it is.</summary>
+    Yes,
 }
 
 /// <summary>One way to correct one fault.</summary>
@@ -55,7 +65,7 @@ public enum Forms
 /// <param name="Level">How strong a means it is.</param>
 /// <param name="Cue">What to say, or for a set-up what to do.</param>
 /// <param name="Why">Why it is the one to try.</param>
-/// <param name="Short">A few words for lists and for "next on deck".</param>
+/// <param name="Short">A few words for lists and for what comes next.</param>
 public sealed record Correction(string Id, CorrectionLevel Level, string Cue, string Why, string Short)
 {
     /// <summary>What it needs; empty for nothing.</summary>
@@ -70,23 +80,28 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
     /// <summary>The direction of the fault that it is for, or null for both.</summary>
     public BandSide? Way { get; init; }
 
-    /// <summary>The forms that it makes sense in.</summary>
-    public Forms Forms { get; init; }
+    /// <summary>The forms that it makes sense in: one of them is enough.</summary>
+    public Forms In { get; init; }
 
-    /// <summary>Whether it makes sense for a fault that goes wrong one way in an exercise; what is not known rules nothing out.</summary>
-    public bool Fits(BandSide where, Exercise? exercise) =>
-        (Way is not { } way || where == BandSide.Within || way == where)
-        && (Forms == Forms.Any || exercise is null || (Forms & FormsOf(exercise.Shape)) != 0);
+    /// <summary>The forms that it makes no sense in.</summary>
+    public Forms NotIn { get; init; }
 
-    private static Forms FormsOf(ExerciseShape shape) =>
-        shape.Box != BoxWay.None ? Forms.Box
-        : shape.BothFeetPlanted ? Forms.Split
-        : shape.FootTravels ? Forms.OtherPlanes
-        : Forms.OneLeg;
+    /// <summary>What it asks for on top.</summary>
+    public AsksMore Asks { get; init; }
+
+    /// <summary>Whether it makes sense for a fault that goes wrong one way in a form; what is not known rules nothing out.</summary>
+    public bool Fits(BandSide where, Forms? forms) =>
+        (Way is not { } way || where == BandSide.Within || way == where) && forms.Allows(In, NotIn);
 
     /// <summary>Where it sends the attention.</summary>
     public CueFocus Focus { get; init; } = CueFocus.Outer;
 }
+
+/// <summary>Why a fault has no correction of a level in some forms.</summary>
+/// <param name="Level">The level.</param>
+/// <param name="Why">The reason, as a sentence.</param>
+/// <param name="In">The forms that it is about: one of them is enough; any for all.</param>
+public sealed record LevelGap(CorrectionLevel Level, string Why, Forms In = Forms.Any);
 
 /// <summary>A measure going wrong one way.</summary>
 /// <param name="MeasureId">Which measure.</param>
@@ -104,19 +119,40 @@ public sealed record Cause(string Id, string Name, string Test, Detection? Sign,
 /// <summary>A fault, its causes in the order in which they are tested, and the corrections for it, weakest means first.</summary>
 /// <param name="Id">Stable id.</param>
 /// <param name="Name">Its name on screen.</param>
-/// <param name="CanHurt">Whether it can hurt, or only wastes the exercise.</param>
+/// <param name="Hurts">When it can hurt, or whether it only wastes the exercise.</param>
 /// <param name="Detects">What shows it; empty when only the coach's eye does.</param>
 /// <param name="Causes">Why it may be there, in test order.</param>
 /// <param name="Corrections">What to try, in order.</param>
 public sealed record Fault(
     string Id,
     string Name,
-    bool CanHurt,
+    FaultHurt Hurts,
     IReadOnlyList<Detection> Detects,
     IReadOnlyList<Cause> Causes,
     IReadOnlyList<Correction> Corrections
 )
 {
+    /// <summary>Where on the body it is.</summary>
+    public Region Region { get; init; }
+
+    /// <summary>The forms that it can happen in: one of them is enough.</summary>
+    public Forms In { get; init; }
+
+    /// <summary>The forms in which it is no fault, or cannot happen.</summary>
+    public Forms NotIn { get; init; }
+
+    /// <summary>Why there is nothing of a level, where there is nothing.</summary>
+    public IReadOnlyList<LevelGap> Gaps { get; init; } = [];
+
+    /// <summary>Whether it can happen in a form; what is not known rules nothing out.</summary>
+    public bool Fits(Forms? forms) => forms.Allows(In, NotIn);
+
+    /// <summary>Which way it goes wrong, when all that shows it goes the same way; else within.</summary>
+    public BandSide Way => Detects.Select(d => d.Where).Distinct().ToArray() is [var only] ? only : BandSide.Within;
+
+    /// <summary>Every fault that can happen in a form, from the foot up.</summary>
+    public static IReadOnlyList<Fault> AllIn(Forms? forms) => [.. All.Where(f => f.Fits(forms))];
+
     /// <summary>Where coaches disagree about it, or empty.</summary>
     public string Disagreement { get; init; } = "";
 
@@ -130,14 +166,14 @@ public sealed record Fault(
         .All.SelectMany(f => f.Corrections, (f, c) => (f, c))
         .ToDictionary(p => p.c.Id);
 
-    /// <summary>The fault that a finding shows, or null when there is nothing to correct.</summary>
-    public static Fault? For(Finding finding)
+    /// <summary>The fault that a finding shows in a form, or null when there is nothing to correct.</summary>
+    public static Fault? For(Finding finding, Forms? forms)
     {
         ArgumentNullException.ThrowIfNull(finding);
         return finding.Kind switch
         {
             FindingKind.Outside => All.FirstOrDefault(f =>
-                f.Detects.Any(d => d.MeasureId == finding.MeasureId && d.Where == finding.Where)
+                f.Fits(forms) && f.Detects.Any(d => d.MeasureId == finding.MeasureId && d.Where == finding.Where)
             ),
             FindingKind.Uneven => All.Single(f => f.Id == "sides-uneven"),
             _ => null,

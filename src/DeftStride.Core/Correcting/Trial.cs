@@ -90,15 +90,28 @@ public sealed record Trial(
     }
 
     /// <summary>A trial that the coach judged by eye, in one tap. Pain outranks the eye too.</summary>
-    public static Trial ByEye(TrialOutcome seen, TrialTarget target, int? painBefore, int? painAfter)
+    /// <param name="seen">What it did.</param>
+    /// <param name="target">What the change was for.</param>
+    /// <param name="painBefore">0–10, or null when not asked.</param>
+    /// <param name="painAfter">0–10, or null when not asked.</param>
+    /// <param name="fault">The name of the fault, where no measure shows it; else null.</param>
+    public static Trial ByEye(
+        TrialOutcome seen,
+        TrialTarget target,
+        int? painBefore,
+        int? painAfter,
+        string? fault = null
+    )
     {
         ArgumentNullException.ThrowIfNull(target);
         var (pain, painWords) = Pain(painBefore, painAfter);
         var outcome = pain != TrialOutcome.NoDifference ? pain : seen;
-        var name = (
-            MeasureDefinition.Find(target.MeasureId)
-            ?? throw new ArgumentException("There is no such measure.", nameof(target))
-        ).Short;
+        var name = fault is { Length: > 0 }
+            ? $"{char.ToLowerInvariant(fault[0])}{fault[1..]}"
+            : (
+                MeasureDefinition.Find(target.MeasureId)
+                ?? throw new ArgumentException("There is no such measure.", nameof(target))
+            ).Short;
         return new Trial(
             outcome,
             null,
@@ -109,7 +122,7 @@ public sealed record Trial(
                 {
                     TrialOutcome.Helped => new("that helped", Tone.Good),
                     TrialOutcome.Worse => new("that made it worse", Tone.Off),
-                    _ => new("no difference worth having"),
+                    _ => new("no difference"),
                 },
                 new(".")
             ),
@@ -184,7 +197,7 @@ public sealed record Trial(
         {
             TrialOutcome.Helped => new(". That helped."),
             TrialOutcome.Worse => new(". That made it worse."),
-            _ => new(". No difference worth having."),
+            _ => new(". No difference."),
         };
         var what = $"{Finding.Capital(now.Side)} {now.Measure.Short}";
         return then.Mean is { } a && now.Mean is { } b && now.Seen is null

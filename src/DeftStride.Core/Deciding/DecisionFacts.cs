@@ -70,6 +70,9 @@ public sealed record DecisionFacts(
     CorrectionRecord? BestCorrection
 )
 {
+    /// <summary>What there is in the exercise as it is done today; null while it is not known, and then every form counts.</summary>
+    public Forms? Forms { get; init; }
+
     /// <summary>Whether moving on needs all checks in band and not only those that must pass.</summary>
     public bool AllChecks { get; init; }
 
@@ -96,7 +99,7 @@ public sealed record DecisionFacts(
         Trials.Where(t => t.Side == side).Select(t => t.After?.On(measureId, side)).LastOrDefault(r => r is not null)
         ?? Check.On(measureId, side);
 
-    /// <summary>Every must-pass check as it stands now, those that have an answer.</summary>
+    /// <summary>Every key check as it stands now, those that have an answer.</summary>
     public IEnumerable<MeasureResult> Standing => Check.MustPass.Select(r => Now(r.Measure.Id, r.Side)!);
 
     /// <summary>Sides that have been looked at.</summary>
@@ -128,7 +131,7 @@ public sealed record DecisionFacts(
         if (Sides < 2)
             unmet.Add("Mark both sides.");
         foreach (var r in Check.MustPass.Where(r => r.Verdict != Verdict.InBand))
-            unmet.Add($"{Finding.Capital(r.Side)} {r.Measure.Short} in band on an uncued look.");
+            unmet.Add($"{Finding.Capital(r.Side)} {r.Measure.Short} in band before any cue.");
         if (
             AllChecks
             && Check

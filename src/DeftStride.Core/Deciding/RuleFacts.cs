@@ -35,7 +35,7 @@ internal static class RuleFacts
         foreach (var uncued in told)
         {
             var label = $"{Finding.Capital(uncued.Side)} {uncued.Measure.Short}";
-            yield return new Fact($"{label}, uncued", Finding.VerdictWords(uncued));
+            yield return new Fact($"{label}, before any cue", Finding.VerdictWords(uncued));
             if (facts.Now(uncued.Measure.Id, uncued.Side) is { } now && now != uncued)
                 yield return new Fact($"{label}, after the cue", Finding.VerdictWords(now));
         }
@@ -97,6 +97,6 @@ internal static class RuleFacts
             CorrectionLevel.Say => "words",
             CorrectionLevel.TouchOrBlock => "touch or block",
             CorrectionLevel.SetUp => "set-up",
-            _ => "step down",
+            _ => "easier form",
         };
 }

@@ -27,7 +27,10 @@ public sealed record Tempo(int Down, int Pause, int Up, int Top)
     /// <summary>On steps: slow down, quick up, steady at both ends.</summary>
     public static Tempo OnSteps { get; } = new(3, 1, 1, 1);
 
-    /// <inheritdoc/>
+    /// <summary>"lower 3, pause 1, up 1, top 0", seconds; no wait at the top is left out.</summary>
+    public string Words => $"lower {Down}, pause {Pause}, up {Up}{(Top > 0 ? $", top {Top}" : "")}";
+
+    /// <summary>"3-1-1-0".</summary>
     public override string ToString() => $"{Down}-{Pause}-{Up}-{Top}";
 }
 
@@ -54,6 +57,15 @@ public sealed record DoseRange(Phase Phase, int SetsLow, int SetsHigh, int Low, 
 
     /// <summary>Heavy.</summary>
     public static DoseRange Strength { get; } = new(Phase.Strength, 3, 5, 4, 6);
+
+    /// <summary>Whether both legs do it at once, so that nothing is counted by sides.</summary>
+    public bool Together { get; init; }
+
+    /// <summary>What stands behind an amount: " a side"; " each leg" where it is held; nothing where both legs do it at once.</summary>
+    public string Sides =>
+        Together ? ""
+        : Held ? " each leg"
+        : " a side";
 
     /// <summary>Whether a load belongs to it.</summary>
     public bool Loaded => Phase is Phase.Training or Phase.Strength;
@@ -91,7 +103,7 @@ public sealed record DoseRange(Phase Phase, int SetsLow, int SetsHigh, int Low, 
 
     /// <summary>"3 × 5–8 a side".</summary>
     public override string ToString() =>
-        $"{Between(SetsLow, SetsHigh)} × {Between(Low, High)}{(Held ? " s" : "")} a side{(Phase == Phase.Learning && !Held ? ", slow, body weight" : Loaded ? ", loaded" : "")}";
+        $"{Between(SetsLow, SetsHigh)} × {Between(Low, High)}{(Held ? " s" : "")}{Sides}{(Phase == Phase.Learning && !Held ? ", slow, body weight" : Loaded ? ", loaded" : "")}";
 
     private static string Between(int low, int high) => low == high ? $"{low}" : $"{low}–{high}";
 }

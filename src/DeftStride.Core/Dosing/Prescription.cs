@@ -30,7 +30,7 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
 
     /// <summary>"3 × 6 a side, 8 kg at the chest".</summary>
     public override string ToString() =>
-        $"{Sets} × {Amount}{(Range.Held ? " s" : "")} a side{(Load.Kilograms > 0 ? string.Create(CultureInfo.InvariantCulture, $", {Load.Kilograms:0.#} kg {Held(Load.Position)}") : "")}";
+        $"{Sets} × {Amount}{(Range.Held ? " s" : "")}{Range.Sides}{(Load.Kilograms > 0 ? string.Create(CultureInfo.InvariantCulture, $", {Load.Kilograms:0.#} kg {Held(Load.Position)}") : "")}";
 
     /// <summary>Where a load is held, in words that follow its weight.</summary>
     public static string Held(LoadPosition position) =>
@@ -115,7 +115,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
                 $"Effort {log.Effort} of 10 and {(whole ? "fewer than eight in ten clean" : "not all done")}: the next lighter load."
             );
         if (!whole)
-            return Same($"{done.Done} of {done.Prescribed} {what} a side were done: the same again.");
+            return Same($"{done.Done} of {done.Prescribed} {what}{asked.Range.Sides} were done: the same again.");
         if (!clean)
             return Same(
                 $"{done.Clean} of {done.Done} {what} were clean, fewer than eight in ten: the same again, better."

@@ -104,8 +104,13 @@ internal static class Catalogue
         Clean = CleanPosture.UpFrom(new Pose(24, 82, 30, -34, 24)),
     };
 
-    private static ExerciseShape Sideways(Pose bottom) =>
-        new() { FootTravels = true, Clean = CleanPosture.UpFrom(bottom) };
+    private static ExerciseShape Off(MovementPlane plane, Pose bottom) =>
+        new()
+        {
+            FootTravels = true,
+            Plane = plane,
+            Clean = CleanPosture.UpFrom(bottom),
+        };
 
     private static ExerciseShape FromABox(Pose bottom) =>
         new()
@@ -146,9 +151,12 @@ internal static class Catalogue
             "Half-kneeling with a hand on a chair."
         )
         {
+            Plain = "one knee down, stay tall",
             Shape = new()
             {
                 BothFeetPlanted = true,
+                BackLeg = true,
+                Kneels = true,
                 Held = true,
                 Clean = CleanPosture.Holding(HalfKneeling),
             },
@@ -165,13 +173,14 @@ internal static class Catalogue
                 "Shin upright first: it teaches the legs to brake",
                 "Down and up on one line",
             ],
-            ["front buttock and thigh", "stretch in the rear thigh"],
+            ["front glute and thigh", "stretch in the rear thigh"],
             SchoolCode.VerticalShin,
             Split,
             "repetitions up to 3 × 8 a side, then the split squat to a pad",
             "Half-kneeling hold, then rising with a hand on a support or a block before the shin."
         )
         {
+            Plain = "up from one knee",
             Shape = ExerciseShape.Split,
             Form = SplitForm.FromFloor,
         },
@@ -180,33 +189,34 @@ internal static class Catalogue
             "Split squat to pad",
             ExerciseFamily.SplitSquat,
             "Lower until the back knee meets the pad, and come up again. Three a side.",
-            "Stance from the bench. Ball of the rear foot down with its toes ahead, the whole front foot down, a line between the feet, and a pad or the floor as target. A light squeeze of the feet toward each other steadies it.",
+            "Stance from the planner. Ball of the rear foot down with its toes ahead, the whole front foot down, a line between the feet, and a pad or the floor as target. A light squeeze of the feet toward each other steadies it.",
             [
                 "Down and up on one line, both knees bending",
                 "Soft contact with the pad",
                 "Level and square, long spine",
             ],
-            ["front buttock and thigh", "stretch in the rear thigh"],
+            ["front glute and thigh", "stretch in the rear thigh"],
             SchoolCode.VerticalShin,
             Split,
-            "repetitions up to 3 × 8 a side; once those are clean, one of: a load, a raised front foot, the reverse lunge",
+            "repetitions up to 3 × 8 a side; once those are clean, one of: a load, an elevated front foot, the reverse lunge",
             "Split squat from the floor: start half-kneeling with the shin upright and rise from there."
         )
         {
+            Plain = "knee to the pad",
             Shape = ExerciseShape.Split,
             Form = SplitForm.ToPad,
             Loads = Any,
         },
         new(
             "front-foot-raised",
-            "Front foot raised",
+            "Front-foot-elevated split squat",
             ExerciseFamily.SplitSquat,
             "Lower until the back knee meets the pad, front foot on the step. Three a side.",
             "Something firm and flat, 5 to 15 cm to begin with.",
             [
                 "More bend in front knee, hip and ankle, less reach in rear hip and toes",
-                "Head, ribs and pelvis piled up",
-                "Settles down and forward over the mid-foot; rear knee soft at the top",
+                "Head, ribs and pelvis stacked",
+                "Goes down and forward over the mid-foot; rear knee soft at the top",
             ],
             ["whole front thigh", "groin, when the inner foot holds"],
             SchoolCode.KneeForward,
@@ -215,6 +225,7 @@ internal static class Catalogue
             "Split squat to pad on the floor, shallower."
         )
         {
+            Plain = "front foot on a step",
             Shape = FrontFootRaised,
             Form = SplitForm.FrontFootRaised,
             Loads = Light,
@@ -223,30 +234,31 @@ internal static class Catalogue
             "knee-forward-split-squat",
             "Knee-forward split squat",
             ExerciseFamily.SplitSquat,
-            "Settle over the front hip, then lower until the back knee meets the pad. Three a side.",
-            "Front foot raised. Turn the pelvis a little over the working hip and settle there, the knee staying over the foot: that small turn is meant. Arms or a load ahead keep the weight back.",
+            "Sit into the front hip, then lower until the back knee meets the pad. Three a side.",
+            "Front foot elevated. Turn the pelvis a little over the working hip and sit into that hip, the knee staying over the foot: that small turn is meant. Arms or a load ahead keep the weight back.",
             [
                 "Knee travels until heel, inner ankle or tracking would give",
                 "Rises straight up and never locks",
                 "A knee falling outward is the usual fault here",
             ],
-            ["abdomen and front buttock at the set-up", "inner thigh", "then everything"],
+            ["abdomen and front glute at the set-up", "inner thigh", "then everything"],
             SchoolCode.KneeForward,
             Split,
             "repetitions, then a light load in the crook of the elbows",
-            "Front foot raised without the turn."
+            "Front-foot-elevated split squat without the turn."
         )
         {
+            Plain = "knee well over the toes",
             Shape = FrontFootRaised,
             Form = SplitForm.FrontFootRaised,
             Loads = Light,
         },
         new(
             "rear-foot-raised",
-            "Rear foot raised",
+            "Rear-foot-elevated split squat",
             ExerciseFamily.SplitSquat,
             "Back foot on the step, lower straight down and come up. Three a side.",
-            "Surface by leg length and by what the front of the thigh gives, not by the bench that is there. Front foot two to three of the client's own foot lengths from it. Ball of the foot, or instep over a roll; rear heel a little out.",
+            "Surface by leg length and by what the front of the thigh gives, not by whatever surface is free. Front foot two to three of the client's own foot lengths from it. Ball of the foot, or instep over a roll; rear heel a little out.",
             [
                 "Hips up and down; a form that travels back is a choice and is marked",
                 "Both knees bend",
@@ -269,6 +281,7 @@ internal static class Catalogue
             "Split squat to pad with a load."
         )
         {
+            Plain = "back foot on a step",
             Shape = ExerciseShape.Split with
             {
                 Clean = new CleanPosture(new Pose(2, 14, 8, 22, 70), new Pose(12, 98, 14, 12, 118)),
@@ -283,14 +296,15 @@ internal static class Catalogue
             ExerciseFamily.Lunge,
             "Step back into the bottom and come up again. Three a side.",
             "Step back into the same bottom as the split squat.",
-            ["Front shin still", "Pull through the front heel", "Slight lean; a good screen of left against right"],
-            ["hamstring of the front leg", "front buttock"],
+            ["Front shin still", "Push back through the {return}", "Slight lean; a good screen of left against right"],
+            ["hamstring of the front leg", "front glute"],
             SchoolCode.VerticalShin,
             Split,
             "repetitions, then a load on the opposite side, then the forward lunge",
             "Split squat to pad."
         )
         {
+            Plain = "step back",
             Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -302,13 +316,14 @@ internal static class Catalogue
             "Step forward into the bottom and push back. Three a side.",
             "A stride long enough for the hips to sink.",
             ["The most braking of all: usually last, and some never need it", "A lean spares the front of the hip"],
-            ["front thigh", "front buttock"],
+            ["front thigh", "front glute"],
             SchoolCode.VerticalShin,
             Split,
             "repetitions, then the walking lunge",
             "Reverse lunge."
         )
         {
+            Plain = "step forward",
             Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -320,13 +335,14 @@ internal static class Catalogue
             "Lunge forward step by step, five a side.",
             "As the forward lunge, without a stop.",
             ["Each side repeats the other"],
-            ["front thigh", "front buttock"],
+            ["front thigh", "front glute"],
             SchoolCode.Inclined,
             Split,
             "more steps, then a load",
             "Forward lunge, resetting between steps."
         )
         {
+            Plain = "walk on",
             Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -336,13 +352,13 @@ internal static class Catalogue
             "Lateral lunge",
             ExerciseFamily.OtherPlanes,
             "Step out to the side, sit back over that leg, and come back. Three a side.",
-            "Outside foot slightly ahead, hips going back on a diagonal toward something behind. Weights, when held, either side of the shin toward the mid-foot.",
+            "{lateral} Weights, when held, either side of the shin toward the mid-foot.",
             [
                 "Stepping foot flat, toes ahead, knee over the laces",
                 "Trail knee straight, trail foot flat",
                 "Trunk hinges over the leg; the body does not travel past the foot or twist",
             ],
-            ["buttock", "inner thigh"],
+            ["glutes", "inner thigh"],
             null,
             [
                 Must("knee-offset", -3, 3),
@@ -352,33 +368,35 @@ internal static class Catalogue
                 Note("knee-past-toe"),
                 Note("pelvic-shift"),
             ],
-            "a longer step, then crossing behind",
+            "a longer step, then the curtsy lunge",
             "A shorter step with a hand on a support."
         )
         {
-            Shape = Sideways(new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }),
+            Plain = "step to the side",
+            Shape = Off(MovementPlane.Sideways, new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }),
             Loads = [LoadPosition.Goblet, LoadPosition.Sides],
         },
         new(
             "crossing-behind",
-            "Crossing behind",
+            "Curtsy lunge",
             ExerciseFamily.OtherPlanes,
             "Reach one foot behind and across to the mark, and bring the feet together. Three a side.",
             "A mark on the floor behind. Feet come fully together between repetitions.",
             ["Standing knee steady over its ankle", "Reach equal both sides"],
-            ["side of the buttock"],
+            ["side of the hip"],
             null,
             [Must("knee-offset", -3, 3), Must("reach"), Must("pelvic-level", -5, 5), Note("balance")],
-            "a further mark, then crossing in front",
+            "a further mark, then the crossover lunge",
             "A nearer mark, slower."
         )
         {
-            Shape = Sideways(new Pose(14, 58, 14, 30, 72) { FreeLegOut = -28 }),
+            Plain = "step behind and across",
+            Shape = Off(MovementPlane.Crossing, new Pose(14, 58, 14, 30, 72) { FreeLegOut = -28 }),
             Loads = [LoadPosition.Goblet],
         },
         new(
             "crossing-front",
-            "Crossing in front",
+            "Crossover lunge",
             ExerciseFamily.OtherPlanes,
             "Step across in front at the angle of the mark and drop both knees. Three a side.",
             "A mark at about 45°.",
@@ -387,19 +405,20 @@ internal static class Catalogue
                 "Planted forefoot and toes stay down and point ahead",
                 "The same angle both sides; fine as a warm-up",
             ],
-            ["side of the buttock", "front thigh"],
+            ["side of the hip", "front thigh"],
             null,
             [Must("foot-ahead", null, 15), Must("reach"), Note("knee-offset", -3, 3), Note("balance")],
-            "deeper, then rotating open",
+            "deeper, then the rotational lunge",
             "A smaller angle."
         )
         {
-            Shape = Sideways(new Pose(16, 60, 10, 26, 66) { FreeLegOut = -18 }),
+            Plain = "step in front and across",
+            Shape = Off(MovementPlane.Crossing, new Pose(16, 60, 10, 26, 66) { FreeLegOut = -18 }),
             Loads = [LoadPosition.Goblet],
         },
         new(
             "rotating-open",
-            "Rotating open",
+            "Rotational lunge",
             ExerciseFamily.OtherPlanes,
             "Step back, turn that foot out a quarter turn, and sink. Three a side.",
             "Step back and turn the foot out 90°.",
@@ -408,14 +427,15 @@ internal static class Catalogue
                 "Front knee stays over its ankle",
                 "Lifting the front toes adds a stretch in the calf",
             ],
-            ["inner thigh", "buttock"],
+            ["inner thigh", "glutes"],
             null,
             [Must("knee-offset", -3, 3), Note("knee-past-toe"), Note("balance")],
             "deeper",
             "A smaller turn."
         )
         {
-            Shape = Sideways(new Pose(4, 80, 8, 14, 62) { FreeLegOut = 22 }),
+            Plain = "step back and open",
+            Shape = Off(MovementPlane.Turning, new Pose(4, 80, 8, 14, 62) { FreeLegOut = 22 }),
         },
         new(
             "step-down-tap",
@@ -435,6 +455,7 @@ internal static class Catalogue
             "One-leg stand, pelvis level."
         )
         {
+            Plain = "down in front, a light tap",
             Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
             StartBoxMetres = 0.10,
             Cautions = Height,
@@ -453,7 +474,8 @@ internal static class Catalogue
             "Low step-down tap."
         )
         {
-            Shape = ExerciseShape.Split,
+            Plain = "most weight in front",
+            Shape = ExerciseShape.Split with { WeightsFront = true },
             Form = SplitForm.ToPad,
         },
         new(
@@ -474,6 +496,7 @@ internal static class Catalogue
             "Higher step-down without the lunge."
         )
         {
+            Plain = "down and back into a lunge",
             Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
             StartBoxMetres = 0.20,
             Cautions = Height,
@@ -489,13 +512,14 @@ internal static class Catalogue
                 "Knee in line with the middle to outer toes",
                 "Knee straight at the top",
             ],
-            ["side of the buttock"],
+            ["side of the hip"],
             null,
             [.. Lowering, Must("top-knee", null, 5)],
             "repetitions, then a higher box",
             "Step-down tap."
         )
         {
+            Plain = "down behind and across",
             Shape = FromABox(new Pose(18, 50, 12, 18, 46) { FreeLegOut = -22 }),
             StartBoxMetres = 0.10,
             Cautions = Height,
@@ -505,14 +529,14 @@ internal static class Catalogue
             "Step-up",
             ExerciseFamily.Step,
             "Step up on the box and stand tall, free knee high; come down slowly. Three a side.",
-            "Whole foot on. Box and distance from the bench for a right angle at the knee. Come close; lean and fold more to level a pelvis that a high box tilts.",
+            "Whole foot on. Box and distance from the planner for a right angle at the knee. Come close; lean and fold more to level a pelvis that a high box tilts.",
             [
                 "Floor leg barely helps",
                 "Rises straight, full extension, free knee high",
                 "A high box tilts the pelvis at the start: recorded, not judged; the change should shrink over weeks and nothing drops near the top",
                 "Slow down; the floor foot lands far enough back to start at a right angle again",
             ],
-            ["front thigh", "buttock"],
+            ["front thigh", "glutes"],
             null,
             [
                 Must("start-knee", 80, 100),
@@ -531,6 +555,7 @@ internal static class Catalogue
             "A lower box."
         )
         {
+            Plain = "up a step",
             Shape = new()
             {
                 OneLeg = true,
@@ -562,6 +587,7 @@ internal static class Catalogue
             "A fingertip on a wall."
         )
         {
+            Plain = "stand on one leg",
             Shape = new()
             {
                 OneLeg = true,
@@ -583,6 +609,7 @@ internal static class Catalogue
             "A hand on a support."
         )
         {
+            Plain = "bow on one leg",
             Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
         },
         new(
@@ -610,9 +637,11 @@ internal static class Catalogue
             "Two hands on a support, shallower."
         )
         {
+            Plain = "back toe slides back",
             Shape = new()
             {
                 OneLeg = true,
+                SlidesBack = true,
                 Clean = new CleanPosture(
                     CleanPosture.Tall with
                     {
@@ -625,23 +654,24 @@ internal static class Catalogue
         },
         new(
             "one-leg-half-depth",
-            "One-leg squat, half depth",
+            "Single-leg box squat, high seat",
             ExerciseFamily.OneLeg,
             "On one leg, sit to the high box and stand. Three a side.",
             "A box high enough for half the depth.",
             ["Weight over the instep", "Knee over the foot"],
-            ["front thigh", "buttock"],
+            ["front thigh", "glutes"],
             null,
             OnOneLeg,
             "a lower box",
             "Rear-toe tap squat."
         )
         {
-            Shape = OnOne(new Pose(24, 74, 26, -18, 6)),
+            Plain = "sit to a seat on one leg",
+            Shape = OnOne(new Pose(24, 74, 26, -18, 6)) with { Sits = true },
         },
         new(
             "box-squat-free-leg",
-            "Box squat, free leg down",
+            "Single-leg squat off a box",
             ExerciseFamily.OneLeg,
             "Stand on the box edge, free leg hanging, squat and stand. Three a side.",
             "The box gives the free leg room; or hold it in front. Arms trim the balance; a light weight held ahead helps at first.",
@@ -650,13 +680,14 @@ internal static class Catalogue
                 "Balance from side to side is the harder axis",
                 "Knee forward for shared work; hips back with a weight held ahead for hip work",
             ],
-            ["front thigh", "buttock"],
+            ["front thigh", "glutes"],
             null,
             OnOneLeg,
             "repetitions, then without the counterbalance",
-            "Half depth."
+            "Single-leg box squat to a high seat."
         )
         {
+            Plain = "squat on one leg, the other hanging",
             Shape = OnOne(new Pose(28, 88, 30, -14, 8)),
             Loads = [LoadPosition.Forward],
             Cautions = Height,
@@ -667,7 +698,7 @@ internal static class Catalogue
             ExerciseFamily.Helper,
             "Squat slowly with the loop under both big toes kept tight.",
             "A small loop under the bases of both big toes, kept taut all the way.",
-            ["Three corners down: both toe bases and heel", "The foot lengthens going down and gathers coming up"],
+            ["Three points down: both toe bases and heel", "The foot lengthens going down and gathers coming up"],
             ["arch of the foot"],
             null,
             [Note("inner-ankle"), Note("big-toe-lift")],
@@ -675,11 +706,12 @@ internal static class Catalogue
             "Sitting, with the hands helping."
         )
         {
+            Plain = "squat on heel, big toe, little toe",
             Shape = OnBoth,
         },
         new(
             "end-range-knee",
-            "End-range knee",
+            "Terminal knee extension",
             ExerciseFamily.Helper,
             "Straighten the knee against the band, slowly, ten times.",
             "Band behind the knee, hip extended, weight toward the little toes.",
@@ -691,6 +723,7 @@ internal static class Catalogue
             "Without the band."
         )
         {
+            Plain = "straighten the last bit against a band",
             Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
         },
         new(
@@ -707,9 +740,12 @@ internal static class Catalogue
             "A lighter band."
         )
         {
+            Plain = "one knee down, press out",
             Shape = new()
             {
                 BothFeetPlanted = true,
+                BackLeg = true,
+                Kneels = true,
                 Held = true,
                 Gear = [Gear.Band],
                 Clean = CleanPosture.Holding(HalfKneeling),
@@ -723,14 +759,19 @@ internal static class Catalogue
             "Kneeling tall, sit back to the heels and rise.",
             "Two pads. Hips back, then tall.",
             ["Long back", "Hips finish under the ribs"],
-            ["buttocks"],
+            ["glutes"],
             null,
             [Must("spine")],
             "the two-leg squat",
             "A smaller range."
         )
         {
-            Shape = new() { Clean = new CleanPosture(new Pose(0, 90, 4, 0, 88), new Pose(0, 90, 34, -60, 88)) },
+            Plain = "kneeling, hips back and up",
+            Shape = new()
+            {
+                Kneels = true,
+                Clean = new CleanPosture(new Pose(0, 90, 4, 0, 88), new Pose(0, 90, 34, -60, 88)),
+            },
         },
         new(
             "two-leg-squat",
@@ -739,13 +780,14 @@ internal static class Catalogue
             "Squat to the box and stand. Five times.",
             "Box behind, feet hip-bone wide.",
             ["Even on both feet", "Knees over feet"],
-            ["thighs and buttocks"],
+            ["thighs and glutes"],
             null,
             [Must("knee-offset", -3, 3), Must("spine"), Must("heel-rise", null, 2)],
             "one-leg stand with hip bend",
             "A higher box."
         )
         {
+            Plain = "sit to a box and stand",
             Shape = OnBoth,
             Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back],
         },
@@ -763,6 +805,7 @@ internal static class Catalogue
             "Sitting."
         )
         {
+            Plain = "roll the foot in and out",
             Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
         },
         new(
@@ -782,7 +825,8 @@ internal static class Catalogue
             "No wedge; mid-foot mobility."
         )
         {
-            Shape = OnBoth with { Gear = [Gear.Wedge] },
+            Plain = "try a thin wedge, foot by foot",
+            Shape = ExerciseShape.Split with { Gear = [Gear.Wedge] },
         },
     ];
 }

@@ -69,11 +69,20 @@ public sealed record Exercise(
     string StepBack
 )
 {
+    /// <summary>What it is in a client's words, to stand beside its name where a client reads.</summary>
+    public string Plain { get; init; } = "";
+
     /// <summary>The form of the split stance that the bench works out for it, or null.</summary>
     public SplitForm? Form { get; init; }
 
     /// <summary>What kind of movement it is.</summary>
     public required ExerciseShape Shape { get; init; }
+
+    /// <summary>What there is in it that a correction may speak of; what settings and the day's load add comes on top.</summary>
+    public Forms Forms =>
+        Shape.Forms
+        | (Form == SplitForm.RearFootRaised ? Forms.BackRaised : Forms.Any)
+        | (Form is { } and not SplitForm.FrontFootRaised && !Shape.Held ? Forms.FrontOnFloor : Forms.Any);
 
     /// <summary>Whether the bench works out a box to step on or from.</summary>
     public bool NeedsBox => Shape.Box != BoxWay.None;

@@ -16,6 +16,22 @@ public enum BoxWay
     Rises,
 }
 
+/// <summary>Which way a movement goes.</summary>
+public enum MovementPlane
+{
+    /// <summary>Forward, backward, up or down.</summary>
+    Forward,
+
+    /// <summary>To the side.</summary>
+    Sideways,
+
+    /// <summary>Across, behind or in front.</summary>
+    Crossing,
+
+    /// <summary>Turning open.</summary>
+    Turning,
+}
+
 /// <summary>
 /// How an exercise looks when it goes well, at its low and its high end, in a body of usual range. A drawing aid for first
 /// guesses, simulated devices and the demo; nothing is judged by it.
@@ -56,6 +72,54 @@ public sealed record ExerciseShape
     /// <summary>Which way a box is used.</summary>
     public BoxWay Box { get; init; }
 
+    /// <summary>Whether a leg behind carries a share.</summary>
+    public bool BackLeg { get; init; }
+
+    /// <summary>Whether a knee, or both, stay on the floor.</summary>
+    public bool Kneels { get; init; }
+
+    /// <summary>Whether it is sat to a seat behind.</summary>
+    public bool Sits { get; init; }
+
+    /// <summary>Whether the free foot slides back along the floor.</summary>
+    public bool SlidesBack { get; init; }
+
+    /// <summary>Whether most of the weight goes to the front foot and comes back to even.</summary>
+    public bool WeightsFront { get; init; }
+
+    /// <summary>Which way it goes.</summary>
+    public MovementPlane Plane { get; init; }
+
+    /// <summary>Whether its two sides are done one after the other; both legs at once, or on both knees, they are not.</summary>
+    public bool Sided => BackLeg || OneLeg || FootTravels || !(BothFeetPlanted || Kneels);
+
+    /// <summary>What there is in it that a correction may speak of.</summary>
+    public Forms Forms
+    {
+        get
+        {
+            var forms = Forms.Any;
+            void Has(bool it, Forms form) => forms |= it ? form : Forms.Any;
+            Has(BackLeg, Forms.BackLeg);
+            Has(BackLeg && !Held, Forms.BackKnee);
+            Has(FootTravels, Forms.FootTravels);
+            Has(Box == BoxWay.Rises, Forms.StepsUp);
+            Has(Box == BoxWay.Lowers, Forms.StepsDown);
+            Has(OneLeg, Forms.OneLeg);
+            Has(BothFeetPlanted && !BackLeg, Forms.TwoLegs);
+            Has(Plane == MovementPlane.Sideways, Forms.Sideways);
+            Has(Plane is MovementPlane.Crossing or MovementPlane.Turning, Forms.Crossing);
+            Has(Plane == MovementPlane.Turning, Forms.Turns);
+            Has(!Held, Forms.Moves);
+            Has(Held, Forms.Held);
+            Has(Kneels, Forms.Kneels);
+            Has(Sits, Forms.Sits);
+            Has(SlidesBack, Forms.SlidesBack);
+            Has(WeightsFront, Forms.WeightsFront);
+            return forms;
+        }
+    }
+
     /// <summary>What cannot be done without.</summary>
     public IReadOnlyList<Gear> Gear { get; init; } = [];
 
@@ -69,5 +133,11 @@ public sealed record ExerciseShape
         : [Moment.Bottom, Moment.Start, Moment.FirstSeen, Moment.HalfUp, Moment.Top];
 
     /// <summary>A split stance with both feet planted.</summary>
-    public static ExerciseShape Split { get; } = new() { BothFeetPlanted = true, Clean = CleanPosture.Split };
+    public static ExerciseShape Split { get; } =
+        new()
+        {
+            BothFeetPlanted = true,
+            BackLeg = true,
+            Clean = CleanPosture.Split,
+        };
 }

@@ -46,7 +46,7 @@ public sealed record School(
                 new("rear-thigh", -5, 10, true),
                 new("rear-knee", 80, null, false),
                 new("trunk-lean", 0, 15, false),
-                new("load-share", 45, null, false),
+                new("load-share", 50, null, false),
             ]
         ),
         new(

@@ -35,7 +35,7 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             "share",
             "Load on the front foot",
             "What scales are held against.",
-            ("school", "as the school has it"),
+            ("school", "as the style has it"),
             ("eighty", "80 % everywhere"),
             ("even", "even while learning")
         ),
@@ -50,7 +50,7 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             "top",
             "Knee at the top",
             "Whether the front knee may straighten.",
-            ("usual", "as exercise and school have it"),
+            ("usual", "as exercise and style have it"),
             ("soft", "soft"),
             ("full", "straight"),
             ("never", "never straight")
@@ -66,7 +66,7 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             "standard",
             "What moving on needs",
             "Good enough, or everything.",
-            ("must-pass", "the must-pass checks"),
+            ("must-pass", "the key checks"),
             ("all", "all checks")
         ),
         Of(

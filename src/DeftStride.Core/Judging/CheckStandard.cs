@@ -95,6 +95,15 @@ public sealed record CheckStandard(
     /// <summary>The band of one measure, or null when the exercise does not look at it.</summary>
     public StandardBand? Of(string measureId) => _byMeasure.GetValueOrDefault(measureId);
 
+    /// <summary>What there is in the exercise as it is judged here; the day's load comes on top.</summary>
+    public Forms Forms =>
+        Exercise.Forms
+        | (Of("top-knee")?.Left?.Lower is { Value: >= SoftFrom } ? Forms.SoftTop : Forms.Any)
+        | (SettleGate.Belongs(Exercise, School.Value.Code) ? Forms.Settled : Forms.Any);
+
+    /// <summary>A band that asks for this much bend at the top, degrees, means that the knee is never straight there.</summary>
+    private const double SoftFrom = 5;
+
     /// <summary>Which measures are looked at.</summary>
     public IReadOnlySet<string> Measures { get; } = Bands.Select(b => b.Measure.Id).ToHashSet();
 
@@ -103,7 +112,8 @@ public sealed record CheckStandard(
 
     /// <summary>
     /// The standard in force. A band is the coach's choice where one was made, else the exercise's own, else the school's; the
-    /// measures a school adds or makes must-pass count for every exercise that leaves its front shin to the school.
+    /// measures a school adds or makes must-pass count for every exercise that leaves its front shin to the school. What a
+    /// setting of the house comes to stands above exercise and school and below a chosen band.
     /// </summary>
     public static CheckStandard For(
         Exercise exercise,
@@ -111,24 +121,41 @@ public sealed record CheckStandard(
         AnkleRange left,
         AnkleRange right,
         BandChoices choices,
-        ErrorModel errors
+        ErrorModel errors,
+        HouseStyle? style = null
     )
     {
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(school);
         ArgumentNullException.ThrowIfNull(choices);
         var schooled = exercise.LeftToSchool ? school.Value.Checks.ToDictionary(c => c.MeasureId) : [];
-        var ids = exercise.Checks.Select(c => c.MeasureId).Concat(schooled.Keys).Distinct();
+        var house = style ?? HouseStyle.Usual;
+        // Where the knee must not straighten the top is looked at, whatever the exercise lists.
+        string[] top =
+            exercise.LeftToSchool && house.TopBand(exercise, school.Value.Code) is not null ? ["top-knee"] : [];
+        var ids = exercise
+            .Checks.Select(c => c.MeasureId)
+            .Concat(schooled.Keys)
+            .Concat(top)
+            .Distinct()
+            .Where(id => !house.Drops(id, exercise, school.Value.Code));
         var own = exercise.Checks.ToDictionary(c => c.MeasureId);
         var bands = new List<StandardBand>();
         foreach (var id in ids)
         {
             var (mine, taught) = (own.GetValueOrDefault(id), schooled.GetValueOrDefault(id));
-            var measure = (mine ?? taught)!.Measure;
+            var measure = (mine ?? taught ?? new ExerciseCheck(id, null, null, false)).Measure;
             var must = mine?.MustPass == true || taught?.MustPass == true;
             bands.Add(
                 choices.For(id) is { } chosen
                     ? Same(measure, Band.Of(chosen.Value.Low, chosen.Value.High, measure.Unit), must, chosen.Source)
+                : house.BandFor(id, exercise, school.Value) is { } decided
+                    ? Same(
+                        measure,
+                        Band.Of(decided.Low, decided.High, measure.Unit),
+                        must,
+                        id == "load-share" ? SettingSource.School : SettingSource.Studio
+                    )
                 : mine is { Low: not null } or { High: not null }
                     ? Same(measure, Band.Of(mine.Low, mine.High, measure.Unit), must, SettingSource.Exercise)
                 : id == "front-shin" && exercise.LeftToSchool

@@ -77,7 +77,7 @@ public sealed record Finding(
             { Verdict: Verdict.InBand } j => $"{reading}, inside {j.Band}.",
             { Verdict: Verdict.Outside } j =>
                 $"{reading}, {j.Margin.Abs()} {(j.Where == BandSide.Beyond ? "beyond" : "short of")} {j.Band}.",
-            { } j => $"{reading}, with an edge of {j.Band} inside that error.",
+            { } j => $"{reading}, with an edge of {j.Band} inside the measuring error.",
             null => $"{reading}.",
         };
     }
@@ -186,7 +186,7 @@ public sealed record Finding(
                 new("too close to call", Tone.Unsure),
                 new($". {narrower}")
             ),
-            $"{VerdictWords(unsure)} Another repetition narrows the error.",
+            $"{VerdictWords(unsure)} Another repetition narrows the measuring error.",
             []
         );
     }

@@ -58,7 +58,7 @@ public static class ShinTrend
                 Now(left),
                 new(", right "),
                 Now(right),
-                new(left.Visits > 1 ? ". No change beyond the error." : ".")
+                new(left.Visits > 1 ? ". No change beyond the measuring error." : ".")
             );
         var rest = less.Moved
             ? $", {Finding.Word(less.Last.Side)} {Say(less.First)} to "

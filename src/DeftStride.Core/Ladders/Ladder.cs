@@ -21,7 +21,12 @@ public sealed record Rung(
     string? Fallback,
     DoseRange Dose,
     string Reason
-);
+)
+{
+    /// <summary>Between how many sets and repetitions, and what for; a form on both legs at once counts none of them by sides.</summary>
+    public DoseRange Dose { get; init; } =
+        Exercise.Find(ExerciseId)?.Shape.Sided == false ? Dose with { Together = true } : Dose;
+}
 
 /// <summary>A way up: rungs that build on each other.</summary>
 /// <param name="Id">Stable id.</param>
@@ -93,7 +98,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "ss-rear-bench",
-                    "Rear foot raised, heavy",
+                    "Rear-foot-elevated, heavy",
                     "rear-foot-raised",
                     "Clean on the low surface with a load at the chest.",
                     [],
@@ -103,7 +108,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "ss-raised",
-                    "Front foot raised",
+                    "Front-foot-elevated split squat",
                     "front-foot-raised",
                     "Clean to the pad.",
                     ["ss-knee-forward"],
@@ -115,7 +120,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     "ss-knee-forward",
                     "Knee forward",
                     "knee-forward-split-squat",
-                    "Clean on the raised foot; heel stays down.",
+                    "Clean on the elevated foot; heel stays down.",
                     ["ss-elbow"],
                     "ss-raised",
                     new(Phase.Practising, 3, 3, 8, 10),
@@ -361,7 +366,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "op-behind",
-                    "Crossing behind",
+                    "Curtsy lunge",
                     "crossing-behind",
                     "Flat and ahead sideways.",
                     ["op-front"],
@@ -371,7 +376,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "op-front",
-                    "Crossing in front",
+                    "Crossover lunge",
                     "crossing-front",
                     "Reach equal behind.",
                     ["op-open"],
@@ -381,7 +386,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "op-open",
-                    "Rotating open",
+                    "Rotational lunge",
                     "rotating-open",
                     "Planted foot stays ahead.",
                     ["op-curtsy"],
@@ -417,9 +422,9 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "fh-knee",
-                    "End-range knee",
+                    "Terminal knee extension",
                     "end-range-knee",
-                    "Three corners down.",
+                    "Three points down.",
                     ["fh-band"],
                     "fh-tripod",
                     new(Phase.Learning, 2, 2, 10, 10),

@@ -26,7 +26,7 @@ public sealed record LayOff(int Weeks, bool Anew, string Sentence, string Why)
                 weeks,
                 true,
                 $"{weeks} weeks away: look first and place again.",
-                $"After {AnewWeeks} weeks what was clean says little. A first, uncued look tells where to begin; it costs one set."
+                $"After {AnewWeeks} weeks what was clean says little. A first look without cues tells where to begin; it costs one set."
             )
             : new(
                 weeks,

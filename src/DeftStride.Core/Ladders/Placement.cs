@@ -87,18 +87,18 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
                 && must.All(r => r.Verdict != Verdict.Outside || Mended(r))
             )
                 why =
-                    $"{Capital(mended.Measure.Short)} was outside uncued and fine after one change: here, with that change.";
+                    $"{Capital(mended.Measure.Short)} was outside before any cue and fine after one change: here, with that change.";
             else if (must.FirstOrDefault(r => r.Verdict == Verdict.Outside) is { } wrong)
                 (rung, why) = (
                     lower ?? looked,
-                    $"{Capital(wrong.Measure.Short)} was outside on an uncued look{(lower is null ? "; this is where the ladder begins" : ", and one rung lower teaches it")}."
+                    $"{Capital(wrong.Measure.Short)} was outside before any cue{(lower is null ? "; this is where the ladder begins" : ", and one rung lower teaches it")}."
                 );
             else if (!look.Has(side))
                 why = "This side was not looked at: it starts with the other until it is.";
             else if (must.Any(r => r.Verdict == Verdict.TooCloseToCall) || look.Missing.Any(m => m.Side == side))
                 why = "Not everything could be called, and nobody is moved on that: here until it is looked at again.";
             else
-                why = "Every must-pass check was in band on an uncued look.";
+                why = "Every key check was in band before any cue.";
             if (reach(rung) is { Reachable: false } no && no.Instead is { } instead)
                 (rung, why) = (instead, $"{why} {rung.Name} is out of reach: {no.Why}");
             return new(side, rung, why, WhyNot(rung));

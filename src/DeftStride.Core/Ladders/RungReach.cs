@@ -58,16 +58,16 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
         if (facts.Gear is { } gear)
         {
             if (rung.Dose.Loaded && !gear.Contains(Gear.Weight))
-                return (false, "It wants a weight to hold, and none is listed in the studio.");
+                return (false, "It needs a weight to hold, and none is listed in the studio.");
             foreach (var lacking in exercise.Shape.Gear.Where(g => !gear.Contains(g)))
                 return (
                     false,
-                    $"It wants a {lacking.ToString().ToLowerInvariant()}, and none is listed in the studio."
+                    $"It needs a {lacking.ToString().ToLowerInvariant()}, and none is listed in the studio."
                 );
         }
 
         if (exercise.NeedsBox && facts.Kit.HasHeights && !facts.Kit.Heights().Any(h => h.Metres > 0.03))
-            return (false, "It wants a box, and none is listed in the studio.");
+            return (false, "It needs a box, and none is listed in the studio.");
         if (facts.Body is not { } body)
             return (
                 true,

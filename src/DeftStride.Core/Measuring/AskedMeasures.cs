@@ -34,8 +34,8 @@ internal static class AskedMeasures
                 "none",
                 "reach is {m} too far",
                 "reach is {m} too short",
-                "The same mark for both sides first.",
-                "The same mark for both sides first."
+                "Give both sides the same mark first.",
+                "Give both sides the same mark first."
             ),
             Spread = new(2, 0, 0, 3),
             JudgedBySides = true,
@@ -70,7 +70,7 @@ internal static class AskedMeasures
                 "none",
                 "way down takes {m} too long",
                 "way down takes {v}: too quick",
-                "A steady way down first.",
+                "Keep the way down steady first.",
                 "Slow the way down first."
             ),
             Spread = new(0.2, 0.1, 0.1, 0.3),
@@ -78,11 +78,11 @@ internal static class AskedMeasures
         },
         new("free-foot", "Free foot does not help", "free foot", MeasureUnit.Tick, Side, "", Region.Whole)
         {
-            Words = Tick("quiet", "free foot helps", "Free foot without weight first."),
+            Words = Tick("quiet", "free foot helps", "Keep the weight off the free foot first."),
         },
         new("balance", "Balanced over the foot", "balance", MeasureUnit.Tick, Frontal, "", Region.Whole)
         {
-            Words = Tick("steady", "balance goes", "Something still to look at, then slower, first."),
+            Words = Tick("steady", "balance goes", "Give something still to look at first, then slow down."),
         },
     ];
 }

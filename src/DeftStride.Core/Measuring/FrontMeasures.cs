@@ -28,6 +28,7 @@ internal static class FrontMeasures
             Region.Knee
         )
         {
+            SelfCheck = "Look down past the knee: it hides the middle of the foot.",
             Words = new(
                 "{v} in",
                 "{v} out",
@@ -80,6 +81,7 @@ internal static class FrontMeasures
         },
         new("pelvic-level", "Pelvic level", "pelvis", MeasureUnit.Degrees, Frontal, "free side lower", Region.Pelvis)
         {
+            SelfCheck = "Two fingers on the front hip bones: they stay level.",
             Words = new(
                 "drops {v}",
                 "hikes {v}",
@@ -143,7 +145,7 @@ internal static class FrontMeasures
             Region.Pelvis
         )
         {
-            Words = Tick("square", "pelvis turns away", "Square the two front points first."),
+            Words = Tick("square", "pelvis turns away", "Square both hip bones first."),
         },
         new(
             "pelvic-shift",
@@ -161,8 +163,8 @@ internal static class FrontMeasures
                 "between the feet",
                 "hips slide {v} out over the leg",
                 "hips hang {v} to the free side",
-                "Hips between the feet first.",
-                "Hips between the feet first."
+                "Bring the hips between the feet first.",
+                "Bring the hips between the feet first."
             ),
             Spread = new(0.5, 0.7, 1.2, 1),
             Formulas =
@@ -217,8 +219,8 @@ internal static class FrontMeasures
                 "one line",
                 "stance is {m} too wide",
                 "stance is {m} too narrow",
-                "A narrower track first.",
-                "A wider track first."
+                "Narrow the track first.",
+                "Widen the track first."
             ),
             Spread = new(1, 0, 0, 1),
             Formulas =
@@ -248,8 +250,8 @@ internal static class FrontMeasures
                 "upright",
                 "trunk bends {v} over the leg",
                 "trunk bends {v} away from the leg",
-                "Trunk upright over the hips first.",
-                "Trunk upright over the hips first."
+                "Bring the trunk over the hips first.",
+                "Bring the trunk over the hips first."
             ),
             Spread = new(1, 1, 2, 2),
             Formulas =
@@ -282,8 +284,8 @@ internal static class FrontMeasures
                 "upright",
                 "inner ankle sinks {v}",
                 "foot rolls {v} out",
-                "Even pressure on three points first.",
-                "Big toe heavy first."
+                "Put three points of the foot down first.",
+                "Press the big toe down first."
             ),
             Spread = new(1, 1, 2, 1.5),
             Formulas =
@@ -306,8 +308,8 @@ internal static class FrontMeasures
                 "ahead",
                 "foot turns {v} out",
                 "foot turns {v} in",
-                "Toes ahead first.",
-                "Toes ahead first."
+                "Point the toes ahead first.",
+                "Point the toes ahead first."
             ),
             Spread = new(2, 0, 0, 2),
             Formulas = [One(Front, Moment.Bottom, [Landmark.Ankle, Landmark.Knee, Landmark.Toe], false, FootAhead)],
@@ -321,8 +323,8 @@ internal static class FrontMeasures
                 "straight",
                 "trail knee bends {v}",
                 "trail knee bends {v}",
-                "Trail leg long first.",
-                "Trail leg long first."
+                "Keep the trail leg long first.",
+                "Keep the trail leg long first."
             ),
             Spread = new(2, 0, 0, 2),
             Formulas =
@@ -339,7 +341,7 @@ internal static class FrontMeasures
         },
         new("trail-foot", "Trail foot stays flat", "trail foot", MeasureUnit.Tick, Front, "", Region.Foot)
         {
-            Words = Tick("flat", "trail foot comes off the floor", "Trail foot flat first."),
+            Words = Tick("flat", "trail foot comes off the floor", "Keep the trail foot flat first."),
         },
     ];
 }

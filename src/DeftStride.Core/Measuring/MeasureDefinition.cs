@@ -79,6 +79,9 @@ public sealed record MeasureDefinition(
     /// <summary>Whether it is judged by comparing the sides, without a band.</summary>
     public bool JudgedBySides { get; init; }
 
+    /// <summary>How a client can feel or see it alone, in a sentence; empty where there is no such way.</summary>
+    public string SelfCheck { get; init; } = "";
+
     /// <summary>The number that goes well in any body, for what is weighed, timed or taped; null for none.</summary>
     public double? CleanNumber { get; init; }
 

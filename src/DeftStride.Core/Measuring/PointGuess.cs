@@ -43,6 +43,21 @@ public static class PointGuess
         return guesses;
     }
 
+    /// <summary>How far the worst point is off when one arrangement is turned, sized and moved onto another as well as it goes, pixels of the other.</summary>
+    internal static double Misfit(ImagePoint[] pattern, ImagePoint[] placed)
+    {
+        var (a, b, from, to) = Fit(pattern, placed);
+        var worst = 0.0;
+        for (var i = 0; i < pattern.Length; i++)
+        {
+            var (dx, dy) = (pattern[i].X - from.X, pattern[i].Y - from.Y);
+            var (x, y) = (to.X + (a * dx) - (b * dy) - placed[i].X, to.Y + (b * dx) + (a * dy) - placed[i].Y);
+            worst = Math.Max(worst, Math.Sqrt((x * x) + (y * y)));
+        }
+
+        return worst;
+    }
+
     private static (double A, double B, ImagePoint From, ImagePoint To) Fit(ImagePoint[] pattern, ImagePoint[] placed)
     {
         var from = new ImagePoint(pattern.Average(p => p.X), pattern.Average(p => p.Y));

@@ -13,7 +13,7 @@ public readonly record struct ScaleMark(ImagePoint One, ImagePoint Other, double
 
 /// <summary>
 /// The points placed on one still of one repetition, with everything needed to read measures from them. Immutable.
-/// A point that has not been placed is absent from <see cref="Points"/>.
+/// A point that has not been placed is absent from <see cref="Points"/>; so is a guess that nobody has put in its place yet.
 /// </summary>
 /// <param name="View">From where the picture was taken.</param>
 /// <param name="FrontLeg">The client's own side of the front (working) leg.</param>

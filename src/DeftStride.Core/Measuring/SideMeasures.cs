@@ -28,6 +28,7 @@ internal static class SideMeasures
             Region.ShinAndTrunk
         )
         {
+            SelfCheck = "A phone on a box, filming from the side.",
             Words = new(
                 "{v} forward",
                 "{v} back",
@@ -207,6 +208,7 @@ internal static class SideMeasures
             Region.ShinAndTrunk
         )
         {
+            SelfCheck = "A hand on the front of the back hip: it stays soft.",
             Words = new(
                 "{v} behind",
                 "{v} ahead",
@@ -236,8 +238,8 @@ internal static class SideMeasures
                 "under the hip",
                 "rear knee trails {v} behind the hip",
                 "rear knee runs {v} ahead of the hip",
-                "Rear knee under the hip first.",
-                "Rear knee under the hip first."
+                "Bring the rear knee under the hip first.",
+                "Bring the rear knee under the hip first."
             ),
             Spread = new(1, 0.5, 1, 1),
             Formulas =
@@ -253,6 +255,7 @@ internal static class SideMeasures
         },
         new("trunk-lean", "Trunk lean", "trunk", MeasureUnit.Degrees, Side, "forward", Region.ShinAndTrunk)
         {
+            SelfCheck = "A mirror from the side, glanced at between repetitions.",
             Words = new(
                 "{v} forward",
                 "{v} back",
@@ -326,8 +329,8 @@ internal static class SideMeasures
                 "one line",
                 "body folds {v} at the hip",
                 "body arches {v} at the hip",
-                "Long line from rear knee to shoulder first.",
-                "Long line from rear knee to shoulder first."
+                "Make one line from rear knee to shoulder first.",
+                "Make one line from rear knee to shoulder first."
             ),
             Spread = new(2, 0, 0, 2),
             Formulas =
@@ -357,8 +360,8 @@ internal static class SideMeasures
                 "over the pelvis",
                 "head runs {v} ahead of the pelvis",
                 "head stays {v} behind the pelvis",
-                "Head back over the pelvis first.",
-                "Head back over the pelvis first."
+                "Bring the head over the pelvis first.",
+                "Bring the head over the pelvis first."
             ),
             Spread = new(1, 1, 2, 1),
             Formulas =
@@ -374,7 +377,7 @@ internal static class SideMeasures
         },
         new("spine", "Spine stays as it is", "spine", MeasureUnit.Tick, Side, "", Region.ShinAndTrunk)
         {
-            Words = Tick("long", "spine changes its shape on the way", "Long from crown to tail first."),
+            Words = Tick("long", "spine changes its shape on the way", "Keep the spine long first."),
         },
         new(
             "heel-rise",
@@ -386,6 +389,7 @@ internal static class SideMeasures
             Region.Foot
         )
         {
+            SelfCheck = "Lift the toes and feel the heel; a sheet of paper must not slide under it.",
             Words = new(
                 "{v} up",
                 "{v} down",
@@ -414,11 +418,11 @@ internal static class SideMeasures
         },
         new("rear-heel", "Rear heel stays free and a little out", "rear heel", MeasureUnit.Tick, Side, "", Region.Foot)
         {
-            Words = Tick("free", "rear heel is pinned or turned in", "Rear heel free first."),
+            Words = Tick("free", "rear heel is pinned or turned in", "Free the rear heel first."),
         },
         new("big-toe-lift", "Big toe stays down", "big toe", MeasureUnit.Tick, Side, "", Region.Foot)
         {
-            Words = Tick("down", "big toe lifts", "Big toe heavy first."),
+            Words = Tick("down", "big toe lifts", "Press the big toe down first."),
         },
         new(
             "heel-ear",
@@ -436,8 +440,8 @@ internal static class SideMeasures
                 "one line",
                 "heel-to-ear line folds {v}",
                 "heel-to-ear line arches {v}",
-                "One line from heel to ear first.",
-                "One line from heel to ear first."
+                "Make one line from heel to ear first.",
+                "Make one line from heel to ear first."
             ),
             Spread = new(2, 0, 0, 2),
             Formulas =
@@ -585,8 +589,8 @@ internal static class SideMeasures
                 "straight",
                 "knee starts {m} too bent",
                 "knee starts {m} too straight",
-                "A lower box first.",
-                "A higher box first."
+                "Take a lower box first.",
+                "Take a higher box first."
             ),
             Spread = new(3, 0, 0, 3),
             Formulas =
@@ -612,7 +616,7 @@ internal static class SideMeasures
                 "knee stays {v} bent at the top",
                 "knee goes {v} past straight",
                 "Stand tall at the top first.",
-                "Soft knee at the top first."
+                "Keep the knee soft at the top first."
             ),
             // A straight knee hardly varies; a bent one does.
             Spread = new(1.5, 0, 0, 2),
@@ -630,8 +634,8 @@ internal static class SideMeasures
                 "none",
                 "floor leg pushes off",
                 "floor leg pushes off",
-                "Floor toes up first.",
-                "Floor toes up first."
+                "Lift the floor toes first.",
+                "Lift the floor toes first."
             ),
             Spread = new(3, 0, 0, 4),
             JudgedBySides = true,

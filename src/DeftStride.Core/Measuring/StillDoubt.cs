@@ -19,6 +19,12 @@ public enum DoubtKind
 
     /// <summary>The camera stood off to one side: lengths along the line of travel are seen shortened.</summary>
     OffAxis,
+
+    /// <summary>A point lies further away than this body reaches.</summary>
+    OffTheBody,
+
+    /// <summary>The points lie to each other exactly as they did in another picture: taken over rather than put there.</summary>
+    SameAsLast,
 }
 
 /// <summary>A doubt about one still, as a question.</summary>
@@ -28,6 +34,12 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
 {
     private const double OffAxisMeasured = 20;
     private const double OffAxisEstimated = 32;
+
+    // A picture shortens a part of the body and never lengthens it: so much longer than the shank allows is a slip of a point.
+    private const double TooLongSide = 1.4;
+    private const double TooLongFrontal = 1.7;
+    private const double AtLeastPixels = 12;
+    private static readonly Body Usual = Body.From(new BodyMeasures(1.72));
 
     /// <summary>What is doubtful about a still.</summary>
     public static IReadOnlyList<StillDoubt> Of(PointSet still, ReadingContext context, ErrorModel errors)
@@ -42,7 +54,98 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
     internal static IReadOnlyList<StillDoubt> Of(Levelled levelled, ReadingContext context, ErrorModel errors)
     {
         var margin = 3 * errors.PointSdPixels(levelled.Still.Picture);
-        return levelled.Still.View == View.Side ? [.. Side(levelled, context, margin)] : [.. Frontal(levelled, margin)];
+        StillDoubt[] doubts =
+            levelled.Still.View == View.Side ? [.. Side(levelled, context, margin)] : [.. Frontal(levelled, margin)];
+        // Points of the wrong view or leg do not fit a body either; that is asked first.
+        return doubts.Length > 0 || OffTheBody(levelled, context.Body ?? Usual) is not { } off ? doubts : [off];
+    }
+
+    /// <summary>
+    /// Whether the points lie to each other exactly as in another picture, in whatever place, size and turn: two people never
+    /// stand so, and no hand places so. Null when they do not, or when too few points are common.
+    /// </summary>
+    /// <param name="still">This picture's points.</param>
+    /// <param name="last">The other picture's, as they would lie in this one.</param>
+    public static StillDoubt? SameAsLast(
+        IReadOnlyDictionary<Landmark, ImagePoint> still,
+        IReadOnlyDictionary<Landmark, ImagePoint> last
+    )
+    {
+        ArgumentNullException.ThrowIfNull(still);
+        ArgumentNullException.ThrowIfNull(last);
+        var common = still.Keys.Where(last.ContainsKey).ToArray();
+        if (common.Length < 2 || common.Any(l => !still[l].IsFinite || !last[l].IsFinite))
+            return null;
+        // Two points fit any other two once turned and sized; of two only the same stretch says something.
+        var off =
+            common.Length == 2
+                ? Far(
+                    new(still[common[1]].X - still[common[0]].X, still[common[1]].Y - still[common[0]].Y),
+                    new(last[common[1]].X - last[common[0]].X, last[common[1]].Y - last[common[0]].Y)
+                )
+                : PointGuess.Misfit([.. common.Select(l => last[l])], [.. common.Select(l => still[l])]);
+        return off < SamePixels
+            ? new(
+                DoubtKind.SameAsLast,
+                "These points lie to each other exactly as in the last picture. Was each put in its place here?"
+            )
+            : null;
+
+        static double Far(ImagePoint a, ImagePoint b) => Math.Sqrt(Square(a.X - b.X) + Square(a.Y - b.Y));
+    }
+
+    private const double SamePixels = 0.75;
+
+    private static double Square(double d) => d * d;
+
+    private static StillDoubt? OffTheBody(Levelled f, Body body)
+    {
+        if (!f.Has(Landmark.Ankle) || !f.Has(Landmark.Knee))
+            return null;
+        var shank = f.Distance(Landmark.Ankle, Landmark.Knee);
+        if (shank < AtLeastPixels)
+            return new(
+                DoubtKind.OffTheBody,
+                "Ankle and knee lie almost on each other. Put each in the middle of its joint."
+            );
+        var (side, tooLong) = (f.Still.View == View.Side, f.Still.View == View.Side ? TooLongSide : TooLongFrontal);
+        (Landmark From, Landmark To, double Metres, string Lies)[] parts =
+        [
+            (Landmark.Knee, Landmark.Hip, body.Thigh, "The hip lies"),
+            (Landmark.Hip, Landmark.Shoulder, body.Trunk, "The shoulder lies"),
+            (Landmark.Shoulder, Landmark.Ear, 0.16 * body.Stature, "The ear lies"),
+            (Landmark.Hip, Landmark.RearKnee, body.Thigh, "The rear knee lies"),
+            (Landmark.RearKnee, Landmark.RearAnkle, body.Shank, "The rear ankle lies"),
+            (Landmark.Ankle, Landmark.Toe, side ? 0.9 * body.Foot : body.Foot, "The toe lies"),
+            (Landmark.Ankle, Landmark.Heel, 0.5 * body.Foot, "The heel lies"),
+            (Landmark.WorkingPelvis, Landmark.FreePelvis, body.HipBoneWidth, "One point of the pelvis lies"),
+            (Landmark.WorkingShoulder, Landmark.FreeShoulder, 0.26 * body.Stature, "One of the shoulders lies"),
+        ];
+        var far = parts
+            .Where(p =>
+                f.Has(p.From) && f.Has(p.To) && f.Distance(p.From, p.To) > tooLong * shank * p.Metres / body.Shank
+            )
+            .ToArray();
+        if (far.Length == 0)
+            return null;
+        // What all the parts that are too long have in common is the point that was put elsewhere.
+        var lies =
+            far.Length == 1
+                ? far[0].Lies
+                : new[]
+                {
+                    (Landmark.Hip, "The hip lies"),
+                    (Landmark.Shoulder, "The shoulder lies"),
+                    (Landmark.RearKnee, "The rear knee lies"),
+                }
+                    .FirstOrDefault(l => far.All(p => p.From == l.Item1 || p.To == l.Item1))
+                    .Item2;
+        return new(
+            DoubtKind.OffTheBody,
+            lies is null
+                ? "The shank is much shorter than the rest of this body. Look again where ankle and knee are put."
+                : $"{lies} further away than this body reaches. Look again at that point."
+        );
     }
 
     private static IEnumerable<StillDoubt> Side(Levelled f, ReadingContext context, double margin)

@@ -6,7 +6,7 @@ namespace DeftStride.Core.Practice;
 /// <summary>Why a client needs a look today.</summary>
 public enum AttentionKind
 {
-    /// <summary>A stop sign stands.</summary>
+    /// <summary>A red flag stands.</summary>
     StopSign,
 
     /// <summary>A check was begun and not finished.</summary>
@@ -88,7 +88,7 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
         if (stopSigns > 0)
             return new(
                 AttentionKind.StopSign,
-                "A stop sign stands. Clear it or refer before anything else.",
+                "A red flag stands. Clear it or refer before anything else.",
                 $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything."
             );
         if (facts.Unfinished)
@@ -100,7 +100,7 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
         if (facts.LastLook is not { } look)
             return new(
                 AttentionKind.FirstLook,
-                $"First look at {what}, uncued.",
+                $"First check: {what}. Task only, no cues.",
                 "No look is on record. The first is made before anything is coached, so that it shows what the client does unasked."
             );
         var days = (int)(now - look).TotalDays;

@@ -50,7 +50,7 @@ public sealed record ChoiceRule(
 );
 
 /// <summary>What to start with, why, and why not the next two.</summary>
-/// <param name="Start">The one to start with, or null while a stop sign stands.</param>
+/// <param name="Start">The one to start with, or null while a red flag stands.</param>
 /// <param name="NotYet">The next two.</param>
 /// <param name="Sentence">The answer in one sentence.</param>
 public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotYet, string Sentence)
@@ -83,7 +83,7 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
                 (Tap, 0, "the smallest step that shows the pelvis"),
                 (Up, -1, "wants a steady pelvis first"),
                 (Kneel, 0, "the bottom, held still"),
-                (Forward, -3, "comes after the raised front foot"),
+                (Forward, -3, "comes after the elevated front foot"),
                 (Stand, -1, "still, and soon too easy"),
             ]
         ),
@@ -230,7 +230,7 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
     {
         ArgumentNullException.ThrowIfNull(facts);
         if (facts.StopSigns > 0)
-            return new(null, [], "A stop sign stands: nothing is chosen until it is cleared.");
+            return new(null, [], "A red flag stands: nothing is chosen until it is cleared.");
         var order = Rules[0].Speaks.Select(s => s.ExerciseId).ToArray();
         var spoken = Rules
             .Where(r => r.When(facts))

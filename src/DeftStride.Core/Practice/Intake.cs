@@ -89,6 +89,36 @@ public enum PainSite
 
     /// <summary>Low back.</summary>
     Back,
+
+    /// <summary>Back of the knee.</summary>
+    KneeBack,
+
+    /// <summary>Side of the hip.</summary>
+    HipSide,
+
+    /// <summary>Groin.</summary>
+    Groin,
+
+    /// <summary>Buttock.</summary>
+    Buttock,
+
+    /// <summary>Back of the thigh.</summary>
+    Hamstring,
+
+    /// <summary>Shin.</summary>
+    Shin,
+
+    /// <summary>Calf.</summary>
+    Calf,
+
+    /// <summary>The tendon above the heel.</summary>
+    Achilles,
+
+    /// <summary>Ankle.</summary>
+    Ankle,
+
+    /// <summary>Foot, its sole and toes.</summary>
+    Foot,
 }
 
 /// <summary>A pain that a client comes with.</summary>
@@ -107,6 +137,16 @@ public sealed record SitePain(BodySide Leg, LegRole Role, PainSite Site, int Sco
             PainSite.KneeFront => "front of the knee",
             PainSite.BelowKneecap => "below the kneecap",
             PainSite.HipFront => "front of the hip",
+            PainSite.KneeBack => "back of the knee",
+            PainSite.HipSide => "side of the hip",
+            PainSite.Groin => "groin",
+            PainSite.Buttock => "glute",
+            PainSite.Hamstring => "hamstring",
+            PainSite.Shin => "shin",
+            PainSite.Calf => "calf",
+            PainSite.Achilles => "Achilles tendon",
+            PainSite.Ankle => "ankle",
+            PainSite.Foot => "foot",
             _ => "low back",
         };
 }

@@ -35,7 +35,7 @@ public static class Cautions
     [
         "Deft Stride helps a qualified coach look, measure and remember. It does not diagnose or treat.",
         "Your local rules, your scope of practice and a licensed clinician's word come before anything it says.",
-        "Angles from pictures are measurements with an error; recommendations are suggestions for you to accept or overrule.",
+        "Angles from pictures are measurements with a measuring error; recommendations are suggestions; the call is yours.",
         "Take extra care with pregnancy, dizziness, osteoporosis, children and joint replacements.",
     ];
 

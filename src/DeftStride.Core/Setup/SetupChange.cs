@@ -221,7 +221,8 @@ public sealed record SetupConflict(Demand First, Demand Second, string Sentence)
         joint switch
         {
             DemandedJoint.FrontAnkle => "Take the vertical-shin form to the pad, or a thicker wedge with less depth.",
-            DemandedJoint.RearHip or DemandedJoint.BigToe => "Take the front-foot-raised split squat, or stop higher.",
+            DemandedJoint.RearHip or DemandedJoint.BigToe =>
+                "Take the front-foot-elevated split squat, or stop higher.",
             DemandedJoint.RearKnee or DemandedJoint.RearAnkle =>
                 "Take a lower rear surface, or the split squat from the floor.",
             _ => "Take a shallower depth with a hand on a support.",

@@ -26,13 +26,13 @@ public sealed record Decided(
     public static string Word(DecisionOutcome outcome) =>
         outcome switch
         {
-            DecisionOutcome.StopAndRefer => "Stop and refer",
+            DecisionOutcome.StopAndRefer => "Stop, and refer",
             DecisionOutcome.StepBack => "Step back",
-            DecisionOutcome.ModifyAndRetest => "Modify and retest",
-            DecisionOutcome.Correct => "Correct",
+            DecisionOutcome.ModifyAndRetest => "Change one thing, ask again",
+            DecisionOutcome.Correct => "Change one thing, look again",
             DecisionOutcome.LookAgain => "Look again",
-            DecisionOutcome.Progress => "Progress",
-            _ => "Hold",
+            DecisionOutcome.Progress => "Go on",
+            _ => "Keep as it is",
         };
 
     private static string Ended(string reason) =>

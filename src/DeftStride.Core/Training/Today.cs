@@ -115,14 +115,14 @@ public sealed record TodayFacts
 /// <param name="School">The school in force for it.</param>
 /// <param name="SchoolSource">From where that school was taken.</param>
 /// <param name="Spot">Where the client is on its ladder, or null when no ladder has it.</param>
-/// <param name="Asked">What is asked for; null while a stop sign stands: nothing is trained then.</param>
+/// <param name="Asked">What is asked for; null while a red flag stands: nothing is trained then.</param>
 /// <param name="AskedWhy">Why those numbers; empty with none.</param>
 /// <param name="First">Which side begins.</param>
 /// <param name="Look">The last finished look, whatever was looked at, or null.</param>
 /// <param name="What">What to look at first.</param>
 /// <param name="Away">A break that is over, or null.</param>
 /// <param name="Attention">The one thing to know before the session.</param>
-/// <param name="Card">The card in force for the exercise with what belongs to the set-up; empty while a stop sign stands or when none was kept.</param>
+/// <param name="Card">The card in force for the exercise with what belongs to the set-up; empty while a red flag stands or when none was kept.</param>
 /// <param name="Cue">The cue to carry, or null.</param>
 /// <param name="PainLimit">The highest pain that is ordinary.</param>
 public sealed record Today(
@@ -201,7 +201,7 @@ public sealed record Today(
     {
         ArgumentNullException.ThrowIfNull(exercise);
         return Attention.Kind == AttentionKind.StopSign
-                ? $"Kept for the {Lower(exercise.Id)}. No card is shown while a stop sign stands."
+                ? $"Kept for the {Lower(exercise.Id)}. No card is shown while a red flag stands."
             : exercise.Id == Exercise.Id ? "Kept. It is on today’s card."
             : $"Kept for the {Lower(exercise.Id)}. Today’s card is for the {Lower(Exercise.Id)}.";
     }

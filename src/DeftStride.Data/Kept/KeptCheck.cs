@@ -18,7 +18,10 @@ internal sealed record KeptVertical(KeptPoint One, KeptPoint Other) : Stored;
 /// <summary>Two points whose distance is known.</summary>
 internal sealed record KeptScale(KeptPoint One, KeptPoint Other, double Centimetres) : Stored;
 
-/// <summary>One still with the points placed on it; a landmark that was not placed is absent.</summary>
+/// <summary>
+/// One still with the points placed on it; a landmark that was not placed is absent. <see cref="Guessed"/> names the points that
+/// lie where they were guessed: nothing is read from them. Null from before guesses were told apart; then a guess may be among them.
+/// </summary>
 internal sealed record KeptStill(
     BodySide Side,
     View View,
@@ -31,7 +34,8 @@ internal sealed record KeptStill(
     int Height,
     IReadOnlyDictionary<Landmark, KeptPoint> Points,
     KeptVertical? Vertical = null,
-    KeptScale? Scale = null
+    KeptScale? Scale = null,
+    IReadOnlyList<Landmark>? Guessed = null
 ) : Stored
 {
     public PointSet ToCore() =>
@@ -40,7 +44,7 @@ internal sealed record KeptStill(
             Side,
             Facing,
             new PictureSize(Width, Height),
-            Points.ToDictionary(p => p.Key, p => p.Value.ToCore()),
+            Points.Where(p => Guessed?.Contains(p.Key) != true).ToDictionary(p => p.Key, p => p.Value.ToCore()),
             Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()),
             PointPlacer.Hand,
             PictureId.ToString()

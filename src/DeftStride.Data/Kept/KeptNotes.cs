@@ -8,7 +8,7 @@ internal sealed record KeptFlag(Guid Id, Guid ClientId, string SignId, string? N
     : StoredDocument,
         IKept<KeptFlag>
 {
-    public static StoredForm<KeptFlag> Kept { get; } = new("flag", "a stop sign");
+    public static StoredForm<KeptFlag> Kept { get; } = new("flag", "a red flag");
 }
 
 /// <summary>A stop sign's clearing as it was entered.</summary>
@@ -16,7 +16,7 @@ internal sealed record KeptClearing(Guid Id, Guid FlagId, string ExaminedBy, Dat
     : StoredDocument,
         IKept<KeptClearing>
 {
-    public static StoredForm<KeptClearing> Kept { get; } = new("clearing", "the clearing of a stop sign");
+    public static StoredForm<KeptClearing> Kept { get; } = new("clearing", "the clearing of a red flag");
 }
 
 /// <summary>A range test as it was entered: degrees, or the gap from toe to wall.</summary>

@@ -29,9 +29,28 @@ internal static class ChoicesInForce
             all.Studio.Options.GetValueOrDefault(setting.Id)
         );
 
-    /// <summary>The words in force for cues; without a client the studio's alone.</summary>
-    public static CueWords Words(StudioRecord studio, ClientRecord? client) =>
-        new(client is null ? [] : KeptClientChoices.Of(client).Own.Cues, KeptStudioChoices.Of(studio).Studio.Cues);
+    /// <summary>What the settings come to for a client and an exercise, in the style that is in force or chosen.</summary>
+    public static HouseStyle Style(
+        StudioRecord studio,
+        ClientRecord? client,
+        string? exerciseId,
+        SchoolCode? chosen = null
+    )
+    {
+        var (all, mine) = (KeptStudioChoices.Of(studio), client is null ? null : KeptClientChoices.Of(client));
+        var school = chosen ?? client?.School ?? (exerciseId is null ? null : Exercise.Find(exerciseId)?.UsualSchool);
+        return HouseStyle.Of(
+            id => Setting(Core.Exercises.Setting.Find(id)!, all, mine, exerciseId, school).Value.Id,
+            school
+        );
+    }
+
+    /// <summary>The words in force for cues; without a client the studio's alone, without an exercise those of any.</summary>
+    public static CueWords Words(StudioRecord studio, ClientRecord? client, string? exerciseId = null) =>
+        new(client is null ? [] : KeptClientChoices.Of(client).Own.Cues, KeptStudioChoices.Of(studio).Studio.Cues)
+        {
+            Style = Style(studio, client, exerciseId),
+        };
 
     /// <summary>What a client has borrowed, what is due first.</summary>
     public static IReadOnlyList<LentProp> Props(ClientRecord client, DateOnly today) =>

@@ -35,7 +35,11 @@ internal sealed record ClientDay(
     LogFact? LoggedToday,
     string? CueText,
     IReadOnlyList<string> Unreadable
-);
+)
+{
+    /// <summary>What the settings of the house come to today.</summary>
+    public required HouseStyle Style { get; init; }
+}
 
 /// <summary>Puts today together from facts. Floor, client, check, bench card and prints all read it from here.</summary>
 internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
@@ -133,7 +137,8 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                     .Rank([.. trials[client.Id]], null)
                     .FirstOrDefault(r => r.Helped > 0)
                     ?.Correction;
-                var said = best is null ? null : ChoicesInForce.Words(studio, client).Of(best).Text;
+                var words = ChoicesInForce.Words(studio, client);
+                var said = best is null ? null : words.Of(best).Text;
                 var visits = planned[client.Id].ToArray();
                 var visit = visits.FirstOrDefault(v => v.StartsAt >= now - VisitLasts) ?? visits.FirstOrDefault();
                 var facts = new TodayFacts
@@ -155,24 +160,28 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                             .Select(s => Card(s.ExerciseId, s.Sequence, s.Judged, unreadable))
                             .OfType<KeptSetupCard>(),
                     ],
-                    Kept = [.. ChoicesInForce.KeptChanges(client).Select(k => k.Correction.Cue)],
+                    Kept = [.. ChoicesInForce.KeptChanges(client).Select(k => words.Of(k.Correction).Text)],
                     Cue = best?.Short,
                     DueProp = ChoicesInForce.Props(client, today).FirstOrDefault(p => p.Due)?.Correction.Short,
                     Choice = KeptIntake.Of(client).Met()
                         ? () => Choice(client, ranges[client.Id], ways[client.Id], signs[client.Id].Count())
                         : null,
                 };
+                var day = Core.Training.Today.Of(facts);
                 return new ClientDay(
                     client,
                     facts,
-                    Core.Training.Today.Of(facts),
+                    day,
                     fact,
                     brief,
                     decision,
                     logs[client.Id].LastOrDefault(l => l.Day == today && l.CheckId is null),
                     string.IsNullOrEmpty(said) ? null : said,
                     unreadable
-                );
+                )
+                {
+                    Style = ChoicesInForce.Style(studio, client, day.Exercise.Id, day.School),
+                };
             }
         );
     }

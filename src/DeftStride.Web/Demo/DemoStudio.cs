@@ -70,7 +70,7 @@ internal sealed class DemoStudio(
     /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
     private sealed record Try(string Correction, string Picture, PainDto? Pain = null);
 
-    /// <summary>What a session looked at besides the two side views, and what the coach saw to be wrong; the rest of the must-pass checks were seen to be fine.</summary>
+    /// <summary>What a session looked at besides the two side views, and what the coach saw to be wrong; the rest of the key checks were seen to be fine.</summary>
     private sealed record Looked(
         string ExerciseId,
         string[] Pictures,

@@ -58,7 +58,8 @@ internal sealed class Figures
             truth.Height,
             truth.Points.Where(p => Inside(p.Value, truth)).ToDictionary(p => p.Key, p => Near(p.Value, hand)),
             new VerticalDto(Near(truth.Upright[0], hand), Near(truth.Upright[1], hand)),
-            null
+            null,
+            []
         );
     }
 

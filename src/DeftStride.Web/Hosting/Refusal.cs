@@ -135,7 +135,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
                 context,
                 Refusal
                     .Later(
-                        "Something went wrong on the studio's computer, and nothing of this was kept there. It is sent again by itself; if it goes on, start Deft Stride anew.",
+                        "Something went wrong on the studio's computer, and nothing of this was kept there. It is sent again by itself; if it goes on, start Deft Stride again.",
                         StatusCodes.Status500InternalServerError
                     )
                     .Problem()

@@ -127,7 +127,7 @@ internal sealed class StudioStart(
             var marker = Path.Combine(folder.Path, Filling);
             await File.WriteAllTextAsync(
                 marker,
-                "Made-up people are being put in. If this is here while no server runs, it was stopped in the middle and the next start begins anew.",
+                "Made-up people are being put in. If this is here while no server runs, it was stopped in the middle and the next start begins again.",
                 stop
             );
             DurableFiles.SyncFolder(folder.Path);
@@ -142,7 +142,7 @@ internal sealed class StudioStart(
     /// <summary>A filling that was cut off: nobody was served from it, so it goes and is begun anew.</summary>
     private void Empty()
     {
-        Say("The made-up people were only half put in when this was stopped the last time. They are put in anew.");
+        Say("The made-up people were only half put in when this was stopped the last time. They are put in again.");
         foreach (var ending in new[] { "", "-wal", "-shm", "-journal" })
             File.Delete(Path.Combine(folder.Path, StudioDatabase.FileName + ending));
         File.Delete(Path.Combine(folder.Path, StudioMark.FileName));

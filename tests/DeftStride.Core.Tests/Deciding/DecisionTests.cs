@@ -191,7 +191,10 @@ public sealed class DecisionTests
                 BestCorrection = best,
             }
         );
-        Assert.Equal((DecisionOutcome.Hold, "Hold, with the cue that works: Gatepost."), (said.Outcome, said.Headline));
+        Assert.Equal(
+            (DecisionOutcome.Hold, "Keep as it is, with the cue that works: Gatepost."),
+            (said.Outcome, said.Headline)
+        );
     }
 
     [Fact]
@@ -214,7 +217,7 @@ public sealed class DecisionTests
         new()
         {
             {
-                "a stop sign",
+                "a red flag",
                 Clean with
                 {
                     UnclearedFlags = ["Swelling"],

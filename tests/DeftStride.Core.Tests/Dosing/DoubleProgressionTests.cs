@@ -290,6 +290,7 @@ public sealed class DoubleProgressionTests
     [Fact]
     public void Slow_down_and_quick_up_on_steps_and_no_tempo_where_it_is_held()
     {
+        Assert.Equal("lower 3, pause 1, up 1", DoseRange.Practising.TempoFor(Exercise.SplitSquatToPad)!.Words);
         Assert.Equal("3-1-1-0", DoseRange.Practising.TempoFor(Exercise.SplitSquatToPad)!.ToString());
         Assert.Equal("3-1-1-1", DoseRange.Practising.TempoFor(Exercise.Find("step-up")!)!.ToString());
         Assert.Null(new DoseRange(Phase.Learning, 3, 3, 20, 30, true).TempoFor(Exercise.Find("half-kneeling-hold")!));

@@ -118,7 +118,7 @@ public sealed class FindingTests
     [InlineData(
         new[] { 4.0, 5 },
         new[] { 5.0, 5 },
-        "Left shin 5° forward, right 5° forward. No change beyond the error."
+        "Left shin 5° forward, right 5° forward. No change beyond the measuring error."
     )]
     public void The_trend_names_what_moved_beyond_error_and_day(double[] right, double[] left, string sentence)
     {

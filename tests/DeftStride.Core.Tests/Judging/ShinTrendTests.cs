@@ -44,7 +44,7 @@ public sealed class ShinTrendTests
         var trend = Trend(BodySide.Right, 12, 10)!;
         Assert.False(trend.Moved);
         Assert.EndsWith(
-            "No change beyond the error.",
+            "No change beyond the measuring error.",
             Say(Trend(BodySide.Left, 4, 4), trend),
             StringComparison.Ordinal
         );

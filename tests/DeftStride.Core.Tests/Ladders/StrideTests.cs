@@ -103,12 +103,12 @@ public sealed class StrideTests
         var full = new Prescription(At("ss-pad").Dose, 3, 8, Load.None);
         RungReach NoWeight(Rung r) =>
             r.Dose.Loaded
-                ? new(false, "It wants a weight to hold, and none is listed in the studio.", At("ss-raised"))
+                ? new(false, "It needs a weight to hold, and none is listed in the studio.", At("ss-raised"))
                 : new(true, "", null);
         var options = ProgressOption.For(Split, At("ss-pad"), full, false, Rack, BranchOrder.Usual, NoWeight);
         Assert.Equal(["ss-raised", "ss-reverse", "ss-loaded"], options.Select(o => o.RungId));
         Assert.Equal([true, true, false], options.Select(o => o.Open));
-        Assert.Contains("Instead: “Front foot raised”", options[2].Why, StringComparison.Ordinal);
+        Assert.Contains("Instead: “Front-foot-elevated split squat”", options[2].Why, StringComparison.Ordinal);
 
         var loaded = new Prescription(At("ss-loaded").Dose, 4, 10, new Load(LoadPosition.Goblet, 8));
         Assert.Equal(

@@ -52,6 +52,66 @@ public sealed class DoubtTests
     }
 
     [Fact]
+    public void A_point_off_the_body_is_asked_about_and_named()
+    {
+        var still = Still(View.Side);
+        var hip = still.Points[Landmark.Hip];
+        var far = Assert.Single(
+            StillDoubt.Of(
+                still.With(Landmark.Shoulder, new(hip.X, hip.Y - 620)),
+                ReadingContext.Default with
+                {
+                    Body = Measured,
+                },
+                ErrorModel.Default
+            )
+        );
+        Assert.Equal(DoubtKind.OffTheBody, far.Kind);
+        Assert.StartsWith("The shoulder lies further away", far.Question, StringComparison.Ordinal);
+        // A knee put near the ankle makes everything else too long, and is what is asked about.
+        var (ankle, knee) = (still.Points[Landmark.Ankle], still.Points[Landmark.Knee]);
+        var low = still.With(
+            Landmark.Knee,
+            new(ankle.X + (0.4 * (knee.X - ankle.X)), ankle.Y + (0.4 * (knee.Y - ankle.Y)))
+        );
+        Assert.Contains(
+            StillDoubt.Of(low, ReadingContext.Default with { Body = Measured }, ErrorModel.Default),
+            d => d.Kind == DoubtKind.OffTheBody && d.Question.Contains("ankle and knee", StringComparison.Ordinal)
+        );
+        Assert.Contains(DoubtKind.OffTheBody, Of(still.With(Landmark.Knee, new(ankle.X + 4, ankle.Y - 5))));
+    }
+
+    [Theory]
+    [InlineData(1, 0, 0, 0, true)]
+    [InlineData(1.3, 0.2, 40, -25, true)]
+    [InlineData(1, 0, 0, 9, true)]
+    public void Points_that_lie_exactly_as_last_time_are_asked_about(
+        double size,
+        double turn,
+        double x,
+        double y,
+        bool same
+    )
+    {
+        var last = Still(View.Side).Points;
+        var (cos, sin) = (size * Math.Cos(turn), size * Math.Sin(turn));
+        var taken = last.ToDictionary(
+            p => p.Key,
+            p => new ImagePoint(x + (cos * p.Value.X) - (sin * p.Value.Y), y + (sin * p.Value.X) + (cos * p.Value.Y))
+        );
+        Assert.Equal(same, StillDoubt.SameAsLast(taken, last) is { Kind: DoubtKind.SameAsLast });
+        // One point put elsewhere by a hand's scatter is enough to tell them apart.
+        taken[Landmark.Hip] = new(taken[Landmark.Hip].X + 5, taken[Landmark.Hip].Y - 3);
+        Assert.Null(StillDoubt.SameAsLast(taken, last));
+        Assert.Null(StillDoubt.SameAsLast(new Dictionary<Landmark, ImagePoint>(), last));
+        // With ankle and knee alone only the same stretch counts: two points always fit two others.
+        var two = last.Where(p => p.Key is Landmark.Ankle or Landmark.Knee).ToDictionary(p => p.Key, p => p.Value);
+        Assert.NotNull(StillDoubt.SameAsLast(two, last));
+        two[Landmark.Knee] = new(two[Landmark.Knee].X + 6, two[Landmark.Knee].Y);
+        Assert.Null(StillDoubt.SameAsLast(two, last));
+    }
+
+    [Fact]
     public void Toes_that_point_the_other_way_are_asked_about() =>
         Assert.Contains(DoubtKind.FacingOtherWay, Of(Still(View.Side) with { Facing = Facing.Left }));
 

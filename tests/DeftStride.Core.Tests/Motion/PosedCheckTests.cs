@@ -54,7 +54,7 @@ public sealed class PosedCheckTests
         Assert.DoesNotContain(scattered.MustPass, r => r.Verdict == Verdict.Outside);
     }
 
-    /// <summary>Every must-pass check of every exercise, spoiled each way that its band can be left.</summary>
+    /// <summary>Every key check of every exercise, spoiled each way that its band can be left.</summary>
     public static TheoryData<string, SchoolCode?, string, BandSide, BodySide> Faults
     {
         get

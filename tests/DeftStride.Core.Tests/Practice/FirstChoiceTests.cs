@@ -101,7 +101,7 @@ public sealed class FirstChoiceTests
     {
         var choice = FirstChoice.Of(Facts(TrainingAge.New, signs: 1));
         Assert.Null(choice.Start);
-        Assert.Contains("stop sign", choice.Sentence, StringComparison.Ordinal);
+        Assert.Contains("red flag", choice.Sentence, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -74,7 +74,7 @@ public sealed class AddingTests
     private static readonly Fault EarAhead = new(
         "ear-ahead",
         "Ear ahead of the foot",
-        false,
+        FaultHurt.No,
         [new Detection("ear-over-ankle", BandSide.Beyond)],
         [new Cause("looks-down", "the eyes are on the floor", "Is the chin down?", null, ["ea-eyes"])],
         [

@@ -181,7 +181,7 @@ public sealed class TodayTests
             Sentence(Looked("step-down-tap", measure: "free-foot", decided: correct))
         );
         Assert.Equal(
-            "First look at the pelvis, both sides, uncued.",
+            "First check: the pelvis, both sides. Task only, no cues.",
             Today.Of(Facts() with { Planned = "step-down-tap" }).Attention.Sentence
         );
     }
@@ -261,7 +261,7 @@ public sealed class TodayTests
         var today = Today.Of(facts);
         Assert.Null(today.Asked);
         Assert.Empty(today.Card);
-        Assert.Contains("stop sign", today.KeptFor(Exercise.SplitSquatToPad), StringComparison.Ordinal);
+        Assert.Contains("red flag", today.KeptFor(Exercise.SplitSquatToPad), StringComparison.Ordinal);
         var cleared = Today.Of(facts with { StopSigns = 0 });
         Assert.Equal(["stance", "kept"], cleared.Card.Select(l => l.Id));
         Assert.Equal("Kept. It is on today’s card.", cleared.KeptFor(Exercise.SplitSquatToPad));

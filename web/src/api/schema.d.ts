@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/faults": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFaults"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks/{id}/recommendation": {
         parameters: {
             query?: never;
@@ -1147,7 +1163,6 @@ export interface components {
         CorrectionLevel: "say" | "touchOrBlock" | "setUp" | "stepDown";
         /** @description The one thing to try now, for which cause, and what else it might be. */
         CorrectionView: {
-            canHurt: boolean;
             causeId: null | string;
             causes: components["schemas"]["CauseView"][];
             cue: string;
@@ -1155,9 +1170,12 @@ export interface components {
             faultId: string;
             faultName: string;
             focus: components["schemas"]["CueFocus"];
+            hurts: components["schemas"]["FaultHurt"];
             id: string;
             level: components["schemas"]["CorrectionLevel"];
+            measureId: null | string;
             onDeck: null | string;
+            onlySeen: boolean;
             short: string;
             why: string;
             words: components["schemas"]["CueOwner"];
@@ -1307,7 +1325,7 @@ export interface components {
          * @description Something about a still that is probably a slip; the coach is asked and nothing is changed unasked.
          * @enum {unknown}
          */
-        DoubtKind: "facingOtherWay" | "otherLegOrMirrored" | "otherView" | "wrongLeg" | "offAxis";
+        DoubtKind: "facingOtherWay" | "otherLegOrMirrored" | "otherView" | "wrongLeg" | "offAxis" | "offTheBody" | "sameAsLast";
         DoubtView: {
             kind: components["schemas"]["DoubtKind"];
             question: string;
@@ -1379,9 +1397,11 @@ export interface components {
             lookFor: string[];
             name: string;
             needsBox: boolean;
+            plain: string;
             setUp: string;
             /** Format: double */
             startBoxCm: null | number;
+            style: components["schemas"]["StyleLineView"][];
             task: string;
             usualSchool: null | components["schemas"]["SchoolCode"];
         };
@@ -1394,6 +1414,11 @@ export interface components {
             label: string;
             value: string;
         };
+        /**
+         * @description When a fault can hurt.
+         * @enum {unknown}
+         */
+        FaultHurt: "no" | "whenSore" | "whenLoaded" | "yes";
         /** @description Where the client felt it: as expected, or somewhere else, which is a finding. */
         FeltDto: {
             asExpected: boolean;
@@ -1449,6 +1474,16 @@ export interface components {
         };
         /** @enum {unknown} */
         FootType: "collapsing" | "neutral" | "highStiff" | null;
+        GateQuestionView: {
+            onNo: string;
+            question: string;
+        };
+        /** @description What is asked before the first repetition of knee-forward work. */
+        GateView: {
+            easier: string;
+            go: string;
+            questions: components["schemas"]["GateQuestionView"][];
+        };
         /**
          * @description A thing that a correction needs and that a studio may not have. Walls and hands are everywhere.
          * @enum {unknown}
@@ -1643,15 +1678,20 @@ export interface components {
             words: components["schemas"]["CueOwner"];
         };
         LibraryFaultView: {
-            canHurt: boolean;
             causes: components["schemas"]["LibraryCauseView"][];
             cues: components["schemas"]["LibraryCueView"][];
             disagreement: string;
             /** Format: int32 */
             fired: number;
+            gaps: components["schemas"]["LibraryGapView"][];
+            hurts: components["schemas"]["FaultHurt"];
             id: string;
             measures: string[];
             name: string;
+        };
+        LibraryGapView: {
+            level: components["schemas"]["CorrectionLevel"];
+            why: string;
         };
         LibraryLadderView: {
             id: string;
@@ -1664,6 +1704,7 @@ export interface components {
             name: string;
             read: boolean;
             region: components["schemas"]["Region"];
+            selfCheck: string;
             sign: string;
             unit: components["schemas"]["MeasureUnit"];
             uses: components["schemas"]["UseView"][];
@@ -1803,6 +1844,7 @@ export interface components {
             right: null | components["schemas"]["BandView"];
             seenBeyond: null | string;
             seenShort: null | string;
+            selfCheck: string;
             short: string;
             source: components["schemas"]["SettingSource"];
             unit: components["schemas"]["MeasureUnit"];
@@ -1846,7 +1888,7 @@ export interface components {
          * @description Where it hurts.
          * @enum {unknown}
          */
-        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back";
+        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot";
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];
@@ -1893,6 +1935,13 @@ export interface components {
          * @enum {unknown}
          */
         Phase: "learning" | "practising" | "training" | "strength";
+        /** @description A fault that can be worked on in the form of a check, whatever the numbers say. */
+        PickView: {
+            id: string;
+            name: string;
+            region: components["schemas"]["Region"];
+            shown: boolean;
+        };
         PictureView: {
             /** Format: int32 */
             height: number;
@@ -1947,6 +1996,7 @@ export interface components {
             rest: string;
             /** Format: int32 */
             sets: number;
+            sides: string;
             tempo: null | string;
             text: string;
         };
@@ -2314,12 +2364,14 @@ export interface components {
             bothFeetPlanted: boolean;
             exerciseName: string;
             felt: string[];
+            gate: null | components["schemas"]["GateView"];
             lookFor: string[];
             measures: components["schemas"]["MeasureView"][];
             plan: components["schemas"]["PlannedView"][];
             quick: null | components["schemas"]["PlannedView"];
             schoolName: string;
             standard: components["schemas"]["StandardDto"];
+            style: components["schemas"]["StyleLineView"][];
             task: string;
         };
         /** @description Who stands on a rung with which side. A rung names some of them and counts all. */
@@ -2395,9 +2447,14 @@ export interface components {
             ruleName: null | string;
             sentence: string;
         };
-        /** @description One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is absent. */
+        /**
+         * @description One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is
+         *     absent. IReadOnlyList&lt;Landmark&gt;? StillDto.Guessed names those that lie where they were guessed and that nobody has put there yet: nothing is
+         *     read from them. Null from before guesses were told apart, when one may be among the points.
+         */
         StillDto: {
             facing: components["schemas"]["Facing"];
+            guessed?: null | components["schemas"]["Landmark"][];
             /** Format: int32 */
             height: number;
             mirrored: boolean;
@@ -2504,6 +2561,11 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description How something is done in this house. */
+        StyleLineView: {
+            name: string;
+            text: string;
+        };
         /**
          * @description The tape measure a studio reads: centimetres, or inches to the half.
          * @enum {unknown}
@@ -2526,8 +2588,10 @@ export interface components {
             decided: null | string;
             exerciseId: string;
             exerciseName: string;
+            exercisePlain: string;
             firstSideText: string;
             from: components["schemas"]["TodayFrom"];
+            gate: null | components["schemas"]["GateView"];
             ladderName: null | string;
             lastLookExercise: null | string;
             opensOn: components["schemas"]["BodySide"];
@@ -2537,6 +2601,7 @@ export interface components {
             rungName: null | string;
             school: components["schemas"]["SchoolCode"];
             schoolName: string;
+            style: components["schemas"]["StyleLineView"][];
         };
         /**
          * @description How a piece of a sentence is set off.
@@ -2789,8 +2854,9 @@ export interface operations {
     };
     getCorrection: {
         parameters: {
-            query: {
-                cause: string;
+            query?: {
+                cause?: string;
+                fault?: string;
             };
             header?: never;
             path: {
@@ -2815,6 +2881,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getFaults: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PickView"][];
+                };
             };
         };
     };

@@ -49,7 +49,7 @@ function Finder({ done }: { done: () => void }) {
           </li>
         ))}
       </ul>
-      {clients.data && found.length === 0 && <p className="mt-3 text-soft">Nobody by that name. Add a client on the floor.</p>}
+      {clients.data && found.length === 0 && <p className="mt-3 text-soft">Nobody by that name. Add a client on Today.</p>}
     </form>
   );
 }

@@ -21,7 +21,7 @@ export function Shell() {
   useTop(useLocation({ select: (at) => at.href }));
   useShortcuts('Everywhere', [
     { keys: '/', does: 'Find a client', run: () => setFinding(true) },
-    { keys: 'G', does: 'Go to the floor', run: () => void navigate({ to: '/' }) },
+    { keys: 'G', does: 'Go to today', run: () => void navigate({ to: '/' }) },
     { keys: '?', does: 'Show this list', run: () => setListing(true) },
   ]);
   return (
@@ -64,7 +64,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
         activeOptions={{ exact: true }}
         className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
-        Floor
+        Today
       </Link>
       <Link
         to="/studio"

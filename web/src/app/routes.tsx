@@ -12,7 +12,7 @@ const root = createRootRoute({
     <div className="p-6">
       <Empty title="There is nothing at this address.">
         <Link to="/" className="underline">
-          Back to the floor
+          Back to today
         </Link>
       </Empty>
     </div>

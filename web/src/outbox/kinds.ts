@@ -97,7 +97,7 @@ const kinds: Kind[] = [
     path: /^\/api\/flags$/,
     of: (_, json) => ({
       kind: 'flag',
-      words: 'a stop sign',
+      words: 'a red flag',
       lane: text(json.clientId),
       makes: text(json.id),
       rests: [text(json.clientId)],
@@ -108,7 +108,7 @@ const kinds: Kind[] = [
     path: /^\/api\/flag-clearings$/,
     of: (_, json, lanes) => ({
       kind: 'clearing',
-      words: 'a stop sign cleared',
+      words: 'a red flag cleared',
       lane: lanes(text(json.flagId)) ?? text(json.flagId),
       makes: text(json.id),
       rests: [text(json.flagId)],
@@ -155,7 +155,7 @@ const kinds: Kind[] = [
     path: /^\/api\/(props|kept)$/,
     of: ([what = ''], json) => ({
       kind: what,
-      words: what === 'props' ? 'something lent' : 'a change of set-up',
+      words: what === 'props' ? 'a helper with a date' : 'a change of set-up',
       lane: text(json.clientId),
       slot: `${what}:${text(json.clientId)}:${text(json.correctionId)}`,
       rests: [text(json.clientId)],

@@ -76,7 +76,7 @@ export function PartsSheet() {
       </Part>
       <Part name="Nothing yet, on its way, gone wrong">
         <div className="grid items-start gap-4 lg:grid-cols-3">
-          <Empty title="No look on record yet.">The first look is uncued.</Empty>
+          <Empty title="No look on record yet.">Task only, no cues.</Empty>
           <Waiting what="the client" />
           <Trouble error="The picture is damaged or cut short. Take it again, or choose another." />
         </div>
@@ -201,13 +201,13 @@ function Controls() {
           </Button>
           <Button>History</Button>
           <Button kind="quiet">Undo</Button>
-          <Button kind="stop">Stop sign…</Button>
+          <Button kind="stop">Red flag…</Button>
           <Button kind="act" disabled>
             Done looking
           </Button>
         </div>
         <Choice
-          label="School"
+          label="Style"
           value={school}
           options={[
             { value: 'a', text: 'Vertical shin' },

@@ -37,7 +37,11 @@ export const reading = (side: Side, gauge: Gauge, verdict: string): Schema['Resu
   verdict: gauge.verdict,
   where: gauge.verdict === 'outside' ? 'beyond' : 'within',
   marginText:
-    verdict === 'Outside' ? '14° beyond −5° to 10°' : verdict === 'In band' ? '−5° to 10°' : 'an edge lies within the error',
+    verdict === 'Outside'
+      ? '14° beyond −5° to 10°'
+      : verdict === 'In band'
+        ? '−5° to 10°'
+        : 'an edge lies within the measuring error',
   band: { lower: gauge.low, upper: gauge.high, text: '−5° to 10°' },
   repetitions: 3,
   sameness: null,

@@ -62,7 +62,7 @@ function ErrorPart({ reading }: { reading: Result }) {
     <Popover.Root>
       <Popover.Trigger className="min-h-8 rounded px-1 text-[15px] text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
         {reading.reachText}
-        <span className="sr-only"> error, show its parts</span>
+        <span className="sr-only"> measuring error, show its parts</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

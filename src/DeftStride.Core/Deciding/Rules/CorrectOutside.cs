@@ -5,14 +5,14 @@ using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;
 
-/// <summary>A must-pass check outside its band.</summary>
+/// <summary>A key check outside its band.</summary>
 internal static class CorrectOutside
 {
     public static DecisionRule Rule { get; } =
         new(
             "outside",
             "Correct, then step back",
-            "A must-pass check outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or last, an easier form teaches it better.",
+            "A key check outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or last, an easier form teaches it better.",
             Fire
         )
         {
@@ -43,7 +43,17 @@ internal static class CorrectOutside
                 tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord))
             ),
         ];
-        CorrectionLevel[] needed = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
+        // When every level that exists for this fault here was tried, that counts as all.
+        CorrectionLevel[] all = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
+        var fault = Fault.For(facts.Check.Finding, facts.Forms);
+        CorrectionLevel[] needed = fault is null
+            ? all
+            :
+            [
+                .. all.Where(l =>
+                    fault.Corrections.Any(c => c.Level == l && c.Fits(facts.Check.Finding.Where, facts.Forms))
+                ),
+            ];
         return needed.All(tried.Contains)
             ? new(
                 DecisionOutcome.StepBack,

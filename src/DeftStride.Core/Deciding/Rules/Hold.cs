@@ -13,8 +13,8 @@ internal static class Hold
             facts => new Firing(
                 DecisionOutcome.Hold,
                 facts.BestCorrection is { Helped: > 0 } best
-                    ? $"Hold, with the cue that works: {best.Correction.Short}."
-                    : "Hold. The same again next time.",
+                    ? $"Keep as it is, with the cue that works: {best.Correction.Short}."
+                    : "Keep as it is. The same again next time.",
                 [
                     .. LookFacts(facts),
                     .. PainFacts(facts),

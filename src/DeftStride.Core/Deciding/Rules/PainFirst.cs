@@ -85,7 +85,7 @@ internal static class PainFirst
         return rise > 0
             ? new(
                 DecisionOutcome.Hold,
-                "Hold: the morning after was a little worse.",
+                "Keep as it is: the morning after was a little worse.",
                 pain,
                 ["A next morning no worse than the session before."]
             )

@@ -10,7 +10,7 @@ internal static class TooClose
         new(
             "too-close",
             "Look again before deciding",
-            "Nobody is moved on or back by a reading whose error covers the edge of the band, or by one side alone.",
+            "Nobody is moved on or back by a reading whose measuring error covers the edge of the band, or by one side alone.",
             Fire
         )
         {
@@ -31,7 +31,7 @@ internal static class TooClose
                 DecisionOutcome.LookAgain,
                 $"{Finding.Capital(close.Side)} {close.Measure.Short} is too close to call: mark another repetition or film again.",
                 [.. LookFacts(facts)],
-                ["More repetitions, or a marked upright, narrow the error."]
+                ["More repetitions, or a marked upright, narrow the measuring error."]
             )
             : null;
     }

@@ -9,13 +9,13 @@ internal static class TwoCleanSessions
         new(
             "two-clean-sessions",
             "Move on",
-            "Two sessions running, uncued: every must-pass check in band, the sides equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
+            "Two sessions running, before any cue: every key check in band, the sides equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
             facts =>
                 facts.Unmet().Count > 0 || facts.Previous is not { Clean: true }
                     ? null
                     : new Firing(
                         DecisionOutcome.Progress,
-                        $"Progress one thing: {(facts.Options is [{ } first, ..] ? first.Text : facts.Exercise.NextWhenClean)}.",
+                        $"Go on: {(facts.Options is [{ } first, ..] ? first.Text : facts.Exercise.NextWhenClean)}.",
                         [
                             .. LookFacts(facts),
                             .. PainFacts(facts),
@@ -24,7 +24,7 @@ internal static class TwoCleanSessions
                             .. facts.Options is [{ } way, ..] ? [new Fact("Why this", way.Why)] : Array.Empty<Fact>(),
                         ],
                         [
-                            "Any must-pass check outside or too close to call, fewer clean repetitions, or pain above the limit.",
+                            "Any key check outside or too close to call, fewer clean repetitions, or pain above the limit.",
                         ]
                     )
         )

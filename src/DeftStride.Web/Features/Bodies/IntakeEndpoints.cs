@@ -150,7 +150,7 @@ internal static class IntakeEndpoints
                 KneeToWall.ShinLean(gap / 100, body)?.Degrees
                 ?? throw Refusal.BadInput(
                     "gap",
-                    "A shin that short does not reach a wall that far away. MeasureDefinition again."
+                    "A shin that short does not reach a wall that far away. Measure again."
                 );
         }
         else

@@ -38,12 +38,22 @@ internal sealed record JudgedCheck(
     IReadOnlyList<JudgedTrial> Trials
 )
 {
+    /// <summary>The fault that the look names, or null; the load of the day does not tell one fault from another.</summary>
+    public Fault? Named => Fault.For(Look.Finding, Standard.Forms);
+
+    /// <summary>The fault of a correction, when it is another one than the look names: picked by the coach, or for pain's sake.</summary>
+    public Fault? Other(string? correctionId) =>
+        correctionId is not null && Fault.Find(correctionId)?.Fault is { } fault && fault != Named ? fault : null;
+
     /// <summary>
-    /// What a change is for: what the look named first, or the measure that differs most between the sides; where nothing
-    /// was named (a change tried for pain alone) the first thing that was looked at on that side.
+    /// What a change is for: what the look named first, or the measure that differs most between the sides; for a fault that the
+    /// coach picked what shows that one, where it was looked at; where nothing was named (a change tried for pain alone) the
+    /// first thing that was looked at on that side.
     /// </summary>
-    public TrialTarget? Target(BodySide side)
+    public TrialTarget? Target(BodySide side, string? correctionId = null)
     {
+        if (Other(correctionId)?.Detects.FirstOrDefault(d => Look.On(d.MeasureId, side) is not null) is { } shows)
+            return new TrialTarget(shows.MeasureId, side);
         var (finding, first) = (
             Look.Finding,
             Look.On("front-shin", side) ?? Look.MustPass.FirstOrDefault(r => r.Side == side)
@@ -65,9 +75,9 @@ internal sealed record JudgedCheck(
     /// What the next change on a side is held against: the last one that helped stays in force. Its look, where that answers
     /// for the target, else the first look; the pain told with it, else the first.
     /// </summary>
-    public Baseline? Baseline(BodySide side)
+    public Baseline? Baseline(BodySide side, string? correctionId = null)
     {
-        if (Target(side) is not { } target)
+        if (Target(side, correctionId) is not { } target)
             return null;
         var helped = Trials.LastOrDefault(t => t.Fact.Outcome == TrialOutcome.Helped && t.Request.Side == side);
         var seen = helped?.After?.On(target.MeasureId, side) is not null ? helped : null;
@@ -142,7 +152,8 @@ internal sealed class CheckBook(
                 left,
                 right,
                 choices,
-                ErrorModel.Default
+                ErrorModel.Default,
+                ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id, school)
             ),
             left,
             right,
@@ -161,6 +172,21 @@ internal sealed class CheckBook(
             measured is not null,
             Angle.FromDegrees(wedge)
         );
+
+    /// <summary>The same with everything that a screen asks for, in this house's words.</summary>
+    public async Task<StandardView> StandardViewAsync(
+        ClientRecord client,
+        Exercise exercise,
+        SchoolCode? chosen,
+        CancellationToken stop
+    )
+    {
+        var kept = await StandardForAsync(client, exercise, chosen, stop);
+        return StandardView.Of(
+            kept.ToWire(),
+            ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id, kept.School)
+        );
+    }
 
     public async Task<JudgedCheck> LoadAsync(Guid checkId, CancellationToken stop)
     {
@@ -253,8 +279,29 @@ internal sealed class CheckBook(
     public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
         db.Drafts.FirstOrDefaultAsync(d => d.ClientId == clientId && !db.Checks.Any(c => c.Id == d.Id), stop);
 
-    /// <summary>The correction to give now, or null when there is none or when a stop sign stands. A cause only when the coach says which it is.</summary>
-    public async Task<CorrectionView?> CorrectionAsync(JudgedCheck check, string? cause, CancellationToken stop)
+    /// <summary>What there is in the exercise as this client does it now: the form, the house's way, and whether a load was held last.</summary>
+    public async Task<Forms> FormsAsync(JudgedCheck check, ClientRecord client, CancellationToken stop)
+    {
+        var exercise = check.Standard.Exercise;
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id];
+        var loaded =
+            LadderShelf.Logged(logs).Where(l => l.ExerciseId == exercise.Id).Select(l => l.Next.Load).LastOrDefault() is
+            { Kilograms: > 0 };
+        return ChoicesInForce
+            .Style(await scope.StudioAsync(stop), client, exercise.Id, check.Fact.School)
+            .FormsOf(exercise, check.Fact.School, loaded);
+    }
+
+    /// <summary>
+    /// The correction to give now, or null when there is none or when a red flag stands. A cause only when the coach says which it
+    /// is, a fault only when the coach picks one.
+    /// </summary>
+    public async Task<CorrectionView?> CorrectionAsync(
+        JudgedCheck check,
+        string? cause,
+        CancellationToken stop,
+        string? faultId = null
+    )
     {
         if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0)
             return null;
@@ -267,10 +314,11 @@ internal sealed class CheckBook(
         var hurts = check.Request.Pain?.Score > studio.PainLimit;
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
-        var words = ChoicesInForce.Words(studio, client);
+        var words = ChoicesInForce.Words(studio, client, check.Fact.ExerciseId);
         var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains)
         {
-            Exercise = check.Standard.Exercise,
+            Forms = await FormsAsync(check, client, stop),
+            FaultId = faultId,
             Retired = words.Retired,
             Added = words.Added,
         };
@@ -280,7 +328,7 @@ internal sealed class CheckBook(
                 choice.Now.Id,
                 choice.Fault.Id,
                 choice.Fault.Name,
-                choice.Fault.CanHurt,
+                choice.Fault.Hurts,
                 choice.Now.Level,
                 choice.Now.Focus,
                 words.Of(choice.Now).Text,
@@ -290,7 +338,9 @@ internal sealed class CheckBook(
                 choice.Cause?.Id,
                 [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))],
                 choice.Fault.Disagreement,
-                choice.OnDeck?.Short
+                choice.OnDeck?.Short,
+                check.Other(choice.Now.Id) is not null && check.Other(choice.Now.Id)!.Detects.Count == 0,
+                check.Target(check.Look.Finding.Side ?? BodySide.Left, choice.Now.Id)?.MeasureId
             );
     }
 
@@ -415,7 +465,7 @@ internal sealed class CheckBook(
                 .Select(t => t.CorrectionId)
                 .ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
-        var faults = Fault.For(check.Look.Finding)?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
+        var faults = check.Named?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
 
         var facts = new DecisionFacts(
             Exercise.Find(check.Fact.ExerciseId) ?? Exercise.SplitSquatToPad,
@@ -441,6 +491,7 @@ internal sealed class CheckBook(
             CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id))
         )
         {
+            Forms = await FormsAsync(check, client, stop),
             AllChecks = await ladders.SettingAsync("standard", client, check.Fact.ExerciseId, stop) == "all",
             StepBackAtOnce = await ladders.SettingAsync("pain", client, check.Fact.ExerciseId, stop) == "step-back",
             Options = spot is null
@@ -473,14 +524,22 @@ internal sealed class CheckBook(
             .Where(d => d.CheckId == check.Fact.Id)
             .OrderByDescending(d => d.Sequence)
             .FirstOrDefaultAsync(stop);
-        return View(check, coaches, decision, await CorrectionAsync(check, null, stop));
+        var client = await scope.ClientAsync(check.Fact.ClientId, stop);
+        var style = ChoicesInForce.Style(
+            await scope.StudioAsync(stop),
+            client,
+            check.Fact.ExerciseId,
+            check.Fact.School
+        );
+        return View(check, coaches, decision, await CorrectionAsync(check, null, stop), style);
     }
 
     public static CheckView View(
         JudgedCheck check,
         IReadOnlyDictionary<Guid, string> coaches,
         DecisionFact? decision,
-        CorrectionView? correction
+        CorrectionView? correction,
+        HouseStyle style
     )
     {
         var (fact, request) = (check.Fact, check.Request);
@@ -491,7 +550,7 @@ internal sealed class CheckBook(
             coaches[fact.CoachId],
             fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
-            StandardView.Of(check.Kept.ToWire()),
+            StandardView.Of(check.Kept.ToWire(), style),
             School.Of(fact.School).Name,
             KeptLook.Kept.Read(fact.Judged).ToWire(),
             [.. request.Stills.Select(s => s.ToWire())],
@@ -569,7 +628,7 @@ internal sealed class CheckBook(
     {
         var without = Without.Find(trial.Fact.CorrectionId);
         var correction = without ?? Fault.Find(trial.Fact.CorrectionId)?.Correction;
-        var measure = check.Target(trial.Request.Side)?.MeasureId ?? "front-shin";
+        var measure = check.Target(trial.Request.Side, trial.Fact.CorrectionId)?.MeasureId ?? "front-shin";
         return new TrialView(
             trial.Fact.Id,
             correction?.Id ?? trial.Fact.CorrectionId,

@@ -65,7 +65,7 @@ internal sealed record CorrectionView(
     string Id,
     string FaultId,
     string FaultName,
-    bool CanHurt,
+    FaultHurt Hurts,
     CorrectionLevel Level,
     CueFocus Focus,
     string Cue,
@@ -75,8 +75,13 @@ internal sealed record CorrectionView(
     string? CauseId,
     IReadOnlyList<CauseView> Causes,
     string Disagreement,
-    string? OnDeck
+    string? OnDeck,
+    bool OnlySeen,
+    string? MeasureId
 );
+
+/// <summary>A fault that can be worked on in the form of a check, whatever the numbers say.</summary>
+internal sealed record PickView(string Id, string Name, Region Region, bool Shown);
 
 internal sealed record TrialView(
     Guid Id,

@@ -22,6 +22,7 @@ internal static class CheckEndpoints
         api.MapGet("/checks/{id:guid}", GetAsync).WithName("getCheck");
         api.MapGet("/clients/{clientId:guid}/standard", StandardAsync).WithName("getStandard");
         api.MapGet("/checks/{id:guid}/correction", CorrectionAsync).WithName("getCorrection");
+        api.MapGet("/checks/{id:guid}/faults", FaultsAsync).WithName("getFaults");
         api.MapPost("/trials", TryAsync).WithName("addTrial").InTurn();
         api.MapPost("/trials/{id:guid}/withdrawal", WithdrawAsync).WithName("withdrawTrial").InTurn();
         api.MapPost("/checks/{id:guid}/recommendation", RecommendAsync).WithName("recommend");
@@ -46,20 +47,51 @@ internal static class CheckEndpoints
     private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckBook book, CancellationToken stop) =>
         TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(id, stop), stop));
 
-    /// <summary>What to try when the coach says which cause it is.</summary>
+    /// <summary>What to try when the coach says which cause it is, or which fault.</summary>
     private static async Task<Results<Ok<CorrectionView>, NoContent>> CorrectionAsync(
         Guid id,
-        string cause,
+        string? cause,
+        string? fault,
         CheckBook book,
         CancellationToken stop
     )
     {
         var check = await book.LoadAsync(id, stop);
-        if (Fault.All.All(f => f.Causes.All(c => c.Id != cause)))
+        if (cause is not null && Fault.All.All(f => f.Causes.All(c => c.Id != cause)))
             throw Refusal.BadInput("cause", "This is no cause of what was found. Reload the page.");
-        return await book.CorrectionAsync(check, cause, stop) is { } correction
+        if (fault is not null && Fault.All.All(f => f.Id != fault))
+            throw Refusal.BadInput("fault", "This fault is not known. Reload the page.");
+        return await book.CorrectionAsync(check, cause, stop, fault) is { } correction
             ? TypedResults.Ok(correction)
             : TypedResults.NoContent();
+    }
+
+    /// <summary>Every fault that can happen in the form of a check, what it shows first.</summary>
+    private static async Task<Ok<PickView[]>> FaultsAsync(
+        Guid id,
+        StudioScope scope,
+        CheckBook book,
+        CancellationToken stop
+    )
+    {
+        var check = await book.LoadAsync(id, stop);
+        var forms = await book.FormsAsync(check, await scope.ClientAsync(check.Fact.ClientId, stop), stop);
+        return TypedResults.Ok<PickView[]>([
+            .. Fault
+                .AllIn(forms)
+                .Select(f => new PickView(
+                    f.Id,
+                    f.Name,
+                    f.Region,
+                    f.Detects.Any(d =>
+                        check.Look.Results.Any(r =>
+                            r.Measure.Id == d.MeasureId
+                            && r.Where == d.Where
+                            && r.Verdict == Core.Judging.Verdict.Outside
+                        )
+                    )
+                )),
+        ]);
     }
 
     /// <summary>By what the next check of a client would be judged, and everything it asks for.</summary>
@@ -78,8 +110,8 @@ internal static class CheckEndpoints
         SchoolCode? chosen =
             school is null ? null
             : Names.TryRead<SchoolCode>(school, out var code) ? code
-            : throw Refusal.BadInput("school", "There is no such school. Reload the page.");
-        return TypedResults.Ok(StandardView.Of((await book.StandardForAsync(client, looked, chosen, stop)).ToWire()));
+            : throw Refusal.BadInput("school", "There is no such style. Reload the page.");
+        return TypedResults.Ok(await book.StandardViewAsync(client, looked, chosen, stop));
     }
 
     private static async Task<Ok<CheckView>> TryAsync(

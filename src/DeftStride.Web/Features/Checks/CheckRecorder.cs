@@ -68,7 +68,7 @@ internal sealed class CheckRecorder(
                 Standard = KeptStandard.Kept.Write(standard),
                 Judged = KeptLook.Kept.Write(judged),
                 Brief = KeptBrief.Kept.Write(judged.Brief()),
-                FaultId = Fault.For(look.Finding)?.Id ?? "",
+                FaultId = Fault.For(look.Finding, core.Forms)?.Id ?? "",
                 Supersedes = request.Supersedes,
             },
             request.ToKept(),
@@ -89,21 +89,38 @@ internal sealed class CheckRecorder(
         await RefuseStrangePicturesAsync(check.Fact.ClientId, request.Stills, stop);
         var painAfter = request.Pain?.ToCore("pain");
         var baseline =
-            check.Baseline(request.Side)
+            check.Baseline(request.Side, request.CorrectionId)
             ?? throw Refusal.BadInput(
                 "stills",
                 $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first."
             );
         var (target, painBefore) = (baseline.Target, baseline.Pain?.Score);
+        // What no picture shows is judged by the eye, or by what it does to the pain.
+        var other = check.Other(request.CorrectionId);
+        if (other is { Detects.Count: 0 } && request.ByEye is null && painAfter is null)
+            throw Refusal.BadInput(
+                "stills",
+                $"No picture shows this ({char.ToLowerInvariant(other.Name[0])}{other.Name[1..]}). Say in one tap what it did."
+            );
         var trial = request.ByEye is { } seen
-            ? Trial.ByEye(seen, target, painBefore, painAfter?.Score)
+            ? Trial.ByEye(
+                seen,
+                target,
+                painBefore,
+                painAfter?.Score,
+                other is null || other.Detects.Any(d => d.MeasureId == target.MeasureId) ? null : other.Name
+            )
             : Trial.Of(Before(baseline), After(check, request, target), target, painBefore, painAfter?.Score);
 
         // The words it was said in are kept with the trial: they may be changed later.
         var said = without is not null
             ? Without.Follows(without, trial.Outcome).Sentence
             : ChoicesInForce
-                .Words(await scope.StudioAsync(stop), await scope.ClientAsync(check.Fact.ClientId, stop))
+                .Words(
+                    await scope.StudioAsync(stop),
+                    await scope.ClientAsync(check.Fact.ClientId, stop),
+                    check.Fact.ExerciseId
+                )
                 .Of(Fault.Find(request.CorrectionId)!.Value.Correction)
                 .Text;
         experience.Changed(check.Fact.StudioId);
@@ -172,7 +189,7 @@ internal sealed class CheckRecorder(
                 new Dictionary<string, object?> { ["current"] = RecommendationView.Of(said, session) }
             );
         if (said.Outcome == DecisionOutcome.StopAndRefer && request.Chosen != DecisionOutcome.StopAndRefer)
-            throw Refusal.BadInput("chosen", "A stop sign stands. Clear it with a note before deciding anything else.");
+            throw Refusal.BadInput("chosen", "A red flag stands. Clear it with a note before deciding anything else.");
         var reason = Text.Optional("reason", request.Reason);
         if (request.Chosen != said.Outcome && reason.Length == 0)
             throw Refusal.BadInput("reason", "Say in a few words why you decide otherwise.");

@@ -282,7 +282,7 @@ internal static class ClientEndpoints
         ).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
         var today = await scope.TodayAsync(stop);
-        var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client);
+        var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client, day.Today.Exercise.Id);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks
             .SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills)))
@@ -307,7 +307,7 @@ internal static class ClientEndpoints
         return TypedResults.Ok(
             new ClientView(
                 ClientDetails.Of(client),
-                StandardView.Of((await book.StandardForAsync(client, day.Today.Exercise, null, stop)).ToWire()),
+                await book.StandardViewAsync(client, day.Today.Exercise, null, stop),
                 Said(checks),
                 [
                     .. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(

@@ -26,6 +26,7 @@ internal sealed record PrescriptionView(
     double LoadKg,
     LoadPosition Position,
     string Text,
+    string Sides,
     string Rest,
     string? Tempo
 )
@@ -39,8 +40,9 @@ internal sealed record PrescriptionView(
             asked.Load.Kilograms,
             asked.Load.Position,
             asked.ToString(),
+            asked.Range.Sides,
             asked.Range.Rest,
-            asked.Range.TempoFor(exercise)?.ToString()
+            asked.Range.TempoFor(exercise)?.Words
         );
 }
 

@@ -50,5 +50,11 @@ internal static class DoseForms
         new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, p.Rest, p.Tempo);
 
     public static PrescriptionView ToWire(this KeptPrescription p) =>
-        new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, p.Rest, p.Tempo);
+        new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, SidesOf(p.Text), p.Rest, p.Tempo);
+
+    /// <summary>What stood behind the amount when it was kept.</summary>
+    private static string SidesOf(string text) =>
+        text.Contains(" a side", StringComparison.Ordinal) ? " a side"
+        : text.Contains(" each leg", StringComparison.Ordinal) ? " each leg"
+        : "";
 }

@@ -48,7 +48,7 @@ internal static class LogEndpoints
             Exercise.Find(request.ExerciseId)
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
-            throw Refusal.Conflict("A stop sign stands: nothing is trained until it is cleared with a note.");
+            throw Refusal.Conflict("A red flag stands: nothing is trained until it is cleared with a note.");
         var today = await scope.TodayAsync(stop);
         var day = request.Day ?? today;
         if (day > today)
@@ -144,7 +144,7 @@ internal static class LogEndpoints
             fact.ExerciseId,
             exercise?.Name ?? fact.ExerciseId,
             ladders.Select(l => l.Rung(fact.RungId ?? "")).FirstOrDefault(r => r is not null)?.Name,
-            Did(log.ToCore(), judged.Asked.Held),
+            Did(log.ToCore(), judged.Asked.Held, exercise?.Shape.Sided != false),
             log.Effort,
             log.Pain.ToWire(),
             fact.NextMorning,
@@ -157,7 +157,7 @@ internal static class LogEndpoints
     }
 
     /// <summary>"3 × 6 a side, 17 and 18 of 18 clean, 8 kg at the chest".</summary>
-    private static string Did(SessionLog log, bool held)
+    private static string Did(SessionLog log, bool held, bool sided)
     {
         if (log.Sets.Count == 0)
             return "";
@@ -184,7 +184,9 @@ internal static class LogEndpoints
             : "";
         var resets = log.Sets.Sum(s => s.Resets) is > 0 and var r ? $", {r} {(r == 1 ? "reset" : "resets")}" : "";
         var done =
-            left == right ? $"{left}{(held ? " s" : "")} a side" : $"left {left}, right {right}{(held ? " s" : "")}";
+            left == right
+                ? $"{left}{(held ? " s" : "")}{(!sided ? "" : held ? " each leg" : " a side")}"
+                : $"left {left}, right {right}{(held ? " s" : "")}";
         var clean =
             cl == cr && all == All(Core.Measuring.BodySide.Right)
                 ? cl == all

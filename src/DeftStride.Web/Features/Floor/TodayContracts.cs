@@ -4,6 +4,7 @@ using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 
 namespace DeftStride.Web.Features.Floor;
@@ -12,6 +13,7 @@ namespace DeftStride.Web.Features.Floor;
 internal sealed record TodayView(
     string ExerciseId,
     string ExerciseName,
+    string ExercisePlain,
     TodayFrom From,
     SchoolCode School,
     string SchoolName,
@@ -29,7 +31,9 @@ internal sealed record TodayView(
     IReadOnlyList<CardLineView> Card,
     string? Cue,
     string? CueText,
-    int PainLimit
+    int PainLimit,
+    IReadOnlyList<StyleLineView> Style,
+    GateView? Gate
 )
 {
     public static TodayView Of(ClientDay day) => Of(day, day.Today);
@@ -38,6 +42,7 @@ internal sealed record TodayView(
         new(
             today.Exercise.Id,
             today.Exercise.Name,
+            today.Exercise.Plain,
             today.From,
             today.School,
             School_(today.School),
@@ -57,7 +62,9 @@ internal sealed record TodayView(
             [.. today.Card.Select(BenchSolver.Line)],
             today.Cue,
             day.CueText,
-            today.PainLimit.Value
+            today.PainLimit.Value,
+            StyleLineView.Of(day.Style.Lines(today.Exercise, today.School)),
+            GateView.For(today.Exercise, today.School)
         );
 
     private static string School_(SchoolCode code) => Core.Exercises.School.Of(code).Name;

@@ -237,7 +237,7 @@ internal static class LadderEndpoints
             return TypedResults.Ok(new StandsView(request.ClientId));
         var client = await scope.ClientAsync(request.ClientId, stop);
         if ((await checks.UnclearedAsync(client.Id, stop)).Count > 0)
-            throw Refusal.Conflict("A stop sign stands. Clear it with a note before anything is moved.");
+            throw Refusal.Conflict("A red flag stands. Clear it with a note before anything is moved.");
         var ladder =
             (await book.LaddersAsync(stop)).FirstOrDefault(l => l.Id == request.LadderId)
             ?? throw Refusal.BadInput("ladder", "This ladder is not there any more. Reload the page.");

@@ -27,6 +27,7 @@ internal sealed record LibraryMeasureView(
     IReadOnlyList<View> Views,
     string Sign,
     bool Read,
+    string SelfCheck,
     IReadOnlyList<UseView> Uses,
     IReadOnlyList<string> Faults
 );
@@ -46,17 +47,20 @@ internal sealed record LibraryCueView(
     int Tried
 );
 
+internal sealed record LibraryGapView(CorrectionLevel Level, string Why);
+
 internal sealed record LibraryCauseView(string Id, string Name, string Test, IReadOnlyList<string> Corrections);
 
 internal sealed record LibraryFaultView(
     string Id,
     string Name,
-    bool CanHurt,
+    FaultHurt Hurts,
     IReadOnlyList<string> Measures,
     IReadOnlyList<LibraryCauseView> Causes,
     IReadOnlyList<LibraryCueView> Cues,
     string Disagreement,
-    int Fired
+    int Fired,
+    IReadOnlyList<LibraryGapView> Gaps
 );
 
 internal sealed record LibraryRuleView(
@@ -132,8 +136,7 @@ internal static class LibraryEndpoints
             .Select(g => (g.Key, g.Count))
             .Concat(
                 (await checks.Where(c => c.FaultId == null).ToListAsync(stop))
-                    .Select(c => CheckBook.Judge(c, []).Look.Finding)
-                    .Select(Fault.For)
+                    .Select(c => CheckBook.Judge(c, []).Named)
                     .OfType<Fault>()
                     .Select(f => (Key: f.Id, Count: 1))
             )
@@ -150,6 +153,7 @@ internal static class LibraryEndpoints
                     m.Views,
                     m.Sign,
                     MeasureReader.IsRead(m.Id),
+                    m.SelfCheck,
                     [
                         .. Exercise.All.SelectMany(
                             e => e.Checks.Where(c => c.MeasureId == m.Id),
@@ -163,7 +167,7 @@ internal static class LibraryEndpoints
                 .. Fault.All.Select(f => new LibraryFaultView(
                     f.Id,
                     f.Name,
-                    f.CanHurt,
+                    f.Hurts,
                     [.. f.Detects.Select(d => d.MeasureId).Distinct()],
                     [.. f.Causes.Select(c => new LibraryCauseView(c.Id, c.Name, c.Test, c.Corrections))],
                     [
@@ -174,7 +178,7 @@ internal static class LibraryEndpoints
                                 c.Level,
                                 c.Focus,
                                 c.Short,
-                                c.Cue,
+                                words.Style.Say(c.Cue),
                                 words.Of(c).Text,
                                 words.Of(c).Owner,
                                 words.Retired(c.Id),
@@ -185,7 +189,8 @@ internal static class LibraryEndpoints
                             )),
                     ],
                     f.Disagreement,
-                    found.GetValueOrDefault(f.Id)
+                    found.GetValueOrDefault(f.Id),
+                    [.. f.Gaps.Select(g => new LibraryGapView(g.Level, g.Why))]
                 )),
             ],
             [

@@ -1,5 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Exercises;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
@@ -51,7 +52,12 @@ internal static class PropEndpoints
         [
             .. ChoicesInForce
                 .KeptChanges(client)
-                .Select(k => new KeptView(k.Correction.Id, k.Correction.Short, k.Correction.Cue, k.Since)),
+                .Select(k => new KeptView(
+                    k.Correction.Id,
+                    k.Correction.Short,
+                    HouseStyle.Usual.Say(k.Correction.Cue),
+                    k.Since
+                )),
         ];
 
     private static async Task<Ok<PropsView>> LendAsync(

@@ -102,7 +102,7 @@ internal sealed record ResultView(
             { Judgement: { Verdict: Core.Judging.Verdict.Outside, Where: BandSide.Beyond } j } =>
                 $"{j.Margin.Abs()} beyond {j.Band}",
             { Judgement: { Verdict: Core.Judging.Verdict.Outside } j } => $"{j.Margin.Abs()} short of {j.Band}",
-            _ => "an edge lies within the error",
+            _ => "an edge lies within the measuring error",
         };
 
     private static ErrorPartView[] Parts(MeasureResult result)

@@ -23,7 +23,40 @@ internal static class LookEndpoints
         var standard = request.Standard.ToCore();
         var context = request.Standard.Context(standard);
         var look = Look(request.Stills, request.Seen, request.Stated, standard, context);
-        return new LookAnswer(LookView.Of(look, standard, context), Guesses(request, standard, context));
+        return new LookAnswer(
+            Doubting(LookView.Of(look, standard, context), request),
+            Guesses(request, standard, context)
+        );
+    }
+
+    /// <summary>Asks about the still at hand when its points lie exactly as in the picture that guesses are taken from.</summary>
+    private static LookView Doubting(LookView view, LookRequest request)
+    {
+        if (
+            request.Guess is not { Pattern: { } like } guess
+            || guess.Still < 0
+            || guess.Still >= request.Stills.Count
+            || request.Stills[guess.Still] is var at && at.View != like.View
+        )
+            return view;
+        var still = request.Stills[guess.Still].ToCore();
+        if (StillDoubt.SameAsLast(still.Points, Turned(like, still)) is not { } same)
+            return view;
+        return view with
+        {
+            Stills =
+            [
+                .. view.Stills.Select(
+                    (s, i) =>
+                        i == guess.Still
+                            ? s with
+                            {
+                                Doubts = [.. s.Doubts, new DoubtView(same.Kind, same.Question)],
+                            }
+                            : s
+                ),
+            ],
+        };
     }
 
     public static Look Look(

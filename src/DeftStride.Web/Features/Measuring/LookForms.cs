@@ -25,7 +25,8 @@ internal static class LookForms
             s.Height,
             s.Points.ToDictionary(p => p.Key, p => p.Value.ToKept()),
             s.Vertical is { } v ? new KeptVertical(v.One.ToKept(), v.Other.ToKept()) : null,
-            s.Scale is { } c ? new KeptScale(c.One.ToKept(), c.Other.ToKept(), c.Centimetres) : null
+            s.Scale is { } c ? new KeptScale(c.One.ToKept(), c.Other.ToKept(), c.Centimetres) : null,
+            s.Guessed
         );
 
     public static StillDto ToWire(this KeptStill s) =>
@@ -41,7 +42,8 @@ internal static class LookForms
             s.Height,
             s.Points.ToDictionary(p => p.Key, p => p.Value.ToWire()),
             s.Vertical is { } v ? new VerticalDto(v.One.ToWire(), v.Other.ToWire()) : null,
-            s.Scale is { } c ? new ScaleDto(c.One.ToWire(), c.Other.ToWire(), c.Centimetres) : null
+            s.Scale is { } c ? new ScaleDto(c.One.ToWire(), c.Other.ToWire(), c.Centimetres) : null,
+            s.Guessed
         );
 
     private static KeptPoint ToKept(this PointDto p) => new(p.X, p.Y);

@@ -113,7 +113,8 @@ internal sealed record MeasureView(
     BandView? Left,
     BandView? Right,
     string? SeenBeyond,
-    string? SeenShort
+    string? SeenShort,
+    string SelfCheck
 );
 
 internal sealed record PlannedPointView(Landmark Landmark, string Where, bool More);
@@ -127,17 +128,42 @@ internal sealed record PlannedView(
     IReadOnlyList<string> Measures
 )
 {
-    public static PlannedView Of(PlannedStill p) =>
-        new(
+    public static PlannedView Of(PlannedStill p, HouseStyle style)
+    {
+        string Where(Landmark l) => style.PointWords(l, p.View) ?? Landmarks.Where(l, p.View);
+        return new(
             p.View,
             p.Moment,
             p.Essential,
             [
-                .. p.Points.Select(l => new PlannedPointView(l, Landmarks.Where(l, p.View), false)),
-                .. p.MorePoints.Select(l => new PlannedPointView(l, Landmarks.Where(l, p.View), true)),
+                .. p.Points.Select(l => new PlannedPointView(l, Where(l), false)),
+                .. p.MorePoints.Select(l => new PlannedPointView(l, Where(l), true)),
             ],
             p.MeasureIds
         );
+    }
+}
+
+/// <summary>How something is done in this house.</summary>
+internal sealed record StyleLineView(string Name, string Text)
+{
+    public static IReadOnlyList<StyleLineView> Of(IReadOnlyList<StyleLine> lines) =>
+        [.. lines.Select(l => new StyleLineView(l.Name, l.Text))];
+}
+
+internal sealed record GateQuestionView(string Question, string OnNo);
+
+/// <summary>What is asked before the first repetition of knee-forward work.</summary>
+internal sealed record GateView(IReadOnlyList<GateQuestionView> Questions, string Go, string Easier)
+{
+    public static GateView? For(Exercise exercise, SchoolCode school) =>
+        SettleGate.Belongs(exercise, school)
+            ? new(
+                [.. SettleGate.Questions.Select(q => new GateQuestionView(q.Question, q.OnNo))],
+                SettleGate.Go,
+                SettleGate.Easier
+            )
+            : null;
 }
 
 /// <summary>A standard with everything a screen needs to ask for it.</summary>
@@ -151,13 +177,16 @@ internal sealed record StandardView(
     bool BothFeetPlanted,
     IReadOnlyList<MeasureView> Measures,
     IReadOnlyList<PlannedView> Plan,
-    PlannedView? Quick
+    PlannedView? Quick,
+    IReadOnlyList<StyleLineView> Style,
+    GateView? Gate
 )
 {
-    public static StandardView Of(StandardDto dto)
+    public static StandardView Of(StandardDto dto, HouseStyle style)
     {
         var core = dto.ToCore();
-        var exercise = core.Exercise;
+        var exercise = style.On(core.Exercise);
+        var school = core.School.Value.Code;
         return new StandardView(
             dto,
             exercise.Name,
@@ -167,8 +196,10 @@ internal sealed record StandardView(
             exercise.Felt,
             exercise.Shape.BothFeetPlanted,
             [.. core.Bands.Select(MeasureOf)],
-            [.. LookPlan.For(core).Select(PlannedView.Of)],
-            LookPlan.Quick(core) is { } quick ? PlannedView.Of(quick) : null
+            [.. LookPlan.For(core).Select(p => PlannedView.Of(p, style))],
+            LookPlan.Quick(core) is { } quick ? PlannedView.Of(quick, style) : null,
+            StyleLineView.Of(style.Lines(exercise, school)),
+            GateView.For(exercise, school)
         );
     }
 
@@ -234,7 +265,8 @@ internal sealed record StandardView(
             BandView.Of(band.Left),
             BandView.Of(band.Right),
             Said(BandSide.Beyond),
-            measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short)
+            measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short),
+            measure.SelfCheck
         );
     }
 }

@@ -15,7 +15,11 @@ internal sealed record VerticalDto(PointDto One, PointDto Other);
 
 internal sealed record ScaleDto(PointDto One, PointDto Other, double Centimetres);
 
-/// <summary>One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is absent.</summary>
+/// <summary>
+/// One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is
+/// absent. <see cref="Guessed"/> names those that lie where they were guessed and that nobody has put there yet: nothing is
+/// read from them. Null from before guesses were told apart, when one may be among the points.
+/// </summary>
 internal sealed record StillDto(
     BodySide Side,
     View View,
@@ -28,7 +32,8 @@ internal sealed record StillDto(
     int Height,
     IReadOnlyDictionary<Landmark, PointDto> Points,
     VerticalDto? Vertical,
-    ScaleDto? Scale
+    ScaleDto? Scale,
+    IReadOnlyList<Landmark>? Guessed = null
 )
 {
     private const int MostRepetitions = 12;
@@ -47,7 +52,7 @@ internal sealed record StillDto(
             Side,
             Facing,
             new PictureSize(Width, Height),
-            Points.ToDictionary(p => p.Key, p => p.Value.ToCore()),
+            Points.Where(p => Guessed?.Contains(p.Key) != true).ToDictionary(p => p.Key, p => p.Value.ToCore()),
             Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()),
             PointPlacer.Hand,
             PictureId.ToString()

@@ -127,7 +127,7 @@ internal static class BenchEndpoints
         if (await facts.ExistingAsync<SetupFact, KeptSetup>(request.Id, request.ToKept(), stop) is { } already)
             return TypedResults.Ok(await SaidAsync(already));
         if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
-            throw Refusal.Conflict("A stop sign stands. Clear it with a note before keeping a set-up.");
+            throw Refusal.Conflict("A red flag stands. Clear it with a note before keeping a set-up.");
         return TypedResults.Ok(
             await SaidAsync(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop))
         );
@@ -146,7 +146,7 @@ internal static class BenchEndpoints
         {
             { Split: { } split, Step: null } => Of(BenchSolver.Solve(split)),
             { Step: { } step, Split: null } => Of(BenchSolver.Solve(step)),
-            _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the bench."),
+            _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the planner."),
         };
         return facts.AddAsync(
             new SetupFact

@@ -134,11 +134,11 @@ internal static class SettingEndpoints
                 all.Exercises,
                 Exercise.Find(key ?? "")?.Id ?? throw Refusal.BadInput("key", "Say for which exercise.")
             ),
-            _ => throw Refusal.BadInput("level", "A setting belongs to a client, an exercise, a school or the studio."),
+            _ => throw Refusal.BadInput("level", "A setting belongs to a client, an exercise, a style or the studio."),
         };
 
     private static SchoolCode SchoolOf(string? name) =>
-        Names.TryRead<SchoolCode>(name, out var code) ? code : throw Refusal.BadInput("key", "Say for which school.");
+        Names.TryRead<SchoolCode>(name, out var code) ? code : throw Refusal.BadInput("key", "Say for which style.");
 
     private static KeptChoices At(Dictionary<string, KeptChoices> all, string key) =>
         all.TryGetValue(key, out var found) ? found : all[key] = KeptChoices.None();

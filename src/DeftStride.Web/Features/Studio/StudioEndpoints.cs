@@ -6,6 +6,7 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
+using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -21,6 +22,7 @@ internal sealed record SchoolView(SchoolCode Code, string Name, string Belief, s
 internal sealed record ExerciseView(
     string Id,
     string Name,
+    string Plain,
     ExerciseFamily Family,
     string Task,
     SchoolCode? UsualSchool,
@@ -30,8 +32,29 @@ internal sealed record ExerciseView(
     string SetUp,
     IReadOnlyList<string> LookFor,
     IReadOnlyList<string> Felt,
-    IReadOnlyList<string> Cautions
-);
+    IReadOnlyList<string> Cautions,
+    IReadOnlyList<StyleLineView> Style
+)
+{
+    /// <summary>An exercise in a house's words.</summary>
+    public static ExerciseView Of(Exercise e, HouseStyle style) =>
+        new(
+            e.Id,
+            e.Name,
+            e.Plain,
+            e.Family,
+            e.Task,
+            e.UsualSchool,
+            e.Form,
+            e.NeedsBox,
+            100 * e.StartBoxMetres,
+            e.SetUp,
+            e.LookFor,
+            e.Felt,
+            e.Cautions,
+            StyleLineView.Of(style.Lines(e, e.UsualSchool ?? SchoolCode.VerticalShin))
+        );
+}
 
 internal sealed record SignView(string Id, string Text);
 
@@ -111,20 +134,9 @@ internal static class StudioEndpoints
                 coaches,
                 [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
                 [
-                    .. Exercise.All.Select(e => new ExerciseView(
-                        e.Id,
-                        e.Name,
-                        e.Family,
-                        e.Task,
-                        e.UsualSchool,
-                        e.Form,
-                        e.NeedsBox,
-                        100 * e.StartBoxMetres,
-                        e.SetUp,
-                        e.LookFor,
-                        e.Felt,
-                        e.Cautions
-                    )),
+                    .. Exercise
+                        .All.Select(e => (Style: ChoicesInForce.Style(studio, null, e.Id), Exercise: e))
+                        .Select(e => ExerciseView.Of(e.Style.On(e.Exercise), e.Style)),
                 ],
                 [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
                 new CautionsView(

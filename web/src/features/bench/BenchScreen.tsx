@@ -21,7 +21,7 @@ export function BenchScreen() {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
   if (!start.data || !studio.data || !name)
-    return <Waiting what="the bench" error={start.error ?? studio.error ?? client.error} />;
+    return <Waiting what="the set-up" error={start.error ?? studio.error ?? client.error} />;
   if (client.data && client.data.stopSigns.length > 0)
     return (
       <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">

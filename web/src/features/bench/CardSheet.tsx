@@ -37,7 +37,7 @@ export function CardSheet({
               Print
             </Button>
             <Dialog.Close asChild>
-              <Button className="min-h-14 px-6! text-[17px]!">Back to the bench</Button>
+              <Button className="min-h-14 px-6! text-[17px]!">Back to the planner</Button>
             </Dialog.Close>
           </div>
         </Dialog.Content>

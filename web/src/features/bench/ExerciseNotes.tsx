@@ -1,4 +1,5 @@
 import type { Schema } from '@/api/client';
+import { StyleLines } from '@/ui/StyleLines';
 
 /** What the catalogue says of an exercise: the set-up that matters, what to look for, what should be felt. Cautions stay open. */
 export function ExerciseNotes({ exercise }: { exercise: Schema['ExerciseView'] }) {
@@ -14,6 +15,9 @@ export function ExerciseNotes({ exercise }: { exercise: Schema['ExerciseView'] }
           What matters, what to look for
         </summary>
         <p>{exercise.setUp}</p>
+        <div className="mt-2">
+          <StyleLines lines={exercise.style} />
+        </div>
         <ul className="mt-1.5 list-disc pl-5">
           {exercise.lookFor.map((look) => (
             <li key={look}>{look}.</li>

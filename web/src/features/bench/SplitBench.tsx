@@ -134,7 +134,7 @@ export function SplitBench({
   };
   const fault = view?.fault ?? problem;
   const ready = settled && view !== null && !fault && !keep.isPending;
-  useShortcuts('Bench', [
+  useShortcuts('Set-up planner', [
     { keys: '1', does: 'Vertical shin', run: () => pick('verticalShin') },
     { keys: '2', does: 'Knee forward', run: () => pick('kneeForward') },
     { keys: '3', does: 'Inclined', run: () => pick('inclined') },
@@ -162,7 +162,7 @@ export function SplitBench({
         <div className="flex flex-wrap items-end gap-3">
           {choose}
           <Choice
-            label="School"
+            label="Style"
             value={school}
             options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
             onPick={pick}

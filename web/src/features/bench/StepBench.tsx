@@ -62,7 +62,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
     },
   });
   const ready = view !== undefined && !step.isPlaceholderData && !keep.isPending && !step.error;
-  useShortcuts('Bench', [
+  useShortcuts('Set-up planner', [
     { keys: 'P', does: 'The card, large', run: () => setCard(true) },
     { keys: 'D', does: 'Keep this set-up', run: () => ready && keep.mutate() },
   ]);

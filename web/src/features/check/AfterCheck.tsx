@@ -1,21 +1,24 @@
+import { useMutation } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { useState } from 'react';
-import type { Schema } from '@/api/client';
+import { useEffect, useRef, useState } from 'react';
+import { api, type Schema, take } from '@/api/client';
 import { day } from '@/app/dates';
 import { useTop } from '@/app/useTop';
 import { Button } from '@/ui/Button';
+import { Trouble } from '@/ui/Notice';
 import { standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side } from '@/ui/SidePlate';
 import { RaiseStopSign } from '../safety/StopSign';
 import { CorrectionPanel } from './CorrectionPanel';
 import { DecisionPanel } from './DecisionPanel';
+import { FaultPicker } from './FaultPicker';
 import { KeptBench } from './KeptBench';
 import { type Change, LookAgain } from './LookAgain';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
 import { StationBar } from './StationBar';
-import { keptStills, type Moment, type Slot, type View } from './still';
+import { keptStills, type Moment, mayHoldGuess, type Slot, type View } from './still';
 import { TakeAway } from './TakeAway';
 import { TryWithout } from './TryWithout';
 import { decisionWord } from './words';
@@ -23,8 +26,8 @@ import { decisionWord } from './words';
 type Check = Schema['CheckView'];
 
 /** Where the thing that was named first is seen: its view and moment, or wherever there is a picture. */
-export function slotOfFinding(check: Check, side: Side): Slot {
-  const { measureId } = check.look.finding;
+export function slotOfFinding(check: Check, side: Side, of?: string | null): Slot {
+  const measureId = of ?? check.look.finding.measureId;
   const result = measureId
     ? (standing(check.look, measureId, side) ?? standing(check.look, measureId, side === 'left' ? 'right' : 'left'))
     : null;
@@ -52,11 +55,30 @@ export function AfterCheck({
   const [again, setAgain] = useState<Change | null>(null);
   const [deciding, setDeciding] = useState(check.correction === null || check.decision !== null);
   useTop(`${check.id} ${again?.id} ${deciding} ${check.trials.length}`);
-  const target: Side = check.look.finding.side ?? 'left';
+  const [seenOn, setSeenOn] = useState<Side>(check.look.finding.side ?? 'left');
+  const [picking, setPicking] = useState(false);
+  const [picked, setPicked] = useState<Schema['CorrectionView'] | null>(null);
+  const pick = useMutation({
+    mutationFn: (fault: string) =>
+      take(api.GET('/api/checks/{id}/correction', { params: { path: { id: check.id }, query: { fault } } })),
+    onSuccess: (chosen) => {
+      if (!chosen) return;
+      setPicked(chosen);
+      setPicking(false);
+      setDeciding(false);
+    },
+  });
+  // What was picked stands at the top of its panel.
+  const panel = useRef<HTMLElement>(null);
+  const pickedId = picked?.id;
+  useEffect(() => {
+    if (pickedId) requestAnimationFrame(() => panel.current?.scrollTo({ top: 0 }));
+  }, [pickedId]);
+  const target: Side = picked ? seenOn : (check.look.finding.side ?? 'left');
   const found = slotOfFinding(check, target);
   const [view, setView] = useState<View>(found.view);
   const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({ [found.view]: found.moment });
-  const correction = check.correction;
+  const correction = picked ?? check.correction;
   if (again)
     return (
       <LookAgain
@@ -66,7 +88,8 @@ export function AfterCheck({
         client={client}
         done={(next) => {
           setAgain(null);
-          setDeciding(next === 'decide');
+          setPicked(null);
+          setDeciding(next === 'decide' || (picked !== null && check.correction === null));
         }}
       />
     );
@@ -92,6 +115,7 @@ export function AfterCheck({
               <span className="font-semibold text-ink"> {check.feltWords} Ask why.</span>
             )}
             {check.painQuestion && <span className="font-semibold text-brick"> {check.painQuestion}</span>}
+            {mayHoldGuess(check.stills) && <span> Kept before guesses were told apart: one may be among its points.</span>}
           </p>
         </div>
         <div className="text-[13.5px] text-soft sm:text-right">
@@ -125,6 +149,7 @@ export function AfterCheck({
       )}
       <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_372px]">
         <aside
+          ref={panel}
           className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
           aria-label="What now"
         >
@@ -147,6 +172,7 @@ export function AfterCheck({
               check={check}
               studio={studio}
               onBack={correction && !check.decision ? () => setDeciding(false) : undefined}
+              onPickFault={check.decision ? undefined : () => setPicking(true)}
             />
           ) : (
             <CorrectionPanel
@@ -157,9 +183,17 @@ export function AfterCheck({
               lastTrial={lastTrial}
               onAgain={setAgain}
               onDecide={() => setDeciding(true)}
-              onJudged={(next) => setDeciding(next === 'decide')}
+              onJudged={(next) => {
+                setPicked(null);
+                setDeciding(next === 'decide');
+              }}
+              picked={picked !== null}
+              onPickFault={() => setPicking(true)}
+              onSide={picked ? setSeenOn : null}
             />
           )}
+          <FaultPicker checkId={check.id} open={picking} onOpenChange={setPicking} onPick={(fault) => pick.mutate(fault)} />
+          <Trouble error={pick.error} />
           {check.decision && (
             <p className="text-[13.5px] text-soft">
               {decisionWord[check.decision.chosen]}, {check.decision.coach}, {day(check.decision.at)}.{' '}
@@ -220,7 +254,7 @@ export function AfterCheck({
       {check.decision && (
         <div className="mt-3 lg:hidden">
           <Link to="/" className="block">
-            <Button className="w-full">Back to the floor</Button>
+            <Button className="w-full">Back to today</Button>
           </Link>
         </div>
       )}

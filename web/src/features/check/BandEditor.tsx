@@ -11,10 +11,10 @@ import type { Side } from '@/ui/SidePlate';
 type Level = 'client' | 'exercise' | 'school' | 'studio';
 
 const whose: Record<Schema['SettingSource'], string> = {
-  check: 'chosen for this look',
+  check: 'chosen for this check',
   client: "this client's",
   exercise: 'usual for the exercise',
-  school: "the school's",
+  school: "the style's",
   studio: "the studio's",
 };
 

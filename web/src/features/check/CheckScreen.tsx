@@ -57,7 +57,7 @@ export function CheckScreen() {
           to="/"
           className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
         >
-          Back to the floor
+          Back to today
         </Link>
       </div>
     );

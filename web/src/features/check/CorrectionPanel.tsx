@@ -9,6 +9,7 @@ import { forgetKept, useKept } from '@/device/kept';
 import { useUnsent } from '@/outbox/device';
 import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
+import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
 import { type Feel, FeelRow } from './FeelRow';
@@ -28,6 +29,9 @@ export function CorrectionPanel({
   onAgain,
   onDecide,
   onJudged,
+  picked: byCoach,
+  onPickFault,
+  onSide,
 }: {
   check: Schema['CheckView'];
   side: Side;
@@ -37,12 +41,21 @@ export function CorrectionPanel({
   onDecide: () => void;
   /** After the eye has judged: whether there is something left to try. */
   onJudged: (next: 'correct' | 'decide') => void;
+  /** Whether the coach picked the fault, rather than the look naming it. */
+  picked: boolean;
+  onPickFault: () => void;
+  /** Lets the coach say which side it is; null where the look says it. */
+  onSide: ((side: Side) => void) | null;
 }) {
   const [picked, setPicked] = useState<Schema['CorrectionView'] | null>(null);
   const correction = picked ?? given;
   const choose = useMutation({
     mutationFn: (cause: string) =>
-      take(api.GET('/api/checks/{id}/correction', { params: { path: { id: check.id }, query: { cause } } })),
+      take(
+        api.GET('/api/checks/{id}/correction', {
+          params: { path: { id: check.id }, query: { cause, ...(byCoach ? { fault: correction.faultId } : {}) } },
+        }),
+      ),
     onSuccess: (chosen) => chosen && setPicked(chosen),
   });
   const felt = `feels-${check.id}-${correction.id}`;
@@ -75,12 +88,13 @@ export function CorrectionPanel({
       setPicked(null);
       queries.setQueryData(['check', check.id], view);
       await refreshClient(check.clientId);
-      onJudged(view.correction && view.trials.at(-1)?.outcome !== 'helped' ? 'correct' : 'decide');
+      onJudged(!byCoach && view.correction && view.trials.at(-1)?.outcome !== 'helped' ? 'correct' : 'decide');
     },
   });
   const waits = judge.isPending || unsent.some((e) => e.state !== 'refused');
   useShortcuts('After the look', [
-    { keys: 'R', does: 'Look again', run: () => onAgain(correction) },
+    { keys: 'R', does: 'Look again', run: () => !correction.onlySeen && onAgain(correction) },
+    { keys: 'O', does: 'Something else: pick what you saw', run: onPickFault },
     { keys: 'E', does: 'Decide', run: onDecide },
     { keys: 'H', does: 'By eye: it helped', run: () => !waits && judge.mutate('helped') },
     { keys: 'X', does: 'By eye: no difference', run: () => !waits && judge.mutate('noDifference') },
@@ -95,7 +109,7 @@ export function CorrectionPanel({
           <AfterTrial trial={lastTrial} clientId={check.clientId} />
         </OutcomeMark>
       )}
-      <ol className="grid grid-cols-4 gap-1.5" aria-label="How strong a means">
+      <ol className="grid grid-cols-[0.8fr_1.4fr_0.9fr_1.2fr] gap-1.5" aria-label="How strong a means">
         {LEVELS.map((level) => (
           <li
             key={level}
@@ -106,6 +120,25 @@ export function CorrectionPanel({
           </li>
         ))}
       </ol>
+      {(byCoach || onSide) && (
+        <div className="flex items-center justify-between gap-3">
+          <p className="text-[14px] text-soft">
+            {correction.faultName}
+            {byCoach && ', your pick'}
+          </p>
+          {onSide && (
+            <Choice
+              label="Which side"
+              value={side}
+              options={[
+                { value: 'left', text: 'Left' },
+                { value: 'right', text: 'Right' },
+              ]}
+              onPick={onSide}
+            />
+          )}
+        </div>
+      )}
       <p className="say text-[25px] sm:text-[29px]">{spoken ? `“${correction.cue}”` : correction.cue}</p>
       <p className="text-[14.5px] text-soft">{correction.why}</p>
       {correction.id.endsWith('-wedge') && (
@@ -116,7 +149,11 @@ export function CorrectionPanel({
       )}
       <FeelRow feels={feels} onChange={setFeels} />
       <fieldset className="grid grid-cols-3 gap-2">
-        <legend className="mb-1 text-[13.5px] text-soft">What did it do? By eye, in one tap; or look again and measure.</legend>
+        <legend className="mb-1 text-[13.5px] text-soft">
+          {correction.onlySeen
+            ? 'What did it do? No picture shows this: one tap, by eye.'
+            : 'What did it do? By eye, in one tap; or look again and measure.'}
+        </legend>
         {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
           <Button
             key={outcome}
@@ -131,14 +168,16 @@ export function CorrectionPanel({
       </fieldset>
       <Unsent entries={unsent} />
       <Trouble error={judge.error ?? choose.error} />
-      <Button
-        kind={helped ? 'plain' : 'act'}
-        hint="R"
-        className="min-h-14 w-full text-[17px]!"
-        onClick={() => onAgain(correction)}
-      >
-        Look again
-      </Button>
+      {!correction.onlySeen && (
+        <Button
+          kind={helped ? 'plain' : 'act'}
+          hint="R"
+          className="min-h-14 w-full text-[17px]!"
+          onClick={() => onAgain(correction)}
+        >
+          Look again
+        </Button>
+      )}
       <Button
         kind={helped ? 'act' : 'plain'}
         hint="E"
@@ -147,9 +186,12 @@ export function CorrectionPanel({
       >
         {lastTrial ? 'Decide' : 'Decide without a retest'}
       </Button>
-      {correction.onDeck && (
-        <p className="border-t border-dashed border-hair pt-2 text-[13.5px] text-soft">Next: {correction.onDeck.toLowerCase()}</p>
-      )}
+      <div className="flex items-center justify-between gap-3 border-t border-dashed border-hair pt-1">
+        <p className="text-[13.5px] text-soft">{correction.onDeck && `Next: ${correction.onDeck.toLowerCase()}`}</p>
+        <Button kind="quiet" hint="O" className="px-2!" onClick={onPickFault}>
+          Something else
+        </Button>
+      </div>
       {open.length > 0 && (
         <details className="group border-t border-hair pt-1">
           <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[14px] font-semibold text-soft hover:text-ink">

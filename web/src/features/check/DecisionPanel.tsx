@@ -27,25 +27,30 @@ export function DecisionPanel({
   check,
   studio,
   onBack,
+  onPickFault,
 }: {
   check: Schema['CheckView'];
   studio: Schema['StudioView'];
   onBack: (() => void) | undefined;
+  /** Takes up a fault that the coach saw, whatever the look says. */
+  onPickFault: (() => void) | undefined;
 }) {
   const [reopened, setReopened] = useState(false);
   if (check.decision && !reopened) return <Decided check={check} onReopen={() => setReopened(true)} />;
-  return <Deciding check={check} studio={studio} onBack={onBack} onDone={() => setReopened(false)} />;
+  return <Deciding check={check} studio={studio} onBack={onBack} onPickFault={onPickFault} onDone={() => setReopened(false)} />;
 }
 
 function Deciding({
   check,
   studio,
   onBack,
+  onPickFault,
   onDone,
 }: {
   check: Schema['CheckView'];
   studio: Schema['StudioView'];
   onBack: (() => void) | undefined;
+  onPickFault: (() => void) | undefined;
   onDone: () => void;
 }) {
   // What the client said of the set is kept at once: a closed panel or a reload does not ask again.
@@ -243,8 +248,13 @@ function Deciding({
                 </Button>
               )}
               <Button className="flex-1" disabled={!said || said.outcome === 'stopAndRefer'} onClick={() => setOverruling(true)}>
-                Overrule…
+                Your call…
               </Button>
+              {onPickFault && (
+                <Button className="flex-1" onClick={onPickFault}>
+                  Something else
+                </Button>
+              )}
             </div>
           </>
         )}
@@ -316,7 +326,7 @@ function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: ()
       <p>
         {accepted
           ? decision.recommendation.headline
-          : `Overruled “${decisionWord[decision.recommendation.outcome].toLowerCase()}”: ${decision.overruleReason}`}
+          : `Your call instead of “${decisionWord[decision.recommendation.outcome].toLowerCase()}”: ${decision.overruleReason}`}
       </p>
       {decision.question && <p className="font-semibold text-brick">{decision.question}</p>}
       {accepted && decision.recommendation.placement && <Placed placement={decision.recommendation.placement} />}
@@ -330,7 +340,7 @@ function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: ()
         to="/"
         className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-5 text-[17px] font-semibold text-act-ink hover:brightness-110"
       >
-        Back to the floor
+        Back to today
       </Link>
       <Button onClick={onReopen}>Change this decision</Button>
     </>

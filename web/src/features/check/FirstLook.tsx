@@ -22,11 +22,13 @@ import { MomentStrip } from './MomentStrip';
 import { PainAsk, painComplete } from './PainAsk';
 import type { Marking } from './PictureStage';
 import { onPictureKept, pictureUrl, sendPicture, usePending, useRefusedPictures } from './pictures';
+import { SettleGate } from './SettleGate';
 import { type Station, StationBar } from './StationBar';
 import { type StillActions, StillBench } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures } from './steps';
 import {
   fromView,
+  guessed,
   inSlot,
   type Moment,
   newStill,
@@ -205,8 +207,7 @@ export function FirstLook({
         const at = reading.guesses[p.landmark];
         return at ? ([[p.landmark, at]] as const) : [];
       });
-      alter(key, (s) => found.reduce((all, [landmark, at]) => placed(all, landmark, at), s));
-      handOver(still);
+      alter(key, (s) => guessed(s, found));
     },
   };
   const handOver = (from: Slot) => {
@@ -398,7 +399,7 @@ export function FirstLook({
 
       {station !== 'ask' && (
         <div className="mb-2 flex flex-wrap items-center justify-between gap-x-4 gap-y-2">
-          <div className="flex flex-1 gap-2 md:hidden" role="group" aria-label="Side on the bench">
+          <div className="flex flex-1 gap-2 md:hidden" role="group" aria-label="Side">
             {SIDES.map((side) => (
               <button
                 key={side}
@@ -424,8 +425,7 @@ export function FirstLook({
           <details key={`${draft.mode} ${draft.exerciseId} ${draft.school}`} className="group w-full md:hidden">
             <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[14px] font-semibold text-soft">
               <Caret />
-              {standard.exerciseName}, {draft.mode === 'quick' ? 'quick look' : 'whole check'},{' '}
-              {standard.schoolName.toLowerCase()}
+              {standard.exerciseName}, {draft.mode === 'quick' ? 'quick look' : 'full check'}, {standard.schoolName.toLowerCase()}
             </summary>
             <div className="flex flex-wrap gap-2 pb-1">
               <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
@@ -521,6 +521,7 @@ export function FirstLook({
           aria-label="This look"
         >
           <div className="grid min-h-0 flex-1 content-start gap-3.5 lg:-mx-2 lg:overflow-y-auto lg:px-2">
+            {standard.gate && <SettleGate gate={standard.gate} place={`gate-${draft.id}`} />}
             <PainAsk
               id="pain"
               label={`Does anything hurt, ${first}?`}

@@ -19,14 +19,14 @@ import { PainAsk, painComplete } from './PainAsk';
 import type { Marking } from './PictureStage';
 import { onPictureKept, pictureUrl, sendPicture, usePending } from './pictures';
 import { type StillActions, StillBench } from './StillBench';
-import { fromView, has, inSlot, isMarked, keptStills, newStill, placed, rescaled, type Still, toDto } from './still';
+import { fromView, guessed, has, inSlot, isMarked, keptStills, newStill, placed, rescaled, type Still, toDto } from './still';
 import { useReading } from './useReading';
 import { outcomeWord } from './words';
 
 type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null; feels: Feel[] };
 
 /** What is tried: a correction, or a set without what was borrowed. */
-export type Change = Pick<Schema['CorrectionView'], 'id' | 'level' | 'cue'>;
+export type Change = Pick<Schema['CorrectionView'], 'id' | 'level' | 'cue'> & { measureId?: string | null };
 
 const nothingSeen: never[] = [];
 
@@ -63,13 +63,14 @@ export function LookAgain({
   const [refused, setRefused] = useState<unknown>(null);
   const pending = usePending(check.clientId);
   const { stills, feels } = retest;
-  const slot = useMemo(() => slotOfFinding(check, side), [check, side]);
+  const slot = useMemo(() => slotOfFinding(check, side, correction.measureId), [check, side, correction.measureId]);
   // What it is held against is the studio's word: the page and the judgement never choose two different ones.
   const held = check.baselines.find((b) => b.side === side);
-  const measureId = held?.measureId ?? check.look.finding.measureId ?? 'front-shin';
+  const measureId = correction.measureId ?? held?.measureId ?? check.look.finding.measureId ?? 'front-shin';
   const measure = check.standard.measures.find((m) => m.id === measureId);
 
-  const baselineTrial = held?.trialId ? check.trials.find((t) => t.id === held.trialId) : undefined;
+  const helped = check.trials.findLast((t) => t.side === side && t.outcome === 'helped');
+  const baselineTrial = helped?.again?.results.some((r) => r.measureId === measureId && r.side === side) ? helped : undefined;
   const before = baselineTrial?.stills ?? check.stills;
   const baseline = useMemo(() => keptStills(before.filter((s) => inSlot(s, slot))), [before, slot]);
   const baseLook = baselineTrial?.again ?? check.look;
@@ -184,10 +185,12 @@ export function LookAgain({
     },
     onAccept: (still, points) =>
       alter(still, (s) =>
-        points.reduce(
-          (all, p) =>
-            reading.guesses[p.landmark] ? placed(all, p.landmark, reading.guesses[p.landmark] ?? { x: 0, y: 0 }) : all,
+        guessed(
           s,
+          points.flatMap((p) => {
+            const at = reading.guesses[p.landmark];
+            return at ? ([[p.landmark, at]] as const) : [];
+          }),
         ),
       ),
   };

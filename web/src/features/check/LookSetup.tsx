@@ -31,7 +31,7 @@ export function Extent({
         value={draft.mode}
         options={[
           { value: 'quick', text: 'Quick' },
-          { value: 'whole', text: 'Whole' },
+          { value: 'whole', text: 'Full' },
         ]}
         onPick={(mode) => onChange((d) => ({ ...d, mode }))}
       />
@@ -49,17 +49,17 @@ export function SchoolChoice({
   onPick: (school: Schema['SchoolCode']) => void;
 }) {
   const source = {
-    check: 'chosen for this look',
+    check: 'chosen for this check',
     client: 'set for this client',
     exercise: 'usual for this exercise',
-    school: 'school',
+    school: 'style',
     studio: 'studio default',
   }[standard.standard.source];
   return (
     <div className="flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
-      <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">School, {source}</p>
+      <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">Style, {source}</p>
       <Choice
-        label="School"
+        label="Style"
         value={standard.standard.school}
         options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
         onPick={onPick}

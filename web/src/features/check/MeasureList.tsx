@@ -62,7 +62,7 @@ export const MeasureList = memo(function MeasureList({
   return (
     <div className="grid gap-1">
       <div className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-end gap-1">
-        <h2 className="say text-[18px]">Must pass</h2>
+        <h2 className="say text-[18px]">Key checks</h2>
         {SIDES.map((side) => (
           <span key={side} className="justify-self-center">
             <SidePlate side={side} size="s" />
@@ -81,7 +81,7 @@ export const MeasureList = memo(function MeasureList({
         <details className="group mt-1">
           <summary className="flex min-h-11 items-center gap-2 cursor-pointer text-[14px] font-semibold text-soft hover:text-ink">
             <Caret />
-            Also noted, {noted.filter((m) => SIDES.some((s) => standing(look, m.id, s))).length} of {noted.length}
+            Extra, {noted.filter((m) => SIDES.some((s) => standing(look, m.id, s))).length} of {noted.length}
           </summary>
           <ul>{noted.map(row)}</ul>
         </details>
@@ -123,9 +123,15 @@ function PlainCell({
 }) {
   const result = standing(look, measure.id, side);
   // What is written in the cell is part of what it is called.
-  const short = result ? (result.source === 'eye' ? 'seen' : (result.text ?? '')) : 'eye?';
+  const short = result
+    ? result.source === 'eye'
+      ? result.verdict === 'inBand'
+        ? 'fine'
+        : 'not fine'
+      : (result.text ?? '')
+    : 'eye?';
   const words = result
-    ? `${result.words}${result.verdict ? `, ${verdictWord[result.verdict].toLowerCase()}` : ''}`
+    ? `${result.words}${result.verdict ? `, ${verdictWord[result.verdict].toLowerCase()}` : ''}${result.source === 'eye' ? ', seen by you' : ''}`
     : 'not looked at';
   return (
     <Popover.Root>
@@ -147,6 +153,11 @@ function PlainCell({
           </p>
           {result && (
             <Facts result={result} all={look?.results.filter((r) => r.measureId === measure.id && r.side === side) ?? []} />
+          )}
+          {measure.selfCheck && (
+            <p className="text-[13px] text-soft">
+              <span className="font-semibold text-ink">The client can feel it:</span> {measure.selfCheck}
+            </p>
           )}
           {!readOnly && onSeen && measure.seenBeyond && (
             <Popover.Close asChild>
@@ -214,7 +225,7 @@ function Facts({ result, all }: { result: Result; all: Result[] }) {
       ))}
       {result.error.length > 0 && (
         <details>
-          <summary className="cursor-pointer text-[13px] text-soft">The error, part by part</summary>
+          <summary className="cursor-pointer text-[13px] text-soft">The measuring error, part by part</summary>
           <div className="mt-1 text-[13px]">
             <ErrorTable reading={result} />
           </div>

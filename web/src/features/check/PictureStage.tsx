@@ -7,7 +7,9 @@ import { pictureUrl } from './pictures';
 import { Casing, Skeleton } from './Skeleton';
 import {
   type Handle,
+  has,
   inside,
+  isGuess,
   isMark,
   type Landmark,
   nextPoint,
@@ -206,10 +208,11 @@ export function PictureStage({
 
   const handles: { handle: Handle; at: Point; placed: boolean }[] = [];
   if (!readOnly) {
-    for (const [landmark, at] of Object.entries(still.points)) handles.push({ handle: landmark as Landmark, at, placed: true });
+    for (const [landmark, at] of Object.entries(still.points) as [Landmark, Point][])
+      if (!isGuess(still, landmark)) handles.push({ handle: landmark, at, placed: true });
     for (const { landmark } of asked) {
-      const at = guesses[landmark];
-      if (!still.points[landmark] && at) handles.push({ handle: landmark, at: inside(at, still), placed: false });
+      const at = still.points[landmark] ?? guesses[landmark];
+      if (!has(still, landmark) && at) handles.push({ handle: landmark, at: inside(at, still), placed: false });
     }
     for (const end of ['upright-one', 'upright-other', 'scale-one', 'scale-other'] as const) {
       const at = place(end);

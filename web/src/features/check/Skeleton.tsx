@@ -1,6 +1,6 @@
 import type { Schema } from '@/api/client';
 import { type Result, resultLine } from '@/ui/verdict';
-import type { Landmark, Point, Still } from './still';
+import { known, type Landmark, type Point, type Still } from './still';
 
 const PALE = '#f1eee6';
 
@@ -47,7 +47,7 @@ export function Skeleton({
   /** One colour for everything, for a still that lies over another. */
   colour?: string;
 }) {
-  const p = still.points;
+  const p = known(still);
   const tilt = ((reading?.tiltDegrees ?? 0) * Math.PI) / 180;
   const side = still.view === 'side';
   const of = (id: string | undefined) => (id && settled ? results.find((r) => r.measureId === id) : undefined);
@@ -93,7 +93,7 @@ export function Skeleton({
 
 /** The plumb line hanging onto the ankle, with the accepted wedge. */
 function Plumb({ still, band, tilt, unit }: { still: Still; band: Schema['BandView'] | null; tilt: number; unit: number }) {
-  const { ankle, knee } = still.points;
+  const { ankle, knee } = known(still);
   if (!ankle) return null;
   const ahead = still.facing === 'right' ? 1 : -1;
   const at = (degrees: number, r: number): Point => {
@@ -157,7 +157,7 @@ function Plumb({ still, band, tilt, unit }: { still: Still; band: Schema['BandVi
 
 /** A level through the working side of the pelvis, to hold the other side against. */
 function Level({ still, tilt, unit }: { still: Still; tilt: number; unit: number }) {
-  const { workingPelvis: one, freePelvis: other } = still.points;
+  const { workingPelvis: one, freePelvis: other } = known(still);
   if (!one || !other) return null;
   const across = { x: Math.cos(tilt), y: Math.sin(tilt) };
   const reach = (other.x - one.x) * across.x + (other.y - one.y) * across.y;

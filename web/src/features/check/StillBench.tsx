@@ -7,7 +7,19 @@ import { SidePlate, sideWord } from '@/ui/SidePlate';
 import type { Result } from '@/ui/verdict';
 import { PictureSource } from './PictureSource';
 import { type Marking, PictureStage } from './PictureStage';
-import { fromView, type Handle, isMarked, nextPoint, type PlanPoint, type Point, type Slot, type Still } from './still';
+import {
+  fromView,
+  type Handle,
+  has,
+  isGuess,
+  isMarked,
+  nextPoint,
+  type PlanPoint,
+  type Point,
+  pointName,
+  type Slot,
+  type Still,
+} from './still';
 import type { Reading } from './useReading';
 
 /** What a coach can do with the still that is up. */
@@ -15,7 +27,7 @@ export type StillActions = {
   onPoint: (key: string, handle: Handle, point: Point, undoable: boolean) => void;
   onAlter: (key: string, change: (still: Still) => Still) => void;
   onRemove: (key: string) => void;
-  /** Every ring that fits is taken as it is. */
+  /** The other rings are kept where they are, as guesses. */
   onAccept: (key: string, points: PlanPoint[]) => void;
 };
 
@@ -122,6 +134,7 @@ export function StillBench({
           onOver={onOver}
           more={more ?? null}
           onMore={onMore}
+          rest={active ? asked.filter((p) => !still.points[p.landmark] && reading.guesses[p.landmark]) : []}
           actions={actions}
           onShow={onShow}
           onAnother={onAnother}
@@ -172,6 +185,11 @@ function Said({
   asked: PlanPoint[];
 }) {
   const lines = still ? primary(reading, slot) : [];
+  const left = still ? asked.filter((p) => !has(still, p.landmark)).length : 0;
+  const guesses = still ? asked.filter((p) => isGuess(still, p.landmark)).length : 0;
+  const guessed =
+    guesses > 0 &&
+    `${guesses} ${guesses === 1 ? 'point is a guess' : 'points are guesses'}: no verdict until you put ${guesses === 1 ? 'it' : 'each'} in place`;
   if (own?.sentence && still && isMarked(still) && own.fault !== 'pointMissing')
     return <p className="pt-1 text-[14.5px] font-semibold text-brick">{own.sentence}</p>;
   if (lines.length > 0)
@@ -180,15 +198,15 @@ function Said({
         {lines.map((r) => (
           <ReadingLine key={r.measureId} reading={r} settled={reading.settled} large={lines.length === 1} />
         ))}
+        {guessed && <p className="text-[13.5px] text-soft">{guessed}</p>}
       </div>
     );
-  const left = still ? asked.filter((p) => !still.points[p.landmark]).length : 0;
   return (
     <p className="flex h-12 items-center gap-2 text-[14.5px] text-soft">
       <SidePlate side={slot.side} size="s" />
       {still
         ? left > 0
-          ? `${left} ${left === 1 ? 'point' : 'points'} to place`
+          ? guessed || `${left} ${left === 1 ? 'point' : 'points'} to place`
           : 'Nothing to read from these points.'
         : `No picture ${fromView[slot.view]} yet.`}
     </p>
@@ -227,9 +245,7 @@ function Prompt({
   actions: StillActions;
 }) {
   const next = nextPoint(still, asked);
-  const left = asked.filter((p) => !still.points[p.landmark]);
-  const fits = next && !marking ? reading.guesses[next.landmark] : undefined;
-  const some = Object.keys(still.points).length >= 2 && left.length > 1;
+  const fits = next && !marking ? (still.points[next.landmark] ?? reading.guesses[next.landmark]) : undefined;
   useEffect(() => {
     if (!next || !fits) return;
     const press = (event: globalThis.KeyboardEvent) => {
@@ -255,19 +271,11 @@ function Prompt({
       </p>
       {fits && next && (
         <div className="flex gap-1.5">
-          {some && (
-            <RingButton
-              onClick={() => actions.onAccept(still.key, left)}
-              label="All fit: place the rest of the rings where they are"
-            >
-              All fit
-            </RingButton>
-          )}
           <RingButton
             onClick={() => actions.onPoint(still.key, next.landmark, fits, true)}
-            label={`Ring fits: place the ${next.landmark} there`}
+            label={`Point is right: place the ${pointName[next.landmark]} there`}
           >
-            Ring fits <kbd className="hidden font-sans text-[11px] lg:inline">↵</kbd>
+            Point is right <kbd className="hidden font-sans text-[11px] lg:inline">↵</kbd>
           </RingButton>
         </div>
       )}
@@ -340,6 +348,7 @@ function Tools({
   onOver,
   more,
   onMore,
+  rest,
   actions,
   onShow,
   onAnother,
@@ -355,6 +364,8 @@ function Tools({
   onOver: ((id: string) => void) | undefined;
   more: number | null;
   onMore: (() => void) | undefined;
+  /** Points that are neither placed nor kept as guesses yet, where a guess is at hand. */
+  rest: PlanPoint[];
   actions: StillActions;
   onShow: (index: number) => void;
   onAnother: () => void;
@@ -410,6 +421,14 @@ function Tools({
       {more !== null && more > 0 && (
         <Tool onClick={() => onMore?.()} label={`+${more} pts: ${more} more points, for what is only noted`}>
           +{more} pts
+        </Tool>
+      )}
+      {(more === null || more === 0) && rest.length > 1 && Object.keys(still.points).length >= 2 && (
+        <Tool
+          onClick={() => actions.onAccept(still.key, rest)}
+          label="Keep the other rings as guesses: no verdict until each is put in place"
+        >
+          As guesses
         </Tool>
       )}
       <span className="flex-1" />

@@ -40,6 +40,7 @@ export const newStill = (
   points: {},
   vertical: null,
   scale: null,
+  guessed: [],
 });
 
 /** What the server is told of a still. */
@@ -50,19 +51,44 @@ export const inside = (p: Point, { width, height }: { width: number; height: num
   y: Math.min(Math.max(p.y, 0), height),
 });
 
-export const has = (still: Still, landmark: Landmark) => still.points[landmark] !== undefined;
+/** Whether a point lies where it was guessed and nobody has put it there yet: nothing is read from it. */
+export const isGuess = (still: Schema['StillDto'], landmark: Landmark) => still.guessed?.includes(landmark) === true;
+
+export const has = (still: Still, landmark: Landmark) => still.points[landmark] !== undefined && !isGuess(still, landmark);
+
+/** The points that were put in their place. */
+export const known = (still: Schema['StillDto']): Schema['StillDto']['points'] =>
+  (still.guessed?.length ?? 0) === 0
+    ? still.points
+    : Object.fromEntries(Object.entries(still.points).filter(([l]) => !isGuess(still, l as Landmark)));
+
+/** The still with points kept where they are guessed to be. */
+export const guessed = (still: Still, found: readonly (readonly [Landmark, Point])[]): Still => ({
+  ...still,
+  points: { ...still.points, ...Object.fromEntries(found) },
+  guessed: [...new Set([...(still.guessed ?? []), ...found.map(([l]) => l)])],
+});
+
+/** Whether a look was kept before guesses were told apart, so that one may be among its points. */
+export const mayHoldGuess = (stills: Schema['StillDto'][]) =>
+  stills.some((s) => s.guessed == null && Object.keys(s.points).length > 0);
 
 /** The first of some points that still has to be placed. */
 export const nextPoint = (still: Still, points: PlanPoint[]): PlanPoint | null =>
   points.find((p) => !has(still, p.landmark)) ?? null;
 
-export const isMarked = (still: Still) => Object.keys(still.points).length > 0;
+export const isMarked = (still: Still) => Object.keys(known(still)).length > 0;
 
 export const isMark = (handle: Handle): handle is MarkEnd => handle.startsWith('upright-') || handle.startsWith('scale-');
 
 /** The still with a point or the end of a mark put somewhere. */
 export function placed(still: Still, handle: Handle, point: Point): Still {
-  if (!isMark(handle)) return { ...still, points: { ...still.points, [handle]: point } };
+  if (!isMark(handle))
+    return {
+      ...still,
+      points: { ...still.points, [handle]: point },
+      guessed: still.guessed?.filter((l) => l !== handle) ?? still.guessed ?? null,
+    };
   const end = handle.endsWith('one') ? 'one' : 'other';
   if (handle.startsWith('upright-'))
     return { ...still, vertical: { one: still.vertical?.one ?? point, other: still.vertical?.other ?? point, [end]: point } };

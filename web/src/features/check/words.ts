@@ -1,24 +1,24 @@
 import type { Schema } from '@/api/client';
 
 export const decisionWord: Record<Schema['DecisionOutcome'], string> = {
-  stopAndRefer: 'Stop and refer',
+  stopAndRefer: 'Stop, and refer',
   stepBack: 'Step back',
-  modifyAndRetest: 'Modify and retest',
-  correct: 'Correct',
+  modifyAndRetest: 'Change one thing, ask again',
+  correct: 'Change one thing, look again',
   lookAgain: 'Look again',
-  progress: 'Progress',
-  hold: 'Hold',
+  progress: 'Go on',
+  hold: 'Keep as it is',
 };
 
 export const outcomeWord: Record<Schema['TrialOutcome'], string> = {
-  helped: 'Helped',
+  helped: 'It helped',
   noDifference: 'No difference',
-  worse: 'Worse',
+  worse: 'It got worse',
 };
 
 export const levelWord: Record<Schema['CorrectionLevel'], string> = {
-  say: 'Say',
-  touchOrBlock: 'Touch',
-  setUp: 'Set up',
-  stepDown: 'Ease',
+  say: 'Cue',
+  touchOrBlock: 'Touch or block',
+  setUp: 'Set-up',
+  stepDown: 'Easier form',
 };

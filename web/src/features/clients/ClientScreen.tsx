@@ -28,10 +28,10 @@ export function ClientScreen() {
   });
   const navigate = useNavigate();
   useShortcuts('Client', [
-    { keys: 'C', does: 'Look at the client', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
+    { keys: 'C', does: 'Check the client', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
     {
       keys: 'B',
-      does: 'The bench: work out the set-up',
+      does: 'Work out the set-up',
       run: () => void navigate({ to: '/clients/$clientId/bench', params: { clientId } }),
     },
     {
@@ -82,7 +82,7 @@ export function ClientScreen() {
               params={{ clientId }}
               className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
             >
-              {draft || undecided ? `Go on with ${first}` : `Look at ${first}`}
+              {draft || undecided ? `Go on with ${first}` : `Check ${first}`}
               <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
                 C
               </kbd>
@@ -90,7 +90,7 @@ export function ClientScreen() {
           )}
           <div className="flex gap-2.5">
             <Side to="/clients/$clientId/bench" id={clientId} hint="B">
-              Bench
+              Set-up
             </Side>
             <Side to="/clients/$clientId/meet" id={clientId} hint="M">
               Meet
@@ -145,7 +145,7 @@ export function ClientScreen() {
       {checks.length === 0 ? (
         <div className="mt-8">
           <Empty title="No look on record yet.">
-            The first look is uncued: give the task, film from the side, and mark ankle and knee on both sides.
+            Say the task and nothing else: give the task, film from the side, and mark ankle and knee on both sides.
           </Empty>
         </div>
       ) : (
@@ -244,7 +244,7 @@ function DecisionRow({ check }: { check: Check }) {
                 <span className="font-semibold">{decision.recommendation.headline}</span>
               ) : (
                 <span>
-                  <span className="font-semibold">{decisionWord[decision.chosen]}. </span>Overruled “
+                  <span className="font-semibold">{decisionWord[decision.chosen]}. </span>Your call instead of “
                   {decisionWord[decision.recommendation.outcome].toLowerCase()}”: {decision.overruleReason}
                 </span>
               )}{' '}

@@ -69,11 +69,11 @@ function OnLadder({ stride, clientId }: { stride: Stride; clientId: string }) {
           </p>
           <p className="text-[14.5px] text-soft">
             Rest {stride.asked.rest}
-            {stride.asked.tempo && `, tempo ${stride.asked.tempo}`}. {stride.firstSide}
+            {stride.asked.tempo && `; ${stride.asked.tempo}`}. {stride.firstSide}
           </p>
           <Why>
             {stride.askedWhy}
-            {stride.left !== stride.right && ' The sides stand apart: the plan matches the weaker one.'}
+            {stride.left !== stride.right && ' The sides stand apart: the plan matches the one further down.'}
           </Why>
           {stride.break && (
             <div className="mt-2 rounded-xl border border-brass/60 p-3">

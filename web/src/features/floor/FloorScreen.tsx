@@ -8,8 +8,10 @@ import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { Empty, Waiting } from '@/ui/Notice';
 import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
+import { StyleLines } from '@/ui/StyleLines';
 import { Why } from '@/ui/Why';
 import { SetupCard } from '../bench/SetupCard';
+import { SettleGate } from '../check/SettleGate';
 import { LogSheet } from '../log/LogSheet';
 import { AddClient, PlanVisit } from './Planning';
 
@@ -24,8 +26,8 @@ export function FloorScreen() {
   const next = floor.data?.visits.find((v) => v.state === 'next');
   const open = (to: '/clients/$clientId' | '/clients/$clientId/check') =>
     next && void navigate({ to, params: { clientId: next.client.id } });
-  useShortcuts('Floor', [
-    { keys: 'C', does: 'Look at who is next', run: () => open('/clients/$clientId/check') },
+  useShortcuts('Today', [
+    { keys: 'C', does: 'Check who is next', run: () => open('/clients/$clientId/check') },
     { keys: 'H', does: 'History of who is next', run: () => open('/clients/$clientId') },
     { keys: 'L', does: 'Log for who is next', run: () => next && next.today.attention.kind !== 'stopSign' && setLogging(next) },
     { keys: 'N', does: 'Add a client', run: () => setAdding(true) },
@@ -37,7 +39,7 @@ export function FloorScreen() {
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className="text-[15px] text-soft">
-          {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} on the floor today`}
+          {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} today`}
         </p>
         <Button onClick={() => setAdding(true)} hint="N">
           Add a client
@@ -141,6 +143,19 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             <SetupCard lines={today.card.filter((l) => !['trunk', 'shin'].includes(l.id))} />
           </div>
         )}
+        {!stop && today.style.length > 0 && (
+          <details className="mt-3">
+            <summary className="inline-flex min-h-11 cursor-pointer items-center text-[15px] text-soft underline decoration-hair underline-offset-4 hover:text-ink">
+              The way it is done here
+            </summary>
+            <StyleLines lines={today.style} />
+          </details>
+        )}
+        {!stop && today.gate && (
+          <div className="mt-4 max-w-[560px]">
+            <SettleGate gate={today.gate} place={`gate-${visit.id}`} />
+          </div>
+        )}
       </div>
       <div className="flex flex-col justify-end gap-2.5 lg:w-[290px]">
         {visit.lastLook && (
@@ -151,13 +166,13 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         <div className="grid grid-cols-[1fr_auto] gap-2.5">
           {stop ? (
             <LinkButton to="/clients/$clientId" id={visit.client.id} act>
-              See the stop sign
+              See the red flag
             </LinkButton>
           ) : (
             <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
               {today.attention.kind === 'unfinished' || today.attention.kind === 'undecided'
                 ? `Go on with ${name}`
-                : `Look at ${name}`}
+                : `Check ${name}`}
             </LinkButton>
           )}
           <LinkButton to="/clients/$clientId" id={visit.client.id}>
@@ -166,7 +181,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         </div>
         {!stop && (
           <Button hint="L" onClick={onLog}>
-            Log without a look
+            Log without a check
           </Button>
         )}
       </div>
@@ -185,7 +200,7 @@ function Dose({ today, asked }: { today: Schema['TodayView']; asked: Schema['Pre
       <p className="say text-[28px]">{asked.text}</p>
       <p className="text-[15px] text-soft">
         Rest {asked.rest}
-        {asked.tempo && `, tempo ${asked.tempo}`}. {today.firstSideText} {today.apart}
+        {asked.tempo && `; ${asked.tempo}`}. {today.firstSideText} {today.apart}
       </p>
       <Why>{today.askedWhy}</Why>
     </div>

@@ -69,7 +69,7 @@ function AddForm({ done }: { done: () => void }) {
         hint="In their own words, if you have them"
       />
       <fieldset>
-        <legend className="mb-1 font-semibold">School</legend>
+        <legend className="mb-1 font-semibold">Style</legend>
         <div className="grid gap-1.5">
           {[
             { code: '' as const, name: 'The exercise’s usual', suits: 'Vertical shin for the split squat.' },

@@ -1,6 +1,7 @@
 import { Link } from '@tanstack/react-router';
 import type { ReactNode } from 'react';
 import type { Schema } from '@/api/client';
+import { StyleLines } from '@/ui/StyleLines';
 import { levelWord } from '../check/words';
 import { SettingsList } from '../studio/SettingsList';
 import { type Book, type Key, type Kind, keyOf } from './book';
@@ -76,10 +77,17 @@ const Links = ({ keys, book }: { keys: Key[]; book: Book }) => (
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
 
+const hurts: Record<Schema['FaultHurt'], string> = {
+  no: 'A fault that only wastes the exercise',
+  whenSore: 'A fault that can hurt where it is sore already',
+  whenLoaded: 'A fault that can hurt with a load',
+  yes: 'A fault that can hurt',
+};
+
 function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView'] } & All) {
   return (
     <>
-      <Head over={fault.canHurt ? 'A fault that can hurt' : 'A fault that wastes the exercise'} title={fault.name}>
+      <Head over={hurts[fault.hurts]} title={fault.name}>
         {fault.fired > 0
           ? `Named first in ${fault.fired} ${fault.fired === 1 ? 'check' : 'checks'} here.`
           : 'Not named first in any check here yet.'}{' '}
@@ -99,13 +107,19 @@ function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView']
       </Part>
       {LEVELS.map((level) => {
         const cues = fault.cues.filter((c) => c.level === level);
-        return cues.length > 0 || level === 'say' ? (
+        const gaps = fault.gaps.filter((g) => g.level === level);
+        return cues.length > 0 || gaps.length > 0 || level === 'say' ? (
           <Part key={level} title={levelWord[level]}>
             <ul className="grid gap-2.5">
               {cues.map((cue) => (
                 <CueLine key={cue.id} cue={cue} version={library.studioVersion} />
               ))}
             </ul>
+            {gaps.map((gap) => (
+              <p key={gap.why} className="text-[14.5px] text-soft">
+                {gap.why}
+              </p>
+            ))}
             {level === 'say' && <NewCue faultId={fault.id} version={library.studioVersion} />}
           </Part>
         ) : null;
@@ -142,9 +156,14 @@ function MeasurePage({ measure, library, studio, book }: { measure: Schema['Libr
       >
         {measure.sign && `Plus means ${measure.sign}. `}
         {measure.read
-          ? 'Read from pictures with its error, or seen.'
+          ? 'Read from pictures with its measuring error, or seen.'
           : 'Pictures do not give it: it is seen, asked, timed or weighed.'}
       </Head>
+      {measure.selfCheck && (
+        <Part title="The client can feel it">
+          <p>{measure.selfCheck}</p>
+        </Part>
+      )}
       <Part title="What is accepted, by exercise">
         <ul>
           {measure.uses.map((use) => (
@@ -160,14 +179,14 @@ function MeasurePage({ measure, library, studio, book }: { measure: Schema['Libr
                 {name(use.exerciseId)}
               </Link>
               <span className="text-soft">
-                {use.band || (measure.unit === 'tick' ? 'looked at' : 'by the school, or noted')}
-                {use.mustPass && ', must pass'}
+                {use.band || (measure.unit === 'tick' ? 'looked at' : 'by the style, or noted')}
+                {use.mustPass && ', key check'}
               </span>
             </li>
           ))}
         </ul>
         <p className="mt-2 text-[13.5px] text-soft">
-          For one client or one school a band is changed in a check, behind its number. Checks already kept stay as they were
+          For one client or one style a band is changed in a check, behind its number. Checks already kept stay as they were
           judged.
         </p>
         {measure.unit !== 'tick' && (
@@ -193,12 +212,17 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
   const ladders = library.ladders.filter((l) => l.rungs.some((r) => r.exerciseId === exercise.id));
   return (
     <>
-      <Head over="An exercise" title={exercise.name}>
+      <Head over={`An exercise; to a client: ${exercise.plain}`} title={exercise.name}>
         “{exercise.task}”
       </Head>
       <Part title="Set up">
         <p>{exercise.setUp}</p>
       </Part>
+      {exercise.style.length > 0 && (
+        <Part title="The way it is done here">
+          <StyleLines lines={exercise.style} />
+        </Part>
+      )}
       <Part title="Look for">
         <ul className="list-disc pl-5">
           {exercise.lookFor.map((l) => (
@@ -214,7 +238,7 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
           {c}
         </p>
       ))}
-      <Part title="Must pass">
+      <Part title="Key checks">
         <Links keys={must.map((m) => keyOf('measure', m.id))} book={book} />
       </Part>
       {ladders.length > 0 && (
@@ -227,7 +251,7 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
 }
 
 const SchoolPage = ({ school }: { school: Schema['SchoolView'] }) => (
-  <Head over="A school; none is the right one" title={school.name}>
+  <Head over="A style; none is the right one" title={school.name}>
     <p>{school.belief}</p>
     <p className="mt-2">Suits: {school.suits}</p>
   </Head>

@@ -4,6 +4,7 @@ import { useLibrary, useStudio } from '@/api/queries';
 import { Waiting } from '@/ui/Notice';
 import { type Book, bookOf, type Chapter, chapters, type Key, keyOf } from './book';
 import { Entry } from './Entry';
+import { finds } from './searchWords';
 
 /** Everything the product knows: search it, read it, follow it from one thing to the next. */
 export function LibraryScreen() {
@@ -78,8 +79,4 @@ function Shelf({ chapter, entries, at, searching }: { chapter: Chapter; entries:
   );
 }
 
-/** Every word of the search must stand somewhere in an entry. */
-function search(book: Book, text: string): Book {
-  const words = text.toLowerCase().split(/\s+/).filter(Boolean);
-  return words.length === 0 ? book : book.filter((e) => words.every((w) => e.text.includes(w)));
-}
+const search = (book: Book, text: string): Book => (text.trim() === '' ? book : book.filter((e) => finds(e.text, text)));

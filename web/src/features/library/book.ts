@@ -9,7 +9,7 @@ export const chapters: Chapter[] = [
   { id: 'fault', name: 'Faults and cues' },
   { id: 'measure', name: 'Measures' },
   { id: 'exercise', name: 'Exercises' },
-  { id: 'school', name: 'Schools' },
+  { id: 'school', name: 'Styles' },
   { id: 'rule', name: 'Rules' },
   { id: 'ladder', name: 'Ladders' },
 ];
@@ -36,7 +36,7 @@ export function bookOf(library: Schema['LibraryView'], studio: Schema['StudioVie
       ),
     ),
     ...library.measures.map((m) => entry('measure', m.id, m.name, 0, m.sign, m.views)),
-    ...studio.exercises.map((e) => entry('exercise', e.id, e.name, 0, e.task, e.setUp, e.lookFor, e.felt)),
+    ...studio.exercises.map((e) => entry('exercise', e.id, e.name, 0, e.plain, e.task, e.setUp, e.lookFor, e.felt)),
     ...studio.schools.map((s) => entry('school', s.code, s.name, 0, s.belief, s.suits)),
     ...library.rules.map((r) => entry('rule', r.id, r.name, r.fired, r.reason)),
     ...library.ladders.map((l) =>

@@ -80,7 +80,7 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
       <div className="grid gap-4">
         <Unsent entries={unsent} />
         <Button kind="act" onClick={done}>
-          Back to the floor
+          Back to today
         </Button>
       </div>
     );
@@ -95,7 +95,7 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
           <Why>{keep.data.why} Another rung needs a look.</Why>
         </div>
         <Button kind="act" onClick={done}>
-          Back to the floor
+          Back to today
         </Button>
       </div>
     );

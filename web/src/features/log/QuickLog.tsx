@@ -75,7 +75,7 @@ export function QuickLog({
       <div className={`grid-cols-3 gap-2 ${open ? 'grid' : 'hidden'}`}>
         <Stepper label="Sets" value={entry.sets} least={1} most={20} onSet={(sets) => set({ sets })} />
         <Stepper
-          label={asked.held ? 'Seconds a side' : 'Reps a side'}
+          label={`${asked.held ? 'Seconds' : 'Reps'}${asked.sides}`}
           value={entry.amount}
           least={0}
           most={200}

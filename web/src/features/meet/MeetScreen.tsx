@@ -20,7 +20,7 @@ import { useIntakeChange } from './useIntakeChange';
 const goals: { value: Schema['Goal']; text: string }[] = [
   { value: 'strength', text: 'Strength' },
   { value: 'frontThigh', text: 'Front of the thigh' },
-  { value: 'buttock', text: 'Buttocks' },
+  { value: 'buttock', text: 'Glutes' },
   { value: 'running', text: 'Running or sport' },
   { value: 'hillsAndStairs', text: 'Hills and stairs' },
   { value: 'pelvicControl', text: 'A steady pelvis' },
@@ -99,7 +99,7 @@ export function MeetScreen() {
         <Part title="Where it hurts">
           <PainMap pains={answers.pains} onChange={(pains) => set({ pains })} />
           <p className="max-w-[46em] text-[13.5px] text-soft">
-            {studio.data.cautions.beforeCheck} A clinician’s no is a stop sign too; it is cleared with who examined, when and what
+            {studio.data.cautions.beforeCheck} A clinician’s no is a red flag too; it is cleared with who examined, when and what
             is allowed.
           </p>
           <RaiseStopSign clientId={clientId} className="self-start" />
@@ -212,7 +212,7 @@ function Begin({ clientId, exerciseId }: { clientId: string; exerciseId: string 
       search={{ exercise: exerciseId }}
       className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
     >
-      {bench ? 'Set it up on the bench' : 'Look at it first'}
+      {bench ? 'Set it up' : 'Check first'}
     </Link>
   );
 }

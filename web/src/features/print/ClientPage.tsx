@@ -8,6 +8,7 @@ import { standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { StrideLine } from '@/ui/StrideLine';
+import { StyleLines } from '@/ui/StyleLines';
 import { verdictWord } from '@/ui/verdict';
 import { decisionWord } from '../check/words';
 
@@ -70,9 +71,12 @@ function Next({ client }: { client: Schema['ClientView'] }) {
           <p className="text-[14px] text-soft">Until we meet again</p>
           <p className="say text-[26px] print:text-[20px]">{today.asked.text}</p>
           <p className="text-[15px]">
-            {today.exerciseName}. Rest {today.asked.rest}
-            {today.asked.tempo && `, count ${today.asked.tempo}: down, hold, up, top`}. {today.firstSideText}
+            {today.exerciseName}: {today.exercisePlain}. Rest {today.asked.rest}
+            {today.asked.tempo && `; ${today.asked.tempo}, in seconds`}. {today.firstSideText}
           </p>
+          <div className="mt-1.5">
+            <StyleLines lines={today.style} />
+          </div>
         </section>
       )}
       {today.cueText && (
@@ -141,8 +145,8 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
       <p className="text-[14px]">
         {client.client.goal && <>Comes for: {client.client.goal}. </>}
         {client.stopSigns.length === 0
-          ? 'No stop sign stands.'
-          : `Stop signs that stand: ${client.stopSigns.map((f) => `${f.text} (${day(f.at)}${f.note ? `, ${f.note}` : ''})`).join('; ')}.`}{' '}
+          ? 'No red flag stands.'
+          : `Red flags that stand: ${client.stopSigns.map((f) => `${f.text} (${day(f.at)}${f.note ? `, ${f.note}` : ''})`).join('; ')}.`}{' '}
         {client.cleared
           .map((c) => `Cleared ${day(c.at)}: ${c.text.toLowerCase()}, examined by ${c.examinedBy}; allowed: ${c.allowed}.`)
           .join(' ')}
@@ -240,8 +244,8 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
         </ul>
       </section>
       <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
-        Written by a strength coach’s records, not by a clinician. Bounds are the error at nine in ten. “Seen” carries no error.
-        Nothing here diagnoses.
+        Written by a strength coach’s records, not by a clinician. Give or take is the measuring error, nine times in ten. “Seen”
+        has none. Nothing here diagnoses.
       </p>
     </>
   );

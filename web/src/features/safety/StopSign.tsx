@@ -30,7 +30,7 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
   return (
     <>
       <Button kind="stop" className={className} onClick={() => setOpen(true)}>
-        Stop sign…
+        Red flag…
       </Button>
       <Sheet title="Stop and refer" open={open} onOpenChange={setOpen}>
         <p className="mb-3 text-soft">Tap what you see or hear. Training advice stops until a coach clears it with a note.</p>
@@ -70,7 +70,7 @@ export function WaitingSign({ entry }: { entry: Entry }) {
   const sign = studio.data?.stopSigns.find((s) => s.id === entry.json?.signId);
   return (
     <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6">
-      <h2 className="say text-[26px]">Stop and refer: {(sign?.text ?? 'a stop sign').toLowerCase()}.</h2>
+      <h2 className="say text-[26px]">Stop and refer: {(sign?.text ?? 'a red flag').toLowerCase()}.</h2>
       <p className="mt-1.5">Raised on this device and kept here; it goes to the studio by itself. Training stops now.</p>
     </section>
   );
@@ -91,7 +91,7 @@ export function StandingSign({ flag, clientId }: { flag: Schema['FlagView']; cli
       <Button className="mt-4" onClick={() => setClearing(true)}>
         Clear with a note…
       </Button>
-      <Sheet title="Clear this sign" open={clearing} onOpenChange={setClearing}>
+      <Sheet title="Clear this red flag" open={clearing} onOpenChange={setClearing}>
         <ClearForm flag={flag} clientId={clientId} done={() => setClearing(false)} />
       </Sheet>
     </section>
@@ -136,7 +136,7 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
       />
       <Trouble error={clear.error} />
       <Button kind="act" type="submit" disabled={clear.isPending}>
-        Clear the sign
+        Clear the red flag
       </Button>
     </form>
   );

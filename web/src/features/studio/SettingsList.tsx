@@ -8,7 +8,7 @@ const from: Record<Schema['SettingSource'], string> = {
   check: 'chosen for one look',
   client: 'chosen for this client',
   exercise: 'from the exercise',
-  school: 'from the school',
+  school: 'from the style',
   studio: 'as the studio has it',
 };
 

@@ -104,7 +104,7 @@ export function StudioScreen() {
         <section aria-label="Settings">
           <h2 className="say text-[21px]">Where coaches disagree, and how it is done here</h2>
           <p className="mt-0.5 mb-2 text-[13.5px] text-soft">
-            A client’s own choice comes first, then the exercise’s, then the school’s, then this.
+            A client’s own choice comes first, then the exercise’s, then the style’s, then this.
           </p>
           <SettingsList />
         </section>
