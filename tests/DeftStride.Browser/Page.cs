@@ -118,6 +118,8 @@ public sealed class Page : IDisposable
                     return null;
                 try
                 {
+                    if (!StandsStill(element))
+                        return null;
                     element.Click();
                     return element;
                 }
@@ -133,6 +135,22 @@ public sealed class Page : IDisposable
             }
         );
     }
+
+    /// <summary>Whether an element, brought into view, keeps its place for two frames: what moves away under a finger is not pressed.</summary>
+    private bool StandsStill(IWebElement element) =>
+        ((IJavaScriptExecutor)Driver).ExecuteAsyncScript(
+            """
+            const [element, done] = arguments;
+            element.scrollIntoView({ block: 'nearest' });
+            const at = () => { const r = element.getBoundingClientRect(); return [r.x, r.y, r.width, r.height].join(' '); };
+            requestAnimationFrame(() => {
+              const before = at();
+              requestAnimationFrame(() => requestAnimationFrame(() => done(element.isConnected && at() === before)));
+            });
+            """,
+            element
+        )
+            is true;
 
     /// <summary>Waits until a text is on the page.</summary>
     public void See(string text) =>
