@@ -198,7 +198,8 @@ function Deciding({
       <Trouble error={advice.error ?? decide.error} />
       <div className="flex-1" />
       <div className="grid gap-3">
-        {overruling && said ? (
+        {/* Until the first advice is there the buttons would move away under the finger as it comes in. */}
+        {advice.isLoading ? null : overruling && said ? (
           <form
             className="grid gap-3"
             onSubmit={(e) => {
