@@ -153,15 +153,17 @@ public sealed class AppServer : IDisposable
         StartTime = clock.Elapsed;
     }
 
-    /// <summary>Asks the process to end, as Ctrl+C does, and waits until it has.</summary>
+    /// <summary>Asks the process to end, as a service manager does, and waits until it has.</summary>
+    /// <remarks>Not by Ctrl+C's signal: it is ignored by everything that a shell has started in the background.</remarks>
     public void Stop()
     {
         using var ask = Process.Start(
             "kill",
-            ["-INT", _process!.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]
+            ["-TERM", _process!.Id.ToString(System.Globalization.CultureInfo.InvariantCulture)]
         )!;
         ask.WaitForExit();
-        _process.WaitForExit();
+        if (!_process.WaitForExit(_patience))
+            throw new TimeoutException($"The server was asked to end and did not:\n{Said}");
         Kill();
     }
 
