@@ -40,7 +40,7 @@ public sealed class BenchTests
         Assert.Equal($"{before:0} cm", page.Find("[data-print] [data-line='stance'] dd").Text);
         page.Key(Keys.Escape).Gone("[data-print]");
         page.Go("/").Press("Today…");
-        page.Find("[role='dialog'] button[type='submit']").Click();
+        page.Click("[role='dialog'] button[type='submit']");
         page.Gone("[role='dialog']");
         Assert.Equal($"{before:0} cm", page.Find("[aria-label='Next'] [data-line='stance'] dd").Text);
         Assert.DoesNotContain(page.Errors(), e => !e.Contains("400", StringComparison.Ordinal));
@@ -98,7 +98,7 @@ public sealed class BenchTests
                     By.CssSelector("[aria-label='Plates, one entry each'] button[aria-label^='Take away']")
                 )
                 .Count;
-            page.Find("[aria-label='Plates, one entry each'] button[aria-label^='Take away']").Click();
+            page.Click("[aria-label='Plates, one entry each'] button[aria-label^='Take away']");
             page.Until(
                 "one plate less",
                 () =>
@@ -142,7 +142,7 @@ public sealed class BenchTests
         page.Script("arguments[0].scrollIntoView({block:'center'})", knee);
         knee.Click();
         page.See("Left: front of the knee");
-        page.Find("fieldset button:nth-of-type(4)").Click();
+        page.Click("fieldset button:nth-of-type(4)");
         page.Until(
             "off the deep knee",
             () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised"

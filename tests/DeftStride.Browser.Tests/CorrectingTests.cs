@@ -13,7 +13,7 @@ public sealed class CorrectingTests
     {
         new SelectElement(page.Find("select[aria-label='Exercise']")).SelectByText("Single-leg box squat, high seat");
         page.NoPain();
-        page.Find("[data-measure-row='knee-offset'] button[aria-label^='left']").Click();
+        page.Click("[data-measure-row='knee-offset'] button[aria-label^='left']");
         page.Press("Knee falls in");
         page.Until(
             "the knee called",
@@ -24,7 +24,7 @@ public sealed class CorrectingTests
                     ?? ""
                 ).Contains("outside", StringComparison.Ordinal)
         );
-        page.Find("[data-rest-fine]").Click();
+        page.Click("[data-rest-fine]");
         page.Until(
             "the sentence",
             () =>
@@ -78,7 +78,7 @@ public sealed class CorrectingTests
         page.Find("input[type='search']").SendKeys("heel, big toe");
         page.Press("Inner ankle sinks");
         page.See("Three points down: heel, big toe, little toe.");
-        page.Find("[data-cue='ia-tripod'] button").Click();
+        page.Click("[data-cue='ia-tripod'] button");
         var words = page.Find("[data-cue='ia-tripod'] input");
         words.SendKeys(Keys.Control + "a");
         words.SendKeys("Three boots on the ground.");

@@ -58,7 +58,7 @@ public sealed class OutboxTests
         gate.Shut();
         page.Press("Keep the log");
         page.See("A log: waiting.");
-        page.Find("[role='dialog'] button[class*='bg-act']").Click();
+        page.Click("[role='dialog'] button[class*='bg-act']");
         page.See("One thing is waiting here");
         gate.Open();
         var names = (await JsonAsync(server, "/api/clients"))

@@ -19,7 +19,7 @@ public sealed class SeveralTests
         Assert.Equal(["Bram Hartnell", "Dov Tarrant", "Petra Lowmoor", "Corin Vale"], Open(page));
         Find(page, "ilse");
         Assert.Equal(["Dov Tarrant", "Petra Lowmoor", "Corin Vale", "Ilse Branwick"], Open(page));
-        page.Find("[aria-label='Open clients'] a").Click();
+        page.Click("[aria-label='Open clients'] a");
         page.See("Stone steps all day");
         page.Go(new Uri(page.Driver.Url).AbsolutePath);
         page.Until("still open after a reload", () => Open(page).Length == 4);
@@ -42,7 +42,7 @@ public sealed class SeveralTests
             "an unsettled bench",
             () =>
             {
-                page.Find("[aria-label='Front shin: more']").Click();
+                page.Click("[aria-label='Front shin: more']");
                 return page.Lacks("[data-settled='true']");
             }
         );

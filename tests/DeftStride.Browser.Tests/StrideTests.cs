@@ -13,7 +13,7 @@ public sealed class StrideTests
     {
         new SelectElement(page.Find("select[aria-label='Exercise']")).SelectByText(exercise);
         page.NoPain();
-        page.Find("[data-rest-fine]").Click();
+        page.Click("[data-rest-fine]");
         page.Press("Done looking");
         page.See("Pain after the set");
         page.NoPain();
@@ -72,7 +72,7 @@ public sealed class StrideTests
 
             // The stride line stands on the third rung; each step answers why with the facts of its day.
             page.Until("what is asked for", () => page.Find("[data-asked]").Text == "3 × 5 a side");
-            page.Find("[aria-label^='To pad'][aria-label$='why?']").Click();
+            page.Click("[aria-label^='To pad'][aria-label$='why?']");
             var story = page.Find("[data-story='ss-pad']").Text;
             Assert.Contains("Up from “From the floor” to “To pad”", story, StringComparison.Ordinal);
             Assert.Contains("15 clean of 15, 15 asked for", story, StringComparison.Ordinal);
@@ -87,7 +87,7 @@ public sealed class StrideTests
 
             // The ladder shows who stands there, and that rung is not taken away.
             page.Go("/ladders").See("1 on it");
-            page.Find("[data-rung='ss-pad']").Click();
+            page.Click("[data-rung='ss-pad']");
             page.Press("Take it away");
             page.See("To pad cannot be taken away: Wil Harrow stands on it.");
             page.Press("Copy it");
@@ -125,7 +125,7 @@ public sealed class StrideTests
         page.See("to be tried without now");
         page.Press("Go on with Corin");
         page.See("One set without: heel wedge.");
-        page.Find("section[aria-label='Try without'] button").Click();
+        page.Click("section[aria-label='Try without'] button");
         page.See("It holds without the heel wedge: give it back.");
         page.Press("Give it back");
         page.See("Given back.");

@@ -148,7 +148,7 @@ public sealed class TodayTests
         page.Go($"/clients/{id}/meet");
         page.Find("aside a[href*='exercise=']");
         var choice = page.Find("[data-choice]").Text;
-        page.Find("aside a[href*='exercise=']").Click();
+        page.Click("aside a[href*='exercise=']");
         page.Until(
             "the exercise of the first choice",
             () =>

@@ -10,7 +10,7 @@ namespace DeftStride.Browser.Tests;
 public sealed class WholeCheckTests
 {
     /// <summary>Asks for the points of what is only noted too.</summary>
-    private static void More(Page page, string section) => page.Find($"{section} button[aria-label^='+']").Click();
+    private static void More(Page page, string section) => page.Click($"{section} button[aria-label^='+']");
 
     private static double Number(Page page, string section, string measure) =>
         Convert.ToDouble(
@@ -74,9 +74,9 @@ public sealed class WholeCheckTests
 
         // What no picture shows the coach says, one tap for all of it; and takes one answer back again.
         page.Press("The rest looked fine");
-        page.Find("nav[aria-label='Views'] button:first-child").Click();
+        page.Click("nav[aria-label='Views'] button:first-child");
         page.Until("the spine seen", () => Cell(page, "spine", "left").Contains("seen", StringComparison.Ordinal));
-        page.Find("[data-measure-row='spine'] button[aria-label^='left']").Click();
+        page.Click("[data-measure-row='spine'] button[aria-label^='left']");
         page.Press("Spine changes its shape");
         page.Until("the spine called", () => Cell(page, "spine", "left").Contains("outside", StringComparison.Ordinal));
         page.Key("z");
@@ -132,7 +132,7 @@ public sealed class WholeCheckTests
         page.Go("/").Understood();
         page.Press("Check Maren");
         page.NoPain();
-        page.Find("[data-measure-row='front-shin'] button[aria-label^='right']").Click();
+        page.Click("[data-measure-row='front-shin'] button[aria-label^='right']");
         page.Press("Shin is past the band");
         page.Until(
             "the shin called",
@@ -174,7 +174,7 @@ public sealed class WholeCheckTests
         page.PlaceAsked("right", "maren-4-r");
         page.Key("f");
         page.Find("[data-doubt='facingOtherWay']");
-        page.Find("[data-doubt] button").Click();
+        page.Click("[data-doubt] button");
         page.Gone("[data-doubt]");
 
         // A length of nothing is named and changes nothing else.
@@ -208,7 +208,7 @@ public sealed class WholeCheckTests
         // Another band for this client, kept with the next check.
         page.Press("Vertical shin");
         page.Until("back", () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal));
-        page.Find("[data-measure-row='front-shin'] button[aria-label^='right']").Click();
+        page.Click("[data-measure-row='front-shin'] button[aria-label^='right']");
         page.Press("Another band");
         var high = page.Driver.FindElements(By.CssSelector("[data-radix-popper-content-wrapper] input[type='number']"))[
             1
@@ -248,7 +248,7 @@ public sealed class WholeCheckTests
             "Right",
             page.Find("[aria-label='Side'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
         );
-        page.Find("[aria-label='Side'] button").Click();
+        page.Click("[aria-label='Side'] button");
         Assert.InRange(
             Number(page, Left, "pelvic-level"),
             Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") - 4,
@@ -264,7 +264,7 @@ public sealed class WholeCheckTests
     /// <summary>The pelvis of the left side from a picture taken from behind.</summary>
     private static void FromBehind(Page page, string figure, bool touch)
     {
-        page.Find("nav[aria-label='Views'] button:nth-child(3)").Click();
+        page.Click("nav[aria-label='Views'] button:nth-child(3)");
         page.See("from behind");
         page.GivePicture(
             "left",
@@ -273,7 +273,7 @@ public sealed class WholeCheckTests
         );
         page.PlaceAsked("left", figure, touch);
         if (touch)
-            page.Find("[aria-label='Side'] button").Click();
+            page.Click("[aria-label='Side'] button");
         Assert.InRange(
             Number(page, Left, "pelvic-level"),
             Figure.Truth(figure, "pelvisDropDegrees") - 4,

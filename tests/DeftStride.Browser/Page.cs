@@ -109,11 +109,18 @@ public sealed class Page : IDisposable
         var path = By.XPath(
             $"//*[self::button or self::a or @role='button' or self::summary][contains(normalize-space(.), {quoted}) or contains(@aria-label, {quoted})]"
         );
-        return Wait(
-            $"a button \"{text}\"",
+        return Click(path, $"a button \"{text}\"");
+    }
+
+    /// <summary>Clicks the first element of a CSS selector once it is shown, enabled and stands still.</summary>
+    public IWebElement Click(string css) => Click(By.CssSelector(css), $"\"{css}\" to click");
+
+    private IWebElement Click(By what, string name) =>
+        Wait(
+            name,
             () =>
             {
-                var element = Shown(path);
+                var element = Shown(what);
                 if (element is null || !element.Enabled)
                     return null;
                 try
@@ -134,7 +141,6 @@ public sealed class Page : IDisposable
                 }
             }
         );
-    }
 
     /// <summary>Whether an element, brought into view, keeps its place for two frames: what moves away under a finger is not pressed.</summary>
     private bool StandsStill(IWebElement element) =>
