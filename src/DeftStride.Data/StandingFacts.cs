@@ -6,7 +6,7 @@ namespace DeftStride.Data;
 /// <summary>What stands: facts that nothing replaced. Every reader of facts begins here.</summary>
 internal static class StandingFacts
 {
-    /// <summary>What a trial that was taken back is superseded by.</summary>
+    /// <summary>What a trial or a red flag that was taken back is superseded by.</summary>
     public const string Withdrawn = "withdrawn";
 
     /// <summary>The first day that an examination can have been on; a clearing from before that was kept without a day, and clears nothing.</summary>
@@ -20,10 +20,13 @@ internal static class StandingFacts
     public static IQueryable<TrialFact> StandingTrials(this StudioContext db) =>
         db.Standing<TrialFact>().Where(t => t.CorrectionId != Withdrawn);
 
-    /// <summary>Red flags that stand and were not cleared.</summary>
+    /// <summary>Red flags that stand: not taken back as a slip, and not cleared.</summary>
     public static IQueryable<FlagFact> OpenFlags(this StudioContext db) =>
         db.Standing<FlagFact>()
-            .Where(f => !db.Standing<FlagClearingFact>().Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay));
+            .Where(f =>
+                f.SignId != Withdrawn
+                && !db.Standing<FlagClearingFact>().Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay)
+            );
 
     /// <summary>Steps on ladders that stand: those of a decision that was changed later do not count.</summary>
     public static IQueryable<RungFact> StandingSteps(this StudioContext db) =>

@@ -25,7 +25,7 @@ public sealed class AccessTests
         Sound(page, "add a client");
         page.Key(OpenQA.Selenium.Keys.Escape).Gone("[role='dialog']");
         page.Press("Sunniva Reed");
-        page.See("Stop and refer");
+        page.See("Before any loading");
         Sound(page, "client with a stop sign");
         page.Go("/").Press("History");
         page.See("What was decided");

@@ -131,7 +131,7 @@ public sealed class BenchTests
         page.NewClient("Wil Harrow");
         page.Press("Meet");
         Type(page, "Stature", "170");
-        page.See("Start with the split squat from the floor");
+        page.See("Start with the split squat to pad");
         page.Press("Front of the thigh");
         page.Press("Years");
         page.Until(

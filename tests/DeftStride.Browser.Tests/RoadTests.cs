@@ -208,15 +208,16 @@ public sealed class RoadTests
         page.Go("/").Understood();
         page.Press("Dov Tarrant");
         page.Press("Red flag");
-        page.Press("wakes at night");
+        page.Press("Before any loading");
+        page.Press("Night pain");
         page.Gone("[role='dialog']");
-        page.See("Stop and refer: pain that wakes at night.");
+        page.See("Night pain that no position eases.");
         Assert.DoesNotContain("Check Dov", page.Text(), StringComparison.Ordinal);
         page.Press("Clear with a note");
         var fields = page.Driver.FindElements(By.CssSelector("[role='dialog'] input"));
         fields[0].SendKeys("Dr Sel, physiotherapist");
         page.Script(
-            "const d=arguments[0];Object.getOwnPropertyDescriptor(HTMLInputElement.prototype,'value').set.call(d,'2026-01-05');d.dispatchEvent(new Event('input',{bubbles:true}))",
+            "const d=arguments[0];Object.getOwnPropertyDescriptor(HTMLInputElement.prototype,'value').set.call(d,new Date().toLocaleDateString('sv'));d.dispatchEvent(new Event('input',{bubbles:true}))",
             fields[1]
         );
         fields[2].SendKeys("Split squats at body weight");
@@ -251,7 +252,7 @@ public sealed class RoadTests
     internal static void Near(double truth, (double Degrees, double Reach) reading) =>
         Assert.InRange(reading.Degrees, truth - reading.Reach, truth + reading.Reach);
 
-    private static void Tab(Page page, string label, string css = "button") =>
+    internal static void Tab(Page page, string label, string css = "button") =>
         page.Until(
             $"\"{label}\" focused by Tab",
             () =>

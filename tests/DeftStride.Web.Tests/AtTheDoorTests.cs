@@ -427,7 +427,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
                 id = Guid.CreateVersion7(),
                 flagId = flag,
                 examinedBy = "Dr Sel",
-                examinedOn = "2026-01-05",
+                examinedOn = Text(await _studio.GetAsync("/api/floor"), "day"),
                 allowed = "Split squats",
             },
             HttpStatusCode.NoContent
@@ -449,8 +449,8 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             );
             await db.FlagClearings.ExecuteUpdateAsync(s => s.SetProperty(x => x.ExaminedOn, default(DateOnly)));
             var body = (await db.Checks.SingleAsync()).Body.Replace(
-                """{"score":0,"leg":null,"role":null}""",
-                """{"score":0,"leg":"left","role":"front"}""",
+                """{"score":0,"leg":null,"role":null,""",
+                """{"score":0,"leg":"left","role":"front",""",
                 StringComparison.Ordinal
             );
             await db.Checks.ExecuteUpdateAsync(s => s.SetProperty(x => x.Body, body));
@@ -491,7 +491,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
                 id = Guid.CreateVersion7(),
                 flagId = flag,
                 examinedBy = "Dr Sel",
-                examinedOn = "2026-01-05",
+                examinedOn = Text(await _studio.GetAsync("/api/floor"), "day"),
                 allowed = "Split squats",
             },
             HttpStatusCode.NoContent

@@ -62,7 +62,7 @@ public sealed class BenchTests : IDisposable
         var met = await MeetAsync(client, i => i with { StatureCm = 168, MassKg = 63 });
         Assert.Contains("estimated", Text(met, "estimateText"), StringComparison.Ordinal);
         Assert.StartsWith(
-            "Start with the split squat from the floor",
+            "Start with the split squat to pad",
             Text(met["choice"], "sentence"),
             StringComparison.Ordinal
         );

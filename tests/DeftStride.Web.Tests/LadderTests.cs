@@ -221,7 +221,11 @@ public sealed class LadderTests : IDisposable
         Assert.Equal(("ss-floor", "ss-pad"), await StandsAsync(client));
         var stride = await StrideAsync(client);
         Assert.Equal("learning", Text(stride["asked"], "phase"));
-        Assert.Contains("Stop this exercise today", Text(said["recommendation"], "headline"), StringComparison.Ordinal);
+        Assert.Contains(
+            "Stop for today: no further set",
+            Text(said["recommendation"], "headline"),
+            StringComparison.Ordinal
+        );
     }
 
     [Fact]

@@ -257,12 +257,12 @@ public sealed class LibraryTests : IDisposable
     }
 
     [Fact]
-    public async Task Pain_with_nothing_wrong_is_answered_with_less_to_do()
+    public async Task A_sore_rear_leg_with_nothing_wrong_is_first_asked_how_the_weight_is_shared()
     {
         var client = await _studio.ClientAsync();
         var sore = await _studio.CheckAsync(client, 3, 4, pain: 4, seen: RestFine);
-        Assert.Equal("sr-quiet", Text(sore["correction"], "id"));
-        Assert.Contains("it still hurts", Text(sore["correction"], "why"), StringComparison.Ordinal);
+        Assert.Equal("wb-guess", Text(sore["correction"], "id"));
+        Assert.Contains("how the weight is shared", Text(sore["correction"], "why"), StringComparison.Ordinal);
         Assert.Null((await _studio.CheckAsync(client, 3, 4, pain: 1, seen: RestFine))["correction"]);
     }
 

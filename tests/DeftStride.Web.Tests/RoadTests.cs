@@ -246,6 +246,12 @@ public sealed class RoadTests : IDisposable
         await _studio.PostAsync(
             "/api/flag-clearings",
             Clearing("Dr Sel", "2026-01-02", "body weight"),
+            HttpStatusCode.BadRequest
+        );
+        var today = Text(await _studio.GetAsync("/api/floor"), "day");
+        await _studio.PostAsync(
+            "/api/flag-clearings",
+            Clearing("Dr Sel", today, "body weight"),
             HttpStatusCode.NoContent
         );
         Assert.Equal("correct", Text(await RecommendAsync(check), "outcome"));

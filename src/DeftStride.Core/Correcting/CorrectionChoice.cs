@@ -155,7 +155,8 @@ public sealed record CorrectionChoice(
                     )
                 );
         // While no cause is shown, words are tried for all of them before anything is touched or set.
-        var byCause = Answers(CauseStanding.Shown).Concat(Answers(CauseStanding.Open).OrderBy(p => p.Correction.Level));
+        var byCause = Answers(CauseStanding.Shown)
+            .Concat(Answers(CauseStanding.Open).OrderBy(p => p.Correction.Level).ThenBy(p => p.Correction.AskFirst));
         Correction[] every = [.. fault.Corrections, .. facts.Added(fault)];
         var known = Rank(facts.Past, null).Where(r => every.Any(c => c.Id == r.Correction.Id)).ToArray();
         var helped = known.Where(r => r.LastHelped is not null).ToArray();
@@ -165,7 +166,7 @@ public sealed record CorrectionChoice(
         var offered = named
             .Concat(helped.Select(r => (r.Correction, For: (Cause?)null)))
             .Concat(byCause)
-            .Concat(every.OrderBy(c => c.Level).Select(c => (Correction: c, For: (Cause?)null)))
+            .Concat(every.OrderBy(c => c.Level).ThenBy(c => c.AskFirst).Select(c => (Correction: c, For: (Cause?)null)))
             .Where(p => Offered(p.Correction))
             .DistinctBy(p => p.Correction.Id)
             .ToArray();

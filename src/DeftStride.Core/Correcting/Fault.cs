@@ -93,6 +93,9 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
     public bool Fits(BandSide where, Forms? forms) =>
         (Way is not { } way || where == BandSide.Within || way == where) && forms.Allows(In, NotIn);
 
+    /// <summary>Whether somebody else's hand touches the client: asked for first, and offered after everything that needs no hand.</summary>
+    public bool AskFirst { get; init; }
+
     /// <summary>Where it sends the attention.</summary>
     public CueFocus Focus { get; init; } = CueFocus.Outer;
 }

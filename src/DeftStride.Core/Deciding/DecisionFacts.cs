@@ -40,6 +40,11 @@ public sealed record PainReport(Pain Pain, bool AfterChange);
 /// <param name="After">What the retest showed, or null when it was judged by eye alone.</param>
 public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, BodySide Side, Look? After);
 
+/// <summary>The worst joint or tendon pain of one day on which the client trained.</summary>
+/// <param name="Day">The studio's own day.</param>
+/// <param name="Worst">0–10.</param>
+public sealed record PainDay(DateOnly Day, int Worst);
+
 /// <summary>The session before this one, as far as a decision needs it.</summary>
 /// <param name="Clean">Whether it met every condition to progress.</param>
 /// <param name="LastPain">The last pain reported in it, or null when none was asked.</param>
@@ -72,6 +77,27 @@ public sealed record DecisionFacts(
 {
     /// <summary>What there is in the exercise as it is done today; null while it is not known, and then every form counts.</summary>
     public Forms? Forms { get; init; }
+
+    /// <summary>The worst counted pain of every earlier day on which it was asked, whatever was trained, in any order.</summary>
+    public IReadOnlyList<PainDay> EarlierPain { get; init; } = [];
+
+    /// <summary>The studio's own day of this session; with <see cref="EarlierPain"/> it tells for how long.</summary>
+    public DateOnly Day { get; init; }
+
+    /// <summary>Who set the limit and when, where it is a clinician's; null where it is the house's.</summary>
+    public string? LimitBy { get; init; }
+
+    /// <summary>The hardest that the sets felt, 0–10, or null when it was not asked.</summary>
+    public int? Effort { get; init; }
+
+    /// <summary>From this effort on nothing is added, and a little less is in order.</summary>
+    public const int TooHard = 9;
+
+    /// <summary>The worst counted pain of this session, or null while it was not asked.</summary>
+    public int? Worst => Pain.Count == 0 ? null : Pain.Max(p => p.Pain.Counted);
+
+    /// <summary>How far the morning after lay above the end of the session before; null while it was not asked.</summary>
+    public int? MorningRise => NextMorning - (Previous?.LastPain ?? 0);
 
     /// <summary>Whether moving on needs all checks in band and not only those that must pass.</summary>
     public bool AllChecks { get; init; }
@@ -160,10 +186,12 @@ public sealed record DecisionFacts(
 
         if (Pain.Count == 0)
             unmet.Add("Ask about pain.");
-        else if (Pain.Max(p => p.Pain.Score) > PainLimit.Value)
+        else if (Worst > PainLimit.Value)
             unmet.Add($"Pain at {PainLimit.Value} or less.");
-        else if (Pain[^1].Pain.Score > Pain[0].Pain.Score || Pain[^1].Pain.Score > (Previous?.LastPain ?? 10))
+        else if (Pain[^1].Pain.Counted > Pain[0].Pain.Counted || Pain[^1].Pain.Counted > (Previous?.LastPain ?? 10))
             unmet.Add("Pain that is not rising.");
+        if (Effort >= TooHard)
+            unmet.Add($"Effort of {TooHard - 1} or less.");
         return unmet;
     }
 }

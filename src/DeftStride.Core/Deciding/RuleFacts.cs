@@ -15,7 +15,7 @@ internal static class RuleFacts
         BodySide[] sore =
         [
             .. facts
-                .Pain.Where(p => p.Pain.Score > facts.PainLimit.Value)
+                .Pain.Where(p => p.Pain.Counted > facts.PainLimit.Value)
                 .Select(p => Placement.Working(p.Pain))
                 .OfType<BodySide>()
                 .Distinct()
@@ -70,12 +70,16 @@ internal static class RuleFacts
                 "Pain",
                 string.Join(
                     ", then ",
-                    facts.Pain.Select(p => p.Pain.ToString() + (p.AfterChange ? " after the change" : ""))
+                    facts.Pain.Select(p =>
+                        p.Pain.ToString()
+                        + (p.Pain.KindOpen ? " (kind not asked)" : "")
+                        + (p.AfterChange ? " after the change" : "")
+                    )
                 )
             );
             yield return new Fact(
                 "Pain limit",
-                $"{facts.PainLimit.Value.ToString(CultureInfo.InvariantCulture)} ({facts.PainLimit.Source.ToString().ToLowerInvariant()} setting)"
+                $"{facts.PainLimit.Value.ToString(CultureInfo.InvariantCulture)} ({(facts.LimitBy is { } by ? $"set by {by}" : $"{facts.PainLimit.Source.ToString().ToLowerInvariant()} setting")})"
             );
         }
 
@@ -85,6 +89,12 @@ internal static class RuleFacts
                 $"pain {morning}{(facts.Previous?.LastPain is { } last ? $", {last} at the end of that session" : "")}"
             );
     }
+
+    /// <summary>The effort, where it was asked.</summary>
+    public static IEnumerable<Fact> EffortFact(DecisionFacts facts) =>
+        facts.Effort is { } effort
+            ? [new Fact("Effort", effort.ToString(CultureInfo.InvariantCulture) + " of 10")]
+            : [];
 
     /// <summary>Clean of done of asked for.</summary>
     public static Fact RepetitionFact(Repetitions reps) =>

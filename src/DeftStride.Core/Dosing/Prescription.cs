@@ -99,8 +99,8 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
         ArgumentNullException.ThrowIfNull(rack);
         NextDose Same(string why) => new(asked, DoseStep.Same, why);
         var what = asked.Range.Held ? "seconds" : "repetitions";
-        if (log.Pain is { } pain && pain.Score > painLimit)
-            return Same($"Pain of {pain.Score} is above {painLimit}: nothing is added.");
+        if (log.Pain is { } pain && pain.Counted > painLimit)
+            return Same($"Pain of {pain.Counted} is above {painLimit}: nothing is added.");
         if (log.Against(asked) is not { } done)
             return Same("Nothing was done, so nothing changes.");
         var whole = done.Done >= done.Prescribed;

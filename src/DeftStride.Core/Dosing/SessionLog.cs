@@ -74,7 +74,7 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
         Against(asked) is { } done
         && done.Done >= done.Prescribed
         && done.Clean >= DecisionFacts.CleanShare * done.Done
-        && !(Pain?.Score > painLimit);
+        && !(Pain?.Counted > painLimit);
 
     /// <summary>The same number of sets of the same on both sides, which is how most of it is entered.</summary>
     public static SessionLog Even(

@@ -525,6 +525,45 @@ internal static class Catalogue
             Cautions = Height,
         },
         new(
+            "low-step-up",
+            "Low step-up",
+            ExerciseFamily.Step,
+            "Step up on the low box and stand tall; come down slowly. Three a side.",
+            "A box of 10 to 20 cm and a rail in reach. Whole foot on, weight neither on its inner nor its outer edge; brace before the first one.",
+            [
+                "Floor leg barely helps",
+                "Hips never out to the side",
+                "Chest and head up over low ribs, shoulders away from the ears",
+                "Slow down",
+            ],
+            ["front thigh", "glutes"],
+            null,
+            [
+                Must("top-knee", null, 5),
+                Must("floor-push"),
+                Must("knee-offset", -3, 3),
+                Must("pelvic-level", -5, 5),
+                Must("descent", 2),
+                Note("pelvic-change"),
+                Note("trunk-lean"),
+                Note("front-shin"),
+            ],
+            "less hand, then repetitions, then a higher box",
+            "One-leg stand, a hand on the rail."
+        )
+        {
+            Plain = "up a low step, a rail in reach",
+            Shape = new()
+            {
+                OneLeg = true,
+                Box = BoxWay.Rises,
+                Clean = new CleanPosture(CleanPosture.Tall, new Pose(6, 48, 16, 10, 12)),
+            },
+            StartBoxMetres = 0.10,
+            Rhythms = [StepRhythm.OneSide, StepRhythm.Alternate, StepRhythm.FeetMeet],
+            Cautions = Height,
+        },
+        new(
             "step-up",
             "Step-up",
             ExerciseFamily.Step,

@@ -99,6 +99,13 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             ("forward", "forward")
         ),
         Of(
+            "beginners",
+            "Where beginners begin",
+            "What is proposed first to somebody who is new to this.",
+            ("floor", "from the floor"),
+            ("raised", "on a low raised front foot")
+        ),
+        Of(
             "lateral",
             "Lateral step",
             "Where the hips go.",

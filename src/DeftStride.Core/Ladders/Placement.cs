@@ -77,7 +77,7 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
             var must = look.MustPass.Where(r => r.Side == side).ToArray();
             var lower = looked.Fallback is { } f ? ladder.Rung(f) : null;
             var (rung, why) = (looked, "");
-            if (pain is { } p && p.Score > painLimit && Working(p) == side)
+            if (pain is { } p && p.Counted > painLimit && Working(p) == side)
                 (rung, why) = (
                     lower ?? looked,
                     $"{Capital(p.ToString())}, above {painLimit}: {(lower is null ? "here with less depth" : "one rung lower first")}."

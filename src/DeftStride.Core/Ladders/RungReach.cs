@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Ladders;
@@ -19,7 +20,11 @@ public sealed record ReachFacts(
     StudioKit Kit,
     IReadOnlySet<Gear>? Gear,
     SchoolCode School
-);
+)
+{
+    /// <summary>What holds for this client today; a rung that one of them forbids is out of reach.</summary>
+    public IReadOnlyList<Condition> Conditions { get; init; } = [];
+}
 
 /// <summary>Whether a rung can be stood on here by this body, and if not why, and what is done instead.</summary>
 /// <param name="Reachable">Whether it can.</param>
@@ -55,6 +60,8 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
     private static (bool Able, string Why) Try(Rung rung, ReachFacts facts)
     {
         var exercise = Exercise.Find(rung.ExerciseId)!;
+        if (Condition.Refusing(facts.Conditions, exercise, rung.Dose.Loaded) is { } no)
+            return (false, no.Line);
         if (facts.Gear is { } gear)
         {
             if (rung.Dose.Loaded && !gear.Contains(Gear.Weight))

@@ -9,6 +9,12 @@ public enum AttentionKind
     /// <summary>A red flag stands.</summary>
     StopSign,
 
+    /// <summary>Pain of 5 or more today: nothing more is trained.</summary>
+    PainStop,
+
+    /// <summary>A condition forbids what was planned.</summary>
+    NotAllowed,
+
     /// <summary>A check was begun and not finished.</summary>
     Unfinished,
 
@@ -44,6 +50,21 @@ public sealed record AttentionFacts(DateTimeOffset Now, int PainLimit)
 {
     /// <summary>How many stop signs stand.</summary>
     public int StopSigns { get; init; }
+
+    /// <summary>The pain that ended training for today, or null.</summary>
+    public int? StoppedByPain { get; init; }
+
+    /// <summary>Why what was planned is not offered, or null.</summary>
+    public string? NotAllowed { get; init; }
+
+    /// <summary>What stands in for it, or null where nothing does.</summary>
+    public string? Instead { get; init; }
+
+    /// <summary>What stands for the next visit, in words.</summary>
+    public string NextVisit { get; init; } = "";
+
+    /// <summary>Whether the last pain was told without its kind.</summary>
+    public bool LastPainKindOpen { get; init; }
 
     /// <summary>Whether a check was begun and not finished.</summary>
     public bool Unfinished { get; init; }
@@ -91,6 +112,18 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
                 "A red flag stands. Clear it or refer before anything else.",
                 $"{stopSigns} {(stopSigns == 1 ? "sign stands" : "signs stand")} uncleared. A sign that could mean harm comes before everything."
             );
+        if (facts.StoppedByPain is { } stop)
+            return new(
+                AttentionKind.PainStop,
+                $"Pain {stop} today: no further set. Ask again tomorrow morning.{(facts.NextVisit.Length > 0 ? $" Next visit: {char.ToLowerInvariant(facts.NextVisit[0])}{facts.NextVisit[1..]}, if it does not hurt." : "")}",
+                $"Joint or tendon pain of {Pain.StopScore} or more ends the day’s training. From the next visit the nearest form that is not sore; a second session like it, and somebody qualified looks first."
+            );
+        if (facts.NotAllowed is { } no)
+            return new(
+                AttentionKind.NotAllowed,
+                facts.Instead is { } other ? $"{other} today. {no}" : $"{no} Nothing that is offered here is left.",
+                "What a clinician has forbidden, and what the record asks for, comes before the plan."
+            );
         if (facts.Unfinished)
             return new(
                 AttentionKind.Unfinished,
@@ -119,7 +152,7 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
         if (lastPain > limit)
             return new(
                 AttentionKind.AskPain,
-                $"Pain was {lastPain} last time. Ask about it, and about the morning after.",
+                $"Pain was {lastPain} last time. Ask about it, and about the morning after.{(facts.LastPainKindOpen ? " Its kind was not asked: joint or tendon, or muscle?" : "")}",
                 $"Pain of {lastPain}, {when}, is above the limit of {limit}; the morning after counts as much as the set."
             );
         var carry = cue is null ? "" : $" Cue: {cue.ToLowerInvariant()}.";

@@ -128,6 +128,18 @@ public enum PainSite
 /// <param name="Score">0–10.</param>
 public sealed record SitePain(BodySide Leg, LegRole Role, PainSite Site, int Score)
 {
+    /// <summary>Its kind, or null where nobody asked: then it counts as of a joint or tendon.</summary>
+    public PainKind? Kind { get; init; }
+
+    /// <summary>The score that the rules of pain go by: 0 for a sore muscle.</summary>
+    public int Counted => Kind == PainKind.Muscle ? 0 : Score;
+
+    /// <summary>What is wrong with the mark, in a sentence, or null.</summary>
+    public string? Problem() =>
+        Kind == PainKind.Muscle && Pain.NoMuscle(Site)
+            ? $"There is no muscle to be sore there ({Word(Site)}). Choose joint or tendon, or another place."
+            : null;
+
     /// <summary>A site in words.</summary>
     public static string Word(PainSite site) =>
         site switch

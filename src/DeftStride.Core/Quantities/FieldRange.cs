@@ -16,6 +16,9 @@ public sealed record FieldRange(string Name, double Least, double Most, string U
     /// <summary>The studio's limit of ordinary pain; above 4 no house may set it.</summary>
     public static FieldRange PainLimit { get; } = new("The pain limit", 0, 4, "");
 
+    /// <summary>Year of birth; that it has come is for the day to say.</summary>
+    public static FieldRange BirthYear { get; } = new("A year of birth", 1900, 2200, "");
+
     /// <summary>Effort, 0–10, whole.</summary>
     public static FieldRange Effort { get; } = new("Effort", 0, 10, "");
 

@@ -34,7 +34,7 @@ public sealed record FirstSide(BodySide? Side, FirstSideWhy Why)
     /// <param name="pain">Pain of the last look, or null when it was not asked.</param>
     /// <param name="last">What was done last, or null for nothing yet.</param>
     public static FirstSide Of(Pain? pain, SessionLog? last) =>
-        pain is { Score: > 0 } && Placement.Working(pain) is { } sore ? new(sore, FirstSideWhy.Sorer)
+        pain is { Counted: > 0 } && Placement.Working(pain) is { } sore ? new(sore, FirstSideWhy.Sorer)
         : last is null ? new(null, FirstSideWhy.Either)
         : WeakerOf(last) is { } weaker ? new(weaker, FirstSideWhy.Weaker)
         : new(null, FirstSideWhy.Turn);

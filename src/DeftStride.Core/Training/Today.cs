@@ -3,6 +3,7 @@ using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
+using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
@@ -17,6 +18,9 @@ public enum TodayFrom
 
     /// <summary>It is what the client's rung asks for.</summary>
     Rung,
+
+    /// <summary>It stands in for what a condition forbids.</summary>
+    Instead,
 
     /// <summary>It was looked at last.</summary>
     LastLook,
@@ -69,6 +73,15 @@ public sealed record TodayFacts
     /// <summary>The highest pain that is ordinary for this client.</summary>
     public required Sourced<int> PainLimit { get; init; }
 
+    /// <summary>Who set that limit and when, where a clinician did; null where it is the house's.</summary>
+    public string? LimitBy { get; init; }
+
+    /// <summary>What holds for this client today: a clinician's word, and what the record asks for.</summary>
+    public IReadOnlyList<Condition> Conditions { get; init; } = [];
+
+    /// <summary>The worst joint or tendon pain told today, or null while none was asked.</summary>
+    public int? WorstToday { get; init; }
+
     /// <summary>The exercise of the next visit, or null when none is planned.</summary>
     public string? Planned { get; init; }
 
@@ -115,7 +128,7 @@ public sealed record TodayFacts
 /// <param name="School">The school in force for it.</param>
 /// <param name="SchoolSource">From where that school was taken.</param>
 /// <param name="Spot">Where the client is on its ladder, or null when no ladder has it.</param>
-/// <param name="Asked">What is asked for; null while a red flag stands: nothing is trained then.</param>
+/// <param name="Asked">What is asked for; null while a red flag stands or pain has stopped the day: nothing is trained then.</param>
 /// <param name="AskedWhy">Why those numbers; empty with none.</param>
 /// <param name="First">Which side begins.</param>
 /// <param name="Look">The last finished look, whatever was looked at, or null.</param>
@@ -125,6 +138,10 @@ public sealed record TodayFacts
 /// <param name="Card">The card in force for the exercise with what belongs to the set-up; empty while a red flag stands or when none was kept.</param>
 /// <param name="Cue">The cue to carry, or null.</param>
 /// <param name="PainLimit">The highest pain that is ordinary.</param>
+/// <param name="LimitBy">Who set that limit and when, where a clinician did; else null.</param>
+/// <param name="StoppedByPain">The pain that ended training for today, or null.</param>
+/// <param name="Conditions">What holds for this client today.</param>
+/// <param name="NotAllowed">Why what was planned or trained is not offered, with whose word that is; null where it is.</param>
 public sealed record Today(
     Exercise Exercise,
     TodayFrom From,
@@ -140,19 +157,29 @@ public sealed record Today(
     Attention Attention,
     IReadOnlyList<CardLine> Card,
     string? Cue,
-    Sourced<int> PainLimit
+    Sourced<int> PainLimit,
+    string? LimitBy,
+    int? StoppedByPain,
+    IReadOnlyList<Condition> Conditions,
+    string? NotAllowed
 )
 {
     /// <summary>Works it out. Pure: the same facts in any order give the same day.</summary>
     public static Today Of(TodayFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
-        var stopped = facts.StopSigns > 0;
-        var (exercise, from, spot, taught) = What_(facts);
+        var pain = facts.WorstToday >= Pain.StopScore ? facts.WorstToday : null;
+        var (exercise, from, spot, taught, refused) = Allowed(facts);
+        var stopped = facts.StopSigns > 0 || pain is not null || (refused is not null && from != TodayFrom.Instead);
         var (school, source) = facts.School is { } own
             ? (own, SettingSource.Client)
             : (taught ?? exercise.UsualSchool ?? SchoolCode.VerticalShin, SettingSource.Exercise);
         var asked = stopped ? null : spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, facts.Rack);
+        var noLoad = facts.Conditions.FirstOrDefault(c => c.Refuses(exercise, loaded: true));
+        if (noLoad is not null && asked is { Load.Kilograms: > 0 } heavy)
+            asked = heavy with { Load = Load.None };
+        else
+            noLoad = null;
         var away = Away_(facts);
         var what = Named(facts.Look, exercise);
         return new Today(
@@ -162,7 +189,9 @@ public sealed record Today(
             source,
             spot,
             asked,
-            stopped ? "" : spot?.AskedWhy ?? $"Where practice begins: {DoseRange.Practising}.",
+            stopped ? ""
+                : noLoad is not null ? $"Without a load. {noLoad.Line}"
+                : spot?.AskedWhy ?? $"Where practice begins: {DoseRange.Practising}.",
             FirstSide.Of(
                 facts.Look?.Pain,
                 facts.Logs.Where(l => l.ExerciseId == exercise.Id).MaxBy(l => l.Place)?.Done
@@ -174,6 +203,11 @@ public sealed record Today(
                 new AttentionFacts(facts.Now, facts.PainLimit.Value)
                 {
                     StopSigns = facts.StopSigns,
+                    StoppedByPain = pain,
+                    NotAllowed = refused,
+                    Instead = from == TodayFrom.Instead ? exercise.Name : null,
+                    NextVisit = exercise.Name,
+                    LastPainKindOpen = facts.Look?.Pain?.KindOpen == true,
                     Unfinished = facts.Unfinished,
                     LastLook = facts.Look?.At,
                     LastDecision = facts.Look?.Decided?.Chosen,
@@ -192,7 +226,11 @@ public sealed record Today(
                     .. facts.Kept.Select(k => new CardLine("kept", "Kept", k, "It helped in a trial.")),
                 ],
             facts.Cue,
-            facts.PainLimit
+            facts.PainLimit,
+            facts.LimitBy,
+            pain,
+            facts.Conditions,
+            refused
         );
     }
 
@@ -202,8 +240,51 @@ public sealed record Today(
         ArgumentNullException.ThrowIfNull(exercise);
         return Attention.Kind == AttentionKind.StopSign
                 ? $"Kept for the {Lower(exercise.Id)}. No card is shown while a red flag stands."
+            : StoppedByPain is not null
+                ? $"Kept for the {Lower(exercise.Id)}, from the next visit. Nothing more is trained today."
             : exercise.Id == Exercise.Id ? "Kept. It is on today’s card."
             : $"Kept for the {Lower(exercise.Id)}. Today’s card is for the {Lower(Exercise.Id)}.";
+    }
+
+    /// <summary>
+    /// What is done, or where a condition forbids that the nearest that none forbids: down the ladder, then beside it, then what
+    /// is easiest to begin with; with why. Where everything is forbidden what was planned stays named, and nothing is asked for.
+    /// </summary>
+    private static (Exercise, TodayFrom, Spot?, SchoolCode?, string?) Allowed(TodayFacts facts)
+    {
+        var (exercise, from, spot, taught) = What_(facts);
+        bool Free(Exercise e) => Condition.Refusing(facts.Conditions, e) is null;
+        if (Condition.Refusing(facts.Conditions, exercise) is not { } no)
+            return (exercise, from, spot, taught, null);
+        var rungs = spot is null ? [] : Lower_(spot.Ladder, spot.Rung);
+        var instead = rungs
+            .Select(r => Exercise.Find(r.ExerciseId)!)
+            .Concat(Easiest.Select(id => Exercise.Find(id)!))
+            .FirstOrDefault(e => e != exercise && Free(e));
+        return instead is null
+            ? (exercise, from, spot, taught, no.Refusal(exercise))
+            : (
+                instead,
+                TodayFrom.Instead,
+                Spot.Of(facts.Ladders, instead.Id, facts.Steps, facts.Logs, facts.Rack),
+                null,
+                no.Refusal(exercise)
+            );
+    }
+
+    /// <summary>What is easiest to begin with, where a ladder offers nothing.</summary>
+    private static readonly string[] Easiest = ["split-squat-to-pad", "two-leg-squat", "one-leg-stand", "foot-tripod"];
+
+    private static IEnumerable<Rung> Lower_(Ladder ladder, Rung rung)
+    {
+        var seen = new HashSet<string> { rung.Id };
+        for (var at = rung; at.Fallback is { } down && ladder.Rung(down) is { } lower && seen.Add(down); at = lower)
+            yield return lower;
+        foreach (var beside in ladder.Rungs.Where(r => r.Next.Contains(rung.Id)).SelectMany(r => r.Next))
+        {
+            if (seen.Add(beside) && ladder.Rung(beside) is { } other)
+                yield return other;
+        }
     }
 
     /// <summary>What is done: what the rung asks for on the ladder of what was planned or trained last, else what was planned, looked at or chosen.</summary>

@@ -69,16 +69,28 @@ internal sealed record KeptStated(string MeasureId, BodySide Side, double Value,
     public StatedNumber ToCore() => new(MeasureId, Side, Value, Source);
 }
 
-/// <summary>Pain, 0–10, with its leg and that leg's part where it was above 0.</summary>
-internal sealed record KeptPain(int Score, BodySide? Leg = null, LegRole? Role = null) : Stored
+/// <summary>
+/// Pain, 0–10, with its leg, that leg's part, place and kind where it was above 0. Place and kind are null from before they
+/// were asked: then it counts as of a joint or tendon.
+/// </summary>
+internal sealed record KeptPain(
+    int Score,
+    BodySide? Leg = null,
+    LegRole? Role = null,
+    PainSite? Site = null,
+    PainKind? Kind = null
+) : Stored
 {
-    public Pain ToCore() => Score == 0 ? Pain.None : new Pain(Score, Leg, Role);
+    public Pain ToCore() => Score == 0 ? Pain.None : new Pain(Score, Leg, Role) { Site = Site, Kind = Kind };
 }
 
 /// <summary>Where it was felt: as expected, or somewhere else.</summary>
 internal sealed record KeptFelt(bool AsExpected, string Where) : Stored;
 
-/// <summary>A finished, uncued look as the coach made it. <see cref="School"/> only when one was chosen for this check.</summary>
+/// <summary>
+/// A finished, uncued look as the coach made it. <see cref="School"/> only when one was chosen for this check;
+/// <see cref="Soreness"/> of the muscles, 0–10, is asked apart from pain and steps nobody back.
+/// </summary>
 internal sealed record KeptCheck(
     Guid Id,
     Guid ClientId,
@@ -91,7 +103,8 @@ internal sealed record KeptCheck(
     int? Effort = null,
     KeptPain? Pain = null,
     int? NextMorning = null,
-    Guid? Supersedes = null
+    Guid? Supersedes = null,
+    int? Soreness = null
 ) : StoredDocument, IKept<KeptCheck>
 {
     public static StoredForm<KeptCheck> Kept { get; } =

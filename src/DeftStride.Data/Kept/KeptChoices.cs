@@ -122,11 +122,12 @@ internal sealed record KeptChoices(
             : KeptProp.NoDay.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 }
 
-/// <summary>What a studio chose: for itself, by school and by exercise.</summary>
+/// <summary>What a studio chose: for itself, by school and by exercise; and whom to call in an emergency, with the local rule.</summary>
 internal sealed record KeptStudioChoices(
     KeptChoices Studio,
     Dictionary<string, KeptChoices> Schools,
-    Dictionary<string, KeptChoices> Exercises
+    Dictionary<string, KeptChoices> Exercises,
+    string? Emergency = null
 ) : StoredDocument, IKept<KeptStudioChoices>
 {
     public static StoredForm<KeptStudioChoices> Kept { get; } =

@@ -1,3 +1,4 @@
+using System.Globalization;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
@@ -5,9 +6,23 @@ using DeftStride.Core.Practice;
 namespace DeftStride.Data.Kept;
 
 /// <summary>Pain in one place, 1–10.</summary>
-internal sealed record KeptSitePain(BodySide Leg, LegRole Role, PainSite Site, int Score) : Stored
+internal sealed record KeptSitePain(BodySide Leg, LegRole Role, PainSite Site, int Score, PainKind? Kind = null)
+    : Stored
 {
-    public SitePain ToCore() => new(Leg, Role, Site, Score);
+    public SitePain ToCore() => new(Leg, Role, Site, Score) { Kind = Kind };
+}
+
+/// <summary>The highest pain that is ordinary for this client, as a clinician set it: who, and on which day.</summary>
+internal sealed record KeptPainLimit(int Score, string By, DateOnly On) : Stored
+{
+    /// <summary>"Dr Ott, physician, 3 May".</summary>
+    public string Who => string.Create(CultureInfo.InvariantCulture, $"{By}, {On:d MMMM yyyy}");
+}
+
+/// <summary>What a coach overruled in the record: the question, what it forbade, why, who and when.</summary>
+internal sealed record KeptOverrule(string FieldId, string Forbids, string Reason, string By, DateOnly On) : Stored
+{
+    public CareOverrule ToCore() => new(FieldId, Forbids, Reason);
 }
 
 /// <summary>What was asked when the client was met. Centimetres and kilograms.</summary>
@@ -25,7 +40,11 @@ internal sealed record KeptIntake(
     bool? KneesStraighten,
     IReadOnlyList<KeptSitePain> Pains,
     bool Minor,
-    string Guardian
+    string Guardian,
+    KeptPainLimit? Limit = null,
+    int? BirthYear = null,
+    Dictionary<string, string>? Care = null,
+    IReadOnlyList<KeptOverrule>? Overruled = null
 ) : StoredDocument, IKept<KeptIntake>
 {
     public static StoredForm<KeptIntake> Kept { get; } = new("intake", "what was asked when the client was met");
@@ -37,6 +56,10 @@ internal sealed record KeptIntake(
 
     /// <summary>Whether enough was asked for a first choice to rest on: a size, a goal, how long they have trained, or what hurts.</summary>
     public bool Met() => StatureCm is not null || Goals.Count > 0 || TrainingAge is not null || Pains.Count > 0;
+
+    /// <summary>What the record asks for; whether the one-leg stand holds is for the ladder to say.</summary>
+    public CareRecord CareToCore(bool standHolds) =>
+        new(BirthYear, Minor, Care ?? [], [.. (Overruled ?? []).Select(o => o.ToCore())], standHolds);
 
     /// <summary>The sizes as a check keeps them, or null while the stature is unknown.</summary>
     public KeptBody? Sizes() =>

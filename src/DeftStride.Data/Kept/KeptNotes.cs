@@ -11,10 +11,19 @@ internal sealed record KeptFlag(Guid Id, Guid ClientId, string SignId, string? N
     public static StoredForm<KeptFlag> Kept { get; } = new("flag", "a red flag");
 }
 
-/// <summary>A stop sign's clearing as it was entered.</summary>
-internal sealed record KeptClearing(Guid Id, Guid FlagId, string ExaminedBy, DateOnly ExaminedOn, string Allowed)
-    : StoredDocument,
-        IKept<KeptClearing>
+/// <summary>
+/// A stop sign's clearing as it was entered: who examined, when, what is allowed, what is not (ids of what can be forbidden),
+/// and the last day on which that holds; null for until it is changed.
+/// </summary>
+internal sealed record KeptClearing(
+    Guid Id,
+    Guid FlagId,
+    string ExaminedBy,
+    DateOnly ExaminedOn,
+    string Allowed,
+    DateOnly? Until = null,
+    IReadOnlyList<string>? Forbids = null
+) : StoredDocument, IKept<KeptClearing>
 {
     public static StoredForm<KeptClearing> Kept { get; } = new("clearing", "the clearing of a red flag");
 }

@@ -74,6 +74,12 @@ internal static class ChoicesInForce
                 .Select(c => new KeptInSetup(c.Correction!, c.Change.Since)),
         ];
 
+    /// <summary>The highest pain that is ordinary for a client: a clinician's word where there is one, else the house's.</summary>
+    public static (Sourced<int> Limit, string? By) PainLimit(StudioRecord studio, ClientRecord client) =>
+        KeptIntake.Of(client).Limit is { } own
+            ? (new(own.Score, SettingSource.Client), own.Who)
+            : (new(studio.PainLimit, SettingSource.Studio), null);
+
     /// <summary>The kit of a studio; empty until somebody lists it.</summary>
     public static KeptKit Kit(StudioRecord studio) => studio.Kit is { } kept ? KeptKit.Kept.Read(kept) : KeptKit.Empty;
 }

@@ -11,6 +11,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Studio.Today;
@@ -39,10 +40,13 @@ internal sealed record ClientDay(
 {
     /// <summary>What the settings of the house come to today.</summary>
     public required HouseStyle Style { get; init; }
+
+    /// <summary>What the client's record asks for, and what nobody has asked yet.</summary>
+    public required CareRecord Care { get; init; }
 }
 
 /// <summary>Puts today together from facts. Floor, client, check, bench card and prints all read it from here.</summary>
-internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
+internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook pains, ConditionShelf conditions)
 {
     /// <summary>Logs further back than this are not read: what was asked for then counts no more.</summary>
     private const int LogDays = 190;
@@ -121,14 +125,17 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
         var ranges = (
             await db.Standing<RangeFact>().AsNoTracking().Where(r => ids.Contains(r.ClientId)).ToListAsync(stop)
         ).ToLookup(r => r.ClientId);
+        var clearings = await conditions.ClearingsAsync(ids, stop);
+        var hurt = await pains.DaysAsync(ids, dayStart, zone, stop);
         var rack = ChoicesInForce.Kit(studio).Rack();
-        var limit = new Sourced<int>(studio.PainLimit, SettingSource.Studio);
 
         return clients.ToDictionary(
             c => c.Id,
             client =>
             {
                 var unreadable = new List<string>();
+                var (limit, limitBy) = ChoicesInForce.PainLimit(studio, client);
+                var holds = ConditionShelf.Of(client, clearings[client.Id], ways[client.Id], today);
                 var (fact, decision) = (looks.GetValueOrDefault(client.Id), (DecisionFact?)null);
                 if (fact is not null)
                     decision = decisions.GetValueOrDefault(fact.Id);
@@ -147,6 +154,9 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                     Ladders = inForce,
                     Rack = rack,
                     PainLimit = limit,
+                    LimitBy = limitBy,
+                    Conditions = holds,
+                    WorstToday = hurt[client.Id].Select(p => (int?)p.Worst).Max(),
                     Planned = visit?.ExerciseId,
                     School = client.School,
                     StopSigns = signs[client.Id].Count(),
@@ -164,7 +174,16 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                     Cue = best?.Short,
                     DueProp = ChoicesInForce.Props(client, today).FirstOrDefault(p => p.Due)?.Correction.Short,
                     Choice = KeptIntake.Of(client).Met()
-                        ? () => Choice(client, ranges[client.Id], ways[client.Id], signs[client.Id].Count())
+                        ? () =>
+                            Choice(
+                                studio,
+                                client,
+                                ranges[client.Id],
+                                ways[client.Id],
+                                signs[client.Id].Count(),
+                                holds,
+                                today
+                            )
                         : null,
                 };
                 var day = Core.Training.Today.Of(facts);
@@ -181,6 +200,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                 )
                 {
                     Style = ChoicesInForce.Style(studio, client, day.Exercise.Id, day.School),
+                    Care = ConditionShelf.Care(client, ways[client.Id]),
                 };
             }
         );
@@ -188,13 +208,17 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
 
     /// <summary>What to start with, from what was asked when the client was met.</summary>
     public static FirstChoice Choice(
+        StudioRecord studio,
         ClientRecord client,
         IEnumerable<RangeFact> ranges,
         IEnumerable<RungFact> way,
-        int stopSigns
+        int stopSigns,
+        IReadOnlyList<Condition> conditions,
+        DateOnly today
     )
     {
         var intake = KeptIntake.Of(client);
+        var care = ConditionShelf.Care(client, way);
         var newest = ranges.OrderByDescending(r => r.Sequence).ToArray();
         return FirstChoice.Of(
             new ChoiceFacts(
@@ -206,6 +230,23 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders)
                 [.. Spot.Stands(way.Select(LadderShelf.Step)).Select(s => s.RungId).Distinct()],
                 stopSigns
             )
+            {
+                Age = care.AgeOn(today),
+                UnderAge = care.UnderAge(today),
+                Style = client.School,
+                BeginnersRaised =
+                    ChoicesInForce
+                        .Setting(
+                            Setting.Find("beginners")!,
+                            KeptStudioChoices.Of(studio),
+                            KeptClientChoices.Of(client),
+                            null,
+                            client.School
+                        )
+                        .Value.Id == "raised",
+                PainLimit = ChoicesInForce.PainLimit(studio, client).Limit.Value,
+                Conditions = conditions,
+            }
         );
     }
 

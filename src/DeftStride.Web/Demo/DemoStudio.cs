@@ -14,6 +14,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
@@ -167,9 +168,16 @@ internal sealed class DemoStudio(
         _facts = new FactWriter(db, scope);
         _shelf = new PictureShelf(db, scope, _facts, folder, turns);
         var shelf = new LadderShelf(db);
-        var (ladders, experience) = (new LadderBook(db, scope, shelf), new StudioExperience());
-        _book = new CheckBook(db, scope, ladders, shelf, experience);
-        _recorder = new CheckRecorder(db, scope, _facts, _book, experience);
+        var (ladders, experience) = (new LadderBook(db, scope, shelf, new ConditionShelf(db)), new StudioExperience());
+        _book = new CheckBook(db, scope, ladders, shelf, new PainBook(db), experience);
+        _recorder = new CheckRecorder(
+            db,
+            scope,
+            _facts,
+            _book,
+            new ConditionGuard(scope, shelf, new ConditionShelf(db)),
+            experience
+        );
 
         var now = real.GetUtcNow();
         _clock.Now = now.AddDays(-80);
@@ -230,7 +238,11 @@ internal sealed class DemoStudio(
             "dov",
             KeptClientChoices.None() with
             {
-                Changes = [new KeptChange("sb-longer", Day(now.AddDays(-19)))],
+                Changes =
+                [
+                    new KeptChange("wb-closer", Day(now.AddDays(-19))),
+                    new KeptChange("wb-shift", Day(now.AddDays(-12))),
+                ],
             },
             stop
         );
@@ -319,7 +331,7 @@ internal sealed class DemoStudio(
     private async Task HistoryAsync(DateTimeOffset now, CancellationToken stop)
     {
         var none = new PainDto(0, null, null);
-        PainDto Rear(int score) => new(score, BodySide.Left, LegRole.Rear);
+        PainDto Rear(int score) => new(score, BodySide.Left, LegRole.Rear, PainSite.KneeFront, PainKind.JointOrTendon);
         var learning = new RepetitionsDto(5, 5, 3);
         var clean = new RepetitionsDto(8, 8, 8);
 
@@ -388,7 +400,7 @@ internal sealed class DemoStudio(
             1,
             now.AddDays(-19),
             Rear(4),
-            [new("sb-longer", "dov-1c-l", Rear(2))],
+            [new("wb-closer", "dov-1c-l", Rear(2))],
             Rear(1),
             new(6, 6, 4),
             stop

@@ -96,7 +96,7 @@ public sealed class DecisionTests
     public void After_one_change_pain_must_be_gone_or_down_by_two(int before, int after, DecisionOutcome outcome)
     {
         var said = Decide(Clean with { Pain = Reports(before, after) });
-        Assert.Equal((outcome, "pain"), (said.Outcome, said.RuleId));
+        Assert.Equal((outcome, outcome == DecisionOutcome.Hold ? "pain-held" : "pain"), (said.Outcome, said.RuleId));
     }
 
     [Fact]
@@ -261,6 +261,9 @@ public sealed class DecisionTests
                 "two-clean-sessions",
                 DecisionOutcome.Progress
             },
+            { "a morning one worse", Clean with { NextMorning = 1 }, "pain-held", DecisionOutcome.Hold },
+            { "effort 9", Clean with { Effort = 9 }, "hold", DecisionOutcome.Hold },
+            { "effort 8", Clean with { Effort = 8 }, "two-clean-sessions", DecisionOutcome.Progress },
             { "exactly half unclean", Clean with { Repetitions = new(10, 10, 5) }, "outside", DecisionOutcome.Correct },
             {
                 "one fewer than half unclean",

@@ -70,12 +70,11 @@ public sealed class FirstChoiceTests
         var thigh = Facts(TrainingAge.Years, [Goal.FrontThigh]);
         Assert.Equal("front-foot-raised", FirstChoice.Of(thigh).Start!.Exercise.Id);
         var stiff = FirstChoice.Of(thigh with { Left = Range(RangeTest.AnkleBend, 20) });
-        Assert.NotEqual("front-foot-raised", stiff.Start!.Exercise.Id);
-        Assert.Contains(
-            stiff.NotYet,
-            c =>
-                c.Exercise.Id == "front-foot-raised"
-                && FirstChoice.WhyNot(c).Contains("wedge", StringComparison.Ordinal)
+        Assert.Equal("front-foot-raised", stiff.Start!.Exercise.Id);
+        Assert.Contains(stiff.Start.Reasons, r => r.Text.Contains("wedge", StringComparison.Ordinal));
+        Assert.DoesNotContain(
+            FirstChoice.Of(thigh).Start!.Reasons,
+            r => r.Text.Contains("wedge", StringComparison.Ordinal)
         );
         var toe = FirstChoice.Of(Facts(TrainingAge.Years, range: Range(RangeTest.BigToe, 40)));
         Assert.Equal("front-foot-raised", toe.Start!.Exercise.Id);
@@ -127,7 +126,28 @@ public sealed class FirstChoiceTests
         );
         Assert.All(
             FirstChoice.Rules,
-            r => Assert.True(r.When(loud) || r.When(Facts(TrainingAge.New)) || r.When(Facts(TrainingAge.Months)), r.Id)
+            r =>
+                Assert.True(
+                    new[]
+                    {
+                        loud,
+                        Facts(TrainingAge.New),
+                        Facts(TrainingAge.Months),
+                        Facts(TrainingAge.New) with
+                        {
+                            BeginnersRaised = true,
+                        },
+                        Facts() with
+                        {
+                            UnderAge = true,
+                        },
+                        Facts() with
+                        {
+                            Age = CareRecord.Old,
+                        },
+                    }.Any(r.When),
+                    r.Id
+                )
         );
     }
 }

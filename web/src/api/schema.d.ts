@@ -500,6 +500,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/flags/{id}/withdrawal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["withdrawFlag"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/floor": {
         parameters: {
             query?: never;
@@ -824,7 +840,7 @@ export interface components {
          * @description Why a client needs a look today.
          * @enum {unknown}
          */
-        AttentionKind: "stopSign" | "unfinished" | "undecided" | "firstLook" | "afterBreak" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
+        AttentionKind: "stopSign" | "painStop" | "notAllowed" | "unfinished" | "undecided" | "firstLook" | "afterBreak" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
         /** @description Another band for one measure, in its unit; both edges null take the choice back. string? BandChange.Key names the client, the exercise or the school. */
         BandChange: {
             /** Format: double */
@@ -949,6 +965,20 @@ export interface components {
             note: string;
             value: string;
         };
+        /** @description An answer to a question of the record, and what follows from it. */
+        CareAnswerView: {
+            id: string;
+            no: string;
+            says: string;
+            text: string;
+        };
+        /** @description A question of the record. */
+        CareFieldView: {
+            answers: components["schemas"]["CareAnswerView"][];
+            id: string;
+            name: string;
+            question: string;
+        };
         /**
          * @description How a cause stands after what has been looked at, said and tried.
          * @enum {unknown}
@@ -998,6 +1028,8 @@ export interface components {
             pain: null | components["schemas"]["PainDto"];
             school: null | components["schemas"]["SchoolCode"];
             seen: components["schemas"]["SeenDto"][];
+            /** Format: int32 */
+            soreness?: null | number;
             stated: components["schemas"]["StatedDto"][];
             stills: components["schemas"]["StillDto"][];
             /** Format: uuid */
@@ -1027,11 +1059,15 @@ export interface components {
             pain: null | components["schemas"]["PainDto"];
             painQuestion: null | string;
             schoolName: string;
+            /** Format: int32 */
+            soreness: null | number;
             standard: components["schemas"]["StandardView"];
             stills: components["schemas"]["StillDto"][];
             trials: components["schemas"]["TrialView"][];
         };
         ChoiceView: {
+            askFirst: string[];
+            leftOut: string[];
             notYet: components["schemas"]["CandidateView"][];
             sentence: string;
             start: null | components["schemas"]["CandidateView"];
@@ -1045,8 +1081,12 @@ export interface components {
             examinedOn: string;
             /** Format: uuid */
             id: string;
+            no: string;
             text: string;
+            /** Format: date */
+            until: null | string;
         };
+        /** @description A note that clears a flag: who examined, when, what is allowed, what is not, and until when. */
         ClearingRequest: {
             allowed: string;
             examinedBy: string;
@@ -1054,8 +1094,11 @@ export interface components {
             examinedOn: string;
             /** Format: uuid */
             flagId: string;
+            forbids?: null | string[];
             /** Format: uuid */
             id: string;
+            /** Format: date */
+            until?: null | string;
         };
         ClientChange: {
             goal: null | string;
@@ -1156,6 +1199,14 @@ export interface components {
             sameFacing: boolean;
             words: string;
         };
+        /** @description What holds for a client: in a line, whose word it is, and what is out by it. */
+        ConditionView: {
+            clinician: boolean;
+            fieldId: null | string;
+            forbids: components["schemas"]["ForbiddenName"][];
+            line: string;
+            who: string;
+        };
         /**
          * @description How strong a means a correction is. They are tried in this order and the first that works is the last that is tried.
          * @enum {unknown}
@@ -1163,6 +1214,7 @@ export interface components {
         CorrectionLevel: "say" | "touchOrBlock" | "setUp" | "stepDown";
         /** @description The one thing to try now, for which cause, and what else it might be. */
         CorrectionView: {
+            askFirst: boolean;
             causeId: null | string;
             causes: components["schemas"]["CauseView"][];
             cue: string;
@@ -1453,9 +1505,16 @@ export interface components {
             /** Format: uuid */
             supersedes: null | string;
         };
+        /**
+         * @description How soon somebody else is needed.
+         * @enum {unknown}
+         */
+        FlagTier: "callNow" | "seenToday" | "beforeLoading";
+        /** @description A flag that stands, with what to do and whether it can still be taken back as a slip. */
         FlagView: {
             /** Format: date-time */
             at: string;
+            canWithdraw: boolean;
             coach: string;
             /** Format: uuid */
             id: string;
@@ -1463,6 +1522,15 @@ export interface components {
             question: null | string;
             signId: string;
             text: string;
+            tier: components["schemas"]["FlagTier"];
+            tierName: string;
+            whatToDo: string;
+            whomToSee: string;
+        };
+        /** @description Takes a flag back that was raised by mistake: the same day only. */
+        FlagWithdrawal: {
+            /** Format: uuid */
+            id: string;
         };
         /** @description Today on the floor, in the studio's own day and in time order. */
         FloorView: {
@@ -1474,6 +1542,17 @@ export interface components {
         };
         /** @enum {unknown} */
         FootType: "collapsing" | "neutral" | "highStiff" | null;
+        /** @description A kind of work that is out. */
+        ForbiddenName: {
+            id: string;
+            name: string;
+        };
+        /** @description A kind of work that a clinician can forbid, and the exercises it takes with it. */
+        ForbiddenView: {
+            exercises: string[];
+            id: string;
+            name: string;
+        };
         GateQuestionView: {
             onNo: string;
             question: string;
@@ -1517,6 +1596,11 @@ export interface components {
         };
         /** @description What was asked when the client was met. Stature and mass are enough to begin; everything else refines. */
         IntakeDto: {
+            /** Format: int32 */
+            birthYear?: null | number;
+            care?: null | {
+                [key: string]: string;
+            };
             /** Format: double */
             footCm: null | number;
             goals: components["schemas"]["Goal"][];
@@ -1524,9 +1608,11 @@ export interface components {
             knees: null | components["schemas"]["KneeShape"];
             kneesStraighten: null | boolean;
             leftFoot: null | components["schemas"]["FootType"];
+            limit?: null | components["schemas"]["PainLimitDto"];
             /** Format: double */
             massKg: null | number;
             minor: boolean;
+            overruled?: null | components["schemas"]["OverruleDto"][];
             pains: components["schemas"]["SitePainDto"][];
             rightFoot: null | components["schemas"]["FootType"];
             /** Format: double */
@@ -1538,9 +1624,11 @@ export interface components {
             trainingAge: null | components["schemas"]["TrainingAge"];
         };
         IntakeView: {
+            careFields: components["schemas"]["CareFieldView"][];
             choice: components["schemas"]["ChoiceView"];
             /** Format: uuid */
             clientId: string;
+            conditions: components["schemas"]["ConditionView"][];
             estimateText: string;
             goal: string;
             intake: components["schemas"]["IntakeDto"];
@@ -1878,17 +1966,36 @@ export interface components {
             figure: components["schemas"]["FigureView"];
             name: string;
         };
+        /** @description What a coach overruled in the record; who and when is written by the studio when it is new. */
+        OverruleDto: {
+            by?: null | string;
+            fieldId: string;
+            forbids: string;
+            /** Format: date */
+            on?: null | string;
+            reason: string;
+        };
+        /** @description Pain, 0–10, with leg, role, place and kind. Place and kind may be missing from a page that did not ask for them yet. */
         PainDto: {
+            kind?: null | components["schemas"]["PainKind"];
             leg: null | components["schemas"]["BodySide"];
             role: null | components["schemas"]["LegRole"];
             /** Format: int32 */
             score: number;
+            site?: null | components["schemas"]["PainSite"];
         };
-        /**
-         * @description Where it hurts.
-         * @enum {unknown}
-         */
-        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot";
+        /** @enum {unknown} */
+        PainKind: "jointOrTendon" | "muscle" | null;
+        /** @description The pain limit that a clinician set for a client; without a score there is none. */
+        PainLimitDto: {
+            by: null | string;
+            /** Format: date */
+            on: null | string;
+            /** Format: int32 */
+            score: null | number;
+        };
+        /** @enum {unknown} */
+        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot" | null;
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];
@@ -2299,8 +2406,10 @@ export interface components {
         SignView: {
             id: string;
             text: string;
+            tier: components["schemas"]["FlagTier"];
         };
         SitePainDto: {
+            kind?: null | components["schemas"]["PainKind"];
             leg: components["schemas"]["BodySide"];
             role: components["schemas"]["LegRole"];
             /** Format: int32 */
@@ -2527,6 +2636,7 @@ export interface components {
             way: components["schemas"]["StrideStepView"][];
         };
         StudioChange: {
+            emergency?: null | string;
             name: string;
             /** Format: uuid */
             operationId: string;
@@ -2537,6 +2647,7 @@ export interface components {
             version: number;
         };
         StudioSettingsView: {
+            emergency: string;
             name: string;
             /** Format: int32 */
             painLimit: number;
@@ -2548,7 +2659,9 @@ export interface components {
             cautions: components["schemas"]["CautionsView"];
             clock: null | components["schemas"]["ClockQuestionView"];
             coaches: components["schemas"]["CoachView"][];
+            emergency: string;
             exercises: components["schemas"]["ExerciseView"][];
+            forbids: components["schemas"]["ForbiddenView"][];
             /** Format: uuid */
             id: string;
             name: string;
@@ -2557,6 +2670,7 @@ export interface components {
             schools: components["schemas"]["SchoolView"][];
             stopSigns: components["schemas"]["SignView"][];
             tape: components["schemas"]["Tape"];
+            tiers: components["schemas"]["TierView"][];
             timeZone: string;
             /** Format: int64 */
             version: number;
@@ -2571,18 +2685,27 @@ export interface components {
          * @enum {unknown}
          */
         Tape: "centimetres" | "inches";
+        /** @description A tier of red flags: its button, what to do, whom to see. */
+        TierView: {
+            name: string;
+            tier: components["schemas"]["FlagTier"];
+            whatToDo: string;
+            whomToSee: string;
+        };
         /**
          * @description From where it is known what is done today.
          * @enum {unknown}
          */
-        TodayFrom: "visit" | "rung" | "lastLook" | "firstChoice" | "usual";
+        TodayFrom: "visit" | "rung" | "instead" | "lastLook" | "firstChoice" | "usual";
         /** @description What is true of a client today, as every screen and print shows it. */
         TodayView: {
             apart: null | string;
+            ask: components["schemas"]["CareFieldView"][];
             asked: null | components["schemas"]["PrescriptionView"];
             askedWhy: string;
             attention: components["schemas"]["Attention"];
             card: components["schemas"]["CardLineView"][];
+            conditions: components["schemas"]["ConditionView"][];
             cue: null | string;
             cueText: null | string;
             decided: null | string;
@@ -2594,6 +2717,9 @@ export interface components {
             gate: null | components["schemas"]["GateView"];
             ladderName: null | string;
             lastLookExercise: null | string;
+            limitBy: null | string;
+            notAllowed: null | string;
+            notOffered: string[];
             opensOn: components["schemas"]["BodySide"];
             /** Format: int32 */
             painLimit: number;
@@ -2601,6 +2727,8 @@ export interface components {
             rungName: null | string;
             school: components["schemas"]["SchoolCode"];
             schoolName: string;
+            /** Format: int32 */
+            stoppedByPain: null | number;
             style: components["schemas"]["StyleLineView"][];
         };
         /**
@@ -3557,6 +3685,30 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FlagRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    withdrawFlag: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FlagWithdrawal"];
             };
         };
         responses: {

@@ -1,4 +1,5 @@
 import { createRootRoute, createRoute, createRouter, type ErrorComponentProps, Link } from '@tanstack/react-router';
+import type { Schema } from '@/api/client';
 import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
 import { Button } from '@/ui/Button';
@@ -36,14 +37,20 @@ function Broken({ error }: ErrorComponentProps) {
 
 const floor = createRoute({ getParentRoute: () => root, path: '/', component: FloorScreen });
 
+type Style = Schema['SchoolCode'];
+const styles: Style[] = ['verticalShin', 'kneeForward', 'inclined'];
+const styleOf = (search: Record<string, unknown>): { style?: Style } =>
+  styles.includes(search.style as Style) ? { style: search.style as Style } : {};
+
 export const clientRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId', component: ClientScreen });
 
 export const checkRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/check',
-  validateSearch: (search: Record<string, unknown>): { check?: string; exercise?: string } => ({
+  validateSearch: (search: Record<string, unknown>): { check?: string; exercise?: string; style?: Style } => ({
     ...(typeof search.check === 'string' ? { check: search.check } : {}),
     ...(typeof search.exercise === 'string' ? { exercise: search.exercise } : {}),
+    ...styleOf(search),
   }),
   component: later(() => import('@/features/check/CheckScreen'), 'CheckScreen'),
 });
@@ -55,6 +62,7 @@ const screens = {
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
   print: later(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
   ladders: later(() => import('@/features/ladders/LaddersScreen'), 'LaddersScreen'),
+  referral: later(() => import('@/features/print/ReferralPage'), 'ReferralPage'),
   page: later(() => import('@/features/print/ClientPage'), 'ClientPage'),
   studio: later(() => import('@/features/studio/StudioScreen'), 'StudioScreen'),
 };
@@ -62,8 +70,10 @@ const screens = {
 const benchRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/bench',
-  validateSearch: (search: Record<string, unknown>): { exercise?: string } =>
-    typeof search.exercise === 'string' ? { exercise: search.exercise } : {},
+  validateSearch: (search: Record<string, unknown>): { exercise?: string; style?: Style } => ({
+    ...(typeof search.exercise === 'string' ? { exercise: search.exercise } : {}),
+    ...styleOf(search),
+  }),
   component: screens.bench,
 });
 
@@ -91,6 +101,12 @@ const laddersRoute = createRoute({
   component: screens.ladders,
 });
 
+const referralRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/referral/$clientId',
+  component: screens.referral,
+});
+
 const pageRoute = createRoute({
   getParentRoute: () => root,
   path: '/page/$clientId',
@@ -112,6 +128,7 @@ export const router = createRouter({
     laddersRoute,
     printRoute,
     pageRoute,
+    referralRoute,
   ]),
   defaultPreload: false,
   defaultErrorComponent: Broken,

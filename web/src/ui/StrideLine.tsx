@@ -1,7 +1,13 @@
 import { type KeyboardEvent, useLayoutEffect, useRef } from 'react';
 import { type Side, sideWord } from './SidePlate';
 
-export type Rung = { id: string; name: string; note?: string };
+export type Rung = {
+  id: string;
+  name: string;
+  note?: string;
+  /** Which sides have been on it; without it every rung behind counts as walked. */
+  been?: Record<Side, boolean>;
+};
 
 /** Where a side stands on the line and what is to be done there. */
 export type Standing = { rung: number; say: string };
@@ -12,7 +18,8 @@ const TRAIL = { middle: 116, half: 36, sway: 12 };
 
 /**
  * The stride line: a trodden path, left prints above its middle and right prints below, a rung two prints. What is done
- * is pressed in solid, where a side stands is outlined, what lies ahead is dashed. A stake says what to do; sides that
+ * is pressed in solid, a rung behind that a side never was on is a bare outline, where a side stands is outlined in brass,
+ * what lies ahead is dashed. A stake says what to do; sides that
  * stand apart have a stake each, so that one foot is seen to be ahead of the other.
  */
 export function StrideLine({
@@ -46,7 +53,14 @@ export function StrideLine({
         x,
         y: y(x) + (side === 'left' ? -15 : 15),
         turn: slope(x),
-        state: i < here ? ('done' as const) : i === here ? ('here' as const) : ('ahead' as const),
+        state:
+          i < here
+            ? rung.been?.[side] === false
+              ? ('passed' as const)
+              : ('done' as const)
+            : i === here
+              ? ('here' as const)
+              : ('ahead' as const),
       };
     }),
   );
@@ -162,7 +176,7 @@ export function StrideLine({
 }
 
 /** A boot print that walks to the right: heel, waist and sole in one outline, tread across it when it is pressed in. */
-export function Print({ state }: { state: 'done' | 'here' | 'ahead' }) {
+export function Print({ state }: { state: 'done' | 'passed' | 'here' | 'ahead' }) {
   const outline =
     'M-25 1c0-5 3.500-7.500 8.500-7.500 4.500 0 7 1.500 11.500 1.200C1-5.700 5-9 12-9.500c8.500-.5 14.500 3.500 14.500 9S21.500 8.500 13 8.500c-6 0-9.500-2.500-15-2.800-5-.2-8.500 2-14 1.800-5.500-.2-9-2.500-9-6.500z';
   if (state === 'done')
@@ -172,6 +186,7 @@ export function Print({ state }: { state: 'done' | 'here' | 'ahead' }) {
         <path d="M-18-4v9M-12.500-4.500v10M6-6v12M12-7v13M18-6v11" stroke="var(--trail)" strokeWidth="2" strokeLinecap="round" />
       </>
     );
+  if (state === 'passed') return <path d={outline} fill="none" stroke="var(--edge)" strokeWidth="1.500" />;
   if (state === 'here') return <path d={outline} fill="var(--paper)" stroke="var(--brass)" strokeWidth="3" />;
   return <path d={outline} fill="none" stroke="var(--edge)" strokeWidth="1.500" strokeDasharray="3.500 3.500" />;
 }

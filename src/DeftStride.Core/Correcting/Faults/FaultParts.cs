@@ -39,6 +39,8 @@ internal static class FaultParts
 
     public static Correction WhenShort(this Correction correction) => correction with { Way = BandSide.Short };
 
+    public static Correction ByHand(this Correction correction) => correction with { AskFirst = true };
+
     public static LevelGap NoTouch(string why, Forms forms = Forms.Any) =>
         new(CorrectionLevel.TouchOrBlock, why, forms);
 

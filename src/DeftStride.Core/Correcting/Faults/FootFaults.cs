@@ -373,11 +373,12 @@ internal static class FootFaults
                     "Weight under the laces"
                 ),
                 Touch(
-                    "rh-card",
-                    "A finger on the laces: keep your weight under it.",
-                    "A finger on the laces, your own or asked for first, feels at once when the weight goes back.",
-                    "Under the finger"
-                ),
+                        "rh-card",
+                        "A finger on the laces: keep your weight under it.",
+                        "A finger on the laces, your own or asked for first, feels at once when the weight goes back.",
+                        "Under the finger"
+                    )
+                    .ByHand(),
                 Say(
                     "rh-finish",
                     "Rise toward the wall ahead, not away from it.",

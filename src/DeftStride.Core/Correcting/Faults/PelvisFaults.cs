@@ -146,7 +146,7 @@ internal static class PelvisFaults
                 Say("ph-skirt", "Keep your belt level.", "A belt is level without a word about hips.", "Belt level"),
                 Touch(
                     "ph-hand",
-                    "Hand on your waist: keep it long.",
+                    "Own hand on your waist: keep it long.",
                     "It tells at once when the side shortens.",
                     "Hand on the waist"
                 ),

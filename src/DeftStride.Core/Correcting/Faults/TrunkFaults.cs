@@ -198,6 +198,7 @@ internal static class TrunkFaults
                         "Something to reach takes the fear out of going forward.",
                         "Touch the hand"
                     )
+                    .ByHand()
                     .Deepens(),
                 Set(
                         "ss-shorter",

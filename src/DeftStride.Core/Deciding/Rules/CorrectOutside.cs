@@ -42,7 +42,13 @@ internal static class CorrectOutside
                 "Tried without help",
                 tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord))
             ),
+            .. PainHeld.Holds(facts) ? PainFacts(facts) : [],
         ];
+        // Pain that only holds the dose goes with the correction; it does not stand in its way.
+        var held =
+            PainHeld.Eased(facts) ? " Keep the change that eased the pain, at today's load."
+            : facts.MorningRise > 0 ? " The dose holds: the morning after was a little worse."
+            : "";
         // When every level that exists for this fault here was tried, that counts as all.
         CorrectionLevel[] all = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
         var fault = Fault.For(facts.Check.Finding, facts.Forms);
@@ -66,11 +72,13 @@ internal static class CorrectOutside
             }
             : new(
                 DecisionOutcome.Correct,
-                outside.Length > 0
-                    ? Seen(facts, sides) is { } seen
-                        ? $"{seen.Short} helped, seen by eye. Keep to it, then look again and measure."
-                        : "Correct one thing, then look again."
-                    : "Half the repetitions or more were not clean: correct one thing, then look again.",
+                (
+                    outside.Length > 0
+                        ? Seen(facts, sides) is { } seen
+                            ? $"{seen.Short} helped, seen by eye. Keep to it, then look again and measure."
+                            : "Correct one thing, then look again."
+                        : "Half the repetitions or more were not clean: correct one thing, then look again."
+                ) + held,
                 used,
                 [outside.Length > 0 ? "A retest in band." : "More than half of the repetitions clean."]
             )

@@ -9,16 +9,19 @@ internal static class Hold
         new(
             "hold",
             "Stay here",
-            "When nothing calls for a change the same work is repeated, with the cue that has helped this client most.",
+            "When nothing calls for a change the same work is repeated, with the cue that has helped this client most; at an effort of 9 or more it may be a little lighter.",
             facts => new Firing(
                 DecisionOutcome.Hold,
-                facts.BestCorrection is { Helped: > 0 } best
-                    ? $"Keep as it is, with the cue that works: {best.Correction.Short}."
+                facts.Effort >= DecisionFacts.TooHard
+                        ? $"Keep as it is, or go a little lighter: effort {facts.Effort} of 10."
+                    : facts.BestCorrection is { Helped: > 0 } best
+                        ? $"Keep as it is, with the cue that works: {best.Correction.Short}."
                     : "Keep as it is. The same again next time.",
                 [
                     .. LookFacts(facts),
                     .. PainFacts(facts),
                     .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>(),
+                    .. EffortFact(facts),
                 ],
                 facts.Unmet() is { Count: > 0 } unmet ? unmet : ["One more session like this one."]
             )

@@ -4,14 +4,14 @@ using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;
 
-/// <summary>Pain now or the morning after.</summary>
+/// <summary>Pain now or the morning after that stops or changes something. Only joint or tendon pain counts.</summary>
 internal static class PainFirst
 {
     public static DecisionRule Rule { get; } =
         new(
             "pain",
             "Pain decides",
-            "Pain of 5 or more stops the exercise. Above the limit, one change is tried and asked about again; if that eases it the exercise can stay. A worse morning after counts as much as the set itself.",
+            "Joint or tendon pain of 5 or more stops for today; at the second session running, or above the limit for four weeks, somebody qualified looks first. Above the limit, one change is tried and asked about again; if that eases it the exercise can stay. A worse morning after counts as much as the set itself.",
             Fire
         )
         {
@@ -23,10 +23,20 @@ internal static class PainFirst
     {
         var (limit, easier) = (facts.PainLimit.Value, facts.Easier);
         Fact[] pain = [.. PainFacts(facts)];
-        if (facts.Pain.Any(p => p.Pain.Score >= Pain.StopScore))
+        if (facts.Worst is { } worst && PainCourse.Refers(facts.EarlierPain, facts.Day, worst, limit) is { } course)
+            return new(
+                DecisionOutcome.StopAndRefer,
+                "Stop here, and refer: no squat until someone has looked.",
+                [.. pain, new("Over the sessions", course)],
+                ["A clearance with who examined, when, and what is allowed."]
+            )
+            {
+                Sides = SidesOf(facts),
+            };
+        if (facts.Worst >= Pain.StopScore)
             return new(
                 DecisionOutcome.StepBack,
-                $"Stop this exercise today. {easier}",
+                $"Stop for today: no further set. From the next visit: {Lower(easier)}",
                 pain,
                 [$"Pain below {Pain.StopScore} at the next visit."]
             )
@@ -34,8 +44,7 @@ internal static class PainFirst
                 Sides = SidesOf(facts),
             };
 
-        var rise = facts.NextMorning - (facts.Previous?.LastPain ?? 0);
-        if (facts.NextMorning is { } morning && (morning > limit || rise >= Trial.PainStep))
+        if (facts.NextMorning is { } morning && (morning > limit || facts.MorningRise >= Trial.PainStep))
             return new(
                 DecisionOutcome.StepBack,
                 $"Step back: the morning after was worse. {easier}",
@@ -43,52 +52,38 @@ internal static class PainFirst
                 [$"A next morning at {limit} or less, and not up by {Trial.PainStep}."]
             );
 
-        var onset = facts.Pain.ToList().FindIndex(p => p.Pain.Score > limit);
-        if (onset >= 0)
-        {
-            var (first, last) = (facts.Pain[onset].Pain.Score, facts.Pain[^1].Pain.Score);
-            if (facts.StepBackAtOnce)
-                return new(
-                    DecisionOutcome.StepBack,
-                    $"Step back: pain above {limit} is answered so here. {easier}",
-                    [.. pain, new("Answer to pain above the limit", "step back at once (setting)")],
-                    [$"Pain at {limit} or less."]
-                )
-                {
-                    Sides = SidesOf(facts),
-                };
-            if (!facts.Pain.Skip(onset + 1).Any(p => p.AfterChange))
-                return new(
-                    DecisionOutcome.ModifyAndRetest,
-                    "Change one thing and ask about the pain again.",
-                    pain,
-                    ["Pain gone, or down by 2 points, after one change."]
-                );
-            return last == 0 || first - last >= Trial.PainStep
-                ? new(
-                    DecisionOutcome.Hold,
-                    "Keep the change that eased it, at today's load.",
-                    pain,
-                    ["Two clean sessions with pain within the limit."]
-                )
-                : new(
-                    DecisionOutcome.StepBack,
-                    $"Step back: the change did not ease it. {easier}",
-                    pain,
-                    ["Pain gone, or down by 2 points, after one change."]
-                )
-                {
-                    Sides = SidesOf(facts),
-                };
-        }
-
-        return rise > 0
-            ? new(
-                DecisionOutcome.Hold,
-                "Keep as it is: the morning after was a little worse.",
-                pain,
-                ["A next morning no worse than the session before."]
+        var onset = facts.Pain.ToList().FindIndex(p => p.Pain.Counted > limit);
+        if (onset < 0)
+            return null;
+        if (facts.StepBackAtOnce)
+            return new(
+                DecisionOutcome.StepBack,
+                $"Step back: pain above {limit} is answered so here. {easier}",
+                [.. pain, new("Answer to pain above the limit", "step back at once (setting)")],
+                [$"Pain at {limit} or less."]
             )
-            : null;
+            {
+                Sides = SidesOf(facts),
+            };
+        if (!facts.Pain.Skip(onset + 1).Any(p => p.AfterChange))
+            return new(
+                DecisionOutcome.ModifyAndRetest,
+                "Change one thing and ask about the pain again.",
+                pain,
+                ["Pain gone, or down by 2 points, after one change."]
+            );
+        return PainHeld.Eased(facts)
+            ? null
+            : new(
+                DecisionOutcome.StepBack,
+                $"Step back: the change did not ease it. {easier}",
+                pain,
+                ["Pain gone, or down by 2 points, after one change."]
+            )
+            {
+                Sides = SidesOf(facts),
+            };
     }
+
+    private static string Lower(string text) => char.ToLowerInvariant(text[0]) + text[1..];
 }

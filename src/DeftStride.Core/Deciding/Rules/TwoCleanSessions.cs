@@ -20,6 +20,7 @@ internal static class TwoCleanSessions
                             .. LookFacts(facts),
                             .. PainFacts(facts),
                             RepetitionFact(facts.Repetitions!),
+                            .. EffortFact(facts),
                             new("Session before", "met the same conditions"),
                             .. facts.Options is [{ } way, ..] ? [new Fact("Why this", way.Why)] : Array.Empty<Fact>(),
                         ],

@@ -7,16 +7,77 @@ using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Bodies;
 
-internal sealed record SitePainDto(BodySide Leg, LegRole Role, PainSite Site, int Score)
+internal sealed record SitePainDto(BodySide Leg, LegRole Role, PainSite Site, int Score, PainKind? Kind = null)
 {
-    public SitePain ToCore() =>
-        !FieldRange.PainAtASite.Has(Score)
-            ? throw Refusal.BadInput(
+    public SitePain ToCore()
+    {
+        if (!FieldRange.PainAtASite.Has(Score))
+            throw Refusal.BadInput(
                 "pains",
                 "Pain goes from 1 to 10 where something hurts. Take the mark away when nothing does."
-            )
-            : new(Leg, Role, Site, Score);
+            );
+        var pain = new SitePain(Leg, Role, Site, Score) { Kind = Kind };
+        return pain.Problem() is { } problem ? throw Refusal.BadInput("pains", problem) : pain;
+    }
 }
+
+/// <summary>What a coach overruled in the record; who and when is written by the studio when it is new.</summary>
+internal sealed record OverruleDto(
+    string FieldId,
+    string Forbids,
+    string Reason,
+    string? By = null,
+    DateOnly? On = null
+);
+
+/// <summary>An answer to a question of the record, and what follows from it.</summary>
+internal sealed record CareAnswerView(string Id, string Text, string Says, string No);
+
+/// <summary>A question of the record.</summary>
+internal sealed record CareFieldView(string Id, string Name, string Question, IReadOnlyList<CareAnswerView> Answers)
+{
+    public static IReadOnlyList<CareFieldView> All { get; } = [.. CareField.All.Select(Of)];
+
+    public static CareFieldView Of(CareField field) =>
+        new(
+            field.Id,
+            field.Name,
+            field.Question,
+            [
+                .. field.Answers.Select(a => new CareAnswerView(
+                    a.Id,
+                    a.Text,
+                    a.Says,
+                    string.Join(", ", a.Forbids.Select(f => $"no {Forbidden.Find(f)!.Name}"))
+                )),
+            ]
+        );
+}
+
+/// <summary>A kind of work that is out.</summary>
+internal sealed record ForbiddenName(string Id, string Name);
+
+/// <summary>What holds for a client: in a line, whose word it is, and what is out by it.</summary>
+internal sealed record ConditionView(
+    string Line,
+    bool Clinician,
+    string? FieldId,
+    string Who,
+    IReadOnlyList<ForbiddenName> Forbids
+)
+{
+    public static ConditionView Of(Condition c) =>
+        new(
+            c.Line,
+            c.From == ConditionFrom.Clinician,
+            c.FieldId,
+            c.Who,
+            [.. c.Forbids.Select(f => new ForbiddenName(f, Forbidden.Find(f)?.Name ?? f))]
+        );
+}
+
+/// <summary>The pain limit that a clinician set for a client; without a score there is none.</summary>
+internal sealed record PainLimitDto(int? Score, string? By, DateOnly? On);
 
 /// <summary>What was asked when the client was met. Stature and mass are enough to begin; everything else refines.</summary>
 internal sealed record IntakeDto(
@@ -33,7 +94,11 @@ internal sealed record IntakeDto(
     bool? KneesStraighten,
     IReadOnlyList<SitePainDto> Pains,
     bool Minor,
-    string Guardian
+    string Guardian,
+    PainLimitDto? Limit = null,
+    int? BirthYear = null,
+    IReadOnlyDictionary<string, string>? Care = null,
+    IReadOnlyList<OverruleDto>? Overruled = null
 )
 {
     public static IntakeDto Empty { get; } =
@@ -91,10 +156,22 @@ internal sealed record CandidateView(
     string WhyNot
 );
 
-internal sealed record ChoiceView(string Sentence, CandidateView? Start, IReadOnlyList<CandidateView> NotYet)
+internal sealed record ChoiceView(
+    string Sentence,
+    CandidateView? Start,
+    IReadOnlyList<CandidateView> NotYet,
+    IReadOnlyList<string> AskFirst,
+    IReadOnlyList<string> LeftOut
+)
 {
     public static ChoiceView Of(FirstChoice choice) =>
-        new(choice.Sentence, choice.Start is { } start ? View(start) : null, [.. choice.NotYet.Select(View)]);
+        new(
+            choice.Sentence,
+            choice.Start is { } start ? View(start) : null,
+            [.. choice.NotYet.Select(View)],
+            choice.AskFirst,
+            choice.LeftOut
+        );
 
     private static CandidateView View(Candidate c) =>
         new(
@@ -119,7 +196,9 @@ internal sealed record IntakeView(
     bool Met,
     string EstimateText,
     bool PictureConsent,
-    UsualLengths? Usual
+    UsualLengths? Usual,
+    IReadOnlyList<CareFieldView> CareFields,
+    IReadOnlyList<ConditionView> Conditions
 );
 
 /// <summary>What is usual for a stature while nobody has measured; null without one.</summary>

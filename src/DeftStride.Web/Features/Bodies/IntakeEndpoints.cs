@@ -7,6 +7,7 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
@@ -45,8 +46,9 @@ internal static class IntakeEndpoints
         StudioScope scope,
         CheckBook book,
         LadderShelf shelf,
+        ConditionShelf conditions,
         CancellationToken stop
-    ) => TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, shelf, stop));
+    ) => TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, scope, book, shelf, conditions, stop));
 
     private static async Task<Ok<IntakeView>> ChangeAsync(
         Guid id,
@@ -55,6 +57,7 @@ internal static class IntakeEndpoints
         StudioScope scope,
         CheckBook book,
         LadderShelf shelf,
+        ConditionShelf conditions,
         RecordChanger changer,
         CancellationToken stop
     )
@@ -74,6 +77,10 @@ internal static class IntakeEndpoints
         if (intake.Pains.GroupBy(p => (p.Leg, p.Role, p.Site)).Any(g => g.Count() > 1))
             throw Refusal.BadInput("pains", "One place is marked twice. Keep one of the marks.");
 
+        intake = await CareAsync(intake, KeptIntake.Of(client), db, scope, stop);
+        if (intake.Limit is { Score: { } limit } set)
+            intake = intake with { Limit = await LimitAsync(set, limit, scope, stop) };
+
         await changer.ChangeAsync(
             request.OperationId,
             request,
@@ -83,7 +90,87 @@ internal static class IntakeEndpoints
             c => new { c.Version },
             stop
         );
-        return TypedResults.Ok(await ViewAsync(await scope.ClientAsync(id, stop), db, book, shelf, stop));
+        return TypedResults.Ok(
+            await ViewAsync(await scope.ClientAsync(id, stop), db, scope, book, shelf, conditions, stop)
+        );
+    }
+
+    /// <summary>Answers of the record that exist, a year that can be; what is overruled now is signed with coach and day.</summary>
+    private static async Task<IntakeDto> CareAsync(
+        IntakeDto intake,
+        KeptIntake before,
+        StudioContext db,
+        StudioScope scope,
+        CancellationToken stop
+    )
+    {
+        var today = await scope.TodayAsync(stop);
+        if (intake.BirthYear is { } born)
+        {
+            if (born > today.Year)
+                throw Refusal.BadInput(
+                    "birthYear",
+                    $"{born} has not come yet. Give the year of birth with four digits."
+                );
+            Refusal.Unless(FieldRange.BirthYear, "birthYear", born);
+        }
+
+        foreach (var (field, answer) in intake.Care ?? new Dictionary<string, string>())
+        {
+            if (
+                CareField.Find(field)?.Answers.Any(a => a.Id == answer) != true
+                && before.Care?.GetValueOrDefault(field) != answer
+            )
+                throw Refusal.BadInput("care", "This answer of the record is not known. Reload the page.");
+        }
+
+        if (intake.Overruled is not { } overruled)
+            return intake;
+        var coach = await scope.CoachIdAsync(stop);
+        var name = await db.Coaches.Where(c => c.Id == coach).Select(c => c.Name).FirstAsync(stop);
+        return intake with
+        {
+            Overruled =
+            [
+                .. overruled.Select(o =>
+                    (before.Overruled ?? []).FirstOrDefault(k =>
+                        k.FieldId == o.FieldId && k.Forbids == o.Forbids && k.Reason == o.Reason
+                    )
+                        is { } known
+                        ? o with
+                        {
+                            By = known.By,
+                            On = known.On,
+                        }
+                        : o with
+                        {
+                            Reason = Text.Required("reason", o.Reason, "Your call, because… say why in a few words."),
+                            By = name,
+                            On = today,
+                        }
+                ),
+            ],
+        };
+    }
+
+    /// <summary>A limit needs the clinician's name and the day; it is never above what stops a set.</summary>
+    private static async Task<PainLimitDto> LimitAsync(
+        PainLimitDto set,
+        int limit,
+        StudioScope scope,
+        CancellationToken stop
+    )
+    {
+        if (!FieldRange.PainLimit.Has(limit))
+            throw Refusal.BadInput(
+                "limit",
+                $"A pain limit is from 0 to {Pain.MostLimit}. {Pain.StopScore} stops a set whatever was set; work above that belongs in the clinician's own programme."
+            );
+        var by = Text.Required("limitBy", set.By, "Say which clinician set the limit: name and profession.");
+        var on = set.On ?? throw Refusal.BadInput("limitOn", "Say on which day the clinician set the limit.");
+        if (on > await scope.TodayAsync(stop))
+            throw Refusal.BadInput("limitOn", "The limit cannot be from a day that has not come yet.");
+        return new(limit, by, on);
     }
 
     private static async Task<Ok<IntakeView>> MeasureAsync(
@@ -92,6 +179,7 @@ internal static class IntakeEndpoints
         StudioScope scope,
         CheckBook book,
         LadderShelf shelf,
+        ConditionShelf conditions,
         FactWriter facts,
         CancellationToken stop
     )
@@ -125,7 +213,7 @@ internal static class IntakeEndpoints
             );
         }
 
-        return TypedResults.Ok(await ViewAsync(client, db, book, shelf, stop));
+        return TypedResults.Ok(await ViewAsync(client, db, scope, book, shelf, conditions, stop));
     }
 
     private static double DegreesOf(RangeRequest request, IntakeDto intake)
@@ -166,8 +254,10 @@ internal static class IntakeEndpoints
     private static async Task<IntakeView> ViewAsync(
         ClientRecord client,
         StudioContext db,
+        StudioScope scope,
         CheckBook book,
         LadderShelf shelf,
+        ConditionShelf conditions,
         CancellationToken stop
     )
     {
@@ -177,11 +267,17 @@ internal static class IntakeEndpoints
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var ranges = await RangesAsync(db, client.Id, stop);
         var intake = Of(client);
+        var (studio, today) = (await scope.StudioAsync(stop), await scope.TodayAsync(stop));
+        var way = (await shelf.WaysAsync([client.Id], stop))[client.Id].ToArray();
+        var holds = await conditions.OfAsync(client, way, today, stop);
         var choice = TodayBook.Choice(
+            studio,
             client,
             ranges,
-            (await shelf.WaysAsync([client.Id], stop))[client.Id],
-            (await book.UnclearedAsync(client.Id, stop)).Count
+            way,
+            (await book.UnclearedAsync(client.Id, stop)).Count,
+            holds,
+            today
         );
         return new IntakeView(
             client.Id,
@@ -195,7 +291,9 @@ internal static class IntakeEndpoints
             KeptIntake.Of(client).Met(),
             Estimate(intake.Body()),
             client.PictureConsentAt is not null,
-            Usual(intake)
+            Usual(intake),
+            CareFieldView.All,
+            [.. holds.Select(ConditionView.Of)]
         );
     }
 

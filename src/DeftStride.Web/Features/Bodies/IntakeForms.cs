@@ -19,9 +19,20 @@ internal static class IntakeForms
             i.RightFoot,
             i.Knees,
             i.KneesStraighten,
-            [.. i.Pains.Select(p => new KeptSitePain(p.Leg, p.Role, p.Site, p.Score))],
+            [.. i.Pains.Select(p => new KeptSitePain(p.Leg, p.Role, p.Site, p.Score, p.Kind))],
             i.Minor,
-            i.Guardian
+            i.Guardian,
+                // A page that knows no limit does not take one away.
+                i.Limit
+                    is null
+                    ? before?.Limit
+                : i.Limit is { Score: { } score, By: { } by, On: { } on } ? new KeptPainLimit(score, by, on)
+                : null,
+            i.BirthYear ?? before?.BirthYear,
+            i.Care is null ? before?.Care : i.Care.ToDictionary(),
+            i.Overruled is null
+                ? before?.Overruled
+                : [.. i.Overruled.Select(o => new KeptOverrule(o.FieldId, o.Forbids, o.Reason, o.By!, o.On!.Value))]
         )
         {
             Unknown = before?.Unknown,
@@ -40,8 +51,12 @@ internal static class IntakeForms
             i.RightFoot,
             i.Knees,
             i.KneesStraighten,
-            [.. i.Pains.Select(p => new SitePainDto(p.Leg, p.Role, p.Site, p.Score))],
+            [.. i.Pains.Select(p => new SitePainDto(p.Leg, p.Role, p.Site, p.Score, p.Kind))],
             i.Minor,
-            i.Guardian
+            i.Guardian,
+            new PainLimitDto(i.Limit?.Score, i.Limit?.By, i.Limit?.On),
+            i.BirthYear,
+            i.Care ?? [],
+            [.. (i.Overruled ?? []).Select(o => new OverruleDto(o.FieldId, o.Forbids, o.Reason, o.By, o.On))]
         );
 }

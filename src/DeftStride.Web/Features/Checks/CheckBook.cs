@@ -13,6 +13,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Deciding;
@@ -121,9 +122,13 @@ internal sealed class CheckBook(
     StudioScope scope,
     LadderBook ladders,
     LadderShelf shelf,
+    PainBook painBook,
     StudioExperience experience
 )
 {
+    /// <summary>Pain further back than this says nothing about a course of four weeks.</summary>
+    public const int PainDays = 120;
+
     /// <summary>The standard in force for a client and exercise: the coach's choice, else the client's school, else the exercise's usual.</summary>
     public async Task<KeptStandard> StandardForAsync(
         ClientRecord client,
@@ -293,7 +298,7 @@ internal sealed class CheckBook(
     }
 
     /// <summary>
-    /// The correction to give now, or null when there is none or when a red flag stands. A cause only when the coach says which it
+    /// The correction to give now, or null when there is none, when a red flag stands or pain has ended the day. A cause only when the coach says which it
     /// is, a fault only when the coach picks one.
     /// </summary>
     public async Task<CorrectionView?> CorrectionAsync(
@@ -305,15 +310,22 @@ internal sealed class CheckBook(
     {
         if ((await UnclearedAsync(check.Fact.ClientId, stop)).Count > 0)
             return null;
+        // Pain of five or more ends the day: nothing is changed and tried again.
+        if (
+            check
+                .Trials.Select(t => t.Request.Pain)
+                .Append(check.Request.Pain)
+                .Any(p => p?.ToCore().Counted >= Pain.StopScore)
+        )
+            return null;
         var here = check
             .Trials.Select(t => new PastTrial(t.Fact.CorrectionId, t.Fact.Outcome, WriteOrder.Instant(t.Fact.Sequence)))
             .ToArray();
         var past = await PastTrialsAsync(check.Fact.ClientId, stop, check.Fact.Sequence);
         var studio = await scope.StudioAsync(stop);
         var things = BenchEndpoints.KitOf(studio).Things?.ToHashSet();
-        var hurts = check.Request.Pain?.Score > studio.PainLimit;
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
-        var pains = hurts ? IntakeEndpoints.Of(client).Pains.Select(p => p.ToCore()).ToArray() : null;
+        var pains = Hurting(check.Request.Pain?.ToCore(), ChoicesInForce.PainLimit(studio, client).Limit.Value, client);
         var words = ChoicesInForce.Words(studio, client, check.Fact.ExerciseId);
         var facts = new CorrectionFacts(check.Look, past, here, things, cause, pains)
         {
@@ -340,9 +352,21 @@ internal sealed class CheckBook(
                 choice.Fault.Disagreement,
                 choice.OnDeck?.Short,
                 check.Other(choice.Now.Id) is not null && check.Other(choice.Now.Id)!.Detects.Count == 0,
-                check.Target(check.Look.Finding.Side ?? BodySide.Left, choice.Now.Id)?.MeasureId
+                check.Target(check.Look.Finding.Side ?? BodySide.Left, choice.Now.Id)?.MeasureId,
+                choice.Now.AskFirst
             );
     }
+
+    /// <summary>What hurts too much for this look: the place that was just told, before those told when the client was met; null within the limit.</summary>
+    private static SitePain[]? Hurting(Pain? pain, int limit, ClientRecord client) =>
+        !(pain?.Counted > limit) ? null
+        : pain is { Leg: { } leg, Role: { } role, Site: { } site } ? [new(leg, role, site, pain.Score)]
+        : KeptIntake.Of(client).Pains.Select(p => p.ToCore()).Where(p => p.Counted > 0).ToArray()
+            is { Length: > 0 } told
+            ? told
+        // A sore rear leg whose place nobody asked: most often its knee, and how the weight is shared is asked first anyway.
+        : pain is { Leg: { } behind, Role: LegRole.Rear } ? [new(behind, LegRole.Rear, PainSite.KneeFront, pain.Score)]
+        : [];
 
     /// <summary>The reason; a change of set-up with the numbers of the card in force, an easier form with the ladder's own fallback.</summary>
     private async Task<string> WhyAsync(JudgedCheck check, CorrectionChoice choice, CancellationToken stop)
@@ -465,6 +489,8 @@ internal sealed class CheckBook(
                 .Select(t => t.CorrectionId)
                 .ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
+        var (limit, limitBy) = ChoicesInForce.PainLimit(await scope.StudioAsync(stop), client);
+        var (_, _, zone) = await scope.DayAsync(stop);
         var faults = check.Named?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
 
         var facts = new DecisionFacts(
@@ -475,7 +501,7 @@ internal sealed class CheckBook(
                 ),
             ],
             pain,
-            new Sourced<int>((await scope.StudioAsync(stop)).PainLimit, SettingSource.Studio),
+            limit,
             check.Request.NextMorning ?? log?.NextMorning,
             check.Look,
             [
@@ -491,6 +517,21 @@ internal sealed class CheckBook(
             CorrectionChoice.Rank(past, null).FirstOrDefault(r => r.Helped > 0 && faults.Contains(r.Correction.Id))
         )
         {
+            EarlierPain =
+            [
+                .. (
+                    await painBook.DaysAsync(
+                        [client.Id],
+                        scope.Now.AddDays(-PainDays),
+                        zone,
+                        stop,
+                        without: check.Fact.Id
+                    )
+                )[client.Id],
+            ],
+            Day = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(check.Fact.RecordedAt, zone).Date),
+            LimitBy = limitBy,
+            Effort = new[] { check.Request.Effort, did?.Effort }.Max(),
             Forms = await FormsAsync(check, client, stop),
             AllChecks = await ladders.SettingAsync("standard", client, check.Fact.ExerciseId, stop) == "all",
             StepBackAtOnce = await ladders.SettingAsync("pain", client, check.Fact.ExerciseId, stop) == "step-back",
@@ -559,6 +600,7 @@ internal sealed class CheckBook(
             request.Effort,
             request.Pain.ToWire(),
             Questions.Of(request.Pain),
+            request.Soreness,
             request.NextMorning,
             [.. check.Trials.Select(t => TrialView(check, t))],
             correction,

@@ -9,11 +9,15 @@ using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Checks;
 
-internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role)
+/// <summary>Pain, 0–10, with leg, role, place and kind. Place and kind may be missing from a page that did not ask for them yet.</summary>
+internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role, PainSite? Site = null, PainKind? Kind = null)
 {
     public Pain ToCore(string field)
     {
-        var pain = Score == 0 ? Pain.None : new Pain(Score, Leg, Role);
+        var pain =
+            Score == 0 && Site is null && Kind is null
+                ? Pain.None
+                : new Pain(Score, Leg, Role) { Site = Site, Kind = Kind };
         return pain.Problem() is { } problem ? throw Hosting.Refusal.BadInput(field, problem) : pain;
     }
 }
@@ -34,7 +38,8 @@ internal sealed record CheckRequest(
     int? Effort,
     PainDto? Pain,
     int? NextMorning,
-    Guid? Supersedes
+    Guid? Supersedes,
+    int? Soreness = null
 );
 
 /// <summary>
@@ -77,7 +82,8 @@ internal sealed record CorrectionView(
     string Disagreement,
     string? OnDeck,
     bool OnlySeen,
-    string? MeasureId
+    string? MeasureId,
+    bool AskFirst
 );
 
 /// <summary>A fault that can be worked on in the form of a check, whatever the numbers say.</summary>
@@ -120,6 +126,7 @@ internal sealed record CheckView(
     int? Effort,
     PainDto? Pain,
     string? PainQuestion,
+    int? Soreness,
     int? NextMorning,
     IReadOnlyList<TrialView> Trials,
     CorrectionView? Correction,

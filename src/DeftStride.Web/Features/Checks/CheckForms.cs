@@ -6,9 +6,9 @@ namespace DeftStride.Web.Features.Checks;
 /// <summary>Between what is sent and what is kept: checks and trials.</summary>
 internal static class CheckForms
 {
-    public static KeptPain? ToKept(this PainDto? p) => p is null ? null : new(p.Score, p.Leg, p.Role);
+    public static KeptPain? ToKept(this PainDto? p) => p is null ? null : new(p.Score, p.Leg, p.Role, p.Site, p.Kind);
 
-    public static PainDto? ToWire(this KeptPain? p) => p is null ? null : new(p.Score, p.Leg, p.Role);
+    public static PainDto? ToWire(this KeptPain? p) => p is null ? null : new(p.Score, p.Leg, p.Role, p.Site, p.Kind);
 
     public static KeptFelt? ToKept(this FeltDto? f) => f is null ? null : new(f.AsExpected, f.Where);
 
@@ -27,7 +27,8 @@ internal static class CheckForms
             r.Effort,
             r.Pain.ToKept(),
             r.NextMorning,
-            r.Supersedes
+            r.Supersedes,
+            r.Soreness
         );
 
     public static KeptTrial ToKept(this TrialRequest r) =>

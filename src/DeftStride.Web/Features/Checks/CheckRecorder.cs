@@ -15,6 +15,7 @@ using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
@@ -26,6 +27,7 @@ internal sealed class CheckRecorder(
     StudioScope scope,
     FactWriter facts,
     CheckBook book,
+    ConditionGuard guard,
     StudioExperience experience
 )
 {
@@ -37,8 +39,10 @@ internal sealed class CheckRecorder(
         var exercise =
             Exercise.Find(request.ExerciseId)
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        await guard.RefuseAsync(client, exercise, loaded: false, stop);
         request.Pain?.ToCore("pain");
         Refusal.Unless(FieldRange.Pain, "nextMorning", request.NextMorning);
+        Refusal.Unless(FieldRange.Pain, "soreness", request.Soreness);
         Refusal.Unless(FieldRange.Effort, "effort", request.Effort);
         if (request.Felt is { AsExpected: false } felt)
             Text.Required("felt", felt.Where, "Say where it is felt instead.");
@@ -94,7 +98,7 @@ internal sealed class CheckRecorder(
                 "stills",
                 $"There is no first look at the {Finding.Word(request.Side)} side to compare with. Mark that side first."
             );
-        var (target, painBefore) = (baseline.Target, baseline.Pain?.Score);
+        var (target, painBefore) = (baseline.Target, baseline.Pain?.ToCore().Counted);
         // What no picture shows is judged by the eye, or by what it does to the pain.
         var other = check.Other(request.CorrectionId);
         if (other is { Detects.Count: 0 } && request.ByEye is null && painAfter is null)
@@ -107,10 +111,10 @@ internal sealed class CheckRecorder(
                 seen,
                 target,
                 painBefore,
-                painAfter?.Score,
+                painAfter?.Counted,
                 other is null || other.Detects.Any(d => d.MeasureId == target.MeasureId) ? null : other.Name
             )
-            : Trial.Of(Before(baseline), After(check, request, target), target, painBefore, painAfter?.Score);
+            : Trial.Of(Before(baseline), After(check, request, target), target, painBefore, painAfter?.Counted);
 
         // The words it was said in are kept with the trial: they may be changed later.
         var said = without is not null
@@ -210,10 +214,10 @@ internal sealed class CheckRecorder(
                 Chosen = request.Chosen,
                 SessionClean = said.SessionClean,
                 LastPain =
-                    painAfter?.Score
-                    ?? session.Log?.Pain?.Score
-                    ?? check.Trials.Select(t => t.Request.Pain?.Score).LastOrDefault(s => s is not null)
-                    ?? check.Request.Pain?.Score,
+                    painAfter?.Counted
+                    ?? session.Log?.Pain?.Counted
+                    ?? check.Trials.Select(t => t.Request.Pain?.ToCore().Counted).LastOrDefault(s => s is not null)
+                    ?? check.Request.Pain?.ToCore().Counted,
                 Judged = KeptRecommendation.Kept.Write(view.ToKept()),
                 Supersedes = request.Supersedes,
             },
@@ -224,6 +228,9 @@ internal sealed class CheckRecorder(
         if (!db.ChangeTracker.Entries<DecisionFact>().Any(e => e.Entity == decision))
             return decision;
         await FollowAsync(request, check, session, said, way, decision, reason, stop);
+        // What the rules refer stands as a red flag: nothing is offered until somebody has looked.
+        if (said.Outcome == DecisionOutcome.StopAndRefer && request.Chosen == said.Outcome && said.RuleId == "pain")
+            await PainFlag.RaiseAsync(facts, scope, check.Fact.ClientId, said.Facts[^1].Value, stop);
         await whole.CommitAsync(stop);
         return decision;
     }
@@ -330,7 +337,7 @@ internal sealed class CheckRecorder(
                 RungId = spot.Rung.Id,
                 CheckId = check.Fact.Id,
                 NextMorning = request.Log?.NextMorning,
-                Pain = request.Log?.Pain?.Score,
+                Pain = session.Log?.Pain?.Counted,
                 Supersedes = earlier,
                 Judged = KeptLogResult.Kept.Write(
                     new KeptLogResult(
@@ -375,7 +382,7 @@ internal sealed class CheckRecorder(
                 ExerciseId = exercise.Id,
                 CheckId = check.Fact.Id,
                 NextMorning = log.NextMorning,
-                Pain = log.Pain?.Score,
+                Pain = session.Log!.Pain?.Counted,
                 Supersedes = earlier,
                 Judged = KeptLogResult.Kept.Write(
                     new KeptLogResult(

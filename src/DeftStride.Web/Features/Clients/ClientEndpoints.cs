@@ -12,6 +12,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
@@ -101,7 +102,9 @@ internal sealed record ClearedFlagView(
     DateTimeOffset At,
     string ExaminedBy,
     DateOnly ExaminedOn,
-    string Allowed
+    string Allowed,
+    DateOnly? Until,
+    string No
 );
 
 /// <summary>A client: where they stand, what was done and decided, oldest check first. Of many years only the latest looks come at once.</summary>
@@ -282,6 +285,7 @@ internal static class ClientEndpoints
         ).ToListAsync(stop);
         var draft = await book.DraftAsync(id, stop);
         var today = await scope.TodayAsync(stop);
+        var (dayStart, _, _) = await scope.DayAsync(stop);
         var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client, day.Today.Exercise.Id);
         var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
         var used = checks
@@ -310,15 +314,14 @@ internal static class ClientEndpoints
                 await book.StandardViewAsync(client, day.Today.Exercise, null, stop),
                 Said(checks),
                 [
-                    .. (await book.UnclearedAsync(id, stop)).Select(f => new FlagView(
-                        f.Id,
-                        f.SignId,
-                        Sign(f),
-                        f.Note,
-                        f.RecordedAt,
-                        coaches[f.CoachId],
-                        Questions.Of(cleared.LastOrDefault(c => c.flag.Id == f.Id)?.clearing)
-                    )),
+                    .. (await book.UnclearedAsync(id, stop)).Select(f =>
+                        FlagView.Of(
+                            f,
+                            coaches,
+                            dayStart,
+                            Questions.Of(cleared.LastOrDefault(c => c.flag.Id == f.Id)?.clearing)
+                        )
+                    ),
                 ],
                 [
                     .. cleared
@@ -329,7 +332,9 @@ internal static class ClientEndpoints
                             c.clearing.RecordedAt,
                             c.clearing.ExaminedBy,
                             c.clearing.ExaminedOn,
-                            c.clearing.Allowed
+                            c.clearing.Allowed,
+                            ConditionShelf.Of(c.clearing).Until,
+                            ConditionShelf.Of(c.clearing).No
                         )),
                 ],
                 [.. checks.Select(c => CheckBook.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],

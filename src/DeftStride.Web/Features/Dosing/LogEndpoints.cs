@@ -1,12 +1,19 @@
+using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
+using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -33,6 +40,8 @@ internal static class LogEndpoints
         LadderShelf shelf,
         CheckBook book,
         FactWriter facts,
+        ConditionGuard guard,
+        PainBook pains,
         CancellationToken stop
     )
     {
@@ -58,11 +67,13 @@ internal static class LogEndpoints
         var did = request.Log.ToCore();
         if (did.Sets.Count == 0)
             throw Refusal.BadInput("sets", "Enter at least one set.");
+        await guard.RefuseAsync(client, exercise, did.Sets.Any(s => s.Load.Kilograms > 0), stop);
 
         var way = (await shelf.WaysAsync([client.Id], stop))[client.Id];
         var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
             .Where(l => l.Id != request.Supersedes)
             .ToArray();
+        var limit = ChoicesInForce.PainLimit(studio, client).Limit.Value;
         var rack = await ladders.RackAsync(stop);
         var spot = Spot.For(
             await ladders.LaddersAsync(stop),
@@ -75,8 +86,9 @@ internal static class LogEndpoints
         // Without a look the numbers go on within the rung's range, after two good logs running; the rung itself needs a look.
         var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
         var twoGood = before is not null && KeptLogResult.Kept.Read(before.Judged).Good;
-        var next = NextDose.After(asked, did, studio.PainLimit, twoGood, false, rack);
-        var good = did.Good(asked, studio.PainLimit);
+        var next = NextDose.After(asked, did, limit, twoGood, false, rack);
+        var good = did.Good(asked, limit);
+        await using var whole = await db.Database.BeginTransactionAsync(stop);
         var fact = await facts.AddAsync(
             new LogFact
             {
@@ -86,7 +98,7 @@ internal static class LogEndpoints
                 ExerciseId = exercise.Id,
                 RungId = spot?.Rung.Id,
                 NextMorning = request.Log.NextMorning,
-                Pain = did.Pain?.Score,
+                Pain = did.Pain?.Counted,
                 Supersedes = request.Supersedes,
                 Judged = KeptLogResult.Kept.Write(
                     new KeptLogResult(
@@ -103,7 +115,60 @@ internal static class LogEndpoints
             request.ToKept(),
             stop
         );
+        if (did.Pain?.Counted > limit)
+            await AfterPainAsync(client.Id, spot, did.Pain, day, limit, scope, facts, pains, stop);
+        await whole.CommitAsync(stop);
         return TypedResults.Ok(View(fact, coaches, await ladders.LaddersAsync(stop)));
+    }
+
+    /// <summary>
+    /// What pain in a log leads to by itself: at <see cref="Pain.StopScore"/> the side goes one rung back from the next visit;
+    /// where it has gone on too long a red flag stands until somebody has looked.
+    /// </summary>
+    private static async Task AfterPainAsync(
+        Guid clientId,
+        Spot? spot,
+        Pain pain,
+        DateOnly day,
+        int limit,
+        StudioScope scope,
+        FactWriter facts,
+        PainBook pains,
+        CancellationToken stop
+    )
+    {
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var earlier = await pains.DaysAsync([clientId], scope.Now.AddDays(-CheckBook.PainDays), zone, stop);
+        if (PainCourse.Refers([.. earlier[clientId]], day, pain.Counted, limit) is { } course)
+            await PainFlag.RaiseAsync(facts, scope, clientId, course, stop);
+        if (pain.Counted < Pain.StopScore || spot is not { Placed: true } at)
+            return;
+        BodySide[] sides = Placement.Working(pain) is { } sore ? [sore] : [BodySide.Left, BodySide.Right];
+        foreach (
+            var move in Following.Moves(at.Ladder, at.Rung.Id, at.Left, at.Right, DecisionOutcome.StepBack, sides, null)
+        )
+            await facts.AddAsync(
+                new RungFact
+                {
+                    Id = Guid.CreateVersion7(scope.Now),
+                    ClientId = clientId,
+                    LadderId = at.Ladder.Id,
+                    RungId = move.To,
+                    Side = move.Side,
+                    Kind = move.Kind,
+                    Judged = KeptStep.Kept.Write(
+                        new KeptStep(
+                            $"Back from “{at.Ladder.Rung(move.From)!.Name}” to “{at.Ladder.Rung(move.To)!.Name}”: {pain}. {Pain.StopScore} or more stops for the day.",
+                            "pain",
+                            "Pain decides",
+                            null,
+                            [new KeptFact("Pain", pain.ToString())]
+                        )
+                    ),
+                },
+                new KeptNothing(),
+                stop
+            );
     }
 
     /// <summary>What is asked of a client in an exercise now.</summary>

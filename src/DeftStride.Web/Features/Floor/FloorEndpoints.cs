@@ -13,6 +13,7 @@ using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -170,6 +171,7 @@ internal static class FloorEndpoints
         VisitRequest request,
         StudioScope scope,
         RecordChanger changer,
+        ConditionGuard guard,
         CancellationToken stop
     )
     {
@@ -177,6 +179,7 @@ internal static class FloorEndpoints
         var exercise =
             Exercise.Find(request.ExerciseId)
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        await guard.RefuseAsync(client, exercise, loaded: false, stop);
         if (!TimeOnly.TryParseExact(request.Time, "HH:mm", out var time))
             throw Refusal.BadInput("time", "Give the time as hours and minutes, like 09:30.");
         var (from, _, zone) = await scope.DayAsync(stop);

@@ -3,6 +3,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
 using DeftStride.Studio.Today;
+using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
@@ -32,6 +33,12 @@ internal sealed record TodayView(
     string? Cue,
     string? CueText,
     int PainLimit,
+    string? LimitBy,
+    int? StoppedByPain,
+    IReadOnlyList<ConditionView> Conditions,
+    string? NotAllowed,
+    IReadOnlyList<string> NotOffered,
+    IReadOnlyList<CareFieldView> Ask,
     IReadOnlyList<StyleLineView> Style,
     GateView? Gate
 )
@@ -63,6 +70,12 @@ internal sealed record TodayView(
             today.Cue,
             day.CueText,
             today.PainLimit.Value,
+            today.LimitBy,
+            today.StoppedByPain,
+            [.. today.Conditions.Select(ConditionView.Of)],
+            today.NotAllowed,
+            [.. Exercise.All.Where(e => Condition.Refusing(today.Conditions, e) is not null).Select(e => e.Id)],
+            [.. day.Care.Open(today.Exercise).Select(CareFieldView.Of)],
             StyleLineView.Of(day.Style.Lines(today.Exercise, today.School)),
             GateView.For(today.Exercise, today.School)
         );

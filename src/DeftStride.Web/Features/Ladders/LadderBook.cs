@@ -9,6 +9,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Dosing;
@@ -21,7 +22,7 @@ using Microsoft.EntityFrameworkCore;
 namespace DeftStride.Web.Features.Ladders;
 
 /// <summary>Reads ladders and where clients stand on them.</summary>
-internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShelf shelf)
+internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShelf shelf, ConditionShelf conditions)
 {
     /// <summary>The ladders in force.</summary>
     public async Task<IReadOnlyList<Ladder>> LaddersAsync(CancellationToken stop) =>
@@ -50,6 +51,12 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
         var (left, right) = (TodayBook.Range(ranges, BodySide.Left), TodayBook.Range(ranges, BodySide.Right));
         var kit = ChoicesInForce.Kit(studio);
         var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
+        var holds = await conditions.OfAsync(
+            client,
+            (await shelf.WaysAsync([client.Id], stop))[client.Id],
+            await scope.TodayAsync(stop),
+            stop
+        );
         var known = new Dictionary<string, RungReach>();
         return rung =>
         {
@@ -57,7 +64,13 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
                 return found;
             var school = client.School ?? Exercise.Find(rung.ExerciseId)?.UsualSchool ?? SchoolCode.VerticalShin;
             var both = new[] { (left, right), (right, left) }
-                .Select(p => RungReach.Of(ladder, rung, new ReachFacts(body, p.Item1, p.Item2, core, gear, school)))
+                .Select(p =>
+                    RungReach.Of(
+                        ladder,
+                        rung,
+                        new ReachFacts(body, p.Item1, p.Item2, core, gear, school) { Conditions = holds }
+                    )
+                )
                 .ToArray();
             return known[rung.Id] =
                 both.FirstOrDefault(r => !r.Reachable) ?? both.FirstOrDefault(r => r.Why.Length > 0) ?? both[0];

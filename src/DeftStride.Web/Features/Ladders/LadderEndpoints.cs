@@ -5,7 +5,9 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Safety;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -213,7 +215,9 @@ internal static class LadderEndpoints
             );
         }
 
-        return TypedResults.Ok(await AllAsync(db, scope, new LadderBook(db, scope, new LadderShelf(db)), stop));
+        return TypedResults.Ok(
+            await AllAsync(db, scope, new LadderBook(db, scope, new LadderShelf(db), new ConditionShelf(db)), stop)
+        );
     }
 
     private static KeptStand Kept(StandRequest r) =>
@@ -230,6 +234,7 @@ internal static class LadderEndpoints
         LadderBook book,
         CheckBook checks,
         FactWriter facts,
+        ConditionGuard guard,
         CancellationToken stop
     )
     {
@@ -244,6 +249,7 @@ internal static class LadderEndpoints
         var rung =
             ladder.Rung(request.RungId)
             ?? throw Refusal.BadInput("rung", "This rung is not there any more. Reload the page.");
+        await guard.RefuseAsync(client, Exercise.Find(rung.ExerciseId)!, rung.Dose.Loaded, stop);
         var sides = request.Sides.Distinct().Order().ToArray();
         if (sides.Length == 0)
             throw Refusal.BadInput("sides", "Say which side.");

@@ -8,6 +8,7 @@ using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Floor;
+using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -113,6 +114,7 @@ internal static class BenchEndpoints
         CheckBook book,
         FactWriter facts,
         TodayBook days,
+        ConditionGuard guard,
         CancellationToken stop
     )
     {
@@ -128,6 +130,7 @@ internal static class BenchEndpoints
             return TypedResults.Ok(await SaidAsync(already));
         if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A red flag stands. Clear it with a note before keeping a set-up.");
+        await guard.RefuseAsync(client, exercise, loaded: false, stop);
         return TypedResults.Ok(
             await SaidAsync(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop))
         );

@@ -56,7 +56,13 @@ internal sealed record ExerciseView(
         );
 }
 
-internal sealed record SignView(string Id, string Text);
+internal sealed record SignView(string Id, FlagTier Tier, string Text);
+
+/// <summary>A tier of red flags: its button, what to do, whom to see.</summary>
+internal sealed record TierView(FlagTier Tier, string Name, string WhatToDo, string WhomToSee);
+
+/// <summary>A kind of work that a clinician can forbid, and the exercises it takes with it.</summary>
+internal sealed record ForbiddenView(string Id, string Name, IReadOnlyList<string> Exercises);
 
 internal sealed record CautionsView(
     IReadOnlyList<string> Sentences,
@@ -77,13 +83,23 @@ internal sealed record StudioView(
     IReadOnlyList<SchoolView> Schools,
     IReadOnlyList<ExerciseView> Exercises,
     IReadOnlyList<SignView> StopSigns,
+    IReadOnlyList<TierView> Tiers,
+    IReadOnlyList<ForbiddenView> Forbids,
+    string Emergency,
     CautionsView Cautions,
     ClockQuestionView? Clock
 );
 
-internal sealed record StudioSettingsView(string Name, string TimeZone, int PainLimit, long Version);
+internal sealed record StudioSettingsView(string Name, string TimeZone, int PainLimit, string Emergency, long Version);
 
-internal sealed record StudioChange(Guid OperationId, long Version, string Name, string TimeZone, int PainLimit);
+internal sealed record StudioChange(
+    Guid OperationId,
+    long Version,
+    string Name,
+    string TimeZone,
+    int PainLimit,
+    string? Emergency = null
+);
 
 internal sealed record CoachRequest(Guid OperationId, Guid Id, string Name);
 
@@ -138,7 +154,19 @@ internal static class StudioEndpoints
                         .All.Select(e => (Style: ChoicesInForce.Style(studio, null, e.Id), Exercise: e))
                         .Select(e => ExerciseView.Of(e.Style.On(e.Exercise), e.Style)),
                 ],
-                [.. RedFlag.All.Select(f => new SignView(f.Id, f.Text))],
+                [.. RedFlag.All.Select(f => new SignView(f.Id, f.Tier, f.Text))],
+                [
+                    .. Enum.GetValues<FlagTier>()
+                        .Select(t => new TierView(t, RedFlag.Word(t), RedFlag.WhatToDo(t), RedFlag.WhomToSee(t))),
+                ],
+                [
+                    .. Forbidden.All.Select(f => new ForbiddenView(
+                        f.Id,
+                        f.Name,
+                        [.. Exercise.All.Where(f.Covers).Select(e => e.Id)]
+                    )),
+                ],
+                KeptStudioChoices.Of(studio).Emergency ?? "",
                 new CautionsView(
                     Cautions.Studio,
                     confirmed,
@@ -179,9 +207,23 @@ internal static class StudioEndpoints
                 {
                     var before = s.PainLimit;
                     (s.Name, s.TimeZone, s.PainLimit) = (name, request.TimeZone, request.PainLimit);
+                    // A page that does not know it does not take it away.
+                    if (request.Emergency is { } emergency)
+                        s.Settings = KeptStudioChoices.Kept.Write(
+                            KeptStudioChoices.Of(s) with
+                            {
+                                Emergency = Text.Optional("emergency", emergency),
+                            }
+                        );
                     return new Edit("setting", "pain-limit", "", $"{before}", $"{request.PainLimit}");
                 },
-                s => new StudioSettingsView(s.Name, s.TimeZone, s.PainLimit, s.Version),
+                s => new StudioSettingsView(
+                    s.Name,
+                    s.TimeZone,
+                    s.PainLimit,
+                    KeptStudioChoices.Of(s).Emergency ?? "",
+                    s.Version
+                ),
                 stop
             )
         );

@@ -54,8 +54,8 @@ function Bench({
   body: Schema['BodyDto'];
   studio: Schema['StudioView'];
 }) {
-  const exercises = studio.exercises.filter((e) => e.form !== null || e.needsBox);
-  const asked = useSearch({ from: '/clients/$clientId/bench' }).exercise;
+  const exercises = studio.exercises.filter((e) => (e.form !== null || e.needsBox) && !start.today.notOffered.includes(e.id));
+  const { exercise: asked, style } = useSearch({ from: '/clients/$clientId/bench' });
   const [exerciseId, setExerciseId] = useState(asked ?? start.exerciseId);
   const [front, setFront] = useState<Schema['BodySide']>(start.today.opensOn);
   const exercise = exercises.find((e) => e.id === exerciseId) ?? exercises[0];
@@ -87,7 +87,16 @@ function Bench({
       />
     </div>
   );
-  const shared = { clientId, name, start, body, studio, front, exercise, choose };
+  const shared = {
+    clientId,
+    name,
+    start: style ? { ...start, school: style } : start,
+    body,
+    studio,
+    front,
+    exercise,
+    choose,
+  };
   return exercise.form ? (
     <SplitBench key={`${exercise.id}-${front}`} {...shared} form={exercise.form} />
   ) : (

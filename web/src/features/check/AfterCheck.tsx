@@ -17,6 +17,7 @@ import { KeptBench } from './KeptBench';
 import { type Change, LookAgain } from './LookAgain';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
+import { PainStop, painStops } from './PainAsk';
 import { StationBar } from './StationBar';
 import { keptStills, type Moment, mayHoldGuess, type Slot, type View } from './still';
 import { TakeAway } from './TakeAway';
@@ -94,9 +95,12 @@ export function AfterCheck({
       />
     );
   const lastTrial = check.trials.at(-1);
-  const due = check.decision
-    ? undefined
-    : client.props.find((p) => p.due && !check.trials.some((t) => t.without && t.correctionId === p.correctionId));
+  // Pain of five or more ends the day: nothing is tried any more, only decided.
+  const sore = [check.pain, ...check.trials.map((t) => t.pain)].filter((p) => painStops(p ?? null));
+  const due =
+    check.decision || sore.length > 0
+      ? undefined
+      : client.props.find((p) => p.due && !check.trials.some((t) => t.without && t.correctionId === p.correctionId));
   const views = (['side', 'front', 'back'] as const).filter((v) => check.standard.plan.some((p) => p.view === v));
   const taken = check.standard.plan.filter(
     (p) => p.view === view && check.stills.some((s) => s.view === view && s.moment === p.moment),
@@ -153,6 +157,7 @@ export function AfterCheck({
           className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
           aria-label="What now"
         >
+          {sore.length > 0 && <PainStop score={Math.max(...sore.map((p) => p?.score ?? 0))} />}
           {due && (
             <TryWithout
               check={check}
@@ -172,7 +177,7 @@ export function AfterCheck({
               check={check}
               studio={studio}
               onBack={correction && !check.decision ? () => setDeciding(false) : undefined}
-              onPickFault={check.decision ? undefined : () => setPicking(true)}
+              onPickFault={check.decision || sore.length > 0 ? undefined : () => setPicking(true)}
             />
           ) : (
             <CorrectionPanel

@@ -61,5 +61,5 @@ export function CheckScreen() {
         </Link>
       </div>
     );
-  return <FirstLook key={clientId} client={client.data} studio={studio.data} asked={search.exercise} />;
+  return <FirstLook key={clientId} client={client.data} studio={studio.data} asked={search.exercise} style={search.style} />;
 }

@@ -140,6 +140,9 @@ export function CorrectionPanel({
         </div>
       )}
       <p className="say text-[25px] sm:text-[29px]">{spoken ? `“${correction.cue}”` : correction.cue}</p>
+      {correction.askFirst && (
+        <p className="w-fit rounded-md border border-brass px-2 py-0.5 text-[13.5px] font-semibold">Ask first: a hand touches</p>
+      )}
       <p className="text-[14.5px] text-soft">{correction.why}</p>
       {correction.id.endsWith('-wedge') && (
         <>

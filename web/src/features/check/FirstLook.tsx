@@ -13,13 +13,15 @@ import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+import { CareAsk } from '../safety/CareAsk';
+import { Conditions } from '../safety/Conditions';
 import { RaiseStopSign } from '../safety/StopSign';
 import { AskPanel } from './AskPanel';
 import { emptyDraft, type Seen, useDraft, type Work } from './draft';
 import { Extent, SchoolChoice } from './LookSetup';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
-import { PainAsk, painComplete } from './PainAsk';
+import { PainAsk, painComplete, SorenessAsk } from './PainAsk';
 import type { Marking } from './PictureStage';
 import { onPictureKept, pictureUrl, sendPicture, usePending, useRefusedPictures } from './pictures';
 import { SettleGate } from './SettleGate';
@@ -49,11 +51,14 @@ export function FirstLook({
   client,
   studio,
   asked,
+  style,
 }: {
   client: Schema['ClientView'];
   studio: Schema['StudioView'];
   /** Another exercise than today's, where a screen before this one said which. */
   asked?: string | undefined;
+  /** The style that came with it. */
+  style?: Schema['SchoolCode'] | undefined;
 }) {
   const clientId = client.client.id;
   const name = client.client.name;
@@ -62,7 +67,8 @@ export function FirstLook({
     const exercise = studio.exercises.find((e) => e.id === asked)?.id ?? client.today.exerciseId;
     // Who was looked at as a whole before needs only the short look now.
     const known = client.checks.some((c) => c.exerciseId === exercise && c.look.missing.length === 0);
-    return emptyDraft(exercise, known ? 'quick' : 'whole');
+    const begun = emptyDraft(exercise, known ? 'quick' : 'whole');
+    return style ? { ...begun, school: style } : begun;
   });
   const { draft, step } = kept;
   const fetched = useStandard(clientId, draft.exerciseId, draft.school);
@@ -254,6 +260,7 @@ export function FirstLook({
             felt: draft.felt,
             effort: draft.effort,
             pain: draft.pain,
+            soreness: draft.soreness ?? null,
             nextMorning: draft.nextMorning,
             supersedes: null,
           },
@@ -394,7 +401,12 @@ export function FirstLook({
       </div>
 
       <StationBar look={look} stations={stations} at={station} note={note} onGo={setStation}>
-        <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
+        <Extent
+          studio={studio}
+          notOffered={client.today.notOffered}
+          draft={draft}
+          onChange={(change) => step({ kind: 'set', change })}
+        />
       </StationBar>
 
       {station !== 'ask' && (
@@ -428,7 +440,12 @@ export function FirstLook({
               {standard.exerciseName}, {draft.mode === 'quick' ? 'quick look' : 'full check'}, {standard.schoolName.toLowerCase()}
             </summary>
             <div className="flex flex-wrap gap-2 pb-1">
-              <Extent studio={studio} draft={draft} onChange={(change) => step({ kind: 'set', change })} />
+              <Extent
+                studio={studio}
+                notOffered={client.today.notOffered}
+                draft={draft}
+                onChange={(change) => step({ kind: 'set', change })}
+              />
               <SchoolChoice
                 studio={studio}
                 standard={standard}
@@ -521,6 +538,7 @@ export function FirstLook({
           aria-label="This look"
         >
           <div className="grid min-h-0 flex-1 content-start gap-3.5 lg:-mx-2 lg:overflow-y-auto lg:px-2">
+            <Conditions today={client.today} />
             {standard.gate && <SettleGate gate={standard.gate} place={`gate-${draft.id}`} />}
             <PainAsk
               id="pain"
@@ -529,6 +547,22 @@ export function FirstLook({
               onChange={(pain) => step({ kind: 'set', change: (d) => ({ ...d, pain }) })}
               about={studio.cautions.aboutPain}
             />
+            {draft.pain !== null && (
+              <SorenessAsk
+                value={draft.soreness ?? null}
+                onPick={(soreness) => step({ kind: 'set', change: (d) => ({ ...d, soreness }) })}
+              />
+            )}
+            {client.today.ask.length > 0 && (
+              <details className="rounded-[10px] border border-brass px-3.5">
+                <summary className="flex min-h-11 cursor-pointer items-center text-[14.5px] font-semibold">
+                  Not asked yet for the record: {client.today.ask.length}
+                </summary>
+                <div className="pb-3">
+                  <CareAsk clientId={clientId} fields={client.today.ask} />
+                </div>
+              </details>
+            )}
             {measures.length > 0 && (
               <MeasureList
                 measures={measures}

@@ -5,10 +5,13 @@ import type { Draft } from './draft';
 /** What this look is of, and how much of it. */
 export function Extent({
   studio,
+  notOffered,
   draft,
   onChange,
 }: {
   studio: Schema['StudioView'];
+  /** Exercises that something on record forbids. */
+  notOffered: string[];
   draft: Draft;
   onChange: (change: (draft: Draft) => Draft) => void;
 }) {
@@ -20,11 +23,13 @@ export function Extent({
         onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
         className="h-11 w-40 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
       >
-        {studio.exercises.map((e) => (
-          <option key={e.id} value={e.id}>
-            {e.name}
-          </option>
-        ))}
+        {studio.exercises
+          .filter((e) => e.id === draft.exerciseId || !notOffered.includes(e.id))
+          .map((e) => (
+            <option key={e.id} value={e.id}>
+              {e.name}
+            </option>
+          ))}
       </select>
       <Choice
         label="How much"

@@ -25,6 +25,7 @@ export type Draft = Work & {
   felt: Schema['FeltDto'] | null;
   effort: number | null;
   pain: PainAnswer | null;
+  soreness: number | null;
   nextMorning: number | null;
   school: Schema['SchoolCode'] | null;
 };
@@ -34,6 +35,7 @@ export const emptyDraft = (exerciseId: string, mode: Draft['mode']): Draft => ({
   exerciseId,
   mode,
   pain: null,
+  soreness: null,
   nextMorning: null,
   felt: null,
   effort: null,
@@ -119,6 +121,7 @@ const ofCheck = (check: Schema['CheckRequest']): Draft => ({
   felt: check.felt,
   effort: check.effort,
   pain: check.pain,
+  soreness: check.soreness ?? null,
   nextMorning: check.nextMorning,
 });
 

@@ -11,6 +11,7 @@ import { Button } from '@/ui/Button';
 import { Empty, Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { decisionWord } from '../check/words';
+import { Conditions } from '../safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '../safety/StopSign';
 import { InstrumentHistory } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
@@ -60,6 +61,7 @@ export function ClientScreen() {
     draft,
     standard,
     unreadable,
+    today,
   } = client.data;
   const first = person.name.split(' ')[0];
   const undecided = checks.at(-1)?.decision === null;
@@ -76,7 +78,7 @@ export function ClientScreen() {
           </h1>
         </div>
         <div className="flex flex-wrap items-end gap-2.5 lg:flex-col lg:items-stretch lg:justify-end">
-          {stopSigns.length === 0 && !waitingSigns.stops && (
+          {stopSigns.length === 0 && !waitingSigns.stops && today.stoppedByPain === null && (
             <Link
               to="/clients/$clientId/check"
               params={{ clientId }}
@@ -129,6 +131,23 @@ export function ClientScreen() {
         </div>
       )}
 
+      {stopSigns.length === 0 && (today.stoppedByPain !== null || today.notAllowed) && (
+        <div role="alert" className="mt-5 rounded-2xl bg-brick p-5 text-paper sm:p-6" data-stopped>
+          <p className="say text-[26px]">{today.attention.sentence}</p>
+          <p className="mt-1.5 text-[15px]">{today.attention.why}</p>
+          {today.stoppedByPain !== null && undecided && (
+            <Link
+              to="/clients/$clientId/check"
+              params={{ clientId }}
+              className="mt-3 inline-flex min-h-11 items-center rounded-[10px] bg-paper px-4 font-semibold text-ink"
+            >
+              Decide on today’s look
+            </Link>
+          )}
+        </div>
+      )}
+      <Conditions today={today} className="mt-4 max-w-[54em]" />
+
       {unreadable.length > 0 && (
         <div
           role="note"
@@ -140,7 +159,9 @@ export function ClientScreen() {
         </div>
       )}
 
-      {stopSigns.length === 0 && strides.length > 0 && <Strides strides={strides} clientId={clientId} />}
+      {stopSigns.length === 0 && today.stoppedByPain === null && strides.length > 0 && (
+        <Strides strides={strides} clientId={clientId} />
+      )}
 
       {checks.length === 0 ? (
         <div className="mt-8">
@@ -172,7 +193,9 @@ export function ClientScreen() {
             )}
             {cleared.map((c) => (
               <p key={c.id} className="mt-3 text-[13.5px] text-soft">
-                Stop sign cleared {day(c.at)}: {c.text.toLowerCase()}. Examined by {c.examinedBy}; allowed: {c.allowed}.
+                Red flag cleared {day(c.at)}: {c.text.toLowerCase()}. Examined by {c.examinedBy}; allowed: {c.allowed}
+                {c.no && `; ${c.no}`}
+                {c.until && ` until ${day(c.until)}`}.
               </p>
             ))}
           </section>
@@ -197,7 +220,7 @@ function Side({
     <Link
       to={to}
       params={{ clientId: id }}
-      className="inline-flex min-h-11 flex-1 items-center justify-center gap-2 rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink"
+      className="inline-flex min-h-11 flex-1 items-center justify-center gap-2 whitespace-nowrap rounded-[10px] border border-edge/60 bg-paper px-3 font-semibold hover:border-ink"
     >
       {children}
       <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">

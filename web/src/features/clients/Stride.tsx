@@ -52,7 +52,12 @@ function OnLadder({ stride, clientId }: { stride: Stride; clientId: string }) {
   return (
     <>
       <StrideLine
-        rungs={stride.rungs.map((r) => ({ id: r.id, name: r.name, note: since(r.leftAt, r.rightAt) }))}
+        rungs={stride.rungs.map((r) => ({
+          id: r.id,
+          name: r.name,
+          note: since(r.leftAt, r.rightAt),
+          been: { left: r.leftAt !== null, right: r.rightAt !== null },
+        }))}
         left={{ rung: index(stride.left), say: say(stride.left) }}
         right={{ rung: index(stride.right), say: say(stride.right) }}
         asked={asked}

@@ -13,9 +13,17 @@ import { Why } from '@/ui/Why';
 import { SetupCard } from '../bench/SetupCard';
 import { SettleGate } from '../check/SettleGate';
 import { LogSheet } from '../log/LogSheet';
+import { Conditions } from '../safety/Conditions';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
+
+/** What ends or bars training: it is said in the colour of a stop, and no set is offered. */
+const STOPS: Schema['AttentionKind'][] = ['stopSign', 'painStop', 'notAllowed'];
+
+/** Barred only where nothing stands in for what was planned. */
+const isStopped = (today: Schema['TodayView']) =>
+  today.attention.kind === 'notAllowed' ? today.asked === null : STOPS.includes(today.attention.kind);
 
 export function FloorScreen() {
   const floor = useFloor();
@@ -29,7 +37,7 @@ export function FloorScreen() {
   useShortcuts('Today', [
     { keys: 'C', does: 'Check who is next', run: () => open('/clients/$clientId/check') },
     { keys: 'H', does: 'History of who is next', run: () => open('/clients/$clientId') },
-    { keys: 'L', does: 'Log for who is next', run: () => next && next.today.attention.kind !== 'stopSign' && setLogging(next) },
+    { keys: 'L', does: 'Log for who is next', run: () => next && !isStopped(next.today) && setLogging(next) },
     { keys: 'N', does: 'Add a client', run: () => setAdding(true) },
   ]);
   if (!floor.data) return <Waiting what="today" error={floor.error} />;
@@ -110,7 +118,8 @@ export function FloorScreen() {
 /** The one thing the floor answers first: who is next, with what, and what to look at. */
 function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
   const { today } = visit;
-  const stop = today.attention.kind === 'stopSign';
+  const stop = isStopped(today);
+  const flagged = today.attention.kind === 'stopSign';
   const name = visit.client.name.split(' ')[0];
   return (
     <section aria-label="Next" className="mt-4 grid gap-x-10 gap-y-5 rounded-3xl bg-paper p-5 sm:p-8 lg:grid-cols-[1fr_auto]">
@@ -137,6 +146,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             {sentence}
           </p>
         ))}
+        <Conditions today={today} className="mt-4 max-w-[46em]" />
         {today.asked && <Dose today={today} asked={today.asked} />}
         {today.card.length > 0 && (
           <div className="mt-4 border-t border-hair pt-3">
@@ -166,7 +176,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         <div className="grid grid-cols-[1fr_auto] gap-2.5">
           {stop ? (
             <LinkButton to="/clients/$clientId" id={visit.client.id} act>
-              See the red flag
+              {flagged ? 'See the red flag' : `See ${name}`}
             </LinkButton>
           ) : (
             <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
@@ -250,7 +260,7 @@ function LinkButton({
 function Row({ visit }: { visit: Visit }) {
   const { today } = visit;
   const done = visit.state === 'done';
-  const stop = today.attention.kind === 'stopSign';
+  const stop = isStopped(today);
   return (
     <li className="border-t border-hair last:border-b">
       <Link
@@ -261,7 +271,7 @@ function Row({ visit }: { visit: Visit }) {
         <span className={`figure text-[21px] ${done ? 'text-soft' : ''}`}>{visit.time}</span>
         <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
-          {done ? `Done. ${decided(visit) ?? ''}` : today.attention.sentence}
+          {done && !stop ? `Done. ${decided(visit) ?? ''}` : today.attention.sentence}
           {!done && today.asked && (
             <span className="block text-[14px] font-semibold" data-dose>
               {today.rungName ?? today.exerciseName}: {today.asked.text}

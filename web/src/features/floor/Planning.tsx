@@ -141,11 +141,13 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
           onChange={(e) => setExercise(e.target.value)}
           className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
         >
-          {(studio.data?.exercises ?? []).map((e) => (
-            <option key={e.id} value={e.id}>
-              {e.name}
-            </option>
-          ))}
+          {(studio.data?.exercises ?? [])
+            .filter((e) => !person.data?.today.notOffered.includes(e.id))
+            .map((e) => (
+              <option key={e.id} value={e.id}>
+                {e.name}
+              </option>
+            ))}
         </select>
       </label>
       <Trouble error={plan.error} />

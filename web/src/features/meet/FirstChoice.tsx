@@ -3,7 +3,13 @@ import type { Schema } from '@/api/client';
 /** What to start with and why, and why not the next two. */
 export function FirstChoice({ choice }: { choice: Schema['ChoiceView'] }) {
   const { start, notYet } = choice;
-  if (!start) return <p className="rounded-2xl bg-brick-wash p-4 font-semibold text-brick">{choice.sentence}</p>;
+  if (!start)
+    return (
+      <div className="grid gap-2 rounded-2xl bg-brick-wash p-4">
+        <p className="font-semibold text-brick">{choice.sentence}</p>
+        <AskFirst choice={choice} />
+      </div>
+    );
   return (
     <section aria-label="What to start with" className="rounded-2xl bg-paper p-5">
       <p className="text-[13.5px] font-semibold text-soft">Start with</p>
@@ -24,6 +30,7 @@ export function FirstChoice({ choice }: { choice: Schema['ChoiceView'] }) {
           </li>
         ))}
       </ul>
+      <AskFirst choice={choice} />
       <p className="mt-5 border-t border-hair pt-3 text-[13.5px] font-semibold text-soft">Why not</p>
       <ul className="mt-1 grid gap-2">
         {notYet.map((c) => (
@@ -33,5 +40,28 @@ export function FirstChoice({ choice }: { choice: Schema['ChoiceView'] }) {
         ))}
       </ul>
     </section>
+  );
+}
+
+/** What to find out before the first repetition, and what is not offered on whose word. */
+function AskFirst({ choice }: { choice: Schema['ChoiceView'] }) {
+  return (
+    <>
+      {choice.askFirst.length > 0 && (
+        <div className="mt-4 border-t border-hair pt-3">
+          <p className="text-[13.5px] font-semibold text-soft">Ask first</p>
+          <ul className="mt-1 grid gap-1">
+            {choice.askFirst.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {choice.leftOut.map((line) => (
+        <p key={line} className="mt-3 text-[14px] text-brick">
+          {line}
+        </p>
+      ))}
+    </>
   );
 }

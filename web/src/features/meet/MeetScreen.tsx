@@ -8,11 +8,14 @@ import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { unitsOf } from '@/ui/tape';
+import { CareAsk } from '../safety/CareAsk';
 import { RaiseStopSign } from '../safety/StopSign';
 import { SettingsList } from '../studio/SettingsList';
 import { BodyAsk } from './BodyAsk';
+import { ClinicianLimit } from './ClinicianLimit';
 import { FirstChoice } from './FirstChoice';
 import { NumberField } from './NumberField';
+import { Overruled } from './Overruled';
 import { PainMap } from './PainMap';
 import { Ranges } from './Ranges';
 import { useIntakeChange } from './useIntakeChange';
@@ -103,6 +106,18 @@ export function MeetScreen() {
             is allowed.
           </p>
           <RaiseStopSign clientId={clientId} className="self-start" />
+          <ClinicianLimit limit={answers.limit} onKeep={(limit) => set({ limit })} />
+        </Part>
+        <Part title="What asks for extra care" note="Asked once, and shown with every exercise that it matters for.">
+          <NumberField
+            label="Year of birth"
+            unit=""
+            value={answers.birthYear ?? null}
+            placeholder="1980"
+            onKeep={(birthYear) => set({ birthYear })}
+          />
+          <CareAsk clientId={clientId} fields={intake.data.careFields} />
+          <Overruled view={intake.data} onChange={(overruled) => set({ overruled })} />
         </Part>
         <Part title="How far the joints go">
           <Ranges view={intake.data} tape={studio.data.tape} />
@@ -193,14 +208,14 @@ export function MeetScreen() {
       </div>
       <aside className="lg:sticky lg:top-6 lg:self-start">
         {met && <FirstChoice choice={choice} />}
-        {met && choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} />}
+        {met && choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} school={choice.start.school} />}
       </aside>
     </div>
   );
 }
 
 /** Opens exactly the first choice: on the bench where there is a set-up to work out, else in a look. */
-function Begin({ clientId, exerciseId }: { clientId: string; exerciseId: string }) {
+function Begin({ clientId, exerciseId, school }: { clientId: string; exerciseId: string; school: Schema['SchoolCode'] }) {
   const studio = useStudio();
   const exercise = studio.data?.exercises.find((e) => e.id === exerciseId);
   if (!exercise) return null;
@@ -209,7 +224,7 @@ function Begin({ clientId, exerciseId }: { clientId: string; exerciseId: string 
     <Link
       to={bench ? '/clients/$clientId/bench' : '/clients/$clientId/check'}
       params={{ clientId }}
-      search={{ exercise: exerciseId }}
+      search={{ exercise: exerciseId, style: school }}
       className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
     >
       {bench ? 'Set it up' : 'Check first'}

@@ -4,7 +4,7 @@ import { Choice } from '@/ui/Choice';
 import { ScoreRow } from '@/ui/ScoreRow';
 
 type SitePain = Schema['SitePainDto'];
-type Site = Schema['PainSite'];
+type Site = NonNullable<Schema['PainSite']>;
 type Face = 'front' | 'back';
 type Spot = { leg: Schema['BodySide']; site: Site; face: Face; x: number; y: number };
 
@@ -159,9 +159,24 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
               label="How much"
               value={current?.score ?? 0}
               onPick={(score) =>
-                onChange(score === 0 ? others(chosen) : [...others(chosen), { leg: chosen.leg, site: chosen.site, role, score }])
+                onChange(
+                  score === 0
+                    ? others(chosen)
+                    : [...others(chosen), { leg: chosen.leg, site: chosen.site, role, score, kind: current?.kind ?? null }],
+                )
               }
             />
+            {current && (
+              <Choice
+                label="What kind of pain"
+                value={current.kind ?? null}
+                options={[
+                  { value: 'jointOrTendon', text: 'Joint or tendon' },
+                  { value: 'muscle', text: 'Muscle' },
+                ]}
+                onPick={(kind) => onChange([...others(chosen), { ...current, kind }])}
+              />
+            )}
           </>
         ) : (
           <p className="text-soft">
@@ -171,8 +186,9 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
         <ul className="grid gap-1 text-[14.5px]">
           {pains.map((p) => (
             <li key={`${p.leg}${p.role}${p.site}`}>
-              <span className="font-semibold">{p.score}</span> {p.leg} {siteWord[p.site]},{' '}
+              <span className="font-semibold">{p.score}</span> {p.leg} {siteWord[p.site as Site]},{' '}
               {p.role === 'front' ? 'in front' : 'behind'}
+              {p.kind == null ? ', kind not asked' : p.kind === 'muscle' ? ', muscle' : ''}
             </li>
           ))}
         </ul>

@@ -10,6 +10,7 @@ import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { StrideLine } from '@/ui/StrideLine';
 import { StyleLines } from '@/ui/StyleLines';
 import { verdictWord } from '@/ui/verdict';
+import { painWords } from '../check/PainAsk';
 import { decisionWord } from '../check/words';
 
 /** One page: for the client what to do next and how far it has come, for a clinician the facts and nothing else. */
@@ -60,11 +61,23 @@ function Next({ client }: { client: Schema['ClientView'] }) {
           rungs={around(stride).map((r) => ({
             id: r.id,
             name: r.name,
+            been: { left: r.leftAt !== null, right: r.rightAt !== null },
             note: (r.leftAt ?? r.rightAt) ? day((r.leftAt ?? r.rightAt) as string) : '',
           }))}
           left={{ rung: at(stride, stride.left), say: stride.left === stride.planned ? stride.asked.text : 'waits' }}
           right={{ rung: at(stride, stride.right), say: stride.right === stride.planned ? stride.asked.text : 'waits' }}
         />
+      )}
+      {today.stoppedByPain !== null && <p className="font-semibold">{today.attention.sentence}</p>}
+      {today.conditions.length > 0 && (
+        <section>
+          <p className="text-[14px] text-soft">What holds for now</p>
+          <ul>
+            {today.conditions.map((c) => (
+              <li key={c.line}>{c.line}</li>
+            ))}
+          </ul>
+        </section>
       )}
       {today.asked && (
         <section data-today>
@@ -148,7 +161,10 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           ? 'No red flag stands.'
           : `Red flags that stand: ${client.stopSigns.map((f) => `${f.text} (${day(f.at)}${f.note ? `, ${f.note}` : ''})`).join('; ')}.`}{' '}
         {client.cleared
-          .map((c) => `Cleared ${day(c.at)}: ${c.text.toLowerCase()}, examined by ${c.examinedBy}; allowed: ${c.allowed}.`)
+          .map(
+            (c) =>
+              `Cleared ${day(c.at)}: ${c.text.toLowerCase()}, examined by ${c.examinedBy}; allowed: ${c.allowed}${c.no ? `; ${c.no}` : ''}${c.until ? ` until ${day(c.until)}` : ''}.`,
+          )
           .join(' ')}
       </p>
       {rows.length > 0 && (
@@ -202,7 +218,10 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
         </table>
       )}
       <section className="text-[14px]">
-        <h2 className="font-semibold">Pain, 0 to 10, as told</h2>
+        <h2 className="font-semibold">
+          Pain, 0 to 10, as told; up to {client.today.painLimit} is ordinary here
+          {client.today.limitBy && `, set by ${client.today.limitBy}`}
+        </h2>
         {sore.length === 0 ? (
           <p>None told.</p>
         ) : (
@@ -251,5 +270,4 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
   );
 }
 
-const told = (pain: Schema['PainDto']) =>
-  pain.score === 0 ? '0' : `${pain.score}, ${pain.leg ?? ''} leg ${pain.role === 'rear' ? 'behind' : 'in front'}`;
+const told = (pain: Schema['PainDto']) => (pain.score === 0 ? '0' : painWords(pain).toLowerCase());

@@ -1,4 +1,5 @@
 import { useIsMutating, useMutation } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
@@ -10,11 +11,14 @@ import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
+import { Emergency } from './Emergency';
+import { Withdraw } from './Withdraw';
 
 /** One tap away wherever a client trains: the signs that end it. */
 export function RaiseStopSign({ clientId, className = '' }: { clientId: string; className?: string }) {
   const [open, setOpen] = useState(false);
   const [note, setNote] = useState('');
+  const [tier, setTier] = useState<Schema['FlagTier'] | null>(null);
   const studio = useStudio();
   const raise = useMutation({
     mutationKey: ['flag', clientId],
@@ -32,21 +36,41 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
       <Button kind="stop" className={className} onClick={() => setOpen(true)}>
         Red flag…
       </Button>
-      <Sheet title="Stop and refer" open={open} onOpenChange={setOpen}>
-        <p className="mb-3 text-soft">Tap what you see or hear. Training advice stops until a coach clears it with a note.</p>
-        <Field label="In their words (if you like)" value={note} onChange={(e) => setNote(e.target.value)} />
-        <div className="mt-4 grid gap-1.5">
-          {studio.data?.stopSigns.map((sign) => (
-            <button
-              key={sign.id}
-              type="button"
-              disabled={raise.isPending}
-              onClick={() => raise.mutate(sign.id)}
-              className="min-h-12 rounded-[10px] border border-brick/35 px-4 py-2 text-left font-semibold hover:border-brick hover:bg-brick-wash"
-            >
-              {sign.text}
-            </button>
+      <Sheet title="What do you see or hear?" open={open} onOpenChange={setOpen}>
+        <div className="grid gap-2">
+          {studio.data?.tiers.map((t) => (
+            <section key={t.tier} aria-label={t.name}>
+              <button
+                type="button"
+                aria-expanded={tier === t.tier}
+                onClick={() => setTier(tier === t.tier ? null : t.tier)}
+                className={`grid min-h-16 w-full content-center rounded-[10px] px-4 py-2.5 text-left ${t.tier === 'callNow' ? 'bg-brick text-paper hover:brightness-110' : t.tier === 'seenToday' ? 'border-2 border-brick text-brick hover:bg-brick-wash' : 'border border-edge/60 hover:border-ink'}`}
+              >
+                <span className="say text-[21px]">{t.name}</span>
+                <span className="text-[13.5px]">{t.whatToDo}</span>
+              </button>
+              {tier === t.tier && (
+                <div className="my-2 grid gap-1.5">
+                  {studio.data.stopSigns
+                    .filter((sign) => sign.tier === t.tier)
+                    .map((sign) => (
+                      <button
+                        key={sign.id}
+                        type="button"
+                        disabled={raise.isPending}
+                        onClick={() => raise.mutate(sign.id)}
+                        className="min-h-12 rounded-[10px] border border-brick/35 px-4 py-2 text-left font-semibold hover:border-brick hover:bg-brick-wash"
+                      >
+                        {sign.text}
+                      </button>
+                    ))}
+                </div>
+              )}
+            </section>
           ))}
+        </div>
+        <div className="mt-4">
+          <Field label="In their words (if you like, before you tap)" value={note} onChange={(e) => setNote(e.target.value)} />
         </div>
         <Trouble error={raise.error} />
       </Sheet>
@@ -68,29 +92,42 @@ export function useWaitingSigns(clientId: string) {
 export function WaitingSign({ entry }: { entry: Entry }) {
   const studio = useStudio();
   const sign = studio.data?.stopSigns.find((s) => s.id === entry.json?.signId);
+  const tier = studio.data?.tiers.find((t) => t.tier === sign?.tier);
   return (
     <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6">
-      <h2 className="say text-[26px]">Stop and refer: {(sign?.text ?? 'a red flag').toLowerCase()}.</h2>
+      <p className="text-[15px] font-semibold">{tier?.name ?? 'Before any loading'}</p>
+      <h2 className="say text-[26px]">{sign?.text ?? 'A red flag'}.</h2>
+      {tier?.tier === 'callNow' && <p className="say text-[44px]">{studio.data?.emergency || 'Your emergency number'}</p>}
+      <p className="mt-1.5">{tier?.whatToDo}</p>
       <p className="mt-1.5">Raised on this device and kept here; it goes to the studio by itself. Training stops now.</p>
     </section>
   );
 }
 
-/** A sign that stands, and the way to clear it. */
+/** A sign that stands: what to do, the page to take along, and the way to clear it or to take a slip back. */
 export function StandingSign({ flag, clientId }: { flag: Schema['FlagView']; clientId: string }) {
   const [clearing, setClearing] = useState(false);
-  const studio = useStudio();
   return (
-    <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6">
-      <h2 className="say text-[26px]">Stop and refer: {flag.text.toLowerCase()}.</h2>
+    <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6" data-flag={flag.signId}>
+      {flag.tier === 'callNow' && flag.canWithdraw && <Emergency flag={flag} clientId={clientId} />}
+      <p className="text-[15px] font-semibold">{flag.tierName}</p>
+      <h2 className="say text-[26px]">{flag.text}.</h2>
       <p className="mt-1.5">
         {flag.note && <>“{flag.note}.” </>}
-        {flag.coach}, {day(flag.at)}. {studio.data?.cautions.whileFlagged}
+        {flag.coach}, {day(flag.at)}. {flag.whatToDo}
       </p>
       {flag.question && <p className="mt-1.5 font-semibold">{flag.question}</p>}
-      <Button className="mt-4" onClick={() => setClearing(true)}>
-        Clear with a note…
-      </Button>
+      <div className="mt-4 flex flex-wrap gap-2.5">
+        <Link
+          to="/referral/$clientId"
+          params={{ clientId }}
+          className="inline-flex min-h-11 items-center rounded-[10px] border border-edge/60 bg-paper px-4 py-2 text-[15px] font-semibold text-ink hover:border-ink"
+        >
+          Page to take along
+        </Link>
+        <Button onClick={() => setClearing(true)}>Clear with a note…</Button>
+        {flag.canWithdraw && <Withdraw flag={flag} clientId={clientId} />}
+      </div>
       <Sheet title="Clear this red flag" open={clearing} onOpenChange={setClearing}>
         <ClearForm flag={flag} clientId={clientId} done={() => setClearing(false)} />
       </Sheet>
@@ -102,9 +139,16 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
   const [examinedBy, setBy] = useState('');
   const [examinedOn, setOn] = useState('');
   const [allowed, setAllowed] = useState('');
+  const [until, setUntil] = useState('');
+  const [forbids, setForbids] = useState<string[]>([]);
+  const studio = useStudio();
   const clear = useMutation({
     mutationFn: () =>
-      take(api.POST('/api/flag-clearings', { body: { id: uuid(), flagId: flag.id, examinedBy, examinedOn, allowed } })),
+      take(
+        api.POST('/api/flag-clearings', {
+          body: { id: uuid(), flagId: flag.id, examinedBy, examinedOn, allowed, until: until || null, forbids },
+        }),
+      ),
     onSuccess: async () => {
       await refreshClient(clientId);
       done();
@@ -132,7 +176,35 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
         required
         value={allowed}
         onChange={(e) => setAllowed(e.target.value)}
-        placeholder="Split squats, body weight, no stairs with load"
+        placeholder="Split squats, body weight"
+      />
+      <fieldset className="grid gap-1.5">
+        <legend className="font-semibold">What is not (if anything)</legend>
+        <div className="flex flex-wrap gap-1.5">
+          {studio.data?.forbids
+            .filter((f) => f.id !== 'everything')
+            .map((f) => {
+              const on = forbids.includes(f.id);
+              return (
+                <button
+                  key={f.id}
+                  type="button"
+                  aria-pressed={on}
+                  onClick={() => setForbids(on ? forbids.filter((x) => x !== f.id) : [...forbids, f.id])}
+                  className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${on ? 'border-brick bg-brick text-paper' : 'border-edge/50 hover:border-ink'}`}
+                >
+                  No {f.name}
+                </button>
+              );
+            })}
+        </div>
+      </fieldset>
+      <Field
+        label="Until (if it ends)"
+        type="date"
+        value={until}
+        onChange={(e) => setUntil(e.target.value)}
+        hint="Until then it stands on every screen, and nothing it forbids is offered"
       />
       <Trouble error={clear.error} />
       <Button kind="act" type="submit" disabled={clear.isPending}>

@@ -5,6 +5,7 @@ import { api, type Schema, take } from '@/api/client';
 import { queries, useKit, useStudio } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
+import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { type Units, unitsOf } from '@/ui/tape';
 import { HeightRow } from './HeightRow';
@@ -100,6 +101,7 @@ export function StudioScreen() {
             />
           </div>
           <Trouble error={change.error} />
+          <EmergencyNumber studio={studio.data} />
         </section>
         <section aria-label="Settings">
           <h2 className="say text-[21px]">Where coaches disagree, and how it is done here</h2>
@@ -109,6 +111,40 @@ export function StudioScreen() {
           <SettingsList />
         </section>
       </div>
+    </div>
+  );
+}
+
+/** Whom to call, as it is shown large when a red flag says so. */
+function EmergencyNumber({ studio }: { studio: Schema['StudioView'] }) {
+  const keep = useMutation({
+    mutationFn: (emergency: string) =>
+      take(
+        api.PUT('/api/studio', {
+          body: {
+            operationId: uuid(),
+            version: studio.version,
+            name: studio.name,
+            timeZone: studio.timeZone,
+            painLimit: studio.painLimit,
+            emergency,
+          },
+        }),
+      ),
+    onSuccess: () => queries.invalidateQueries({ predicate: (q) => ['studio', 'kit'].includes(String(q.queryKey[0])) }),
+  });
+  return (
+    <div className="max-w-[26em]">
+      <Field
+        label="Emergency number here"
+        defaultValue={studio.emergency}
+        hint="Shown large when help is to be called; with the local rule, if there is one"
+        onBlur={(e) => {
+          const emergency = e.target.value.trim();
+          if (emergency !== studio.emergency) keep.mutate(emergency);
+        }}
+      />
+      <Trouble error={keep.error} />
     </div>
   );
 }

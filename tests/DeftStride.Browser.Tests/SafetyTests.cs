@@ -1,0 +1,141 @@
+using DeftStride.Browser;
+using OpenQA.Selenium;
+using Xunit;
+using static DeftStride.Browser.Tests.Road;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>Pain and red flags as a coach meets them, by touch on a phone and by keys at a desk.</summary>
+public sealed class SafetyTests
+{
+    private static Page Open(AppServer server, bool phone) =>
+        phone ? new Page(server.Url, 390, 844, touch: true) : new Page(server.Url);
+
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void Pain_of_five_or_more_is_the_headline_and_no_set_is_offered_that_day(bool phone)
+    {
+        using var server = new AppServer(demo: true);
+        using var page = Open(server, phone);
+        page.Go("/").Understood();
+        page.Press("Check Maren");
+        page.Click("#pain fieldset button:nth-of-type(7)");
+        page.Find("[data-pain-stop]");
+        page.See("Pain 6. Stop for today: no further set.");
+        page.Click("#pain [aria-label='Which leg'] button");
+        page.Click("#pain [aria-label='Where the leg is'] button");
+        page.Click("#pain [aria-label='What kind of pain'] button");
+        page.Click("#pain [aria-label='Where it hurts'] button");
+        page.Press("below the kneecap");
+        page.See("Pain 6, left leg in front, below the kneecap");
+        RoadTests.Mark(page, "left", LeftStage, "maren-4-l", phone);
+        RoadTests.Mark(page, "right", RightStage, "maren-4-r", phone);
+        page.Press("Done looking");
+        // Nothing is tried any more; it is only decided.
+        page.Find("[data-pain-stop]");
+        Assert.True(page.Lacks("[aria-label='How strong a means']"));
+        page.Press("Accept");
+        page.Find("[data-decided]");
+        page.Go("/");
+        page.See("Pain 6 today: no further set.");
+        page.Press("Maren Oakhollow");
+        page.Find("[data-stopped]");
+        page.See("Ask again tomorrow morning");
+        Assert.DoesNotContain("Check Maren", page.Text(), StringComparison.Ordinal);
+        Assert.True(page.Lacks("[data-asked]"));
+        Assert.Empty(page.Errors());
+    }
+
+    [Theory]
+    [InlineData(false)]
+    [InlineData(true)]
+    public void Each_tier_says_what_to_do_and_a_slip_leaves_nothing_blocked(bool phone)
+    {
+        using var server = new AppServer(demo: true);
+        using var page = Open(server, phone);
+        page.Go("/").Understood();
+        page.Press("Dov Tarrant");
+        page.See("Check Dov");
+        Raise(page, phone, "Call for help now", "Chest pain");
+        page.Find("[data-emergency]");
+        page.See("Somebody stays with the client");
+        if (phone)
+            page.Click("[data-emergency] button:nth-of-type(2)");
+        else
+            Do(page, phone, "Raised by mistake");
+        page.See("Check Dov");
+        Assert.True(page.Lacks("[data-flag]"));
+
+        Raise(page, phone, "See someone today", "cannot take four steps");
+        page.Find("[data-flag='four-steps']");
+        Assert.True(page.Lacks("[data-emergency]"));
+        Assert.DoesNotContain("Check Dov", page.Text(), StringComparison.Ordinal);
+        Do(page, phone, "Page to take along");
+        page.Find("[data-page='referral']");
+        page.See("A doctor or an urgent clinic, today.");
+        page.See("Nothing has been diagnosed");
+        Do(page, phone, "Back to Dov");
+        Do(page, phone, "Raised by mistake");
+        page.See("Check Dov");
+
+        Raise(page, phone, "Before any loading", "gives way");
+        page.Find("[data-flag='giving-way']");
+        page.Press("Clear with a note");
+        Fill(page, "Name and profession", "Ilka Brand, physiotherapist");
+        var today = (string)page.Script("return new Date().toLocaleDateString('sv', { timeZone: 'Europe/Lisbon' })")!;
+        Date(page, 0, today);
+        Fill(page, "Split squats, body weight", "Body weight");
+        page.Press("No kneeling");
+        Date(page, 1, "2199-05-01");
+        page.Press("Clear the red flag");
+        page.Gone("[role='dialog']");
+        page.Find("[data-conditions]");
+        page.See("No kneeling until 1 May 2199 (Ilka Brand, physiotherapist");
+        // No kneeling form is to be had, on the floor neither.
+        page.Press("Check Dov");
+        page.Until(
+            "the list of exercises",
+            () => page.Script("return document.querySelector('select[aria-label=Exercise]') !== null") is true
+        );
+        var offered = (string)page.Script("return document.querySelector('select[aria-label=Exercise]').textContent")!;
+        Assert.DoesNotContain("kneeling", offered, StringComparison.OrdinalIgnoreCase);
+        Assert.Contains("Split squat to pad", offered, StringComparison.Ordinal);
+        Assert.Empty(page.Errors());
+    }
+
+    private static void Raise(Page page, bool phone, string tier, string sign)
+    {
+        Do(page, phone, "Red flag");
+        page.Find("[role='dialog']");
+        Do(page, phone, tier);
+        Do(page, phone, sign);
+        page.Until(
+            "the sheet to close",
+            () => !page.Text().Contains("What do you see or hear?", StringComparison.Ordinal)
+        );
+    }
+
+    /// <summary>By touch, or by keys alone.</summary>
+    private static void Do(Page page, bool touch, string name)
+    {
+        if (touch)
+        {
+            page.Press(name);
+            return;
+        }
+
+        RoadTests.Tab(page, name, "a, button");
+        page.Key(Keys.Enter);
+    }
+
+    private static void Fill(Page page, string placeholder, string text) =>
+        page.Find($"[role='dialog'] input[placeholder='{placeholder}']").SendKeys(text);
+
+    private static void Date(Page page, int which, string day) =>
+        page.Script(
+            "const d=[...document.querySelectorAll('[role=dialog] input[type=date]')][arguments[0]];Object.getOwnPropertyDescriptor(HTMLInputElement.prototype,'value').set.call(d,arguments[1]);d.dispatchEvent(new Event('input',{bubbles:true}))",
+            which,
+            day
+        );
+}

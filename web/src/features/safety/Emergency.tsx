@@ -1,0 +1,36 @@
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import type { Schema } from '@/api/client';
+import { useStudio } from '@/api/queries';
+import { Button } from '@/ui/Button';
+import { Withdraw } from './Withdraw';
+
+/** Whom to call and what to do, and nothing else, until somebody says that help is there. */
+export function Emergency({ flag, clientId }: { flag: Schema['FlagView']; clientId: string }) {
+  const [open, setOpen] = useState(true);
+  const studio = useStudio();
+  const number = studio.data?.emergency;
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Portal>
+        <Dialog.Content
+          aria-describedby={undefined}
+          onInteractOutside={(e) => e.preventDefault()}
+          className="fixed inset-0 z-50 grid content-center justify-items-center gap-6 overflow-y-auto bg-brick p-6 text-center text-paper"
+          data-emergency
+        >
+          <Dialog.Title className="say text-[30px] sm:text-[40px]">{flag.text}.</Dialog.Title>
+          <p className="text-[20px]">Call for help now</p>
+          <p className="say text-[64px] leading-none sm:text-[110px]">{number || 'your emergency number'}</p>
+          <p className="max-w-[26em] text-[19px]">{flag.whatToDo}</p>
+          <div className="flex flex-wrap justify-center gap-3">
+            <Button className="min-h-14! px-6! text-[17px]" onClick={() => setOpen(false)}>
+              Help is here
+            </Button>
+            {flag.canWithdraw && <Withdraw flag={flag} clientId={clientId} className="min-h-14! px-6! text-[17px]" />}
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
