@@ -449,6 +449,24 @@ public sealed class SafetyTests : IDisposable
                     repetitions = (object?)null,
                     ruleId = Text(said, "ruleId"),
                     recommended = expected,
+                    chosen = "modifyAndRetest",
+                    reason = "only a small change",
+                    supersedes = (Guid?)null,
+                    log = (object?)null,
+                    way = (int?)null,
+                },
+                HttpStatusCode.BadRequest
+            );
+            await _studio.PostAsync(
+                "/api/decisions",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    checkId = check,
+                    painAfter = (object?)null,
+                    repetitions = (object?)null,
+                    ruleId = Text(said, "ruleId"),
+                    recommended = expected,
                     chosen = expected,
                     reason = (string?)null,
                     supersedes = (Guid?)null,

@@ -2699,6 +2699,7 @@ export interface components {
         TodayFrom: "visit" | "rung" | "instead" | "lastLook" | "firstChoice" | "usual";
         /** @description What is true of a client today, as every screen and print shows it. */
         TodayView: {
+            aboutPain: string;
             apart: null | string;
             ask: components["schemas"]["CareFieldView"][];
             asked: null | components["schemas"]["PrescriptionView"];

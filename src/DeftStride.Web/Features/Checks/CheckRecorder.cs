@@ -5,6 +5,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
@@ -194,6 +195,14 @@ internal sealed class CheckRecorder(
             );
         if (said.Outcome == DecisionOutcome.StopAndRefer && request.Chosen != DecisionOutcome.StopAndRefer)
             throw Refusal.BadInput("chosen", "A red flag stands. Clear it with a note before deciding anything else.");
+        if (
+            session.Facts.Worst >= Pain.StopScore
+            && request.Chosen is not (DecisionOutcome.StepBack or DecisionOutcome.StopAndRefer or DecisionOutcome.Hold)
+        )
+            throw Refusal.BadInput(
+                "chosen",
+                $"Pain of {Pain.StopScore} or more ended today: step back, stop and refer, or keep as it is for another day."
+            );
         var reason = Text.Optional("reason", request.Reason);
         if (request.Chosen != said.Outcome && reason.Length == 0)
             throw Refusal.BadInput("reason", "Say in a few words why you decide otherwise.");

@@ -6,6 +6,7 @@ import { openClient } from '@/app/openClients';
 import { Choice } from '@/ui/Choice';
 import { Waiting } from '@/ui/Notice';
 import { BodyAsk } from '../meet/BodyAsk';
+import { Conditions } from '../safety/Conditions';
 import { StandingSign } from '../safety/StopSign';
 import { SplitBench } from './SplitBench';
 import { StepBench } from './StepBench';
@@ -62,6 +63,7 @@ function Bench({
   if (!exercise) return null;
   const choose = (
     <div className="flex flex-wrap items-end gap-3">
+      <Conditions today={start.today} className="w-full" />
       <label className="text-[12.5px] text-soft">
         Exercise
         <select

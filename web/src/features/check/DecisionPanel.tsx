@@ -16,10 +16,12 @@ import { asAsked, type Entry, ofLog, toLog } from '../log/log';
 import { QuickLog } from '../log/QuickLog';
 import type { PainAnswer } from './draft';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
-import { PainAsk, painComplete } from './PainAsk';
+import { PainAsk, painComplete, painStops } from './PainAsk';
 import { decisionWord } from './words';
 
 type Outcome = Schema['DecisionOutcome'];
+/** Pain of five or more ends the day: nothing that asks for another set today is left to choose. */
+const AFTER_A_STOP: Outcome[] = ['hold', 'stepBack', 'stopAndRefer'];
 const CHOICES: Outcome[] = ['progress', 'hold', 'lookAgain', 'correct', 'modifyAndRetest', 'stepBack', 'stopAndRefer'];
 
 /** The recommendation with its rule and facts; accept it, or overrule it with a reason. */
@@ -117,6 +119,7 @@ function Deciding({
     { keys: 'L', does: 'Done as asked', run: () => said?.asked && setEntry(asAsked(said.asked)) },
   ]);
   const last = check.trials.at(-1);
+  const stopped = [pain, check.pain, ...check.trials.map((t) => t.pain)].some((p) => painStops(p ?? null));
   return (
     <>
       {last && (
@@ -210,17 +213,19 @@ function Deciding({
             <fieldset>
               <legend className="mb-1.5 font-semibold">Instead</legend>
               <div className="flex flex-wrap gap-1.5">
-                {CHOICES.filter((o) => o !== said.outcome).map((o) => (
-                  <button
-                    key={o}
-                    type="button"
-                    aria-pressed={chosen === o}
-                    onClick={() => setChosen(o)}
-                    className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
-                  >
-                    {decisionWord[o]}
-                  </button>
-                ))}
+                {(stopped ? AFTER_A_STOP : CHOICES)
+                  .filter((o) => o !== said.outcome)
+                  .map((o) => (
+                    <button
+                      key={o}
+                      type="button"
+                      aria-pressed={chosen === o}
+                      onClick={() => setChosen(o)}
+                      className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
+                    >
+                      {decisionWord[o]}
+                    </button>
+                  ))}
               </div>
             </fieldset>
             <Field label="Because" required value={reason} onChange={(e) => setReason(e.target.value)} />

@@ -545,7 +545,7 @@ export function FirstLook({
               label={`Does anything hurt, ${first}?`}
               pain={draft.pain}
               onChange={(pain) => step({ kind: 'set', change: (d) => ({ ...d, pain }) })}
-              about={studio.cautions.aboutPain}
+              about={client.today.aboutPain}
             />
             {draft.pain !== null && (
               <SorenessAsk

@@ -20,10 +20,10 @@ export function PrintScreen() {
   const check = useCheck(checkId);
   const client = useClient(check.data?.clientId ?? '');
   if (!check.data || !client.data) return <Waiting what="the check" error={check.error ?? (check.data ? client.error : null)} />;
-  return <Page check={check.data} name={client.data.client.name} />;
+  return <Page check={check.data} name={client.data.client.name} conditions={client.data.today.conditions} />;
 }
 
-function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
+function Page({ check, name, conditions }: { check: Schema['CheckView']; name: string; conditions: Schema['ConditionView'][] }) {
   const { look } = check;
   const best = check.trials.findLast((t) => t.outcome === 'helped');
   const cue = best?.cue ?? check.correction?.cue;
@@ -112,6 +112,7 @@ function Page({ check, name }: { check: Schema['CheckView']; name: string }) {
             ))}
           </tbody>
         </table>
+        {conditions.length > 0 && <p className="text-[15px]">{conditions.map((c) => c.line).join(' ')}</p>}
         {check.decision && (
           <p className="text-[16px]">
             <span className="font-semibold">Next: {decisionWord[check.decision.chosen].toLowerCase()}.</span>{' '}
