@@ -231,7 +231,8 @@ public sealed record CareRecord(
                 "Somebody watches every set, technique before load, no heaviest single lifts, a guardian is told of pain.",
                 []
             );
-        if (AgeOn(day) >= Old)
+        // A fall asks for the same and says more.
+        if (AgeOn(day) >= Old && Answers.GetValueOrDefault("falls") is (null or CareField.No))
             Add(
                 Age,
                 string.Create(CultureInfo.InvariantCulture, $"{AgeOn(day)} this year"),

@@ -149,7 +149,7 @@ internal sealed class DemoStudio(
         var studio = await scope.StudioAsync(stop);
         studio.Name = "Stairfoot Studio";
         studio.Settings = KeptStudioChoices.Kept.Write(
-            new KeptStudioChoices(new KeptChoices(new() { ["devices"] = "simulated" }, [], []), [], [])
+            new KeptStudioChoices(new KeptChoices(new() { ["devices"] = "simulated" }, [], []), [], [], "112")
         );
         studio.Kit = KeptKit.Kept.Write(
             new KeptKit(

@@ -264,6 +264,12 @@ public sealed class ConditionTests
         Assert.NotNull(Condition.Refusing(Old(false).Conditions(Day), tap));
         Assert.Null(Condition.Refusing(Old(true).Conditions(Day), tap));
         Assert.NotNull(Condition.Refusing(Old(true).Conditions(Day), up));
+        // A fall says the same and more: it is not said twice.
+        Assert.Single(
+            Old(false) with { Answers = new Dictionary<string, string> { ["falls"] = "one" } } is var both
+                ? both.Conditions(Day)
+                : []
+        );
         Assert.Empty(new CareRecord(1957, false, new Dictionary<string, string>(), [], false).Conditions(Day));
     }
 }

@@ -67,13 +67,30 @@ export function ClientScreen() {
   const undecided = checks.at(-1)?.decision === null;
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
+      {stopSigns.length === 0 && (today.stoppedByPain !== null || today.notAllowed) && (
+        <div role="alert" className="mb-5 rounded-2xl bg-brick p-5 text-paper sm:p-6" data-stopped>
+          <p className="say text-[30px] sm:text-[38px]">{today.attention.sentence}</p>
+          <p className="mt-1.5 text-[15px]">{today.attention.why}</p>
+          {today.stoppedByPain !== null && undecided && (
+            <Link
+              to="/clients/$clientId/check"
+              params={{ clientId }}
+              className="mt-3 inline-flex min-h-11 items-center rounded-[10px] bg-paper px-4 font-semibold text-ink"
+            >
+              Decide on the last look
+            </Link>
+          )}
+        </div>
+      )}
       <div className="grid gap-x-10 gap-y-4 lg:grid-cols-[1fr_auto]">
         <div>
           <p className="text-soft">
             {person.name}
             {person.goal && <> · “{person.goal}”</>}
           </p>
-          <h1 className="say mt-1.5 max-w-[22em] text-[30px] sm:text-[40px]">
+          <h1
+            className={`say mt-1.5 max-w-[22em] ${today.stoppedByPain !== null ? 'text-[22px] sm:text-[26px]' : 'text-[30px] sm:text-[40px]'}`}
+          >
             <Sentence parts={trend} />
           </h1>
         </div>
@@ -131,21 +148,6 @@ export function ClientScreen() {
         </div>
       )}
 
-      {stopSigns.length === 0 && (today.stoppedByPain !== null || today.notAllowed) && (
-        <div role="alert" className="mt-5 rounded-2xl bg-brick p-5 text-paper sm:p-6" data-stopped>
-          <p className="say text-[26px]">{today.attention.sentence}</p>
-          <p className="mt-1.5 text-[15px]">{today.attention.why}</p>
-          {today.stoppedByPain !== null && undecided && (
-            <Link
-              to="/clients/$clientId/check"
-              params={{ clientId }}
-              className="mt-3 inline-flex min-h-11 items-center rounded-[10px] bg-paper px-4 font-semibold text-ink"
-            >
-              Decide on today’s look
-            </Link>
-          )}
-        </div>
-      )}
       <Conditions today={today} className="mt-4 max-w-[54em]" />
 
       {unreadable.length > 0 && (

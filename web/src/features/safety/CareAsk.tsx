@@ -44,7 +44,8 @@ export function CareAsk({ clientId, fields }: { clientId: string; fields: Schema
             </div>
             {chosen?.says && (
               <p className="text-[14px] text-soft">
-                {chosen.says} {chosen.no && <span className="font-semibold text-ink first-letter:uppercase">{chosen.no}.</span>}
+                {chosen.says}{' '}
+                {chosen.no && <span className="inline-block font-semibold text-ink first-letter:uppercase">{chosen.no}.</span>}
               </p>
             )}
           </fieldset>
