@@ -10,6 +10,7 @@ switch (args.FirstOrDefault())
     case "core":
         BenchmarkRunner.Run<ReadingBench>();
         BenchmarkRunner.Run<SetupBench>();
+        BenchmarkRunner.Run<DecisionBench>();
         return 0;
     case "start":
         return StartBench.Run();

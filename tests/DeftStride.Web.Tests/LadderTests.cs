@@ -467,6 +467,7 @@ public sealed class LadderTests : IDisposable
         {
             rungs.Remove(Rung(rungs, "ss-pad"));
             Rung(rungs, "ss-floor")["next"] = new JsonArray("ss-loaded");
+            Rung(rungs, "ss-supported")["next"] = new JsonArray("ss-half-kneeling");
             foreach (var id in new[] { "ss-loaded", "ss-raised", "ss-reverse" })
                 Rung(rungs, id)["fallback"] = "ss-floor";
         });

@@ -314,8 +314,12 @@ public sealed class RoadTests : IDisposable
         };
         var first = await DecideAsync(Text(await _studio.CheckAsync(client, 3, 4, seen: RestFine), "id"), clean);
         Assert.Equal("hold", Text(first["decision"], "chosen"));
-        var second = await DecideAsync(Text(await _studio.CheckAsync(client, 2, 4, seen: RestFine), "id"), clean);
+        var asked = await _studio.CheckBodyAsync(client, 2, 4, nextMorning: 0, seen: RestFine);
+        var second = await DecideAsync(Text(await _studio.PostAsync("/api/checks", asked), "id"), clean);
         Assert.Equal("progress", Text(second["decision"], "chosen"));
+        // Without the morning after nobody goes on.
+        var unasked = await DecideAsync(Text(await _studio.CheckAsync(client, 2, 4, seen: RestFine), "id"), clean);
+        Assert.Equal("hold", Text(unasked["decision"], "chosen"));
     }
 
     [Fact]

@@ -87,6 +87,9 @@ public sealed record CorrectionChoice(
     /// <summary>How many trials of the studio's kind weigh as much as this client's own.</summary>
     public const double StudioWeight = 2;
 
+    /// <summary>A cue comes first for having helped only while it may be expected to help this often.</summary>
+    public const double OftenEnough = 0.4;
+
     /// <summary>What was tried so often with this client and never helped waits until the rest was tried.</summary>
     public const int FailedAfter = 2;
 
@@ -159,7 +162,8 @@ public sealed record CorrectionChoice(
             .Concat(Answers(CauseStanding.Open).OrderBy(p => p.Correction.Level).ThenBy(p => p.Correction.AskFirst));
         Correction[] every = [.. fault.Corrections, .. facts.Added(fault)];
         var known = Rank(facts.Past, null).Where(r => every.Any(c => c.Id == r.Correction.Id)).ToArray();
-        var helped = known.Where(r => r.LastHelped is not null).ToArray();
+        // What helped once in many tries is no first choice any more.
+        var helped = known.Where(r => r.LastHelped is not null && r.Expected >= OftenEnough).ToArray();
         var failed = known.Where(r => r.Helped == 0 && r.Tried >= FailedAfter).ToDictionary(r => r.Correction.Id);
         // What the coach names now outranks what helped at another time.
         var named = byCause.Where(p => facts.CauseId is not null && p.For?.Id == facts.CauseId);

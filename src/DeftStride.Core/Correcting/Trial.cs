@@ -73,8 +73,10 @@ public sealed record Trial(
         var left = Leaving(before, after, target);
         var measured = Moved(then, now, target) switch
         {
-            > 0 => left.Length == 0 ? TrialOutcome.Helped : TrialOutcome.NoDifference,
-            < 0 => Leaving(after, before, target).Length == 0 ? TrialOutcome.Worse : TrialOutcome.NoDifference,
+            > 0 => left.Length == 0 && !Past(then, now) ? TrialOutcome.Helped : TrialOutcome.NoDifference,
+            < 0 => Leaving(after, before, target).Length == 0 && !Past(now, then)
+                ? TrialOutcome.Worse
+                : TrialOutcome.NoDifference,
             _ => TrialOutcome.NoDifference,
         };
         var outcome = pain != TrialOutcome.NoDifference ? pain : measured;
@@ -157,6 +159,14 @@ public sealed record Trial(
             ? 0
             : Sign(isNow.Margin - was.Margin, mdc);
     }
+
+    /// <summary>Whether it went past the band and out on its other side: another fault, and no help.</summary>
+    private static bool Past(MeasureResult then, MeasureResult now) =>
+        now is { Verdict: Verdict.Outside, Judgement: { } over }
+        && then.Judgement is { } off
+        && off.Where != BandSide.Within
+        && over.Where != BandSide.Within
+        && over.Where != off.Where;
 
     private static int Sign(Quantity better, Quantity mdc) =>
         better > mdc ? 1

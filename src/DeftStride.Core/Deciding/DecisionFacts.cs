@@ -31,7 +31,11 @@ public sealed record Repetitions(int Prescribed, int Done, int Clean)
 /// <summary>Pain at one moment of a session.</summary>
 /// <param name="Pain">What was reported.</param>
 /// <param name="AfterChange">Whether one thing had been changed before it was asked.</param>
-public sealed record PainReport(Pain Pain, bool AfterChange);
+public sealed record PainReport(Pain Pain, bool AfterChange)
+{
+    /// <summary>Whether it was asked once the set was done.</summary>
+    public bool AfterSet { get; init; }
+}
 
 /// <summary>A trial made in this session.</summary>
 /// <param name="CorrectionId">What was tried.</param>
@@ -96,8 +100,20 @@ public sealed record DecisionFacts(
     /// <summary>The worst counted pain of this session, or null while it was not asked.</summary>
     public int? Worst => Pain.Count == 0 ? null : Pain.Max(p => p.Pain.Counted);
 
-    /// <summary>How far the morning after lay above the end of the session before; null while it was not asked.</summary>
-    public int? MorningRise => NextMorning - (Previous?.LastPain ?? 0);
+    /// <summary>How far the morning after lay above the end of the session before; null while either was not asked: unknown is not 0.</summary>
+    public int? MorningRise => NextMorning - Previous?.LastPain;
+
+    /// <summary>Trials of earlier sessions with this exercise on this rung, oldest first: one a session adds up.</summary>
+    public IReadOnlyList<SessionTrial> EarlierTrials { get; init; } = [];
+
+    /// <summary>How long the client has trained, or null when nobody asked.</summary>
+    public TrainingAge? Trained { get; init; }
+
+    /// <summary>How many sessions running, this one included, nothing moved: no repetition, no load, no rung.</summary>
+    public int Standstill { get; init; }
+
+    /// <summary>Other forms that the client could do now, in words, for when nothing moves.</summary>
+    public IReadOnlyList<string> Swaps { get; init; } = [];
 
     /// <summary>Whether moving on needs all checks in band and not only those that must pass.</summary>
     public bool AllChecks { get; init; }
@@ -128,8 +144,11 @@ public sealed record DecisionFacts(
     /// <summary>Every key check as it stands now, those that have an answer.</summary>
     public IEnumerable<MeasureResult> Standing => Check.MustPass.Select(r => Now(r.Measure.Id, r.Side)!);
 
-    /// <summary>Sides that have been looked at.</summary>
-    public int Sides => (Check.Has(BodySide.Left) ? 1 : 0) + (Check.Has(BodySide.Right) ? 1 : 0);
+    /// <summary>Sides that have been looked at; both where nothing about the exercise can block anybody.</summary>
+    public int Sides =>
+        Exercise.Checks.All(c => !c.MustPass)
+            ? 2
+            : (Check.Has(BodySide.Left) ? 1 : 0) + (Check.Has(BodySide.Right) ? 1 : 0);
 
     /// <summary>Whether half of the counted repetitions or more were not clean.</summary>
     public bool HalfUnclean => Repetitions is { Done: > 0 } reps && 2 * (reps.Done - reps.Clean) >= reps.Done;
@@ -170,8 +189,11 @@ public sealed record DecisionFacts(
             unmet.Add($"In band too, since all checks are asked for here: {string.Join("; ", noted)}.");
         if (Check.Missing.Select(m => m.Measure.Short).Distinct().ToArray() is { Length: > 0 } open)
             unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
+        // A difference between two sides that are both in band is noted; it blocks nobody.
         foreach (
-            var uneven in Check.Comparisons.Where(c => !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure))
+            var uneven in Check.Comparisons.Where(c =>
+                !c.Equal && Check.MustPass.Any(r => r.Measure == c.Measure && r.Verdict != Verdict.InBand)
+            )
         )
             unmet.Add($"Left and right {uneven.Measure.Short} within {uneven.Allowed} of each other.");
         if (Repetitions is not { } reps)
@@ -186,12 +208,18 @@ public sealed record DecisionFacts(
 
         if (Pain.Count == 0)
             unmet.Add("Ask about pain.");
+        else if (!Pain.Any(p => p.AfterSet))
+            unmet.Add("Ask about pain after the set.");
         else if (Worst > PainLimit.Value)
             unmet.Add($"Pain at {PainLimit.Value} or less.");
         else if (Pain[^1].Pain.Counted > Pain[0].Pain.Counted || Pain[^1].Pain.Counted > (Previous?.LastPain ?? 10))
             unmet.Add("Pain that is not rising.");
+        if (Previous is not null && NextMorning is null)
+            unmet.Add("Ask about the morning after last time.");
         if (Effort >= TooHard)
             unmet.Add($"Effort of {TooHard - 1} or less.");
+        if (Options.Count > 0 && !Options.Any(o => o.Open))
+            unmet.Add(Options[0].Why);
         return unmet;
     }
 }

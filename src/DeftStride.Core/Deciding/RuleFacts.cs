@@ -90,6 +90,16 @@ internal static class RuleFacts
             );
     }
 
+    /// <summary>Sides that differ though both are in band: noted, and nothing more.</summary>
+    public static IEnumerable<Fact> UnevenFacts(DecisionFacts facts) =>
+        facts
+            .Check.Comparisons.Where(c =>
+                !c.Equal
+                && facts.Check.MustPass.Where(r => r.Measure == c.Measure).ToArray() is { Length: 2 } both
+                && both.All(r => r.Verdict == Verdict.InBand)
+            )
+            .Select(c => new Fact("Noted", $"{Finding.DifferenceWords(c)}, both in band"));
+
     /// <summary>The effort, where it was asked.</summary>
     public static IEnumerable<Fact> EffortFact(DecisionFacts facts) =>
         facts.Effort is { } effort

@@ -6,6 +6,12 @@ namespace DeftStride.Core.Dosing;
 /// <param name="Kilograms">Single weights, one entry each; empty while nobody listed them.</param>
 public sealed record LoadRack(IReadOnlyList<double> Kilograms)
 {
+    /// <summary>Two weights this close hang evenly enough to be a pair, kilograms: a bell in pounds beside one in kilograms.</summary>
+    public const double PairWithin = 0.3;
+
+    /// <summary>What is known of the client that a first load is guessed from.</summary>
+    public FirstLoad Client { get; init; } = FirstLoad.Unknown;
+
     /// <summary>The step taken while no weights are listed, kilograms.</summary>
     public const double AssumedStep = 2;
 
@@ -14,9 +20,24 @@ public sealed record LoadRack(IReadOnlyList<double> Kilograms)
 
     /// <summary>Every total that can be held in a position: two equal ones at the sides, one anywhere else. Lightest first.</summary>
     public IReadOnlyList<double> Totals(LoadPosition position) =>
-        position == LoadPosition.Sides
-            ? [.. Kilograms.GroupBy(k => k).Where(g => g.Count() >= 2).Select(g => 2 * g.Key).Order()]
-            : [.. Kilograms.Distinct().Order()];
+        position == LoadPosition.Sides ? [.. Pairs().Distinct().Order()] : [.. Kilograms.Distinct().Order()];
+
+    private IEnumerable<double> Pairs()
+    {
+        double[] all = [.. Kilograms.Order()];
+        for (var i = 0; i + 1 < all.Length; i++)
+        {
+            if (all[i + 1] - all[i] <= PairWithin)
+                yield return all[i] + all[i + 1];
+        }
+    }
+
+    /// <summary>The heaviest total that is not above an aim; the lightest where all are, and what is aimed at while nothing is listed.</summary>
+    public double AtMost(LoadPosition position, double kilograms) =>
+        Kilograms.Count == 0
+            ? Math.Max(AssumedStep, AssumedStep * Math.Floor(kilograms / AssumedStep))
+            : Totals(position).Where(t => t <= kilograms + 1e-6).Select(t => (double?)t).LastOrDefault()
+                ?? Lightest(position);
 
     /// <summary>The next heavier total, or null when the rack ends.</summary>
     public double? Heavier(LoadPosition position, double kilograms) =>

@@ -13,16 +13,42 @@ namespace DeftStride.Core.Dosing;
 /// <param name="Load">What is held, and where.</param>
 public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Load)
 {
-    /// <summary>Where a rung begins: the fewest sets and repetitions, and the lightest there is where a load belongs to it.</summary>
-    public static Prescription First(DoseRange range, Exercise exercise, LoadRack rack)
+    /// <summary>
+    /// Where a rung begins: the fewest sets and repetitions, and where a load belongs to it what was held before, else a first
+    /// guess (<see cref="FirstLoad"/>).
+    /// </summary>
+    /// <param name="range">The rung's range.</param>
+    /// <param name="exercise">Its exercise.</param>
+    /// <param name="rack">The weights that are there, and what is known of the client.</param>
+    /// <param name="at">Where the rung has its load held, or null for where the exercise usually has it.</param>
+    /// <param name="carried">What was held before on this ladder, or null.</param>
+    public static Prescription First(
+        DoseRange range,
+        Exercise exercise,
+        LoadRack rack,
+        LoadPosition? at = null,
+        CarriedLoad? carried = null
+    )
     {
         ArgumentNullException.ThrowIfNull(range);
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(rack);
         if (!range.Loaded)
             return new(range, range.SetsLow, range.Low, Load.None);
-        var position = exercise.Loads.Count > 0 ? exercise.Loads[0] : LoadPosition.Goblet;
-        return new(range, range.SetsLow, range.Low, new Load(position, rack.Lightest(position)));
+        var position = Position(exercise, at);
+        return new(
+            range,
+            range.SetsLow,
+            range.Low,
+            new Load(position, rack.Client.For(exercise, position, rack, carried).Kilograms)
+        );
+    }
+
+    /// <summary>Where a load is held: as the rung says, else as the exercise usually has it.</summary>
+    public static LoadPosition Position(Exercise exercise, LoadPosition? at)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        return at ?? (exercise.Loads.Count > 0 ? exercise.Loads[0] : LoadPosition.Goblet);
     }
 
     /// <summary>Whether sets and repetitions are at the top of the range.</summary>
@@ -43,6 +69,8 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
             LoadPosition.Sandbag => "hugged",
             LoadPosition.Sides => "at the sides",
             LoadPosition.Forward => "held ahead",
+            LoadPosition.Opposite => "in the opposite hand",
+            LoadPosition.Same => "in the hand of the working side",
             _ => "in the hands",
         };
 }
@@ -97,6 +125,14 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
         ArgumentNullException.ThrowIfNull(asked);
         ArgumentNullException.ThrowIfNull(log);
         ArgumentNullException.ThrowIfNull(rack);
+        // What was done at another load counts at that load, and only once there.
+        if (
+            log.Sets.Count > 0
+            && asked.Load.Kilograms > 0
+            && log.Sets.Select(s => s.Load.Kilograms).Distinct().ToArray() is [> 0 and var held]
+            && Math.Abs(held - asked.Load.Kilograms) > 0.01
+        )
+            (asked, twoGood) = (asked with { Load = asked.Load with { Kilograms = held } }, false);
         NextDose Same(string why) => new(asked, DoseStep.Same, why);
         var what = asked.Range.Held ? "seconds" : "repetitions";
         if (log.Pain is { } pain && pain.Counted > painLimit)
@@ -125,6 +161,36 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
         if (!twoGood)
             return Same("A good session. One more like it, and one thing is added.");
         return Grow(asked, addsLoad, rack);
+    }
+
+    /// <summary>A step of more than this share of the load is said.</summary>
+    public const double BigJump = 0.10;
+
+    /// <summary>What a big step in load is, and the steps between; empty for a small one.</summary>
+    public static string Jump(double from, double to)
+    {
+        if (from <= 0 || to <= from * (1 + BigJump))
+            return "";
+        var more = (to - from) / from;
+        var parts = (int)Math.Round(1 / more);
+        string[] words =
+        [
+            "",
+            "as much again",
+            "half",
+            "a third",
+            "a quarter",
+            "a fifth",
+            "a sixth",
+            "a seventh",
+            "an eighth",
+            "a ninth",
+        ];
+        var said =
+            parts >= 1 && parts < words.Length && Math.Abs((1.0 / parts) - more) < 0.02
+                ? $"{words[parts]}{(parts == 1 ? "" : " more")}"
+                : string.Create(CultureInfo.InvariantCulture, $"{100 * more:0} % more");
+        return $" That is {said}: fewer repetitions to begin with, or first slower, a longer range or more repetitions.";
     }
 
     /// <summary>The one thing that is added when everything was good twice.</summary>
@@ -161,7 +227,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
                 DoseStep.Load,
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"The range is full: {more:0.#} kg, the next weight there is, and back to {range.Low} repetitions."
+                    $"The range is full: {more:0.#} kg, the next weight there is, and back to {range.Low} repetitions.{Jump(asked.Load.Kilograms, more)}"
                 )
             );
         return new(

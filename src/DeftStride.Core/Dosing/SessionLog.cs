@@ -49,8 +49,8 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
     }
 
     /// <summary>
-    /// Done and clean of the side that did worse, against what was asked; null when nothing was done. The weaker side
-    /// decides for both.
+    /// The least that was done and the least that was clean of the two sides, against what was asked; null when nothing was
+    /// done. The weaker side decides for both. Sets with less than the load that was asked for do not count.
     /// </summary>
     public Repetitions? Against(Prescription asked)
     {
@@ -58,15 +58,15 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
         return Sets.Count == 0
             ? null
             : new[] { BodySide.Left, BodySide.Right }
-                .Select(side => Sets.Where(s => s.Side == side).ToArray())
+                .Select(side =>
+                    Sets.Where(s => s.Side == side && s.Load.Kilograms >= asked.Load.Kilograms - 0.01).ToArray()
+                )
                 .Select(sets => new Repetitions(
                     asked.Sets * asked.Amount,
                     sets.Sum(s => s.Amount),
                     sets.Sum(s => s.Clean)
                 ))
-                .OrderBy(r => Math.Min(r.Done, r.Prescribed))
-                .ThenBy(r => r.Clean)
-                .First();
+                .Aggregate((a, b) => a with { Done = Math.Min(a.Done, b.Done), Clean = Math.Min(a.Clean, b.Clean) });
     }
 
     /// <summary>Whether it was a good session: all of what was asked for done, eight in ten clean, pain within the limit.</summary>

@@ -185,6 +185,56 @@ internal static class Catalogue
             Form = SplitForm.FromFloor,
         },
         new(
+            "held-split-squat",
+            "Held split squat",
+            ExerciseFamily.SplitSquat,
+            "Stand in a split stance, sink a little and hold still.",
+            "Hands near a rail. As deep as is easy to hold for twenty seconds, tracks between hip-joint and hip-bone width.",
+            ["Trunk upright, long spine", "Pelvis level and square", "Whole front foot down"],
+            ["front thigh and glute"],
+            SchoolCode.VerticalShin,
+            [
+                Must("front-shin", -5, 10),
+                Must("pelvic-level", -5, 5),
+                Must("spine"),
+                Note("pelvic-shift", -3, 3),
+                Note("side-lean", -5, 5),
+                Note("trunk-lean"),
+                Note("pelvic-turn"),
+            ],
+            "seconds, then moving with a hand on the rail",
+            "Less depth, both hands on the rail."
+        )
+        {
+            Plain = "hold a shallow split stance",
+            Shape = ExerciseShape.Split with { Held = true, Clean = CleanPosture.Holding(new Pose(2, 50, 4, 10, 60)) },
+        },
+        new(
+            "supported-split-squat",
+            "Supported split squat",
+            ExerciseFamily.SplitSquat,
+            "Hands on the rail: lower as far as is easy, and come up again. Three a side.",
+            "Both hands on a rail or a chair, stance from the planner, depth as far as is easy.",
+            ["Down and up on one line, both knees bending", "Hands light on the rail", "Level and square, long spine"],
+            ["front glute and thigh"],
+            SchoolCode.VerticalShin,
+            [
+                Must("front-shin"),
+                Must("heel-rise", null, 2),
+                Must("knee-offset", -3, 3),
+                Must("pelvic-level", -5, 5),
+                Must("spine"),
+                .. Split.Where(c => !c.MustPass),
+            ],
+            "less hand, then deeper, then without the rail",
+            "A held split squat, shallow."
+        )
+        {
+            Plain = "a split squat with a rail to hold",
+            Shape = ExerciseShape.Split with { Gear = [Gear.Support] },
+            Form = SplitForm.ToPad,
+        },
+        new(
             "split-squat-to-pad",
             "Split squat to pad",
             ExerciseFamily.SplitSquat,
@@ -461,6 +511,29 @@ internal static class Catalogue
             Cautions = Height,
         },
         new(
+            "lateral-step-down",
+            "Lateral step-down",
+            ExerciseFamily.Step,
+            "Stand at the side of the box, tap the other heel to the floor beside it, and come up. Three a side.",
+            "A low box, 10 cm, the free leg beside it. The free foot touches without weight.",
+            [
+                "Pelvis level for the first half at least",
+                "Knee over the second or third toe",
+                "Hips back, back up before the knee starts to roll in",
+            ],
+            ["side of the standing hip", "back of the standing hip"],
+            null,
+            Lowering,
+            "repetitions, then a higher box",
+            "One-leg stand, pelvis level."
+        )
+        {
+            Plain = "down beside the box, a light tap",
+            Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
+            StartBoxMetres = 0.10,
+            Cautions = Height,
+        },
+        new(
             "front-weighted-lunge",
             "Front-weighted lunge",
             ExerciseFamily.Step,
@@ -476,6 +549,24 @@ internal static class Catalogue
         {
             Plain = "most weight in front",
             Shape = ExerciseShape.Split with { WeightsFront = true },
+            Form = SplitForm.ToPad,
+        },
+        new(
+            "banded-lunge",
+            "Banded lunge",
+            ExerciseFamily.Step,
+            "Lunge with the band pulling the front knee across; keep the knee over the foot. Three a side.",
+            "Band round the outside of the front knee, pulling across the body. Level the pelvis first; write down the day on which the band is dropped.",
+            ["Pelvis level first", "The knee does not give way to the band"],
+            ["side of the front hip"],
+            SchoolCode.Inclined,
+            [Must("pelvic-level", -5, 5), Must("knee-offset", -3, 3), Must("heel-rise", null, 2), Note("load-share")],
+            "repetitions, then without the band",
+            "Front-weighted lunge."
+        )
+        {
+            Plain = "a lunge against a band",
+            Shape = ExerciseShape.Split with { WeightsFront = true, Gear = [Gear.Band] },
             Form = SplitForm.ToPad,
         },
         new(
@@ -709,6 +800,73 @@ internal static class Catalogue
             Shape = OnOne(new Pose(24, 74, 26, -18, 6)) with { Sits = true },
         },
         new(
+            "one-leg-full-depth",
+            "Single-leg box squat, low seat",
+            ExerciseFamily.OneLeg,
+            "On one leg, sit to the low box and stand. Three a side.",
+            "A box at the height of a chair or a little lower; arms ahead trim the balance.",
+            ["Weight over the instep", "Knee over the foot", "Heel down all the way"],
+            ["front thigh", "glutes"],
+            null,
+            OnOneLeg,
+            "repetitions, then the hinge",
+            "Single-leg box squat, high seat."
+        )
+        {
+            Plain = "sit low on one leg",
+            Shape = OnOne(new Pose(27, 88, 28, -18, 6)) with { Sits = true },
+        },
+        new(
+            "kickstand-hinge",
+            "Kickstand hinge",
+            ExerciseFamily.OneLeg,
+            "Rear toes down beside the heel: hips back, trunk down as one piece, and come up. Three a side.",
+            "Rear toes down beside the front heel, hardly any weight on them. Front shin near upright, knee soft.",
+            ["Back one shape", "Pelvis square", "Stops where the back would bend"],
+            ["back of the standing thigh", "glutes"],
+            null,
+            [
+                Must("spine"),
+                Must("knee-offset", -3, 3),
+                Must("pelvic-level", -5, 5),
+                Note("pelvic-turn"),
+                Note("front-shin"),
+                Note("trunk-lean"),
+            ],
+            "repetitions, then without the kickstand",
+            "One-leg stand with hip bend, a hand on a support."
+        )
+        {
+            Plain = "bow with the other toes as a prop",
+            Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
+        },
+        new(
+            "single-leg-hinge",
+            "Single-leg hinge",
+            ExerciseFamily.OneLeg,
+            "On one leg, hips back and trunk down as one piece, free leg long behind; come up. Three a side.",
+            "Shin near upright, knee soft, back long; later a weight in the opposite hand or in both.",
+            ["Back one shape", "Pelvis square", "Knee over the foot", "Stops where the back would bend"],
+            ["back of the standing thigh", "glutes"],
+            null,
+            [
+                Must("spine"),
+                Must("balance"),
+                Must("knee-offset", -3, 3),
+                Must("pelvic-level", -5, 5),
+                Note("pelvic-turn"),
+                Note("front-shin"),
+                Note("trunk-lean"),
+            ],
+            "repetitions, then a weight in the opposite hand",
+            "Kickstand hinge."
+        )
+        {
+            Plain = "bow long on one leg",
+            Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
+            Loads = [LoadPosition.Opposite],
+        },
+        new(
             "box-squat-free-leg",
             "Single-leg squat off a box",
             ExerciseFamily.OneLeg,
@@ -730,6 +888,24 @@ internal static class Catalogue
             Shape = OnOne(new Pose(28, 88, 30, -14, 8)),
             Loads = [LoadPosition.Forward],
             Cautions = Height,
+        },
+        new(
+            "jump-and-stick",
+            "Small jump and stick",
+            ExerciseFamily.OneLeg,
+            "Jump a hand high from both feet, land on one and hold it still. Three a side.",
+            "A hand high and no more, flat shoes, room around. Land soft and stay.",
+            ["Lands without a sound", "Knee over the foot", "Still within a second"],
+            ["front thigh", "side of the standing hip"],
+            null,
+            OnOneLeg,
+            "repetitions, then a little further",
+            "Single-leg squat off a box."
+        )
+        {
+            Plain = "a small jump, landed on one leg",
+            Shape = OnOne(new Pose(18, 56, 22, -18, 20)) with { Jumps = true },
+            Cautions = ["Not in a growth spurt with soreness, and never tired."],
         },
         new(
             "foot-tripod",

@@ -66,6 +66,9 @@ public sealed record ExerciseShape
     /// <summary>Whether one leg alone carries.</summary>
     public bool OneLeg { get; init; }
 
+    /// <summary>Whether both feet leave the floor.</summary>
+    public bool Jumps { get; init; }
+
     /// <summary>Whether nothing moves: one still says it all.</summary>
     public bool Held { get; init; }
 

@@ -13,17 +13,53 @@ public sealed record BranchOrder(bool Series, bool ForwardFirst)
     {
         ArgumentNullException.ThrowIfNull(ladder);
         ArgumentNullException.ThrowIfNull(rung);
-        Rung[] next = [.. rung.Next.Select(ladder.Rung).OfType<Rung>().Select(Lunge)];
+        ladder = Of(ladder);
+        rung = ladder.Rung(rung.Id) ?? rung;
+        Rung[] next = [.. rung.Next.Select(ladder.Rung).OfType<Rung>()];
         if (!Series)
             return next;
         return next.Length > 0 ? [next[0]]
             : NextBranch(ladder, rung) is { } branch ? [branch]
             : [];
+    }
 
-        Rung Lunge(Rung to) =>
-            ForwardFirst && to.ExerciseId == "reverse-lunge" && rung.ExerciseId != "reverse-lunge"
-                ? ladder.Rungs.FirstOrDefault(r => r.ExerciseId == "forward-lunge") ?? to
-                : to;
+    /// <summary>
+    /// The ladder as this order has it. Forward first: the forward lunge stands where the first backward one stood, with that
+    /// one's entry and fallback, and the backward one follows it; so entry, way on and way back always agree.
+    /// </summary>
+    public Ladder Of(Ladder ladder)
+    {
+        ArgumentNullException.ThrowIfNull(ladder);
+        if (
+            !ForwardFirst
+            || ladder.Rungs.FirstOrDefault(r => r.ExerciseId == "reverse-lunge") is not { } back
+            || ladder.Rungs.FirstOrDefault(r => r.ExerciseId == "forward-lunge") is not { } forward
+            || ladder.Rungs.FirstOrDefault(r => r.Next.Contains(forward.Id)) is not { } before
+            || before.Next.Contains(back.Id)
+        )
+            return ladder;
+        return ladder with
+        {
+            Rungs =
+            [
+                .. ladder.Rungs.Select(r =>
+                    r.Id == forward.Id ? r with { Entry = back.Entry, Fallback = back.Fallback, Next = [back.Id] }
+                    : r.Id == back.Id ? r with { Entry = "Clean forward.", Fallback = forward.Id }
+                    : r.Id == before.Id
+                        ? r with
+                        {
+                            Next = [.. r.Next.SelectMany(n => n == forward.Id ? forward.Next : [n])],
+                        }
+                    : r.Next.Contains(back.Id)
+                        ? r with
+                        {
+                            Next = [.. r.Next.Select(n => n == back.Id ? forward.Id : n)],
+                        }
+                    : forward.Next.Contains(r.Id) ? r with { Fallback = before.Id }
+                    : r
+                ),
+            ],
+        };
     }
 
     /// <summary>In a series the end of one branch is followed by the branch beside it.</summary>

@@ -1,5 +1,6 @@
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
 
 namespace DeftStride.Core.Ladders;
 
@@ -23,6 +24,12 @@ public sealed record Rung(
     string Reason
 )
 {
+    /// <summary>Where its load is held, or null for where the exercise usually has it.</summary>
+    public LoadPosition? Load { get; init; }
+
+    /// <summary>The fault that it is meant for, by id; nobody else is sent there. Null for anybody.</summary>
+    public string? MeantFor { get; init; }
+
     /// <summary>Between how many sets and repetitions, and what for; a form on both legs at once counts none of them by sides.</summary>
     public DoseRange Dose { get; init; } =
         Exercise.Find(ExerciseId)?.Shape.Sided == false ? Dose with { Together = true } : Dose;
@@ -47,12 +54,32 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
             "Split stance",
             [
                 new(
+                    "ss-held",
+                    "Held, shallow",
+                    "held-split-squat",
+                    "Stands in a split stance with a rail near.",
+                    ["ss-supported"],
+                    null,
+                    Still,
+                    "The easiest form: still, and only as deep as is easy."
+                ),
+                new(
+                    "ss-supported",
+                    "Supported",
+                    "supported-split-squat",
+                    "Holds a shallow split stance for twenty seconds.",
+                    ["ss-half-kneeling", "ss-pad"],
+                    "ss-held",
+                    Learning,
+                    "Moves with a hand on the rail; also the way for whoever does not kneel."
+                ),
+                new(
                     "ss-half-kneeling",
                     "Half-kneeling",
                     "half-kneeling-hold",
                     "Can kneel on one knee.",
                     ["ss-floor"],
-                    null,
+                    "ss-supported",
                     Still,
                     "Shows the bottom before anybody has to find it."
                 ),
@@ -135,7 +162,10 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     "ss-knee-forward",
                     new(Phase.Training, 3, 3, 6, 8),
                     "A light load ahead makes the trunk work."
-                ),
+                )
+                {
+                    Load = LoadPosition.ElbowCrook,
+                },
                 new(
                     "ss-reverse",
                     "Reverse lunge",
@@ -155,7 +185,10 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     "ss-reverse",
                     Training,
                     "A load on one side asks the outer hip."
-                ),
+                )
+                {
+                    Load = LoadPosition.Opposite,
+                },
                 new(
                     "ss-forward",
                     "Forward lunge",
@@ -187,10 +220,20 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     "One-leg stand",
                     "one-leg-stand",
                     "No sharp pain standing.",
-                    ["st-tap"],
+                    ["st-low-up", "st-tap"],
                     null,
                     Still,
                     "Level without moving comes first."
+                ),
+                new(
+                    "st-low-up",
+                    "Low step-up",
+                    "low-step-up",
+                    "Stands level for ten seconds, a hand allowed.",
+                    ["st-tap", "st-side"],
+                    "st-stand",
+                    Learning,
+                    "The stair made small: 10 to 20 cm with a rail in reach."
                 ),
                 new(
                     "st-tap",
@@ -201,6 +244,16 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     "st-stand",
                     Learning,
                     "The top of the range, where control is won."
+                ),
+                new(
+                    "st-side",
+                    "Low tap to the side",
+                    "lateral-step-down",
+                    "Level for ten seconds.",
+                    ["st-front-lunge"],
+                    "st-low-up",
+                    Learning,
+                    "The top of the range from the side of the box, where control is won."
                 ),
                 new(
                     "st-front-lunge",
@@ -215,13 +268,16 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 new(
                     "st-banded",
                     "Banded",
-                    "half-kneeling-band",
+                    "banded-lunge",
                     "The knee turns in over a level pelvis.",
                     ["st-higher"],
                     "st-front-lunge",
                     Practising,
                     "Wakes the deep outer hip when it is the cause."
-                ),
+                )
+                {
+                    MeantFor = "knee-in",
+                },
                 new(
                     "st-higher",
                     "Higher step-down",
@@ -310,31 +366,81 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 ),
                 new(
                     "ol-tap",
-                    "Rear-toe tap",
+                    "Rear-toe tap, two hands",
                     "rear-toe-tap",
                     "Square and steady on one leg.",
-                    ["ol-half"],
+                    ["ol-tap-one"],
                     "ol-hip-bend",
                     new(Phase.Practising, 3, 3, 5, 10),
-                    "From two hands to one to none."
+                    "The back leg reaches, the hands carry a little."
+                ),
+                new(
+                    "ol-tap-one",
+                    "Rear-toe tap, one hand",
+                    "rear-toe-tap",
+                    "Ten clean with two hands.",
+                    ["ol-tap-none"],
+                    "ol-tap",
+                    new(Phase.Practising, 3, 3, 5, 10),
+                    "One hand less: the hip takes over."
+                ),
+                new(
+                    "ol-tap-none",
+                    "Rear-toe tap, no hands",
+                    "rear-toe-tap",
+                    "Ten clean with one hand.",
+                    ["ol-half"],
+                    "ol-tap-one",
+                    new(Phase.Practising, 3, 3, 5, 10),
+                    "Nothing to hold: the foot and hip alone."
                 ),
                 new(
                     "ol-half",
                     "Half depth",
                     "one-leg-half-depth",
                     "Ten without hands.",
-                    ["ol-box"],
-                    "ol-tap",
+                    ["ol-full"],
+                    "ol-tap-none",
                     Practising,
                     "The top half of the range first."
+                ),
+                new(
+                    "ol-full",
+                    "Full depth",
+                    "one-leg-full-depth",
+                    "Clean to half depth.",
+                    ["ol-kickstand"],
+                    "ol-half",
+                    Practising,
+                    "All of the range, to a low seat."
+                ),
+                new(
+                    "ol-kickstand",
+                    "Kickstand hinge",
+                    "kickstand-hinge",
+                    "Clean to full depth.",
+                    ["ol-hinge"],
+                    "ol-full",
+                    Practising,
+                    "The hip folds alone; the other toes are a prop."
+                ),
+                new(
+                    "ol-hinge",
+                    "Single-leg hinge",
+                    "single-leg-hinge",
+                    "Clean with the kickstand.",
+                    ["ol-box"],
+                    "ol-kickstand",
+                    Practising,
+                    "The same without the prop."
                 ),
                 new(
                     "ol-box",
                     "Box, counterbalanced",
                     "box-squat-free-leg",
-                    "Clean to half depth.",
+                    "Clean in the single-leg hinge.",
                     ["ol-free"],
-                    "ol-half",
+                    "ol-hinge",
                     Practising,
                     "A weight ahead lets the hips go back."
                 ),
@@ -343,10 +449,20 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                     "Box, free hands",
                     "box-squat-free-leg",
                     "Clean with the counterbalance.",
-                    [],
+                    ["ol-jump"],
                     "ol-box",
                     Practising,
                     "Nothing ahead: the ankle and trunk do it."
+                ),
+                new(
+                    "ol-jump",
+                    "Small jump and stick",
+                    "jump-and-stick",
+                    "Clean without the counterbalance.",
+                    [],
+                    "ol-free",
+                    new(Phase.Practising, 3, 3, 3, 5),
+                    "Lands what was learnt, a hand high."
                 ),
             ]
         ),
@@ -465,19 +581,21 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
     /// <summary>A rung by id, or null.</summary>
     public Rung? Rung(string id) => Rungs.FirstOrDefault(r => r.Id == id);
 
-    /// <summary>How many rungs lie below, by the shortest way up: 0 for where the ladder begins.</summary>
+    /// <summary>How many rungs lie below, by the longest way up: 0 for where the ladder begins.</summary>
     public int Depth(string rungId)
     {
-        var led = Rungs.SelectMany(r => r.Next).ToHashSet();
-        var (depth, edge) = (0, Rungs.Where(r => !led.Contains(r.Id)).Select(r => r.Id).ToHashSet());
-        for (var seen = new HashSet<string>(edge); edge.Count > 0; depth++)
+        var under = new HashSet<string>();
+        // The longest way counts: a rung that can be passed over still lies below the one behind it.
+        int From(string id)
         {
-            if (edge.Contains(rungId))
-                return depth;
-            edge = [.. edge.SelectMany(id => Rung(id)?.Next ?? []).Where(seen.Add)];
+            if (!under.Add(id))
+                return 0;
+            var below = Rungs.Where(r => r.Next.Contains(id)).Select(r => From(r.Id) + 1).DefaultIfEmpty(0).Max();
+            under.Remove(id);
+            return below;
         }
 
-        return depth;
+        return From(rungId);
     }
 
     /// <summary>What is wrong with a ladder, in a sentence, or null when it can be climbed: every name is known, every rung can be done and no way leads in a circle.</summary>

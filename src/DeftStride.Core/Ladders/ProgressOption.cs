@@ -21,6 +21,9 @@ public enum ProgressKind
     /// <summary>More speed, or a foot that travels.</summary>
     Speed,
 
+    /// <summary>Slower down, or with a pause.</summary>
+    Slower,
+
     /// <summary>More load.</summary>
     Load,
 }
@@ -43,8 +46,18 @@ public sealed record ProgressOption(
 {
     /// <summary>
     /// Every way on from a rung, the recommended one first: fill the range; then the next rung, those that cannot be reached
-    /// named after those that can; without one, take away support, add range, add speed, add load.
+    /// named after those that can; without one, take away support, add range, slow down, add load, add speed, each once. Where
+    /// all of that is done the ladder ends, and the only way on is closed and says so.
     /// </summary>
+    /// <param name="ladder">The ladder.</param>
+    /// <param name="rung">Where both sides, or the weaker one, stand.</param>
+    /// <param name="now">What is asked for there.</param>
+    /// <param name="supported">Whether something is held that can be let go.</param>
+    /// <param name="rack">The weights that are there, and what is known of the client.</param>
+    /// <param name="order">How branches are taken.</param>
+    /// <param name="reach">Whether a rung can be stood on.</param>
+    /// <param name="taken">Ways that were taken on this rung since the client came to it.</param>
+    /// <param name="toward">Where the other side stands further up, or null: the sides stay on one branch.</param>
     public static IReadOnlyList<ProgressOption> For(
         Ladder ladder,
         Rung rung,
@@ -52,7 +65,9 @@ public sealed record ProgressOption(
         bool supported,
         LoadRack rack,
         BranchOrder order,
-        Func<Rung, RungReach> reach
+        Func<Rung, RungReach> reach,
+        IReadOnlySet<ProgressKind>? taken = null,
+        string? toward = null
     )
     {
         ArgumentNullException.ThrowIfNull(ladder);
@@ -66,13 +81,17 @@ public sealed record ProgressOption(
                 new(ProgressKind.Dose, grown.Prescription.ToString(), grown.Why, rung.Id, grown.Prescription, true),
             ];
 
-        var next = order.From(ladder, rung).Select(r => (Rung: r, Reach: reach(r))).ToArray();
-        var found = next.Select(n => Next(n.Rung, n.Reach, rack)).OrderBy(o => o.Open ? 0 : 1).ToList();
+        var ahead = order.From(ladder, rung);
+        // The sides stay on one branch unless the coach parts them.
+        if (toward is not null && ahead.Where(r => Leads(ladder, r.Id, toward)).ToArray() is { Length: > 0 } same)
+            ahead = same;
+        var next = ahead.Select(r => (Rung: r, Reach: reach(r))).ToArray();
+        var found = next.Select(n => Next(n.Rung, n.Reach, rack, rung, now)).OrderBy(o => o.Open ? 0 : 1).ToList();
         // A rung that cannot be reached names another; that one is a way on as well.
         foreach (var instead in next.Where(n => !n.Reach.Reachable).Select(n => n.Reach.Instead).OfType<Rung>())
         {
             if (instead.Id != rung.Id && instead.Id != rung.Fallback && found.All(f => f.RungId != instead.Id))
-                found.Insert(found.Count(f => f.Open), Next(instead, reach(instead), rack));
+                found.Insert(found.Count(f => f.Open), Next(instead, reach(instead), rack, rung, now));
         }
 
         var heavier = NextDose.Grow(now, true, rack);
@@ -94,26 +113,23 @@ public sealed record ProgressOption(
 
         var exercise = Exercise.Find(rung.ExerciseId)!;
         const string end =
-            "No rung follows here, so the form gets harder: support first, then range, then speed, then load.";
-        if (supported)
-            found.Insert(0, new(ProgressKind.Support, "without the support", end, rung.Id, now, true));
-        else
+            "No rung follows here, so the form gets harder: support first, then range, then slower, then load, then speed. Each once.";
+        void Once(ProgressKind kind, string text)
         {
-            if (!now.Range.Held)
-                found.Add(
-                    new(
-                        ProgressKind.Range,
-                        exercise.NeedsBox ? "a plate higher" : "a little deeper, or a narrower track",
-                        end,
-                        rung.Id,
-                        now,
-                        true
-                    )
-                );
-            if (!now.Range.Held)
-                found.Add(new(ProgressKind.Speed, "quicker up, at the same tempo down", end, rung.Id, now, true));
+            if (taken?.Contains(kind) != true)
+                found.Add(new(kind, text, end, rung.Id, now, true));
         }
 
+        if (supported)
+            Once(ProgressKind.Support, "without the support");
+        Once(
+            ProgressKind.Range,
+            now.Range.Held ? "a narrower base"
+                : exercise.NeedsBox ? "a plate higher"
+                : "a little deeper, or a narrower track"
+        );
+        if (!now.Range.Held)
+            Once(ProgressKind.Slower, "slower down, or with a pause");
         if (heavier.Step == DoseStep.Load)
             found.Add(
                 new(
@@ -125,18 +141,68 @@ public sealed record ProgressOption(
                     true
                 )
             );
-        if (!found.Any(f => f.Open))
-            found.Add(
+        if (!now.Range.Held)
+            Once(ProgressKind.Speed, "quicker up, at the same tempo down");
+        return found.Any(f => f.Open)
+            ? [.. found.OrderBy(o => o.Open ? 0 : 1).ThenBy(o => Order.IndexOf(o.Kind))]
+            :
+            [
                 new(
-                    ProgressKind.Speed,
-                    now.Range.Held ? "eyes closed, or a narrower base" : "slower down",
-                    end,
+                    ProgressKind.Rung,
+                    "the ladder ends here",
+                    $"The ladder ends here: every way on was taken.{(heavier.Step == DoseStep.Full && now.Range.Loaded ? " There is no heavier weight here." : "")} Keep it, or choose another ladder.",
                     rung.Id,
                     now,
-                    true
+                    false
+                ),
+                .. found,
+            ];
+    }
+
+    /// <summary>In which order the form gets harder where no rung follows.</summary>
+    private static readonly List<ProgressKind> Order =
+    [
+        ProgressKind.Rung,
+        ProgressKind.Dose,
+        ProgressKind.Support,
+        ProgressKind.Range,
+        ProgressKind.Slower,
+        ProgressKind.Load,
+        ProgressKind.Speed,
+    ];
+
+    /// <summary>
+    /// The same ways once the effort of the sets is known: at <see cref="Deciding.DecisionFacts.TooHard"/> or more none is
+    /// open; where nobody asked none is that adds load, and that is said. Open ones first, else in their order.
+    /// </summary>
+    public static IReadOnlyList<ProgressOption> Gated(
+        IReadOnlyList<ProgressOption> options,
+        int? effort,
+        double heldKilograms
+    )
+    {
+        ArgumentNullException.ThrowIfNull(options);
+        return
+        [
+            .. options
+                .Select(o =>
+                    effort is null && o.Open && o.Dose.Load.Kilograms > heldKilograms + 0.01
+                        ? o with
+                        {
+                            Open = false,
+                            Why = $"The effort was not asked: no load is added. {o.Why}",
+                        }
+                        : o
                 )
-            );
-        return [.. found.OrderBy(o => o.Open ? 0 : 1).ThenBy(o => o.Kind)];
+                .OrderBy(o => o.Open ? 0 : 1),
+        ];
+    }
+
+    private static bool Leads(Ladder ladder, string from, string to)
+    {
+        var seen = new HashSet<string>();
+        bool From(string id) => id == to || (seen.Add(id) && ladder.Rung(id) is { } at && at.Next.Any(From));
+        return From(from);
     }
 
     /// <summary>Where the sides stand apart and the further one's rung was trained: the one behind catches up, and nothing else changes.</summary>
@@ -153,13 +219,19 @@ public sealed record ProgressOption(
         );
     }
 
-    private static ProgressOption Next(Rung rung, RungReach reach, LoadRack rack)
+    private static ProgressOption Next(Rung rung, RungReach reach, LoadRack rack, Rung from, Prescription now)
     {
-        var dose = Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack);
+        var exercise = Exercise.Find(rung.ExerciseId)!;
+        var carried =
+            now.Load.Kilograms > 0 ? new CarriedLoad(Exercise.Find(from.ExerciseId)!, now.Load.Kilograms) : null;
+        var dose = Prescription.First(rung.Dose, exercise, rack, rung.Load, carried);
+        var load = rung.Dose.Loaded
+            ? rack.Client.For(exercise, Prescription.Position(exercise, rung.Load), rack, carried).Why
+            : "";
         return new(
             ProgressKind.Rung,
             $"{Lower(rung.Name)}, {dose}",
-            reach.Reachable ? $"{rung.Reason} {reach.Why}".Trim()
+            reach.Reachable ? string.Join(' ', new[] { rung.Reason, reach.Why, load }.Where(t => t.Length > 0))
                 : reach.Instead is { } instead ? $"{reach.Why} Instead: “{instead.Name}”."
                 : reach.Why,
             rung.Id,

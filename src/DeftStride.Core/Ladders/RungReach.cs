@@ -24,6 +24,9 @@ public sealed record ReachFacts(
 {
     /// <summary>What holds for this client today; a rung that one of them forbids is out of reach.</summary>
     public IReadOnlyList<Condition> Conditions { get; init; } = [];
+
+    /// <summary>Faults that the looks named lately; null while that is not known, and then no rung is kept back for want of one.</summary>
+    public IReadOnlySet<string>? Seen { get; init; }
 }
 
 /// <summary>Whether a rung can be stood on here by this body, and if not why, and what is done instead.</summary>
@@ -62,6 +65,11 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
         var exercise = Exercise.Find(rung.ExerciseId)!;
         if (Condition.Refusing(facts.Conditions, exercise, rung.Dose.Loaded) is { } no)
             return (false, no.Line);
+        if (rung.MeantFor is { } meant && facts.Seen is { } seen && !seen.Contains(meant))
+            return (
+                false,
+                $"It is meant for “{Fault.All.FirstOrDefault(f => f.Id == meant)?.Name ?? meant}”, and that was not seen."
+            );
         if (facts.Gear is { } gear)
         {
             if (rung.Dose.Loaded && !gear.Contains(Gear.Weight))

@@ -26,6 +26,12 @@ public enum LoadPosition
 
     /// <summary>Held out ahead as a counterbalance.</summary>
     Forward,
+
+    /// <summary>One weight in the hand opposite to the working leg: more for the outer hip.</summary>
+    Opposite,
+
+    /// <summary>One weight in the hand of the working leg.</summary>
+    Same,
 }
 
 /// <summary>A load and where it is held.</summary>

@@ -50,7 +50,10 @@ internal static class Mass
         // The table has the arms along the trunk; when they hang or reach, the difference is moved.
         Place? arms = load.Position switch
         {
-            LoadPosition.Sides => new Place(shoulder.X, shoulder.Y - (ArmCentre * body.Arm)),
+            LoadPosition.Sides or LoadPosition.Opposite or LoadPosition.Same => new Place(
+                shoulder.X,
+                shoulder.Y - (ArmCentre * body.Arm)
+            ),
             LoadPosition.Forward => new Place(shoulder.X + (ArmCentre * body.Arm), shoulder.Y),
             _ => null,
         };
@@ -75,7 +78,10 @@ internal static class Mass
                 LoadPosition.Front => OnTrunk(1.00, 0.07),
                 LoadPosition.Back => OnTrunk(1.00, -0.035),
                 LoadPosition.Sandbag => OnTrunk(0.60, 0.12),
-                LoadPosition.Sides => new Place(shoulder.X, shoulder.Y - body.Reach),
+                LoadPosition.Sides or LoadPosition.Opposite or LoadPosition.Same => new Place(
+                    shoulder.X,
+                    shoulder.Y - body.Reach
+                ),
                 _ => new Place(shoulder.X + body.Reach, shoulder.Y),
             }
         );

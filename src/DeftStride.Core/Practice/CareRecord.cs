@@ -116,7 +116,8 @@ public sealed record CareRecord(
                 new(
                     "cleared",
                     "Yes, cleared",
-                    "A hand on support, a shorter stance, keep breathing, no jumps; stop with pelvic pain."
+                    "A hand on support, a shorter stance, keep breathing, no jumps; stop with pelvic pain.",
+                    "jumping"
                 ),
                 new("open", "Yes, not cleared", "Cleared by midwife or doctor first.", Forbidden.Everything),
             ]
@@ -128,7 +129,7 @@ public sealed record CareRecord(
             Always,
             [
                 new(CareField.No, "No", ""),
-                new("one", "One, and it is clear why", HoldOn, "high-box", "stepping-down")
+                new("one", "One, and it is clear why", HoldOn, "high-box", "stepping-down", "jumping")
                 {
                     UntilStand = ["stepping-down"],
                 },
@@ -156,7 +157,13 @@ public sealed record CareRecord(
             Always,
             [
                 new(CareField.No, "No", ""),
-                new("yes", "Yes", "No rounding under load, no quick twisting, no jumps, a hand on support.", "turning"),
+                new(
+                    "yes",
+                    "Yes",
+                    "No rounding under load, no quick twisting, no jumps, a hand on support.",
+                    "turning",
+                    "jumping"
+                ),
             ]
         ),
         new(
@@ -237,7 +244,7 @@ public sealed record CareRecord(
                 Age,
                 string.Create(CultureInfo.InvariantCulture, $"{AgeOn(day)} this year"),
                 HoldOn,
-                StandHolds ? ["high-box"] : ["high-box", "stepping-down"]
+                StandHolds ? ["high-box", "jumping"] : ["high-box", "stepping-down", "jumping"]
             );
         foreach (var (field, answer) in Given())
             Add(

@@ -46,6 +46,7 @@ public sealed record Forbidden(string Id, string Name, Func<Exercise, bool> Cove
                         || e.Shape.Plane == MovementPlane.Turning
                 ),
                 new("rear-foot-raised", "rear-foot-elevated split squats", e => e.Form == SplitForm.RearFootRaised),
+                new("jumping", "jumps", e => e.Shape.Jumps),
                 new("one-leg", "standing on one leg", e => e.Shape.OneLeg),
             ]
         );

@@ -143,7 +143,6 @@ public sealed record Spot(
             .OrderBy(s => s.Place)
             .ToArray();
         string? Of(BodySide side) => mine.LastOrDefault(s => s.Side == side)?.RungId;
-        Prescription First(Rung rung) => Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack);
         if (mine.Length == 0)
             return new(ladder, begin, begin.Id, begin.Id, false, null, First(begin), Begins(begin));
         var (left, right) = (Of(BodySide.Left) ?? mine[^1].RungId, Of(BodySide.Right) ?? mine[^1].RungId);
@@ -154,6 +153,24 @@ public sealed record Spot(
         return logs.Where(l => l.RungId == rung.Id && l.Place >= since).MaxBy(l => l.Place) is { } log
             ? new(ladder, rung, left, right, true, last, log.Next.Within(rung.Dose), log.Next.Why)
             : new(ladder, rung, left, right, true, last, First(rung), Begins(rung));
+
+        // What was held last on this ladder goes along; nobody begins again with the lightest.
+        CarriedLoad? Carried() =>
+            logs.Where(l => l.RungId is { } on && ladder.Rung(on) is not null && l.Next.Load.Kilograms > 0)
+                .MaxBy(l => l.Place)
+                is { } held
+            && Exercise.Find(held.ExerciseId) is { } from
+                ? new(from, held.Next.Load.Kilograms)
+                : null;
+        Prescription First(Rung rung) =>
+            Prescription.First(rung.Dose, Exercise.Find(rung.ExerciseId)!, rack, rung.Load, Carried());
+        string Begins(Rung rung)
+        {
+            if (!rung.Dose.Loaded)
+                return $"Where the rung begins: {rung.Dose}.";
+            var exercise = Exercise.Find(rung.ExerciseId)!;
+            return $"Where the rung begins: {rung.Dose}. {rack.Client.For(exercise, Prescription.Position(exercise, rung.Load), rack, Carried()).Why}";
+        }
     }
 
     /// <summary>Where the sides stand apart, in words; null when they stand together.</summary>
@@ -161,6 +178,4 @@ public sealed record Spot(
         Placed && Left != Right
             ? $"Left stands on “{Ladder.Rung(Left)!.Name}”, right on “{Ladder.Rung(Right)!.Name}”; the plan matches the one further down."
             : null;
-
-    private static string Begins(Rung rung) => $"Where the rung begins: {rung.Dose}.";
 }

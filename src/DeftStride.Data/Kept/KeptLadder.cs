@@ -1,5 +1,6 @@
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Ladders;
+using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Data.Kept;
@@ -22,10 +23,13 @@ internal sealed record KeptRung(
     IReadOnlyList<string> Next,
     string? Fallback,
     KeptDoseRange Dose,
-    string Reason
+    string Reason,
+    LoadPosition? Load = null,
+    string? MeantFor = null
 ) : Stored
 {
-    public Rung ToCore() => new(Id, Name, ExerciseId, Entry, Next, Fallback, Dose.ToCore(), Reason);
+    public Rung ToCore() =>
+        new(Id, Name, ExerciseId, Entry, Next, Fallback, Dose.ToCore(), Reason) { Load = Load, MeantFor = MeantFor };
 }
 
 /// <summary>A ladder that a studio changed or added.</summary>
@@ -57,7 +61,9 @@ internal sealed record KeptLadder(string Id, string Name, IReadOnlyList<KeptRung
                         {
                             Unknown = was?.Dose.Unknown,
                         },
-                        r.Reason
+                        r.Reason,
+                        r.Load,
+                        r.MeantFor
                     )
                     {
                         Unknown = was?.Unknown,

@@ -1,5 +1,7 @@
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Practice;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 
@@ -79,6 +81,21 @@ internal static class ChoicesInForce
         KeptIntake.Of(client).Limit is { } own
             ? (new(own.Score, SettingSource.Client), own.Who)
             : (new(studio.PainLimit, SettingSource.Studio), null);
+
+    /// <summary>The studio's weights with what is known of a client that a first load is guessed from.</summary>
+    public static LoadRack Rack(StudioRecord studio, ClientRecord client, DateOnly today)
+    {
+        var intake = KeptIntake.Of(client);
+        var care = intake.CareToCore(standHolds: false);
+        return Kit(studio).Rack() with
+        {
+            Client = new FirstLoad(
+                intake.MassKg,
+                intake.TrainingAge,
+                care.UnderAge(today) || care.AgeOn(today) >= CareRecord.Old
+            ),
+        };
+    }
 
     /// <summary>The kit of a studio; empty until somebody lists it.</summary>
     public static KeptKit Kit(StudioRecord studio) => studio.Kit is { } kept ? KeptKit.Kept.Read(kept) : KeptKit.Empty;

@@ -127,7 +127,6 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         ).ToLookup(r => r.ClientId);
         var clearings = await conditions.ClearingsAsync(ids, stop);
         var hurt = await pains.DaysAsync(ids, dayStart, zone, stop);
-        var rack = ChoicesInForce.Kit(studio).Rack();
 
         return clients.ToDictionary(
             c => c.Id,
@@ -152,7 +151,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 {
                     Now = now,
                     Ladders = inForce,
-                    Rack = rack,
+                    Rack = ChoicesInForce.Rack(studio, client, today),
                     PainLimit = limit,
                     LimitBy = limitBy,
                     Conditions = holds,

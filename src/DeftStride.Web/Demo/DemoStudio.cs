@@ -169,7 +169,7 @@ internal sealed class DemoStudio(
         _shelf = new PictureShelf(db, scope, _facts, folder, turns);
         var shelf = new LadderShelf(db);
         var (ladders, experience) = (new LadderBook(db, scope, shelf, new ConditionShelf(db)), new StudioExperience());
-        _book = new CheckBook(db, scope, ladders, shelf, new PainBook(db), experience);
+        _book = new CheckBook(db, scope, ladders, shelf, new PainBook(db), new ConditionShelf(db), experience);
         _recorder = new CheckRecorder(
             db,
             scope,
@@ -639,6 +639,8 @@ internal sealed class DemoStudio(
         );
     }
 
+    private readonly Dictionary<(string Client, string Exercise), int> _lastPain = [];
+
     private async Task SessionAsync(
         string key,
         DateTimeOffset at,
@@ -686,9 +688,13 @@ internal sealed class DemoStudio(
             looked.Felt,
             looked.Effort,
             before,
-            null,
+            // Asked at every visit but the first: no morning was worse than the evening before.
+            _lastPain.TryGetValue((key, looked.ExerciseId), out var evening)
+                ? evening
+                : null,
             null
         );
+        _lastPain[(key, looked.ExerciseId)] = after.Score;
         await _recorder.CheckAsync(check, stop);
         foreach (var attempt in tries)
         {

@@ -17,7 +17,7 @@ public sealed class DecisionTests
     private static Pain Hurts(int score) => score == 0 ? Pain.None : new Pain(score, BodySide.Left, LegRole.Rear);
 
     private static PainReport[] Reports(params int[] scores) =>
-        [.. scores.Select((s, i) => new PainReport(Hurts(s), i > 0))];
+        [.. scores.Select((s, i) => new PainReport(Hurts(s), i > 0) { AfterSet = i > 0 || scores.Length == 1 })];
 
     /// <summary>A second clean session; each test spoils one thing.</summary>
     private static DecisionFacts Clean =>
@@ -59,7 +59,8 @@ public sealed class DecisionTests
             { "pain above the session before", Clean with { Pain = Reports(2, 2), Previous = new(true, 1, []) } },
             { "pain not asked", Clean with { Pain = [] } },
             { "a must-pass check that nobody looked at", Clean with { Check = Given.Check(3, 4) } },
-            { "sides unequal", Clean with { Check = Given.Whole(-2, 7) } },
+            { "the morning after not asked", Clean with { NextMorning = null } },
+            { "pain not asked after the set", Clean with { Pain = [new(Pain.None, false)] } },
         };
 
     [Theory]
@@ -198,6 +199,63 @@ public sealed class DecisionTests
     }
 
     [Fact]
+    public void Sides_that_differ_in_band_are_noted_and_block_nobody()
+    {
+        var said = Decide(Clean with { Check = Given.Whole(-2, 7) });
+        Assert.Equal(DecisionOutcome.Progress, said.Outcome);
+        Assert.Contains(
+            said.Facts,
+            f => f.Label == "Noted" && f.Value.EndsWith("both in band", StringComparison.Ordinal)
+        );
+    }
+
+    [Fact]
+    public void A_trial_counts_for_its_own_fault_and_side_whichever_session_it_was_made_in()
+    {
+        var outside = Clean with { Check = Given.Whole(3, 24) };
+        string[] all = ["sb-gatepost", "sb-dowel", "sb-longer"];
+        SessionTrial[] Failed(BodySide side) =>
+            [.. all.Select(id => new SessionTrial(id, TrialOutcome.NoDifference, side, null))];
+        Assert.Equal(DecisionOutcome.StepBack, Decide(outside with { EarlierTrials = Failed(BodySide.Right) }).Outcome);
+        Assert.Equal(DecisionOutcome.Correct, Decide(outside with { EarlierTrials = Failed(BodySide.Left) }).Outcome);
+        SessionTrial[] others =
+        [
+            .. new[] { "ki-arch", "ki-band" }.Select(id => new SessionTrial(
+                id,
+                TrialOutcome.NoDifference,
+                BodySide.Right,
+                null
+            )),
+        ];
+        Assert.Equal(DecisionOutcome.Correct, Decide(outside with { EarlierTrials = others }).Outcome);
+    }
+
+    [Fact]
+    public void What_all_helped_and_left_it_outside_is_stepped_back_from_and_not_corrected_for_ever()
+    {
+        var still = Given.Check(3, 18);
+        SessionTrial Helped(string id) => new(id, TrialOutcome.Helped, BodySide.Right, still);
+        var facts = Clean with { Check = Given.Whole(3, 24) };
+        Assert.Equal(
+            DecisionOutcome.StepBack,
+            Decide(facts with { Trials = [Helped("sb-gatepost"), Helped("sb-dowel"), Helped("sb-longer")] }).Outcome
+        );
+        Assert.Equal(
+            DecisionOutcome.Correct,
+            Decide(facts with { Trials = [Helped("sb-gatepost"), Helped("sb-dowel")] }).Outcome
+        );
+    }
+
+    [Fact]
+    public void Pain_that_nobody_asked_about_last_time_is_unknown_and_not_none()
+    {
+        var facts = Clean with { Previous = new(true, null, []), NextMorning = 2 };
+        Assert.NotEqual("pain", Decide(facts).RuleId);
+        Assert.Equal("pain", Decide(facts with { NextMorning = 3 }).RuleId);
+        Assert.Equal("pain", Decide(facts with { Previous = new(true, 0, []) }).RuleId);
+    }
+
+    [Fact]
     public void A_flag_comes_before_everything()
     {
         var said = Decide(Clean with { UnclearedFlags = ["Swelling"], Pain = Reports(9) });
@@ -264,6 +322,57 @@ public sealed class DecisionTests
             { "a morning one worse", Clean with { NextMorning = 1 }, "pain-held", DecisionOutcome.Hold },
             { "effort 9", Clean with { Effort = 9 }, "hold", DecisionOutcome.Hold },
             { "effort 8", Clean with { Effort = 8 }, "two-clean-sessions", DecisionOutcome.Progress },
+            {
+                "three sessions and nothing moved",
+                Clean with
+                {
+                    Standstill = 3,
+                    Repetitions = new(10, 10, 7),
+                },
+                "standstill",
+                DecisionOutcome.Hold
+            },
+            {
+                "two sessions and nothing moved",
+                Clean with
+                {
+                    Standstill = 2,
+                    Repetitions = new(10, 10, 7),
+                },
+                "hold",
+                DecisionOutcome.Hold
+            },
+            {
+                "a style's edge, trained and without pain",
+                Clean with
+                {
+                    Check = Given.Whole(15, 15),
+                    Trained = TrainingAge.Years,
+                },
+                "style-edge",
+                DecisionOutcome.Hold
+            },
+            {
+                "a style's edge, new to it",
+                Clean with
+                {
+                    Check = Given.Whole(15, 15),
+                    Trained = TrainingAge.New,
+                },
+                "outside",
+                DecisionOutcome.Correct
+            },
+            {
+                "a style's edge with pain",
+                Clean with
+                {
+                    Check = Given.Whole(15, 15),
+                    Trained = TrainingAge.Years,
+                    Pain = Reports(1, 1),
+                },
+                "outside",
+                DecisionOutcome.Correct
+            },
             { "exactly half unclean", Clean with { Repetitions = new(10, 10, 5) }, "outside", DecisionOutcome.Correct },
             {
                 "one fewer than half unclean",

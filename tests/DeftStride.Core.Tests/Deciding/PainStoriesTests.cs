@@ -22,7 +22,7 @@ public sealed class PainStoriesTests
             };
 
     private static PainReport[] Told(params int[] scores) =>
-        [.. scores.Select((s, i) => new PainReport(Joint(s), i > 0))];
+        [.. scores.Select((s, i) => new PainReport(Joint(s), i > 0) { AfterSet = i > 0 || scores.Length == 1 })];
 
     private static DecisionFacts Session =>
         new(
@@ -48,7 +48,7 @@ public sealed class PainStoriesTests
     public void Sore_muscles_hold_nobody_back()
     {
         var sore = new Pain(6, BodySide.Left, LegRole.Front) { Kind = PainKind.Muscle, Site = PainSite.Buttock };
-        var said = Decide(Session with { Pain = [new(sore, false)] });
+        var said = Decide(Session with { Pain = [new(sore, false) { AfterSet = true }] });
         Assert.Equal(DecisionOutcome.Progress, said.Outcome);
         Assert.Contains(said.Facts, f => f.Value.StartsWith("muscle soreness 6", StringComparison.Ordinal));
     }

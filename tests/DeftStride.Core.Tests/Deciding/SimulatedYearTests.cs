@@ -18,7 +18,9 @@ namespace DeftStride.Core.Tests.Deciding;
 public sealed class SimulatedYearTests(ITestOutputHelper output)
 {
     private const int Clients = 40,
-        Sessions = 104,
+        YearOfSessions = 104,
+        LongRun = 120,
+        StuckAfter = 40,
         PainLimit = 2;
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
     private static readonly LoadRack Rack = new([4, 8, 12, 16, 20, 24]);
@@ -32,13 +34,23 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
         IReadOnlyList<Move> Moves,
         NextDose Dose,
         Prescription Asked
-    );
+    )
+    {
+        /// <summary>Whether anything about the work changed.</summary>
+        public bool Moved => Moves.Count > 0 || Said.Outcome == DecisionOutcome.Progress;
+
+        /// <summary>Whether pain, or somebody who has to look first, holds the client.</summary>
+        public bool HeldByPain => Said.RuleId is "pain" or "pain-held" || Facts.Worst > 0;
+
+        /// <summary>Whether every way on was taken.</summary>
+        public bool AtTheEnd => Facts.Options.All(o => !o.Open);
+    }
 
     /// <summary>One client's year.</summary>
-    private static IEnumerable<Step> Year(int client)
+    private static IEnumerable<Step> Year(int client, int sessions = YearOfSessions, int seed = 1000, int ladders = 3)
     {
-        var chance = new Random(1000 + client);
-        var ladder = Ladder.All[client % 3];
+        var chance = new Random(seed + client);
+        var ladder = Ladder.All[client % ladders];
         var at = new Dictionary<BodySide, string>
         {
             [BodySide.Left] = ladder.Rungs[0].Id,
@@ -52,12 +64,32 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
         var talent = 0.02 + (0.05 * chance.NextDouble());
         var (sore, previous, asked) = (0.0, (PreviousSession?)null, (Prescription?)null);
         var lastRung = "";
-        for (var session = 0; session < Sessions; session++)
+        var (earlier, taken, pains, still) = (
+            new List<SessionTrial>(),
+            new HashSet<ProgressKind>(),
+            new List<PainDay>(),
+            0
+        );
+        var began = new DateOnly(2026, 1, 5);
+        for (var session = 0; session < sessions; session++)
         {
             var rung = Stride.Planned(ladder, at[BodySide.Left], at[BodySide.Right]);
             var exercise = Exercise.Find(rung.ExerciseId)!;
             if (rung.Id != lastRung)
-                (asked, previous, lastRung) = (Prescription.First(rung.Dose, exercise, Rack), null, rung.Id);
+            {
+                var carried =
+                    asked is { Load.Kilograms: > 0 } held && ladder.Rung(lastRung) is { } was
+                        ? new CarriedLoad(Exercise.Find(was.ExerciseId)!, held.Load.Kilograms)
+                        : null;
+                (asked, previous, lastRung) = (
+                    Prescription.First(rung.Dose, exercise, Rack, rung.Load, carried),
+                    null,
+                    rung.Id
+                );
+                earlier.Clear();
+                taken.Clear();
+                still = 0;
+            }
 
             // A bad week, and an episode of pain now and then.
             var day = 0.08 * ((2 * chance.NextDouble()) - 1);
@@ -160,12 +192,13 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
                 pain > PainLimit && chance.NextDouble() < 0.5
                     ? [new(Hurts(pain), false), new(Hurts(Math.Max(0, pain - 2)), true)]
                     : [new(Hurts(pain), false)];
+            reports[^1] = reports[^1] with { AfterSet = true };
             var facts = new DecisionFacts(
                 exercise,
                 [],
                 reports,
                 new Sourced<int>(PainLimit, SettingSource.Studio),
-                previous?.LastPain,
+                previous is null ? null : previous.LastPain,
                 look,
                 trials,
                 log.Against(asked),
@@ -173,14 +206,27 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
                 null
             )
             {
-                Options = ProgressOption.For(
-                    ladder,
-                    rung,
-                    asked,
-                    false,
-                    Rack,
-                    BranchOrder.Usual,
-                    _ => new RungReach(true, "", null)
+                EarlierTrials = [.. earlier],
+                EarlierPain = [.. pains],
+                Day = began.AddDays(7 * session / 2),
+                Effort = log.Effort,
+                Standstill = still + 1,
+                Options = ProgressOption.Gated(
+                    ProgressOption.For(
+                        ladder,
+                        rung,
+                        asked,
+                        false,
+                        Rack,
+                        BranchOrder.Usual,
+                        r => new RungReach(r.MeantFor is null, "", null),
+                        taken,
+                        at[BodySide.Left] == at[BodySide.Right] ? null
+                            : rung.Id == at[BodySide.Left] ? at[BodySide.Right]
+                            : at[BodySide.Left]
+                    ),
+                    log.Effort,
+                    asked.Load.Kilograms
                 ),
                 Below = rung.Fallback is { } f ? ladder.Rung(f) : null,
             };
@@ -207,6 +253,18 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
                 at[move.Side] = move.To;
                 // A harder rung is new; an easier one is known.
                 skill[move.Side] = Math.Clamp(skill[move.Side] + (move.Kind == MoveKind.Up ? -0.3 : 0.25), 0.1, 1);
+            }
+
+            pains.Add(new(facts.Day, facts.Worst ?? 0));
+            earlier.AddRange(trials);
+            if (said.Outcome == DecisionOutcome.Progress)
+                taken.Add(facts.Options[0].Kind);
+            still = moves.Count > 0 || said.Outcome == DecisionOutcome.Progress ? 0 : still + 1;
+            // Who is referred comes back looked after.
+            if (said.Outcome == DecisionOutcome.StopAndRefer)
+            {
+                sore = 0;
+                pains.Clear();
             }
 
             asked = dose.Prescription;
@@ -275,9 +333,90 @@ public sealed class SimulatedYearTests(ITestOutputHelper output)
         );
         Assert.InRange(climbed, Clients * 9 / 10, Clients);
         Assert.InRange(Median(stays), 4, 40);
-        Assert.All(stays, s => Assert.InRange(s, 2, Sessions));
+        Assert.All(stays, s => Assert.InRange(s, 2, YearOfSessions));
         Assert.InRange(Share(DecisionOutcome.Progress), 5, 60);
         Assert.InRange(Share(DecisionOutcome.StepBack), 0.1, 15);
+    }
+
+    /// <summary>
+    /// Years of sessions for many clients on every ladder: nobody stays for ever where nothing moves, goes round between two
+    /// rungs, skips one, or goes on with a condition unmet, unless pain holds them or the ladder is at its end.
+    /// </summary>
+    [Fact]
+    public void In_a_long_run_nobody_is_stuck_looping_skipping_or_moved_against_a_rule()
+    {
+        var many = Environment.GetEnvironmentVariable("DEFT_STRIDE_LONG") == "1" ? 2000 : 150;
+        var (stuck, looping, skipped, against) = (0, 0, 0, 0);
+        var times = new Dictionary<string, List<int>>();
+        var first = "";
+        Parallel.For(
+            0,
+            many,
+            client =>
+            {
+                var run = Year(client, LongRun, 70_000, Ladder.All.Count).ToArray();
+                var ladder = Ladder.All[client % Ladder.All.Count];
+                var (longest, now, round) = (0, 0, new Dictionary<string, int>());
+                var (skips, wrong, from) = (0, 0, 0);
+                foreach (var (step, i) in run.Select((s, i) => (s, i)))
+                {
+                    now = step.Moved || step.HeldByPain || step.AtTheEnd ? 0 : now + 1;
+                    longest = Math.Max(longest, now);
+                    foreach (var move in step.Moves.Where(m => m.Kind == MoveKind.Up))
+                    {
+                        if (!ladder.Rung(move.From)!.Next.Contains(move.To) && move.To != step.Rung)
+                            skips++;
+                    }
+
+                    foreach (var move in step.Moves.Where(m => m.Kind == MoveKind.Back && step.Said.RuleId != "pain"))
+                        round[move.From + move.Side] = round.GetValueOrDefault(move.From + move.Side) + 1;
+                    if (
+                        step.Said.Outcome == DecisionOutcome.Progress
+                        && (
+                            step.Facts.Unmet().Count > 0
+                            || step.Facts.Previous is not { Clean: true }
+                            || !step.Facts.Options[0].Open
+                            || step.Facts.Check.MustPass.Any(r => r.Verdict != Verdict.InBand)
+                        )
+                    )
+                        wrong++;
+                    if (step.Moves.Any(m => m.Kind == MoveKind.Up))
+                    {
+                        lock (times)
+                            (times.TryGetValue(step.Rung, out var list) ? list : times[step.Rung] = []).Add(
+                                i - from + 1
+                            );
+                    }
+
+                    if (step.Moves.Count > 0)
+                        from = i + 1;
+                }
+
+                lock (times)
+                {
+                    if (longest >= StuckAfter || round.Values.Any(n => n >= 5) || skips > 0 || wrong > 0)
+                        first =
+                            first.Length > 0
+                                ? first
+                                : $"client {client} on {ladder.Id}: {longest} sessions still, {string.Join(", ", round.Select(r => $"{r.Key} {r.Value}"))}; last {run[^1].Rung} {run[^1].Said.RuleId}: {run[^1].Said.Headline}";
+                    stuck += longest >= StuckAfter ? 1 : 0;
+                    looping += round.Values.Any(n => n >= 5) ? 1 : 0;
+                    skipped += skips;
+                    against += wrong;
+                }
+            }
+        );
+        foreach (var (rung, list) in times.OrderBy(t => t.Key, StringComparer.Ordinal))
+            output.WriteLine(
+                $"{rung}: left upward {list.Count} times, after {list.Order().ElementAt(list.Count / 2)} sessions (median)"
+            );
+        output.WriteLine(
+            $"{many} clients × {LongRun} sessions: stuck {stuck}, looping {looping}, skipped {skipped}, against a rule {against}. {first}"
+        );
+        Assert.True(
+            (stuck, looping, skipped, against) == (0, 0, 0, 0),
+            $"stuck {stuck}, looping {looping}, skipped {skipped}, against a rule {against}. {first}"
+        );
     }
 
     /// <summary>How many sessions each rung took that was left upward.</summary>

@@ -72,7 +72,7 @@ public sealed class StrideTests
             [new Move(BodySide.Left, "ss-pad", "ss-floor", MoveKind.Back)],
             Stride.Back(Split, "ss-pad", "ss-pad", [BodySide.Left])
         );
-        Assert.Empty(Stride.Back(Split, "ss-half-kneeling", "ss-half-kneeling", [BodySide.Left, BodySide.Right]));
+        Assert.Empty(Stride.Back(Split, "ss-held", "ss-held", [BodySide.Left, BodySide.Right]));
     }
 
     [Fact]
@@ -117,14 +117,14 @@ public sealed class StrideTests
                 .For(Split, At("ss-loaded"), loaded, false, Rack, BranchOrder.Usual, Everywhere)
                 .Select(o => o.Kind)
         );
-        // Where no rung follows: support, range, speed, load, in that order.
+        // Where no rung follows: support, range, slower, load, speed, in that order, each once; then the ladder ends.
         var end = new Prescription(At("ss-elbow").Dose, 3, 8, new Load(LoadPosition.ElbowCrook, 8));
         Assert.Equal(
             ProgressKind.Support,
             ProgressOption.For(Split, At("ss-elbow"), end, true, Rack, BranchOrder.Usual, Everywhere)[0].Kind
         );
         Assert.Equal(
-            [ProgressKind.Range, ProgressKind.Speed, ProgressKind.Load],
+            [ProgressKind.Range, ProgressKind.Slower, ProgressKind.Load, ProgressKind.Speed],
             ProgressOption
                 .For(Split, At("ss-elbow"), end, false, Rack, BranchOrder.Usual, Everywhere)
                 .Select(o => o.Kind)

@@ -1833,7 +1833,7 @@ export interface components {
          * @description Where a load is held.
          * @enum {unknown}
          */
-        LoadPosition: "none" | "goblet" | "elbowCrook" | "front" | "back" | "sandbag" | "sides" | "forward";
+        LoadPosition: "none" | "goblet" | "elbowCrook" | "front" | "back" | "sandbag" | "sides" | "forward" | "opposite" | "same";
         /** @description What the stance does to the front leg, standing still. An estimate. */
         LoadView: {
             /** Format: double */
@@ -2111,7 +2111,7 @@ export interface components {
          * @description The one thing that gets harder.
          * @enum {unknown}
          */
-        ProgressKind: "dose" | "rung" | "support" | "range" | "speed" | "load";
+        ProgressKind: "dose" | "rung" | "support" | "range" | "speed" | "slower" | "load";
         /** @description Lends a client a prop until a day, on which it is tried without (two weeks from today when no day is given), or takes it back. */
         PropChange: {
             /** Format: uuid */
@@ -2270,6 +2270,8 @@ export interface components {
             exerciseId: string;
             fallback: null | string;
             id: string;
+            load?: null | components["schemas"]["LoadPosition"];
+            meantFor?: null | string;
             name: string;
             next: string[];
             reason: string;

@@ -355,7 +355,7 @@ internal static class TrunkFaults
                         "Hand on a chair",
                         Gear.Support
                     )
-                    .In(Forms.Kneels),
+                    .In(Forms.Kneels | Forms.Held),
             ]
         )
         {

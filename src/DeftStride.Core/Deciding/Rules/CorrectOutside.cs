@@ -12,7 +12,7 @@ internal static class CorrectOutside
         new(
             "outside",
             "Correct, then step back",
-            "A key check outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or last, an easier form teaches it better.",
+            "A key check outside its band is corrected one thing at a time; when words, touch and set-up have all been tried, this session or before, and it is still outside, an easier form teaches it better.",
             Fire
         )
         {
@@ -22,16 +22,21 @@ internal static class CorrectOutside
     private static Firing? Fire(DecisionFacts facts)
     {
         var outside = facts.Standing.Where(s => s.Verdict == Verdict.Outside).ToArray();
-        if (outside.Length == 0 && !facts.HalfUnclean)
+        // One side alone decides nothing: the other is looked at first.
+        if (facts.Sides < 2 || (outside.Length == 0 && !facts.HalfUnclean))
             return null;
         BodySide[] sides =
             outside.Length == 0 ? Recommendation.BothSides : [.. outside.Select(o => o.Side).Distinct().Order()];
+        var fault = Fault.For(facts.Check.Finding, facts.Forms);
+        // A trial counts for its own fault and side. One that helped and was measured counts as well: it is outside still.
         var tried = facts
-            .Trials.Where(t => t.Outcome != TrialOutcome.Helped)
+            .Trials.Where(t => (t.Outcome != TrialOutcome.Helped || t.After is not null) && sides.Contains(t.Side))
+            .Concat(facts.EarlierTrials.Where(t => t.Outcome != TrialOutcome.Helped && sides.Contains(t.Side)))
             .Select(t => t.CorrectionId)
             .Concat(facts.Previous?.FailedCorrections ?? [])
             .Select(Fault.Find)
-            .OfType<(Fault, Correction Correction)>()
+            .OfType<(Fault Fault, Correction Correction)>()
+            .Where(f => fault is null || f.Fault == fault)
             .Select(f => f.Correction.Level)
             .ToHashSet();
         Fact[] used =
@@ -39,7 +44,7 @@ internal static class CorrectOutside
             .. LookFacts(facts),
             .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>(),
             new(
-                "Tried without help",
+                "Tried, and still outside",
                 tried.Count == 0 ? "nothing yet" : string.Join(", ", tried.Order().Select(LevelWord))
             ),
             .. PainHeld.Holds(facts) ? PainFacts(facts) : [],
@@ -51,7 +56,6 @@ internal static class CorrectOutside
             : "";
         // When every level that exists for this fault here was tried, that counts as all.
         CorrectionLevel[] all = [CorrectionLevel.Say, CorrectionLevel.TouchOrBlock, CorrectionLevel.SetUp];
-        var fault = Fault.For(facts.Check.Finding, facts.Forms);
         CorrectionLevel[] needed = fault is null
             ? all
             :

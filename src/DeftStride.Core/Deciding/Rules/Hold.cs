@@ -22,6 +22,7 @@ internal static class Hold
                     .. PainFacts(facts),
                     .. facts.Repetitions is { } reps ? [RepetitionFact(reps)] : Array.Empty<Fact>(),
                     .. EffortFact(facts),
+                    .. UnevenFacts(facts),
                 ],
                 facts.Unmet() is { Count: > 0 } unmet ? unmet : ["One more session like this one."]
             )

@@ -9,20 +9,23 @@ internal static class TwoCleanSessions
         new(
             "two-clean-sessions",
             "Move on",
-            "Two sessions running, before any cue: every key check in band, the sides equal, eight in ten repetitions clean, the dose done, pain within the limit and not rising. Then one thing gets harder, repetitions first.",
+            "Two sessions running, before any cue: every key check in band, eight in ten repetitions clean, the dose done, effort 8 or less, pain within the limit and not rising, the morning after asked. Then one thing gets harder, repetitions first.",
             facts =>
                 facts.Unmet().Count > 0 || facts.Previous is not { Clean: true }
                     ? null
                     : new Firing(
                         DecisionOutcome.Progress,
-                        $"Go on: {(facts.Options is [{ } first, ..] ? first.Text : facts.Exercise.NextWhenClean)}.",
+                        $"Go on: {(facts.Options.FirstOrDefault(o => o.Open) is { } first ? first.Text : facts.Exercise.NextWhenClean)}.",
                         [
                             .. LookFacts(facts),
                             .. PainFacts(facts),
                             RepetitionFact(facts.Repetitions!),
                             .. EffortFact(facts),
                             new("Session before", "met the same conditions"),
-                            .. facts.Options is [{ } way, ..] ? [new Fact("Why this", way.Why)] : Array.Empty<Fact>(),
+                            .. facts.Options.FirstOrDefault(o => o.Open) is { } way
+                                ? [new Fact("Why this", way.Why)]
+                                : Array.Empty<Fact>(),
+                            .. UnevenFacts(facts),
                         ],
                         [
                             "Any key check outside or too close to call, fewer clean repetitions, or pain above the limit.",

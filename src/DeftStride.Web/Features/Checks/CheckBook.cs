@@ -123,9 +123,13 @@ internal sealed class CheckBook(
     LadderBook ladders,
     LadderShelf shelf,
     PainBook painBook,
+    ConditionShelf conditions,
     StudioExperience experience
 )
 {
+    /// <summary>No more earlier trials or decisions than this are read.</summary>
+    private const int MostEarlier = 60;
+
     /// <summary>Pain further back than this says nothing about a course of four weeks.</summary>
     public const int PainDays = 120;
 
@@ -429,9 +433,10 @@ internal sealed class CheckBook(
             .Select(d => d.Id)
             .ToListAsync(stop);
         way = [.. way.Where(r => r.DecisionId is not { } d || !own.Contains(d))];
-        var rack = await ladders.RackAsync(stop);
+        var rack = await ladders.RackAsync(client, stop);
+        var order = await ladders.OrderAsync(client, check.Fact.ExerciseId, stop);
         var spot = Spot.For(
-            await ladders.LaddersAsync(stop),
+            [.. (await ladders.LaddersAsync(stop)).Select(order.Of)],
             check.Fact.ExerciseId,
             [.. way.Select(LadderShelf.Step)],
             LadderShelf.Logged(logs),
@@ -452,7 +457,7 @@ internal sealed class CheckBook(
                 .Select(t => new PainReport(t.Request.Pain!.ToCore(), true))
         );
         if ((painAfter ?? did?.Pain) is { } after)
-            pain.Add(new(after, check.Trials.Count > 0));
+            pain.Add(new(after, check.Trials.Count > 0) { AfterSet = true });
 
         // The session before is the last one of the same exercise: two exercises do not prove each other.
         var previous = await (
@@ -488,7 +493,57 @@ internal sealed class CheckBook(
                 .Where(t => t.CheckId == previous.CheckId && t.Outcome != TrialOutcome.Helped)
                 .Select(t => t.CorrectionId)
                 .ToListAsync(stop);
+        // What was tried and decided in earlier sessions counts from when the client came to this rung.
+        var since = spot?.Last?.Place ?? 0;
+        var earlier = await (
+            from t in db.StandingTrials().AsNoTracking()
+            join c in db.Checks.AsNoTracking() on t.CheckId equals c.Id
+            where
+                t.ClientId == client.Id
+                && c.ExerciseId == check.Fact.ExerciseId
+                && c.Id != check.Fact.Id
+                && t.Sequence >= since
+                && t.Sequence < check.Fact.Sequence
+            orderby t.Sequence
+            select new
+            {
+                t.CorrectionId,
+                t.Outcome,
+                t.Body,
+            }
+        )
+            .Take(MostEarlier)
+            .ToListAsync(stop);
+        var chosen = await (
+            from d in db.Standing<DecisionFact>().AsNoTracking()
+            join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
+            where
+                d.ClientId == client.Id
+                && c.ExerciseId == check.Fact.ExerciseId
+                && d.CheckId != check.Fact.Id
+                && d.Sequence >= since
+                && d.Sequence < check.Fact.Sequence
+            orderby d.Sequence descending
+            select d.Chosen
+        )
+            .Take(MostEarlier)
+            .ToListAsync(stop);
         var past = await PastTrialsAsync(check.Fact.ClientId, stop);
+        var effort = new[] { check.Request.Effort, did?.Effort }.Max();
+        // Two sessions running count at one load: what was clean with less in the hands says nothing of more.
+        double? Held(Guid checkId) =>
+            logs.LastOrDefault(l => l.CheckId == checkId) is { } logged
+            && KeptLog.Kept.TryRead(logged.Body, out var kept, out _)
+            && kept.Log.ToCore().Sets is { Count: > 0 } sets
+                ? sets.Max(s => s.Load.Kilograms)
+                : null;
+        if (
+            counts
+            && did is { Sets.Count: > 0 }
+            && Held(previous!.CheckId) is { } heldBefore
+            && heldBefore < did.Sets.Max(s => s.Load.Kilograms) - 0.01
+        )
+            counts = false;
         var (limit, limitBy) = ChoicesInForce.PainLimit(await scope.StudioAsync(stop), client);
         var (_, _, zone) = await scope.DayAsync(stop);
         var faults = check.Named?.Corrections.Select(c => c.Id).ToHashSet() ?? [];
@@ -529,15 +584,35 @@ internal sealed class CheckBook(
                     )
                 )[client.Id],
             ],
-            Day = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(check.Fact.RecordedAt, zone).Date),
+            Day = Day(),
             LimitBy = limitBy,
-            Effort = new[] { check.Request.Effort, did?.Effort }.Max(),
+            EarlierTrials =
+            [
+                .. earlier
+                    .Select(t =>
+                        KeptTrial.Kept.TryRead(t.Body, out var trial, out _)
+                            ? new SessionTrial(t.CorrectionId, t.Outcome, trial.Side, null)
+                            : null
+                    )
+                    .OfType<SessionTrial>(),
+            ],
+            Trained = KeptIntake.Of(client).TrainingAge,
+            Standstill =
+                1 + chosen.TakeWhile(d => d is not (DecisionOutcome.Progress or DecisionOutcome.StepBack)).Count(),
+            Swaps = spot is null
+                ? []
+                : Swap.For(spot.Ladder, spot.Rung, reach!, await conditions.OfAsync(client, way, Day(), stop)),
+            Effort = effort,
             Forms = await FormsAsync(check, client, stop),
             AllChecks = await ladders.SettingAsync("standard", client, check.Fact.ExerciseId, stop) == "all",
             StepBackAtOnce = await ladders.SettingAsync("pain", client, check.Fact.ExerciseId, stop) == "step-back",
             Options = spot is null
                 ? []
-                : await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(stop), stop),
+                : ProgressOption.Gated(
+                    await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(stop), stop),
+                    effort,
+                    spot.Asked.Load.Kilograms
+                ),
             Below = spot?.Rung.Fallback is { } f ? spot.Ladder.Rung(f) : null,
         };
         var placement = spot is { Placed: false }
@@ -552,6 +627,8 @@ internal sealed class CheckBook(
             )
             : null;
         return new SessionFacts(facts, spot, placement, did, rack);
+
+        DateOnly Day() => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(check.Fact.RecordedAt, zone).Date);
     }
 
     public async Task<CheckView> ViewAsync(JudgedCheck check, CancellationToken stop)

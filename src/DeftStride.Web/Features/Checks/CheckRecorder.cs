@@ -288,7 +288,12 @@ internal sealed class CheckRecorder(
                 stop
             );
 
-        if (session.Placement is { } placed && request.Chosen != DecisionOutcome.StopAndRefer)
+        // Where the rules would place somebody takes effect with their recommendation, not when the coach decides otherwise.
+        if (
+            session.Placement is { } placed
+            && request.Chosen == said.Outcome
+            && request.Chosen != DecisionOutcome.StopAndRefer
+        )
         {
             foreach (var side in new[] { placed.Left, placed.Right })
                 await StepAsync(

@@ -74,7 +74,7 @@ internal static class LogEndpoints
             .Where(l => l.Id != request.Supersedes)
             .ToArray();
         var limit = ChoicesInForce.PainLimit(studio, client).Limit.Value;
-        var rack = await ladders.RackAsync(stop);
+        var rack = await ladders.RackAsync(client, stop);
         var spot = Spot.For(
             await ladders.LaddersAsync(stop),
             exercise.Id,
@@ -183,10 +183,10 @@ internal static class LogEndpoints
         var client = await scope.ClientAsync(clientId, stop);
         var done =
             Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var spot = await ladders.SpotForAsync(client.Id, exercise, scope.Now.AddDays(-190), stop);
+        var spot = await ladders.SpotForAsync(client, exercise, scope.Now.AddDays(-190), stop);
         return TypedResults.Ok(
             PrescriptionView.Of(
-                spot?.Asked ?? Prescription.First(DoseRange.Practising, done, await ladders.RackAsync(stop)),
+                spot?.Asked ?? Prescription.First(DoseRange.Practising, done, await ladders.RackAsync(client, stop)),
                 done
             )
         );

@@ -24,13 +24,16 @@ namespace DeftStride.Web.Features.Ladders;
 /// <summary>Reads ladders and where clients stand on them.</summary>
 internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShelf shelf, ConditionShelf conditions)
 {
+    /// <summary>So many of the last looks say whether a rung that is meant for one fault is for this client.</summary>
+    private const int LooksForARung = 8;
+
     /// <summary>The ladders in force.</summary>
     public async Task<IReadOnlyList<Ladder>> LaddersAsync(CancellationToken stop) =>
         await shelf.LaddersAsync((await scope.StudioAsync(stop)).Id, stop);
 
     /// <summary>Where a client is on the ladder of an exercise that was done, or null when none of the client's own rungs has it.</summary>
     public async Task<Spot?> SpotForAsync(
-        Guid clientId,
+        ClientRecord client,
         string exerciseId,
         DateTimeOffset from,
         CancellationToken stop
@@ -38,9 +41,9 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
         Spot.For(
             await LaddersAsync(stop),
             exerciseId,
-            [.. (await shelf.WaysAsync([clientId], stop))[clientId].Select(LadderShelf.Step)],
-            LadderShelf.Logged((await shelf.LogsAsync([clientId], from, stop))[clientId]),
-            await RackAsync(stop)
+            [.. (await shelf.WaysAsync([client.Id], stop))[client.Id].Select(LadderShelf.Step)],
+            LadderShelf.Logged((await shelf.LogsAsync([client.Id], from, stop))[client.Id]),
+            await RackAsync(client, stop)
         );
 
     /// <summary>Whether body and kit reach a rung. Of the two sides the one with less to spare decides.</summary>
@@ -57,6 +60,20 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
             await scope.TodayAsync(stop),
             stop
         );
+        // A rung that is meant for one fault is open to whom it was seen in lately.
+        var seen = ladder.Rungs.Any(r => r.MeantFor is not null)
+            ? (
+                await db.Standing<CheckFact>()
+                    .AsNoTracking()
+                    .Where(c => c.ClientId == client.Id)
+                    .OrderByDescending(c => c.Sequence)
+                    .Take(LooksForARung)
+                    .Select(c => c.FaultId)
+                    .ToListAsync(stop)
+            )
+                .OfType<string>()
+                .ToHashSet()
+            : null;
         var known = new Dictionary<string, RungReach>();
         return rung =>
         {
@@ -68,7 +85,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
                     RungReach.Of(
                         ladder,
                         rung,
-                        new ReachFacts(body, p.Item1, p.Item2, core, gear, school) { Conditions = holds }
+                        new ReachFacts(body, p.Item1, p.Item2, core, gear, school) { Conditions = holds, Seen = seen }
                     )
                 )
                 .ToArray();
@@ -77,9 +94,36 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
         };
     }
 
-    /// <summary>The studio's weights.</summary>
-    public async Task<LoadRack> RackAsync(CancellationToken stop) =>
-        ChoicesInForce.Kit(await scope.StudioAsync(stop)).Rack();
+    /// <summary>The studio's weights, for a client.</summary>
+    public async Task<LoadRack> RackAsync(ClientRecord client, CancellationToken stop) =>
+        ChoicesInForce.Rack(await scope.StudioAsync(stop), client, await scope.TodayAsync(stop));
+
+    /// <summary>Ways that a client took on a rung since a place in the order of writes.</summary>
+    public async Task<IReadOnlySet<ProgressKind>> TakenAsync(
+        Guid clientId,
+        string rungId,
+        long since,
+        CancellationToken stop
+    )
+    {
+        var progressed = await db.Standing<DecisionFact>()
+            .AsNoTracking()
+            .Where(d => d.ClientId == clientId && d.Chosen == DecisionOutcome.Progress && d.Sequence >= since)
+            .Select(d => new { d.Body, d.Judged })
+            .ToListAsync(stop);
+        return progressed
+            .Select(d =>
+                KeptDecision.Kept.TryRead(d.Body, out var decision, out _)
+                && KeptRecommendation.Kept.TryRead(d.Judged, out var said, out _)
+                && said.Ways is { Count: > 0 } ways
+                    ? ways[Math.Clamp(decision.Way ?? 0, 0, ways.Count - 1)]
+                    : null
+            )
+            .OfType<KeptWay>()
+            .Where(w => w.RungId == rungId)
+            .Select(w => w.Kind)
+            .ToHashSet();
+    }
 
     /// <summary>A setting as it stands for a client and an exercise.</summary>
     public async Task<string> SettingAsync(string id, ClientRecord client, string exerciseId, CancellationToken stop)
@@ -120,9 +164,13 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
                 spot.Rung,
                 spot.Asked,
                 ChoicesInForce.Props(client, today).Any(p => p.Correction.Needs.Contains(Gear.Support)),
-                await RackAsync(stop),
+                await RackAsync(client, stop),
                 await OrderAsync(client, spot.Rung.ExerciseId, stop),
-                reach
+                reach,
+                await TakenAsync(client.Id, spot.Rung.Id, spot.Last?.Place ?? 0, stop),
+                spot.Left == spot.Right ? null
+                    : spot.Rung.Id == spot.Left ? spot.Right
+                    : spot.Left
             );
 
     /// <summary>A way on as the screen shows it.</summary>
@@ -163,7 +211,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
             Stride.Planned(ladder, At(BodySide.Left), At(BodySide.Right)),
             [.. way.Select(LadderShelf.Step)],
             LadderShelf.Logged(logs),
-            await RackAsync(stop)
+            await RackAsync(client, stop)
         );
         var reach = await ReachAsync(client, ladder, stop);
         var order = await OrderAsync(client, spot.Rung.ExerciseId, stop);

@@ -1,4 +1,5 @@
 using DeftStride.Core.Ladders;
+using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Library;
@@ -14,7 +15,9 @@ internal sealed record RungDto(
     IReadOnlyList<string> Next,
     string? Fallback,
     DoseRangeDto Dose,
-    string Reason
+    string Reason,
+    LoadPosition? Load = null,
+    string? MeantFor = null
 )
 {
     public static RungDto Of(Rung rung) =>
@@ -26,10 +29,13 @@ internal sealed record RungDto(
             rung.Next,
             rung.Fallback,
             DoseRangeDto.Of(rung.Dose),
-            rung.Reason
+            rung.Reason,
+            rung.Load,
+            rung.MeantFor
         );
 
-    public Rung ToCore() => new(Id, Name, ExerciseId, Entry, Next, Fallback, Dose.ToCore(), Reason);
+    public Rung ToCore() =>
+        new(Id, Name, ExerciseId, Entry, Next, Fallback, Dose.ToCore(), Reason) { Load = Load, MeantFor = MeantFor };
 }
 
 /// <summary>A ladder as it is kept and edited.</summary>
