@@ -553,16 +553,6 @@ export function FirstLook({
                 onPick={(soreness) => step({ kind: 'set', change: (d) => ({ ...d, soreness }) })}
               />
             )}
-            {client.today.ask.length > 0 && (
-              <details className="rounded-[10px] border border-brass px-3.5">
-                <summary className="flex min-h-11 cursor-pointer items-center text-[14.5px] font-semibold">
-                  Not asked yet for the record: {client.today.ask.length}
-                </summary>
-                <div className="pb-3">
-                  <CareAsk clientId={clientId} fields={client.today.ask} />
-                </div>
-              </details>
-            )}
             {measures.length > 0 && (
               <MeasureList
                 measures={measures}
@@ -572,6 +562,16 @@ export function FirstLook({
                 onSeen={onSeen}
                 onRestFine={onRestFine}
               />
+            )}
+            {client.today.ask.length > 0 && (
+              <details className="rounded-[10px] border border-brass px-3.5">
+                <summary className="flex min-h-11 cursor-pointer items-center text-[14.5px] font-semibold">
+                  Not asked yet for the record: {client.today.ask.length}
+                </summary>
+                <div className="pb-3">
+                  <CareAsk clientId={clientId} fields={client.today.ask} />
+                </div>
+              </details>
             )}
             <p className="text-[13px] text-soft">{studio.cautions.beforeCheck}</p>
           </div>

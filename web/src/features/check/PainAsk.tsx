@@ -185,7 +185,7 @@ export function SorenessAsk({ value, onPick }: { value: number | null; onPick: (
   const [open, setOpen] = useState(false);
   if (!open || value !== null)
     return (
-      <p className="flex items-center justify-between gap-2 text-[14.5px]">
+      <p className="-my-2 flex items-center justify-between gap-2 text-[14.5px]">
         <span className="text-soft">
           Muscle soreness <span className="font-semibold text-ink">{value === null ? 'not asked' : value}</span>
         </span>

@@ -147,6 +147,18 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           </p>
         ))}
         <Conditions today={today} className="mt-4 max-w-[46em]" />
+        {!stop && today.ask.length > 0 && (
+          <p className="mt-2 text-[14.5px] text-soft">
+            Not asked yet for the record: {today.ask.length}.{' '}
+            <Link
+              to="/clients/$clientId/meet"
+              params={{ clientId: visit.client.id }}
+              className="inline-flex min-h-11 items-center underline decoration-hair underline-offset-4 hover:text-ink"
+            >
+              Ask
+            </Link>
+          </p>
+        )}
         {today.asked && <Dose today={today} asked={today.asked} />}
         {today.card.length > 0 && (
           <div className="mt-4 border-t border-hair pt-3">

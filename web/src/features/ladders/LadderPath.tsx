@@ -30,7 +30,16 @@ export function LadderPath({
       const [a, b] = [place.get(r.id), place.get(to)];
       if (!a || !b) return [];
       const mid = (a.x + b.x) / 2;
-      return [{ key: `${r.id}${to}`, d: `M${a.x} ${a.y}C${mid} ${a.y} ${mid} ${b.y} ${b.x} ${b.y}` }];
+      // A way that passes rungs on its own row bows over them.
+      const over = a.y === b.y && b.p.depth - a.p.depth > 1;
+      return [
+        {
+          key: `${r.id}${to}`,
+          d: over
+            ? `M${a.x} ${a.y}C${a.x + COLUMN} ${a.y - BOW} ${b.x - COLUMN} ${b.y - BOW} ${b.x} ${b.y}`
+            : `M${a.x} ${a.y}C${mid} ${a.y} ${mid} ${b.y} ${b.x} ${b.y}`,
+        },
+      ];
     }),
   );
   return (
@@ -139,7 +148,9 @@ export function LadderPath({
 
 const doseOf = (place: Schema['RungPlaceView']) => place.doseText.replace(' a side', '').split(',')[0] ?? '';
 
-/** A branch keeps its row; where ways meet again they meet in the upper one. */
+const BOW = 58;
+
+/** A branch keeps its row, taken from the rung just below it; where ways meet again they meet in the upper one. */
 function lanes(view: Schema['LadderView']) {
   const rows = new Map<string, number>();
   const taken = new Map<number, Set<number>>();
@@ -153,7 +164,9 @@ function lanes(view: Schema['LadderView']) {
   };
   const depth = new Map(view.places.map((p) => [p.rungId, p.depth]));
   for (const rung of [...view.ladder.rungs].sort((a, b) => (depth.get(a.id) ?? 0) - (depth.get(b.id) ?? 0))) {
-    const from = view.ladder.rungs.find((r) => r.next.includes(rung.id) && rows.has(r.id));
+    const from = view.ladder.rungs
+      .filter((r) => r.next.includes(rung.id) && rows.has(r.id))
+      .sort((a, b) => (depth.get(b.id) ?? 0) - (depth.get(a.id) ?? 0))[0];
     rows.set(
       rung.id,
       free(depth.get(rung.id) ?? 0, from ? (rows.get(from.id) ?? 0) + Math.max(0, from.next.indexOf(rung.id)) : 0),
