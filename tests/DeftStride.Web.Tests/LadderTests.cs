@@ -450,6 +450,25 @@ public sealed class LadderTests : IDisposable
         );
 
     [Fact]
+    public async Task A_ladder_that_was_changed_here_stays_so_and_shows_what_the_usual_one_has_besides()
+    {
+        var usual = await LadderAsync("step");
+        Assert.Empty(usual["notHere"]!.AsArray());
+        var ladder = usual["ladder"]!.DeepClone();
+        var rungs = ladder["rungs"]!.AsArray();
+        foreach (var id in new[] { "st-low-up", "st-side" })
+            rungs.Remove(rungs.Single(r => Text(r, "id") == id));
+        rungs.Single(r => Text(r, "id") == "st-stand")!["next"] = new JsonArray("st-tap");
+        await ChangeAsync("step", 0, ladder);
+        var ours = await LadderAsync("step");
+        Assert.Equal(rungs.Count, ours["ladder"]!["rungs"]!.AsArray().Count);
+        Assert.Equal(
+            ["Low step-up", "Low tap to the side"],
+            ours["notHere"]!.AsArray().Select(n => n!.GetValue<string>())
+        );
+    }
+
+    [Fact]
     public async Task A_ladder_is_changed_in_place_with_its_history_and_a_rung_in_use_is_never_lost()
     {
         var client = await _studio.ClientAsync();

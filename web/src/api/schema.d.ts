@@ -1714,6 +1714,7 @@ export interface components {
             /** Format: int32 */
             clientCount: number;
             ladder: components["schemas"]["LadderDto"];
+            notHere: string[];
             places: components["schemas"]["RungPlaceView"][];
             usual: boolean;
             /** Format: int64 */

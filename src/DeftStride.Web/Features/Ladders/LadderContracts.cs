@@ -67,7 +67,8 @@ internal sealed record LadderView(
     bool Usual,
     bool Changed,
     int ClientCount,
-    IReadOnlyList<RungPlaceView> Places
+    IReadOnlyList<RungPlaceView> Places,
+    IReadOnlyList<string> NotHere
 );
 
 internal sealed record LaddersView(IReadOnlyList<LadderView> Ladders);

@@ -83,7 +83,8 @@ internal static class LadderEndpoints
                         standers[(ladder.Id, r.Id)].Select(s => s.ClientId).Distinct().Count()
                     );
                 }),
-            ]
+            ],
+            [.. (usual?.Rungs ?? []).Where(r => ladder.Rung(r.Id) is null).Select(r => r.Name)]
         );
     }
 

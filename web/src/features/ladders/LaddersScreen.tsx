@@ -111,6 +111,11 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
           </button>
         ))}
       </nav>
+      {view.notHere.length > 0 && (
+        <p className="mt-3 max-w-[60em] text-[14.5px] text-soft" data-not-here>
+          This ladder stays as it was changed here. The usual one also has: {view.notHere.join(', ').toLowerCase()}.
+        </p>
+      )}
       {!rung && (
         <div className="mt-3">
           <Trouble error={change.error} />

@@ -51,6 +51,9 @@ function Next({ client }: { client: Schema['ClientView'] }) {
   const stride = client.strides[0];
   const { today } = client;
   const last = client.checks.at(-1);
+  // Nothing that is closed, or that something on record forbids, is promised on paper.
+  const ways = stride?.next.filter((n) => n.open) ?? [];
+  const after = ways.find((n) => n.kind === 'rung') ?? ways[0];
   return (
     <>
       <h1 className="say text-[30px] print:text-[24px]">
@@ -105,10 +108,10 @@ function Next({ client }: { client: Schema['ClientView'] }) {
           without.
         </p>
       )}
-      {stride?.next[0] && (
+      {after && (
         <p>
           <span className="font-semibold">What comes after: </span>
-          {stride.next.find((n) => n.kind === 'rung')?.text ?? stride.next[0].text}.
+          {after.text}.
         </p>
       )}
       {last?.decision && (
