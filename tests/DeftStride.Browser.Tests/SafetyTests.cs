@@ -44,6 +44,16 @@ public sealed class SafetyTests
         page.See("Ask again tomorrow morning");
         Assert.DoesNotContain("Check Maren", page.Text(), StringComparison.Ordinal);
         Assert.True(page.Lacks("[data-asked]"));
+        // Neither on the way back into the check nor on paper.
+        page.Press("Page for Maren");
+        page.Find("[data-nothing-today]");
+        Assert.True(page.Lacks("[data-today]"));
+        Assert.DoesNotContain("a side", page.Find("article").Text, StringComparison.Ordinal);
+        page.Go(
+            $"{new Uri(page.Driver.Url).AbsolutePath.Replace("/page/", "/clients/", StringComparison.Ordinal)}/check"
+        );
+        page.Find("[data-stopped]");
+        Assert.True(page.Lacks("#pain"));
         Assert.Empty(page.Errors());
     }
 
@@ -101,7 +111,36 @@ public sealed class SafetyTests
         var offered = (string)page.Script("return document.querySelector('select[aria-label=Exercise]').textContent")!;
         Assert.DoesNotContain("kneeling", offered, StringComparison.OrdinalIgnoreCase);
         Assert.Contains("Split squat to pad", offered, StringComparison.Ordinal);
+        page.Go("/").Press("Dov Tarrant");
+        page.Press("Page for Dov");
+        page.See("No kneeling until 1 May 2199 (Ilka Brand, physiotherapist");
         Assert.Empty(page.Errors());
+    }
+
+    [Fact]
+    public void The_first_choice_opens_exactly_what_it_says()
+    {
+        using var server = new AppServer();
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        page.Press("Meet");
+        page.Find("input[aria-label='Stature'], label input").SendKeys("172" + Keys.Tab);
+        page.Press("Running or sport");
+        page.Press("Years");
+        page.Until(
+            "the reverse lunge",
+            () => page.Find("[data-start]").GetDomAttribute("data-start") == "reverse-lunge"
+        );
+        page.See("Inclined");
+        page.Press("Set it up");
+        page.Until(
+            "the bench of the reverse lunge, inclined",
+            () =>
+                page.Script(
+                    "const s=[...document.querySelectorAll('select')].find(e=>e.value==='reverse-lunge');return s!==undefined && [...document.querySelectorAll('[data-state=on]')].some(e=>e.textContent==='Inclined')"
+                )
+                    is true
+        );
     }
 
     private static void Raise(Page page, bool phone, string tier, string sign)

@@ -388,7 +388,7 @@ public sealed class SafetyTests : IDisposable
             (await ClientAsync(client))["today"]!["ask"]!.AsArray().Select(f => Text(f, "id"))
         );
         var refused = await _studio.PostAsync("/api/logs", Log(client, "half-kneeling-hold"), HttpStatusCode.Conflict);
-        Assert.Contains("your call", Text(refused, "detail"), StringComparison.Ordinal);
+        Assert.Contains("say why under Meet", Text(refused, "detail"), StringComparison.Ordinal);
         JsonArray Lifted(string reason) =>
             [
                 new JsonObject
@@ -439,41 +439,27 @@ public sealed class SafetyTests : IDisposable
                 )
             )!;
             Assert.Equal(expected, Text(said, "outcome"));
-            await _studio.PostAsync(
-                "/api/decisions",
-                new
-                {
-                    id = Guid.CreateVersion7(),
-                    checkId = check,
-                    painAfter = (object?)null,
-                    repetitions = (object?)null,
-                    ruleId = Text(said, "ruleId"),
-                    recommended = expected,
-                    chosen = "modifyAndRetest",
-                    reason = "only a small change",
-                    supersedes = (Guid?)null,
-                    log = (object?)null,
-                    way = (int?)null,
-                },
-                HttpStatusCode.BadRequest
-            );
-            await _studio.PostAsync(
-                "/api/decisions",
-                new
-                {
-                    id = Guid.CreateVersion7(),
-                    checkId = check,
-                    painAfter = (object?)null,
-                    repetitions = (object?)null,
-                    ruleId = Text(said, "ruleId"),
-                    recommended = expected,
-                    chosen = expected,
-                    reason = (string?)null,
-                    supersedes = (Guid?)null,
-                    log = (object?)null,
-                    way = (int?)null,
-                }
-            );
+            await DecideAsync("modifyAndRetest", "only a small change", HttpStatusCode.BadRequest);
+            await DecideAsync(expected, null, HttpStatusCode.OK);
+            Task<JsonNode?> DecideAsync(string chosen, string? reason, HttpStatusCode answer) =>
+                _studio.PostAsync(
+                    "/api/decisions",
+                    new
+                    {
+                        id = Guid.CreateVersion7(),
+                        checkId = check,
+                        painAfter = (object?)null,
+                        repetitions = (object?)null,
+                        ruleId = Text(said, "ruleId"),
+                        recommended = expected,
+                        chosen,
+                        reason,
+                        supersedes = (Guid?)null,
+                        log = (object?)null,
+                        way = (int?)null,
+                    },
+                    answer
+                );
             Days(2);
         }
 

@@ -69,12 +69,7 @@ public sealed record Condition(
     public string Refusal(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
-        return $"{exercise.Name} is not offered. {Line}"
-            + (
-                From == ConditionFrom.Record
-                    ? " That is the record’s; it is your call, because you say why, on the client’s page under Meet."
-                    : ""
-            );
+        return $"{exercise.Name} is not offered. {Line} Choose another form{(From == ConditionFrom.Record ? "; or, where you judge otherwise, say why under Meet" : "; only a new note from the clinician changes this")}.";
     }
 
     private static string Capital(string text) => text.Length == 0 ? "" : char.ToUpperInvariant(text[0]) + text[1..];

@@ -25,7 +25,7 @@ public static class Cautions
             limit >= stop - 1 ? ""
             : limit == stop - 2 ? $" {stop - 1}: change one thing and ask again."
             : $" {limit + 1}–{stop - 1}: change one thing and ask again.";
-        return $"{ordinary}{change} {stop} or more: stop this exercise today. Ask again next morning.";
+        return $"{ordinary}{change} {stop} or more: stop for today. Ask again next morning.";
     }
 
     /// <summary>Shown while an uncleared flag stands.</summary>

@@ -69,4 +69,22 @@ public sealed class AttentionTests
     [InlineData(4, "0–4 is ordinary. 5 or more")]
     public void What_a_score_means_is_said_by_the_limit_in_force(int limit, string says) =>
         Assert.StartsWith(says, Cautions.AboutPain(limit), StringComparison.Ordinal);
+
+    [Fact]
+    public void Pain_whose_kind_nobody_asked_is_asked_about_at_the_next_check()
+    {
+        var now = new DateTimeOffset(2026, 5, 4, 9, 0, 0, TimeSpan.Zero);
+        var facts = new AttentionFacts(now, 2)
+        {
+            LastLook = now.AddDays(-3),
+            LastDecision = DecisionOutcome.Hold,
+            LastPain = 3,
+        };
+        Assert.DoesNotContain("kind", Attention.Of(facts).Sentence, StringComparison.Ordinal);
+        Assert.Contains(
+            "Its kind was not asked",
+            Attention.Of(facts with { LastPainKindOpen = true }).Sentence,
+            StringComparison.Ordinal
+        );
+    }
 }

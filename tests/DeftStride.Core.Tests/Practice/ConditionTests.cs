@@ -38,9 +38,13 @@ public sealed class ConditionTests
         Assert.True(note.Holds(new(2026, 5, 1)));
         Assert.False(note.Holds(new(2026, 5, 2)));
         Assert.True((note with { Until = null }).Holds(DateOnly.MaxValue));
-        Assert.StartsWith(
-            "Half-kneeling hold is not offered. No kneeling",
-            note.Refusal(Exercise.Find("half-kneeling-hold")!),
+        // A refusal says whose word it is and what to do next.
+        var refusal = note.Refusal(Exercise.Find("half-kneeling-hold")!);
+        Assert.StartsWith("Half-kneeling hold is not offered. No kneeling", refusal, StringComparison.Ordinal);
+        Assert.Contains("Choose another form; only a new note", refusal, StringComparison.Ordinal);
+        Assert.Contains(
+            "say why under Meet",
+            (note with { From = ConditionFrom.Record }).Refusal(Exercise.Find("half-kneeling-hold")!),
             StringComparison.Ordinal
         );
     }

@@ -999,7 +999,10 @@ export interface components {
             aboutPain: string;
             beforeCheck: string;
             confirmed: boolean;
+            noMuscle: components["schemas"]["PainSite"][];
             sentences: string[];
+            /** Format: int32 */
+            stopScore: number;
             whileFlagged: string;
         };
         ChangeView: {
@@ -1995,8 +1998,11 @@ export interface components {
             /** Format: int32 */
             score: null | number;
         };
-        /** @enum {unknown} */
-        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot" | null;
+        /**
+         * @description Where it hurts.
+         * @enum {unknown}
+         */
+        PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot";
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];

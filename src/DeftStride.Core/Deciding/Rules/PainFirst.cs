@@ -36,7 +36,9 @@ internal static class PainFirst
         if (facts.Worst >= Pain.StopScore)
             return new(
                 DecisionOutcome.StepBack,
-                $"Stop for today: no further set. From the next visit: {Lower(easier)}",
+                facts.Below is { } below
+                    ? $"Stop for today: no further set. Next visit one rung back, {Lower(below.Name)}."
+                    : $"Stop for today: no further set. Next visit: {Lower(easier)}",
                 pain,
                 [$"Pain below {Pain.StopScore} at the next visit."]
             )

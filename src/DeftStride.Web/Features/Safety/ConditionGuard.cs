@@ -26,6 +26,6 @@ internal sealed class ConditionGuard(StudioScope scope, LadderShelf shelf, Condi
         if (Condition.Refusing(holds, exercise) is { } no)
             throw Refusal.Conflict(no.Refusal(exercise));
         if (loaded && Condition.Refusing(holds, exercise, loaded: true) is { } light)
-            throw Refusal.Conflict($"{exercise.Name} is offered without a load. {light.Line}");
+            throw Refusal.Conflict($"{exercise.Name} is offered without a load. {light.Line} Enter it with 0 kg.");
     }
 }

@@ -69,7 +69,9 @@ internal sealed record CautionsView(
     bool Confirmed,
     string BeforeCheck,
     string AboutPain,
-    string WhileFlagged
+    string WhileFlagged,
+    int StopScore,
+    IReadOnlyList<PainSite> NoMuscle
 );
 
 internal sealed record StudioView(
@@ -172,7 +174,9 @@ internal static class StudioEndpoints
                     confirmed,
                     Cautions.BeforeCheck,
                     Cautions.AboutPain(studio.PainLimit),
-                    Cautions.WhileFlagged
+                    Cautions.WhileFlagged,
+                    Pain.StopScore,
+                    [.. Enum.GetValues<PainSite>().Where(Pain.NoMuscle)]
                 ),
                 await ClockQuestion.OfAsync(db, order, studio, scope.Now, stop)
             )
@@ -195,7 +199,7 @@ internal static class StudioEndpoints
         if (!FieldRange.PainLimit.Has(request.PainLimit))
             throw Refusal.BadInput(
                 "painLimit",
-                $"The pain limit must be from 0 to {Pain.StopScore - 1}: {Pain.StopScore} stops the exercise anyway."
+                $"The pain limit must be from 0 to {Pain.MostLimit}: {Pain.StopScore} stops the day anyway."
             );
         return TypedResults.Ok(
             await changer.ChangeAsync(

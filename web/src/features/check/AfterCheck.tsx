@@ -96,7 +96,7 @@ export function AfterCheck({
     );
   const lastTrial = check.trials.at(-1);
   // Pain of five or more ends the day: nothing is tried any more, only decided.
-  const sore = [check.pain, ...check.trials.map((t) => t.pain)].filter((p) => painStops(p ?? null));
+  const sore = [check.pain, ...check.trials.map((t) => t.pain)].filter((p) => painStops(p ?? null, studio.cautions));
   const due =
     check.decision || sore.length > 0
       ? undefined
@@ -108,9 +108,14 @@ export function AfterCheck({
   const moment = chosen[view] ?? taken[0]?.moment ?? 'bottom';
   return (
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
+      {sore.length > 0 && !check.decision && (
+        <div className="mb-3">
+          <PainStop score={Math.max(...sore.map((p) => p?.score ?? 0))} />
+        </div>
+      )}
       <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
         <div className="min-w-0 flex-1 basis-[520px]">
-          <h1 className="say max-w-[26em] text-[23px] sm:text-[31px]">
+          <h1 className={`say max-w-[26em] ${sore.length > 0 ? 'text-[18px] sm:text-[22px]' : 'text-[23px] sm:text-[31px]'}`}>
             <Sentence parts={lastTrial?.sentence ?? check.look.finding.sentence} />
           </h1>
           <p className="mt-1 text-[14px] text-soft">
@@ -157,7 +162,6 @@ export function AfterCheck({
           className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
           aria-label="What now"
         >
-          {sore.length > 0 && <PainStop score={Math.max(...sore.map((p) => p?.score ?? 0))} />}
           {due && (
             <TryWithout
               check={check}

@@ -61,5 +61,20 @@ export function CheckScreen() {
         </Link>
       </div>
     );
+  if (client.data.today.stoppedByPain !== null && !client.data.draft)
+    return (
+      <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
+        <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6" data-stopped>
+          <h1 className="say text-[26px]">{client.data.today.attention.sentence}</h1>
+          <p className="mt-1.5">{client.data.today.attention.why}</p>
+        </section>
+        <Link
+          to="/"
+          className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
+        >
+          Back to today
+        </Link>
+      </div>
+    );
   return <FirstLook key={clientId} client={client.data} studio={studio.data} asked={search.exercise} style={search.style} />;
 }

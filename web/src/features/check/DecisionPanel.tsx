@@ -116,10 +116,12 @@ function Deciding({
       does: 'Accept',
       run: () => ready && !overruling && said && decide.mutate({ outcome: said.outcome, reason: null }),
     },
-    { keys: 'L', does: 'Done as asked', run: () => said?.asked && setEntry(asAsked(said.asked)) },
+    { keys: 'L', does: 'Done as asked', run: () => !before && said?.asked && setEntry(asAsked(said.asked)) },
   ]);
   const last = check.trials.at(-1);
-  const stopped = [pain, check.pain, ...check.trials.map((t) => t.pain)].some((p) => painStops(p ?? null));
+  // Stopped before a set: nothing is asked for and nothing is logged, it is only decided.
+  const before = [check.pain, ...check.trials.map((t) => t.pain)].some((p) => painStops(p ?? null, studio.cautions));
+  const stopped = before || painStops(pain, studio.cautions);
   return (
     <>
       {last && (
@@ -127,13 +129,15 @@ function Deciding({
           {!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}
         </OutcomeMark>
       )}
-      <PainAsk
-        label="Pain after the set"
-        pain={pain}
-        onChange={setPain}
-        about={pain === null ? studio.cautions.aboutPain : undefined}
-      />
-      {said?.asked && (
+      {!before && (
+        <PainAsk
+          label="Pain after the set"
+          pain={pain}
+          onChange={setPain}
+          about={pain === null ? studio.cautions.aboutPain : undefined}
+        />
+      )}
+      {!before && said?.asked && (
         <QuickLog
           asked={said.asked}
           entry={entry}

@@ -1,14 +1,12 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
+import { useStudio } from '@/api/queries';
 import { Choice } from '@/ui/Choice';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { siteWord } from '../meet/PainMap';
 import type { PainAnswer } from './draft';
 
 type Site = NonNullable<Schema['PainSite']>;
-
-/** From this score on nothing more is trained that day. */
-export const STOP_SCORE = 5;
 
 const areas: { name: string; sites: Site[] }[] = [
   { name: 'Knee', sites: ['kneeFront', 'belowKneecap', 'kneeInside', 'kneeOutside', 'kneeBack'] },
@@ -26,8 +24,9 @@ export const painComplete = (pain: PainAnswer | null) =>
 const painAsked = (pain: PainAnswer | null) =>
   painComplete(pain) && (pain?.score === 0 || (pain?.kind != null && (pain.kind === 'muscle' || pain.site != null)));
 
-/** Whether it ends the day's training. */
-export const painStops = (pain: PainAnswer | null) => pain !== null && pain.score >= STOP_SCORE && pain.kind !== 'muscle';
+/** Whether it ends the day's training, by the studio's own word on the score. */
+export const painStops = (pain: PainAnswer | null, cautions: Schema['CautionsView'] | undefined) =>
+  pain !== null && cautions !== undefined && pain.score >= cautions.stopScore && pain.kind !== 'muscle';
 
 export const painWords = (pain: PainAnswer) =>
   pain.score === 0
@@ -57,7 +56,8 @@ export function PainAsk({
 }) {
   const [open, setOpen] = useState(!painAsked(pain));
   const [area, setArea] = useState<string | null>(null);
-  const stop = painStops(pain) && <PainStop score={pain?.score ?? 0} />;
+  const cautions = useStudio().data?.cautions;
+  const stop = painStops(pain, cautions) && <PainStop score={pain?.score ?? 0} />;
   if (!open && pain && painComplete(pain))
     return (
       <div id={id} className="grid gap-2">
@@ -76,6 +76,7 @@ export function PainAsk({
         </p>
       </div>
     );
+  const noMuscle = cautions?.noMuscle ?? [];
   const set = (next: PainAnswer) => {
     onChange(next);
     if (painAsked(next)) setOpen(false);
@@ -127,7 +128,8 @@ export function PainAsk({
               value={pain.kind ?? null}
               options={[
                 { value: 'jointOrTendon', text: 'Joint or tendon' },
-                { value: 'muscle', text: 'Muscle' },
+                // Where there is no muscle none can be sore.
+                ...(pain.site && noMuscle.includes(pain.site) ? [] : [{ value: 'muscle' as const, text: 'Muscle' }]),
               ]}
               onPick={(kind) => set({ ...pain, kind })}
             />
@@ -147,7 +149,8 @@ export function PainAsk({
               <div role="group" aria-label={`Where at the ${shown.toLowerCase()}`} className="flex flex-wrap gap-1.5">
                 {areas
                   .find((a) => a.name === shown)
-                  ?.sites.map((site) => (
+                  ?.sites.filter((site) => pain.kind !== 'muscle' || !noMuscle.includes(site))
+                  .map((site) => (
                     <button
                       key={site}
                       type="button"
@@ -173,9 +176,7 @@ export function PainStop({ score }: { score: number }) {
   return (
     <p role="alert" className="rounded-[10px] bg-brick px-4 py-3 text-paper" data-pain-stop>
       <span className="say block text-[21px]">Pain {score}. Stop for today: no further set.</span>
-      <span className="text-[14.5px]">
-        Keep what you have, ask again tomorrow morning, and let the decision say what comes next.
-      </span>
+      <span className="text-[14.5px]">Finish the look with what you have. Ask again tomorrow morning.</span>
     </p>
   );
 }

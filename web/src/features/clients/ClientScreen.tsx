@@ -162,7 +162,7 @@ export function ClientScreen() {
       )}
 
       {stopSigns.length === 0 && today.stoppedByPain === null && strides.length > 0 && (
-        <Strides strides={strides} clientId={clientId} />
+        <Strides strides={strides} clientId={clientId} notOffered={today.notOffered} />
       )}
 
       {checks.length === 0 ? (

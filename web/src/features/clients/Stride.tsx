@@ -17,7 +17,16 @@ import { Why } from '@/ui/Why';
 type Stride = Schema['StrideView'];
 
 /** Where the client stands: the line itself, what is asked for there, what comes next, and every step with its why. */
-export function Strides({ strides, clientId }: { strides: Stride[]; clientId: string }) {
+export function Strides({
+  strides,
+  clientId,
+  notOffered,
+}: {
+  strides: Stride[];
+  clientId: string;
+  /** Exercises that something on record forbids. */
+  notOffered: string[];
+}) {
   const [at, setAt] = useState(strides[0]?.ladderId ?? '');
   const stride = strides.find((s) => s.ladderId === at) ?? strides[0];
   if (!stride) return null;
@@ -33,12 +42,12 @@ export function Strides({ strides, clientId }: { strides: Stride[]; clientId: st
           />
         </div>
       )}
-      <OnLadder key={stride.ladderId} stride={stride} clientId={clientId} />
+      <OnLadder key={stride.ladderId} stride={stride} clientId={clientId} notOffered={notOffered} />
     </section>
   );
 }
 
-function OnLadder({ stride, clientId }: { stride: Stride; clientId: string }) {
+function OnLadder({ stride, clientId, notOffered }: { stride: Stride; clientId: string; notOffered: string[] }) {
   const [asked, setAsked] = useState<string | undefined>();
   const [putting, setPutting] = useState(false);
   const index = (rungId: string) =>
@@ -106,7 +115,7 @@ function OnLadder({ stride, clientId }: { stride: Stride; clientId: string }) {
         </div>
       </div>
       <Sheet title="Another rung" open={putting} onOpenChange={setPutting}>
-        <PutForm stride={stride} clientId={clientId} done={() => setPutting(false)} />
+        <PutForm stride={stride} clientId={clientId} notOffered={notOffered} done={() => setPutting(false)} />
       </Sheet>
     </>
   );
@@ -243,7 +252,17 @@ function AfterBreak({ stride, clientId }: { stride: Stride; clientId: string }) 
 }
 
 /** The coach puts a side elsewhere and says why; it is kept as the coach's own step. */
-function PutForm({ stride, clientId, done }: { stride: Stride; clientId: string; done: () => void }) {
+function PutForm({
+  stride,
+  clientId,
+  notOffered,
+  done,
+}: {
+  stride: Stride;
+  clientId: string;
+  notOffered: string[];
+  done: () => void;
+}) {
   const [id] = useState(() => uuid());
   const [sides, setSides] = useState<'both' | Side>('both');
   const [rungId, setRung] = useState(stride.planned);
@@ -293,11 +312,13 @@ function PutForm({ stride, clientId, done }: { stride: Stride; clientId: string;
           onChange={(e) => setRung(e.target.value)}
           className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
         >
-          {stride.rungs.map((r) => (
-            <option key={r.id} value={r.id}>
-              {r.name}
-            </option>
-          ))}
+          {stride.rungs
+            .filter((r) => r.id === stride.planned || !notOffered.includes(r.exerciseId))
+            .map((r) => (
+              <option key={r.id} value={r.id}>
+                {r.name}
+              </option>
+            ))}
         </select>
       </label>
       <Field label="Because" required value={reason} onChange={(e) => setReason(e.target.value)} />

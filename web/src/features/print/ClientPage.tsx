@@ -56,10 +56,24 @@ function Next({ client }: { client: Schema['ClientView'] }) {
   const after = ways.find((n) => n.kind === 'rung') ?? ways[0];
   return (
     <>
-      <h1 className="say text-[30px] print:text-[24px]">
-        <Sentence parts={client.trend} />
-      </h1>
-      {stride && (
+      {/* While nothing may be trained, why not comes first and no set stands on the page. */}
+      {today.asked === null && (
+        <h1 className="say text-[30px] print:text-[24px]" data-nothing-today>
+          {client.stopSigns[0]
+            ? `No training of the legs until someone has looked: ${lowerFirst(client.stopSigns[0].text)}.`
+            : today.attention.sentence}
+        </h1>
+      )}
+      {today.asked ? (
+        <h1 className="say text-[30px] print:text-[24px]">
+          <Sentence parts={client.trend} />
+        </h1>
+      ) : (
+        <p className="text-[17px]">
+          <Sentence parts={client.trend} />
+        </p>
+      )}
+      {stride && today.asked && (
         <StrideLine
           rungs={around(stride).map((r) => ({
             id: r.id,
@@ -71,7 +85,6 @@ function Next({ client }: { client: Schema['ClientView'] }) {
           right={{ rung: at(stride, stride.right), say: stride.right === stride.planned ? stride.asked.text : 'waits' }}
         />
       )}
-      {today.stoppedByPain !== null && <p className="font-semibold">{today.attention.sentence}</p>}
       {today.conditions.length > 0 && (
         <section>
           <p className="text-[14px] text-soft">What holds for now</p>
@@ -108,7 +121,7 @@ function Next({ client }: { client: Schema['ClientView'] }) {
           without.
         </p>
       )}
-      {after && (
+      {after && today.asked && (
         <p>
           <span className="font-semibold">What comes after: </span>
           {after.text}.
