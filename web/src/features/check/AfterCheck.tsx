@@ -110,7 +110,7 @@ export function AfterCheck({
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
       {sore.length > 0 && !check.decision && (
         <div className="mb-3">
-          <PainStop score={Math.max(...sore.map((p) => p?.score ?? 0))} />
+          <PainStop looked score={Math.max(...sore.map((p) => p?.score ?? 0))} />
         </div>
       )}
       <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">

@@ -172,11 +172,13 @@ export function PainAsk({
 }
 
 /** What pain of five or more means, read before anything else. */
-export function PainStop({ score }: { score: number }) {
+export function PainStop({ score, looked = false }: { score: number; looked?: boolean }) {
   return (
     <p role="alert" className="rounded-[10px] bg-brick px-4 py-3 text-paper" data-pain-stop>
       <span className="say block text-[21px]">Pain {score}. Stop for today: no further set.</span>
-      <span className="text-[14.5px]">Finish the look with what you have. Ask again tomorrow morning.</span>
+      <span className="text-[14.5px]">
+        {looked ? 'Decide on what you saw.' : 'Finish the look with what you have.'} Ask again tomorrow morning.
+      </span>
     </p>
   );
 }
