@@ -265,6 +265,47 @@ public sealed class LadderTests : IDisposable
     }
 
     [Fact]
+    public async Task A_rule_that_changed_since_the_last_decision_says_so_once()
+    {
+        var client = await _studio.ClientAsync();
+        await DecideAsync(await LookAsync(client, "split-squat-from-floor"));
+        async Task<string?> ChangedAsync(string check) =>
+            (await AdviceAsync(check, null))["changed"]?.GetValue<string>();
+        var next = await LookAsync(client, "split-squat-from-floor");
+        Assert.Null(await ChangedAsync(next));
+        // The record as an earlier version had written it: without the number of its rules.
+        _studio.Sql("UPDATE Decisions SET Judged = json_remove(Judged, '$.edition')");
+        _studio.Restart();
+        Assert.NotNull(await ChangedAsync(next));
+        await DecideAsync(next);
+        Assert.NotNull(
+            (await _studio.GetAsync($"/api/checks/{next}"))["decision"]!["recommendation"]!
+                ["changed"]
+                ?.GetValue<string>()
+        );
+        var said = Text((await _studio.GetAsync($"/api/checks/{next}"))["decision"]!["recommendation"], "ruleId");
+        var third = await LookAsync(client, "split-squat-from-floor");
+        var again = await AdviceAsync(third, Log((await AdviceAsync(third, null))["asked"]!));
+        Assert.Equal((said, null), (Text(again, "ruleId"), again["changed"]?.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task A_look_from_before_the_last_decision_decides_nothing()
+    {
+        var client = await _studio.ClientAsync();
+        var early = await LookAsync(client, "split-squat-from-floor");
+        await DecideAsync(await LookAsync(client, "split-squat-from-floor"));
+        var before = await _studio.GetAsync($"/api/clients/{client}");
+        var refused = await _studio.PostAsync(
+            "/api/decisions",
+            await DecisionBodyAsync(early),
+            HttpStatusCode.Conflict
+        );
+        Assert.Contains("Look again", Text(refused, "detail"), StringComparison.Ordinal);
+        Assert.Equal(before.ToJsonString(), (await _studio.GetAsync($"/api/clients/{client}")).ToJsonString());
+    }
+
+    [Fact]
     public async Task The_coach_puts_a_side_elsewhere_with_a_reason_and_never_past_a_stop_sign()
     {
         var client = await _studio.ClientAsync();

@@ -71,7 +71,10 @@ public sealed record Trial(
         var (then, now) = (Answer(before, target, nameof(before)), Answer(after, target, nameof(after)));
         var (pain, painWords) = Pain(painBefore, painAfter);
         var left = Leaving(before, after, target);
-        var measured = Moved(then, now, target) switch
+        // A pelvis that changes less on the way down is better before it is level.
+        var moved = Moved(then, now, target);
+        var (soon, sooner) = moved == 0 ? Sooner(before, after, target) : (0, "");
+        var measured = (moved == 0 ? soon : moved) switch
         {
             > 0 => left.Length == 0 && !Past(then, now) ? TrialOutcome.Helped : TrialOutcome.NoDifference,
             < 0 => Leaving(after, before, target).Length == 0 && !Past(now, then)
@@ -87,7 +90,7 @@ public sealed record Trial(
             Difference(then, now),
             News(then, now),
             Say(outcome, then, now),
-            $"{Words(then, now)}{leftWords}{painWords}"
+            $"{Words(then, now)}{sooner}{leftWords}{painWords}"
         );
     }
 
@@ -158,6 +161,26 @@ public sealed record Trial(
             || (was.Where == BandSide.Within && isNow.Where == BandSide.Within)
             ? 0
             : Sign(isNow.Margin - was.Margin, mdc);
+    }
+
+    /// <summary>Whether the pelvis changes less on the way down, or more, where its level is the target; with the words for it.</summary>
+    private static (int Better, string Words) Sooner(Look before, Look after, TrialTarget target)
+    {
+        const string change = "pelvic-change";
+        if (
+            target.MeasureId != "pelvic-level"
+            || before.On(change, target.Side) is not { Mean: { } was, Seen: null }
+            || after.On(change, target.Side) is not { Mean: { } now, Seen: null }
+        )
+            return (0, "");
+        var mdc = SideComparison.SameSessionChange(was.Error, now.Error);
+        var better = Sign(was.Value.Abs() - now.Value.Abs(), mdc);
+        return (
+            better,
+            better == 0
+                ? ""
+                : $" On the way down it changes {(better > 0 ? "less" : "more")}: {was.Value} before, {now.Value} now, beyond the {mdc} that counts."
+        );
     }
 
     /// <summary>Whether it went past the band and out on its other side: another fault, and no help.</summary>

@@ -42,7 +42,11 @@ public sealed record PainReport(Pain Pain, bool AfterChange)
 /// <param name="Outcome">What it did.</param>
 /// <param name="Side">The client's own side.</param>
 /// <param name="After">What the retest showed, or null when it was judged by eye alone.</param>
-public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, BodySide Side, Look? After);
+public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, BodySide Side, Look? After)
+{
+    /// <summary>Whether a measured retest was outside still. One that helped and left it outside counts as tried.</summary>
+    public bool LeftOutside { get; init; }
+}
 
 /// <summary>The worst joint or tendon pain of one day on which the client trained.</summary>
 /// <param name="Day">The studio's own day.</param>
@@ -105,6 +109,9 @@ public sealed record DecisionFacts(
 
     /// <summary>Trials of earlier sessions with this exercise on this rung, oldest first: one a session adds up.</summary>
     public IReadOnlyList<SessionTrial> EarlierTrials { get; init; } = [];
+
+    /// <summary>By which rules this client was decided before, in any order.</summary>
+    public IReadOnlyList<PastDecision> Decided { get; init; } = [];
 
     /// <summary>How long the client has trained, or null when nobody asked.</summary>
     public TrainingAge? Trained { get; init; }

@@ -57,6 +57,9 @@ public sealed record Recommendation(
     /// <summary>What is missing to decide with more.</summary>
     public IReadOnlyList<string> Missing { get; init; } = [];
 
+    /// <summary>What the rule says now that it did not say when this client was last decided by it; null where nothing changed, and once it was said.</summary>
+    public string? Changed { get; init; }
+
     internal static readonly BodySide[] BothSides = [BodySide.Left, BodySide.Right];
 }
 
@@ -72,6 +75,26 @@ public sealed record Firing(
     public IReadOnlyList<BodySide> Sides { get; init; } = Recommendation.BothSides;
 }
 
+/// <summary>A decision that was made before, as far as the rules it was made by go.</summary>
+/// <param name="RuleId">The rule that had fired.</param>
+/// <param name="Edition">The edition of the rule book then, from 1.</param>
+public sealed record PastDecision(string RuleId, int Edition);
+
+/// <summary>A rule that says something else than it did.</summary>
+/// <param name="Edition">The first edition of the rule book in which it says so.</param>
+/// <param name="What">What it says now, in a sentence.</param>
+public sealed record RuleChange(int Edition, string What)
+{
+    /// <summary>The sentence, for a client who was decided by an earlier edition and not yet by this rule as it is now: it is said once.</summary>
+    public string? NewsTo(string ruleId, IReadOnlyList<PastDecision> decided)
+    {
+        ArgumentNullException.ThrowIfNull(decided);
+        return decided.Any(d => d.Edition < Edition) && !decided.Any(d => d.Edition >= Edition && d.RuleId == ruleId)
+            ? What
+            : null;
+    }
+}
+
 /// <summary>A decision rule: its id, its reason and when it fires. Rules are asked in order and the first that fires decides.</summary>
 /// <param name="Id">Stable id.</param>
 /// <param name="Name">A few words for it.</param>
@@ -81,6 +104,12 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
 {
     /// <summary>Settings that change what it says, by id.</summary>
     public IReadOnlyList<string> Settings { get; init; } = [];
+
+    /// <summary>What it says now that earlier editions of the rule book did not, in a sentence; null where it is as it was.</summary>
+    public RuleChange? Change { get; init; }
+
+    /// <summary>The edition of the rule book, put on record with every decision. It goes up when a rule comes to say something else.</summary>
+    public const int Edition = 2;
 
     /// <summary>Its place in the order in which rules are asked, from the lowest. The one that always fires comes last.</summary>
     public required int Place { get; init; }
@@ -118,6 +147,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
                 {
                     Sides = said.Sides,
                     Missing = facts.NotKnown(),
+                    Changed = rule.Change?.NewsTo(rule.Id, facts.Decided),
                 };
         }
 

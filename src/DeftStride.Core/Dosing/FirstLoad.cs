@@ -39,11 +39,15 @@ public sealed record FirstLoad(double? MassKg, TrainingAge? Trained, bool Light)
     {
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(rack);
-        if (rack.Kilograms.Count > 0 && rack.Totals(position).Count == 0)
+        if (!rack.Unlisted && rack.Totals(position).Count == 0)
+        {
+            var other = exercise.Loads.FirstOrDefault(l => rack.Totals(l).Count > 0);
             return (
                 0,
-                $"There is nothing here to hold {Prescription.Held(position)}: list it under Studio, or train without."
+                $"There is nothing here to hold {Prescription.Held(position)}: list it under Studio, {(other == LoadPosition.None ? "or train without" : $"hold it {Prescription.Held(other)} on a rung of its own, or train without")}."
             );
+        }
+
         if (carried is { Kilograms: > 0 } held)
         {
             var kg = rack.AtMost(position, held.Kilograms * Share(exercise) / Share(held.Exercise));

@@ -35,7 +35,7 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
         ArgumentNullException.ThrowIfNull(rack);
         if (!range.Loaded)
             return new(range, range.SetsLow, range.Low, Load.None);
-        var position = Position(exercise, at);
+        var position = Position(exercise, at, rack);
         return new(
             range,
             range.SetsLow,
@@ -44,11 +44,18 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
         );
     }
 
-    /// <summary>Where a load is held: as the rung says, else as the exercise usually has it.</summary>
-    public static LoadPosition Position(Exercise exercise, LoadPosition? at)
+    /// <summary>Where a load is held: as the rung says, else the first of the exercise's own places that there is something for.</summary>
+    public static LoadPosition Position(Exercise exercise, LoadPosition? at, LoadRack rack)
     {
         ArgumentNullException.ThrowIfNull(exercise);
-        return at ?? (exercise.Loads.Count > 0 ? exercise.Loads[0] : LoadPosition.Goblet);
+        ArgumentNullException.ThrowIfNull(rack);
+        var usual = exercise.Loads.Count > 0 ? exercise.Loads[0] : LoadPosition.Goblet;
+        return at
+            ?? (
+                rack.Unlisted || rack.Totals(usual).Count > 0
+                    ? usual
+                    : exercise.Loads.Where(l => rack.Totals(l).Count > 0).DefaultIfEmpty(usual).First()
+            );
     }
 
     /// <summary>Whether sets and repetitions are at the top of the range.</summary>

@@ -598,6 +598,14 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
         return From(rungId);
     }
 
+    /// <summary>Whether the way up from one rung comes to another, or is it.</summary>
+    public bool Leads(string from, string to)
+    {
+        var seen = new HashSet<string>();
+        bool From(string id) => id == to || (seen.Add(id) && Rung(id) is { } at && at.Next.Any(From));
+        return From(from);
+    }
+
     /// <summary>What is wrong with a ladder, in a sentence, or null when it can be climbed: every name is known, every rung can be done and no way leads in a circle.</summary>
     public string? Problem()
     {
@@ -616,6 +624,8 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
                 return $"{Name}: the rung {rung.Name} leads to {lost}, which is not there.";
             if (rung.Fallback == rung.Id)
                 return $"{Name}: the rung {rung.Name} falls back on itself.";
+            if (Rungs.Count > 1 && rung.Next.Count == 0 && Rungs.All(r => !r.Next.Contains(rung.Id)))
+                return $"{Name}: no way leads to {rung.Name} and none on from it. Say which rung comes before it, or take it away.";
             if (rung.Dose.Problem() is { } dose)
                 return $"{Name}, {rung.Name}: {dose}";
         }
@@ -624,6 +634,8 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
             !way.Add(id) || to(Rung(id)!).Any(n => Circles(n, to, [.. way]));
         return Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Next, [])) is { } round
                 ? $"{Name}: from {round.Name} the way leads back to itself. Take one of its steps away."
+            : Rungs.FirstOrDefault(r => r.Fallback is { } f && Leads(r.Id, f)) is { } up
+                ? $"{Name}: {up.Name} steps back to {Rung(up.Fallback!)!.Name}, which comes after it: each points at the other. Choose an easier one to step back to."
             : Rungs.FirstOrDefault(r => Circles(r.Id, x => x.Fallback is { } f ? [f] : [], [])) is { } back
                 ? $"{Name}: stepping back from {back.Name} leads in a circle."
             : null;

@@ -83,7 +83,7 @@ public sealed record ProgressOption(
 
         var ahead = order.From(ladder, rung);
         // The sides stay on one branch unless the coach parts them.
-        if (toward is not null && ahead.Where(r => Leads(ladder, r.Id, toward)).ToArray() is { Length: > 0 } same)
+        if (toward is not null && ahead.Where(r => ladder.Leads(r.Id, toward)).ToArray() is { Length: > 0 } same)
             ahead = same;
         var next = ahead.Select(r => (Rung: r, Reach: reach(r))).ToArray();
         var found = next.Select(n => Next(n.Rung, n.Reach, rack, rung, now)).OrderBy(o => o.Open ? 0 : 1).ToList();
@@ -198,13 +198,6 @@ public sealed record ProgressOption(
         ];
     }
 
-    private static bool Leads(Ladder ladder, string from, string to)
-    {
-        var seen = new HashSet<string>();
-        bool From(string id) => id == to || (seen.Add(id) && ladder.Rung(id) is { } at && at.Next.Any(From));
-        return From(from);
-    }
-
     /// <summary>Where the sides stand apart and the further one's rung was trained: the one behind catches up, and nothing else changes.</summary>
     public static ProgressOption CatchUp(Rung rung, Measuring.BodySide behind, Prescription now)
     {
@@ -226,7 +219,7 @@ public sealed record ProgressOption(
             now.Load.Kilograms > 0 ? new CarriedLoad(Exercise.Find(from.ExerciseId)!, now.Load.Kilograms) : null;
         var dose = Prescription.First(rung.Dose, exercise, rack, rung.Load, carried);
         var load = rung.Dose.Loaded
-            ? rack.Client.For(exercise, Prescription.Position(exercise, rung.Load), rack, carried).Why
+            ? rack.Client.For(exercise, Prescription.Position(exercise, rung.Load, rack), rack, carried).Why
             : "";
         return new(
             ProgressKind.Rung,

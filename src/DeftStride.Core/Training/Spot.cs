@@ -169,7 +169,7 @@ public sealed record Spot(
             if (!rung.Dose.Loaded)
                 return $"Where the rung begins: {rung.Dose}.";
             var exercise = Exercise.Find(rung.ExerciseId)!;
-            return $"Where the rung begins: {rung.Dose}. {rack.Client.For(exercise, Prescription.Position(exercise, rung.Load), rack, Carried()).Why}";
+            return $"Where the rung begins: {rung.Dose}. {rack.Client.For(exercise, Prescription.Position(exercise, rung.Load, rack), rack, Carried()).Why}";
         }
     }
 

@@ -65,8 +65,13 @@ internal sealed record KeptRecommendation(
     KeptPrescription? Next = null,
     string? NextWhy = null,
     string? RungName = null,
-    bool AskMorning = false
+    bool AskMorning = false,
+    int? Edition = null,
+    string? Changed = null
 ) : StoredDocument, IKept<KeptRecommendation>
 {
+    /// <summary>The edition of the rule book it was given by; the first ones did not say.</summary>
+    public int ByEdition() => Edition ?? 1;
+
     public static StoredForm<KeptRecommendation> Kept { get; } = new("recommendation", "what was recommended");
 }

@@ -16,7 +16,10 @@ internal sealed record KeptKit(
     double? RollCm,
     Tape Tape,
     IReadOnlyList<Gear>? Things = null,
-    IReadOnlyList<double>? WeightsKg = null
+    IReadOnlyList<double>? WeightsKg = null,
+    IReadOnlyList<double>? BarsKg = null,
+    IReadOnlyList<double>? DiscsKg = null,
+    IReadOnlyList<double>? SandbagsKg = null
 ) : StoredDocument, IKept<KeptKit>
 {
     public static StoredForm<KeptKit> Kept { get; } = new("kit", "the studio's list of kit");
@@ -24,7 +27,13 @@ internal sealed record KeptKit(
     public static KeptKit Empty { get; } = new([], [], [], [], null, Tape.Centimetres);
 
     /// <summary>The weights that can be held.</summary>
-    public Core.Dosing.LoadRack Rack() => new(WeightsKg ?? []);
+    public Core.Dosing.LoadRack Rack() =>
+        new(WeightsKg ?? [])
+        {
+            Bars = BarsKg ?? [],
+            Discs = DiscsKg ?? [],
+            Sandbags = SandbagsKg ?? [],
+        };
 
     /// <summary>The kit in metres.</summary>
     public StudioKit ToCore() =>

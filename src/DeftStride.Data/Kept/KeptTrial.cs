@@ -42,7 +42,8 @@ internal sealed record KeptTrialResult(
     TrialOutcome Outcome,
     IReadOnlyList<KeptPart> Sentence,
     string Because,
-    string? Cue = null
+    string? Cue = null,
+    bool? LeftOutside = null
 ) : StoredDocument, IKept<KeptTrialResult>
 {
     public static StoredForm<KeptTrialResult> Kept { get; } = new("trial-result", "what a change did");

@@ -1,6 +1,8 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -28,6 +30,25 @@ public sealed class TrialTests
         double after,
         TrialOutcome outcome
     ) => Assert.Equal(outcome, Of(before, after, null, null).Outcome);
+
+    [Fact]
+    public void A_pelvis_that_changes_less_on_the_way_down_is_better_before_it_is_level()
+    {
+        var standard = Given.Standard(exercise: "step-down-tap");
+        Look Posed(params PosedFault[] faults) =>
+            Look.Of(PosedCheck.Of(standard, Body.From(new BodyMeasures(1.75)), 3, null, faults), standard);
+        var dropping = Posed(new PosedFault("pelvic-change", BandSide.Beyond, BodySide.Left));
+        var steady = Posed();
+        Trial Level(Look before, Look after, string measure = "pelvic-level") =>
+            Trial.Of(before, after, new TrialTarget(measure, BodySide.Left), null, null);
+        var said = Level(dropping, steady);
+        Assert.Equal(TrialOutcome.Helped, said.Outcome);
+        Assert.Contains("On the way down it changes less", said.Because, StringComparison.Ordinal);
+        Assert.Equal(TrialOutcome.Worse, Level(steady, dropping).Outcome);
+        Assert.Equal(TrialOutcome.NoDifference, Level(steady, steady).Outcome);
+        // Only the pelvis is judged so: a knee is not better for it.
+        Assert.Equal(TrialOutcome.NoDifference, Level(dropping, steady, "heel-rise").Outcome);
+    }
 
     [Theory]
     [InlineData(4, 2, TrialOutcome.Helped)]

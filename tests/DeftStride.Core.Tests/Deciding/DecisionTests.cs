@@ -247,6 +247,39 @@ public sealed class DecisionTests
     }
 
     [Fact]
+    public void What_helped_in_earlier_sessions_and_left_it_outside_counts_as_tried()
+    {
+        SessionTrial[] Helped(bool leftOutside) =>
+            [
+                .. new[] { "sb-gatepost", "sb-dowel", "sb-longer" }.Select(id => new SessionTrial(
+                    id,
+                    TrialOutcome.Helped,
+                    BodySide.Right,
+                    null
+                )
+                {
+                    LeftOutside = leftOutside,
+                }),
+            ];
+        var facts = Clean with { Check = Given.Whole(3, 24) };
+        Assert.Equal(DecisionOutcome.StepBack, Decide(facts with { EarlierTrials = Helped(true) }).Outcome);
+        // What brings it into its band each time is worth saying again.
+        Assert.Equal(DecisionOutcome.Correct, Decide(facts with { EarlierTrials = Helped(false) }).Outcome);
+    }
+
+    [Fact]
+    public void A_rule_that_says_something_else_now_says_so_once_and_never_to_somebody_new()
+    {
+        string? News(params PastDecision[] decided) => Decide(Clean with { Decided = decided }).Changed;
+        Assert.Null(News());
+        Assert.NotNull(News(new PastDecision("hold", 1)));
+        Assert.NotNull(News(new("hold", DecisionRule.Edition), new("two-clean-sessions", 1)));
+        Assert.Null(News(new("two-clean-sessions", DecisionRule.Edition), new("two-clean-sessions", 1)));
+        Assert.Null(News(new PastDecision("hold", DecisionRule.Edition)));
+        Assert.All(DecisionRule.InOrder, r => Assert.InRange(r.Change?.Edition ?? 1, 1, DecisionRule.Edition));
+    }
+
+    [Fact]
     public void Pain_that_nobody_asked_about_last_time_is_unknown_and_not_none()
     {
         var facts = Clean with { Previous = new(true, null, []), NextMorning = 2 };

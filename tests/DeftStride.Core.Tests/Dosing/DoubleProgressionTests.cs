@@ -187,6 +187,31 @@ public sealed class DoubleProgressionTests
         Assert.Equal(Load.None, Prescription.First(DoseRange.Practising, Exercise.SplitSquatToPad, Rack).Load);
     }
 
+    [Fact]
+    public void A_load_comes_from_what_there_is_for_the_place_where_it_is_held()
+    {
+        var rack = new LoadRack([12, 12, 16])
+        {
+            Bars = [20],
+            Discs = [2.5, 5, 2.5, 5, 10],
+            Sandbags = [15],
+        };
+        Assert.Equal([20.0, 25.0, 30.0, 35.0], rack.Totals(LoadPosition.Back));
+        Assert.Equal(rack.Totals(LoadPosition.Back), rack.Totals(LoadPosition.Front));
+        Assert.Equal([15.0], rack.Totals(LoadPosition.Sandbag));
+        Assert.Equal([12.0, 15.0, 16.0], rack.Totals(LoadPosition.ElbowCrook));
+        Assert.Equal([24.0], rack.Totals(LoadPosition.Sides));
+        Assert.Equal((30.0, null), (rack.Heavier(LoadPosition.Back, 25), rack.Heavier(LoadPosition.Back, 35)));
+        // Bars alone are a rack too: the chest has nothing, so the first place that has is taken, and a rung that asks for one says so.
+        var bars = new LoadRack([]) { Bars = [15] };
+        var squat = Exercise.SplitSquatToPad;
+        Assert.Equal(new Load(LoadPosition.Front, 15), Prescription.First(DoseRange.Training, squat, bars).Load);
+        var (kilograms, why) = FirstLoad.Unknown.For(squat, LoadPosition.Goblet, bars, null);
+        Assert.Equal(0, kilograms);
+        Assert.Contains("nothing here to hold at the chest", why, StringComparison.Ordinal);
+        Assert.Contains("hold it on the front of the shoulders", why, StringComparison.Ordinal);
+    }
+
     private static readonly Gen<(Prescription Asked, SessionLog Log, bool Two, bool Load)> AnySession =
         from range in Gen.Elements(
             DoseRange.Learning,

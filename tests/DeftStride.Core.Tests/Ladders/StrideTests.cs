@@ -302,7 +302,7 @@ public sealed class StrideTests
                 "which is not there"
             },
             {
-                "a fallback in a circle",
+                "two that point at each other",
                 l =>
                     l with
                     {
@@ -311,7 +311,28 @@ public sealed class StrideTests
                             .. l.Rungs.Select(r => r.Id == "ss-half-kneeling" ? r with { Fallback = "ss-pad" } : r),
                         ],
                     },
+                "each points at the other"
+            },
+            {
+                "a fallback in a circle",
+                l =>
+                    l with
+                    {
+                        Rungs =
+                        [
+                            .. l.Rungs.Select(r =>
+                                r.Id == "ss-loaded" ? r with { Fallback = "ss-raised" }
+                                : r.Id == "ss-raised" ? r with { Fallback = "ss-loaded" }
+                                : r
+                            ),
+                        ],
+                    },
                 "in a circle"
+            },
+            {
+                "a rung without a way on",
+                l => l with { Rungs = [.. l.Rungs, l.Rungs[0] with { Id = "alone", Name = "Alone", Next = [] }] },
+                "no way leads to Alone"
             },
             {
                 "no name",

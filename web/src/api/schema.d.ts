@@ -1676,11 +1676,14 @@ export interface components {
             version: number;
         };
         KitDto: {
+            barsKg?: null | number[];
             boxesCm: number[];
+            discsKg?: null | number[];
             padsCm: number[];
             platesCm: number[];
             /** Format: double */
             rollCm: null | number;
+            sandbagsKg?: null | number[];
             tape: components["schemas"]["Tape"];
             things?: null | components["schemas"]["Gear"][];
             wedgesDegrees: number[];
@@ -2213,6 +2216,9 @@ export interface components {
             asked?: null | components["schemas"]["PrescriptionView"];
             /** @default false */
             askMorning: boolean;
+            changed?: null | string;
+            /** Format: int32 */
+            edition?: null | number;
             facts: components["schemas"]["FactView"][];
             headline: string;
             missing?: null | string[];

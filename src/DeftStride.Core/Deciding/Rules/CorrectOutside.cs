@@ -17,6 +17,10 @@ internal static class CorrectOutside
         )
         {
             Place = 30,
+            Change = new(
+                2,
+                "What was tried in earlier sessions counts now, and so does what helped and left it outside: when words, touch and set-up are used up, the answer is a step back."
+            ),
         };
 
     private static Firing? Fire(DecisionFacts facts)
@@ -31,7 +35,11 @@ internal static class CorrectOutside
         // A trial counts for its own fault and side. One that helped and was measured counts as well: it is outside still.
         var tried = facts
             .Trials.Where(t => (t.Outcome != TrialOutcome.Helped || t.After is not null) && sides.Contains(t.Side))
-            .Concat(facts.EarlierTrials.Where(t => t.Outcome != TrialOutcome.Helped && sides.Contains(t.Side)))
+            .Concat(
+                facts.EarlierTrials.Where(t =>
+                    (t.Outcome != TrialOutcome.Helped || t.LeftOutside) && sides.Contains(t.Side)
+                )
+            )
             .Select(t => t.CorrectionId)
             .Concat(facts.Previous?.FailedCorrections ?? [])
             .Select(Fault.Find)

@@ -29,5 +29,6 @@ internal static class Hold
         )
         {
             Place = 1000,
+            Change = new(2, "Moving on asks for pain after the set, the morning after and an effort of 8 or less now."),
         };
 }

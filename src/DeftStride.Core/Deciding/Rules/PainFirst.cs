@@ -17,6 +17,10 @@ internal static class PainFirst
         {
             Settings = ["pain"],
             Place = 20,
+            Change = new(
+                2,
+                "Only joint or tendon pain counts now, not sore muscles; at 5 it stops the day, and at the second session running somebody looks first."
+            ),
         };
 
     private static Firing? Fire(DecisionFacts facts)

@@ -16,6 +16,10 @@ internal static class PainHeld
         {
             Settings = ["pain"],
             Place = 35,
+            Change = new(
+                2,
+                "Pain that a change eased, and a morning after that was up by one, hold the dose now and no longer hide a fault."
+            ),
         };
 
     /// <summary>Whether pain was above the limit and a change made it go, or fall by two points.</summary>

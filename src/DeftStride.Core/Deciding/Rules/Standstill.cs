@@ -30,6 +30,7 @@ internal static class Standstill
         )
         {
             Place = 900,
+            Change = new(2, "Three sessions in which nothing moves are said now."),
         };
 
     private static string Count(int sessions) => sessions == Sessions ? "Three" : $"{sessions}";

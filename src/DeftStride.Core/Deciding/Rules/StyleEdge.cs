@@ -22,6 +22,10 @@ internal static class StyleEdge
         )
         {
             Place = 28,
+            Change = new(
+                2,
+                "Shins a little past the style’s edge alike, without pain, are a matter of style now and no longer corrected every time."
+            ),
         };
 
     private static Firing? Fire(DecisionFacts facts)

@@ -35,5 +35,9 @@ internal static class TwoCleanSessions
         {
             Settings = ["standard", "after-loaded", "first-lunge"],
             Place = 50,
+            Change = new(
+                2,
+                "Moving on asks for pain after the set, the morning after and an effort of 8 or less now; a small difference between two sides in band no longer blocks it."
+            ),
         };
 }

@@ -510,6 +510,7 @@ internal sealed class CheckBook(
                 t.CorrectionId,
                 t.Outcome,
                 t.Body,
+                t.Judged,
             }
         )
             .Take(MostEarlier)
@@ -592,10 +593,16 @@ internal sealed class CheckBook(
                     .Select(t =>
                         KeptTrial.Kept.TryRead(t.Body, out var trial, out _)
                             ? new SessionTrial(t.CorrectionId, t.Outcome, trial.Side, null)
+                            {
+                                LeftOutside =
+                                    KeptTrialResult.Kept.TryRead(t.Judged, out var found, out _)
+                                    && found.LeftOutside == true,
+                            }
                             : null
                     )
                     .OfType<SessionTrial>(),
             ],
+            Decided = await DecidedAsync(check, stop),
             Trained = KeptIntake.Of(client).TrainingAge,
             Standstill =
                 1 + chosen.TakeWhile(d => d is not (DecisionOutcome.Progress or DecisionOutcome.StepBack)).Count(),
@@ -629,6 +636,30 @@ internal sealed class CheckBook(
         return new SessionFacts(facts, spot, placement, did, rack);
 
         DateOnly Day() => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(check.Fact.RecordedAt, zone).Date);
+    }
+
+    /// <summary>By which rules the client was decided before, the newest first, back to the first of an earlier edition.</summary>
+    private async Task<IReadOnlyList<PastDecision>> DecidedAsync(JudgedCheck check, CancellationToken stop)
+    {
+        var decided = new List<PastDecision>();
+        await foreach (
+            var d in db.Standing<DecisionFact>()
+                .AsNoTracking()
+                .Where(d => d.ClientId == check.Fact.ClientId && d.CheckId != check.Fact.Id)
+                .OrderByDescending(d => d.Sequence)
+                .Select(d => new { d.RuleId, d.Judged })
+                .Take(MostEarlier)
+                .AsAsyncEnumerable()
+                .WithCancellation(stop)
+        )
+        {
+            var edition = KeptRecommendation.Kept.TryRead(d.Judged, out var said, out _) ? said.ByEdition() : 1;
+            decided.Add(new(d.RuleId, edition));
+            if (edition < DecisionRule.Edition)
+                break;
+        }
+
+        return decided;
     }
 
     public async Task<CheckView> ViewAsync(JudgedCheck check, CancellationToken stop)

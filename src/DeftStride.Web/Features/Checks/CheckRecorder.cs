@@ -107,6 +107,7 @@ internal sealed class CheckRecorder(
                 "stills",
                 $"No picture shows this ({char.ToLowerInvariant(other.Name[0])}{other.Name[1..]}). Say in one tap what it did."
             );
+        var after = request.ByEye is null ? After(check, request, target) : null;
         var trial = request.ByEye is { } seen
             ? Trial.ByEye(
                 seen,
@@ -115,7 +116,7 @@ internal sealed class CheckRecorder(
                 painAfter?.Counted,
                 other is null || other.Detects.Any(d => d.MeasureId == target.MeasureId) ? null : other.Name
             )
-            : Trial.Of(Before(baseline), After(check, request, target), target, painBefore, painAfter?.Counted);
+            : Trial.Of(Before(baseline), after!, target, painBefore, painAfter?.Counted);
 
         // The words it was said in are kept with the trial: they may be changed later.
         var said = without is not null
@@ -138,7 +139,15 @@ internal sealed class CheckRecorder(
                 CorrectionId = request.CorrectionId,
                 Outcome = trial.Outcome,
                 Judged = KeptTrialResult.Kept.Write(
-                    new KeptTrialResult(trial.Outcome, KeptPart.Of(trial.Sentence), trial.Because, said)
+                    new KeptTrialResult(
+                        trial.Outcome,
+                        KeptPart.Of(trial.Sentence),
+                        trial.Because,
+                        said,
+                        after?.On(target.MeasureId, target.Side) is { } result
+                            ? result.Verdict == Verdict.Outside
+                            : null
+                    )
                 ),
                 Supersedes = request.Supersedes,
             },
@@ -208,6 +217,28 @@ internal sealed class CheckRecorder(
             throw Refusal.BadInput("reason", "Say in a few words why you decide otherwise.");
         if (request.Supersedes is null && await db.Decisions.AnyAsync(d => d.CheckId == request.CheckId, stop))
             throw Refusal.Conflict("This check already has a decision. Reload to see it.");
+        // A later look was decided on already: an older one cannot decide what comes after it.
+        if (
+            request.Supersedes is null
+            && await (
+                from d in db.Standing<DecisionFact>().AsNoTracking()
+                join c in db.Checks.AsNoTracking() on d.CheckId equals c.Id
+                where
+                    d.ClientId == check.Fact.ClientId
+                    && c.ExerciseId == check.Fact.ExerciseId
+                    && c.Sequence > check.Fact.Sequence
+                orderby d.Sequence descending
+                select d.RecordedAt
+            ).FirstOrDefaultAsync(stop)
+                is { } later
+            && later != default
+        )
+        {
+            var (_, _, zone) = await scope.DayAsync(stop);
+            throw Refusal.Conflict(
+                $"A later look at this exercise was decided on already, on {TimeZoneInfo.ConvertTime(later, zone):d MMMM}. Look again and decide on that, or change that decision."
+            );
+        }
 
         var way = request.Chosen == DecisionOutcome.Progress ? WayOf(request, session.Facts.Options) : null;
         var view = RecommendationView.Of(said, session);

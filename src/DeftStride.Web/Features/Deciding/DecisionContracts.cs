@@ -46,7 +46,9 @@ internal sealed record RecommendationView(
     PrescriptionView? Next = null,
     string? NextWhy = null,
     string? RungName = null,
-    bool AskMorning = false
+    bool AskMorning = false,
+    int? Edition = null,
+    string? Changed = null
 )
 {
     public static RecommendationView Of(Recommendation said, SessionFacts session)
@@ -82,7 +84,9 @@ internal sealed record RecommendationView(
             numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!),
             next?.Why,
             session.Spot?.Rung.Name,
-            session.Facts.Previous is not null
+            session.Facts.Previous is not null,
+            DecisionRule.Edition,
+            said.Changed
         );
     }
 }

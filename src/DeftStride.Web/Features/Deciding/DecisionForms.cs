@@ -45,7 +45,9 @@ internal static class DecisionForms
             v.Next?.ToKept(),
             v.NextWhy,
             v.RungName,
-            v.AskMorning
+            v.AskMorning,
+            v.Edition,
+            v.Changed
         );
 
     public static RecommendationView ToWire(this KeptRecommendation k) =>
@@ -67,7 +69,9 @@ internal static class DecisionForms
             k.Next?.ToWire(),
             k.NextWhy,
             k.RungName,
-            k.AskMorning
+            k.AskMorning,
+            k.Edition,
+            k.Changed
         );
 
     public static IReadOnlyList<KeptFact> ToKept(this IReadOnlyList<FactView> facts) =>

@@ -34,7 +34,10 @@ internal sealed record KitDto(
     double? RollCm,
     Tape Tape,
     IReadOnlyList<Core.Exercises.Gear>? Things = null,
-    IReadOnlyList<double>? WeightsKg = null
+    IReadOnlyList<double>? WeightsKg = null,
+    IReadOnlyList<double>? BarsKg = null,
+    IReadOnlyList<double>? DiscsKg = null,
+    IReadOnlyList<double>? SandbagsKg = null
 )
 {
     private const int Most = 40;
@@ -48,6 +51,9 @@ internal sealed record KitDto(
         Check("pads", FieldRange.Pad, PadsCm);
         Check("wedges", FieldRange.Wedge, WedgesDegrees);
         Check("weights", FieldRange.Weight, WeightsKg ?? []);
+        Check("bars", FieldRange.Weight, BarsKg ?? []);
+        Check("discs", FieldRange.Weight, DiscsKg ?? []);
+        Check("sandbags", FieldRange.Weight, SandbagsKg ?? []);
         Refusal.Unless(FieldRange.Roll, "roll", RollCm);
         return new StudioKit(
             [.. BoxesCm.Select(b => b / 100)],

@@ -8,13 +8,37 @@ internal static class SetupForms
 {
     /// <summary>Kit as it is kept; what a newer version added to the list before stays.</summary>
     public static KeptKit ToKept(this KitDto k, KeptKit? before = null) =>
-        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg)
+        new(
+            k.BoxesCm,
+            k.PlatesCm,
+            k.PadsCm,
+            k.WedgesDegrees,
+            k.RollCm,
+            k.Tape,
+            k.Things,
+            k.WeightsKg,
+            k.BarsKg,
+            k.DiscsKg,
+            k.SandbagsKg
+        )
         {
             Unknown = before?.Unknown,
         };
 
     public static KitDto ToWire(this KeptKit k) =>
-        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg);
+        new(
+            k.BoxesCm,
+            k.PlatesCm,
+            k.PadsCm,
+            k.WedgesDegrees,
+            k.RollCm,
+            k.Tape,
+            k.Things,
+            k.WeightsKg,
+            k.BarsKg,
+            k.DiscsKg,
+            k.SandbagsKg
+        );
 
     public static KeptSetup ToKept(this SetupRequest r) =>
         new(

@@ -154,6 +154,11 @@ function Deciding({
         >
           <p className="text-[13.5px] font-semibold text-soft">{decisionWord[said.outcome]}</p>
           <p className="say text-[24px] sm:text-[27px]">{said.headline}</p>
+          {said.changed && (
+            <p className="mt-1.5 border-l-3 border-brass pl-3 text-[15px]" data-changed>
+              <span className="font-semibold">This rule is new since last time.</span> {said.changed}
+            </p>
+          )}
           {said.placement && <Placed placement={said.placement} />}
           {said.outcome === 'progress' && said.ways && said.ways.length > 1 && <Ways ways={said.ways} at={way} onPick={setWay} />}
           {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (

@@ -77,16 +77,20 @@ export function StudioScreen() {
             onAdd={(n) => change.mutate({ ...owned, rollCm: units.toCm(n) })}
             onRemove={() => change.mutate({ ...owned, rollCm: null })}
           />
-          <Owned
-            label="Weights to hold, one entry each"
-            hint="Loads go up by what is listed; two equal ones hang at the sides."
-            values={(owned.weightsKg ?? []).map((kg) => ({ raw: kg, text: `${trim(units.fromKg(kg))} ${units.mass}` }))}
-            unit={units.mass}
-            onAdd={(n) =>
-              change.mutate({ ...owned, weightsKg: [...(owned.weightsKg ?? []), units.toKg(n)].sort((a, b) => a - b) })
-            }
-            onRemove={(i) => change.mutate({ ...owned, weightsKg: (owned.weightsKg ?? []).filter((_, j) => j !== i) })}
-          />
+          {HELD.map(({ kind, label, hint }) => {
+            const held = owned[kind] ?? [];
+            return (
+              <Owned
+                key={kind}
+                label={label}
+                hint={hint}
+                values={held.map((kg) => ({ raw: kg, text: `${trim(units.fromKg(kg))} ${units.mass}` }))}
+                unit={units.mass}
+                onAdd={(n) => change.mutate({ ...owned, [kind]: [...held, units.toKg(n)].sort((a, b) => a - b) })}
+                onRemove={(i) => change.mutate({ ...owned, [kind]: held.filter((_, j) => j !== i) })}
+              />
+            );
+          })}
           <Things owned={owned} onChange={(things) => change.mutate({ ...owned, things })} />
           <div>
             <p className="mb-1.5 font-semibold">The tape on the wall</p>
@@ -114,6 +118,14 @@ export function StudioScreen() {
     </div>
   );
 }
+
+/** What is held, by where it can be held: loads go up by what is listed. */
+const HELD = [
+  { kind: 'weightsKg', label: 'Weights to hold, one entry each', hint: 'Two alike hang at the sides, one anywhere else.' },
+  { kind: 'barsKg', label: 'Bars', hint: 'What the bar weighs alone. For the back and the front of the shoulders.' },
+  { kind: 'discsKg', label: 'Discs for the bars, one entry each', hint: 'They go on in pairs.' },
+  { kind: 'sandbagsKg', label: 'Sandbags', hint: 'Hugged, or in the crook of the elbows.' },
+] as const;
 
 /** Whom to call, as it is shown large when a red flag says so. */
 function EmergencyNumber({ studio }: { studio: Schema['StudioView'] }) {
