@@ -25,6 +25,8 @@ internal static class Road
     /// <summary>Gives a picture to the file input of a side.</summary>
     public static void GivePicture(this Page page, string side, byte[] file, string ending = ".png")
     {
+        // What the tests draw is drawn as from very far.
+        page.Script("localStorage.setItem('deft-kept-camera-distance', '100')");
         var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}{ending}");
         File.WriteAllBytes(path, file);
         page.Wait(

@@ -237,9 +237,10 @@ public sealed class BenchTests : IDisposable
             string.Concat(stiff["sentence"]!.AsArray().Select(p => Text(p, "text"))),
             StringComparison.Ordinal
         );
+        // The thinnest wedge of those that are listed.
         var wedge = stiff["changes"]!
             .AsArray()
-            .Single(c => Text(c, "sentence").Contains("wedge of 8°", StringComparison.Ordinal))!;
+            .Single(c => Text(c, "sentence").Contains("wedge of 10°", StringComparison.Ordinal))!;
         var changed = StudioUnderTest.Read<StanceDto>(wedge["stance"]!.ToJsonString());
         var stood = (
             await _studio.PostAsync(
@@ -251,7 +252,7 @@ public sealed class BenchTests : IDisposable
             )
         )!;
         Assert.True(stood["fits"]!.GetValue<bool>());
-        Assert.Contains("10°", Text(stood["advice"]![0], "sentence"), StringComparison.Ordinal);
+        Assert.Empty(stood["advice"]!.AsArray());
 
         var byLength = (await _studio.PostAsync("/api/compute/bench", Bench(stance: 60)))!;
         Assert.Equal(60, byLength["stanceCm"]!.GetValue<double>(), 1e-6);

@@ -182,6 +182,13 @@ public sealed class StudioUnderTest : IDisposable
             points,
             vertical = new { one = new { x = 100.0, y = 900.0 }, other = new { x = 100.0, y = 100.0 } },
             scale = (object?)null,
+            // Drawn as from very far and square.
+            camera = new
+            {
+                distanceM = 100,
+                heightM = 0.5,
+                guided = true,
+            },
         };
 
     /// <summary>The coach's word that everything else that must pass in a split squat looked fine on both sides.</summary>

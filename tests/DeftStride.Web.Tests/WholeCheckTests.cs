@@ -210,7 +210,9 @@ public sealed class WholeCheckTests : IDisposable
             s.Picture.Height,
             s.Points.ToDictionary(p => p.Key, p => new PointDto(p.Value.X, p.Value.Y)),
             s.Vertical is { } v ? new VerticalDto(new(v.One.X, v.One.Y), new(v.Other.X, v.Other.Y)) : null,
-            null
+            null,
+            null,
+            s.Camera is { } c ? new CameraDto(c.DistanceMetres, c.HeightMetres, c.Guided) : null
         );
 
     [Fact]

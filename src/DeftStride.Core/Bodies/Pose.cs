@@ -29,6 +29,9 @@ public sealed record Pose(double Shin, double Knee, double Trunk, double RearThi
     /// <summary>How far the working foot is turned out, degrees.</summary>
     public double TurnOut { get; init; }
 
+    /// <summary>How far beside the working foot's track the other foot has its own, as a share of stature.</summary>
+    public double Track { get; init; } = 0.10;
+
     /// <summary>How far the other leg reaches out to its side, degrees.</summary>
     public double FreeLegOut { get; init; }
 

@@ -71,7 +71,9 @@ public sealed class SimulatedScales(Func<BodySide, PosedFigure> figure, Random n
                 new PlannedStill(View.Side, Moment.Bottom, [.. PostureShare.Needs, Landmark.RearToe], [], true),
                 side,
                 1,
-                null
+                null,
+                // Scales know of no camera: the posture is taken as it is.
+                new FigureCamera(500, new ImagePoint(800, 1010))
             ),
             posed.Body,
             ErrorModel.Default

@@ -33,9 +33,9 @@ internal static class Catalogue
     private static readonly ExerciseCheck[] Split =
     [
         Must("front-shin"),
-        Must("heel-rise", null, 2),
+        Must("heel-rise", null, 1.5),
         Must("depth", -3, 3),
-        Must("knee-offset", -3, 3),
+        Must("knee-offset", -4, 4),
         Must("pelvic-level", -5, 5),
         Must("pelvic-change", null, 6),
         Must("spine"),
@@ -66,22 +66,22 @@ internal static class Catalogue
     [
         Must("pelvic-level", -5, 5),
         Must("pelvic-change", null, 6),
-        Must("knee-offset", -3, 3),
-        Must("projection", -8, 8),
+        Must("knee-offset", -4, 4),
+        Must("projection", -6, 12),
         Must("descent", 2),
         Must("free-foot"),
         Note("pelvic-shift", -3, 3),
         Note("side-lean", -5, 5),
         Note("trunk-lean"),
-        Note("heel-rise", null, 2),
+        Note("heel-rise", null, 1.5),
     ];
 
     private static readonly ExerciseCheck[] OnOneLeg =
     [
         Must("balance"),
-        Must("knee-offset", -3, 3),
+        Must("knee-offset", -4, 4),
         Must("pelvic-level", -5, 5),
-        Must("heel-rise", null, 2),
+        Must("heel-rise", null, 1.5),
         Must("spine"),
         Note("inner-ankle"),
         Note("foot-ahead"),
@@ -89,7 +89,7 @@ internal static class Catalogue
         Note("trunk-lean"),
     ];
 
-    private static readonly Pose HalfKneeling = new(1, 91, 2, 0, 82);
+    private static readonly Pose HalfKneeling = new(1, 91, 0, 0, 82);
 
     private static readonly ExerciseShape FrontFootRaised = ExerciseShape.Split with
     {
@@ -141,10 +141,10 @@ internal static class Catalogue
             [
                 Must("front-shin", -5, 10),
                 Must("rear-thigh", -5, 5),
+                Must("trunk-lean", -5, 5),
                 Must("pelvic-level", -5, 5),
                 Note("pelvic-shift", -3, 3),
                 Note("side-lean", -5, 5),
-                Note("trunk-lean"),
                 Note("pelvic-turn"),
             ],
             "narrower tracks, then rise from it: the split squat from the floor",
@@ -220,8 +220,8 @@ internal static class Catalogue
             SchoolCode.VerticalShin,
             [
                 Must("front-shin"),
-                Must("heel-rise", null, 2),
-                Must("knee-offset", -3, 3),
+                Must("heel-rise", null, 1.5),
+                Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
                 Must("spine"),
                 .. Split.Where(c => !c.MustPass),
@@ -320,9 +320,9 @@ internal static class Catalogue
                 Must("front-shin", -5, 30),
                 Must("trunk-lean", 0, 30),
                 Must("hip-path", null, 25),
-                Must("knee-offset", -3, 3),
+                Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
-                Must("heel-rise", null, 2),
+                Must("heel-rise", null, 1.5),
                 Must("spine"),
                 Note("lean-minus-shin", -10, 10),
                 Note("rear-knee", 80),
@@ -414,7 +414,7 @@ internal static class Catalogue
                 Must("knee-offset", -3, 3),
                 Must("trail-knee", null, 10),
                 Must("trail-foot"),
-                Note("foot-ahead", null, 15),
+                Note("foot-ahead", -15, 15),
                 Note("knee-past-toe"),
                 Note("pelvic-shift"),
             ],
@@ -435,7 +435,7 @@ internal static class Catalogue
             ["Standing knee steady over its ankle", "Reach equal both sides"],
             ["side of the hip"],
             null,
-            [Must("knee-offset", -3, 3), Must("reach"), Must("pelvic-level", -5, 5), Note("balance")],
+            [Must("knee-offset", -4, 4), Must("reach"), Must("pelvic-level", -5, 5), Note("balance")],
             "a further mark, then the crossover lunge",
             "A nearer mark, slower."
         )
@@ -457,7 +457,7 @@ internal static class Catalogue
             ],
             ["side of the hip", "front thigh"],
             null,
-            [Must("foot-ahead", null, 15), Must("reach"), Note("knee-offset", -3, 3), Note("balance")],
+            [Must("foot-ahead", -15, 15), Must("reach"), Note("knee-offset", -4, 4), Note("balance")],
             "deeper, then the rotational lunge",
             "A smaller angle."
         )
@@ -479,7 +479,7 @@ internal static class Catalogue
             ],
             ["inner thigh", "glutes"],
             null,
-            [Must("knee-offset", -3, 3), Note("knee-past-toe"), Note("balance")],
+            [Must("knee-offset", -4, 4), Note("knee-past-toe"), Note("balance")],
             "deeper",
             "A smaller turn."
         )
@@ -542,7 +542,7 @@ internal static class Catalogue
             ["Pelvis level through the middle of the range", "Knee over the foot"],
             ["side of the front hip"],
             SchoolCode.Inclined,
-            [Must("pelvic-level", -5, 5), Must("knee-offset", -3, 3), Must("heel-rise", null, 2), Note("load-share")],
+            [Must("pelvic-level", -5, 5), Must("knee-offset", -4, 4), Must("heel-rise", null, 1.5), Note("load-share")],
             "repetitions, then the higher step-down",
             "Low step-down tap."
         )
@@ -560,7 +560,7 @@ internal static class Catalogue
             ["Pelvis level first", "The knee does not give way to the band"],
             ["side of the front hip"],
             SchoolCode.Inclined,
-            [Must("pelvic-level", -5, 5), Must("knee-offset", -3, 3), Must("heel-rise", null, 2), Note("load-share")],
+            [Must("pelvic-level", -5, 5), Must("knee-offset", -4, 4), Must("heel-rise", null, 1.5), Note("load-share")],
             "repetitions, then without the band",
             "Front-weighted lunge."
         )
@@ -605,7 +605,7 @@ internal static class Catalogue
             ],
             ["side of the hip"],
             null,
-            [.. Lowering, Must("top-knee", null, 5)],
+            [.. Lowering, Must("top-knee", null, 6)],
             "repetitions, then a higher box",
             "Step-down tap."
         )
@@ -630,9 +630,9 @@ internal static class Catalogue
             ["front thigh", "glutes"],
             null,
             [
-                Must("top-knee", null, 5),
+                Must("top-knee", null, 6),
                 Must("floor-push"),
-                Must("knee-offset", -3, 3),
+                Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
                 Must("descent", 2),
                 Note("pelvic-change"),
@@ -670,9 +670,9 @@ internal static class Catalogue
             null,
             [
                 Must("start-knee", 80, 100),
-                Must("top-knee", null, 5),
+                Must("top-knee", null, 6),
                 Must("floor-push"),
-                Must("knee-offset", -3, 3),
+                Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
                 Must("order", -15, 15),
                 Must("descent", 2),
@@ -757,11 +757,11 @@ internal static class Catalogue
             null,
             [
                 Must("heel-ear", -15, 15),
-                Must("knee-offset", -3, 3),
+                Must("knee-offset", -4, 4),
                 Must("spine"),
                 Must("balance"),
                 Note("load-share", 85),
-                Note("heel-rise", null, 2),
+                Note("heel-rise", null, 1.5),
             ],
             "from two hands to one to none, then repetitions to ten",
             "Two hands on a support, shallower."
@@ -827,7 +827,7 @@ internal static class Catalogue
             null,
             [
                 Must("spine"),
-                Must("knee-offset", -3, 3),
+                Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
                 Note("pelvic-turn"),
                 Note("front-shin"),
@@ -852,7 +852,7 @@ internal static class Catalogue
             [
                 Must("spine"),
                 Must("balance"),
-                Must("knee-offset", -3, 3),
+                Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
                 Note("pelvic-turn"),
                 Note("front-shin"),
@@ -933,7 +933,7 @@ internal static class Catalogue
             ["Full, quiet extension"],
             ["low front thigh"],
             null,
-            [Must("top-knee", null, 5)],
+            [Must("top-knee", null, 6)],
             "a stronger band",
             "Without the band."
         )
@@ -950,7 +950,7 @@ internal static class Catalogue
             ["Heel and big-toe base stay down", "Pelvis square"],
             ["deep outer hip"],
             null,
-            [Must("knee-offset", -3, 3), Note("pelvic-turn")],
+            [Must("knee-offset", -4, 4), Note("pelvic-turn")],
             "the split squat with the band",
             "A lighter band."
         )
@@ -997,7 +997,7 @@ internal static class Catalogue
             ["Even on both feet", "Knees over feet"],
             ["thighs and glutes"],
             null,
-            [Must("knee-offset", -3, 3), Must("spine"), Must("heel-rise", null, 2)],
+            [Must("knee-offset", -4, 4), Must("spine"), Must("heel-rise", null, 1.5)],
             "one-leg stand with hip bend",
             "A higher box."
         )
@@ -1035,7 +1035,7 @@ internal static class Catalogue
             ],
             ["steadier"],
             null,
-            [Must("knee-offset", -3, 3), Note("inner-ankle")],
+            [Must("knee-offset", -4, 4), Note("inner-ankle")],
             "try without again after a set",
             "No wedge; mid-foot mobility."
         )

@@ -43,7 +43,7 @@ public sealed record School(
             "First lessons, a front knee that is sore at the bottom, a first look at anyone.",
             55,
             [
-                new("rear-thigh", -5, 10, true),
+                new("rear-thigh", -5, 10, false),
                 new("rear-knee", 80, null, false),
                 new("trunk-lean", 0, 15, false),
                 new("load-share", 50, null, false),

@@ -172,7 +172,7 @@ public sealed record Finding(
     internal static Finding Unsure(MeasureResult unsure)
     {
         var narrower =
-            unsure.Mean?.Readings.Any(r => r.Provenance.Vertical == VerticalSource.PictureEdge && r.CameraSd.Value > 0)
+            unsure.Mean?.Readings.Any(r => r.Provenance.Vertical == VerticalSource.PictureEdge && r.Camera.Whole > 0)
             == true
                 ? "Mark an upright, or one more repetition."
                 : "Mark one more repetition.";

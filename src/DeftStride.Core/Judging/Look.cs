@@ -1,5 +1,7 @@
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
 
 namespace DeftStride.Core.Judging;
 
@@ -54,6 +56,9 @@ public sealed record Look(
     /// </summary>
     public MeasureResult? On(string measureId, BodySide side) => Standing(Results, measureId, side);
 
+    /// <summary>How square the camera stood, for each side of each view.</summary>
+    public IReadOnlyList<Square> Squares { get; init; } = [];
+
     /// <summary>Whether a side has any answer.</summary>
     public bool Has(BodySide side) => Results.Any(r => r.Side == side);
 
@@ -81,8 +86,14 @@ public sealed record Look(
                 levelled[i] = new Levelled(input.Stills[i]);
         }
 
-        Levelled[] sound = [.. levelled.OfType<Levelled>()];
-        var means = Means(sound, input.Context, standard, out var context);
+        var footage = Footage.Of(
+            [.. levelled.OfType<Levelled>()],
+            standard.Exercise,
+            standard.School.Value.Code,
+            input.Context
+        );
+        Levelled[] sound = [.. footage.Stills];
+        var means = Means(footage, sound, input.Context, standard, out var context);
         var descents = Descents(sound);
         var results = Results_(input, standard, means, descents);
         var comparisons = Compare(results);
@@ -91,7 +102,9 @@ public sealed record Look(
             .SelectMany(b => Sides.Select(s => new MissingCheck(b.Measure, s)))
             .Where(m =>
                 !results.Any(r =>
-                    r.Measure == m.Measure && r.Side == m.Side && (r.Verdict is not null || m.Measure.Id == "reach")
+                    r.Measure == m.Measure
+                    && r.Side == m.Side
+                    && (r is { Verdict: not null, WouldCount: null } || m.Measure.Id == "reach")
                 )
             )
             .ToArray();
@@ -99,7 +112,12 @@ public sealed record Look(
             .Stills.Select(
                 (s, i) =>
                     levelled[i] is { } f
-                        ? new StillResult(s, null, StillDoubt.Of(f, context, standard.Errors), f.PictureTilt)
+                        ? new StillResult(
+                            s,
+                            null,
+                            [.. StillDoubt.Of(f, context, standard.Errors), .. footage.DoubtsOf(s)],
+                            f.PictureTilt
+                        )
                         : new StillResult(s, faults[i], [], Angle.Zero)
             )
             .ToArray();
@@ -109,7 +127,10 @@ public sealed record Look(
             comparisons,
             missing,
             FirstThing.Of(results, comparisons, missing, descents, standard)
-        );
+        )
+        {
+            Squares = footage.Squares,
+        };
     }
 
     internal static MeasureResult? Standing(IReadOnlyList<MeasureResult> results, string measureId, BodySide side)
@@ -122,26 +143,30 @@ public sealed record Look(
             if (
                 best is null
                 || Weight(r) > Weight(best)
-                || (Weight(r) == Weight(best) && Weight(r) >= 2 && r.Moment < best.Moment)
+                || (Weight(r) == Weight(best) && Weight(r) >= 3 && r.Moment < best.Moment)
             )
                 best = r;
         }
 
         return best;
 
+        // What only would count under another camera stands where nothing else does.
         static int Weight(MeasureResult r) =>
-            r.Verdict switch
-            {
-                Verdict.Outside => 4,
-                Verdict.TooCloseToCall => 3,
-                Verdict.InBand => r.Moment == Moment.Bottom ? 2 : 1,
-                _ => r.Moment == Moment.Bottom ? 1 : 0,
-            };
+            r.WouldCount is not null
+                ? 0
+                : r.Verdict switch
+                {
+                    Verdict.Outside => 5,
+                    Verdict.TooCloseToCall => 4,
+                    Verdict.InBand => r.Moment == Moment.Bottom ? 3 : 2,
+                    _ => r.Moment == Moment.Bottom ? 1 : 0,
+                };
     }
 
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
 
     private static MeasureMean[] Means(
+        Footage footage,
         Levelled[] sound,
         ReadingContext given,
         CheckStandard standard,
@@ -154,14 +179,26 @@ public sealed record Look(
                 sound.Where(s => s.Still is { View: View.Side, Moment: Moment.Bottom }),
                 FrontShin,
                 given,
-                standard.Errors
+                standard.Errors,
+                footage.Part
             ),
             standard.Errors
         );
         Angle? Shin(BodySide side) =>
             lean.FirstOrDefault(m => m.FrontLeg == side) is { } m ? Angle.FromDegrees(m.Value.Value) : null;
-        context = given.WithShins(Shin(BodySide.Left), Shin(BodySide.Right));
-        return Mean(MeasureReader.ReadSound(sound, standard.Measures, context, standard.Errors), standard.Errors);
+        // Without a side view the shin is taken to lean as it does when the exercise goes well.
+        Angle? assumed = sound.Any(s => s.Camera is not null && s.Still.View != View.Side)
+            ? Angle.FromDegrees(
+                PoseLibrary
+                    .Clean(standard.Exercise, Moment.Bottom, given.Body ?? Footage.Usual, standard.School.Value.Code)
+                    .Shin
+            )
+            : null;
+        context = given.WithShins(Shin(BodySide.Left) ?? assumed, Shin(BodySide.Right) ?? assumed);
+        return Mean(
+            MeasureReader.ReadSound(sound, standard.Measures, context, standard.Errors, footage.Part),
+            standard.Errors
+        );
     }
 
     private static readonly HashSet<string> FrontShin = ["front-shin"];
@@ -193,7 +230,14 @@ public sealed record Look(
                         continue;
                     var judged =
                         band.On(side) is { } b && Counts(standard.Exercise, mean, side, descents)
-                            ? Judgement.Of(mean.Value, b, mean.Error.Reach)
+                            ? Judgement.Of(mean, b)
+                            : null;
+                    // A number whose error takes half the band is noted, and what would make it count is said.
+                    var unsure =
+                        band.MustPass
+                        && judged is not null
+                        && !(mean.Measure.OnlyOutside && judged.Verdict == Verdict.Outside)
+                            ? HalfBand.WouldCount(mean, judged.Band, standard.Exercise, standard.School.Value.Code)
                             : null;
                     // The coach's word on a measure stands for the moment it names, or for all of them.
                     var word = seen is not null && (seen.Moment is null || seen.Moment == mean.Moment) ? seen : null;
@@ -204,10 +248,13 @@ public sealed record Look(
                             mean.Moment,
                             mean,
                             word is null ? AnswerSource.Pictures : AnswerSource.Eye,
-                            band.MustPass,
+                            band.MustPass && (word is not null || unsure is null),
                             judged,
                             word
                         )
+                        {
+                            WouldCount = word is null ? unsure : null,
+                        }
                     );
                     any |= word is not null;
                 }

@@ -28,7 +28,8 @@ public static class LookPlan
     public static IReadOnlyList<PlannedStill> For(CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(standard);
-        var must = standard.MustPass.Select(b => b.Measure.Id).ToArray();
+        // What a picture can only find off, and never fine, is for the eye: no still is asked for it.
+        var must = standard.MustPass.Where(b => !b.Measure.OnlyOutside).Select(b => b.Measure.Id).ToArray();
         var all = standard.Bands.Select(b => b.Measure.Id).ToArray();
         var plan = new List<PlannedStill>();
         foreach (var view in Enum.GetValues<View>())
@@ -81,6 +82,16 @@ public static class LookPlan
                 MeasureIds = [id],
             };
     }
+
+    /// <summary>Whether the side view is filmed from the working leg's side, as is usual; from the other leg's where its thigh is what must pass.</summary>
+    public static bool WorkingLegNear(CheckStandard standard)
+    {
+        ArgumentNullException.ThrowIfNull(standard);
+        return standard.Of("rear-thigh") is not { MustPass: true };
+    }
+
+    /// <summary>How high the phone is set for a view, metres: knee high from the side, from front and back higher, so that the pelvis is not seen from below.</summary>
+    public static double PhoneHeight(View view) => view == View.Side ? CameraPlace.KneeHigh : CameraPlace.FrontHigh;
 
     /// <summary>A moment is essential to a check that can be read at no other, or is first of all read at it.</summary>
     private static bool NeededFor(CheckStandard standard, string id, View view, Moment moment)

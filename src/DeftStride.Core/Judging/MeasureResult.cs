@@ -61,6 +61,9 @@ public sealed record MeasureResult(
     SeenAnswer? Seen
 )
 {
+    /// <summary>What would make the number count where it is only noted, in a sentence; null where it counts or is noted by choice.</summary>
+    public string? WouldCount { get; init; }
+
     /// <summary>The verdict, or null when it is only recorded.</summary>
     public Verdict? Verdict =>
         Seen is { } seen

@@ -30,8 +30,8 @@ public sealed record SideComparison(
 
     /// <summary>
     /// Compares the sides: 1.96·√(variance left + variance right + c), where c is 4·camera² when the client turned round or
-    /// the working leg changed its side of the picture (a tilt then counts once each way) and nothing when both sides were
-    /// filmed from the side facing the same way.
+    /// was seen from front or back (level and yaw then count once each way), and what the nearer and the further leg differ by
+    /// when both sides were filmed from the side facing the same way.
     /// </summary>
     public static SideComparison Of(MeasureMean left, MeasureMean right)
     {
@@ -39,8 +39,9 @@ public sealed record SideComparison(
         ArgumentNullException.ThrowIfNull(right);
         var sameFacing = left.Facing is not null && left.Facing == right.Facing;
         var camera = Quantity.Max(left.Error.Camera, right.Error.Camera).Value;
+        var sides = Quantity.Max(left.Error.Sides, right.Error.Sides).Value;
         var mdc = DetectableChangeOf(
-            left.Error.RandomVariance + right.Error.RandomVariance + (sameFacing ? 0 : 4 * camera * camera),
+            left.Error.RandomVariance + right.Error.RandomVariance + (sameFacing ? sides * sides : 4 * camera * camera),
             left.Value.Unit
         );
         var usual =
@@ -50,22 +51,23 @@ public sealed record SideComparison(
         return new SideComparison(left.Measure, right.Value - left.Value, mdc, Quantity.Max(usual, mdc), sameFacing);
     }
 
-    /// <summary>The MDC for a retest of the same side from the same camera place, where the camera's error cancels.</summary>
+    /// <summary>The MDC for a retest of the same side from the same camera place, where most of the camera's error cancels.</summary>
     public static Quantity SameSessionChange(ErrorBudget before, ErrorBudget after)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        return DetectableChangeOf(before.RandomVariance + after.RandomVariance, before.Placing.Unit);
+        var place = Quantity.Max(before.SamePlace, after.SamePlace).Value;
+        return DetectableChangeOf(before.RandomVariance + after.RandomVariance + (place * place), before.Placing.Unit);
     }
 
-    /// <summary>The MDC between two visits: the camera was put down anew and the day itself varies, both twice.</summary>
+    /// <summary>The MDC between two visits: the camera was put up anew, so both its errors count, and the day itself varies twice.</summary>
     public static Quantity BetweenSessionsChange(ErrorBudget before, ErrorBudget after, double daySd)
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        var camera = Quantity.Max(before.Camera, after.Camera).Value;
+        var (then, now) = (before.Camera.Value, after.Camera.Value);
         return DetectableChangeOf(
-            before.RandomVariance + after.RandomVariance + (2 * ((camera * camera) + (daySd * daySd))),
+            before.RandomVariance + after.RandomVariance + (then * then) + (now * now) + (2 * daySd * daySd),
             before.Placing.Unit
         );
     }

@@ -36,6 +36,65 @@ public enum BandSide
 /// <param name="Reach">The error's reach that was used.</param>
 public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin, Band Band, Quantity Reach)
 {
+    /// <summary>How many repetitions were outside, each by itself; null where fewer than two were read.</summary>
+    public int? RepetitionsOutside { get; init; }
+
+    /// <summary>
+    /// Judges a measure that was read from several repetitions. The mean is judged, and then each repetition by itself: half of
+    /// them outside or more is outside, whatever the mean; a mean that one odd repetition pulls out is not.
+    /// </summary>
+    public static Judgement Of(MeasureMean mean, Band band)
+    {
+        ArgumentNullException.ThrowIfNull(mean);
+        ArgumentNullException.ThrowIfNull(band);
+        var whole = Of(mean.Value, band, mean.Error.Reach);
+        if (mean.Readings.Count < 2)
+            return whole;
+        // Of one repetition placing and camera alone are in doubt: how it was is what is asked. Two views of it count as one.
+        Judgement[] each =
+        [
+            .. mean
+                .Readings.GroupBy(r => r.Provenance.Repetition)
+                .Select(rep =>
+                {
+                    var (views, unit) = (rep.Count(), mean.Value.Unit);
+                    var placing = rep.Sum(r => r.PlacingSd.Value * r.PlacingSd.Value) / (views * views);
+                    var camera = rep.Max(r => r.Camera.Whole);
+                    return Of(
+                        new Quantity(rep.Average(r => r.Value.Value), unit),
+                        band,
+                        new Quantity(ErrorModel.CallZ * Math.Sqrt(placing + (camera * camera)), unit)
+                    );
+                }),
+        ];
+        if (each.Length < 2)
+            return whole;
+        Judgement[] outside = [.. each.Where(j => j.Verdict == Verdict.Outside)];
+        Judgement[] inside = [.. each.Where(j => j.Verdict == Verdict.InBand)];
+        whole = whole with { RepetitionsOutside = outside.Length };
+        if (whole.Verdict != Verdict.Outside && 2 * outside.Length >= each.Length)
+        {
+            var where =
+                outside.Count(j => j.Where == BandSide.Beyond) * 2 >= outside.Length ? BandSide.Beyond : BandSide.Short;
+            var margins = outside.Where(j => j.Where == where).Select(j => j.Margin.Value);
+            return whole with
+            {
+                Verdict = Verdict.Outside,
+                Where = where,
+                Margin = new(margins.Average(), mean.Value.Unit),
+            };
+        }
+
+        return whole.Verdict == Verdict.Outside && 2 * inside.Length > each.Length
+            ? whole with
+            {
+                Verdict = Verdict.InBand,
+                Where = BandSide.Within,
+                Margin = inside.Select(j => j.Margin).Min(),
+            }
+            : whole;
+    }
+
     /// <summary>Judges a value. An edge exactly as far away as the reach is still too close to call.</summary>
     /// <param name="value">The value.</param>
     /// <param name="band">What is accepted.</param>

@@ -95,7 +95,9 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
         var stance = SetupPlanner.Start(body, facts.School, form, facts.Front, facts.Rear, facts.Kit);
         if (!SplitLinkage.TrySolve(body, stance, out _, out var fault))
             return (false, LinkageFaults.Sentence(fault!.Value));
-        var plan = SetupPlanner.Plan(body, stance, facts.Front, facts.Rear, facts.Kit);
+        var plan = SetupPlanner.Plan(body, stance, facts.Front, facts.Rear, facts.Kit, facts.School, form);
+        if (plan.Missing is { } missing)
+            return (false, missing);
         return plan.Fits ? (true, "")
             : plan.Changes.Count > 0
                 ? (

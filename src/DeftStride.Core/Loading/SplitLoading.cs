@@ -58,7 +58,14 @@ public static class SplitLoading
         ];
         var (kilograms, centre) = Mass.Sum(all);
         var weight = kilograms * Mass.Gravity;
-        var under = new Place(p.FrontHeel.X + (pressure * body.Foot), posture.Stance.FrontRaiseMetres);
+        // On the sole itself: with a wedge it is tilted, from the ball back.
+        var wedge = posture.Stance.HeelWedge.Radians;
+        var behind = Math.Max(0, Pressure.Ball - pressure) * body.Foot;
+        var ahead = Math.Max(0, pressure - Pressure.Ball) * body.Foot;
+        var under = new Place(
+            p.FrontBall.X - (behind * Math.Cos(wedge)) + ahead,
+            posture.Stance.FrontRaiseMetres + (behind * Math.Sin(wedge))
+        );
         var (dx, dy) = (under.X - p.RearBall.X, under.Y - p.RearBall.Y);
         var (share, tilt) = force switch
         {

@@ -2,10 +2,9 @@ namespace DeftStride.Core.Measuring;
 
 /// <summary>The spreads of one measure apart from placing, all standard deviations in the measure's own unit.</summary>
 /// <param name="Repetition">How much it varies between repetitions of one set.</param>
-/// <param name="CameraMarked">Systematic, while the camera stands still, when a true vertical was marked. 0 where it cancels within one picture.</param>
-/// <param name="CameraAssumed">The same when the picture's own edge was taken as upright.</param>
+/// <param name="CameraMarked">What the device leaves that weighs, times or tapes it. For pictures only those on record from before cameras were undone are read with it, so that they keep the error of their day; all others take theirs from the posture.</param>
+/// <param name="CameraAssumed">The same for a picture on record whose own edge was taken as upright.</param>
 /// <param name="Day">How much it varies from day to day for no reason.</param>
-/// <remarks>Angles of one segment against true vertical carry the camera's whole tilt; angles between two segments of one picture none.</remarks>
 public sealed record Spread(double Repetition, double CameraMarked, double CameraAssumed, double Day)
 {
     /// <summary>The camera's part.</summary>
@@ -59,6 +58,12 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
 /// <param name="Repetitions">How many were averaged, at least 1.</param>
 public sealed record ErrorBudget(Quantity Placing, Quantity Repetition, Quantity Camera, int Repetitions)
 {
+    /// <summary>What the camera leaves in the difference of two looks from one place, a standard deviation.</summary>
+    public Quantity SamePlace { get; init; } = new(0, Placing.Unit);
+
+    /// <summary>What it leaves in the difference of the sides, both facing the same way, a standard deviation.</summary>
+    public Quantity Sides { get; init; } = new(0, Placing.Unit);
+
     /// <summary>The variance of everything that averages out: (place² + rep²)/n, in the unit squared.</summary>
     public double RandomVariance =>
         ((Placing.Value * Placing.Value) + (Repetition.Value * Repetition.Value)) / Repetitions;

@@ -73,7 +73,7 @@ internal static class FrontMeasures
             [
                 .. At(
                     [Moment.Start, Moment.FirstSeen, Moment.Bottom, Moment.HalfUp],
-                    m => One(Front, m, Leg, false, Projection)
+                    m => One(Front, m, Leg, false, Projection) with { Says = Projects }
                 ),
             ],
             QuickRank = 6,
@@ -261,17 +261,7 @@ internal static class FrontMeasures
                     Moment.Bottom,
                     [.. Pelvis, Landmark.WorkingShoulder, Landmark.FreeShoulder],
                     false,
-                    (f, _) =>
-                        -Direction(
-                            Middle(f, Landmark.WorkingShoulder, Landmark.FreeShoulder)
-                                - Middle(f, Landmark.WorkingPelvis, Landmark.FreePelvis),
-                            (
-                                f.Up(Landmark.WorkingShoulder)
-                                + f.Up(Landmark.FreeShoulder)
-                                - f.Up(Landmark.WorkingPelvis)
-                                - f.Up(Landmark.FreePelvis)
-                            ) / 2
-                        )
+                    (f, _) => SideLean(f)
                 ),
             ],
             Spoiling = new(When.Always, (PosePart.SideLean, 13)) { Sets = true },
@@ -313,13 +303,13 @@ internal static class FrontMeasures
             ),
             Spread = new(2, 0, 0, 2),
             Formulas = [One(Front, Moment.Bottom, [Landmark.Ankle, Landmark.Knee, Landmark.Toe], false, FootAhead)],
-            Spoiling = new(When.Always, (PosePart.TurnOut, 34)) { Sets = true, OneWay = true },
+            Spoiling = new(When.Always, (PosePart.TurnOut, 34)) { Sets = true },
         },
         new("trail-knee", "Trail knee stays straight", "trail knee", MeasureUnit.Degrees, Front, "bent", Region.Knee)
         {
             Words = new(
                 "{v} bent",
-                "{v} bent",
+                "{v} past straight",
                 "straight",
                 "trail knee bends {v}",
                 "trail knee bends {v}",
@@ -334,7 +324,7 @@ internal static class FrontMeasures
                     Moment.Bottom,
                     [Landmark.FreeHip, Landmark.RearKnee, Landmark.RearAnkle],
                     false,
-                    (f, _) => Abs(Bend(f, Landmark.FreeHip, Landmark.RearKnee, Landmark.RearAnkle))
+                    (f, _) => -Bend(f, Landmark.FreeHip, Landmark.RearKnee, Landmark.RearAnkle)
                 ),
             ],
             Spoiling = new(When.Moving, (PosePart.FreeKneeBend, 26)) { Sets = true, OneWay = true },

@@ -3,6 +3,9 @@ namespace DeftStride.Core.Measuring;
 /// <summary>The words for landmarks and the order in which a hand places them.</summary>
 public static class Landmarks
 {
+    /// <summary>How many there are.</summary>
+    internal static readonly int Count = Enum.GetValues<Landmark>().Length;
+
     private static readonly Landmark[] FromTheSide =
     [
         Landmark.Ankle,

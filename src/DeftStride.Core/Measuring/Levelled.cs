@@ -9,11 +9,13 @@ namespace DeftStride.Core.Measuring;
 /// </summary>
 public sealed class Levelled
 {
-    private static readonly int Landmarks = Enum.GetValues<Landmark>().Length;
-    private readonly double[] _x = new double[Landmarks + 2];
-    private readonly double[] _up = new double[Landmarks + 2];
-    private readonly bool[] _has = new bool[Landmarks];
+    private const int ScaleEnds = 2;
+    private readonly double[] _x = new double[Landmarks.Count + ScaleEnds];
+    private readonly double[] _up = new double[Landmarks.Count + ScaleEnds];
+    private readonly bool[] _has = new bool[Landmarks.Count];
     private readonly double _scaleCentimetres;
+    private readonly double _upX;
+    private readonly double _upY = -1;
 
     /// <summary>Levels the points of a still by its marked upright, or by the picture's own edge.</summary>
     public Levelled(PointSet still)
@@ -21,8 +23,8 @@ public sealed class Levelled
         ArgumentNullException.ThrowIfNull(still);
         Still = still;
         var (upX, upY) = still.Vertical is { } mark ? Upright(mark) : (0.0, -1.0);
-        // A quarter turn from upright gives the picture's right; the view says whether that is ahead or inward.
-        var right = Rightward(still);
+        Right = Rightward(still);
+        (_upX, _upY) = (upX, upY);
         foreach (var (landmark, point) in still.Points)
         {
             _has[(int)landmark] = true;
@@ -31,22 +33,95 @@ public sealed class Levelled
 
         if (still.Scale is { } scale)
         {
-            Put(Landmarks, scale.One);
-            Put(Landmarks + 1, scale.Other);
+            Put(Landmarks.Count, scale.One);
+            Put(Landmarks.Count + 1, scale.Other);
             _scaleCentimetres = scale.Centimetres;
         }
 
         PictureTilt = Angle.FromRadians(Math.Atan2(upX, -upY));
 
-        void Put(int i, ImagePoint p)
+        void Put(int i, ImagePoint p) => (_x[i], _up[i]) = Place(p);
+    }
+
+    /// <summary>Where a point of the picture lies in the still's axes, pixels from the picture's middle.</summary>
+    internal (double X, double Up) Place(ImagePoint p)
+    {
+        // A quarter turn from upright gives the picture's right; the view says whether that is ahead or inward.
+        var (x, y) = (p.X - (Still.Picture.Width / 2.0), p.Y - (Still.Picture.Height / 2.0));
+        return (Right * ((x * -_upY) + (y * _upX)), (x * _upX) + (y * _upY));
+    }
+
+    /// <summary>A still whose points lie elsewhere than they were placed: seen by a posed figure's camera, or with the camera undone.</summary>
+    /// <param name="like">The still it stands for.</param>
+    /// <param name="at">Where each point lies, in the still's own axes, pixels from the picture's middle.</param>
+    internal Levelled(Levelled like, Func<Landmark, (double X, double Up)> at)
+    {
+        (Still, Right, PictureTilt, _scaleCentimetres) = (
+            like.Still,
+            like.Right,
+            like.PictureTilt,
+            like._scaleCentimetres
+        );
+        _has = like._has;
+        for (var i = 0; i < Landmarks.Count; i++)
         {
-            _x[i] = right * ((p.X * -upY) + (p.Y * upX));
-            _up[i] = (p.X * upX) + (p.Y * upY);
+            if (_has[i])
+                (_x[i], _up[i]) = at((Landmark)i);
         }
     }
 
+    /// <summary>A still of a figure on which every point was placed.</summary>
+    internal Levelled(PointSet still, Func<Landmark, (double X, double Up)> at)
+    {
+        (Still, Right, PictureTilt) = (still, Rightward(still), Angle.Zero);
+        for (var i = 0; i < Landmarks.Count; i++)
+        {
+            _has[i] = true;
+            (_x[i], _up[i]) = at((Landmark)i);
+        }
+    }
+
+    /// <summary>Puts the ends of the marked length elsewhere, as <see cref="Levelled(Levelled, Func{Landmark, ValueTuple{double, double}})"/> does the points.</summary>
+    internal void PutScale(Levelled like, Func<double, double, (double X, double Up)> at)
+    {
+        if (!HasScaleMark)
+            return;
+        for (var i = Landmarks.Count; i < Landmarks.Count + ScaleEnds; i++)
+            (_x[i], _up[i]) = at(like._x[i], like._up[i]);
+    }
+
+    /// <summary>Whether every one of some points was placed.</summary>
+    internal bool HasAll(ReadOnlySpan<Landmark> landmarks)
+    {
+        foreach (var landmark in landmarks)
+        {
+            if (!Has(landmark))
+                return false;
+        }
+
+        return true;
+    }
+
+    /// <summary>+1 where x runs to the picture's right, else −1.</summary>
+    public int Right { get; }
+
     /// <summary>The still.</summary>
     public PointSet Still { get; }
+
+    /// <summary>What is known of the camera that was taken out of it, or null where none was.</summary>
+    internal CameraKnown? Camera { get; private set; }
+
+    /// <summary>The same still, with what is known of the camera that it was taken out of.</summary>
+    /// <param name="camera">What is known of it.</param>
+    /// <param name="pixelsPerMetre">The scale at the client's middle.</param>
+    internal Levelled TakenOutOf(CameraKnown camera, double pixelsPerMetre)
+    {
+        (Camera, PixelsPerMetre) = (camera, pixelsPerMetre);
+        return this;
+    }
+
+    /// <summary>The scale at the client's middle, once the camera was taken out; else 0.</summary>
+    internal double PixelsPerMetre { get; private set; }
 
     /// <summary>How far the picture is turned against true upright.</summary>
     public Angle PictureTilt { get; }
@@ -54,18 +129,24 @@ public sealed class Levelled
     /// <summary>Whether a point was placed.</summary>
     public bool Has(Landmark landmark) => _has[(int)landmark];
 
-    /// <summary>How far ahead (from the side) or inward (from front and back) a point lies, pixels.</summary>
+    /// <summary>How far ahead (from the side) or inward (from front and back) of the picture's middle a point lies, pixels.</summary>
     public double X(Landmark landmark) => _x[(int)landmark];
 
-    /// <summary>How high a point lies, pixels.</summary>
+    /// <summary>How high above the picture's middle a point lies, pixels.</summary>
     public double Up(Landmark landmark) => _up[(int)landmark];
+
+    /// <summary>The true length of the marked stretch, centimetres; 0 without one.</summary>
+    public double ScaleCentimetres => _scaleCentimetres;
 
     /// <summary>Whether a length was marked in it.</summary>
     public bool HasScaleMark => Still.Scale is not null;
 
     /// <summary>The length of the marked stretch, pixels.</summary>
     public double ScalePixels =>
-        Math.Sqrt(Square(_x[Landmarks + 1] - _x[Landmarks]) + Square(_up[Landmarks + 1] - _up[Landmarks]));
+        Math.Sqrt(
+            Square(_x[Landmarks.Count + 1] - _x[Landmarks.Count])
+                + Square(_up[Landmarks.Count + 1] - _up[Landmarks.Count])
+        );
 
     /// <summary>Between two points, pixels.</summary>
     public double Distance(Landmark a, Landmark b) => Math.Sqrt(Square(X(b) - X(a)) + Square(Up(b) - Up(a)));
@@ -98,8 +179,8 @@ public sealed class Levelled
             yield return (int)landmark;
         if (!lengths || !HasScaleMark)
             yield break;
-        yield return Landmarks;
-        yield return Landmarks + 1;
+        yield return Landmarks.Count;
+        yield return Landmarks.Count + 1;
     }
 
     /// <summary>Which way x runs in the picture: +1 to its right edge.</summary>

@@ -85,6 +85,12 @@ public sealed record MeasureDefinition(
     /// <summary>The number that goes well in any body, for what is weighed, timed or taped; null for none.</summary>
     public double? CleanNumber { get; init; }
 
+    /// <summary>The best value where a band has a lower edge alone; null where there is none to speak of. With an upper edge alone it is 0.</summary>
+    public double? Best { get; init; }
+
+    /// <summary>Whether a picture of the whole body can only say that it is off; that it is fine the coach's eye says.</summary>
+    public bool OnlyOutside { get; init; }
+
     /// <summary>Two measures are the same when their ids are.</summary>
     public bool Equals(MeasureDefinition? other) =>
         ReferenceEquals(this, other) || (other is not null && other.Id == Id);

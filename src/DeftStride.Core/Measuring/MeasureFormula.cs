@@ -17,6 +17,9 @@ public sealed record MeasureFormula(
     Func<Levelled[], ReadingContext, double> Read
 )
 {
+    /// <summary>Whether the points say anything at all; null where they always do. Kept apart from the reading, so that its error can be worked out right up to the edge.</summary>
+    public Func<Levelled[], ReadingContext, bool>? Says { get; init; }
+
     /// <summary>The same formula at several moments.</summary>
     public static IEnumerable<MeasureFormula> At(Moment[] moments, Func<Moment, MeasureFormula> make) =>
         moments.Select(make);

@@ -55,6 +55,19 @@ internal static class MeasureGeometry
             Abs(f.X(Landmark.FreePelvis) - f.X(Landmark.WorkingPelvis))
         );
 
+    /// <summary>The line from the middle of the pelvis points to that of the shoulders against vertical, + toward the working side.</summary>
+    public static double SideLean(Levelled f) =>
+        -Direction(
+            Middle(f, Landmark.WorkingShoulder, Landmark.FreeShoulder)
+                - Middle(f, Landmark.WorkingPelvis, Landmark.FreePelvis),
+            (
+                f.Up(Landmark.WorkingShoulder)
+                + f.Up(Landmark.FreeShoulder)
+                - f.Up(Landmark.WorkingPelvis)
+                - f.Up(Landmark.FreePelvis)
+            ) / 2
+        );
+
     public static double KneeOffset(Levelled f, ReadingContext c)
     {
         // How far forward over the foot the knee has come: s sin φ over ankle→toe, which is three quarters of the foot.
@@ -64,15 +77,18 @@ internal static class MeasureGeometry
         return (f.X(Landmark.Knee) - line) * Scale(f, c);
     }
 
-    public static double Projection(Levelled f, ReadingContext c)
+    public static double Projection(Levelled f, ReadingContext c) =>
+        -Bend(f, Landmark.Hip, Landmark.Knee, Landmark.Ankle);
+
+    /// <summary>Whether the thigh is far enough from level for the projection angle to mean anything.</summary>
+    public static bool Projects(Levelled[] stills, ReadingContext c)
     {
+        var f = stills[0];
         // The thigh is seen shortened by the sine of its height over level, the shank by the cosine of its lean.
         var shankOfThigh = c.Body is { } body ? body.Shank / body.Thigh : ShankOfThigh;
         var seen = f.Distance(Landmark.Hip, Landmark.Knee) / f.Distance(Landmark.Ankle, Landmark.Knee);
         var sine = seen * shankOfThigh * Cos(ShinAt(f.Still, c));
-        return sine < Sin(ProjectionThighDegrees / DegreesPerRadian)
-            ? double.NaN
-            : -Bend(f, Landmark.Hip, Landmark.Knee, Landmark.Ankle);
+        return sine >= Sin(ProjectionThighDegrees / DegreesPerRadian);
     }
 
     public static double FootAhead(Levelled f, ReadingContext c)

@@ -82,11 +82,17 @@ public static class MeasureReader
     private static readonly int Moments = Enum.GetValues<Moment>().Length;
 
     /// <summary>The same of stills that are known to have no fault.</summary>
+    /// <param name="sound">The stills, their cameras undone where that is known how.</param>
+    /// <param name="measures">Which measures.</param>
+    /// <param name="context">What has to be known besides.</param>
+    /// <param name="errors">The spreads.</param>
+    /// <param name="camera">What a camera leaves in a measure of some stills; null where they are read as in the days before cameras were undone.</param>
     internal static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadSound(
         IEnumerable<Levelled> sound,
         IReadOnlySet<string> measures,
         ReadingContext context,
-        ErrorModel errors
+        ErrorModel errors,
+        Func<MeasureDefinition, MeasureFormula, Levelled[], CameraPart?>? camera = null
     )
     {
         var found = new List<(Reading, Facing?)>();
@@ -106,7 +112,7 @@ public static class MeasureReader
                 var used = formula.Needs.Select(n => moments[(int)n.Moment]).ToArray();
                 if (used.Any(u => u is null) || !formula.Needs.Zip(used).All(p => p.First.Points.All(p.Second!.Has)))
                     continue;
-                if (Apply(measure, formula, used!, context, errors).Reading is { } reading)
+                if (Apply(measure, formula, used!, context, errors, camera).Reading is { } reading)
                     found.Add((reading, repetition.Key.View == View.Side ? used[0]!.Still.Facing : null));
             }
         }
@@ -193,11 +199,12 @@ public static class MeasureReader
         MeasureFormula formula,
         Levelled[] stills,
         ReadingContext context,
-        ErrorModel errors
+        ErrorModel errors,
+        Func<MeasureDefinition, MeasureFormula, Levelled[], CameraPart?>? camera = null
     )
     {
         var value = formula.Read(stills, context);
-        if (!double.IsFinite(value))
+        if (!double.IsFinite(value) || formula.Says?.Invoke(stills, context) == false)
             return (null, MeasurementFault.NothingToRead);
         var placing = Math.Sqrt(PlacingVariance(formula, stills, context, errors, value));
         if (!(placing <= ErrorModel.LargestPlacingSd(measure.Unit)))
@@ -216,7 +223,7 @@ public static class MeasureReader
                 measure,
                 new Quantity(value, measure.Unit),
                 new Quantity(placing, measure.Unit),
-                new Quantity(errors.Of(measure).Camera(vertical), measure.Unit),
+                camera?.Invoke(measure, formula, stills) ?? new(errors.Of(measure).Camera(vertical), 0, 0),
                 new Provenance(
                     last.View,
                     last.FrontLeg,
@@ -227,6 +234,10 @@ public static class MeasureReader
                     vertical,
                     scale
                 )
+                {
+                    Camera = stills[^1].Camera,
+                    PixelsPerMetre = stills[^1].PixelsPerMetre * 1080 / last.Picture.Height,
+                }
             ),
             null
         );

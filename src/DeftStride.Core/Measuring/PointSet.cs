@@ -43,6 +43,15 @@ public sealed record PointSet(
     /// <summary>A marked length, or null to take the client's shank.</summary>
     public ScaleMark? Scale { get; init; }
 
+    /// <summary>Where the camera stood, as far as it is known. Null from before cameras were undone: then it is read as it was in its day.</summary>
+    public CameraPlace? Camera { get; init; }
+
+    /// <summary>A line that was tapped on the floor, or null.</summary>
+    public FloorLine? Line { get; init; }
+
     /// <summary>Whether the picture shows left and right swapped, as a mirror or a selfie camera does.</summary>
     public bool Mirrored { get; init; }
+
+    /// <summary>Whether the working leg is the one nearer to a camera at the side.</summary>
+    public bool WorkingNear => ((FrontLeg == BodySide.Right) == (Facing == Facing.Right)) != Mirrored;
 }

@@ -41,19 +41,26 @@ public sealed record Provenance(
     PointPlacer Placer,
     VerticalSource Vertical,
     ScaleSource Scale
-);
+)
+{
+    /// <summary>What is known of the camera that was taken out; null for pictures on record from before that was done.</summary>
+    public CameraKnown? Camera { get; init; }
+
+    /// <summary>How large the client is, pixels a metre in a picture 1080 lines high; 0 where it is not known.</summary>
+    public double PixelsPerMetre { get; init; }
+}
 
 /// <summary>One measure read from one repetition.</summary>
 /// <param name="Measure">Which.</param>
 /// <param name="Value">Its value; the sign is the measure's.</param>
 /// <param name="PlacingSd">Placing error of the points, a standard deviation in the same unit.</param>
-/// <param name="CameraSd">Systematic error of the camera, a standard deviation in the same unit.</param>
+/// <param name="Camera">What the camera leaves, standard deviations in the same unit.</param>
 /// <param name="Provenance">Where it was read.</param>
 public sealed record Reading(
     MeasureDefinition Measure,
     Quantity Value,
     Quantity PlacingSd,
-    Quantity CameraSd,
+    CameraPart Camera,
     Provenance Provenance
 );
 
@@ -112,9 +119,13 @@ public sealed record MeasureMean(
             new ErrorBudget(
                 In(Math.Sqrt(readings.Sum(r => r.Reading.PlacingSd.Value * r.Reading.PlacingSd.Value) / n)),
                 In(errors.Of(first.Measure).Repetition),
-                In(readings.Max(r => r.Reading.CameraSd.Value)),
+                In(readings.Max(r => r.Reading.Camera.Whole)),
                 n
-            ),
+            )
+            {
+                SamePlace = In(readings.Max(r => r.Reading.Camera.SamePlace)),
+                Sides = In(readings.Max(r => r.Reading.Camera.Sides)),
+            },
             readings.All(r => r.Facing == facing) ? facing : null,
             [.. readings.Select(r => r.Reading)]
         );

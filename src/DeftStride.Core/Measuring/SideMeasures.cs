@@ -29,6 +29,7 @@ internal static class SideMeasures
         )
         {
             SelfCheck = "A phone on a box, filming from the side.",
+            Best = 35,
             Words = new(
                 "{v} forward",
                 "{v} back",
@@ -295,7 +296,8 @@ internal static class SideMeasures
                 "Bring trunk and shin parallel first.",
                 "Bring trunk and shin parallel first."
             ),
-            Spread = new(2, 0, 0, 2),
+            // Of a difference both parts vary.
+            Spread = new(2.5, 0, 0, 2),
             Formulas =
             [
                 One(
@@ -332,7 +334,7 @@ internal static class SideMeasures
                 "Make one line from rear knee to shoulder first.",
                 "Make one line from rear knee to shoulder first."
             ),
-            Spread = new(2, 0, 0, 2),
+            Spread = new(2.8, 0, 0, 2),
             Formulas =
             [
                 One(
@@ -363,7 +365,7 @@ internal static class SideMeasures
                 "Bring the head over the pelvis first.",
                 "Bring the head over the pelvis first."
             ),
-            Spread = new(1, 1, 2, 1),
+            Spread = new(2, 1, 2, 1),
             Formulas =
             [
                 One(
@@ -390,6 +392,7 @@ internal static class SideMeasures
         )
         {
             SelfCheck = "Lift the toes and feel the heel; a sheet of paper must not slide under it.",
+            OnlyOutside = true,
             Words = new(
                 "{v} up",
                 "{v} down",
@@ -512,7 +515,7 @@ internal static class SideMeasures
                 "Rise straight up first.",
                 "Rise straight up first."
             ),
-            Spread = new(5, 2, 4, 5),
+            Spread = new(8, 2, 4, 5),
             Formulas =
             [
                 new(
@@ -525,7 +528,7 @@ internal static class SideMeasures
                     HipPath
                 ),
             ],
-            Spoiling = new(When.HalfUp, (PosePart.HipsBack, 24)) { Sets = true, OneWay = true },
+            Spoiling = new(When.HalfUp, (PosePart.HipsBack, 32)) { Sets = true, OneWay = true },
         },
         new(
             "order",

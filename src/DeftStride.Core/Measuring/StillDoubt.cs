@@ -20,6 +20,9 @@ public enum DoubtKind
     /// <summary>The camera stood off to one side: lengths along the line of travel are seen shortened.</summary>
     OffAxis,
 
+    /// <summary>A line on the floor tells nothing of how square the camera stood.</summary>
+    FloorLine,
+
     /// <summary>A point lies further away than this body reaches.</summary>
     OffTheBody,
 
@@ -184,7 +187,8 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
                 DoubtKind.WrongLeg,
                 $"The front ankle lies behind the rear knee. Are the points of the {leg} leg on the other leg?"
             );
-        else if (OffAxis(f, context.Body) is { } degrees)
+        // Pictures on record from before cameras were undone keep the question of their day.
+        else if (f.Still.Camera is null && OffAxis(f, context.Body) is { } degrees)
             yield return new(
                 DoubtKind.OffAxis,
                 FormattableString.Invariant(

@@ -16,10 +16,24 @@ public sealed record PosedFault(string MeasureId, BandSide Where, BodySide Side)
 /// </summary>
 public static class PosedCheck
 {
-    /// <summary>Pictures of posed figures: 5 pixels a centimetre, so that a client of 1.75 m fills four fifths of the height.</summary>
+    /// <summary>Pictures of posed figures, about 5 pixels a centimetre.</summary>
     public static readonly PictureSize Picture = new(1600, 1080);
 
-    private static readonly FigureCamera Straight = new(500, new ImagePoint(800, 1010));
+    /// <summary>Pixels a metre for a client of 1.75 m, who then fits in; a taller one is filmed from as far with a wider lens.</summary>
+    private static double PixelsPerMetre(View view) => view == View.Side ? 460 : 500;
+
+    /// <summary>Put up by the guide: knee high from the side, a little higher from front and back.</summary>
+    private static FigureCamera ByGuide(View view, Body body) =>
+        FigureCamera.At(
+            CameraPlace.ByGuide with
+            {
+                HeightMetres = LookPlan.PhoneHeight(view),
+            },
+            PixelsPerMetre(view) * Math.Min(1, 1.75 / body.Stature),
+            Picture
+        );
+
+    private static readonly CameraPlace FromVeryFar = CameraPlace.ByGuide with { DistanceMetres = 100 };
 
     /// <summary>The check, clean but for the faults put into it.</summary>
     /// <param name="standard">The standard whose plan and must-pass checks are followed.</param>
@@ -54,12 +68,28 @@ public static class PosedCheck
                         (p, f) => Spoiled(p, f, planned.Moment, body)
                     );
                 for (var n = 1; n <= repetitions; n++)
-                    stills.Add(Still(new PosedFigure(body, pose), planned, side, n, hand));
+                    // The client turns round, so that the leg that is judged is the nearer one.
+                    stills.Add(
+                        Still(
+                            new PosedFigure(body, pose),
+                            planned,
+                            side,
+                            n,
+                            hand,
+                            ByGuide(planned.View, body) with
+                            {
+                                Facing =
+                                    (side == BodySide.Right) == LookPlan.WorkingLegNear(standard)
+                                        ? Facing.Right
+                                        : Facing.Left,
+                            }
+                        )
+                    );
             }
         }
 
         var seen = standard
-            .MustPass.Where(b => !b.Measure.IsRead && b.Measure.CleanNumber is null)
+            .MustPass.Where(b => (!b.Measure.IsRead || b.Measure.OnlyOutside) && b.Measure.CleanNumber is null)
             .SelectMany(b =>
                 Sides.Select(s => new SeenAnswer(
                     b.Measure.Id,
@@ -110,10 +140,12 @@ public static class PosedCheck
     {
         ArgumentNullException.ThrowIfNull(figure);
         ArgumentNullException.ThrowIfNull(planned);
-        var lens = camera ?? Straight;
+        var lens = camera ?? ByGuide(planned.View, figure.Body);
         ImagePoint Near(ImagePoint p) => hand is null ? p : new(p.X + Scatter(hand), p.Y + Scatter(hand));
         var roll = lens.RollDegrees * Math.PI / 180;
-        var post = new ImagePoint(200, 900);
+        // Something upright 0.6 m ahead of the client, or beside them.
+        var ahead = planned.View == View.Side && lens.Facing == Facing.Left ? -1 : 1;
+        var post = new ImagePoint((Picture.Width / 2.0) + (ahead * 0.6 * lens.PixelsPerMetre), 900);
         return new PointSet(
             planned.View,
             side,
@@ -130,6 +162,7 @@ public static class PosedCheck
             Moment = planned.Moment,
             Repetition = repetition,
             Mirrored = lens.Mirrored,
+            Camera = lens.Place ?? FromVeryFar,
         };
     }
 

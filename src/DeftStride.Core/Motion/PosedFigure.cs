@@ -13,8 +13,8 @@ public readonly record struct Place(double X, double Y, double Z);
 /// </summary>
 public sealed class PosedFigure
 {
-    private readonly Dictionary<Landmark, Place> _side = [];
-    private readonly Dictionary<Landmark, Place> _back = [];
+    private readonly Place[] _side;
+    private readonly Place[] _back;
 
     /// <summary>Puts a body into a posture.</summary>
     public PosedFigure(Body body, Pose pose)
@@ -23,7 +23,7 @@ public sealed class PosedFigure
         ArgumentNullException.ThrowIfNull(pose);
         (Body, Pose) = (body, pose);
         var (shin, alpha, trunk) = (Rad(pose.Shin), Rad(90 + pose.Shin - pose.Knee), Rad(pose.Trunk));
-        var (half, foot) = (body.HipJointWidth / 2, body.Foot);
+        var (half, foot, track) = (body.HipJointWidth / 2, body.Foot, pose.Track * body.Stature);
         var rise = pose.HeelRise / 100;
         var (ahead, aside) = (Cos(Rad(pose.TurnOut)), -Sin(Rad(pose.TurnOut)));
 
@@ -50,12 +50,12 @@ public sealed class PosedFigure
         var rearKnee = new Place(
             freeHip.X - (body.Thigh * Sin(thighBack)),
             freeHip.Y - (body.Thigh * Cos(thighBack) * Cos(side)),
-            ((freeHip.Z + (2 * half)) / 2) + outward
+            ((freeHip.Z + track) / 2) + outward
         );
         var rearAnkle = new Place(
             rearKnee.X - (body.Shank * Sin(shankBack)),
             rearKnee.Y - (body.Shank * Cos(shankBack) * Cos(lower)),
-            (2 * half) + outward + (body.Shank * Sin(lower))
+            track + outward + (body.Shank * Sin(lower))
         );
         var rearToe = new Place(rearAnkle.X + (0.4 * foot), Max(0, rearAnkle.Y - (0.9 * foot)), rearAnkle.Z);
 
@@ -79,47 +79,34 @@ public sealed class PosedFigure
                 middle.Z + (z * body.Stature * Cos(drop))
             );
 
-        foreach (
-            var (landmark, place) in new (Landmark, Place)[]
-            {
-                (Landmark.Ankle, ankle),
-                (Landmark.Knee, knee),
-                (Landmark.Toe, toe),
-                (Landmark.Heel, heel),
-                (Landmark.Hip, hip),
-                (Landmark.Ear, ear),
-                (Landmark.Shoulder, shoulders),
-                (Landmark.RearKnee, rearKnee),
-                (Landmark.RearAnkle, rearAnkle),
-                (Landmark.RearToe, rearToe),
-                (Landmark.FreeHip, freeHip),
-                (
-                    Landmark.WorkingShoulder,
-                    shoulders with
-                    {
-                        Y = shoulders.Y + (shoulder * Sin(lean) * -1),
-                        Z = shoulders.Z - (shoulder * Cos(lean)),
-                    }
-                ),
-                (
-                    Landmark.FreeShoulder,
-                    shoulders with
-                    {
-                        Y = shoulders.Y + (shoulder * Sin(lean)),
-                        Z = shoulders.Z + (shoulder * Cos(lean)),
-                    }
-                ),
-                (Landmark.WorkingPelvis, Pelvis(0.05, 0.055, -0.085)),
-                (Landmark.FreePelvis, Pelvis(0.05, 0.055, 0.085)),
-            }
-        )
+        _side = new Place[Landmarks.Count];
+        _side[(int)Landmark.Ankle] = ankle;
+        _side[(int)Landmark.Knee] = knee;
+        _side[(int)Landmark.Toe] = toe;
+        _side[(int)Landmark.Heel] = heel;
+        _side[(int)Landmark.Hip] = hip;
+        _side[(int)Landmark.Ear] = ear;
+        _side[(int)Landmark.Shoulder] = shoulders;
+        _side[(int)Landmark.RearKnee] = rearKnee;
+        _side[(int)Landmark.RearAnkle] = rearAnkle;
+        _side[(int)Landmark.RearToe] = rearToe;
+        _side[(int)Landmark.FreeHip] = freeHip;
+        _side[(int)Landmark.WorkingShoulder] = shoulders with
         {
-            _side[landmark] = _back[landmark] = place;
-        }
-
+            Y = shoulders.Y - (shoulder * Sin(lean)),
+            Z = shoulders.Z - (shoulder * Cos(lean)),
+        };
+        _side[(int)Landmark.FreeShoulder] = shoulders with
+        {
+            Y = shoulders.Y + (shoulder * Sin(lean)),
+            Z = shoulders.Z + (shoulder * Cos(lean)),
+        };
+        _side[(int)Landmark.WorkingPelvis] = Pelvis(0.05, 0.055, -0.085);
+        _side[(int)Landmark.FreePelvis] = Pelvis(0.05, 0.055, 0.085);
         // From behind the tops of the hip bones are found, not its front points.
-        _back[Landmark.WorkingPelvis] = Pelvis(-0.03, 0.06, -0.08);
-        _back[Landmark.FreePelvis] = Pelvis(-0.03, 0.06, 0.08);
+        _back = [.. _side];
+        _back[(int)Landmark.WorkingPelvis] = Pelvis(-0.03, 0.06, -0.08);
+        _back[(int)Landmark.FreePelvis] = Pelvis(-0.03, 0.06, 0.08);
     }
 
     /// <summary>The body.</summary>
@@ -129,9 +116,12 @@ public sealed class PosedFigure
     public Pose Pose { get; }
 
     /// <summary>Where a landmark is.</summary>
-    public Place At(Landmark landmark) => _side[landmark];
+    public Place At(Landmark landmark) => _side[(int)landmark];
 
-    /// <summary>How a camera sees it, far enough away that nearness does not matter.</summary>
+    /// <summary>Where a landmark is as it is found in a view: from behind the pelvis has other points.</summary>
+    public Place At(Landmark landmark, View view) => (view == View.Back ? _back : _side)[(int)landmark];
+
+    /// <summary>How a camera sees it.</summary>
     /// <param name="view">From where.</param>
     /// <param name="working">The client's working side.</param>
     /// <param name="camera">How the camera stands.</param>
@@ -145,30 +135,74 @@ public sealed class PosedFigure
     {
         ArgumentNullException.ThrowIfNull(camera);
         ArgumentNullException.ThrowIfNull(wanted);
-        return wanted.ToDictionary(l => l, l => camera.Picture(view, working, view == View.Back ? _back[l] : _side[l]));
+        if (camera.Place is not { } place)
+            return wanted.ToDictionary(l => l, l => camera.Picture(view, working, At(l, view)));
+        var like = new PointSet(
+            view,
+            working,
+            camera.Facing,
+            camera.Size,
+            new Dictionary<Landmark, ImagePoint>(),
+            null,
+            PointPlacer.Hand,
+            ""
+        )
+        {
+            Mirrored = camera.Mirrored,
+        };
+        var clicked = new ClickedFigure(this, view, like.WorkingNear, Levelled.Rightward(like));
+        var sight = new Sight(
+            Rad(camera.OffAxisDegrees),
+            0,
+            place.Reckoned,
+            camera.PixelsPerMetre * place.Reckoned,
+            place.Pitch,
+            place.HeightMetres
+        );
+        return wanted.ToDictionary(l => l, l => camera.Turned(sight.See(clicked.L(l), clicked.D(l), clicked.Y(l))));
     }
 
     private static double Rad(double degrees) => degrees * PI / 180;
 }
 
-/// <summary>A camera that looks at a posed figure.</summary>
-/// <param name="PixelsPerMetre">Its scale.</param>
-/// <param name="Origin">Where the floor under the working ankle is, in the picture.</param>
+/// <summary>A camera that looks at a posed figure: from very far, or from a place where nearness shows.</summary>
+/// <param name="PixelsPerMetre">Its scale, at the client's middle.</param>
+/// <param name="Origin">Where the floor under the working ankle is, in a picture from very far.</param>
 public sealed record FigureCamera(double PixelsPerMetre, ImagePoint Origin)
 {
+    /// <summary>A camera at a place, aimed at the client's middle.</summary>
+    public static FigureCamera At(CameraPlace place, double pixelsPerMetre, PictureSize size) =>
+        new(pixelsPerMetre, new ImagePoint(size.Width / 2.0, size.Height / 2.0)) { Place = place, Size = size };
+
+    /// <summary>Where it stands, or null for very far.</summary>
+    public CameraPlace? Place { get; init; }
+
+    /// <summary>The picture's size; its middle is the lens's axis.</summary>
+    public PictureSize Size { get; init; } = new(1600, 1080);
+
     /// <summary>Where the toes point from the side.</summary>
     public Facing Facing { get; init; } = Facing.Right;
 
     /// <summary>How far the camera is rolled; + true vertical's top leans to the right in the picture.</summary>
     public double RollDegrees { get; init; }
 
-    /// <summary>How far the camera stands off square.</summary>
+    /// <summary>How far the camera stands off square; at a place, + to the picture's left.</summary>
     public double OffAxisDegrees { get; init; }
 
     /// <summary>Whether left and right are swapped.</summary>
     public bool Mirrored { get; init; }
 
-    /// <summary>Where a place in space falls in the picture.</summary>
+    /// <summary>A point right and up of the picture's middle, turned by the camera's roll.</summary>
+    internal ImagePoint Turned((double U, double V) p)
+    {
+        var (sin, cos) = SinCos(RollDegrees * PI / 180);
+        return new ImagePoint(
+            (Size.Width / 2.0) + (p.U * cos) + (p.V * sin),
+            (Size.Height / 2.0) - ((p.V * cos) - (p.U * sin))
+        );
+    }
+
+    /// <summary>Where a place in space falls in a picture from very far.</summary>
     public ImagePoint Picture(View view, BodySide working, Place place)
     {
         var (a, roll) = (OffAxisDegrees * PI / 180, RollDegrees * PI / 180);

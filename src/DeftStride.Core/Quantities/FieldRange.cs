@@ -34,6 +34,15 @@ public sealed record FieldRange(string Name, double Least, double Most, string U
     /// <summary>Angle of a wedge under the heel; 0 for none.</summary>
     public static FieldRange HeelWedge { get; } = new("A heel wedge", 0, 30, "°");
 
+    /// <summary>From the camera to the client.</summary>
+    public static FieldRange CameraDistance { get; } = new("A camera", 1, 100, " m away");
+
+    /// <summary>The lens above the floor.</summary>
+    public static FieldRange CameraHeight { get; } = new("A camera", 0.1, 1.8, " m above the floor");
+
+    /// <summary>A line on the floor that tells how square the camera stood.</summary>
+    public static FieldRange FloorLine { get; } = new("A line on the floor", 0.45, 3, " m");
+
     /// <summary>A box that the studio owns.</summary>
     public static FieldRange Box { get; } = new("A box", 5, 100, " cm");
 

@@ -1,5 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Setup;
@@ -105,27 +106,34 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
             : tape.Length(Math.Abs(Amount));
 
     /// <summary>
-    /// Every single change that makes the set-up fit, the least bother first. For each lever the smallest amount is found
-    /// by going out in steps of a centimetre or a degree.
+    /// Every single change that makes the set-up fit, the least bother first. For each lever the smallest amount is found by
+    /// going out in steps of a centimetre or a degree, or through the heights and wedges that are there; nothing is offered that
+    /// leaves the style or makes another exercise of it.
     /// </summary>
+    /// <param name="body">Whose.</param>
+    /// <param name="posture">The posture that does not fit.</param>
+    /// <param name="front">Ranges of the front leg's side.</param>
+    /// <param name="rear">Ranges of the rear leg's side.</param>
+    /// <param name="nature">What a change may not leave.</param>
     public static IReadOnlyList<SetupChange> Fitting(
         Body body,
         SplitPosture posture,
         RangeOfMotion front,
-        RangeOfMotion rear
+        RangeOfMotion rear,
+        SetupNature nature
     )
     {
         ArgumentNullException.ThrowIfNull(posture);
+        ArgumentNullException.ThrowIfNull(nature);
         var found = new List<SetupChange>();
         foreach (var lever in Levers)
         {
-            for (var steps = 1; steps * lever.Step <= lever.Most + 1e-9; steps++)
+            foreach (var amount in Amounts(lever, posture.Stance, nature.Kit))
             {
-                var amount = steps * lever.Step;
-                var change =
-                    Try(body, posture, lever, amount, front, rear)
-                    ?? (lever.BothWays ? Try(body, posture, lever, -amount, front, rear) : null);
-                if (change is null)
+                if (
+                    Try(body, posture, lever, amount, front, rear) is not { } change
+                    || nature.Leaves(posture.Stance, lever.Lever, change.Stance) is not null
+                )
                     continue;
                 found.Add(change);
                 break;
@@ -133,6 +141,62 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
         }
 
         return [.. found.OrderBy(c => c.Cost)];
+    }
+
+    /// <summary>The cheapest change that would do if style and kit did not stand in its way, with the limit that does; null where none would.</summary>
+    internal static (SetupChange Change, string Limit)? Barred(
+        Body body,
+        SplitPosture posture,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        SetupNature nature
+    )
+    {
+        (SetupChange Change, string Limit)? cheapest = null;
+        foreach (var lever in Levers)
+        {
+            foreach (var amount in Amounts(lever, posture.Stance, StudioKit.Unknown))
+            {
+                if (Try(body, posture, lever, amount, front, rear) is not { } change)
+                    continue;
+                if (
+                    (cheapest is null || change.Cost < cheapest.Value.Change.Cost)
+                    && (
+                        nature.Leaves(posture.Stance, lever.Lever, change.Stance)
+                        ?? (
+                            lever.Lever is SetupLever.FrontRaise or SetupLever.RearRaise ? "heights that are here"
+                            : lever.Lever == SetupLever.HeelWedge ? "wedges that are here"
+                            : null
+                        )
+                    )
+                        is { } limit
+                )
+                    cheapest = (change, limit);
+                break;
+            }
+        }
+
+        return cheapest;
+    }
+
+    /// <summary>The amounts by which a lever is tried, the smallest first: what can be built where a kit is listed, else every centimetre or degree.</summary>
+    private static IEnumerable<double> Amounts(LeverInfo lever, SplitStance q, StudioKit kit)
+    {
+        IEnumerable<double> From(IEnumerable<double> heights, double now) =>
+            heights
+                .Select(h => h - now)
+                .Where(by => Math.Abs(by) > 0.001 && Math.Abs(by) <= lever.Most + 1e-9 && (lever.BothWays || by > 0))
+                .OrderBy(Math.Abs);
+        if (kit.HasHeights && lever.Lever is SetupLever.FrontRaise or SetupLever.RearRaise && kit.HasHeights)
+            return From(
+                kit.Heights().Select(h => h.Metres),
+                lever.Lever == SetupLever.FrontRaise ? q.FrontRaiseMetres : q.RearRaiseMetres
+            );
+        if (lever.Lever == SetupLever.HeelWedge && (kit.HasHeights || kit.WedgesDegrees.Count > 0))
+            return From(kit.WedgesDegrees, q.HeelWedge.Degrees);
+        return Enumerable
+            .Range(1, (int)Math.Round(lever.Most / lever.Step))
+            .SelectMany(n => lever.BothWays ? new[] { n * lever.Step, -n * lever.Step } : [n * lever.Step]);
     }
 
     /// <summary>The stance after a lever is moved, or null where nothing fits any more.</summary>
@@ -196,35 +260,64 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
 
 /// <summary>When no single change makes a set-up fit: the two limits that are in each other's way, and what would suit instead.</summary>
 /// <param name="First">The limit that is passed furthest.</param>
-/// <param name="Second">The one that the best remedy for the first runs into, or the next that is passed.</param>
-/// <param name="Sentence">Both, and the variation that would suit.</param>
-public sealed record SetupConflict(Demand First, Demand Second, string Sentence)
+/// <param name="Second">In words, what the best remedy for the first runs into: a style's band, the kit, or another joint.</param>
+/// <param name="Sentence">Both, and the form that would suit.</param>
+public sealed record SetupConflict(Demand First, string Second, string Sentence)
 {
     /// <summary>Names the conflict, or null when something fits.</summary>
-    public static SetupConflict? Of(Body body, SplitPosture posture, RangeOfMotion front, RangeOfMotion rear)
+    public static SetupConflict? Of(
+        Body body,
+        SplitPosture posture,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        SetupNature nature
+    )
     {
+        ArgumentNullException.ThrowIfNull(nature);
         var demands = Demand.Of(posture, front, rear);
-        if (!demands.Any(d => d.Exceeds) || SetupChange.Fitting(body, posture, front, rear).Count > 0)
+        if (!demands.Any(d => d.Exceeds) || SetupChange.Fitting(body, posture, front, rear, nature).Count > 0)
             return null;
         var first = Demand.Binding(demands);
         var second =
-            demands.Where(d => d.Exceeds && d.Joint != first.Joint).MinBy(d => d.Spare.Radians)
-            ?? demands.Where(d => d.Joint != first.Joint).MinBy(d => d.Spare.Radians)!;
+            SetupChange.Barred(body, posture, front, rear, nature)?.Limit
+            ?? (
+                demands.Where(d => d.Exceeds && d.Joint != first.Joint).MinBy(d => d.Spare.Radians)
+                ?? demands.Where(d => d.Joint != first.Joint).MinBy(d => d.Spare.Radians)!
+            ).Name;
         return new SetupConflict(
             first,
             second,
-            $"The {first.Name} and the {second.Name} are in each other's way here: no single change frees both. {Instead(first.Joint)}"
+            $"The {first.Name} and the {second} are in each other's way here: no single change frees both. {Instead(body, front, rear, nature)}"
         );
     }
 
-    private static string Instead(DemandedJoint joint) =>
-        joint switch
+    /// <summary>The nearest form and style that this body and this kit really fit.</summary>
+    private static string Instead(Body body, RangeOfMotion front, RangeOfMotion rear, SetupNature nature)
+    {
+        foreach (var (school, form, name) in Others)
         {
-            DemandedJoint.FrontAnkle => "Take the vertical-shin form to the pad, or a thicker wedge with less depth.",
-            DemandedJoint.RearHip or DemandedJoint.BigToe =>
-                "Take the front-foot-elevated split squat, or stop higher.",
-            DemandedJoint.RearKnee or DemandedJoint.RearAnkle =>
-                "Take a lower rear surface, or the split squat from the floor.",
-            _ => "Take a shallower depth with a hand on a support.",
-        };
+            if (school == nature.School && form == nature.Form)
+                continue;
+            if (SetupPlanner.Missing(form, body, nature.Kit) is not null)
+                continue;
+            var stance = SetupPlanner.Start(body, school, form, front, rear, nature.Kit);
+            if (
+                SplitLinkage.TrySolve(body, stance, out var posture, out _)
+                && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)
+            )
+                return $"Take the {name}: it fits.";
+        }
+
+        return "Take a shallower depth with a hand on a support.";
+    }
+
+    private static readonly (SchoolCode School, SplitForm Form, string Name)[] Others =
+    [
+        (SchoolCode.VerticalShin, SplitForm.ToPad, "split squat to a pad with an upright shin"),
+        (SchoolCode.VerticalShin, SplitForm.FrontFootRaised, "front-foot-elevated split squat with an upright shin"),
+        (SchoolCode.KneeForward, SplitForm.ToPad, "split squat to a pad with the knee forward"),
+        (SchoolCode.Inclined, SplitForm.ToPad, "inclined split squat to a pad"),
+        (SchoolCode.Inclined, SplitForm.FrontFootRaised, "inclined front-foot-elevated split squat"),
+        (SchoolCode.VerticalShin, SplitForm.RearInstep, "split squat with the rear instep on a roll"),
+    ];
 }

@@ -56,12 +56,17 @@ public sealed record SplitPlan(
     bool Estimated
 )
 {
-    /// <summary>Whether every joint has what is asked.</summary>
-    public bool Fits => !Demands.Any(d => d.Exceeds);
+    /// <summary>What this studio lacks for the form, in a sentence with what would do; null where it has it.</summary>
+    public string? Missing { get; init; }
+
+    /// <summary>Whether every joint has what is asked, and the studio what it takes.</summary>
+    public bool Fits => Missing is null && !Demands.Any(d => d.Exceeds);
 
     /// <summary>What a coach could say of it aloud: that it fits and what runs out first, or what is short and the least change.</summary>
     public Phrase Sentence(Tape tape)
     {
+        if (Missing is not null)
+            return Phrase.Of(new("Nothing here suits", Tone.Off), new($". {Missing}"));
         if (Fits)
         {
             var spare =
@@ -131,7 +136,7 @@ public static class SetupPlanner
             ),
             SplitForm.RearInstep => stance with
             {
-                RearRaiseMetres = kit.RollMetres ?? Below(kit, 0.15 * body.Stature),
+                RearRaiseMetres = kit.RollMetres ?? UnderInstep(kit, body),
                 RearFoot = new RearFoot.Instep(),
                 TrunkLean = Angle.FromDegrees(15),
                 FrontShin = Angle.FromDegrees(10),
@@ -161,7 +166,15 @@ public static class SetupPlanner
 
     /// <summary>Judges a stance: what it asks, what would make it fit, and the card.</summary>
     /// <exception cref="LinkageException">No posture fits the numbers.</exception>
-    public static SplitPlan Plan(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear, StudioKit kit)
+    public static SplitPlan Plan(
+        Body body,
+        SplitStance stance,
+        RangeOfMotion front,
+        RangeOfMotion rear,
+        StudioKit kit,
+        SchoolCode school = SchoolCode.VerticalShin,
+        SplitForm form = SplitForm.ToPad
+    )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(stance);
@@ -172,18 +185,48 @@ public static class SetupPlanner
         var demands = Demand.Of(posture, front, rear);
         var binding = Demand.Binding(demands);
         var fits = !demands.Any(d => d.Exceeds);
-        var changes = fits ? [] : SetupChange.Fitting(body, posture, front, rear);
+        var nature = SetupNature.Of(school, form, front, kit);
+        var changes = fits ? [] : SetupChange.Fitting(body, posture, front, rear, nature);
         return new SplitPlan(
             posture,
             demands,
             binding,
             changes,
-            fits || changes.Count > 0 ? null : SetupConflict.Of(body, posture, front, rear),
+            fits || changes.Count > 0 ? null : SetupConflict.Of(body, posture, front, rear, nature),
             Card(body, posture, kit),
             Roundings(body, posture, front, rear, kit),
             !body.SegmentsMeasured || !binding.Limit.Measured
-        );
+        )
+        {
+            Missing = Missing(form, body, kit),
+        };
     }
+
+    /// <summary>What a studio lacks for a form and this body, in a sentence with what would do; null where it has it, or nothing is listed.</summary>
+    public static string? Missing(SplitForm form, Body body, StudioKit kit)
+    {
+        ArgumentNullException.ThrowIfNull(body);
+        ArgumentNullException.ThrowIfNull(kit);
+        if (!kit.HasHeights)
+            return null;
+        double[] heights = [.. kit.Heights().Select(h => h.Metres).Where(h => h > 0)];
+        string Lowest() =>
+            heights.Length == 0 ? "nothing to stand on is listed" : $"the lowest is {kit.Tape.Length(heights[0])}";
+        return form switch
+        {
+            SplitForm.RearFootRaised when !heights.Any(h => h <= (RearBallMost * body.Stature) + 0.005) =>
+                $"For a rear foot on its ball it takes up to {kit.Tape.Length(RearBallMost * body.Stature)}, and {Lowest()}. List a plate, or lay the instep on a roll.",
+            SplitForm.RearInstep
+                when kit.RollMetres is null && !heights.Any(h => h <= (RearInstepMost * body.Stature) + 0.005) =>
+                $"To lay the instep on it takes a roll or up to {kit.Tape.Length(RearInstepMost * body.Stature)}, and {Lowest()}. List a roll or a low box.",
+            SplitForm.FrontFootRaised when !heights.Any(h => h is >= LeastFront - 0.001 and <= MostFront + 0.001) =>
+                $"Under the front foot it takes {kit.Tape.Length(LeastFront)} to {kit.Tape.Length(MostFront)}, and {Lowest()}. List a plate or a low step.",
+            _ => null,
+        };
+    }
+
+    private const double LeastFront = 0.05;
+    private const double MostFront = 0.20;
 
     /// <summary>
     /// The least height under the front foot at which rear hip and big toe have what is asked, with front shin and knee kept
@@ -197,13 +240,15 @@ public static class SetupPlanner
         StudioKit kit
     )
     {
-        const double Least = 0.05,
-            Most = 0.20;
+        // Where nothing is listed the heights follow the body, about 5 to 20 cm for an average one.
         var heights = kit.HasHeights
-            ? kit.Heights().Select(h => h.Metres).Where(h => h is >= Least - 0.001 and <= Most + 0.001).ToArray()
-            : [.. Enumerable.Range(5, 16).Select(cm => cm / 100.0)];
+            ? kit.Heights()
+                .Select(h => h.Metres)
+                .Where(h => h is >= LeastFront - 0.001 and <= MostFront + 0.001)
+                .ToArray()
+            : [.. Enumerable.Range(0, 16).Select(n => Math.Round(body.Stature / 1.75 * (LeastFront + (0.01 * n)), 2))];
         if (heights.Length == 0)
-            heights = [0.10];
+            return 0;
         foreach (var height in heights)
         {
             if (RearFits(body, Risen(stance, height), front, rear))
@@ -268,6 +313,17 @@ public static class SetupPlanner
         {
             RearRaiseMetres = heights[0],
         };
+    }
+
+    /// <summary>About 0.15 of stature where that can be built, else the lowest there is that the rear knee still follows; 0 where nothing is low enough.</summary>
+    private static double UnderInstep(StudioKit kit, Body body)
+    {
+        var usual = Below(kit, 0.15 * body.Stature);
+        return usual > 0 || !kit.HasHeights
+            ? usual
+            : kit.Heights()
+                .Select(h => h.Metres)
+                .FirstOrDefault(h => h > 0 && h <= (RearInstepMost * body.Stature) + 0.005);
     }
 
     private static double Below(StudioKit kit, double metres) =>
@@ -361,7 +417,23 @@ public static class SetupPlanner
             var off = near.Metres - wanted;
             if (wanted <= 0 || Math.Abs(off) < 0.0026)
                 continue;
-            var moved = SetupChange.Move(body, posture, lever, off);
+            // Down to the same pad only the foot moves; where depth rises with the foot it rises with the rounding too.
+            var toPad =
+                lever == SetupLever.FrontRaise
+                && Math.Abs(posture.Stance.RearKneeMetres - kit.Pad() - SplitStance.KneeRadiusMetres) < 0.005;
+            var moved = toPad
+                ? SplitLinkage.TrySolve(
+                    body,
+                    posture.Stance with
+                    {
+                        FrontRaiseMetres = near.Metres,
+                    },
+                    out var padded,
+                    out _
+                )
+                    ? padded
+                    : null
+                : SetupChange.Move(body, posture, lever, off);
             var breaks = moved is null || Demand.Of(moved, front, rear).Any(d => d.Exceeds);
             var knee = moved is null
                 ? "nothing fits there"

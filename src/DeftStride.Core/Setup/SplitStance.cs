@@ -221,7 +221,15 @@ public static class SplitLinkage
                 if (phi is <= -Math.PI / 2 or >= Math.PI / 2)
                     fault = LinkageFault.StanceAndFrontLeg;
                 else
-                    return TrySolve(body, stance with { FrontShin = Angle.FromRadians(phi) }, out posture, out fault);
+                {
+                    // Of the two ways the front leg can fold the linkage knows one: a length that needs the other has no posture.
+                    if (
+                        TrySolve(body, stance with { FrontShin = Angle.FromRadians(phi) }, out posture, out fault)
+                        && Math.Abs(posture.StanceMetres - stanceMetres) > 1e-6
+                    )
+                        (posture, fault) = (null, LinkageFault.StanceAndFrontLeg);
+                    return posture is not null;
+                }
             }
         }
 

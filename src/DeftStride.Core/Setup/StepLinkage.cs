@@ -116,6 +116,9 @@ public static class StepLinkage
         posture = null;
         var (s, t, leg) = (body.Shank, body.Thigh, body.Shank + body.Thigh);
         var rise = (leg * Math.Cos(floorLegLean.Radians)) - boxMetres;
+        // Nobody steps onto something that is higher than the hip.
+        if (rise <= 0)
+            return false;
         var squared = (s * s) + (t * t) + (2 * s * t * Math.Cos(kneeFlexion.Radians));
         if (!double.IsFinite(boxMetres) || squared < rise * rise)
             return false;
@@ -140,6 +143,8 @@ public static class StepLinkage
         ArgumentNullException.ThrowIfNull(body);
         posture = null;
         var rise = ((body.Shank + body.Thigh) * Math.Cos(floorLegLean.Radians)) - boxMetres;
+        if (rise <= 0)
+            return false;
         var sine = (rise - (body.Shank * Math.Cos(shin.Radians))) / body.Thigh;
         if (sine is not (>= -1 and <= 1))
             return false;

@@ -86,10 +86,13 @@ public sealed record StepPlan(
             );
 
         var heights = kit.Heights().Where(h => h.Metres > 0.05).ToArray();
+        var hip = range.Of(RangeTest.HipFlexion).Most;
         var right = heights
             .Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
             .Where(p => p.Step is { } s && s.Shin >= LeastShin && s.Shin <= MostShin && s.ToeGapMetres >= 0)
-            .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians)
+            // What the hip has caps the box: a pelvis that tilts to reach it is no start.
+            .OrderBy(p => p.Step!.HipFlexion(trunkLean) <= hip ? 0 : 1)
+            .ThenBy(p => (p.Step!.Shin - lean).Abs().Radians)
             .FirstOrDefault();
         if (right.Step is { } found)
             return Made(

@@ -21,8 +21,14 @@ public static class Tapes
     public static string Length(this Tape tape, double metres)
     {
         if (tape == Tape.Centimetres)
-            return Math.Round(100 * metres, MidpointRounding.AwayFromZero).ToString("0", CultureInfo.InvariantCulture)
+        {
+            // Adding 0 takes the sign off a rounded nothing: there is no "−0 cm".
+            var rounded = Math.Round(100 * metres, MidpointRounding.AwayFromZero) + 0.0;
+            return (rounded < 0 ? "\u2212" : "")
+                + Math.Abs(rounded).ToString("0", CultureInfo.InvariantCulture)
                 + " cm";
+        }
+
         var halves = (int)Math.Round(2 * Math.Abs(metres) / MetresPerInch, MidpointRounding.AwayFromZero);
         var whole = (halves / 2).ToString(CultureInfo.InvariantCulture);
         var text =

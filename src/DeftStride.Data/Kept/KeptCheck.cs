@@ -18,9 +18,25 @@ internal sealed record KeptVertical(KeptPoint One, KeptPoint Other) : Stored;
 /// <summary>Two points whose distance is known.</summary>
 internal sealed record KeptScale(KeptPoint One, KeptPoint Other, double Centimetres) : Stored;
 
+/// <summary>A line on the floor under the client that runs away from the camera, with its true length in metres.</summary>
+internal sealed record KeptFloorLine(KeptPoint One, KeptPoint Other, double Metres) : Stored;
+
+/// <summary>Where the camera stood: metres to the client, the lens above the floor, and whether the guide put it there.</summary>
+internal sealed record KeptCamera(double DistanceM, double HeightM, bool Guided) : Stored
+{
+    public CameraPlace ToCore() =>
+        new()
+        {
+            DistanceMetres = DistanceM,
+            HeightMetres = HeightM,
+            Guided = Guided,
+        };
+}
+
 /// <summary>
 /// One still with the points placed on it; a landmark that was not placed is absent. <see cref="Guessed"/> names the points that
 /// lie where they were guessed: nothing is read from them. Null from before guesses were told apart; then a guess may be among them.
+/// <see cref="Camera"/> is null from before cameras were undone: such a still is read as it was in its day.
 /// </summary>
 internal sealed record KeptStill(
     BodySide Side,
@@ -35,7 +51,9 @@ internal sealed record KeptStill(
     IReadOnlyDictionary<Landmark, KeptPoint> Points,
     KeptVertical? Vertical = null,
     KeptScale? Scale = null,
-    IReadOnlyList<Landmark>? Guessed = null
+    IReadOnlyList<Landmark>? Guessed = null,
+    KeptCamera? Camera = null,
+    KeptFloorLine? Line = null
 ) : Stored
 {
     public PointSet ToCore() =>
@@ -54,6 +72,8 @@ internal sealed record KeptStill(
             Repetition = Repetition,
             Mirrored = Mirrored,
             Scale = Scale is null ? null : new ScaleMark(Scale.One.ToCore(), Scale.Other.ToCore(), Scale.Centimetres),
+            Camera = Camera?.ToCore(),
+            Line = Line is null ? null : new FloorLine(Line.One.ToCore(), Line.Other.ToCore(), Line.Metres),
         };
 }
 

@@ -26,7 +26,8 @@ internal sealed record KeptStillResult(
     MeasurementFault? Fault,
     string? Sentence,
     IReadOnlyList<KeptDoubt> Doubts,
-    KeptRail? Rail = null
+    KeptRail? Rail = null,
+    string? Square = null
 ) : Stored;
 
 /// <summary>A band with its words; null for an open edge.</summary>

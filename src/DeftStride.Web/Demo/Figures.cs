@@ -59,7 +59,9 @@ internal sealed class Figures
             truth.Points.Where(p => Inside(p.Value, truth)).ToDictionary(p => p.Key, p => Near(p.Value, hand)),
             new VerticalDto(Near(truth.Upright[0], hand), Near(truth.Upright[1], hand)),
             null,
-            []
+            [],
+            // The figures are drawn as from very far, square and level.
+            new CameraDto(100, Core.Measuring.CameraPlace.KneeHigh, true)
         );
     }
 

@@ -74,4 +74,26 @@ public sealed class VerdictTests
         Assert.Throws<ArgumentException>(() => new Band(null, null));
         Assert.Throws<ArgumentException>(() => new Band(Given.Degrees(10), Given.Degrees(10)));
     }
+
+    private static Judgement Repeated(params double[] shins) =>
+        Given
+            .Look([.. shins.Select((degrees, i) => Given.Still(degrees, marked: true) with { Repetition = i + 1 })])
+            .On("front-shin", BodySide.Right)!
+            .Judgement!;
+
+    [Fact]
+    public void Half_of_the_repetitions_outside_is_outside_whatever_the_mean_and_one_odd_one_is_not()
+    {
+        // A band of −5° to 10°. The mean of these is 5°, well inside; two of three were far outside.
+        var most = Repeated(19, 18, -22);
+        Assert.Equal((Verdict.Outside, BandSide.Beyond, 3), (most.Verdict, most.Where, most.RepetitionsOutside));
+        Assert.True(most.Margin.Value < 0);
+        // One odd repetition pulls the mean to 16°; the two others were fine.
+        var odd = Repeated(2, 3, 43);
+        Assert.Equal((Verdict.InBand, BandSide.Within, 1), (odd.Verdict, odd.Where, odd.RepetitionsOutside));
+        Assert.True(odd.Margin.Value > 0);
+        Assert.Equal(Verdict.Outside, Repeated(24, 26, 25).Verdict);
+        Assert.Equal(Verdict.InBand, Repeated(1, 3, 2).Verdict);
+        Assert.Null(Repeated(24).RepetitionsOutside);
+    }
 }

@@ -25,7 +25,9 @@ public sealed class LoadProperties
         foreach (var load in Loads)
         {
             var carried = SplitLoading.Of(any.Body, posture, load);
-            var under = posture.Points.FrontHeel.X + (Pressure.Instep * any.Body.Foot);
+            // On the sole, a wedge tilting it.
+            var (heel, ball) = (posture.Points.FrontHeel.X, posture.Points.FrontBall.X);
+            var under = heel + (Pressure.Instep / Pressure.Ball * (ball - heel));
             // Straight up under both feet: the centre of mass divides the distance between the pressures by the share.
             Assert.Equal(
                 carried.CentreOfMass.X,
@@ -62,6 +64,7 @@ public sealed class LoadProperties
                 {
                     FrontRaiseMetres = 0,
                     RearRaiseMetres = 0,
+                    HeelWedge = default,
                 },
                 out var posture,
                 out _

@@ -52,6 +52,21 @@ public sealed class WorkedLoadTests
         Assert.Equal(hip, load.Front.Hip, 0.00501);
     }
 
+    [Fact]
+    public void Over_a_wedge_the_pressure_lies_on_the_tilted_sole()
+    {
+        var body = Body.From(new(1.80, 75));
+        var posture = SplitLinkage.Solve(
+            body,
+            new SplitStance(Deg(45), Deg(0), 0.065, Deg(0), HeelWedge: Deg(10), RearFoot: Rule("toe 60"))
+        );
+        var load = SplitLoading.Of(body, posture, Load.None, Pressure.Instep, ForceRule.Vertical);
+        Assert.Equal(74.87, 100 * load.FrontShare, 0.00501);
+        Assert.Equal(29.77, load.Front.Ankle, 0.00501);
+        Assert.Equal(134.67, load.Front.Knee, 0.00501);
+        Assert.Equal(68.74, load.Front.Hip, 0.00501);
+    }
+
     [Theory]
     [InlineData(35, 10, 40, "none", 0, 0.2916, true, 7.47, 167.85, 110.31)]
     [InlineData(35, 10, 40, "forward", 0, 0.4818, true, 44.68, 130.65, 147.52)]

@@ -18,6 +18,7 @@ public sealed class DoubtTests
             .Of(still, ReadingContext.Default with { Body = body ?? Estimated }, ErrorModel.Default)
             .Select(d => d.Kind);
 
+    /// <summary>A still seen from very far.</summary>
     private static PointSet Still(
         View view,
         FigureCamera? camera = null,
@@ -30,7 +31,7 @@ public sealed class DoubtTests
             side,
             1,
             null,
-            camera
+            camera ?? Straight
         );
 
     [Fact]
@@ -184,13 +185,13 @@ public sealed class DoubtTests
     [InlineData(30, true, true)]
     [InlineData(30, false, false)]
     [InlineData(45, false, true)]
-    public void A_camera_well_off_the_axis_shows_in_a_short_thigh_sooner_when_segments_were_measured(
+    public void In_pictures_on_record_a_camera_well_off_the_axis_shows_in_a_short_thigh_sooner_when_segments_were_measured(
         double degrees,
         bool measured,
         bool warned
     )
     {
-        var still = Still(View.Side, Straight with { OffAxisDegrees = degrees });
+        var still = Still(View.Side, Straight with { OffAxisDegrees = degrees }) with { Camera = null };
         Assert.Equal(warned, Of(still, measured ? Measured : Estimated).Contains(DoubtKind.OffAxis));
     }
 

@@ -98,8 +98,8 @@ public sealed class ShinAngleTests
     [Fact]
     public void A_marked_upright_halves_the_camera_error()
     {
-        Assert.Equal(2, Reading(Given.Still(0)).CameraSd.Value, 9);
-        Assert.Equal(1, Reading(Given.Still(0, marked: true)).CameraSd.Value, 9);
+        Assert.Equal(2, Reading(Given.Still(0)).Camera.Whole, 9);
+        Assert.Equal(1, Reading(Given.Still(0, marked: true)).Camera.Whole, 9);
     }
 
     public static TheoryData<PointSet, MeasurementFault> Unreadable =>

@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Setup;
@@ -126,33 +127,156 @@ public sealed class LinkageProperties
         Assert.Equal(posture.BigToe.Degrees / 70, posture.RearAnkle!.Value.Degrees / 40, 1e-9);
     }
 
-    [Property]
-    public void A_change_that_is_offered_fits_is_the_smallest_of_its_kind_and_the_list_is_in_order(AnyStance any)
+    private static readonly StudioKit[] Kits =
+    [
+        StudioKit.Unknown,
+        new([0.30, 0.45], [], [0.02], [], null),
+        new([0.15, 0.30], [0.02, 0.02, 0.05], [0.02, 0.05], [5, 10, 15], 0.15),
+        new([], [0.01, 0.02], [], [10], null),
+    ];
+
+    /// <summary>Drawn bodies, ranges, kits, styles and forms, each with the stance that the planner starts from.</summary>
+    [Fact]
+    public void A_change_stays_in_style_nature_and_kit_is_the_least_of_its_kind_and_fits_else_two_limits_and_what_suits()
     {
-        if (!SplitLinkage.TrySolve(any.Body, any.Stance, out var posture, out _))
-            return;
-        var (front, rear) = (RangeOfMotion.Assumed, RangeOfMotion.Assumed);
-        if (!Demand.Of(posture, front, rear).Any(d => d.Exceeds))
-            return;
-        var changes = SetupChange.Fitting(any.Body, posture, front, rear);
-        Assert.Equal(changes.OrderBy(c => c.Cost).Select(c => c.Lever), changes.Select(c => c.Lever));
-        foreach (var change in changes)
+        var many = Environment.GetEnvironmentVariable("DEFT_STRIDE_LONG") == "1" ? 30000 : 2000;
+        var random = new Random(18);
+        var (offered, conflicts, missing) = (0, 0, 0);
+        for (var n = 0; n < many; n++)
         {
-            Assert.DoesNotContain(Demand.Of(change.Posture, front, rear), d => d.Exceeds);
-            var step = change.Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips ? 1 : 0.01;
-            var less = SetupChange.Move(
-                any.Body,
-                posture,
-                change.Lever,
-                change.Amount - (Math.Sign(change.Amount) * step)
-            );
-            Assert.True(
-                less is null || Demand.Of(less, front, rear).Any(d => d.Exceeds),
-                $"{change.Sentence(Tape.Centimetres)} A smaller one would do."
-            );
+            var body = Body.From(new BodyMeasures(1.45 + (0.55 * random.NextDouble())));
+            RangeOfMotion Ranges() =>
+                new(
+                    new Dictionary<RangeTest, Angle>
+                    {
+                        [RangeTest.AnkleBend] = Angle.FromDegrees(15 + (30 * random.NextDouble())),
+                        [RangeTest.BigToe] = Angle.FromDegrees(35 + (45 * random.NextDouble())),
+                        [RangeTest.HipExtension] = Angle.FromDegrees(-5 + (25 * random.NextDouble())),
+                        [RangeTest.RearKnee] = Angle.FromDegrees(95 + (45 * random.NextDouble())),
+                    }
+                );
+            var (front, rear, kit) = (Ranges(), Ranges(), Kits[random.Next(Kits.Length)]);
+            var (school, form) = ((SchoolCode)random.Next(3), (SplitForm)random.Next(5));
+            var stance = SetupPlanner.Start(body, school, form, front, rear, kit);
+            if (!SplitLinkage.TrySolve(body, stance, out _, out _))
+                continue;
+            var plan = SetupPlanner.Plan(body, stance, front, rear, kit, school, form);
+            var name = $"{school} {form} {body.Stature:0.00} m, kit {Array.IndexOf(Kits, kit)}";
+            if (form is SplitForm.RearFootRaised or SplitForm.RearInstep && plan.Missing is null)
+                Assert.True(stance.RearRaiseMetres > 0, $"{name}: no raise");
+            if (plan.Missing is not null)
+            {
+                missing++;
+                Assert.False(plan.Fits, name);
+                continue;
+            }
+
+            if (plan.Fits)
+                continue;
+            var nature = SetupNature.Of(school, form, front, kit);
+            Assert.Equal(plan.Changes.OrderBy(c => c.Cost).Select(c => c.Lever), plan.Changes.Select(c => c.Lever));
+            foreach (var change in plan.Changes)
+            {
+                offered++;
+                var said = $"{name}: {change.Sentence(Tape.Centimetres)}";
+                Assert.DoesNotContain(Demand.Of(change.Posture, front, rear), d => d.Exceeds);
+                Assert.Null(nature.Leaves(stance, change.Lever, change.Stance));
+                Assert.True(change.Stance.FrontShin.Degrees >= Math.Min(-5, stance.FrontShin.Degrees) - 0.01, said);
+                Assert.True(change.Stance.TrunkLean.Degrees >= -0.01, said);
+                if (school == SchoolCode.Inclined && change.Lever == SetupLever.TrunkLean && form is SplitForm.ToPad)
+                    Assert.True(change.Stance.TrunkLean.Degrees >= 15 - 0.01, said);
+                if (form == SplitForm.FromFloor)
+                    Assert.True(change.Stance.RearKneeMetres <= stance.RearKneeMetres + 1e-6, said);
+                if (kit.HasHeights && change.Lever is SetupLever.FrontRaise)
+                    Assert.Contains(kit.Heights(), h => Math.Abs(h.Metres - change.Stance.FrontRaiseMetres) < 0.001);
+                if (kit.HasHeights && change.Lever is SetupLever.RearRaise)
+                    Assert.Contains(kit.Heights(), h => Math.Abs(h.Metres - change.Stance.RearRaiseMetres) < 0.001);
+                if (kit.HasHeights && change.Lever == SetupLever.HeelWedge)
+                    Assert.Contains(kit.WedgesDegrees, w => Math.Abs(w - change.Stance.HeelWedge.Degrees) < 0.001);
+                // The least of its kind: half of it does not do.
+                if (!kit.HasHeights)
+                {
+                    var step = change.Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
+                        ? 1
+                        : 0.01;
+                    var less = SetupChange.Move(
+                        body,
+                        plan.Posture,
+                        change.Lever,
+                        change.Amount - (Math.Sign(change.Amount) * step)
+                    );
+                    Assert.True(
+                        Math.Abs(change.Amount) <= step + 1e-9
+                            || less is null
+                            || Demand.Of(less, front, rear).Any(d => d.Exceeds)
+                            || nature.Leaves(stance, change.Lever, less.Stance) is not null,
+                        $"{said} A smaller one would do."
+                    );
+                }
+            }
+
+            if (plan.Changes.Count > 0)
+                continue;
+            conflicts++;
+            Assert.NotNull(plan.Conflict);
+            Assert.Contains("in each other's way", plan.Conflict.Sentence, StringComparison.Ordinal);
+            Assert.Contains("Take", plan.Conflict.Sentence, StringComparison.Ordinal);
         }
 
-        Assert.Equal(changes.Count == 0, SetupConflict.Of(any.Body, posture, front, rear) is not null);
+        Assert.True(offered > many / 20 && conflicts > 0 && missing > 0, $"{offered} {conflicts} {missing}");
+    }
+
+    [Fact]
+    public void A_stance_asked_by_length_gives_that_length_or_says_no()
+    {
+        var random = new Random(5);
+        for (var n = 0; n < 20000; n++)
+        {
+            var body = Body.From(new BodyMeasures(1.45 + (0.55 * random.NextDouble())));
+            var stance = new SplitStance(
+                Angle.Zero,
+                Angle.FromDegrees(-15 + (40 * random.NextDouble())),
+                0.05 + (0.3 * random.NextDouble()),
+                Angle.Zero,
+                RearRaiseMetres: random.Next(2) * 0.3 * random.NextDouble(),
+                RearFoot: random.Next(2) == 0 ? new RearFoot.Instep() : RearFoot.Usual
+            );
+            var asked = 0.05 + (1.2 * random.NextDouble());
+            if (SplitLinkage.TryFromStanceLength(body, asked, stance, out var posture, out var fault))
+                Assert.Equal(asked, posture.StanceMetres, 9);
+            else
+                Assert.NotNull(fault);
+        }
+
+        Assert.False(
+            SplitLinkage.TryFromStanceLength(
+                Body.From(new BodyMeasures(1.60)),
+                0.10,
+                new SplitStance(
+                    Angle.Zero,
+                    Angle.FromDegrees(15),
+                    0.285,
+                    Angle.Zero,
+                    RearRaiseMetres: 0.15,
+                    RearFoot: new RearFoot.Instep()
+                ),
+                out _,
+                out var no
+            )
+        );
+        Assert.Equal(LinkageFault.StanceAndFrontLeg, no);
+    }
+
+    [Fact]
+    public void Nothing_is_ever_less_than_no_length_and_nobody_steps_higher_than_the_hip()
+    {
+        Assert.Equal("0 cm", Tape.Centimetres.Length(-0.002));
+        Assert.Equal("0 in", Tape.Inches.Length(-0.002));
+        Assert.Equal("\u22123 cm", Tape.Centimetres.Length(-0.03));
+        var body = Body.From(new BodyMeasures(1.75));
+        var leg = body.Shank + body.Thigh;
+        Assert.False(StepLinkage.TryForBox(body, Angle.FromDegrees(90), leg + 0.02, out _));
+        Assert.False(StepLinkage.TryForBoxAndShin(body, leg + 0.02, Angle.FromDegrees(10), out _));
     }
 
     [Property]

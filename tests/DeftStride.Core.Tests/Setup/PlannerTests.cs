@@ -124,13 +124,17 @@ public sealed class PlannerTests
             stiff,
             Usual
         );
-        var plan = SetupPlanner.Plan(body, wanted, stiff, stiff, Usual);
+        var plan = SetupPlanner.Plan(body, wanted, stiff, stiff, Usual, SchoolCode.KneeForward);
         Assert.False(plan.Fits);
         Assert.Equal(DemandedJoint.FrontAnkle, plan.Binding.Joint);
         Assert.True(plan.Binding.Limit.Measured);
         var wedge = Assert.Single(plan.Changes, c => c.Lever == SetupLever.HeelWedge);
+        // The thinnest of those that are there; without a list, to the degree.
+        Assert.Equal(10, wedge.Amount);
+        Assert.Equal("Put a wedge of 10° under the front heel.", wedge.Sentence(Tape.Centimetres));
+        var unlisted = SetupPlanner.Plan(body, wanted, stiff, stiff, StudioKit.Unknown, SchoolCode.KneeForward);
+        wedge = Assert.Single(unlisted.Changes, c => c.Lever == SetupLever.HeelWedge);
         Assert.Equal(9, wedge.Amount);
-        Assert.Equal("Put a wedge of 9° under the front heel.", wedge.Sentence(Tape.Centimetres));
         Assert.Contains("tried without again", wedge.Costs(plan.Posture, Tape.Centimetres), StringComparison.Ordinal);
         var shorter = plan.Changes.First(c => c.Lever == SetupLever.Stance);
         Assert.Contains(
@@ -161,9 +165,15 @@ public sealed class PlannerTests
         );
         var body = Body.From(new(1.75));
         var posture = SplitLinkage.Solve(body, new SplitStance(Deg(30), Deg(10), SplitStance.OnPadMetres, Deg(5)));
-        var conflict = SetupConflict.Of(body, posture, rigid, rigid);
+        var conflict = SetupConflict.Of(
+            body,
+            posture,
+            rigid,
+            rigid,
+            SetupNature.Of(SchoolCode.KneeForward, SplitForm.ToPad, rigid, StudioKit.Unknown)
+        );
         Assert.NotNull(conflict);
-        Assert.NotEqual(conflict.First.Joint, conflict.Second.Joint);
+        Assert.NotEqual(conflict.First.Name, conflict.Second);
         Assert.Contains("no single change", conflict.Sentence, StringComparison.Ordinal);
         Assert.Contains("Take", conflict.Sentence, StringComparison.Ordinal);
     }

@@ -884,10 +884,12 @@ export interface components {
         /** @description A stance to work out. With double? BenchRequest.StanceCm the feet are given and the front shin follows from them. */
         BenchRequest: {
             body: components["schemas"]["BodyDto"];
+            form?: null | components["schemas"]["SplitForm"];
             frontRanges: components["schemas"]["RangeDto"][];
             kit: components["schemas"]["KitDto"];
             load: components["schemas"]["LoadDto"];
             rearRanges: components["schemas"]["RangeDto"][];
+            school?: null | components["schemas"]["SchoolCode"];
             stance: components["schemas"]["StanceDto"];
             /** Format: double */
             stanceCm: null | number;
@@ -950,6 +952,14 @@ export interface components {
             statureCm: number;
             /** Format: double */
             trunkCm: number;
+        };
+        /** @description Where the camera stood: metres to the client, the lens above the floor, and whether the guide on the screen put it there. */
+        CameraDto: {
+            /** Format: double */
+            distanceM: number;
+            guided: boolean;
+            /** Format: double */
+            heightM: number;
         };
         CandidateView: {
             exerciseId: string;
@@ -1380,7 +1390,7 @@ export interface components {
          * @description Something about a still that is probably a slip; the coach is asked and nothing is changed unasked.
          * @enum {unknown}
          */
-        DoubtKind: "facingOtherWay" | "otherLegOrMirrored" | "otherView" | "wrongLeg" | "offAxis" | "offTheBody" | "sameAsLast";
+        DoubtKind: "facingOtherWay" | "otherLegOrMirrored" | "otherView" | "wrongLeg" | "offAxis" | "floorLine" | "offTheBody" | "sameAsLast";
         DoubtView: {
             kind: components["schemas"]["DoubtKind"];
             question: string;
@@ -1534,6 +1544,13 @@ export interface components {
         FlagWithdrawal: {
             /** Format: uuid */
             id: string;
+        };
+        /** @description A line on the floor under the client that runs away from the camera, with its true length. */
+        FloorLineDto: {
+            /** Format: double */
+            metres: number;
+            one: components["schemas"]["PointDto"];
+            other: components["schemas"]["PointDto"];
         };
         /** @description Today on the floor, in the studio's own day and in time order. */
         FloorView: {
@@ -2577,10 +2594,12 @@ export interface components {
          *     read from them. Null from before guesses were told apart, when one may be among the points.
          */
         StillDto: {
+            camera?: null | components["schemas"]["CameraDto"];
             facing: components["schemas"]["Facing"];
             guessed?: null | components["schemas"]["Landmark"][];
             /** Format: int32 */
             height: number;
+            line?: null | components["schemas"]["FloorLineDto"];
             mirrored: boolean;
             moment: components["schemas"]["Moment"];
             /** Format: uuid */
@@ -2604,6 +2623,7 @@ export interface components {
             rail: null | components["schemas"]["RailView"];
             sentence: null | string;
             side: components["schemas"]["BodySide"];
+            square?: null | string;
             /** Format: double */
             tiltDegrees: number;
             view: components["schemas"]["View"];

@@ -36,7 +36,8 @@ internal sealed record StillView(
     MeasurementFault? Fault,
     string? Sentence,
     IReadOnlyList<DoubtView> Doubts,
-    RailView? Rail
+    RailView? Rail,
+    string? Square = null
 );
 
 /// <summary>One measure of one side at one moment. <see cref="Standing"/> marks the one that stands for the measure on that side.</summary>
@@ -98,12 +99,20 @@ internal sealed record ResultView(
             { Seen: not null } => "seen, not measured",
             { Judgement: null, Source: AnswerSource.Guess } => "a guess, not judged",
             { Judgement: null } => "noted, no verdict",
+            { WouldCount: { } how } => $"noted only. {how}",
             { Judgement: { Verdict: Core.Judging.Verdict.InBand } j } => $"{j.Band}",
             { Judgement: { Verdict: Core.Judging.Verdict.Outside, Where: BandSide.Beyond } j } =>
-                $"{j.Margin.Abs()} beyond {j.Band}",
-            { Judgement: { Verdict: Core.Judging.Verdict.Outside } j } => $"{j.Margin.Abs()} short of {j.Band}",
+                $"{j.Margin.Abs()} beyond {j.Band}{Of(j, result)}",
+            { Judgement: { Verdict: Core.Judging.Verdict.Outside } j } =>
+                $"{j.Margin.Abs()} short of {j.Band}{Of(j, result)}",
             _ => "an edge lies within the measuring error",
         };
+
+    /// <summary>In how many of the repetitions, where that is not all of them.</summary>
+    private static string Of(Judgement judged, MeasureResult result) =>
+        judged.RepetitionsOutside is { } outside && result.Mean?.Error.Repetitions is { } all && outside < all
+            ? $", in {outside} of {all}"
+            : "";
 
     private static ErrorPartView[] Parts(MeasureResult result)
     {
@@ -233,8 +242,20 @@ internal sealed record LookView(
             still.Fault is null
             && standard.Of("knee-offset")?.On(still.Points.FrontLeg) is { Lower: { } low, Upper: { } high }
                 ? Rail(still.Points, look, standard, context, low.Value, high.Value)
-                : null
+                : null,
+            SquareOf(still.Points, look)
         );
+
+    /// <summary>What is known of how square the camera stood for this still's view and side; null where it was checked and nothing speaks against it.</summary>
+    private static string? SquareOf(PointSet still, Look look) =>
+        look.Squares.FirstOrDefault(s => s.View == still.View && s.Side == still.FrontLeg) switch
+        {
+            { Tapped: { } yaw } when Math.Abs(yaw.Degrees) >= 1 =>
+                $"The camera stood {yaw.Abs()} off square, taken out.",
+            { Tapped: not null } => "The camera stood square.",
+            { Checked: false } => "Square was not checked. A line on the floor would tell.",
+            _ => null,
+        };
 
     /// <summary>The band laid into the picture: how many pixels a centimetre of offset is follows from moving the knee a little.</summary>
     private static RailView? Rail(

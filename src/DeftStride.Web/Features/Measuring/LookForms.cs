@@ -26,7 +26,9 @@ internal static class LookForms
             s.Points.ToDictionary(p => p.Key, p => p.Value.ToKept()),
             s.Vertical is { } v ? new KeptVertical(v.One.ToKept(), v.Other.ToKept()) : null,
             s.Scale is { } c ? new KeptScale(c.One.ToKept(), c.Other.ToKept(), c.Centimetres) : null,
-            s.Guessed
+            s.Guessed,
+            (s.Camera ?? CameraDto.Usual) is var at ? new KeptCamera(at.DistanceM, at.HeightM, at.Guided) : null,
+            s.Line is { } l ? new KeptFloorLine(l.One.ToKept(), l.Other.ToKept(), l.Metres) : null
         );
 
     public static StillDto ToWire(this KeptStill s) =>
@@ -43,7 +45,9 @@ internal static class LookForms
             s.Points.ToDictionary(p => p.Key, p => p.Value.ToWire()),
             s.Vertical is { } v ? new VerticalDto(v.One.ToWire(), v.Other.ToWire()) : null,
             s.Scale is { } c ? new ScaleDto(c.One.ToWire(), c.Other.ToWire(), c.Centimetres) : null,
-            s.Guessed
+            s.Guessed,
+            s.Camera is { } at ? new CameraDto(at.DistanceM, at.HeightM, at.Guided) : null,
+            s.Line is { } l ? new FloorLineDto(l.One.ToWire(), l.Other.ToWire(), l.Metres) : null
         );
 
     private static KeptPoint ToKept(this PointDto p) => new(p.X, p.Y);
@@ -109,7 +113,8 @@ internal static class LookForms
                     s.Fault,
                     s.Sentence,
                     [.. s.Doubts.Select(d => new KeptDoubt(d.Kind, d.Question))],
-                    s.Rail is { } r ? new KeptRail(r.Low.ToKept(), r.High.ToKept()) : null
+                    s.Rail is { } r ? new KeptRail(r.Low.ToKept(), r.High.ToKept()) : null,
+                    s.Square
                 )),
             ],
             [.. look.Results.Select(ToKept)],
@@ -147,7 +152,8 @@ internal static class LookForms
                     s.Fault,
                     s.Sentence,
                     [.. s.Doubts.Select(d => new DoubtView(d.Kind, d.Question))],
-                    s.Rail is { } r ? new RailView(r.Low.ToWire(), r.High.ToWire()) : null
+                    s.Rail is { } r ? new RailView(r.Low.ToWire(), r.High.ToWire()) : null,
+                    s.Square
                 )),
             ],
             [.. look.Results.Select(ToWire)],

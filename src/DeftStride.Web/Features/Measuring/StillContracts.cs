@@ -1,5 +1,6 @@
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Measuring;
@@ -14,6 +15,28 @@ internal sealed record PointDto(double X, double Y)
 internal sealed record VerticalDto(PointDto One, PointDto Other);
 
 internal sealed record ScaleDto(PointDto One, PointDto Other, double Centimetres);
+
+/// <summary>A line on the floor under the client that runs away from the camera, with its true length.</summary>
+internal sealed record FloorLineDto(PointDto One, PointDto Other, double Metres);
+
+/// <summary>Where the camera stood: metres to the client, the lens above the floor, and whether the guide on the screen put it there.</summary>
+internal sealed record CameraDto(double DistanceM, double HeightM, bool Guided)
+{
+    /// <summary>What is taken where a page does not say.</summary>
+    public static CameraDto Usual { get; } = new(CameraPlace.UsualDistance, CameraPlace.KneeHigh, false);
+
+    public CameraPlace ToCore()
+    {
+        Refusal.Unless(FieldRange.CameraDistance, "camera", DistanceM);
+        Refusal.Unless(FieldRange.CameraHeight, "camera", HeightM);
+        return new CameraPlace
+        {
+            DistanceMetres = DistanceM,
+            HeightMetres = HeightM,
+            Guided = Guided,
+        };
+    }
+}
 
 /// <summary>
 /// One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is
@@ -33,10 +56,20 @@ internal sealed record StillDto(
     IReadOnlyDictionary<Landmark, PointDto> Points,
     VerticalDto? Vertical,
     ScaleDto? Scale,
-    IReadOnlyList<Landmark>? Guessed = null
+    IReadOnlyList<Landmark>? Guessed = null,
+    CameraDto? Camera = null,
+    FloorLineDto? Line = null
 )
 {
     private const int MostRepetitions = 12;
+
+    private FloorLine? LineToCore()
+    {
+        if (Line is null)
+            return null;
+        Refusal.Unless(FieldRange.FloorLine, "line", Line.Metres);
+        return new FloorLine(Line.One.ToCore(), Line.Other.ToCore(), Line.Metres);
+    }
 
     public PointSet ToCore()
     {
@@ -62,6 +95,8 @@ internal sealed record StillDto(
             Repetition = Repetition,
             Mirrored = Mirrored,
             Scale = Scale is null ? null : new ScaleMark(Scale.One.ToCore(), Scale.Other.ToCore(), Scale.Centimetres),
+            Camera = (Camera ?? CameraDto.Usual).ToCore(),
+            Line = LineToCore(),
         };
     }
 }

@@ -164,7 +164,9 @@ internal sealed record BenchRequest(
     KitDto Kit,
     StanceDto Stance,
     double? StanceCm,
-    LoadDto Load
+    LoadDto Load,
+    SchoolCode? School = null,
+    SplitForm? Form = null
 );
 
 /// <summary>Where a stance starts for a school and a form.</summary>

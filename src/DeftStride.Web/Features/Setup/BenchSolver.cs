@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
@@ -53,7 +54,15 @@ internal static class BenchSolver
             );
         }
 
-        var plan = SetupPlanner.Plan(body, stance, front, rear, kit);
+        var plan = SetupPlanner.Plan(
+            body,
+            stance,
+            front,
+            rear,
+            kit,
+            request.School ?? SchoolCode.VerticalShin,
+            request.Form ?? SplitForm.ToPad
+        );
         return new BenchView(
             null,
             PartView.Of(plan.Sentence(kit.Tape)),

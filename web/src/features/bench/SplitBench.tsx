@@ -61,8 +61,8 @@ export function SplitBench({
   const rearRanges = front === 'left' ? start.rightRanges : start.leftRanges;
 
   const request = useMemo<Schema['BenchRequest'] | null>(
-    () => (stance ? { body, frontRanges, rearRanges, kit: start.kit, stance, stanceCm, load } : null),
-    [body, frontRanges, rearRanges, start.kit, stance, stanceCm, load],
+    () => (stance ? { body, frontRanges, rearRanges, kit: start.kit, stance, stanceCm, load, school, form } : null),
+    [body, frontRanges, rearRanges, start.kit, school, form, stance, stanceCm, load],
   );
   const { view, problem, settled } = useBench(request);
   // While nothing fits, the last posture that did stays in sight under the sentence that says why.

@@ -164,26 +164,28 @@ export function FirstLook({
     setRefused(new Error(noMore.sentence));
   }, [noMore, work]);
 
-  const addStill = (slot: Slot, picture: Schema['PictureView']) => {
+  const addStill = (slot: Slot, picture: Schema['PictureView'], guided = false) => {
     const mine = stillsIn(slot);
     const facing =
       mine[0]?.facing ?? stillsIn({ ...slot, side: otherSide(slot.side) })[0]?.facing ?? lastIn(slot)?.facing ?? 'right';
     setShown((s) => ({ ...s, [slotKey(slot)]: mine.length }));
     setActive(slot.side);
-    work(({ stills }) => ({ stills: [...stills, newStill(slot, picture.id, picture.width, picture.height, mine, facing)] }));
+    work(({ stills }) => ({
+      stills: [...stills, newStill(slot, picture.id, picture.width, picture.height, mine, facing, guided)],
+    }));
   };
 
-  const addFile = async (slot: Slot, file: Blob) => {
+  const addFile = async (slot: Slot, file: Blob, guided: boolean) => {
     setRefused(null);
     const id = uuid();
     let drawn = false;
     try {
       const picture = await sendPicture(id, clientId, file, (size) => {
         drawn = true;
-        addStill(slot, size);
+        addStill(slot, size, guided);
       });
       if (drawn) arrived(picture);
-      else addStill(slot, picture);
+      else addStill(slot, picture, guided);
     } catch (error) {
       work(({ stills }) => ({ stills: stills.filter((s) => s.pictureId !== id) }), false);
       setRefused(error);
@@ -521,7 +523,7 @@ export function FirstLook({
                     consent,
                     onConsent: () => setConsent(true),
                     ghost: lastIn(slot) && pictureUrl(lastIn(slot)?.pictureId ?? ''),
-                    onFile: (file) => void addFile(slot, file),
+                    onFile: (file, guided) => void addFile(slot, file, guided),
                     onLoose: (picture) => addStill(slot, picture),
                   }}
                   onActivate={() => active !== side && setActive(side)}

@@ -113,7 +113,16 @@ export function LookAgain({
 
   const add = (picture: Schema['PictureView']) => {
     setShown(stills.length);
-    set((all) => [...all, newStill(slot, picture.id, picture.width, picture.height, all, baseline[0]?.facing ?? 'right')]);
+    // The camera was left standing: what was said of it, and the line that was tapped, hold for the second look as well.
+    const before = baseline[0];
+    set((all) => [
+      ...all,
+      {
+        ...newStill(slot, picture.id, picture.width, picture.height, all, before?.facing ?? 'right'),
+        ...(before?.camera ? { camera: before.camera } : {}),
+        line: before?.line && before.width === picture.width && before.height === picture.height ? before.line : null,
+      },
+    ]);
   };
   const addFile = async (file: Blob) => {
     setRefused(null);

@@ -9,9 +9,9 @@ import type { Moment, View } from './still';
 const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
 
 const guide: Record<View, string> = {
-  side: 'From the side and level, the whole body in sight, from the same place for both sides.',
-  front: 'From straight ahead and level, at hip height, both hips and the working foot in sight.',
-  back: 'From straight behind and level, at hip height, both hips and the working heel in sight.',
+  side: 'From the side of the leg that works, knee high and level, the whole body in sight. Turn the client round for the other leg.',
+  front: 'From straight ahead and level, 85 cm high, both hips and the working foot in sight.',
+  back: 'From straight behind and level, 85 cm high, both hips and the working heel in sight.',
 };
 
 const when: Record<Moment, string> = {
@@ -45,7 +45,8 @@ export function PictureSource({
   clientName: string;
   consent: boolean;
   onConsent: () => void;
-  onFile: (file: Blob) => void;
+  /** A file, and whether it was taken by the guide on the screen. */
+  onFile: (file: Blob, guided: boolean) => void;
   onLoose: (picture: Schema['PictureView']) => void;
   title?: string;
   /** The last picture of this side: the camera shows it as a ghost. */
@@ -56,14 +57,14 @@ export function PictureSource({
   const [over, setOver] = useState(false);
   const [guided, setGuided] = useState(false);
   const live = liveCamera();
-  const pick = (files: FileList | null) => files?.[0] && onFile(files[0]);
+  const pick = (files: FileList | null) => files?.[0] && onFile(files[0], false);
 
   useEffect(() => {
     if (!active || !consent) return;
     const paste = (event: ClipboardEvent) => {
       const item = [...(event.clipboardData?.items ?? [])].find((i) => i.kind === 'file');
       const blob = item?.getAsFile();
-      if (blob) onFile(blob);
+      if (blob) onFile(blob, false);
     };
     addEventListener('paste', paste);
     return () => removeEventListener('paste', paste);
@@ -149,7 +150,13 @@ export function PictureSource({
           </button>
         </>
       )}
-      <CameraGuide side={side} open={guided} ghost={ghost} onClose={() => setGuided(false)} onTaken={onFile} />
+      <CameraGuide
+        side={side}
+        open={guided}
+        ghost={ghost}
+        onClose={() => setGuided(false)}
+        onTaken={(taken) => onFile(taken, true)}
+      />
       <input
         ref={file}
         type="file"

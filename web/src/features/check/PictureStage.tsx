@@ -21,7 +21,7 @@ import {
 import type { Guesses } from './useReading';
 
 type Frame = { x: number; y: number; w: number; h: number };
-export type Marking = 'upright' | 'scale' | null;
+export type Marking = 'upright' | 'scale' | 'line' | null;
 
 const whole = (still: { width: number; height: number }): Frame => ({ x: 0, y: 0, w: still.width, h: still.height });
 
@@ -111,6 +111,10 @@ export function PictureStage({
         return still.scale?.one ?? null;
       case 'scale-other':
         return still.scale?.other ?? null;
+      case 'line-one':
+        return still.line?.one ?? null;
+      case 'line-other':
+        return still.line?.other ?? null;
       default:
         return still.points[handle] ?? null;
     }
@@ -200,7 +204,7 @@ export function PictureStage({
 
   const name = (handle: Handle) =>
     isMark(handle)
-      ? `${handle.startsWith('upright') ? 'upright mark' : 'marked length'}, ${handle.endsWith('one') ? 'one end' : 'other end'}`
+      ? `${handle.startsWith('upright') ? 'upright mark' : handle.startsWith('line') ? 'line on the floor' : 'marked length'}, ${handle.endsWith('one') ? 'one end' : 'other end'}`
       : `${sideWord(still.side)} ${pointName[handle]}`;
   const [focused, setFocused] = useState<Handle | null>(null);
   const loupe = held ?? focused;
@@ -214,7 +218,7 @@ export function PictureStage({
       const at = still.points[landmark] ?? guesses[landmark];
       if (!has(still, landmark) && at) handles.push({ handle: landmark, at: inside(at, still), placed: false });
     }
-    for (const end of ['upright-one', 'upright-other', 'scale-one', 'scale-other'] as const) {
+    for (const end of ['upright-one', 'upright-other', 'scale-one', 'scale-other', 'line-one', 'line-other'] as const) {
       const at = place(end);
       if (at) handles.push({ handle: end, at, placed: true });
     }
@@ -267,6 +271,7 @@ export function PictureStage({
         <Skeleton still={still} reading={reading} results={results} unit={unit} settled={settled} />
         {still.vertical && <Casing a={still.vertical.one} b={still.vertical.other} unit={unit} colour="#e9c077" width={2} dash />}
         {still.scale && <Casing a={still.scale.one} b={still.scale.other} unit={unit} colour="#b9d3dd" width={2} />}
+        {still.line && <Casing a={still.line.one} b={still.line.other} unit={unit} colour="#e9c077" width={3} />}
         {markStart && <circle cx={markStart.x} cy={markStart.y} r={5 * unit} fill="#e9c077" stroke="#111" strokeWidth={unit} />}
         {handles.map(({ handle, at, placed }) => (
           <g

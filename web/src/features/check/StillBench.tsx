@@ -1,5 +1,6 @@
 import { useEffect, useState } from 'react';
 import type { Schema } from '@/api/client';
+import { keep } from '@/device/kept';
 import { Button } from '@/ui/Button';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { kneeOf, pelvisOf, standing } from '@/ui/results';
@@ -8,6 +9,8 @@ import type { Result } from '@/ui/verdict';
 import { PictureSource } from './PictureSource';
 import { type Marking, PictureStage } from './PictureStage';
 import {
+  cameraFor,
+  cameraSaid,
   fromView,
   type Handle,
   has,
@@ -84,6 +87,7 @@ export function StillBench({
 }) {
   const still = stills[shown];
   const own = stillViews[shown];
+  const [placing, setPlacing] = useState(false);
   const results = reading.view?.results.filter((r) => r.side === slot.side && r.moment === slot.moment) ?? [];
   return (
     <section
@@ -129,6 +133,8 @@ export function StillBench({
           active={active}
           marking={marking}
           onMarking={onMarking}
+          placing={placing}
+          onPlacing={setPlacing}
           overlays={overlays}
           over={over}
           onOver={onOver}
@@ -162,11 +168,86 @@ export function StillBench({
           </Button>
         </label>
       )}
+      {still && !readOnly && (still.line || placing || own?.square) && (
+        <CameraRow still={still} placing={placing} square={own?.square ?? null} actions={actions} />
+      )}
       {still && !readOnly && own && <Doubts still={still} doubts={own.doubts} actions={actions} />}
       <div className="min-h-[66px] border-t border-hair px-3.5 py-2" aria-live="polite">
         <Said slot={slot} still={still} own={own} reading={reading} asked={asked} />
       </div>
     </section>
+  );
+}
+
+/** Where the camera stood, and the line that tells how square: asked once and kept on this device. */
+function CameraRow({
+  still,
+  placing,
+  square,
+  actions,
+}: {
+  still: Still;
+  placing: boolean;
+  square: string | null;
+  actions: StillActions;
+}) {
+  const camera = still.camera ?? cameraFor(still.view, false);
+  const number = (label: string, name: string, value: number, step: number, unit: string, say: (n: number) => void) => (
+    <label className="flex items-center gap-1.5">
+      {label}
+      <input
+        aria-label={name}
+        type="number"
+        inputMode="decimal"
+        min={step}
+        step={step}
+        value={value}
+        onChange={(e) => Number(e.target.value) > 0 && say(Number(e.target.value))}
+        className="h-11 w-15 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold [appearance:textfield]"
+      />
+      {unit}
+    </label>
+  );
+  return (
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair px-3 py-1 text-[14px]" data-camera>
+      {still.line &&
+        number(
+          'Floor line',
+          'Length of the line on the floor, centimetres',
+          Math.round(100 * still.line.metres),
+          5,
+          'cm',
+          (cm) => {
+            keep('floor-line', cm / 100);
+            actions.onAlter(still.key, (s) => ({ ...s, line: s.line ? { ...s.line, metres: cm / 100 } : null }));
+          },
+        )}
+      {still.line && (
+        <Button kind="quiet" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, line: null }))}>
+          Take it away
+        </Button>
+      )}
+      {placing && (
+        <>
+          {number('', 'Camera: metres away', camera.distanceM, 0.5, 'm away', (distanceM) =>
+            actions.onAlter(still.key, (s) => cameraSaid(s, { distanceM })),
+          )}
+          {number('', 'Camera: centimetres above the floor', Math.round(100 * camera.heightM), 5, 'cm high', (cm) =>
+            actions.onAlter(still.key, (s) => cameraSaid(s, { heightM: cm / 100 })),
+          )}
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              checked={camera.guided}
+              onChange={(e) => actions.onAlter(still.key, (s) => cameraSaid(s, { guided: e.target.checked }))}
+              className="size-5 accent-(--pine)"
+            />
+            by the guide
+          </label>
+        </>
+      )}
+      {square && <p className="text-soft">{square}</p>}
+    </div>
   );
 }
 
@@ -261,7 +342,11 @@ function Prompt({
       ? 'something upright: tap both ends'
       : marking === 'scale'
         ? 'a known length: tap both ends'
-        : next?.where;
+        : marking === 'line'
+          ? still.view === 'side'
+            ? 'a line on the floor across the stance, away from the camera: tap both ends'
+            : 'a line on the floor along the stance, away from the camera: tap both ends'
+          : next?.where;
   if (!words) return null;
   return (
     <div className="ml-auto flex max-w-[80%] flex-col items-end gap-1.5">
@@ -343,6 +428,8 @@ function Tools({
   active,
   marking,
   onMarking,
+  placing,
+  onPlacing,
   overlays,
   over,
   onOver,
@@ -359,6 +446,9 @@ function Tools({
   active: boolean;
   marking: Marking;
   onMarking: (marking: Marking) => void;
+  /** Whether it is being said where the camera stood. */
+  placing: boolean;
+  onPlacing: (placing: boolean) => void;
   overlays: { id: string; name: string }[];
   over: Still | undefined;
   onOver: ((id: string) => void) | undefined;
@@ -402,6 +492,20 @@ function Tools({
         label={still.scale ? 'Length marked. Mark it again' : 'Mark a known length'}
       >
         {still.scale ? 'Length ✓' : 'Length'}
+      </Tool>
+      <Tool
+        onClick={() => toggle('line')}
+        pressed={marking === 'line' && active}
+        label={
+          still.line
+            ? 'Floor line tapped. Tap it again'
+            : 'Floor line: a tape or an edge under the client that runs away from the camera tells how square it stood'
+        }
+      >
+        {still.line ? 'Floor line ✓' : 'Floor line'}
+      </Tool>
+      <Tool onClick={() => onPlacing(!placing)} pressed={placing} label="Camera: how far away and how high it stood">
+        Camera
       </Tool>
       {overlays.length > 0 && onOver && (
         <select

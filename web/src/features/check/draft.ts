@@ -95,6 +95,8 @@ function today(draft: Draft, exerciseId: string): Draft {
         repetition: counted[s.side] ?? 1,
         mirrored: false,
         scale: null,
+        camera: null,
+        line: null,
         points: { ...(ankle ? { ankle } : {}), ...(knee ? { knee } : {}) },
       };
     }),

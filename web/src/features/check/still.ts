@@ -1,12 +1,13 @@
 import { v7 as uuid } from 'uuid';
 import type { Schema } from '@/api/client';
+import { keep, readKept } from '@/device/kept';
 import type { Side } from '@/ui/SidePlate';
 
 export type Point = Schema['PointDto'];
 export type Landmark = Schema['Landmark'];
 export type View = Schema['View'];
 export type Moment = Schema['Moment'];
-export type MarkEnd = 'upright-one' | 'upright-other' | 'scale-one' | 'scale-other';
+export type MarkEnd = 'upright-one' | 'upright-other' | 'scale-one' | 'scale-other' | 'line-one' | 'line-other';
 /** Whatever can be held on a picture: a point of the body, or an end of a mark. */
 export type Handle = Landmark | MarkEnd;
 export type Plan = Schema['PlannedView'];
@@ -28,6 +29,7 @@ export const newStill = (
   height: number,
   like: Still[],
   facing: Schema['Facing'],
+  guided = false,
 ): Still => ({
   key: uuid(),
   ...slot,
@@ -41,7 +43,24 @@ export const newStill = (
   vertical: null,
   scale: null,
   guessed: [],
+  camera: like[0]?.camera ?? cameraFor(slot.view, guided),
+  line: null,
 });
+
+/** Where the camera stands here, as it was said last: it is asked once on each device. */
+export const cameraFor = (view: View, guided: boolean): Schema['CameraDto'] => ({
+  distanceM: readKept<number>('camera-distance') ?? 3,
+  heightM: readKept<number>(`camera-height-${view === 'side' ? 'side' : 'front'}`) ?? (view === 'side' ? 0.5 : 0.85),
+  guided,
+});
+
+/** The camera of a still said anew, and kept for the next pictures on this device. */
+export function cameraSaid(still: Still, change: Partial<Schema['CameraDto']>): Still {
+  const camera = { ...(still.camera ?? cameraFor(still.view, false)), ...change };
+  keep('camera-distance', camera.distanceM);
+  keep(`camera-height-${still.view === 'side' ? 'side' : 'front'}`, camera.heightM);
+  return { ...still, camera };
+}
 
 /** What the server is told of a still. */
 export const toDto = ({ key: _, ...still }: Still): Schema['StillDto'] => still;
@@ -79,7 +98,7 @@ export const nextPoint = (still: Still, points: PlanPoint[]): PlanPoint | null =
 
 export const isMarked = (still: Still) => Object.keys(known(still)).length > 0;
 
-export const isMark = (handle: Handle): handle is MarkEnd => handle.startsWith('upright-') || handle.startsWith('scale-');
+export const isMark = (handle: Handle): handle is MarkEnd => /^(upright|scale|line)-/.test(handle);
 
 /** The still with a point or the end of a mark put somewhere. */
 export function placed(still: Still, handle: Handle, point: Point): Still {
@@ -92,6 +111,16 @@ export function placed(still: Still, handle: Handle, point: Point): Still {
   const end = handle.endsWith('one') ? 'one' : 'other';
   if (handle.startsWith('upright-'))
     return { ...still, vertical: { one: still.vertical?.one ?? point, other: still.vertical?.other ?? point, [end]: point } };
+  if (handle.startsWith('line-'))
+    return {
+      ...still,
+      line: {
+        one: still.line?.one ?? point,
+        other: still.line?.other ?? point,
+        metres: still.line?.metres ?? readKept<number>('floor-line') ?? 0.6,
+        [end]: point,
+      },
+    };
   return {
     ...still,
     scale: {
@@ -114,6 +143,7 @@ export function rescaled(still: Still, width: number, height: number): Still {
     points: Object.fromEntries(Object.entries(still.points).map(([name, p]) => [name, move(p)])),
     vertical: still.vertical && { one: move(still.vertical.one), other: move(still.vertical.other) },
     scale: still.scale && { ...still.scale, one: move(still.scale.one), other: move(still.scale.other) },
+    line: still.line ? { ...still.line, one: move(still.line.one), other: move(still.line.other) } : null,
   };
 }
 

@@ -1,0 +1,273 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
+using static System.Math;
+
+namespace DeftStride.Core.Filming;
+
+/// <summary>How square the camera stood for one side of one view.</summary>
+/// <param name="View">The view.</param>
+/// <param name="Side">The client's own working side.</param>
+/// <param name="Tapped">How far off square a line on the floor had it, taken out; null without a line. + when the camera stood to the picture's left of square.</param>
+/// <param name="Doubt">What the stills themselves say where no line does; null with a line.</param>
+/// <param name="Checked">Whether square was checked at all: by a line, or because this view of this exercise would have shown it.</param>
+public sealed record Square(View View, BodySide Side, Angle? Tapped, YawDoubt? Doubt, bool Checked);
+
+/// <summary>
+/// The stills of a look with their cameras taken out. Where two views of one moment are there, each poses the figure by which
+/// the other's depths are known: from the side the angles, from the front what is offset, dropped, shifted or leaning.
+/// </summary>
+public sealed class Footage
+{
+    /// <summary>Whose lengths are taken while no stature is known.</summary>
+    internal static readonly Body Usual = Body.From(new BodyMeasures(1.72));
+    private readonly Exercise _exercise;
+    private readonly SchoolCode _school;
+    private readonly Dictionary<(MeasureFormula, CameraKnown), CameraPart> _parts = [];
+
+    private Footage(
+        Exercise exercise,
+        SchoolCode school,
+        Levelled[] stills,
+        Square[] squares,
+        IReadOnlyDictionary<PointSet, SquareLineFault> lines
+    ) => (_exercise, _school, Stills, Squares, Lines) = (exercise, school, stills, squares, lines);
+
+    /// <summary>The stills, each with its camera taken out where it is known how; those of a view that stood too far off square are left out.</summary>
+    public IReadOnlyList<Levelled> Stills { get; }
+
+    /// <summary>How square each view of each side stood.</summary>
+    public IReadOnlyList<Square> Squares { get; }
+
+    /// <summary>What is wrong with a line, by the still that it was tapped on.</summary>
+    public IReadOnlyDictionary<PointSet, SquareLineFault> Lines { get; }
+
+    /// <summary>Takes the cameras out of stills that have no fault.</summary>
+    /// <param name="sound">The stills, levelled.</param>
+    /// <param name="exercise">The exercise.</param>
+    /// <param name="school">Whose style.</param>
+    /// <param name="context">What has to be known besides.</param>
+    public static Footage Of(
+        IReadOnlyList<Levelled> sound,
+        Exercise exercise,
+        SchoolCode school,
+        ReadingContext context
+    )
+    {
+        ArgumentNullException.ThrowIfNull(sound);
+        ArgumentNullException.ThrowIfNull(exercise);
+        ArgumentNullException.ThrowIfNull(context);
+        var body = context.Body ?? Usual;
+        var stills = sound.ToArray();
+        var poses = new Dictionary<(BodySide, Moment), Pose>();
+        Pose Clean(BodySide side, Moment moment)
+        {
+            if (!poses.TryGetValue((side, moment), out var pose))
+                poses[(side, moment)] = pose =
+                    poses.GetValueOrDefault((side == BodySide.Left ? BodySide.Right : BodySide.Left, moment))
+                    ?? Filmed.Posed(PoseLibrary.Clean(exercise, moment, body, school));
+            return pose;
+        }
+
+        var lines = new Dictionary<PointSet, SquareLineFault>(ReferenceEqualityComparer.Instance);
+        var yaws = new Dictionary<(View View, BodySide Side), double>();
+        foreach (
+            var view in stills
+                .Where(f => f.Still is { Camera: not null, Line: not null })
+                .GroupBy(f => (f.Still.View, f.Still.FrontLeg))
+        )
+        {
+            var told = new List<double>();
+            foreach (var f in view)
+            {
+                var figure = Figure(f, new PosedFigure(body, Clean(f.Still.FrontLeg, f.Still.Moment)));
+                if (SquareLine.TryYaw(f, f.Still.Line!.Value, figure, f.Still.Camera!, out var yaw, out var fault))
+                    told.Add(yaw);
+                else
+                    lines[f.Still] = fault.Value;
+            }
+
+            if (told.Count > 0)
+                yaws[view.Key] = told.Average();
+        }
+
+        // The phone is left standing for the other side, unless that has a line of its own.
+        foreach (var ((view, side), yaw) in yaws.ToArray())
+            yaws.TryAdd((view, side == BodySide.Left ? BodySide.Right : BodySide.Left), yaw);
+        // More than can be taken out: nothing is read from that view.
+        var off = lines.Where(l => l.Value == SquareLineFault.TooFarOff).Select(l => l.Key.View).ToHashSet();
+        if (off.Count > 0)
+            stills = [.. stills.Where(f => f.Still.Camera is null || !off.Contains(f.Still.View))];
+        var seen = new Undoing.Seen?[stills.Length];
+        var undone = new Levelled[stills.Length];
+        var groups = stills
+            .Select((f, i) => (Still: f, Index: i))
+            .Where(s => s.Still.Still.Camera is not null)
+            .GroupBy(s => (s.Still.Still.FrontLeg, s.Still.Still.Moment));
+        foreach (var group in groups)
+        {
+            var pose = Clean(group.Key.FrontLeg, group.Key.Moment);
+            var side = group.Any(s => s.Still.Still.View == View.Side);
+            var both = side && group.Any(s => s.Still.Still.View != View.Side);
+            // Undo, read, pose anew, twice; with one view alone there is nothing to pose by.
+            for (var pass = both ? 0 : 2; pass < 3; pass++)
+            {
+                var posed = new PosedFigure(body, pose);
+                ClickedFigure? figure = null;
+                (View, bool, int) of = default;
+                foreach (var (f, i) in group)
+                {
+                    var like = (f.Still.View, f.Still.WorkingNear, f.Right);
+                    if (figure is null || of != like)
+                        (figure, of) = (Figure(f, posed), like);
+                    var yaw = yaws.GetValueOrDefault((f.Still.View, f.Still.FrontLeg));
+                    seen[i] = Undoing.Find(f, figure, f.Still.Camera!, yaw);
+                    undone[i] = seen[i] is { } how ? Undoing.Undo(f, figure, how) : f;
+                }
+
+                if (pass < 2)
+                    pose = Posing.By(
+                        pose,
+                        [.. group.Where(s => seen[s.Index] is not null).Select(s => undone[s.Index])],
+                        body,
+                        yaws.ContainsKey((View.Front, group.Key.FrontLeg))
+                    );
+            }
+
+            foreach (var (f, i) in group)
+            {
+                if (seen[i] is { } how)
+                    undone[i] = undone[i].TakenOutOf(Known(f, how, yaws, both, body.Stature), how.Scale);
+            }
+        }
+
+        for (var i = 0; i < stills.Length; i++)
+            undone[i] ??= stills[i];
+        return new Footage(
+            exercise,
+            school,
+            undone,
+            [.. SquaresOf(undone, seen, exercise, school, yaws, body.Stature)],
+            lines
+        );
+    }
+
+    /// <summary>What the cameras of some stills leave in a measure; null where one of them is read as in the days before cameras were undone.</summary>
+    public CameraPart? Part(MeasureDefinition measure, MeasureFormula formula, Levelled[] stills)
+    {
+        ArgumentNullException.ThrowIfNull(stills);
+        if (stills[0].Camera is not { } known)
+            return null;
+        for (var i = 1; i < stills.Length; i++)
+        {
+            if (stills[i].Camera is not { } other)
+                return null;
+            if (other != known)
+                known = known with
+                {
+                    Marked = known.Marked && other.Marked,
+                    Tapped = known.Tapped && other.Tapped,
+                    OtherView = known.OtherView && other.OtherView,
+                };
+        }
+
+        if (!_parts.TryGetValue((formula, known), out var part))
+            _parts[(formula, known)] = part = CameraError
+                .Of(_exercise, _school, measure, formula, stills[0].Still.View, known)
+                .Part;
+        return part;
+    }
+
+    /// <summary>What is doubtful about the camera of a still: a line that tells nothing, or a view that seems to have stood off square. That is asked once for each side of a view.</summary>
+    public IEnumerable<StillDoubt> DoubtsOf(PointSet still)
+    {
+        ArgumentNullException.ThrowIfNull(still);
+        if (Lines.TryGetValue(still, out var fault))
+            yield return new(DoubtKind.FloorLine, SquareLine.Sentence(fault));
+        var first = Stills.FirstOrDefault(f => f.Still.View == still.View && f.Still.FrontLeg == still.FrontLeg)?.Still;
+        if (
+            ReferenceEquals(still, first)
+            && Squares.FirstOrDefault(s => s.View == still.View && s.Side == still.FrontLeg)?.Doubt
+                is { Asked: true } doubt
+        )
+            yield return new(
+                DoubtKind.OffAxis,
+                FormattableString.Invariant(
+                    $"The camera seems to have stood about {5 * Round(Abs(doubt.About) / 5):0}° off square. Tap a line on the floor that runs away from it, and it is taken out; or move the phone."
+                )
+            );
+    }
+
+    private static ClickedFigure Figure(Levelled f, PosedFigure figure) =>
+        new(figure, f.Still.View, f.Still.WorkingNear, f.Right);
+
+    private static CameraKnown Known(
+        Levelled f,
+        Undoing.Seen how,
+        Dictionary<(View View, BodySide Side), double> yaws,
+        bool otherView,
+        double stature
+    )
+    {
+        var tapped = yaws.TryGetValue((f.Still.View, f.Still.FrontLeg), out var yaw);
+        var mark = f.Still.Vertical is { } m
+            ? (((m.One.X + m.Other.X) / 2) - (f.Still.Picture.Width / 2.0)) / how.Scale
+                - (how.Sight.Distance * Tan(how.Sight.Bearing))
+            : 0;
+        // Only as finely as the error is kept, so that the stills of one view share it.
+        return new CameraKnown(
+            f.Still.Camera!,
+            5 * Round(f.Right * yaw * 36 / PI),
+            tapped,
+            f.Still.Vertical is not null,
+            Round(Clamp(f.Right * mark, -2, 2) * 5) / 5,
+            otherView,
+            f.Still.WorkingNear,
+            stature
+        );
+    }
+
+    private static IEnumerable<Square> SquaresOf(
+        Levelled[] undone,
+        Undoing.Seen?[] seen,
+        Exercise exercise,
+        SchoolCode school,
+        Dictionary<(View View, BodySide Side), double> yaws,
+        double stature
+    )
+    {
+        foreach (
+            var group in undone
+                .Select((f, i) => (Still: f, Seen: seen[i]))
+                .Where(s => s.Seen is not null)
+                .GroupBy(s => (s.Still.Still.View, s.Still.Still.FrontLeg))
+        )
+        {
+            if (yaws.TryGetValue((group.Key.View, group.Key.FrontLeg), out var yaw))
+            {
+                yield return new Square(group.Key.View, group.Key.FrontLeg, Angle.FromRadians(yaw), null, true);
+                continue;
+            }
+
+            var moment = group.Any(s => s.Still.Still.Moment == Moment.Bottom)
+                ? Moment.Bottom
+                : group.First().Still.Still.Moment;
+            var stills = group.Where(s => s.Still.Still.Moment == moment).ToArray();
+            var doubt = YawDoubt.Of(
+                exercise,
+                school,
+                [.. stills.Select(s => (s.Still, s.Seen!.Value.Scale))],
+                stills.Average(s => s.Seen!.Value.Sight.Height),
+                stature
+            );
+            yield return new Square(
+                group.Key.View,
+                group.Key.FrontLeg,
+                null,
+                doubt,
+                doubt.Checked && !(group.Key.View == View.Side && exercise.Shape.Plane == MovementPlane.Sideways)
+            );
+        }
+    }
+}
