@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Runtime.CompilerServices;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
@@ -84,13 +85,41 @@ public sealed record CameraError(
         ArgumentNullException.ThrowIfNull(measure);
         ArgumentNullException.ThrowIfNull(formula);
         ArgumentNullException.ThrowIfNull(known);
-        var key = new Key(
-            exercise.Id,
-            school,
-            measure.Id,
-            IndexOf(measure.Formulas, formula),
-            view,
-            known.Near || view != View.Side,
+        return Found
+            .GetOrAdd((formula, exercise, school), static _ => new())
+            .GetOrAdd(
+                known,
+                static (k, of) => Known.GetOrAdd(KeyOf(of, k), key => Reckon(key, of.exercise, of.formula)),
+                (exercise, school, measure, formula, view)
+            );
+    }
+
+    /// <summary>By reference first: the same formula of the same exercise is asked for again and again with the same camera.</summary>
+    private static readonly ConcurrentDictionary<
+        (MeasureFormula, Exercise, SchoolCode),
+        ConcurrentDictionary<CameraKnown, CameraError>
+    > Found = new(new ByReference());
+
+    private sealed class ByReference : IEqualityComparer<(MeasureFormula, Exercise, SchoolCode)>
+    {
+        public bool Equals((MeasureFormula, Exercise, SchoolCode) x, (MeasureFormula, Exercise, SchoolCode) y) =>
+            ReferenceEquals(x.Item1, y.Item1) && ReferenceEquals(x.Item2, y.Item2) && x.Item3 == y.Item3;
+
+        public int GetHashCode((MeasureFormula, Exercise, SchoolCode) of) =>
+            RuntimeHelpers.GetHashCode(of.Item1) ^ (31 * RuntimeHelpers.GetHashCode(of.Item2)) ^ (int)of.Item3;
+    }
+
+    private static Key KeyOf(
+        (Exercise exercise, SchoolCode school, MeasureDefinition measure, MeasureFormula formula, View view) of,
+        CameraKnown known
+    ) =>
+        new(
+            of.exercise.Id,
+            of.school,
+            of.measure.Id,
+            IndexOf(of.measure.Formulas, of.formula),
+            of.view,
+            known.Near || of.view != View.Side,
             To(known.YawDegrees, 5),
             To(known.Place.Reckoned, 0.25),
             To(known.Place.HeightMetres, 0.05),
@@ -100,8 +129,6 @@ public sealed record CameraError(
             known.DepthSd,
             Clamp(To(known.Stature, 0.05), 1.2, 2.3)
         );
-        return Known.GetOrAdd(key, k => Reckon(k, exercise, formula));
-    }
 
     private static double To(double value, double step) => step * Round(value / step);
 

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
@@ -24,7 +25,9 @@ public sealed class Footage
     internal static readonly Body Usual = Body.From(new BodyMeasures(1.72));
     private readonly Exercise _exercise;
     private readonly SchoolCode _school;
-    private readonly Dictionary<(MeasureFormula, CameraKnown), CameraPart> _parts = [];
+    private readonly Dictionary<MeasureFormula, List<(CameraKnown Known, CameraPart Part)>> _parts = new(
+        ReferenceEqualityComparer.Instance
+    );
 
     private Footage(
         Exercise exercise,
@@ -66,7 +69,7 @@ public sealed class Footage
             if (!poses.TryGetValue((side, moment), out var pose))
                 poses[(side, moment)] = pose =
                     poses.GetValueOrDefault((side == BodySide.Left ? BodySide.Right : BodySide.Left, moment))
-                    ?? Filmed.Posed(PoseLibrary.Clean(exercise, moment, body, school));
+                    ?? CleanPose(exercise, school, moment, body);
             return pose;
         }
 
@@ -101,6 +104,20 @@ public sealed class Footage
             stills = [.. stills.Where(f => f.Still.Camera is null || !off.Contains(f.Still.View))];
         var seen = new Undoing.Seen?[stills.Length];
         var undone = new Levelled[stills.Length];
+        // Stills of one camera share what is known of it.
+        List<CameraKnown> cameras = [];
+        CameraKnown Same(CameraKnown known)
+        {
+            foreach (var other in cameras)
+            {
+                if (other == known)
+                    return other;
+            }
+
+            cameras.Add(known);
+            return known;
+        }
+
         var groups = stills
             .Select((f, i) => (Still: f, Index: i))
             .Where(s => s.Still.Still.Camera is not null)
@@ -110,8 +127,8 @@ public sealed class Footage
             var pose = Clean(group.Key.FrontLeg, group.Key.Moment);
             var side = group.Any(s => s.Still.Still.View == View.Side);
             var both = side && group.Any(s => s.Still.Still.View != View.Side);
-            // Undo, read, pose anew, twice; with one view alone there is nothing to pose by.
-            for (var pass = both ? 0 : 2; pass < 3; pass++)
+            // Undo and read, pose anew, undo and read again; with one view alone there is nothing to pose by.
+            for (var pass = both ? 1 : 2; pass <= 2; pass++)
             {
                 var posed = new PosedFigure(body, pose);
                 ClickedFigure? figure = null;
@@ -138,7 +155,7 @@ public sealed class Footage
             foreach (var (f, i) in group)
             {
                 if (seen[i] is { } how)
-                    undone[i] = undone[i].TakenOutOf(Known(f, how, yaws, both, body.Stature), how.Scale);
+                    undone[i] = undone[i].TakenOutOf(Same(Known(f, how, yaws, both, body.Stature)), how.Scale);
             }
         }
 
@@ -172,10 +189,16 @@ public sealed class Footage
                 };
         }
 
-        if (!_parts.TryGetValue((formula, known), out var part))
-            _parts[(formula, known)] = part = CameraError
-                .Of(_exercise, _school, measure, formula, stills[0].Still.View, known)
-                .Part;
+        if (!_parts.TryGetValue(formula, out var parts))
+            _parts[formula] = parts = [];
+        foreach (var kept in parts)
+        {
+            if (ReferenceEquals(kept.Known, known) || kept.Known == known)
+                return kept.Part;
+        }
+
+        var part = CameraError.Of(_exercise, _school, measure, formula, stills[0].Still.View, known).Part;
+        parts.Add((known, part));
         return part;
     }
 
@@ -185,7 +208,15 @@ public sealed class Footage
         ArgumentNullException.ThrowIfNull(still);
         if (Lines.TryGetValue(still, out var fault))
             yield return new(DoubtKind.FloorLine, SquareLine.Sentence(fault));
-        var first = Stills.FirstOrDefault(f => f.Still.View == still.View && f.Still.FrontLeg == still.FrontLeg)?.Still;
+        PointSet? first = null;
+        foreach (var f in Stills)
+        {
+            if (f.Still.View != still.View || f.Still.FrontLeg != still.FrontLeg)
+                continue;
+            first = f.Still;
+            break;
+        }
+
         if (
             ReferenceEquals(still, first)
             && Squares.FirstOrDefault(s => s.View == still.View && s.Side == still.FrontLeg)?.Doubt
@@ -197,6 +228,24 @@ public sealed class Footage
                     $"The camera seems to have stood about {5 * Round(Abs(doubt.About) / 5):0}° off square. Tap a line on the floor that runs away from it, and it is taken out; or move the phone."
                 )
             );
+    }
+
+    private static readonly ConcurrentDictionary<
+        (string, SchoolCode, Moment, double, double, double, double),
+        Pose
+    > Poses = new();
+
+    /// <summary>Kept postures; more are not needed at once, and a studio has more bodies than that over the years.</summary>
+    private const int MostPoses = 4000;
+
+    private static Pose CleanPose(Exercise exercise, SchoolCode school, Moment moment, Body body)
+    {
+        var key = (exercise.Id, school, moment, body.Stature, body.Shank, body.Thigh, body.Foot);
+        if (Poses.TryGetValue(key, out var pose))
+            return pose;
+        if (Poses.Count >= MostPoses)
+            Poses.Clear();
+        return Poses[key] = Filmed.Posed(PoseLibrary.Clean(exercise, moment, body, school));
     }
 
     private static ClickedFigure Figure(Levelled f, PosedFigure figure) =>
@@ -224,7 +273,7 @@ public sealed class Footage
             Round(Clamp(f.Right * mark, -2, 2) * 5) / 5,
             otherView,
             f.Still.WorkingNear,
-            stature
+            Round(stature * 20) / 20
         );
     }
 

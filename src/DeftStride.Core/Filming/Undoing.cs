@@ -74,7 +74,7 @@ internal static class Undoing
             var ratio = Apart(at, seen.Plumb(f, high)) / Apart(See(plumb, figure, low), See(plumb, figure, high));
             if (!double.IsFinite(ratio) || ratio is < 0.2 or > 5)
                 return null;
-            if (Abs(ratio - 1) < 1e-7 || i == 6)
+            if (Abs(ratio - 1) < 1e-6 || i == 4)
                 return seen;
             scale *= ratio;
         }
@@ -83,15 +83,28 @@ internal static class Undoing
     /// <summary>The still without its camera: each point where it would lie in a square picture from very far, at the same scale.</summary>
     public static Levelled Undo(Levelled f, ClickedFigure figure, Seen seen)
     {
-        (double X, double Up) At(double x, double up, double depth)
+        var (undoer, plain, scale) = (seen.Sight.Undoing(), seen is { Roll: 0, Sight.Pitch: 0 }, seen.Scale);
+        var undone = new Levelled(f);
+        for (var i = 0; i < Landmarks.Count; i++)
         {
-            var (u, v) = seen.Plumb(f, x, up);
-            var (l, y) = seen.Sight.Undo(u, v, depth);
-            return (f.Right * seen.Scale * l, seen.Scale * y);
+            var landmark = (Landmark)i;
+            if (!f.Has(landmark))
+                continue;
+            var (u, v) = plain ? (f.Right * f.X(landmark), f.Up(landmark)) : seen.Plumb(f, landmark);
+            var (l, y) = undoer.At(u, v, figure.D(landmark));
+            undone.Put(landmark, f.Right * scale * l, scale * y);
         }
 
-        var undone = new Levelled(f, l => At(f.X(l), f.Up(l), figure.D(l)));
-        undone.PutScale(f, (x, up) => At(x, up, figure.D(Track(f))));
+        if (f.HasScaleMark)
+            undone.PutScale(
+                f,
+                (x, up) =>
+                {
+                    var (u, v) = seen.Plumb(f, x, up);
+                    var (l, y) = undoer.At(u, v, figure.D(Track(f)));
+                    return (f.Right * scale * l, scale * y);
+                }
+            );
         return undone;
     }
 

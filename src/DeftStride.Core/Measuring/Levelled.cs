@@ -51,10 +51,8 @@ public sealed class Levelled
         return (Right * ((x * -_upY) + (y * _upX)), (x * _upX) + (y * _upY));
     }
 
-    /// <summary>A still whose points lie elsewhere than they were placed: seen by a posed figure's camera, or with the camera undone.</summary>
-    /// <param name="like">The still it stands for.</param>
-    /// <param name="at">Where each point lies, in the still's own axes, pixels from the picture's middle.</param>
-    internal Levelled(Levelled like, Func<Landmark, (double X, double Up)> at)
+    /// <summary>A still of the same points, to be put elsewhere: the camera undone.</summary>
+    internal Levelled(Levelled like)
     {
         (Still, Right, PictureTilt, _scaleCentimetres) = (
             like.Still,
@@ -62,13 +60,11 @@ public sealed class Levelled
             like.PictureTilt,
             like._scaleCentimetres
         );
-        _has = like._has;
-        for (var i = 0; i < Landmarks.Count; i++)
-        {
-            if (_has[i])
-                (_x[i], _up[i]) = at((Landmark)i);
-        }
+        (_upX, _upY, _has) = (like._upX, like._upY, like._has);
     }
+
+    /// <summary>Puts a point elsewhere.</summary>
+    internal void Put(Landmark landmark, double x, double up) => (_x[(int)landmark], _up[(int)landmark]) = (x, up);
 
     /// <summary>A still of a figure on which every point was placed.</summary>
     internal Levelled(PointSet still, Func<Landmark, (double X, double Up)> at)
@@ -81,7 +77,7 @@ public sealed class Levelled
         }
     }
 
-    /// <summary>Puts the ends of the marked length elsewhere, as <see cref="Levelled(Levelled, Func{Landmark, ValueTuple{double, double}})"/> does the points.</summary>
+    /// <summary>Puts the ends of the marked length elsewhere, as <see cref="Put"/> does the points.</summary>
     internal void PutScale(Levelled like, Func<double, double, (double X, double Up)> at)
     {
         if (!HasScaleMark)

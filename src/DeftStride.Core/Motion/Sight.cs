@@ -45,16 +45,39 @@ internal readonly record struct Sight(
         return (k * u, k * ((v * cos) + (focal * sin)));
     }
 
-    /// <summary>Where a point of the plumb picture lies at a known depth: to the right of the client's middle, and above the lens.</summary>
-    public (double L, double Y) Undo(double u, double v, double d)
+    /// <summary>The same camera with its sines worked out, for undoing many points.</summary>
+    public Undoer Undoing() => new(this);
+
+    /// <summary>Undoes the points of one picture.</summary>
+    public readonly struct Undoer
     {
-        var (sin, cos) = SinCos(Yaw);
-        var tan = Tan(Atan(u / Focal) - Bearing);
-        var l = ((tan * (Distance + (d * cos))) + (d * sin)) / (cos - (tan * sin));
-        var (across, away) = Seen(l, d, Yaw, Distance);
-        var z = (away * Cos(Bearing)) - (across * Sin(Bearing));
-        return (l, v * z / Focal);
+        private readonly double _sinYaw;
+        private readonly double _cosYaw;
+        private readonly double _sinBearing;
+        private readonly double _cosBearing;
+        private readonly double _distance;
+        private readonly double _focal;
+
+        public Undoer(Sight sight)
+        {
+            (_sinYaw, _cosYaw) = SinCos(sight.Yaw);
+            (_sinBearing, _cosBearing) = SinCos(sight.Bearing);
+            (_distance, _focal) = (sight.Distance, sight.Focal);
+        }
+
+        /// <summary>Where a point of the plumb picture lies at a known depth: to the right of the client's middle, and above the lens.</summary>
+        public (double L, double Y) At(double u, double v, double d)
+        {
+            // The tangent of the point's direction less the bearing.
+            var tan = ((u * _cosBearing) - (_focal * _sinBearing)) / ((_focal * _cosBearing) + (u * _sinBearing));
+            var l = ((tan * (_distance + (d * _cosYaw))) + (d * _sinYaw)) / (_cosYaw - (tan * _sinYaw));
+            var (across, away) = ((l * _cosYaw) - (d * _sinYaw), _distance + (d * _cosYaw) + (l * _sinYaw));
+            return (l, v * ((away * _cosBearing) - (across * _sinBearing)) / _focal);
+        }
     }
+
+    /// <summary>Where a point of the plumb picture lies at a known depth.</summary>
+    public (double L, double Y) Undo(double u, double v, double d) => Undoing().At(u, v, d);
 
     /// <summary>The direction in which a place lies as seen from the lens when its axis points at the client's middle, radians.</summary>
     public static double Direction(double l, double d, double yaw, double distance)

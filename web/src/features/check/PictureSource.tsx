@@ -9,8 +9,9 @@ import type { Moment, View } from './still';
 const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
 
 const guide: Record<View, string> = {
-  side: 'From the side of the leg that works, knee high and level, the whole body in sight. Turn the client round for the other leg.',
-  front: 'From straight ahead and level, 85 cm high, both hips and the working foot in sight.',
+  side: 'From the side of the leg that works, knee high and level, the whole body in sight. Turn the client round for the other leg. A tape on the floor across the stance, away from the camera, tells how square it stands.',
+  front:
+    'From straight ahead and level, 85 cm high, both hips and the working foot in sight. A tape along the stance tells how square it stands.',
   back: 'From straight behind and level, 85 cm high, both hips and the working heel in sight.',
 };
 
