@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
@@ -6,6 +7,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Motion;
 using DeftStride.Core.Practice;
 using Xunit;
 
@@ -240,5 +242,56 @@ public sealed class DecisionStoriesTests
                 Assert.Equal((said.Outcome, said.RuleId, said.Headline), (again.Outcome, again.RuleId, again.Headline));
             }
         }
+    }
+
+    private static Look Posed(params PosedFault[] faults)
+    {
+        var standard = Given.Standard();
+        return Look.Of(PosedCheck.Of(standard, Body.From(new BodyMeasures(1.75)), 3, null, faults), standard);
+    }
+
+    [Fact]
+    public void A_wedge_that_is_due_is_dropped_when_one_set_withthrownit_shows_nothing_and_kept_when_the_heel_lifts_again()
+    {
+        var wedge = Without.Find(Without.IdOf("hl-wedge"))!;
+        var heel = new TrialTarget("heel-rise", BodySide.Left);
+        // Shin, heel and pain within their own error: it goes back.
+        var same = Trial.Of(Posed(), Posed(), heel, 0, 0);
+        Assert.Equal(TrialOutcome.NoDifference, same.Outcome);
+        Assert.True(Without.Follows(wedge, same.Outcome).GiveBack);
+        // The heel lifts again: kept, with a new date.
+        var lifts = Trial.Of(Posed(), Posed(new PosedFault("heel-rise", BandSide.Beyond, BodySide.Left)), heel, 0, 0);
+        Assert.Equal(TrialOutcome.Worse, lifts.Outcome);
+        Assert.False(Without.Follows(wedge, lifts.Outcome).GiveBack);
+        // So does pain that comes back.
+        Assert.False(Without.Follows(wedge, Trial.Of(Posed(), Posed(), heel, 0, 3).Outcome).GiveBack);
+    }
+
+    [Fact]
+    public void A_wedge_that_levels_the_ankle_and_throws_the_knee_thrownis_no_gain()
+    {
+        var standard = Given.Standard();
+        Look Seen(BandSide ankle, BandSide knee) =>
+            Look.Of(
+                LookInput.Of([], ReadingContext.Default) with
+                {
+                    Seen =
+                    [
+                        new SeenAnswer("inner-ankle", BodySide.Left, ankle),
+                        new SeenAnswer("knee-offset", BodySide.Left, knee),
+                        new SeenAnswer("knee-offset", BodySide.Right, BandSide.Within),
+                    ],
+                },
+                standard
+            );
+        var ankle = new TrialTarget("inner-ankle", BodySide.Left);
+        var sinks = Seen(BandSide.Beyond, BandSide.Within);
+        Assert.Equal(
+            TrialOutcome.Helped,
+            Trial.Of(sinks, Seen(BandSide.Within, BandSide.Within), ankle, null, null).Outcome
+        );
+        var thrown = Trial.Of(sinks, Seen(BandSide.Within, BandSide.Short), ankle, null, null);
+        Assert.Equal(TrialOutcome.NoDifference, thrown.Outcome);
+        Assert.Contains("left its band", thrown.Because, StringComparison.Ordinal);
     }
 }
