@@ -22,7 +22,9 @@ const outbox = await openOutbox().catch((error: unknown) => {
 takeOverDrafts();
 // What nobody on the screen waited for, from before a reload or from another tab, changes what is shown all the same.
 outbox.onKept((entry, awaited) => {
-  if (!awaited && entry.kind !== 'draft' && entry.kind !== 'picture') void queries.invalidateQueries();
+  // A look that is under way, also one that was when the page went: where the floor is up it says that it was begun.
+  if (entry.kind === 'draft') void queries.invalidateQueries({ queryKey: ['floor'] });
+  else if (!awaited && entry.kind !== 'picture') void queries.invalidateQueries();
 });
 if (root)
   createRoot(root).render(
