@@ -47,14 +47,22 @@ restore_tools() {
   fi
 }
 
-# build WHAT NAME INPUTS... : compiles in Release, then the types and the front end, when any of the inputs changed.
+# publish : the server compiled ahead of time into .cache/app, which starts in half the time of a plain build.
+publish() {
+  local machine; case $(uname -m) in aarch64|arm64) machine=linux-arm64 ;; *) machine=linux-x64 ;; esac
+  dotnet publish src/DeftStride.Web -c Release -r "$machine" --self-contained false --no-restore -o .cache/app -v q -clp:NoSummary
+}
+
+# build WHAT NAME INPUTS... : compiles in Release, then the types and the front end, when any of the inputs changed. WHAT is
+# what dotnet builds, or "publish".
 build() {
   local what=$1 name=$2 inputs; shift 2
   inputs=$(hash_of "$@" Directory.Build.props Directory.Packages.props global.json .editorconfig scripts)
   if fresh "$name" "$inputs" && [ -f web/dist/index.html ]; then return; fi
   install_packages
   restore
-  dotnet build "$what" -c Release --no-restore -v q -clp:NoSummary || fail "the build failed; the lines above say where."
+  if [ "$what" = publish ]; then publish; else dotnet build "$what" -c Release --no-restore -v q -clp:NoSummary; fi \
+    || fail "the build failed; the lines above say where."
   (cd web && npm run --silent types >/dev/null && npm run --silent build >/dev/null) || fail "the front end did not build; run 'npm run build' in web to see why."
   stamp "$name" "$inputs"
 }

@@ -3,6 +3,7 @@ using BenchmarkDotNet.Engines;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;

@@ -14,6 +14,9 @@ switch (args.FirstOrDefault())
         return 0;
     case "start":
         return StartBench.Run();
+    case "empty":
+        StartBench.Serve(args[1]);
+        return 0;
     case "live":
         return LiveBench.Run();
     case "load":

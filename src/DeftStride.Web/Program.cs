@@ -2,13 +2,22 @@ using System.Globalization;
 using System.Reflection;
 using System.Runtime.InteropServices;
 using DeftStride.Data;
+using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
+using DeftStride.Demo;
+using DeftStride.Studio.Bench;
+using DeftStride.Studio.Decisions;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Safety;
+using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
+using DeftStride.Studio.Trials;
+using DeftStride.Studio.Upkeep;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
-using DeftStride.Web.Demo;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
@@ -74,6 +83,7 @@ builder.Services.AddDbContext<StudioContext>(
         o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioPulse>());
     }
 );
+builder.Services.AddScoped<IWhoActs, RequestCoach>();
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();
 builder.Services.AddScoped<RecordChanger>();
@@ -85,6 +95,15 @@ builder.Services.AddScoped<ConditionGuard>();
 builder.Services.AddScoped<ConditionShelf>();
 builder.Services.AddScoped<LadderBook>();
 builder.Services.AddScoped<CheckBook>();
+builder.Services.AddScoped<SetupShelf>();
+builder.Services.AddScoped<OwnPictures>();
+builder.Services.AddScoped<TrialBook>();
+builder.Services.AddScoped<CorrectionBook>();
+builder.Services.AddScoped<DecisionBook>();
+builder.Services.AddScoped<TrialRecorder>();
+builder.Services.AddScoped<DecisionRecorder>();
+builder.Services.AddScoped<CheckPages>();
+builder.Services.AddScoped<StridePages>();
 builder.Services.AddSingleton<StudioExperience>();
 builder.Services.AddScoped<CheckRecorder>();
 builder.Services.AddScoped<DemoStudio>();
@@ -94,14 +113,26 @@ builder.Services.AddScoped<PictureSweep>();
 builder.Services.AddScoped<SpoiltData>();
 
 // The build runs this file to write the API description; it must not touch any data then.
-if (Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider")
+var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
+if (serving)
 {
     builder.Services.AddHostedService<StudioStart>();
     builder.Services.AddHostedService<PictureSweeping>();
 }
 
 var app = builder.Build();
+if (serving)
+{
+    // Thinking the database's model through takes as long as mapping the addresses below: side by side.
+    _ = Task.Run(() =>
+    {
+        using var scope = app.Services.CreateScope();
+        return scope.ServiceProvider.GetRequiredService<StudioContext>().Model;
+    });
+}
+
 app.UseResponseCompression();
+app.UseMiddleware<RequestLog>();
 app.UseMiddleware<RefusalMiddleware>();
 app.UseMiddleware<Callers>();
 app.UseMiddleware<DoorMiddleware>();
@@ -109,6 +140,7 @@ app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSecond
 
 // Every endpoint lies in a named room under a named policy: sign-in only has to say what a policy asks for.
 var api = app.MapGroup("/api").WithShape();
+Health.Map(api.Room("health", Policies.Page));
 StudioEndpoints.Map(api.Room("studio", Policies.Coach));
 SettingEndpoints.Map(api.Room("settings", Policies.Owner));
 BandEndpoints.Map(api.Room("bands", Policies.Owner));

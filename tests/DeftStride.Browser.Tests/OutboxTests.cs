@@ -66,9 +66,7 @@ public sealed class OutboxTests
             .Select(c => c!["name"]!.GetValue<string>())
             .Where(n => n.StartsWith(next, StringComparison.Ordinal));
         var name = Assert.Single(names);
-        var today = DateOnly
-            .FromDateTime(DateTime.UtcNow)
-            .ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var today = AppServer.Today.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
         page.Until("the log at the studio", () => Counts(server, name).Logs.Contains(today));
         page.Until("nothing waiting", () => !page.Text().Contains("waiting here", StringComparison.Ordinal));
 

@@ -115,6 +115,19 @@ public sealed class PhoneTests
         page.Press("Take picture");
         page.Press("Ghost of last time");
         Assert.Equal("false", page.Find("[role='dialog'] [aria-pressed]").GetDomAttribute("aria-pressed"));
+
+        // The timer counts before it takes one, and is stopped by another tap.
+        page.Until("the camera", () => page.Script("return document.querySelector('video')?.videoWidth > 0") is true);
+        page.Press("Timer off");
+        page.Press("Take the picture");
+        page.Find("[role='timer']");
+        page.Press("Stop the timer");
+        Assert.True(page.Lacks("[role='timer']"));
+        page.Press("Timer 5 s");
+        page.Press("Timer 10 s");
+        Shoot(page);
+        page.Press("Use it, tap the tape");
+        page.See("Tap both ends of the tape on the floor.");
     }
 
     private const string Bar = "[aria-label='Next'][role='group']";

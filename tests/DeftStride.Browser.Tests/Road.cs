@@ -26,7 +26,9 @@ internal static class Road
     public static void GivePicture(this Page page, string side, byte[] file, string ending = ".png")
     {
         // What the tests draw is drawn as from very far.
-        page.Script("localStorage.setItem('deft-kept-camera-distance', '100')");
+        page.Script(
+            "for (const v of ['side', 'front']) localStorage.setItem(`deft-kept-camera-${v}`, '{\"distanceM\":100,\"heightM\":0.5,\"guided\":true}')"
+        );
         var path = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}{ending}");
         File.WriteAllBytes(path, file);
         page.Wait(

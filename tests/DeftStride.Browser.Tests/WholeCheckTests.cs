@@ -186,6 +186,7 @@ public sealed class WholeCheckTests
         page.Press("Take it away");
         page.Until("the reading back", () => page.Reading(Right).Degrees > 10);
 
+        page.Click($"{Right} button[aria-label^='More:']");
         new SelectElement(page.Find($"{Right} select")).SelectByText("The left side");
         page.Find($"{RightStage} [data-over]");
         Assert.Equal("outside", Cell(page, "front-shin", "right").Split(", ")[1]);
@@ -237,7 +238,7 @@ public sealed class WholeCheckTests
         page.See("tap the other heel to the floor");
         // The short look at a step-down is the pelvis from the front.
         var file = File.ReadAllBytes(
-            Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/ilse-tap-front-firstseen-l.webp")
+            Path.Combine(Checkout.Root, "src/DeftStride.Demo/Figures/ilse-tap-front-firstseen-l.webp")
         );
         page.Press("Step-down tap, ");
         page.Press("Quick");
@@ -268,7 +269,7 @@ public sealed class WholeCheckTests
         page.See("from behind");
         page.GivePicture(
             "left",
-            File.ReadAllBytes(Path.Combine(Checkout.Root, $"src/DeftStride.Web/Demo/Figures/{figure}.webp")),
+            File.ReadAllBytes(Path.Combine(Checkout.Root, $"src/DeftStride.Demo/Figures/{figure}.webp")),
             ".webp"
         );
         page.PlaceAsked("left", figure, touch);

@@ -7,7 +7,17 @@ namespace DeftStride.Browser;
 /// <summary>A real server on a data folder of its own. It can be killed and started again on the same data.</summary>
 public sealed class AppServer : IDisposable
 {
+    /// <summary>
+    /// Hours ahead of UTC that make it late morning now on the same date: a run that goes on past midnight keeps its day, and the
+    /// made-up people who trained a while ago trained today.
+    /// </summary>
+    private static readonly int Ahead = 11 - DateTime.UtcNow.Hour;
+
+    /// <summary>The day that the servers of this run take it to be.</summary>
+    public static DateOnly Today => DateOnly.FromDateTime(DateTime.UtcNow.AddHours(Ahead));
+
     private readonly List<string> _arguments;
+    private readonly bool _clocked;
     private readonly bool _ownFolder;
     private readonly TimeSpan _patience;
     private readonly System.Text.StringBuilder _said = new();
@@ -19,15 +29,29 @@ public sealed class AppServer : IDisposable
     /// <param name="crowd">How many clients to make up besides, for measuring.</param>
     /// <param name="folder">The data folder, or null for a new temporary one.</param>
     /// <param name="start">Whether to start it at once.</param>
-    public AppServer(bool demo = false, string? clock = null, string? folder = null, int crowd = 0, bool start = true)
+    /// <param name="app">Another build of the server than the one beside the tests.</param>
+    public AppServer(
+        bool demo = false,
+        string? clock = null,
+        string? folder = null,
+        int crowd = 0,
+        bool start = true,
+        string? app = null
+    )
     {
-        _ownFolder = folder is null;
+        (_clocked, _ownFolder) = (clock is not null, folder is null);
         _patience = TimeSpan.FromSeconds(crowd > 0 ? 900 : 60);
         Folder = folder ?? Directory.CreateTempSubdirectory("deft-stride-").FullName;
         Url = $"http://127.0.0.1:{FreePort()}";
         _arguments =
         [
-            Path.Combine(Checkout.Root, "src/DeftStride.Web/bin", Checkout.Configuration, "net10.0/DeftStride.Web.dll"),
+            app
+                ?? Path.Combine(
+                    Checkout.Root,
+                    "src/DeftStride.Web/bin",
+                    Checkout.Configuration,
+                    "net10.0/DeftStride.Web.dll"
+                ),
             "--urls",
             Url,
             "--data",
@@ -88,6 +112,8 @@ public sealed class AppServer : IDisposable
             RedirectStandardError = true,
             WorkingDirectory = Checkout.Root,
         };
+        // The names of these zones count the other way. A clock that is given is in UTC.
+        start.Environment["TZ"] = _clocked || Ahead == 0 ? "Etc/UTC" : $"Etc/GMT{-Ahead:+0;-0}";
         if (LargestFileKilobytes is { } limit)
         {
             start.ArgumentList.Add("-c");

@@ -7,7 +7,7 @@ public static class Figure
 {
     private static readonly Lazy<JsonElement> All = new(() =>
         JsonDocument
-            .Parse(File.ReadAllText(Path.Combine(Checkout.Root, "src/DeftStride.Web/Demo/Figures/figures.json")))
+            .Parse(File.ReadAllText(Path.Combine(Checkout.Root, "src/DeftStride.Demo/Figures/figures.json")))
             .RootElement
     );
 

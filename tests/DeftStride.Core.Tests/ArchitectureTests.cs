@@ -1,5 +1,6 @@
 using System.Reflection;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using NetArchTest.Rules;
 using Xunit;
 

@@ -1,6 +1,7 @@
+using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
-using DeftStride.Web.Demo;
+using DeftStride.Demo;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;

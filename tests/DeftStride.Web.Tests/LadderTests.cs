@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Ladders;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
 using Microsoft.Extensions.DependencyInjection;
 using Xunit;

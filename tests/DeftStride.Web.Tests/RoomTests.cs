@@ -1,5 +1,6 @@
 using System.Net;
 using System.Reflection;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Authorization;

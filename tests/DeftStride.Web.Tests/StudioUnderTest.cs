@@ -8,6 +8,7 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Logging;
 using SkiaSharp;
 using Xunit;
 
@@ -27,20 +28,23 @@ public sealed class StudioUnderTest : IDisposable
     /// <param name="database">What else is set for its database.</param>
     /// <param name="environment">What the framework takes it to run in.</param>
     /// <param name="before">What is put into the folder before the first start.</param>
+    /// <param name="logs">Where its log goes besides.</param>
     public StudioUnderTest(
         TimeProvider? clock = null,
         Action<DbContextOptionsBuilder>? database = null,
         string environment = "Development",
-        Action<string>? before = null
+        Action<string>? before = null,
+        ILoggerProvider? logs = null
     )
     {
-        (_clock, _database, _environment) = (clock, database, environment);
+        (_clock, _database, _environment, _logs) = (clock, database, environment, logs);
         before?.Invoke(Folder);
         Start();
     }
 
     private readonly string _environment;
     private readonly TimeProvider? _clock;
+    private readonly ILoggerProvider? _logs;
     private readonly Action<DbContextOptionsBuilder>? _database;
 
     internal IServiceProvider Services => _server!.Services;
@@ -55,6 +59,8 @@ public sealed class StudioUnderTest : IDisposable
                 .UseSetting("web", Path.Combine(Folder, "none"))
                 .ConfigureServices(services =>
                 {
+                    if (_logs is not null)
+                        services.AddSingleton(_logs);
                     if (_clock is not null)
                         services.AddSingleton(_clock);
                     if (_database is not null)

@@ -8,7 +8,7 @@ import { fileURLToPath } from 'node:url';
 import { jobs as all } from './jobs.mjs';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
-const out = process.env.FIGURES_OUT ?? join(here, '../../src/DeftStride.Web/Demo/Figures');
+const out = process.env.FIGURES_OUT ?? join(here, '../../src/DeftStride.Demo/Figures');
 mkdirSync(out, { recursive: true });
 const jobs = all.filter((j) => j.name.includes(process.argv[2] ?? ''));
 const list = join(out, 'figures.json');

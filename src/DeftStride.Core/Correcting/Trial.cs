@@ -1,5 +1,6 @@
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Correcting;
 

@@ -1,5 +1,6 @@
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
 
 namespace DeftStride.Core.Correcting;
 

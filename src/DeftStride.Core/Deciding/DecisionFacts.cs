@@ -1,4 +1,5 @@
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
@@ -7,27 +8,6 @@ using DeftStride.Core.Practice;
 
 namespace DeftStride.Core.Deciding;
 
-/// <summary>What was done in the session.</summary>
-/// <param name="Prescribed">Repetitions a side that were asked for, at least 1.</param>
-/// <param name="Done">Repetitions a side that were done, 0 or more.</param>
-/// <param name="Clean">Of those, clean ones; at most <paramref name="Done"/>.</param>
-public sealed record Repetitions(int Prescribed, int Done, int Clean)
-{
-    /// <summary>No set is longer than this; a larger number is a slip.</summary>
-    public const int Most = 200;
-
-    /// <summary>What is wrong with the count, in a sentence, or null when it is fine.</summary>
-    public string? Problem() =>
-        (Prescribed, Done, Clean) switch
-        {
-            (< 1 or > Most, _, _) => $"Repetitions asked for must be from 1 to {Most} a side.",
-            (_, < 0 or > Most, _) => $"Repetitions done must be from 0 to {Most} a side.",
-            (_, _, < 0) => "Clean repetitions cannot be fewer than none.",
-            _ when Clean > Done => $"There cannot be more clean repetitions ({Clean}) than repetitions done ({Done}).",
-            _ => null,
-        };
-}
-
 /// <summary>Pain at one moment of a session.</summary>
 /// <param name="Pain">What was reported.</param>
 /// <param name="AfterChange">Whether one thing had been changed before it was asked.</param>
@@ -35,17 +15,6 @@ public sealed record PainReport(Pain Pain, bool AfterChange)
 {
     /// <summary>Whether it was asked once the set was done.</summary>
     public bool AfterSet { get; init; }
-}
-
-/// <summary>A trial made in this session.</summary>
-/// <param name="CorrectionId">What was tried.</param>
-/// <param name="Outcome">What it did.</param>
-/// <param name="Side">The client's own side.</param>
-/// <param name="After">What the retest showed, or null when it was judged by eye alone.</param>
-public sealed record SessionTrial(string CorrectionId, TrialOutcome Outcome, BodySide Side, Look? After)
-{
-    /// <summary>Whether a measured retest was outside still. One that helped and left it outside counts as tried.</summary>
-    public bool LeftOutside { get; init; }
 }
 
 /// <summary>The worst joint or tendon pain of one day on which the client trained.</summary>

@@ -1,5 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;

@@ -1,5 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
 using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Exercises;

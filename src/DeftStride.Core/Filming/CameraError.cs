@@ -1,9 +1,7 @@
 using System.Collections.Concurrent;
 using System.Runtime.CompilerServices;
-using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
-using DeftStride.Core.Motion;
 using static System.Math;
 
 namespace DeftStride.Core.Filming;
@@ -43,28 +41,6 @@ public sealed record CameraError(
     /// <summary>How far the distance is off, as a share of it.</summary>
     public const double DistanceSd = 1.0 / 6;
 
-    /// <summary>How far behind the client what is marked as upright stands, metres.</summary>
-    private const double MarkBehind = 0.4;
-
-    private readonly record struct Key(
-        string Exercise,
-        SchoolCode School,
-        string Measure,
-        int Formula,
-        View View,
-        bool Near,
-        double Yaw,
-        double Distance,
-        double Height,
-        double YawSd,
-        double LevelSd,
-        double? Mark,
-        double DepthSd,
-        double Stature
-    );
-
-    private static readonly ConcurrentDictionary<Key, CameraError> Known = new();
-
     /// <summary>What a camera leaves in a measure, kept by what it depends on.</summary>
     /// <param name="exercise">The exercise.</param>
     /// <param name="school">Whose style.</param>
@@ -79,116 +55,114 @@ public sealed record CameraError(
         MeasureFormula formula,
         View view,
         CameraKnown known
+    ) => Of(exercise, school, measure, formula, view, known, null);
+
+    /// <summary>The same, with figures that other formulas of the view have already been read from.</summary>
+    internal static CameraError Of(
+        Exercise exercise,
+        SchoolCode school,
+        MeasureDefinition measure,
+        MeasureFormula formula,
+        View view,
+        CameraKnown known,
+        Dictionary<(View, CameraKnown), Filmed>? figures
     )
     {
         ArgumentNullException.ThrowIfNull(exercise);
         ArgumentNullException.ThrowIfNull(measure);
         ArgumentNullException.ThrowIfNull(formula);
         ArgumentNullException.ThrowIfNull(known);
-        return Found
-            .GetOrAdd((formula, exercise, school), static _ => new())
-            .GetOrAdd(
-                known,
-                static (k, of) => Known.GetOrAdd(KeyOf(of, k), key => Reckon(key, of.exercise, of.formula)),
-                (exercise, school, measure, formula, view)
-            );
+        // Only from the side is one leg nearer than the other.
+        if (view != View.Side && !known.Near)
+            known = known with { Near = true };
+        var kept = Found.GetOrAdd((formula, exercise, school, view), static _ => new());
+        if (kept.TryGetValue(known, out var found))
+            return found;
+        Filmed? filmed = null;
+        if (figures?.TryGetValue((view, known), out filmed) != true)
+            filmed = new Filmed(exercise, school, view, known);
+        figures?.TryAdd((view, known), filmed!);
+        return kept[known] = Reckon(measure, formula, view, known, filmed!);
     }
 
-    /// <summary>By reference first: the same formula of the same exercise is asked for again and again with the same camera.</summary>
+    /// <summary>The same formula of the same exercise is asked for again and again with the same camera; formulas and exercises are told apart by reference.</summary>
     private static readonly ConcurrentDictionary<
-        (MeasureFormula, Exercise, SchoolCode),
+        (MeasureFormula, Exercise, SchoolCode, View),
         ConcurrentDictionary<CameraKnown, CameraError>
     > Found = new(new ByReference());
 
-    private sealed class ByReference : IEqualityComparer<(MeasureFormula, Exercise, SchoolCode)>
+    private sealed class ByReference : IEqualityComparer<(MeasureFormula, Exercise, SchoolCode, View)>
     {
-        public bool Equals((MeasureFormula, Exercise, SchoolCode) x, (MeasureFormula, Exercise, SchoolCode) y) =>
-            ReferenceEquals(x.Item1, y.Item1) && ReferenceEquals(x.Item2, y.Item2) && x.Item3 == y.Item3;
+        public bool Equals(
+            (MeasureFormula, Exercise, SchoolCode, View) x,
+            (MeasureFormula, Exercise, SchoolCode, View) y
+        ) =>
+            ReferenceEquals(x.Item1, y.Item1)
+            && ReferenceEquals(x.Item2, y.Item2)
+            && (x.Item3, x.Item4) == (y.Item3, y.Item4);
 
-        public int GetHashCode((MeasureFormula, Exercise, SchoolCode) of) =>
-            RuntimeHelpers.GetHashCode(of.Item1) ^ (31 * RuntimeHelpers.GetHashCode(of.Item2)) ^ (int)of.Item3;
+        public int GetHashCode((MeasureFormula, Exercise, SchoolCode, View) of) =>
+            RuntimeHelpers.GetHashCode(of.Item1)
+            ^ (31 * RuntimeHelpers.GetHashCode(of.Item2))
+            ^ ((int)of.Item3 * 4)
+            ^ (int)of.Item4;
     }
 
-    private static Key KeyOf(
-        (Exercise exercise, SchoolCode school, MeasureDefinition measure, MeasureFormula formula, View view) of,
-        CameraKnown known
-    ) =>
-        new(
-            of.exercise.Id,
-            of.school,
-            of.measure.Id,
-            IndexOf(of.measure.Formulas, of.formula),
-            of.view,
-            known.Near || of.view != View.Side,
-            To(known.YawDegrees, 5),
-            To(known.Place.Reckoned, 0.25),
-            To(known.Place.HeightMetres, 0.05),
-            known.YawSd,
-            known.LevelSd,
-            known.Marked ? To(Clamp(known.MarkMetres, -2, 2), 0.2) : null,
-            known.DepthSd,
-            Clamp(To(known.Stature, 0.05), 1.2, 2.3)
-        );
-
-    private static double To(double value, double step) => step * Round(value / step);
-
-    private static int IndexOf(IReadOnlyList<MeasureFormula> formulas, MeasureFormula formula)
+    private static CameraError Reckon(
+        MeasureDefinition measure,
+        MeasureFormula formula,
+        View view,
+        CameraKnown known,
+        Filmed filmed
+    )
     {
-        for (var i = 0; i < formulas.Count; i++)
+        var clean = FilmedFigure.Clean;
+        // Where the clean figure gives no number, as where a knee has no way to straighten, the changed one has to do.
+        if (!double.IsFinite(filmed.Read(formula, clean)))
+            clean = FilmedFigure.Changed;
+        if (!double.IsFinite(filmed.Read(formula, clean)))
+            return Tabled(measure, known.Marked);
+        var (trial, sides, depths) = (0.0, 0.0, 0.0);
+        // A standard deviation more and less; the mean of the squares.
+        double Part(Unknown unknown, Landmark landmark = default)
         {
-            if (ReferenceEquals(formulas[i], formula))
-                return i;
-        }
-
-        return -1;
-    }
-
-    private static CameraError Reckon(Key key, Exercise exercise, MeasureFormula formula)
-    {
-        var body = Body.From(new BodyMeasures(key.Stature));
-        var place = new CameraPlace { DistanceMetres = key.Distance, HeightMetres = key.Height };
-        var clean = Filmed.Of(exercise, key.School, formula, key.View, key.Near, body, place, key.Yaw, false);
-        var other = Filmed.Of(exercise, key.School, formula, key.View, key.Near, body, place, key.Yaw, true);
-        var far = Filmed.Of(exercise, key.School, formula, key.View, !key.Near, body, place, key.Yaw, false);
-        var (trial, sides) = (0.0, 0.0);
-        double Part(Func<Filmed, double, double> read, double sd, bool ofTheCamera = true)
-        {
-            double Squared(Func<double, double> off) => ((off(sd) * off(sd)) + (off(-sd) * off(-sd))) / 2;
-            double Off(Filmed f, double by) => read(f, by) - f.Square;
-            trial += Squared(by => Off(other, by) - Off(clean, by));
-            if (ofTheCamera)
-                sides += Squared(by => Off(far, by) - Off(clean, by));
-            return Sqrt(Squared(by => Off(clean, by)));
-        }
-
-        const double degree = PI / 180;
-        var yaw = Part((f, by) => f.Read(f.Sight with { Yaw = f.Sight.Yaw + by }, 0), key.YawSd * degree);
-        var pitch = Part(
-            (f, by) =>
+            double Off(FilmedFigure figure, bool more) =>
+                filmed.Read(formula, figure, unknown, more, landmark) - filmed.Read(formula, figure);
+            // A place from which the figure gives no number says nothing.
+            static double Half(double off) => double.IsFinite(off) ? off * off / 2 : 0;
+            var part = 0.0;
+            foreach (var more in new[] { true, false })
             {
-                var sight = f.Sight with { Pitch = f.Sight.Pitch + by };
-                return f.Read(sight, key.Mark is { } aside ? f.Lean(sight, aside, MarkBehind) : 0);
-            },
-            PitchSd * degree
+                var off = Off(clean, more);
+                part += Half(off);
+                trial += Half(Off(FilmedFigure.Changed, more) - off);
+                if (view == View.Side && unknown != Unknown.Depth)
+                    sides += Half(Off(FilmedFigure.OtherLegNear, more) - off);
+            }
+
+            return part;
+        }
+
+        var (yaw, pitch, distance, level) = (
+            Part(Unknown.Yaw),
+            Part(Unknown.Pitch),
+            Part(Unknown.Distance),
+            Part(Unknown.Level)
         );
-        // At equal picture size: further away with a longer lens.
-        var distance = Part(
-            (f, by) =>
-                f.Read(f.Sight with { Distance = f.Sight.Distance * (1 + by), Focal = f.Sight.Focal * (1 + by) }, 0),
-            key.Distance > CameraPlace.Far ? 0 : DistanceSd
-        );
-        var level = Part((f, by) => f.Read(f.Sight, by), key.LevelSd * degree);
-        var depths = 0.0;
-        foreach (var landmark in Filmed.Behind(formula, key.View))
-            depths += Pow(Part((f, by) => f.Read(f.Sight, 0, landmark, by), key.DepthSd, false), 2);
+        foreach (var landmark in Filmed.Behind(formula, view))
+            depths += Part(Unknown.Depth, landmark);
         return new CameraError(
-            yaw,
-            pitch,
-            distance,
-            level,
+            Sqrt(yaw),
+            Sqrt(pitch),
+            Sqrt(distance),
+            Sqrt(level),
             Sqrt(depths),
             Sqrt(trial),
-            key.View == View.Side ? Sqrt(sides) : 0
+            Sqrt(sides)
         );
     }
+
+    /// <summary>What an earlier table had for a measure that no figure of this exercise gives a number for: an error is never nothing for want of a figure.</summary>
+    private static CameraError Tabled(MeasureDefinition measure, bool marked) =>
+        new(0, 0, 0, marked ? measure.Spread!.CameraMarked : measure.Spread!.CameraAssumed, 0, 0, 0);
 }

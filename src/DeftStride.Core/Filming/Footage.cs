@@ -3,6 +3,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Quantities;
 using static System.Math;
 
 namespace DeftStride.Core.Filming;
@@ -13,7 +14,8 @@ namespace DeftStride.Core.Filming;
 /// <param name="Tapped">How far off square a line on the floor had it, taken out; null without a line. + when the camera stood to the picture's left of square.</param>
 /// <param name="Doubt">What the stills themselves say where no line does; null with a line.</param>
 /// <param name="Checked">Whether square was checked at all: by a line, or because this view of this exercise would have shown it.</param>
-public sealed record Square(View View, BodySide Side, Angle? Tapped, YawDoubt? Doubt, bool Checked);
+/// <param name="Matters">Whether what was placed depends on it: a shin alone hardly does.</param>
+public sealed record Square(View View, BodySide Side, Angle? Tapped, YawDoubt? Doubt, bool Checked, bool Matters);
 
 /// <summary>
 /// The stills of a look with their cameras taken out. Where two views of one moment are there, each poses the figure by which
@@ -28,6 +30,8 @@ public sealed class Footage
     private readonly Dictionary<MeasureFormula, List<(CameraKnown Known, CameraPart Part)>> _parts = new(
         ReferenceEqualityComparer.Instance
     );
+
+    private readonly Dictionary<(View, CameraKnown), Filmed> _figures = [];
 
     private Footage(
         Exercise exercise,
@@ -95,13 +99,20 @@ public sealed class Footage
                 yaws[view.Key] = told.Average();
         }
 
+        // More than can be taken out: nothing is read from that view, but of a side whose own line says otherwise.
+        var off = lines.Where(l => l.Value == SquareLineFault.TooFarOff).Select(l => l.Key.View).ToHashSet();
+        if (off.Count > 0)
+            stills =
+            [
+                .. stills.Where(f =>
+                    f.Still.Camera is null
+                    || !off.Contains(f.Still.View)
+                    || yaws.ContainsKey((f.Still.View, f.Still.FrontLeg))
+                ),
+            ];
         // The phone is left standing for the other side, unless that has a line of its own.
         foreach (var ((view, side), yaw) in yaws.ToArray())
             yaws.TryAdd((view, side == BodySide.Left ? BodySide.Right : BodySide.Left), yaw);
-        // More than can be taken out: nothing is read from that view.
-        var off = lines.Where(l => l.Value == SquareLineFault.TooFarOff).Select(l => l.Key.View).ToHashSet();
-        if (off.Count > 0)
-            stills = [.. stills.Where(f => f.Still.Camera is null || !off.Contains(f.Still.View))];
         var seen = new Undoing.Seen?[stills.Length];
         var undone = new Levelled[stills.Length];
         // Stills of one camera share what is known of it.
@@ -170,6 +181,18 @@ public sealed class Footage
         );
     }
 
+    /// <summary>A still without its camera, or null where it was left out.</summary>
+    public Levelled? Of(PointSet still)
+    {
+        foreach (var f in Stills)
+        {
+            if (ReferenceEquals(f.Still, still))
+                return f;
+        }
+
+        return null;
+    }
+
     /// <summary>What the cameras of some stills leave in a measure; null where one of them is read as in the days before cameras were undone.</summary>
     public CameraPart? Part(MeasureDefinition measure, MeasureFormula formula, Levelled[] stills)
     {
@@ -197,7 +220,7 @@ public sealed class Footage
                 return kept.Part;
         }
 
-        var part = CameraError.Of(_exercise, _school, measure, formula, stills[0].Still.View, known).Part;
+        var part = CameraError.Of(_exercise, _school, measure, formula, stills[0].Still.View, known, _figures).Part;
         parts.Add((known, part));
         return part;
     }
@@ -238,7 +261,8 @@ public sealed class Footage
     /// <summary>Kept postures; more are not needed at once, and a studio has more bodies than that over the years.</summary>
     private const int MostPoses = 4000;
 
-    private static Pose CleanPose(Exercise exercise, SchoolCode school, Moment moment, Body body)
+    /// <summary>The clean posture of an exercise as a camera's figure has it.</summary>
+    internal static Pose CleanPose(Exercise exercise, SchoolCode school, Moment moment, Body body)
     {
         var key = (exercise.Id, school, moment, body.Stature, body.Shank, body.Thigh, body.Foot);
         if (Poses.TryGetValue(key, out var pose))
@@ -266,7 +290,7 @@ public sealed class Footage
             : 0;
         // Only as finely as the error is kept, so that the stills of one view share it.
         return new CameraKnown(
-            f.Still.Camera!,
+            Rounded(f.Still.Camera!),
             5 * Round(f.Right * yaw * 36 / PI),
             tapped,
             f.Still.Vertical is not null,
@@ -275,6 +299,18 @@ public sealed class Footage
             f.Still.WorkingNear,
             Round(stature * 20) / 20
         );
+    }
+
+    private static CameraPlace Rounded(CameraPlace place)
+    {
+        var (distance, height) = (Round(place.DistanceMetres * 4) / 4, Round(place.HeightMetres * 20) / 20);
+        return distance == place.DistanceMetres && height == place.HeightMetres
+            ? place
+            : place with
+            {
+                DistanceMetres = distance,
+                HeightMetres = height,
+            };
     }
 
     private static IEnumerable<Square> SquaresOf(
@@ -295,7 +331,7 @@ public sealed class Footage
         {
             if (yaws.TryGetValue((group.Key.View, group.Key.FrontLeg), out var yaw))
             {
-                yield return new Square(group.Key.View, group.Key.FrontLeg, Angle.FromRadians(yaw), null, true);
+                yield return new Square(group.Key.View, group.Key.FrontLeg, Angle.FromRadians(yaw), null, true, true);
                 continue;
             }
 
@@ -315,7 +351,8 @@ public sealed class Footage
                 group.Key.FrontLeg,
                 null,
                 doubt,
-                doubt.Checked && !(group.Key.View == View.Side && exercise.Shape.Plane == MovementPlane.Sideways)
+                doubt.Checked && !(group.Key.View == View.Side && exercise.Shape.Plane == MovementPlane.Sideways),
+                stills.Any(s => s.Still.Still.Points.Count > 2)
             );
         }
     }

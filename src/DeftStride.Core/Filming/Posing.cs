@@ -1,5 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using static DeftStride.Core.Measuring.MeasureGeometry;
 
 namespace DeftStride.Core.Filming;

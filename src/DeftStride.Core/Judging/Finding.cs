@@ -1,5 +1,6 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Judging;
 

@@ -25,9 +25,8 @@ internal static class FirstThing
     )
     {
         var standing = results
-            .Select(r => (r.Measure.Id, r.Side))
-            .Distinct()
-            .Select(k => Look.Standing(results, k.Id, k.Side)!)
+            .GroupBy(r => (r.Measure.Id, r.Side))
+            .Select(g => Look.Standing([.. g], g.Key.Id, g.Key.Side)!)
             .ToArray();
         if (standing.All(r => r.Verdict is null && r.Mean is null))
             return Finding.Nothing(standard.Exercise);

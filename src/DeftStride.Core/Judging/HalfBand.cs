@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;

@@ -1,7 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;
-using DeftStride.Core.Motion;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Judging;
 
@@ -31,7 +31,11 @@ public sealed record StillResult(
     MeasurementFault? Fault,
     IReadOnlyList<StillDoubt> Doubts,
     Angle PictureTilt
-);
+)
+{
+    /// <summary>The still levelled and without its camera, as the measures were read; null where nothing was.</summary>
+    public Levelled? Read { get; init; }
+}
 
 /// <summary>A must-pass check that has no answer yet.</summary>
 public sealed record MissingCheck(MeasureDefinition Measure, BodySide Side);
@@ -97,16 +101,14 @@ public sealed record Look(
         var descents = Descents(sound);
         var results = Results_(input, standard, means, descents);
         var comparisons = Compare(results);
+        var answered = results
+            .Where(r => r is { Verdict: not null, WouldCount: null } || r.Measure.Id == "reach")
+            .Select(r => (r.Measure.Id, r.Side))
+            .ToHashSet();
         var missing = standard
             .MustPass.Where(b => b.Judged)
             .SelectMany(b => Sides.Select(s => new MissingCheck(b.Measure, s)))
-            .Where(m =>
-                !results.Any(r =>
-                    r.Measure == m.Measure
-                    && r.Side == m.Side
-                    && (r is { Verdict: not null, WouldCount: null } || m.Measure.Id == "reach")
-                )
-            )
+            .Where(m => !answered.Contains((m.Measure.Id, m.Side)))
             .ToArray();
         var stills = input
             .Stills.Select(
@@ -118,6 +120,9 @@ public sealed record Look(
                             [.. StillDoubt.Of(f, context, standard.Errors), .. footage.DoubtsOf(s)],
                             f.PictureTilt
                         )
+                        {
+                            Read = footage.Of(s),
+                        }
                         : new StillResult(s, faults[i], [], Angle.Zero)
             )
             .ToArray();
@@ -189,8 +194,13 @@ public sealed record Look(
         // Without a side view the shin is taken to lean as it does when the exercise goes well.
         Angle? assumed = sound.Any(s => s.Camera is not null && s.Still.View != View.Side)
             ? Angle.FromDegrees(
-                PoseLibrary
-                    .Clean(standard.Exercise, Moment.Bottom, given.Body ?? Footage.Usual, standard.School.Value.Code)
+                Footage
+                    .CleanPose(
+                        standard.Exercise,
+                        standard.School.Value.Code,
+                        Moment.Bottom,
+                        given.Body ?? Footage.Usual
+                    )
                     .Shin
             )
             : null;
@@ -218,16 +228,15 @@ public sealed record Look(
     )
     {
         var results = new List<MeasureResult>();
+        var read = means.ToLookup(m => (m.Measure.Id, m.FrontLeg));
         foreach (var band in standard.Bands)
         {
             foreach (var side in Sides)
             {
                 var seen = input.Seen.LastOrDefault(s => s.MeasureId == band.Measure.Id && s.Side == side);
                 var any = false;
-                foreach (var mean in means)
+                foreach (var mean in read[(band.Measure.Id, side)])
                 {
-                    if (mean.Measure != band.Measure || mean.FrontLeg != side)
-                        continue;
                     var judged =
                         band.On(side) is { } b && Counts(standard.Exercise, mean, side, descents)
                             ? Judgement.Of(mean, b)
@@ -373,20 +382,14 @@ public sealed record Look(
     private static SideComparison[] Compare(IReadOnlyList<MeasureResult> results)
     {
         static bool Stands(MeasureResult r) => r is { Mean: not null, Seen: null } && r.Source != AnswerSource.Guess;
+        var right = results.Where(r => r.Side == BodySide.Right && Stands(r)).ToLookup(r => (r.Measure.Id, r.Moment));
         return
         [
             .. results
                 .Where(r => r.Side == BodySide.Left && Stands(r))
-                .Select(l =>
-                    (
-                        Left: l,
-                        Right: results.FirstOrDefault(r =>
-                            r.Side == BodySide.Right && r.Measure == l.Measure && r.Moment == l.Moment && Stands(r)
-                        )
-                    )
-                )
+                .Select(l => (Left: l, Right: right[(l.Measure.Id, l.Moment)].FirstOrDefault()))
                 .Where(p => p.Right is not null)
-                .GroupBy(p => p.Left.Measure)
+                .GroupBy(p => p.Left.Measure.Id)
                 .Select(g => g.OrderByDescending(p => p.Left.Moment == Moment.Bottom).First())
                 .Select(p => SideComparison.Of(p.Left.Mean!, p.Right!.Mean!)),
         ];

@@ -64,13 +64,15 @@ public sealed record MeasureResult(
     /// <summary>What would make the number count where it is only noted, in a sentence; null where it counts or is noted by choice.</summary>
     public string? WouldCount { get; init; }
 
-    /// <summary>The verdict, or null when it is only recorded.</summary>
+    /// <summary>The verdict, or null when it is only recorded. A number that does not count is never called fine: it can be outside, or is recorded.</summary>
     public Verdict? Verdict =>
         Seen is { } seen
             ? seen.Where == BandSide.Within
                 ? Judging.Verdict.InBand
                 : Judging.Verdict.Outside
-            : Judgement?.Verdict;
+            : WouldCount is not null && Judgement?.Verdict != Judging.Verdict.Outside
+                ? null
+                : Judgement?.Verdict;
 
     /// <summary>On which side of the band it lies.</summary>
     public BandSide Where => Seen?.Where ?? Judgement?.Where ?? BandSide.Within;

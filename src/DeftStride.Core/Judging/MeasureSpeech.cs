@@ -1,5 +1,6 @@
 using System.Text.RegularExpressions;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Judging;
 

@@ -1,4 +1,5 @@
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Judging;
 

@@ -1,4 +1,5 @@
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Judging;
 
@@ -21,17 +22,24 @@ public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visi
         ArgumentNullException.ThrowIfNull(visits);
         ArgumentNullException.ThrowIfNull(errors);
         var read = visits.Where(v => v?.Mean is not null).Select(v => v!).ToArray();
-        return read.Length == 0
+        return read.Length == 0 ? null : Of(read[0], read[^1], read.Length, errors);
+    }
+
+    /// <summary>The same from the first and the last visit with a number.</summary>
+    /// <param name="first">The first; null, or without a number, gives null.</param>
+    /// <param name="last">The last, as <paramref name="first"/>.</param>
+    /// <param name="visits">How many had a number, these two counted.</param>
+    /// <param name="errors">The spreads.</param>
+    public static SideTrend? Of(MeasureResult? first, MeasureResult? last, int visits, ErrorModel errors)
+    {
+        ArgumentNullException.ThrowIfNull(errors);
+        return first?.Mean is not { } then || last?.Mean is not { } now
             ? null
             : new SideTrend(
-                read[0],
-                read[^1],
-                read.Length,
-                SideComparison.BetweenSessionsChange(
-                    read[0].Mean!.Error,
-                    read[^1].Mean!.Error,
-                    errors.Of(read[0].Measure).Day
-                )
+                first,
+                last,
+                visits,
+                SideComparison.BetweenSessionsChange(then.Error, now.Error, errors.Of(first.Measure).Day)
             );
     }
 }

@@ -1,4 +1,5 @@
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Judging;
 
@@ -48,7 +49,8 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
         ArgumentNullException.ThrowIfNull(mean);
         ArgumentNullException.ThrowIfNull(band);
         var whole = Of(mean.Value, band, mean.Error.Reach);
-        if (mean.Readings.Count < 2)
+        // Looks on record from before keep the verdict of their day, on the mean alone.
+        if (mean.Readings.Count < 2 || mean.Readings.Any(r => r.Provenance.Camera is null))
             return whole;
         // Of one repetition placing and camera alone are in doubt: how it was is what is asked. Two views of it count as one.
         Judgement[] each =

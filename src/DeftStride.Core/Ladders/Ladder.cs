@@ -581,6 +581,13 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
     /// <summary>A rung by id, or null.</summary>
     public Rung? Rung(string id) => Rungs.FirstOrDefault(r => r.Id == id);
 
+    /// <summary>Whether a rung is the first of two with the same exercise, the second further up the same way: what is raised then starts low.</summary>
+    public bool StartsLow(Rung rung)
+    {
+        ArgumentNullException.ThrowIfNull(rung);
+        return rung.Next.Select(Rung).Any(r => r?.ExerciseId == rung.ExerciseId);
+    }
+
     /// <summary>How many rungs lie below, by the longest way up: 0 for where the ladder begins.</summary>
     public int Depth(string rungId)
     {

@@ -43,7 +43,7 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
         ArgumentNullException.ThrowIfNull(ladder);
         ArgumentNullException.ThrowIfNull(rung);
         ArgumentNullException.ThrowIfNull(facts);
-        var (able, why) = Try(rung, facts);
+        var (able, why) = Try(ladder, rung, facts);
         if (able)
             return why.Length == 0 ? Plain : new(true, why, null);
         var beside = ladder
@@ -56,11 +56,11 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
             .OfType<string>()
             .Select(ladder.Rung)
             .OfType<Rung>()
-            .FirstOrDefault(r => Try(r, facts).Able);
+            .FirstOrDefault(r => Try(ladder, r, facts).Able);
         return new(false, why, instead);
     }
 
-    private static (bool Able, string Why) Try(Rung rung, ReachFacts facts)
+    private static (bool Able, string Why) Try(Ladder ladder, Rung rung, ReachFacts facts)
     {
         var exercise = Exercise.Find(rung.ExerciseId)!;
         if (Condition.Refusing(facts.Conditions, exercise, rung.Dose.Loaded) is { } no)
@@ -92,7 +92,15 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
             );
         if (exercise.Form is not { } form)
             return (true, "");
-        var stance = SetupPlanner.Start(body, facts.School, form, facts.Front, facts.Rear, facts.Kit);
+        var stance = SetupPlanner.Start(
+            body,
+            facts.School,
+            form,
+            facts.Front,
+            facts.Rear,
+            facts.Kit,
+            ladder.StartsLow(rung)
+        );
         if (!SplitLinkage.TrySolve(body, stance, out _, out var fault))
             return (false, LinkageFaults.Sentence(fault!.Value));
         var plan = SetupPlanner.Plan(body, stance, facts.Front, facts.Rear, facts.Kit, facts.School, form);

@@ -1,3 +1,5 @@
+using DeftStride.Core.Quantities;
+
 namespace DeftStride.Core.Loading;
 
 /// <summary>Where a load is held.</summary>
@@ -65,14 +67,14 @@ public abstract record ForceRule
     private ForceRule() { }
 
     /// <summary>The front force tilted by a given angle, + forward.</summary>
-    public sealed record Tilted(Measuring.Angle Tilt) : ForceRule;
+    public sealed record Tilted(Angle Tilt) : ForceRule;
 
     /// <summary>The rear force aimed forward by an angle; the front one answers it.</summary>
-    public sealed record RearAimed(Measuring.Angle Aim) : ForceRule;
+    public sealed record RearAimed(Angle Aim) : ForceRule;
 
     /// <summary>Straight up under both feet.</summary>
-    public static ForceRule Vertical { get; } = new Tilted(Measuring.Angle.Zero);
+    public static ForceRule Vertical { get; } = new Tilted(Angle.Zero);
 
     /// <summary>The rear leg pushing along itself by 19°, as in a lunge.</summary>
-    public static ForceRule RearPush { get; } = new RearAimed(Measuring.Angle.FromDegrees(19));
+    public static ForceRule RearPush { get; } = new RearAimed(Angle.FromDegrees(19));
 }

@@ -1,5 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Loading;
@@ -18,18 +19,21 @@ public sealed record PostureShare(BodySide Side, double LeastPercent, double Mos
     public static IReadOnlyList<Landmark> Needs { get; } =
     [Landmark.Ankle, Landmark.Knee, Landmark.Hip, Landmark.Shoulder, Landmark.RearKnee, Landmark.RearAnkle];
 
-    /// <summary>The share from one still of the bottom from the side, or null when a point is missing or the body would fall.</summary>
+    /// <summary>The share from one still of the bottom from the side, its camera as it is; or null when a point is missing or the body would fall.</summary>
     public static PostureShare? TryOf(PointSet still, Body body, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(still);
+        return MeasureReader.FaultOf(still, errors) is null ? TryOf(new Levelled(still), body) : null;
+    }
+
+    /// <summary>The same of a still that was levelled, and whose camera was taken out where it is known.</summary>
+    public static PostureShare? TryOf(Levelled f, Body body)
+    {
+        ArgumentNullException.ThrowIfNull(f);
         ArgumentNullException.ThrowIfNull(body);
-        if (
-            still.View != View.Side
-            || !Needs.All(still.Points.ContainsKey)
-            || MeasureReader.FaultOf(still, errors) is not null
-        )
+        var still = f.Still;
+        if (still.View != View.Side || !Needs.All(f.Has))
             return null;
-        var f = new Levelled(still);
         var metres = body.Shank / f.Distance(Landmark.Ankle, Landmark.Knee);
         Place At(Landmark l) => new((f.X(l) - f.X(Landmark.Ankle)) * metres, (f.Up(l) - f.Up(Landmark.Ankle)) * metres);
         var rearBall = f.Has(Landmark.RearToe)

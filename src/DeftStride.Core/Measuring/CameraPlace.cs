@@ -96,4 +96,9 @@ public sealed record CameraKnown(
 /// <param name="Whole">In the reading itself.</param>
 /// <param name="SamePlace">In the difference between two postures seen from one place: a trial.</param>
 /// <param name="Sides">In the difference between left and right from the side, both facing the same way.</param>
-public readonly record struct CameraPart(double Whole, double SamePlace, double Sides);
+public readonly record struct CameraPart(double Whole, double SamePlace, double Sides)
+{
+    /// <summary>The larger of two, part by part: a camera's error does not average out.</summary>
+    public CameraPart Worse(CameraPart other) =>
+        new(Math.Max(Whole, other.Whole), Math.Max(SamePlace, other.SamePlace), Math.Max(Sides, other.Sides));
+}

@@ -1,3 +1,6 @@
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Quantities;
+
 namespace DeftStride.Core.Measuring;
 
 /// <summary>The spreads of one measure apart from placing, all standard deviations in the measure's own unit.</summary>
@@ -7,6 +10,9 @@ namespace DeftStride.Core.Measuring;
 /// <param name="Day">How much it varies from day to day for no reason.</param>
 public sealed record Spread(double Repetition, double CameraMarked, double CameraAssumed, double Day)
 {
+    /// <summary>What looks on record from before cameras were undone are read with, where it was another number.</summary>
+    public double? RepetitionBefore { get; init; }
+
     /// <summary>The camera's part.</summary>
     public double Camera(VerticalSource vertical) => vertical == VerticalSource.Marked ? CameraMarked : CameraAssumed;
 }

@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Measuring;
 
@@ -159,6 +160,9 @@ public sealed class Levelled
             * (Still.View == View.Side ? 1 : Math.Cos(shinRadians))
             / Distance(Landmark.Ankle, Landmark.Knee);
 
+    /// <summary>The shank's ends, by which lengths are known where none is marked.</summary>
+    internal static readonly Landmark[] Shank = [Landmark.Ankle, Landmark.Knee];
+
     /// <summary>Moves one coordinate of a landmark or of the scale's end.</summary>
     public void Shift(int point, bool upward, double by)
     {
@@ -166,17 +170,6 @@ public sealed class Levelled
             _up[point] += by;
         else
             _x[point] += by;
-    }
-
-    /// <summary>The shiftable points behind some landmarks: themselves, and the ends of the scale when lengths are read.</summary>
-    public IEnumerable<int> Shiftable(IEnumerable<Landmark> landmarks, bool lengths)
-    {
-        foreach (var landmark in landmarks)
-            yield return (int)landmark;
-        if (!lengths || !HasScaleMark)
-            yield break;
-        yield return Landmarks.Count;
-        yield return Landmarks.Count + 1;
     }
 
     /// <summary>Which way x runs in the picture: +1 to its right edge.</summary>

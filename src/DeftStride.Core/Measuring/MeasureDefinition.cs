@@ -1,3 +1,4 @@
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Registers;
 
 namespace DeftStride.Core.Measuring;

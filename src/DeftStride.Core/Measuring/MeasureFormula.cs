@@ -3,7 +3,20 @@ namespace DeftStride.Core.Measuring;
 /// <summary>A still that a formula needs.</summary>
 /// <param name="Moment">Which moment it shows.</param>
 /// <param name="Points">Which points must be on it.</param>
-public sealed record StillNeed(Moment Moment, IReadOnlyList<Landmark> Points);
+public sealed record StillNeed(Moment Moment, IReadOnlyList<Landmark> Points)
+{
+    /// <summary>Whether they are all on a still.</summary>
+    internal bool AllOn(Levelled f)
+    {
+        for (var i = 0; i < Points.Count; i++)
+        {
+            if (!f.Has(Points[i]))
+                return false;
+        }
+
+        return true;
+    }
+}
 
 /// <summary>How a measure is worked out from points. The points asked for, the reading and its error all follow from it.</summary>
 /// <param name="Views">From where it can be read.</param>
@@ -19,6 +32,18 @@ public sealed record MeasureFormula(
 {
     /// <summary>Whether the points say anything at all; null where they always do. Kept apart from the reading, so that its error can be worked out right up to the edge.</summary>
     public Func<Levelled[], ReadingContext, bool>? Says { get; init; }
+
+    /// <summary>Whether it can be read from a view.</summary>
+    public bool SeenFrom(View view)
+    {
+        for (var i = 0; i < Views.Count; i++)
+        {
+            if (Views[i] == view)
+                return true;
+        }
+
+        return false;
+    }
 
     /// <summary>The same formula at several moments.</summary>
     public static IEnumerable<MeasureFormula> At(Moment[] moments, Func<Moment, MeasureFormula> make) =>

@@ -1,4 +1,5 @@
 using System.Diagnostics.CodeAnalysis;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Measuring;
 
@@ -96,28 +97,48 @@ public static class MeasureReader
     )
     {
         var found = new List<(Reading, Facing?)>();
-        var formulas = MeasureDefinition
-            .All.Where(m => measures.Contains(m.Id))
-            .SelectMany(m => m.Formulas, (m, f) => (Measure: m, Formula: f))
-            .ToArray();
+        var formulas = new List<(MeasureDefinition Measure, MeasureFormula Formula)>();
+        foreach (var measure in MeasureDefinition.All)
+        {
+            if (!measures.Contains(measure.Id))
+                continue;
+            foreach (var formula in measure.Formulas)
+                formulas.Add((measure, formula));
+        }
+
+        var moments = new Levelled?[Moments];
         foreach (var repetition in sound.GroupBy(s => (s.Still.View, s.Still.FrontLeg, s.Still.Repetition)))
         {
-            var moments = new Levelled?[Moments];
+            Array.Clear(moments);
             foreach (var still in repetition)
                 moments[(int)still.Still.Moment] = still;
             foreach (var (measure, formula) in formulas)
             {
-                if (!formula.Views.Contains(repetition.Key.View))
-                    continue;
-                var used = formula.Needs.Select(n => moments[(int)n.Moment]).ToArray();
-                if (used.Any(u => u is null) || !formula.Needs.Zip(used).All(p => p.First.Points.All(p.Second!.Has)))
-                    continue;
-                if (Apply(measure, formula, used!, context, errors, camera).Reading is { } reading)
-                    found.Add((reading, repetition.Key.View == View.Side ? used[0]!.Still.Facing : null));
+                if (
+                    formula.SeenFrom(repetition.Key.View)
+                    && Used(formula, moments) is { } used
+                    && Apply(measure, formula, used, context, errors, camera).Reading is { } reading
+                )
+                    found.Add((reading, repetition.Key.View == View.Side ? used[0].Still.Facing : null));
             }
         }
 
         return found;
+    }
+
+    /// <summary>The stills that a formula needs, or null where one of them or a point of it is not there.</summary>
+    private static Levelled[]? Used(MeasureFormula formula, Levelled?[] moments)
+    {
+        foreach (var need in formula.Needs)
+        {
+            if (moments[(int)need.Moment] is not { } still || !need.AllOn(still))
+                return null;
+        }
+
+        var used = new Levelled[formula.Needs.Count];
+        for (var i = 0; i < used.Length; i++)
+            used[i] = moments[(int)formula.Needs[i].Moment]!;
+        return used;
     }
 
     /// <summary>Pairs of points that are never on one spot.</summary>
@@ -251,34 +272,45 @@ public static class MeasureReader
         double value
     )
     {
-        const double step = 1;
         var variance = 0.0;
         for (var i = 0; i < stills.Length; i++)
         {
             var still = stills[i];
             var sd = errors.PointSdPixels(still.Still.Picture);
-            foreach (var point in Behind(formula, i, still))
+            var points = formula.Needs[i].Points;
+            foreach (var point in points)
+                Add(still, (int)point, sd);
+            if (!formula.Lengths)
+                continue;
+            if (still.HasScaleMark)
             {
-                foreach (var upward in new[] { false, true })
-                {
-                    still.Shift(point, upward, step);
-                    var slope = (formula.Read(stills, context) - value) / step;
-                    still.Shift(point, upward, -step);
-                    // A pixel that makes the measure unreadable says nothing about its error.
-                    if (double.IsFinite(slope))
-                        variance += slope * slope * sd * sd;
-                }
+                Add(still, Landmarks.Count, sd);
+                Add(still, Landmarks.Count + 1, sd);
+                continue;
+            }
+
+            // Without a marked length the shank is the measure of it.
+            foreach (var end in Levelled.Shank)
+            {
+                if (still.Has(end) && !points.Contains(end))
+                    Add(still, (int)end, sd);
             }
         }
 
         return variance;
-    }
 
-    private static IEnumerable<int> Behind(MeasureFormula formula, int still, Levelled levelled)
-    {
-        var points = formula.Needs[still].Points.AsEnumerable();
-        if (formula.Lengths && !levelled.HasScaleMark)
-            points = points.Append(Landmark.Ankle).Append(Landmark.Knee).Where(levelled.Has).Distinct();
-        return levelled.Shiftable(points, formula.Lengths);
+        void Add(Levelled still, int point, double sd)
+        {
+            const double step = 1;
+            for (var axis = 0; axis < 2; axis++)
+            {
+                still.Shift(point, axis == 1, step);
+                var slope = (formula.Read(stills, context) - value) / step;
+                still.Shift(point, axis == 1, -step);
+                // A pixel that makes the measure unreadable says nothing about its error.
+                if (double.IsFinite(slope))
+                    variance += slope * slope * sd * sd;
+            }
+        }
     }
 }

@@ -1,3 +1,5 @@
+using DeftStride.Core.Quantities;
+
 namespace DeftStride.Core.Measuring;
 
 /// <summary>How the upright that an angle was read against is known.</summary>
@@ -100,34 +102,42 @@ public sealed record MeasureMean(
         if (readings.Count == 0)
             throw new ArgumentException("At least one reading is needed.", nameof(readings));
         var (first, facing) = readings[0];
-        if (
-            readings.Any(r =>
-                r.Reading.Measure != first.Measure
-                || r.Reading.Provenance.FrontLeg != first.Provenance.FrontLeg
-                || r.Reading.Provenance.Moment != first.Provenance.Moment
+        var (values, placings, facings) = (0.0, 0.0, true);
+        var camera = first.Camera;
+        var kept = new Reading[readings.Count];
+        for (var i = 0; i < kept.Length; i++)
+        {
+            var (r, toward) = readings[i];
+            if (
+                r.Measure != first.Measure
+                || r.Provenance.FrontLeg != first.Provenance.FrontLeg
+                || r.Provenance.Moment != first.Provenance.Moment
             )
-        )
-            throw new ArgumentException("All readings must be of one measure, side and moment.", nameof(readings));
+                throw new ArgumentException("All readings must be of one measure, side and moment.", nameof(readings));
+            kept[i] = r;
+            values += r.Value.Value;
+            placings += r.PlacingSd.Value * r.PlacingSd.Value;
+            facings &= toward == facing;
+            camera = camera.Worse(r.Camera);
+        }
 
-        var (n, unit) = (readings.Count, first.Value.Unit);
+        var (n, unit, spread) = (kept.Length, first.Value.Unit, errors.Of(first.Measure));
+        // Pictures on record from before cameras were undone scatter as they were taken to in their day.
+        var repetition =
+            first.Provenance.Camera is null && spread.RepetitionBefore is { } before ? before : spread.Repetition;
         Quantity In(double value) => new(value, unit);
         return new MeasureMean(
             first.Measure,
             first.Provenance.FrontLeg,
             first.Provenance.Moment,
-            In(readings.Sum(r => r.Reading.Value.Value) / n),
-            new ErrorBudget(
-                In(Math.Sqrt(readings.Sum(r => r.Reading.PlacingSd.Value * r.Reading.PlacingSd.Value) / n)),
-                In(errors.Of(first.Measure).Repetition),
-                In(readings.Max(r => r.Reading.Camera.Whole)),
-                n
-            )
+            In(values / n),
+            new ErrorBudget(In(Math.Sqrt(placings / n)), In(repetition), In(camera.Whole), n)
             {
-                SamePlace = In(readings.Max(r => r.Reading.Camera.SamePlace)),
-                Sides = In(readings.Max(r => r.Reading.Camera.Sides)),
+                SamePlace = In(camera.SamePlace),
+                Sides = In(camera.Sides),
             },
-            readings.All(r => r.Facing == facing) ? facing : null,
-            [.. readings.Select(r => r.Reading)]
+            facings ? facing : null,
+            kept
         );
     }
 }

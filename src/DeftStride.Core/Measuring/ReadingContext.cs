@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Measuring;
 

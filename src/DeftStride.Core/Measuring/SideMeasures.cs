@@ -1,3 +1,4 @@
+using DeftStride.Core.Quantities;
 using static System.Math;
 using static DeftStride.Core.Measuring.MeasureFormula;
 using static DeftStride.Core.Measuring.MeasureGeometry;
@@ -297,7 +298,7 @@ internal static class SideMeasures
                 "Bring trunk and shin parallel first."
             ),
             // Of a difference both parts vary.
-            Spread = new(2.5, 0, 0, 2),
+            Spread = new(2.5, 0, 0, 2) { RepetitionBefore = 2 },
             Formulas =
             [
                 One(
@@ -334,7 +335,7 @@ internal static class SideMeasures
                 "Make one line from rear knee to shoulder first.",
                 "Make one line from rear knee to shoulder first."
             ),
-            Spread = new(2.8, 0, 0, 2),
+            Spread = new(2.8, 0, 0, 2) { RepetitionBefore = 2 },
             Formulas =
             [
                 One(
@@ -365,7 +366,7 @@ internal static class SideMeasures
                 "Bring the head over the pelvis first.",
                 "Bring the head over the pelvis first."
             ),
-            Spread = new(2, 1, 2, 1),
+            Spread = new(2, 1, 2, 1) { RepetitionBefore = 1 },
             Formulas =
             [
                 One(
@@ -515,7 +516,7 @@ internal static class SideMeasures
                 "Rise straight up first.",
                 "Rise straight up first."
             ),
-            Spread = new(8, 2, 4, 5),
+            Spread = new(8, 2, 4, 5) { RepetitionBefore = 5 },
             Formulas =
             [
                 new(

@@ -173,6 +173,21 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
             );
             yield break;
         }
+        // Without heel and toe the rear foot tells: in a stance it lies behind the front one.
+        else if (
+            context.BothFeetPlanted
+            && !(f.Has(Landmark.Heel) && f.Has(Landmark.Toe))
+            && f.Has(Landmark.Ankle)
+            && f.Has(Landmark.RearToe)
+            && f.X(Landmark.RearToe) - f.X(Landmark.Ankle) > margin
+        )
+        {
+            yield return new(
+                DoubtKind.FacingOtherWay,
+                "The rear foot lies ahead of the front one. Turn the picture's direction round, or are these points of the other leg?"
+            );
+            yield break;
+        }
 
         // In a stance the rear knee is behind the hip or under it, and the front ankle ahead of both.
         if (

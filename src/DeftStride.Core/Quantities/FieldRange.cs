@@ -40,8 +40,8 @@ public sealed record FieldRange(string Name, double Least, double Most, string U
     /// <summary>The lens above the floor.</summary>
     public static FieldRange CameraHeight { get; } = new("A camera", 0.1, 1.8, " m above the floor");
 
-    /// <summary>A line on the floor that tells how square the camera stood.</summary>
-    public static FieldRange FloorLine { get; } = new("A line on the floor", 0.45, 3, " m");
+    /// <summary>A line on the floor that tells how square the camera stood; one that is too short to tell is taken, and said.</summary>
+    public static FieldRange FloorLine { get; } = new("A line on the floor", 0.05, 3, " m");
 
     /// <summary>A box that the studio owns.</summary>
     public static FieldRange Box { get; } = new("A box", 5, 100, " cm");

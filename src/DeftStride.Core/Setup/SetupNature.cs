@@ -1,61 +1,75 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;
 
 /// <summary>
-/// What a set-up is, so that no change makes something else of it: the style's bands, the form, and what the studio owns. A
-/// change may leave alone what already lies outside; what it moves has to end inside.
+/// What a set-up is, so that no change makes something else of it: the bands of the exercise in the style, the form, and what the
+/// studio owns. A change may leave alone what already lies outside; what it moves has to end inside.
 /// </summary>
-/// <param name="School">Whose style.</param>
-/// <param name="Form">Which form of the split stance.</param>
-/// <param name="Kit">What can be built.</param>
-/// <param name="Ankle">What the front ankle has, wedge aside.</param>
-public sealed record SetupNature(SchoolCode School, SplitForm Form, StudioKit Kit, Angle Ankle)
+public sealed record SetupNature
 {
-    /// <summary>How far trunk and shin may part where they are parallel, degrees.</summary>
-    private const double Parallel = 10;
+    /// <summary>No shin leans further back than this in any style, degrees.</summary>
+    private const double LeastShin = -5;
 
-    /// <summary>The nature of a form in a style, with a client's ankle.</summary>
+    private readonly Band? _shin;
+    private readonly Band? _trunk;
+    private readonly Band? _rearThigh;
+    private readonly Band? _parallel;
+
+    private SetupNature(SchoolCode school, SplitForm form, StudioKit kit, CheckStandard standard)
+    {
+        (School, Form, Kit) = (school, form, kit);
+        (_shin, _trunk) = (standard.Of("front-shin")?.Left, standard.Of("trunk-lean")?.Left);
+        (_rearThigh, _parallel) = (standard.Of("rear-thigh")?.Left, standard.Of("lean-minus-shin")?.Left);
+    }
+
+    /// <summary>Whose style.</summary>
+    public SchoolCode School { get; }
+
+    /// <summary>Which form of the split stance.</summary>
+    public SplitForm Form { get; }
+
+    /// <summary>What can be built.</summary>
+    public StudioKit Kit { get; }
+
+    /// <summary>The nature of a form in a style, by the bands that its checks are judged by, with a client's ankle.</summary>
     public static SetupNature Of(SchoolCode school, SplitForm form, RangeOfMotion front, StudioKit kit)
     {
         ArgumentNullException.ThrowIfNull(front);
-        return new SetupNature(school, form, kit, front.Of(RangeTest.AnkleBend).Most);
+        ArgumentNullException.ThrowIfNull(kit);
+        var ankle = front.Of(RangeTest.AnkleBend);
+        var range = new AnkleRange(ankle.Most, ankle.Measured, Angle.Zero);
+        return new SetupNature(
+            school,
+            form,
+            kit,
+            CheckStandard.For(
+                Named(form),
+                new Sourced<School>(Exercises.School.Of(school), SettingSource.School),
+                range,
+                range,
+                BandChoices.None,
+                ErrorModel.Default
+            )
+        );
     }
+
+    /// <summary>The exercise that a form is judged as.</summary>
+    private static Exercise Named(SplitForm form) =>
+        form switch
+        {
+            SplitForm.ToPad => Exercise.SplitSquatToPad,
+            // The instep is the rear foot raised another way.
+            SplitForm.RearInstep => Named(SplitForm.RearFootRaised),
+            _ => Exercise.All.First(e => e.Form == form),
+        };
 
     /// <summary>Whether a rear foot on a surface is what it is.</summary>
     private bool RearRaised => Form is SplitForm.RearFootRaised or SplitForm.RearInstep;
-
-    /// <summary>The front shin's band, degrees: the style's, but where the rear foot is raised the exercise's own; never behind −5° in any.</summary>
-    private (double Least, double Most, string Name) Shin(Angle wedge) =>
-        RearRaised
-            ? (-5, 30, "shin's band")
-            : School switch
-            {
-                SchoolCode.VerticalShin => (-5, 10, "vertical shin's band"),
-                SchoolCode.Inclined => (10, 30, "inclined form's shin"),
-                _ => ((Ankle + wedge).Degrees - 10, 89, "knee-forward shin's band"),
-            };
-
-    private (double Least, double Most) Trunk() =>
-        RearRaised
-            ? (0, 30)
-            : School switch
-            {
-                SchoolCode.VerticalShin => (0, 15),
-                SchoolCode.Inclined => (15, 40),
-                _ => (0, 10),
-            };
-
-    private (double Least, double Most) RearThigh() =>
-        RearRaised
-            ? (-5, 30)
-            : School switch
-            {
-                SchoolCode.KneeForward => (-15, 10),
-                _ => (-5, 10),
-            };
 
     /// <summary>The limit that a change leaves, in words that follow "the"; null where it stays what it is.</summary>
     /// <param name="before">The stance before.</param>
@@ -65,30 +79,25 @@ public sealed record SetupNature(SchoolCode School, SplitForm Form, StudioKit Ki
     {
         ArgumentNullException.ThrowIfNull(before);
         ArgumentNullException.ThrowIfNull(after);
-        static bool Off(Angle before, Angle after, double least, double most) =>
-            (after - before).Abs() > Angle.FromDegrees(0.01)
-            && (after.Degrees < least - 1e-6 || after.Degrees > most + 1e-6);
+        // A number that a change moves has to end in its band; what already lay outside may stay where it is.
+        static bool Off(double before, double after, Band? band, double wedge = 0) =>
+            Math.Abs(after - before) > 0.01
+            && (after < (band?.Lower?.Value + wedge) - 1e-6 || after > band?.Upper?.Value + 1e-6);
         // A knee that starts on the floor stays there.
         if (Form == SplitForm.FromFloor && after.RearKneeMetres > before.RearKneeMetres + 1e-6)
             return "rear knee on the floor";
         if (lever == SetupLever.RearRaise && (!RearRaised || after.RearRaiseMetres <= 0.005))
             return RearRaised ? "raised rear foot" : "rear foot on the floor";
-        var shin = Shin(after.HeelWedge);
-        if (Off(before.FrontShin, after.FrontShin, Math.Max(-5, shin.Least), shin.Most))
-            return shin.Name;
-        var trunk = Trunk();
-        if (Off(before.TrunkLean, after.TrunkLean, trunk.Least, trunk.Most))
-            return School == SchoolCode.Inclined ? "inclined trunk" : "upright trunk";
-        var thigh = RearThigh();
-        if (Off(before.RearThigh, after.RearThigh, thigh.Least, thigh.Most))
-            return "rear thigh's band";
-        var apart = Math.Abs((after.TrunkLean - after.FrontShin).Degrees);
-        return
-            School == SchoolCode.Inclined
-            && !RearRaised
-            && apart > Parallel + 1e-6
-            && apart > Math.Abs((before.TrunkLean - before.FrontShin).Degrees) + 1e-6
-            ? "parallel of shin and trunk"
-            : null;
+        // The knee-forward band begins short of what the ankle has, and a wedge adds to that.
+        var wedge = School == SchoolCode.KneeForward && !RearRaised ? after.HeelWedge.Degrees : 0;
+        var (shinBefore, shin) = (before.FrontShin.Degrees, after.FrontShin.Degrees);
+        if (Off(shinBefore, shin, _shin, wedge) || (Math.Abs(shin - shinBefore) > 0.01 && shin < LeastShin - 1e-6))
+            return "shin’s band";
+        var (trunkBefore, trunk) = (before.TrunkLean.Degrees, after.TrunkLean.Degrees);
+        if (Off(trunkBefore, trunk, _trunk) || (Math.Abs(trunk - trunkBefore) > 0.01 && trunk < -1e-6))
+            return "trunk’s band";
+        if (Off(before.RearThigh.Degrees, after.RearThigh.Degrees, _rearThigh))
+            return "rear thigh’s band";
+        return Off(trunkBefore - shinBefore, trunk - shin, _parallel) ? "parallel of shin and trunk" : null;
     }
 }

@@ -2,27 +2,9 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;
-
-/// <summary>The forms of the split stance that a set-up can be worked out for.</summary>
-public enum SplitForm
-{
-    /// <summary>Rear knee on the floor itself.</summary>
-    FromFloor,
-
-    /// <summary>Rear knee to a pad.</summary>
-    ToPad,
-
-    /// <summary>Front foot on something firm.</summary>
-    FrontFootRaised,
-
-    /// <summary>Rear foot on a surface, ball down.</summary>
-    RearFootRaised,
-
-    /// <summary>Rear foot on its instep over a roll or bench.</summary>
-    RearInstep,
-}
 
 /// <summary>One line of a set-up card: what, how much, and why that much.</summary>
 /// <param name="Id">Stable id: "stance", "track", "pad", "front", "rear", "wedge", "shin", "trunk", "box", "gap", "knee".</param>
@@ -97,14 +79,25 @@ public static class SetupPlanner
     /// <summary>The highest surface for a rear instep, as a fraction of stature: above it the rear knee runs out.</summary>
     public const double RearInstepMost = 0.19;
 
+    /// <summary>What counts as low for a rear foot on its ball, as a fraction of stature: half of the highest.</summary>
+    public const double RearBallLow = RearBallMost / 2;
+
     /// <summary>The stance a school starts from, before anybody has moved a handle.</summary>
+    /// <param name="body">Whose.</param>
+    /// <param name="school">In whose style.</param>
+    /// <param name="form">In which form.</param>
+    /// <param name="front">Ranges of the front side.</param>
+    /// <param name="rear">Ranges of the rear side.</param>
+    /// <param name="kit">What there is to stand on.</param>
+    /// <param name="low">Whether a raised rear foot starts on a low surface instead of the highest that it follows: the first of two rungs of that form.</param>
     public static SplitStance Start(
         Body body,
         SchoolCode school,
         SplitForm form,
         RangeOfMotion front,
         RangeOfMotion rear,
-        StudioKit kit
+        StudioKit kit,
+        bool low = false
     )
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -132,7 +125,8 @@ public static class SetupPlanner
                 },
                 front,
                 rear,
-                kit
+                kit,
+                low ? RearBallLow : RearBallMost
             ),
             SplitForm.RearInstep => stance with
             {
@@ -284,19 +278,24 @@ public static class SetupPlanner
             .Of(posture, front, rear)
             .Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
 
-    /// <summary>The highest surface for the rear ball that the client's own toe, ankle and knee follow; the lowest there is when none does.</summary>
+    /// <summary>The highest surface up to a share of stature for the rear ball that the client's own toe, ankle and knee follow; the lowest there is when none does.</summary>
     private static SplitStance RearRaised(
         Body body,
         SplitStance stance,
         RangeOfMotion front,
         RangeOfMotion rear,
-        StudioKit kit
+        StudioKit kit,
+        double share
     )
     {
-        var most = RearBallMost * body.Stature;
-        double[] heights = kit.HasHeights
-            ? [.. kit.Heights().Select(h => h.Metres).Where(h => h > 0 && h <= most + 0.005)]
-            : [.. Enumerable.Range(2, Math.Max(1, (int)(most * 100) - 1)).Select(cm => cm / 100.0)];
+        double[] Up(double most) =>
+            kit.HasHeights
+                ? [.. kit.Heights().Select(h => h.Metres).Where(h => h > 0 && h <= (most * body.Stature) + 0.005)]
+                : [.. Enumerable.Range(2, Math.Max(1, (int)(most * body.Stature * 100) - 1)).Select(cm => cm / 100.0)];
+        var heights = Up(share);
+        // Where nothing here is low, the lowest that still does.
+        if (heights.Length == 0)
+            heights = [.. Up(RearBallMost).Take(1)];
         if (heights.Length == 0)
             return stance;
         foreach (var height in heights.Reverse())

@@ -1,6 +1,7 @@
 using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;
 

@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;
 
@@ -54,6 +55,27 @@ public sealed record StepPlan(
 
     private static readonly Angle LeastShin = Angle.FromDegrees(-5);
 
+    /// <summary>A step down from a box that is given, else a step up whose box follows from the knee.</summary>
+    /// <param name="body">Whose.</param>
+    /// <param name="range">What the joints have.</param>
+    /// <param name="kit">What there is to stand on.</param>
+    /// <param name="boxMetres">The box of a step down, or null.</param>
+    /// <param name="kneeFlexion">The knee of a step up, or null for the usual.</param>
+    /// <param name="shin">The shin, or null for the usual.</param>
+    /// <param name="trunkLean">The trunk.</param>
+    public static StepPlan Of(
+        Body body,
+        RangeOfMotion range,
+        StudioKit kit,
+        double? boxMetres,
+        Angle? kneeFlexion,
+        Angle? shin,
+        Angle trunkLean
+    ) =>
+        boxMetres is { } box
+            ? Down(body, range, kit, box, shin, trunkLean)
+            : For(body, range, kit, kneeFlexion, shin, trunkLean);
+
     /// <summary>
     /// The box for a right angle at the knee. Of the heights the studio can build, the one that gives it with the most usual
     /// shin is taken; when none gives it, the nearest height with what it does to the knee.
@@ -72,7 +94,10 @@ public sealed record StepPlan(
         ArgumentNullException.ThrowIfNull(kit);
         var (knee, lean) = (kneeFlexion ?? KneeAtStart, shin ?? UsualShin);
         var wanted = StepLinkage.ForFlexion(body, knee, lean);
-        if (!kit.HasHeights)
+        var hip = range.Of(RangeTest.HipFlexion).Most;
+        // What the hip has caps the box: a pelvis that tilts to reach it is no start.
+        bool HipHas(StepPosture step) => step.HipFlexion(trunkLean) <= hip + Angle.FromDegrees(0.05);
+        if (!kit.HasHeights && HipHas(wanted))
             return Made(
                 kit,
                 body,
@@ -85,14 +110,14 @@ public sealed record StepPlan(
                 []
             );
 
-        var heights = kit.Heights().Where(h => h.Metres > 0.05).ToArray();
-        var hip = range.Of(RangeTest.HipFlexion).Most;
+        KitHeight[] heights = kit.HasHeights
+            ? [.. kit.Heights().Where(h => h.Metres > 0.05)]
+            : [.. Enumerable.Range(6, 80).Select(cm => new KitHeight(cm / 100.0, "set by hand"))];
         var right = heights
             .Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
             .Where(p => p.Step is { } s && s.Shin >= LeastShin && s.Shin <= MostShin && s.ToeGapMetres >= 0)
-            // What the hip has caps the box: a pelvis that tilts to reach it is no start.
-            .OrderBy(p => p.Step!.HipFlexion(trunkLean) <= hip ? 0 : 1)
-            .ThenBy(p => (p.Step!.Shin - lean).Abs().Radians)
+            .Where(p => HipHas(p.Step!))
+            .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians)
             .FirstOrDefault();
         if (right.Step is { } found)
             return Made(
@@ -104,8 +129,41 @@ public sealed record StepPlan(
                 range,
                 trunkLean,
                 knee,
-                Advise(kit, wanted, right.Height, found, knee)
+                HipHas(wanted)
+                    ? Advise(kit, wanted, right.Height, found, knee)
+                    :
+                    [
+                        new(
+                            $"{kit.Tape.Length(wanted.BoxMetres)} would suit the knee, but the hip has {hip}: on {kit.Tape.Length(right.Height.Metres)} with the shin {Judging.MeasureSpeech.Shin(found.Shin)} the knee still starts at {found.KneeFlexion}.",
+                            false
+                        ),
+                    ]
             );
+
+        if (!HipHas(wanted))
+        {
+            foreach (var lower in heights.Reverse().Where(h => h.Metres <= wanted.BoxMetres))
+            {
+                if (!StepLinkage.TryForBoxAndShin(body, lower.Metres, lean, out var within) || !HipHas(within))
+                    continue;
+                return Made(
+                    kit,
+                    body,
+                    wanted,
+                    lower,
+                    within,
+                    range,
+                    trunkLean,
+                    knee,
+                    [
+                        new(
+                            $"{kit.Tape.Length(wanted.BoxMetres)} would suit the knee, but the hip has {hip}: on {kit.Tape.Length(lower.Metres)} the knee starts at {within.KneeFlexion} instead of {knee}.",
+                            (within.KneeFlexion - knee).Abs() > KneeSpread
+                        ),
+                    ]
+                );
+            }
+        }
 
         var near =
             heights.Length > 0

@@ -1,4 +1,5 @@
 using System.Text.Json.Nodes;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 

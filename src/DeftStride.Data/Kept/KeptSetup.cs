@@ -3,6 +3,7 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 
 namespace DeftStride.Data.Kept;
@@ -66,10 +67,42 @@ internal sealed record KeptStance(
     double RearRaiseCm,
     double WedgeDegrees,
     KeptRearFoot RearFoot
-) : Stored;
+) : Stored
+{
+    /// <summary>A stance as it is kept.</summary>
+    public static KeptStance Of(SplitStance q) =>
+        new(
+            q.FrontShin.Degrees,
+            q.RearThigh.Degrees,
+            100 * q.RearKneeMetres,
+            q.TrunkLean.Degrees,
+            100 * q.FrontRaiseMetres,
+            100 * q.RearRaiseMetres,
+            q.HeelWedge.Degrees,
+            q.RearFoot is RearFoot.Instep ? KeptRearFoot.Instep : KeptRearFoot.Ball
+        );
+
+    /// <summary>The stance, its rear foot by the ranges of that side.</summary>
+    public SplitStance ToCore(RangeOfMotion rear) =>
+        new(
+            Angle.FromDegrees(ShinDegrees),
+            Angle.FromDegrees(RearThighDegrees),
+            RearKneeCm / 100,
+            Angle.FromDegrees(TrunkDegrees),
+            FrontRaiseCm / 100,
+            RearRaiseCm / 100,
+            Angle.FromDegrees(Math.Max(0, WedgeDegrees)),
+            RearFoot == KeptRearFoot.Instep ? new RearFoot.Instep() : Core.Setup.RearFoot.For(rear)
+        );
+}
 
 /// <summary>A range of motion that a set-up was worked out from, degrees.</summary>
-internal sealed record KeptRangeUsed(RangeTest Test, double Degrees) : Stored;
+internal sealed record KeptRangeUsed(RangeTest Test, double Degrees) : Stored
+{
+    /// <summary>Ranges of one side; of two of the same test the first counts.</summary>
+    public static RangeOfMotion ToCore(IEnumerable<KeptRangeUsed> ranges) =>
+        new(ranges.GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)));
+}
 
 /// <summary>A load and where it was held.</summary>
 internal sealed record KeptLoad(LoadPosition Position, double Kilograms) : Stored;
@@ -84,7 +117,15 @@ internal sealed record KeptKitUsed(
     Tape Tape,
     IReadOnlyList<Gear>? Things = null,
     IReadOnlyList<double>? WeightsKg = null
-) : Stored;
+) : Stored
+{
+    /// <summary>The part of a list of kit that a set-up is worked out with.</summary>
+    public static KeptKitUsed Of(KeptKit k) =>
+        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg);
+
+    /// <summary>The kit in metres.</summary>
+    public StudioKit ToCore() => new KeptKit(BoxesCm, PlatesCm, PadsCm, WedgesDegrees, RollCm, Tape).ToCore();
+}
 
 /// <summary>What a stance was worked out from.</summary>
 internal sealed record KeptSplit(

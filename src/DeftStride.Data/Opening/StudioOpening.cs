@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Reflection;
+using DeftStride.Data.Files;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Migrations;
@@ -273,10 +274,10 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     private StudioClosedException Closed(string what, Exception? inner = null) =>
         new(
             $"{what} Nothing was changed. {NewestCopy() switch
-        {
-            { } copy => $"The newest good copy is {copy} of {File.GetLastWriteTimeUtc(copy).ToString("d MMMM yyyy HH:mm", CultureInfo.InvariantCulture)} UTC. To go back to it, move studio.db, studio.db-wal and studio.mark to another folder, copy it here as studio.db and start again.",
-            null => "There is no copy of it here. Bring back the whole folder from a copy of your own, or move it aside to begin a new studio.",
-        }}",
+            {
+                { } copy => $"The newest good copy is {copy} of {File.GetLastWriteTimeUtc(copy).ToString("d MMMM yyyy HH:mm", CultureInfo.InvariantCulture)} UTC. To go back to it, move studio.db, studio.db-wal and studio.mark to another folder, copy it here as studio.db and start again.",
+                null => "There is no copy of it here. Bring back the whole folder from a copy of your own, or move it aside to begin a new studio.",
+            }}",
             inner
         );
 

@@ -1,4 +1,5 @@
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Data.Records;
 

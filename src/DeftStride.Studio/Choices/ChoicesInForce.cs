@@ -1,6 +1,7 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Practice;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -99,4 +100,16 @@ internal static class ChoicesInForce
 
     /// <summary>The kit of a studio; empty until somebody lists it.</summary>
     public static KeptKit Kit(StudioRecord studio) => studio.Kit is { } kept ? KeptKit.Kept.Read(kept) : KeptKit.Empty;
+
+    /// <summary>Bands chosen at each level for a client, an exercise and a school.</summary>
+    public static BandChoices Bands(StudioRecord studio, ClientRecord client, string exercise, SchoolCode school)
+    {
+        var all = KeptStudioChoices.Of(studio);
+        return new BandChoices(
+            KeptClientChoices.Of(client).Own.BandsToCore(),
+            all.For(exercise).BandsToCore(),
+            all.For(school).BandsToCore(),
+            all.Studio.BandsToCore()
+        );
+    }
 }

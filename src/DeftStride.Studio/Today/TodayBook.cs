@@ -4,6 +4,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Core.Training;
 using DeftStride.Data;

@@ -20,7 +20,7 @@ internal sealed class Callers(RequestDelegate next, IConfiguration configuration
     {
         var host = context.Request.Host;
         if (!host.HasValue || !Allowed(host.Host))
-            throw new Refusal(
+            throw new HttpRefusal(
                 StatusCodes.Status400BadRequest,
                 "Deft Stride is not called by this name. Open it at the address that it prints when it starts, or start it with --hosts and the name.",
                 "host"
@@ -29,7 +29,7 @@ internal sealed class Callers(RequestDelegate next, IConfiguration configuration
         foreach (var origin in context.Request.Headers.Origin)
         {
             if (!Own(origin, context.Request))
-                throw new Refusal(
+                throw new HttpRefusal(
                     StatusCodes.Status403Forbidden,
                     "Another page asked for this. Only the studio's own page may; open Deft Stride itself.",
                     "origin"
@@ -41,7 +41,7 @@ internal sealed class Callers(RequestDelegate next, IConfiguration configuration
             context.Request.Headers["Sec-Fetch-Site"] == "cross-site"
             && context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal)
         )
-            throw new Refusal(
+            throw new HttpRefusal(
                 StatusCodes.Status403Forbidden,
                 "Another site asked for this. Open Deft Stride itself.",
                 "origin"

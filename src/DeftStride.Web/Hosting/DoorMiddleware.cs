@@ -14,7 +14,7 @@ internal sealed class DoorMiddleware(RequestDelegate next, StudioDoor door)
         }
 
         if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
-            throw Refusal.Later(door.Doing + " Wait a moment; it goes on by itself.");
+            throw HttpRefusal.Later(door.Doing + " Wait a moment; it goes on by itself.");
         context.Response.StatusCode = StatusCodes.Status503ServiceUnavailable;
         context.Response.Headers.RetryAfter = "1";
         context.Response.Headers.CacheControl = "no-store";

@@ -36,7 +36,7 @@ internal static class FrontEnd
         {
             // Only the page lies here; whoever sends something means another address.
             if (!HttpMethods.IsGet(context.Request.Method) && !HttpMethods.IsHead(context.Request.Method))
-                throw new Refusal(
+                throw new HttpRefusal(
                     StatusCodes.Status405MethodNotAllowed,
                     "This cannot be done at this address. Reload the page and try again."
                 );

@@ -1,8 +1,9 @@
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using DeftStride.Core.Quantities;
+using DeftStride.Data.Files;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
+using DeftStride.Studio.Work;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;
 using Microsoft.Data.Sqlite;
@@ -12,49 +13,52 @@ using SQLitePCL;
 
 namespace DeftStride.Web.Hosting;
 
-/// <summary>A request that is not carried out, with a sentence for the coach that says what to do. Nothing was changed.</summary>
-internal sealed class Refusal(
+/// <summary>A refusal that only a server of pages and pictures knows, with its status.</summary>
+internal sealed class HttpRefusal(
     int status,
     string sentence,
     string? field = null,
     IReadOnlyDictionary<string, object?>? more = null
-) : Exception(sentence)
+) : Refusal(status is 503 or 507 ? RefusalKind.NotNow : RefusalKind.NotAccepted, sentence, field, more)
 {
     public int Status { get; } = status;
 
-    public static Refusal BadInput(string field, string sentence) =>
-        new(StatusCodes.Status400BadRequest, sentence, field);
-
-    /// <summary>Refuses a number that cannot be meant.</summary>
-    public static void Unless(FieldRange range, string field, double? value)
-    {
-        if (range.Problem(value) is { } problem)
-            throw BadInput(field, problem);
-    }
-
-    public static Refusal Missing(string sentence) => new(StatusCodes.Status404NotFound, sentence);
-
-    public static Refusal Conflict(string sentence, IReadOnlyDictionary<string, object?>? more = null) =>
-        new(StatusCodes.Status409Conflict, sentence, null, more);
-
     /// <summary>Nothing is wrong with the request; the same one will be taken in a while.</summary>
-    public static Refusal Later(string sentence, int status = StatusCodes.Status503ServiceUnavailable) =>
+    public static HttpRefusal Later(string sentence, int status) =>
         new(status, sentence, null, new Dictionary<string, object?> { ["again"] = true });
+}
 
-    public ProblemDetails Problem()
+/// <summary>Refusals as problem details.</summary>
+internal static class RefusalProblem
+{
+    /// <summary>The problem details of a refusal: its sentence, the entry it is about, and what goes with it.</summary>
+    public static ProblemDetails Problem(this Refusal refusal)
     {
+        var status = StatusOf(refusal);
         var problem = new ProblemDetails
         {
-            Status = Status,
-            Title = Title(Status),
-            Detail = Message,
+            Status = status,
+            Title = Title(status),
+            Detail = refusal.Message,
         };
-        if (field is not null)
-            problem.Extensions["field"] = field;
-        foreach (var (key, value) in more ?? new Dictionary<string, object?>())
+        if (refusal.Field is not null)
+            problem.Extensions["field"] = refusal.Field;
+        foreach (var (key, value) in refusal.More)
             problem.Extensions[key] = value;
         return problem;
     }
+
+    private static int StatusOf(Refusal refusal) =>
+        refusal is HttpRefusal http
+            ? http.Status
+            : refusal.Kind switch
+            {
+                RefusalKind.Missing => StatusCodes.Status404NotFound,
+                RefusalKind.Gone => StatusCodes.Status410Gone,
+                RefusalKind.Conflict => StatusCodes.Status409Conflict,
+                RefusalKind.NotNow => StatusCodes.Status503ServiceUnavailable,
+                _ => StatusCodes.Status400BadRequest,
+            };
 
     private static string Title(int status) =>
         status switch
@@ -97,7 +101,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
                 && type.Charset is { HasValue: true } charset
                 && !charset.Equals("utf-8", StringComparison.OrdinalIgnoreCase)
             )
-                throw new Refusal(
+                throw new HttpRefusal(
                     StatusCodes.Status415UnsupportedMediaType,
                     Plain(StatusCodes.Status415UnsupportedMediaType)
                 );
@@ -106,7 +110,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
             if (api && context.Response is { HasStarted: false, StatusCode: >= 400, ContentType: null })
                 await Write(
                     context,
-                    new Refusal(context.Response.StatusCode, Plain(context.Response.StatusCode)).Problem()
+                    new HttpRefusal(context.Response.StatusCode, Plain(context.Response.StatusCode)).Problem()
                 );
         }
         catch (Refusal refusal)
@@ -133,7 +137,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
             log.LogError(e, "A request failed.");
             await Write(
                 context,
-                Refusal
+                HttpRefusal
                     .Later(
                         "Something went wrong on the studio's computer, and nothing of this was kept there. It is sent again by itself; if it goes on, start Deft Stride again.",
                         StatusCodes.Status500InternalServerError
@@ -159,7 +163,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
     private static Refusal Unreadable(BadHttpRequestException bad)
     {
         if (bad.StatusCode != StatusCodes.Status400BadRequest)
-            return new Refusal(bad.StatusCode, Plain(bad.StatusCode));
+            return new HttpRefusal(bad.StatusCode, Plain(bad.StatusCode));
         if (bad.InnerException is JsonException json)
             return Unreadable(json);
         return
@@ -169,7 +173,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
                 name,
                 $"“{RequestShape.Words(name)}” is missing or cannot be read. Reload the page and enter it again."
             )
-            : new Refusal(bad.StatusCode, Plain(bad.StatusCode));
+            : new HttpRefusal(bad.StatusCode, Plain(bad.StatusCode));
     }
 
     /// <summary>JSON that does not say what it must.</summary>
@@ -208,7 +212,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
         {
             DbUpdateException { InnerException: { } inner } => Disk(inner),
             SqliteException { SqliteErrorCode: raw.SQLITE_FULL or raw.SQLITE_IOERR }
-            or IOException { HResult: DurableFiles.NoRoom or FileTooLarge or QuotaReached } => Refusal.Later(
+            or IOException { HResult: DurableFiles.NoRoom or FileTooLarge or QuotaReached } => HttpRefusal.Later(
                 "The disk of the studio's computer is full. Nothing of this was kept there; it waits on this device. Make room, and it is sent by itself.",
                 StatusCodes.Status507InsufficientStorage
             ),
@@ -223,7 +227,7 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
             SqliteException { SqliteErrorCode: raw.SQLITE_CORRUPT or raw.SQLITE_NOTADB } => Refusal.Later(
                 "The studio's data file is damaged. Nothing of this was kept there; it waits on this device. Stop Deft Stride and start it again: it then says which copy to go back to."
             ),
-            DbUpdateConcurrencyException => Refusal.Later(
+            DbUpdateConcurrencyException => HttpRefusal.Later(
                 "Someone changed the same at the same moment. Nothing of this was kept yet; it is sent again by itself.",
                 StatusCodes.Status409Conflict
             ),

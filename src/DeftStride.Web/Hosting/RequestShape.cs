@@ -4,6 +4,7 @@ using System.ComponentModel.DataAnnotations;
 using System.Globalization;
 using System.Reflection;
 using System.Text.Json;
+using DeftStride.Studio.Work;
 
 namespace DeftStride.Web.Hosting;
 

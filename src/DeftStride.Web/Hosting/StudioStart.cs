@@ -1,7 +1,10 @@
 using DeftStride.Data;
+using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
-using DeftStride.Web.Demo;
+using DeftStride.Demo;
+using DeftStride.Studio.Pictures;
+using DeftStride.Studio.Upkeep;
 using DeftStride.Web.Features.Pictures;
 using Microsoft.EntityFrameworkCore;
 
@@ -15,9 +18,9 @@ internal sealed class StudioDoor
 }
 
 /// <summary>
-/// Opens the data folder once the address is listened on, so that whoever looks meanwhile is told what is going on: takes
-/// the folder for this process, brings the database up to date, tidies up what was cut off, and makes sure that there is a
-/// studio and a coach.
+/// Opens the data folder while the address is being listened on, so that a start is short and whoever looks meanwhile is told
+/// what is going on: takes the folder for this process, brings the database up to date, tidies up what was cut off, and makes
+/// sure that there is a studio and a coach.
 /// </summary>
 internal sealed class StudioStart(
     IServiceProvider services,
@@ -34,8 +37,18 @@ internal sealed class StudioStart(
 
     private StudioLock? _lock;
     private StudioMark? _mark;
+    private Task _opening = Task.CompletedTask;
 
-    public async Task StartedAsync(CancellationToken cancellationToken)
+    public Task StartingAsync(CancellationToken cancellationToken)
+    {
+        _opening = Task.Run(() => OpenAsync(cancellationToken), cancellationToken);
+        return Task.CompletedTask;
+    }
+
+    /// <summary>A studio that cannot be opened ends the start here, once the address was ready to say why.</summary>
+    public Task StartedAsync(CancellationToken cancellationToken) => _opening;
+
+    private async Task OpenAsync(CancellationToken cancellationToken)
     {
         Open();
         await using (var scope = services.CreateAsyncScope())
@@ -88,6 +101,9 @@ internal sealed class StudioStart(
     /// <summary>A studio and its first coach, in one write.</summary>
     private async Task FoundAsync(StudioContext db, CancellationToken stop)
     {
+        // Nearly always both are there: that is seen without waking the whole model.
+        if (await HasAsync(db, "SELECT '1' FROM Studios s JOIN Coaches c ON c.StudioId = s.Id LIMIT 1", stop))
+            return;
         var studio = await db.Studios.OrderBy(s => s.CreatedAt).FirstOrDefaultAsync(stop);
         if (studio is not null && await db.Coaches.AnyAsync(c => c.StudioId == studio.Id, stop))
             return;
@@ -117,11 +133,17 @@ internal sealed class StudioStart(
         await db.SaveChangesAsync(stop);
     }
 
+    private static async Task<bool> HasAsync(StudioContext db, string query, CancellationToken stop)
+    {
+        await db.Database.OpenConnectionAsync(stop);
+        return StudioForm.Column(db.Database.GetDbConnection(), query).Count > 0;
+    }
+
     private async Task FillAsync(CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-        if (!await db.Clients.AnyAsync(stop))
+        if (!await HasAsync(db, "SELECT '1' FROM Clients LIMIT 1", stop))
         {
             Say("Made-up people are put in. This takes a few seconds.");
             var marker = Path.Combine(folder.Path, Filling);
@@ -166,8 +188,6 @@ internal sealed class StudioStart(
         return Task.CompletedTask;
     }
 
-    public Task StartingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
-
     public Task StartAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
     public Task StopAsync(CancellationToken cancellationToken) => Task.CompletedTask;
@@ -176,6 +196,8 @@ internal sealed class StudioStart(
 
     public void Dispose()
     {
+        // Where the address could not be had the folder is still being opened: that is let come to its end.
+        _opening.ContinueWith(_ => { }, TaskScheduler.Default).Wait();
         _mark?.Dispose();
         _lock?.Dispose();
     }

@@ -3,6 +3,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Correcting;

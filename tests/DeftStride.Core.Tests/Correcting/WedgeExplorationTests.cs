@@ -1,6 +1,7 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Correcting;

@@ -1,5 +1,6 @@
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Deciding;

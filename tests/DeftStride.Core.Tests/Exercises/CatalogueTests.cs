@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Exercises;

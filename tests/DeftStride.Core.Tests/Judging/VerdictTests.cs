@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -75,9 +76,17 @@ public sealed class VerdictTests
         Assert.Throws<ArgumentException>(() => new Band(Given.Degrees(10), Given.Degrees(10)));
     }
 
-    private static Judgement Repeated(params double[] shins) =>
+    private static Judgement Repeated(params double[] shins) => Repeated(Far, shins);
+
+    private static readonly CameraPlace Far = CameraPlace.ByGuide with { DistanceMetres = 100 };
+
+    private static Judgement Repeated(CameraPlace? camera, double[] shins) =>
         Given
-            .Look([.. shins.Select((degrees, i) => Given.Still(degrees, marked: true) with { Repetition = i + 1 })])
+            .Look([
+                .. shins.Select(
+                    (degrees, i) => Given.Still(degrees, marked: true) with { Repetition = i + 1, Camera = camera }
+                ),
+            ])
             .On("front-shin", BodySide.Right)!
             .Judgement!;
 
@@ -95,5 +104,7 @@ public sealed class VerdictTests
         Assert.Equal(Verdict.Outside, Repeated(24, 26, 25).Verdict);
         Assert.Equal(Verdict.InBand, Repeated(1, 3, 2).Verdict);
         Assert.Null(Repeated(24).RepetitionsOutside);
+        // Looks on record from before keep the verdict of their day, on the mean alone.
+        Assert.Equal(Verdict.InBand, Repeated(null, [19, 18, -22]).Verdict);
     }
 }

@@ -8,6 +8,7 @@ using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using Xunit;
 

@@ -2,6 +2,8 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
+using DeftStride.Core.Training;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Practice;

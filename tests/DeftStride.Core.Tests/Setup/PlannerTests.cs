@@ -1,6 +1,8 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using Xunit;
 using static DeftStride.Core.Tests.Setup.WorkedExampleTests;
@@ -215,15 +217,23 @@ public sealed class PlannerTests
         );
     }
 
-    [Fact]
-    public void A_tight_hip_caps_the_box()
+    [Theory]
+    [InlineData(75)]
+    [InlineData(62)]
+    public void A_tight_hip_caps_the_box_and_it_is_said(double has)
     {
-        var tight = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.HipFlexion] = Deg(75) });
-        Assert.Contains(
-            StepPlan.For(Body.From(new(1.75)), tight, StudioKit.Unknown).Advice,
-            a => a.Matters && a.Sentence.Contains("lower box", StringComparison.Ordinal)
-        );
-        Assert.Empty(StepPlan.For(Body.From(new(1.75)), RangeOfMotion.Assumed, StudioKit.Unknown).Advice);
+        var body = Body.From(new(1.75));
+        var tight = new RangeOfMotion(new Dictionary<RangeTest, Angle> { [RangeTest.HipFlexion] = Deg(has) });
+        foreach (var kit in new[] { StudioKit.Unknown, new StudioKit([0.15, 0.30, 0.45], [0.02], [], [], null) })
+        {
+            var free = StepPlan.For(body, RangeOfMotion.Assumed, kit);
+            var capped = StepPlan.For(body, tight, kit);
+            Assert.True(capped.Height.Metres <= free.Height.Metres);
+            Assert.True(capped.Step.HipFlexion(Angle.Zero).Degrees <= has + 0.1);
+            Assert.Contains(capped.Advice, a => a.Sentence.Contains($"the hip has {has}°", StringComparison.Ordinal));
+        }
+
+        Assert.Empty(StepPlan.For(body, RangeOfMotion.Assumed, StudioKit.Unknown).Advice);
     }
 
     [Fact]
@@ -272,5 +282,113 @@ public sealed class PlannerTests
             rounding.Sentence,
             StringComparison.Ordinal
         );
+    }
+
+    [Fact]
+    public void The_first_of_two_rungs_with_a_raised_rear_foot_starts_lower_than_the_second()
+    {
+        var ladder = Ladder.All.Single(l => l.Rung("ss-rear-low") is not null);
+        Assert.True(ladder.StartsLow(ladder.Rung("ss-rear-low")!));
+        Assert.False(ladder.StartsLow(ladder.Rung("ss-rear-bench")!));
+        foreach (var stature in new[] { 1.50, 1.75, 2.0 })
+        {
+            foreach (var kit in new[] { Usual, StudioKit.Unknown })
+            {
+                double Raise(bool low) =>
+                    SetupPlanner
+                        .Start(
+                            Body.From(new(stature)),
+                            SchoolCode.VerticalShin,
+                            SplitForm.RearFootRaised,
+                            RangeOfMotion.Assumed,
+                            RangeOfMotion.Assumed,
+                            kit,
+                            low
+                        )
+                        .RearRaiseMetres;
+                Assert.InRange(Raise(true), 0.01, (SetupPlanner.RearBallLow * stature) + 0.005);
+                Assert.True(Raise(false) > Raise(true), $"{stature}: {Raise(false)} over {Raise(true)}");
+            }
+        }
+
+        // With one surface alone both start from it.
+        var one = new StudioKit([0.08], [], [], [], null);
+        foreach (var low in new[] { true, false })
+        {
+            var range = RangeOfMotion.Assumed;
+            Assert.Equal(
+                0.08,
+                SetupPlanner
+                    .Start(
+                        Body.From(new(1.75)),
+                        SchoolCode.VerticalShin,
+                        SplitForm.RearFootRaised,
+                        range,
+                        range,
+                        one,
+                        low
+                    )
+                    .RearRaiseMetres,
+                6
+            );
+        }
+    }
+
+    [Theory]
+    [InlineData(1.55, SchoolCode.VerticalShin)]
+    [InlineData(1.75, SchoolCode.VerticalShin)]
+    [InlineData(1.75, SchoolCode.Inclined)]
+    [InlineData(1.95, SchoolCode.VerticalShin)]
+    public void One_length_and_depth_leave_a_family_whose_ends_are_where_joints_or_style_end(
+        double stature,
+        SchoolCode school
+    )
+    {
+        var body = Body.From(new(stature));
+        var plan = Plan(stature, school, SplitForm.ToPad);
+        var range = RangeOfMotion.Assumed;
+        var nature = SetupNature.Of(school, SplitForm.ToPad, range, Usual);
+        var family = StanceFamily.Of(body, plan.Posture, range, range, nature)!;
+        var q = plan.Posture.Stance;
+        Assert.InRange(q.FrontShin.Degrees, family.ShinLeast.Degrees - 1e-6, family.ShinMost.Degrees + 1e-6);
+        Assert.InRange(plan.Posture.Points.Hip.Y, family.HipsLowMetres - 1e-9, family.HipsHighMetres + 1e-9);
+        Assert.True(family.TravelMetres > 0.01);
+        // Between the ends every shin has its posture of that length; beyond them none that joints and style follow.
+        bool Stands(double shin)
+        {
+            for (var thigh = -60.0; thigh <= 60; thigh += 0.05)
+            {
+                if (
+                    SplitLinkage.TryFromStanceLength(
+                        body,
+                        plan.Posture.StanceMetres,
+                        q with
+                        {
+                            RearThigh = Angle.FromDegrees(thigh),
+                        },
+                        out var found,
+                        out _
+                    )
+                    && Math.Abs(found.Stance.FrontShin.Degrees - shin) < 0.15
+                    && !Demand.Of(found, range, range).Any(d => d.Exceeds)
+                    && nature.Leaves(q, SetupLever.Hips, found.Stance) is null
+                )
+                    return true;
+            }
+
+            return false;
+        }
+
+        Assert.True(Stands((family.ShinLeast.Degrees + family.ShinMost.Degrees) / 2));
+        Assert.False(Stands(family.ShinLeast.Degrees - 1));
+        Assert.False(Stands(family.ShinMost.Degrees + 1));
+        // A stiffer ankle leaves less of it.
+        var stiff = new RangeOfMotion(
+            new Dictionary<RangeTest, Angle>
+            {
+                [RangeTest.AnkleBend] = Angle.FromDegrees(Math.Max(q.FrontShin.Degrees, family.ShinMost.Degrees - 4)),
+            }
+        );
+        Assert.True(StanceFamily.Of(body, plan.Posture, stiff, range, nature)!.ShinMost <= family.ShinMost);
     }
 }

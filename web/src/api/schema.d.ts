@@ -532,6 +532,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHealth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kept": {
         parameters: {
             query?: never;
@@ -900,6 +916,7 @@ export interface components {
             kept: components["schemas"]["SetupView"][];
             kit: components["schemas"]["KitDto"];
             leftRanges: components["schemas"]["RangeDto"][];
+            low: boolean;
             rightRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
             today: components["schemas"]["TodayView"];
@@ -910,6 +927,7 @@ export interface components {
             changes: components["schemas"]["ChangeView"][];
             demands: components["schemas"]["DemandView"][];
             estimated: boolean;
+            family: string;
             fault: null | string;
             figure: null | components["schemas"]["FigureView"];
             fits: boolean;
@@ -1599,6 +1617,16 @@ export interface components {
             /** Format: int32 */
             still: number;
         };
+        /** @description Whether the studio can be worked with. While it is being opened the door answers instead. */
+        HealthView: {
+            /** @description Whether it is open. */
+            open: boolean;
+            /**
+             * Format: int64
+             * @description What the disk of the data folder has left.
+             */
+            roomMegabytes: number;
+        };
         /** @description A height that can be built, and from what. */
         HeightView: {
             /** Format: double */
@@ -2106,6 +2134,7 @@ export interface components {
         };
         /** @description A still worth taking on each side. */
         PlannedView: {
+            camera: components["schemas"]["CameraDto"];
             essential: boolean;
             measures: string[];
             moment: components["schemas"]["Moment"];
@@ -2544,6 +2573,8 @@ export interface components {
             form: components["schemas"]["SplitForm"];
             frontRanges: components["schemas"]["RangeDto"][];
             kit: components["schemas"]["KitDto"];
+            /** @default false */
+            low: boolean;
             rearRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
             twoRightAngles: boolean;
@@ -3773,6 +3804,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FloorView"];
+                };
+            };
+        };
+    };
+    getHealth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthView"];
                 };
             };
         };

@@ -1,5 +1,6 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
 using static DeftStride.Core.Correcting.Faults.FaultParts;
 
 namespace DeftStride.Core.Correcting.Faults;

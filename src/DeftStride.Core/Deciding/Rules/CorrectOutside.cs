@@ -1,4 +1,5 @@
 using DeftStride.Core.Correcting;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using static DeftStride.Core.Deciding.RuleFacts;
@@ -19,7 +20,7 @@ internal static class CorrectOutside
             Place = 30,
             Change = new(
                 2,
-                "What was tried in earlier sessions counts now, and so does what helped and left it outside: when words, touch and set-up are used up, the answer is a step back."
+                "What was tried in earlier sessions counts now, also what helped and was not enough. Once words, touch and set-up are used up, the answer is a step back."
             ),
         };
 

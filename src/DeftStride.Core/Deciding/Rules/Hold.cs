@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;
@@ -29,6 +30,9 @@ internal static class Hold
         )
         {
             Place = 1000,
-            Change = new(2, "Moving on asks for pain after the set, the morning after and an effort of 8 or less now."),
+            Change = new(
+                2,
+                "To move on, pain after the set and the morning after have to be asked now, and the effort has to be 8 or less."
+            ),
         };
 }

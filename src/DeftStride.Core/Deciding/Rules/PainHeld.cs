@@ -18,7 +18,7 @@ internal static class PainHeld
             Place = 35,
             Change = new(
                 2,
-                "Pain that a change eased, and a morning after that was up by one, hold the dose now and no longer hide a fault."
+                "Pain that a change eased, and a morning after that was a little worse, keep the dose as it is now. A fault is corrected all the same."
             ),
         };
 

@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;
@@ -30,7 +31,7 @@ internal static class Standstill
         )
         {
             Place = 900,
-            Change = new(2, "Three sessions in which nothing moves are said now."),
+            Change = new(2, "When nothing has moved for three sessions it is said now, with what may be in the way."),
         };
 
     private static string Count(int sessions) => sessions == Sessions ? "Three" : $"{sessions}";

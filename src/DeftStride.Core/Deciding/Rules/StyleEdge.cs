@@ -24,7 +24,7 @@ internal static class StyleEdge
             Place = 28,
             Change = new(
                 2,
-                "Shins a little past the style’s edge alike, without pain, are a matter of style now and no longer corrected every time."
+                "Both shins a little past the style’s edge, without pain, count as a matter of style now and are no longer corrected every time."
             ),
         };
 

@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;
@@ -37,7 +38,7 @@ internal static class TwoCleanSessions
             Place = 50,
             Change = new(
                 2,
-                "Moving on asks for pain after the set, the morning after and an effort of 8 or less now; a small difference between two sides in band no longer blocks it."
+                "To move on, pain after the set and the morning after have to be asked now, and the effort has to be 8 or less. A small difference between two sides in band no longer blocks it."
             ),
         };
 }

@@ -3,6 +3,8 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Training;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Bodies;

@@ -7,8 +7,11 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.People;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Today;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Hosting;
@@ -31,14 +34,6 @@ internal static class IntakeEndpoints
 
     internal static KeptRange Kept(RangeRequest r) =>
         new(r.Id, r.ClientId, r.Test, r.Side, r.Degrees, r.GapCm, r.Supersedes);
-
-    /// <summary>The latest measured range of each test and side; a measurement that was superseded does not count.</summary>
-    public static Task<List<RangeFact>> RangesAsync(StudioContext db, Guid clientId, CancellationToken stop) =>
-        db.Standing<RangeFact>()
-            .AsNoTracking()
-            .Where(r => r.ClientId == clientId)
-            .OrderByDescending(r => r.Sequence)
-            .ToListAsync(stop);
 
     private static async Task<Ok<IntakeView>> GetAsync(
         Guid id,
@@ -265,7 +260,7 @@ internal static class IntakeEndpoints
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var ranges = await RangesAsync(db, client.Id, stop);
+        var ranges = await db.RangesAsync(client.Id, stop);
         var intake = Of(client);
         var (studio, today) = (await scope.StudioAsync(stop), await scope.TodayAsync(stop));
         var way = (await shelf.WaysAsync([client.Id], stop))[client.Id].ToArray();

@@ -3,6 +3,10 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
+using DeftStride.Data.Kept;
+using DeftStride.Studio.Trials;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Measuring;
@@ -18,7 +22,7 @@ internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role, PainSite
             Score == 0 && Site is null && Kind is null
                 ? Pain.None
                 : new Pain(Score, Leg, Role) { Site = Site, Kind = Kind };
-        return pain.Problem() is { } problem ? throw Hosting.Refusal.BadInput(field, problem) : pain;
+        return pain.Problem() is { } problem ? throw Refusal.BadInput(field, problem) : pain;
     }
 }
 
@@ -40,7 +44,21 @@ internal sealed record CheckRequest(
     int? NextMorning,
     Guid? Supersedes,
     int? Soreness = null
-);
+)
+{
+    /// <summary>As it is kept, once everything in it can be meant.</summary>
+    public KeptCheck Checked()
+    {
+        Pain?.ToCore("pain");
+        Refusal.Unless(FieldRange.Pain, "nextMorning", NextMorning);
+        Refusal.Unless(FieldRange.Pain, "soreness", Soreness);
+        Refusal.Unless(FieldRange.Effort, "effort", Effort);
+        if (Felt is { AsExpected: false } felt)
+            Text.Required("felt", felt.Where, "Say where it is felt instead.");
+        LookEndpoints.Input(Stills, Seen, Stated, ReadingContext.Default);
+        return this.ToKept();
+    }
+}
 
 /// <summary>
 /// One change tried on one side: pictures after it, or what was seen after it, or the coach's word on what it did; and the
@@ -57,7 +75,16 @@ internal sealed record TrialRequest(
     PainDto? Pain,
     Guid? Supersedes,
     IReadOnlyList<TrialFeel>? Feels = null
-);
+)
+{
+    /// <summary>As it is kept, once everything in it can be meant.</summary>
+    public KeptTrial Checked()
+    {
+        Pain?.ToCore("pain");
+        LookEndpoints.Input(Stills, Seen, [], ReadingContext.Default);
+        return this.ToKept();
+    }
+}
 
 /// <summary>Takes a trial back: it was a slip.</summary>
 internal sealed record TrialWithdrawal(Guid Id);
@@ -84,7 +111,31 @@ internal sealed record CorrectionView(
     bool OnlySeen,
     string? MeasureId,
     bool AskFirst
-);
+)
+{
+    public static CorrectionView? Of(GivenCorrection? given) =>
+        given is not { Choice: { } choice }
+            ? null
+            : new(
+                choice.Now.Id,
+                choice.Fault.Id,
+                choice.Fault.Name,
+                choice.Fault.Hurts,
+                choice.Now.Level,
+                choice.Now.Focus,
+                given.Cue,
+                given.Words,
+                given.Why,
+                choice.Now.Short,
+                choice.Cause?.Id,
+                [.. choice.Causes.Select(c => new CauseView(c.Cause.Id, c.Cause.Name, c.Cause.Test, c.Standing))],
+                choice.Fault.Disagreement,
+                choice.OnDeck?.Short,
+                given.OnlySeen,
+                given.MeasureId,
+                choice.Now.AskFirst
+            );
+}
 
 /// <summary>A fault that can be worked on in the form of a check, whatever the numbers say.</summary>
 internal sealed record PickView(string Id, string Name, Region Region, bool Shown);

@@ -1,10 +1,17 @@
 using System.Text.Json;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Decisions;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.Trials;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -36,16 +43,12 @@ internal static class CheckEndpoints
     private static async Task<Ok<CheckView>> AddAsync(
         CheckRequest request,
         CheckRecorder recorder,
-        CheckBook book,
+        CheckPages pages,
         CancellationToken stop
-    )
-    {
-        var fact = await recorder.CheckAsync(request, stop);
-        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.Id, stop), stop));
-    }
+    ) => TypedResults.Ok(await pages.ViewAsync((await recorder.KeepAsync(request.Checked(), stop)).Id, stop));
 
-    private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckBook book, CancellationToken stop) =>
-        TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(id, stop), stop));
+    private static async Task<Ok<CheckView>> GetAsync(Guid id, CheckPages pages, CancellationToken stop) =>
+        TypedResults.Ok(await pages.ViewAsync(id, stop));
 
     /// <summary>What to try when the coach says which cause it is, or which fault.</summary>
     private static async Task<Results<Ok<CorrectionView>, NoContent>> CorrectionAsync(
@@ -53,6 +56,7 @@ internal static class CheckEndpoints
         string? cause,
         string? fault,
         CheckBook book,
+        CorrectionBook corrections,
         CancellationToken stop
     )
     {
@@ -61,7 +65,7 @@ internal static class CheckEndpoints
             throw Refusal.BadInput("cause", "This is no cause of what was found. Reload the page.");
         if (fault is not null && Fault.All.All(f => f.Id != fault))
             throw Refusal.BadInput("fault", "This fault is not known. Reload the page.");
-        return await book.CorrectionAsync(check, cause, stop, fault) is { } correction
+        return CorrectionView.Of(await corrections.CorrectionAsync(check, cause, stop, fault)) is { } correction
             ? TypedResults.Ok(correction)
             : TypedResults.NoContent();
     }
@@ -71,11 +75,12 @@ internal static class CheckEndpoints
         Guid id,
         StudioScope scope,
         CheckBook book,
+        CorrectionBook corrections,
         CancellationToken stop
     )
     {
         var check = await book.LoadAsync(id, stop);
-        var forms = await book.FormsAsync(check, await scope.ClientAsync(check.Fact.ClientId, stop), stop);
+        var forms = await corrections.FormsAsync(check, await scope.ClientAsync(check.Fact.ClientId, stop), stop);
         return TypedResults.Ok<PickView[]>([
             .. Fault
                 .AllIn(forms)
@@ -100,7 +105,7 @@ internal static class CheckEndpoints
         string exercise,
         string? school,
         StudioScope scope,
-        CheckBook book,
+        CheckPages pages,
         CancellationToken stop
     )
     {
@@ -111,60 +116,54 @@ internal static class CheckEndpoints
             school is null ? null
             : Names.TryRead<SchoolCode>(school, out var code) ? code
             : throw Refusal.BadInput("school", "There is no such style. Reload the page.");
-        return TypedResults.Ok(await book.StandardViewAsync(client, looked, chosen, stop));
+        return TypedResults.Ok(await pages.StandardViewAsync(client, looked, chosen, stop));
     }
 
     private static async Task<Ok<CheckView>> TryAsync(
         TrialRequest request,
-        CheckRecorder recorder,
-        CheckBook book,
+        TrialRecorder recorder,
+        CheckPages pages,
         CancellationToken stop
-    )
-    {
-        var fact = await recorder.TrialAsync(request, stop);
-        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
-    }
+    ) => TypedResults.Ok(await pages.ViewAsync((await recorder.KeepAsync(request.Checked(), stop)).CheckId, stop));
 
     private static async Task<Ok<CheckView>> WithdrawAsync(
         Guid id,
         TrialWithdrawal request,
-        CheckRecorder recorder,
-        CheckBook book,
+        TrialRecorder recorder,
+        CheckPages pages,
         CancellationToken stop
     )
     {
-        var fact = await recorder.WithdrawAsync(id, request, stop);
-        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
+        var fact = await recorder.WithdrawAsync(id, new KeptWithdrawal(request.Id), stop);
+        return TypedResults.Ok(await pages.ViewAsync(fact.CheckId, stop));
     }
 
     private static async Task<Ok<RecommendationView>> RecommendAsync(
         Guid id,
         RecommendationRequest request,
         CheckBook book,
+        DecisionBook decisions,
         CancellationToken stop
     )
     {
         var check = await book.LoadAsync(id, stop);
-        var session = await book.FactsAsync(
+        request.Log?.ToCore();
+        var session = await decisions.FactsAsync(
             check,
             request.PainAfter?.ToCore("painAfter"),
             request.Repetitions?.ToCore(),
-            request.Log,
+            request.Log.ToKept(),
             stop
         );
-        return TypedResults.Ok(RecommendationView.Of(DecisionRule.Decide(session.Facts), session));
+        return TypedResults.Ok(RecommendationSaid.Of(DecisionRule.Decide(session.Facts), session).ToWire());
     }
 
     private static async Task<Ok<CheckView>> DecideAsync(
         DecisionRequest request,
-        CheckRecorder recorder,
-        CheckBook book,
+        DecisionRecorder recorder,
+        CheckPages pages,
         CancellationToken stop
-    )
-    {
-        var fact = await recorder.DecisionAsync(request, stop);
-        return TypedResults.Ok(await book.ViewAsync(await book.LoadAsync(fact.CheckId, stop), stop));
-    }
+    ) => TypedResults.Ok(await pages.ViewAsync((await recorder.KeepAsync(request.Checked(), stop)).CheckId, stop));
 
     private static Ok<RuleView[]> Rules() =>
         TypedResults.Ok(DecisionRule.InOrder.Select(r => new RuleView(r.Id, r.Name, r.Reason)).ToArray());

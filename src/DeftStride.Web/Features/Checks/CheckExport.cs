@@ -2,7 +2,9 @@ using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
 using CsvHelper.TypeConversion;
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
@@ -62,12 +64,12 @@ internal static class CheckExport
 
     private static async Task<FileContentHttpResult> CsvAsync(
         Guid id,
-        CheckBook book,
+        CheckPages pages,
         StudioContext db,
         CancellationToken stop
     )
     {
-        var (check, client) = await LoadAsync(id, book, db, stop);
+        var (check, client) = await LoadAsync(id, pages, db, stop);
         await using var memory = new MemoryStream();
         await using (
             var text = new StreamWriter(
@@ -97,12 +99,12 @@ internal static class CheckExport
 
     private static async Task<FileContentHttpResult> JsonAsync(
         Guid id,
-        CheckBook book,
+        CheckPages pages,
         StudioContext db,
         CancellationToken stop
     )
     {
-        var (check, client) = await LoadAsync(id, book, db, stop);
+        var (check, client) = await LoadAsync(id, pages, db, stop);
         var whole = new CheckExportView(
             "deft-stride-check/1",
             client,
@@ -127,12 +129,12 @@ internal static class CheckExport
 
     private static async Task<(CheckView Check, string Client)> LoadAsync(
         Guid id,
-        CheckBook book,
+        CheckPages pages,
         StudioContext db,
         CancellationToken stop
     )
     {
-        var check = await book.ViewAsync(await book.LoadAsync(id, stop), stop);
+        var check = await pages.ViewAsync(id, stop);
         return (check, await db.Clients.Where(c => c.Id == check.ClientId).Select(c => c.Name).SingleAsync(stop));
     }
 

@@ -12,8 +12,12 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Looks;
 using DeftStride.Studio.Safety;
+using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
+using DeftStride.Studio.Trials;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Floor;
@@ -232,6 +236,9 @@ internal static class ClientEndpoints
         StudioContext db,
         StudioScope scope,
         CheckBook book,
+        TrialBook tried,
+        CheckPages pages,
+        StridePages path,
         LadderBook ladders,
         LadderShelf shelf,
         TodayBook days,
@@ -270,7 +277,7 @@ internal static class ClientEndpoints
         foreach (var fact in facts)
         {
             // One look that cannot be read is said, and takes nothing else with it.
-            if (CheckBook.TryJudge(fact, trials[fact.Id], out var judged, out var problem))
+            if (LookReading.TryJudge(fact, trials[fact.Id], out var judged, out var problem))
                 checks.Add(judged);
             else
                 unreadable.Add($"{fact.RecordedAt.ToString("d MMMM", CultureInfo.InvariantCulture)}: {problem}");
@@ -287,7 +294,7 @@ internal static class ClientEndpoints
         var today = await scope.TodayAsync(stop);
         var (dayStart, _, _) = await scope.DayAsync(stop);
         var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client, day.Today.Exercise.Id);
-        var (past, experience) = (await book.PastTrialsAsync(id, stop), await book.ExperienceAsync(stop));
+        var (past, experience) = (await tried.PastTrialsAsync(id, stop), await tried.ExperienceAsync(stop));
         var used = checks
             .SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills)))
             .Select(s => s.PictureId)
@@ -306,12 +313,12 @@ internal static class ClientEndpoints
         var logs = (await shelf.LogsAsync([id], scope.Now.AddDays(-LogDays), stop, LadderShelf.MostLogs))[id].ToArray();
         var strides = new List<StrideView>();
         foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
-            strides.Add(await ladders.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));
+            strides.Add(await path.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));
 
         return TypedResults.Ok(
             new ClientView(
                 ClientDetails.Of(client),
-                await book.StandardViewAsync(client, day.Today.Exercise, null, stop),
+                await pages.StandardViewAsync(client, day.Today.Exercise, null, stop),
                 Said(checks),
                 [
                     .. (await book.UnclearedAsync(id, stop)).Select(f =>
@@ -337,7 +344,7 @@ internal static class ClientEndpoints
                             ConditionShelf.Of(c.clearing).No
                         )),
                 ],
-                [.. checks.Select(c => CheckBook.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],
+                [.. checks.Select(c => CheckPages.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],
                 earlier,
                 MeasureNames,
                 // Today's comes first, then what was trained last.
@@ -375,8 +382,21 @@ internal static class ClientEndpoints
             ? PartView.Of(last.Sentence)
             : PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)));
 
-    private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side) =>
-        SideTrend.Of(checks.Select(c => c.Look.On("front-shin", side)), ErrorModel.Default);
+    /// <summary>What was kept says which visits have a number; only the first and the last of them are judged again, for their errors.</summary>
+    private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side)
+    {
+        MeasureResult? Shin(JudgedCheck check) =>
+            check.Look.On("front-shin", side) is { Mean: not null } shin ? shin : null;
+        var read = checks
+            .Where(c => c.Brief.Results.Any(r => r.MeasureId == "front-shin" && r.Side == side && r.Value is not null))
+            .ToArray();
+        return SideTrend.Of(
+            read.Select(Shin).FirstOrDefault(s => s is not null),
+            read.Reverse().Select(Shin).FirstOrDefault(s => s is not null),
+            read.Length,
+            ErrorModel.Default
+        );
+    }
 
     /// <summary>Logs further back than this are not read for a page.</summary>
     private const int LogDays = 190;

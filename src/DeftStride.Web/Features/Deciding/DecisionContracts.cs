@@ -4,6 +4,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data.Kept;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Ladders;
@@ -15,7 +16,7 @@ internal sealed record RepetitionsDto(int Prescribed, int Done, int Clean)
     public Repetitions ToCore()
     {
         var reps = new Repetitions(Prescribed, Done, Clean);
-        return reps.Problem() is { } problem ? throw Hosting.Refusal.BadInput("repetitions", problem) : reps;
+        return reps.Problem() is { } problem ? throw Refusal.BadInput("repetitions", problem) : reps;
     }
 }
 
@@ -49,47 +50,7 @@ internal sealed record RecommendationView(
     bool AskMorning = false,
     int? Edition = null,
     string? Changed = null
-)
-{
-    public static RecommendationView Of(Recommendation said, SessionFacts session)
-    {
-        var first = session.Facts.Options is [{ } option, ..] ? option : null;
-        var next = session.Next(said.Outcome, first);
-        var ladder = session.Spot?.Ladder;
-        var moves = session.Moves(said.Outcome, said.Sides, first);
-        // Whoever moves starts the other rung at its first dose.
-        var onto = moves.Count > 0 ? ladder!.Rung(moves[0].To)! : session.Spot?.Rung;
-        var numbers =
-            moves.Count > 0 && moves[0].Kind == MoveKind.Back
-                ? Prescription.First(onto!.Dose, Exercise.Find(onto.ExerciseId)!, session.Rack)
-                : next?.Prescription;
-        return new RecommendationView(
-            said.Outcome,
-            said.RuleId,
-            DecisionRule.InOrder.Single(r => r.Id == said.RuleId).Name,
-            said.Reason,
-            said.Headline,
-            [.. said.Facts.Select(f => new FactView(f.Label, f.Value))],
-            said.WouldChange,
-            said.Missing,
-            said.Outcome == DecisionOutcome.Progress && ladder is not null
-                ? [.. session.Facts.Options.Select(o => LadderBook.View(o, ladder))]
-                : null,
-            [.. moves.Select(m => new MoveView(m.Side, ladder!.Rung(m.From)!.Name, ladder.Rung(m.To)!.Name))],
-            session.Placement is { } placed ? LadderBook.View(placed) : null,
-            PrescriptionView.Of(
-                session.Spot?.Asked ?? Prescription.First(DoseRange.Practising, session.Facts.Exercise, session.Rack),
-                session.Facts.Exercise
-            ),
-            numbers is null || onto is null ? null : PrescriptionView.Of(numbers, Exercise.Find(onto.ExerciseId)!),
-            next?.Why,
-            session.Spot?.Rung.Name,
-            session.Facts.Previous is not null,
-            DecisionRule.Edition,
-            said.Changed
-        );
-    }
-}
+);
 
 /// <summary>What the coach decided. <see cref="RuleId"/> and <see cref="Recommended"/> are what the screen showed.</summary>
 internal sealed record DecisionRequest(
@@ -104,7 +65,17 @@ internal sealed record DecisionRequest(
     Guid? Supersedes,
     LogDto? Log = null,
     int? Way = null
-);
+)
+{
+    /// <summary>As it is kept, once everything in it can be meant.</summary>
+    public KeptDecision Checked()
+    {
+        PainAfter?.ToCore("painAfter");
+        Repetitions?.ToCore();
+        Log?.ToCore();
+        return this.ToKept();
+    }
+}
 
 internal sealed record DecisionView(
     Guid Id,

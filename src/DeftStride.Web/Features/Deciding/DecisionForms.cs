@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
@@ -26,30 +27,6 @@ internal static class DecisionForms
     public static RepetitionsDto? ToWire(this KeptRepetitions? n) =>
         n is null ? null : new(n.Prescribed, n.Done, n.Clean);
 
-    public static KeptRecommendation ToKept(this RecommendationView v) =>
-        new(
-            v.Outcome,
-            v.RuleId,
-            v.RuleName,
-            v.Reason,
-            v.Headline,
-            v.Facts.ToKept(),
-            v.WouldChange,
-            v.Missing,
-            v.Ways is null
-                ? null
-                : [.. v.Ways.Select(w => new KeptWay(w.Kind, w.Text, w.Why, w.RungId, w.Open, w.Dose.ToKept()))],
-            v.Moves is null ? null : [.. v.Moves.Select(m => new KeptMove(m.Side, m.From, m.To))],
-            v.Placement is { } p ? new KeptPlacement(p.LadderId, p.LadderName, ToKept(p.Left), ToKept(p.Right)) : null,
-            v.Asked?.ToKept(),
-            v.Next?.ToKept(),
-            v.NextWhy,
-            v.RungName,
-            v.AskMorning,
-            v.Edition,
-            v.Changed
-        );
-
     public static RecommendationView ToWire(this KeptRecommendation k) =>
         new(
             k.Outcome,
@@ -60,11 +37,9 @@ internal static class DecisionForms
             k.Facts.ToWire(),
             k.WouldChange,
             k.Missing,
-            k.Ways is null
-                ? null
-                : [.. k.Ways.Select(w => new WayView(w.Kind, w.Text, w.Why, w.RungId, w.Open, w.Dose.ToWire()))],
+            k.Ways is null ? null : [.. k.Ways.Select(w => w.ToWire())],
             k.Moves is null ? null : [.. k.Moves.Select(m => new MoveView(m.Side, m.From, m.To))],
-            k.Placement is { } p ? new PlacementView(p.LadderId, p.LadderName, ToWire(p.Left), ToWire(p.Right)) : null,
+            k.Placement?.ToWire(),
             k.Asked?.ToWire(),
             k.Next?.ToWire(),
             k.NextWhy,
@@ -80,7 +55,10 @@ internal static class DecisionForms
     public static IReadOnlyList<FactView> ToWire(this IReadOnlyList<KeptFact> facts) =>
         [.. facts.Select(f => new FactView(f.Label, f.Value))];
 
-    private static KeptPlaced ToKept(PlacedView p) => new(p.Side, p.RungId, p.RungName, p.Why, p.WhyNotNext);
+    public static WayView ToWire(this KeptWay w) => new(w.Kind, w.Text, w.Why, w.RungId, w.Open, w.Dose.ToWire());
+
+    public static PlacementView ToWire(this KeptPlacement p) =>
+        new(p.LadderId, p.LadderName, ToWire(p.Left), ToWire(p.Right));
 
     private static PlacedView ToWire(KeptPlaced p) => new(p.Side, p.RungId, p.RungName, p.Why, p.WhyNotNext);
 }

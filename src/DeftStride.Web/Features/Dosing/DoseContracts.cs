@@ -3,6 +3,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
 
@@ -29,22 +30,7 @@ internal sealed record PrescriptionView(
     string Sides,
     string Rest,
     string? Tempo
-)
-{
-    public static PrescriptionView Of(Prescription asked, Exercise exercise) =>
-        new(
-            asked.Range.Phase,
-            asked.Sets,
-            asked.Amount,
-            asked.Range.Held,
-            asked.Load.Kilograms,
-            asked.Load.Position,
-            asked.ToString(),
-            asked.Range.Sides,
-            asked.Range.Rest,
-            asked.Range.TempoFor(exercise)?.Words
-        );
-}
+);
 
 /// <summary>One set of one side.</summary>
 internal sealed record SetDto(BodySide Side, int Amount, int Clean, double LoadKg, LoadPosition Position, int Resets);
@@ -81,43 +67,15 @@ internal sealed record LogDto(
         Refusal.Unless(FieldRange.Pain, "nextMorning", NextMorning);
         if (Felt is { AsExpected: false } felt)
             Text.Required("felt", felt.Where, "Say where it is felt instead.");
-        var pain = Pain?.ToCore("pain");
+        Pain?.ToCore("pain");
         if (
             Even is { } e
             && (e.CleanLeft < 0 || e.CleanRight < 0 || Math.Max(e.CleanLeft, e.CleanRight) > e.Sets * e.Amount)
         )
             throw Refusal.BadInput("clean", $"Clean ones lie between 0 and the {e.Sets * e.Amount} that were done.");
-        var log = Even is { } even
-            ? SessionLog.Even(
-                even.Sets,
-                even.Amount,
-                even.CleanLeft,
-                even.CleanRight,
-                Held(even.LoadKg, even.Position),
-                Effort,
-                pain
-            )
-            : new SessionLog(
-                [
-                    .. (Sets ?? []).Select(s => new SetDone(
-                        s.Side,
-                        s.Amount,
-                        s.Clean,
-                        Held(s.LoadKg, s.Position),
-                        s.Resets
-                    )),
-                ],
-                Effort,
-                pain
-            );
-        if (Even is { Resets: > 0 } reset && log.Sets.Count > 0)
-            log = log with { Sets = [log.Sets[0] with { Resets = reset.Resets }, .. log.Sets.Skip(1)] };
+        var log = this.ToKept()!.ToCore();
         return log.Problem() is { } problem ? throw Refusal.BadInput("sets", problem) : log;
     }
-
-    /// <summary>A weight without a place is held at the chest.</summary>
-    private static Load Held(double kilograms, LoadPosition position) =>
-        new(kilograms > 0 && position == LoadPosition.None ? LoadPosition.Goblet : position, kilograms);
 }
 
 /// <summary>A log on its own, without a look. The day is the studio's own; today when none is given.</summary>

@@ -43,12 +43,6 @@ internal static class DoseForms
     public static KeptLog ToKept(this LogRequest r) =>
         new(r.Log.ToKept()!, r.Id, r.ClientId, r.Day, r.ExerciseId, r.Supersedes);
 
-    public static KeptPrescription ToKept(this Prescription asked, Exercise exercise) =>
-        PrescriptionView.Of(asked, exercise).ToKept();
-
-    public static KeptPrescription ToKept(this PrescriptionView p) =>
-        new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, p.Rest, p.Tempo);
-
     public static PrescriptionView ToWire(this KeptPrescription p) =>
         new(p.Phase, p.Sets, p.Amount, p.Held, p.LoadKg, p.Position, p.Text, SidesOf(p.Text), p.Rest, p.Tempo);
 

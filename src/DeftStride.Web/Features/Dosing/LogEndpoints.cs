@@ -10,7 +10,10 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Looks;
 using DeftStride.Studio.Safety;
+using DeftStride.Studio.Standing;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Safety;
@@ -104,8 +107,8 @@ internal static class LogEndpoints
                     new KeptLogResult(
                         spot?.Ladder.Id,
                         spot?.Rung.Id,
-                        asked.ToKept(exercise),
-                        next.Prescription.ToKept(exercise),
+                        AskedSaid.Of(asked, exercise),
+                        AskedSaid.Of(next.Prescription, exercise),
                         next.Step,
                         next.Why,
                         good
@@ -185,10 +188,13 @@ internal static class LogEndpoints
             Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
         var spot = await ladders.SpotForAsync(client, exercise, scope.Now.AddDays(-190), stop);
         return TypedResults.Ok(
-            PrescriptionView.Of(
-                spot?.Asked ?? Prescription.First(DoseRange.Practising, done, await ladders.RackAsync(client, stop)),
-                done
-            )
+            AskedSaid
+                .Of(
+                    spot?.Asked
+                        ?? Prescription.First(DoseRange.Practising, done, await ladders.RackAsync(client, stop)),
+                    done
+                )
+                .ToWire()
         );
     }
 

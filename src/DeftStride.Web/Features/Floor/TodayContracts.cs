@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
+using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Dosing;
@@ -57,7 +58,7 @@ internal sealed record TodayView(
             today.Spot?.Ladder.Name,
             today.Spot?.Rung.Name,
             today.Spot?.Placed == true,
-            today.Asked is { } asked ? PrescriptionView.Of(asked, today.Exercise) : null,
+            today.Asked is { } asked ? AskedSaid.Of(asked, today.Exercise).ToWire() : null,
             today.AskedWhy,
             today.First.Side ?? BodySide.Left,
             today.First.Sentence,

@@ -4,10 +4,14 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.Trials;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
@@ -99,23 +103,23 @@ internal static class LibraryEndpoints
     private static async Task<Ok<LibraryView>> GetAsync(
         StudioContext db,
         StudioScope scope,
-        CheckBook book,
+        TrialBook tried,
         LadderShelf shelf,
         StudioPulse pulse,
         CancellationToken stop
-    ) => TypedResults.Ok(await pulse.OnceAsync("library", scope.Now, () => AllAsync(db, scope, book, shelf, stop)));
+    ) => TypedResults.Ok(await pulse.OnceAsync("library", scope.Now, () => AllAsync(db, scope, tried, shelf, stop)));
 
     private static async Task<LibraryView> AllAsync(
         StudioContext db,
         StudioScope scope,
-        CheckBook book,
+        TrialBook tried,
         LadderShelf shelf,
         CancellationToken stop
     )
     {
         var studio = await scope.StudioAsync(stop);
         var ladders = await shelf.LaddersAsync(studio.Id, stop);
-        var (words, experience) = (ChoicesInForce.Words(studio, null), await book.ExperienceAsync(stop));
+        var (words, experience) = (ChoicesInForce.Words(studio, null), await tried.ExperienceAsync(stop));
         var rules = (
             await db.Standing<DecisionFact>()
                 .AsNoTracking()
@@ -136,7 +140,7 @@ internal static class LibraryEndpoints
             .Select(g => (g.Key, g.Count))
             .Concat(
                 (await checks.Where(c => c.FaultId == null).ToListAsync(stop))
-                    .Select(c => CheckBook.Judge(c, []).Named)
+                    .Select(c => LookReading.Judge(c, []).Named)
                     .OfType<Fault>()
                     .Select(f => (Key: f.Id, Count: 1))
             )

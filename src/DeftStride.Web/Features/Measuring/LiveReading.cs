@@ -1,6 +1,7 @@
 using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 

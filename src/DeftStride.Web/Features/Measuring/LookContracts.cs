@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
@@ -15,11 +16,7 @@ internal sealed record LookRequest(
     GuessRequest? Guess
 );
 
-internal sealed record BandView(double? Lower, double? Upper, string Text)
-{
-    public static BandView? Of(Band? band) =>
-        band is null ? null : new(band.Lower?.Value, band.Upper?.Value, band.ToString());
-}
+internal sealed record BandView(double? Lower, double? Upper, string Text);
 
 internal sealed record ErrorPartView(string Name, string Text, string Means);
 
@@ -60,104 +57,7 @@ internal sealed record ResultView(
     int Repetitions,
     string? Sameness,
     IReadOnlyList<ErrorPartView> Error
-)
-{
-    public static ResultView Of(MeasureResult result, bool standing)
-    {
-        var (mean, measured) = (result.Mean, result.Mean is not null && result.Seen is null);
-        return new ResultView(
-            result.Measure.Id,
-            result.Side,
-            result.Moment,
-            standing,
-            result.MustPass,
-            result.Source,
-            measured ? mean!.Value.Value : null,
-            measured ? mean!.Value.ToString() : null,
-            result.Seen is { } seen
-                ? seen.Where == BandSide.Within
-                    ? "fine"
-                    : MeasureSpeech.Fault(result)
-                : mean is null
-                    ? ""
-                    : MeasureSpeech.Say(result.Measure, mean.Value),
-            measured ? mean!.Error.Reach.Value : null,
-            measured ? Core.Judging.Finding.ReachWords(mean!.Error.Reach) : null,
-            result.Verdict,
-            result.Where,
-            Margin(result),
-            BandView.Of(result.Judgement?.Band),
-            mean?.Error.Repetitions ?? 0,
-            mean?.Sameness is { } spread ? $"repetitions differ by {spread}" : null,
-            measured ? Parts(result) : []
-        );
-    }
-
-    private static string Margin(MeasureResult result) =>
-        result switch
-        {
-            { Seen: not null } => "seen, not measured",
-            { Judgement: null, Source: AnswerSource.Guess } => "a guess, not judged",
-            { Judgement: null } => "noted, no verdict",
-            { WouldCount: { } how } => $"noted only. {how}",
-            { Judgement: { Verdict: Core.Judging.Verdict.InBand } j } => $"{j.Band}",
-            { Judgement: { Verdict: Core.Judging.Verdict.Outside, Where: BandSide.Beyond } j } =>
-                $"{j.Margin.Abs()} beyond {j.Band}{Of(j, result)}",
-            { Judgement: { Verdict: Core.Judging.Verdict.Outside } j } =>
-                $"{j.Margin.Abs()} short of {j.Band}{Of(j, result)}",
-            _ => "an edge lies within the measuring error",
-        };
-
-    /// <summary>In how many of the repetitions, where that is not all of them.</summary>
-    private static string Of(Judgement judged, MeasureResult result) =>
-        judged.RepetitionsOutside is { } outside && result.Mean?.Error.Repetitions is { } all && outside < all
-            ? $", in {outside} of {all}"
-            : "";
-
-    private static ErrorPartView[] Parts(MeasureResult result)
-    {
-        var error = result.Mean!.Error;
-        var often = $"{error.Repetitions} {(error.Repetitions == 1 ? "repetition" : "repetitions")}";
-        return
-        [
-            .. result.Source == AnswerSource.Pictures
-                ? new[]
-                {
-                    new ErrorPartView(
-                        "Placing",
-                        Sd(error.Placing),
-                        "how far hand-placed points scatter in a picture this large"
-                    ),
-                }
-                : [],
-            new(
-                "Repetition",
-                Sd(error.Repetition),
-                "how much one repetition differs from the next (assumed until measured)"
-            ),
-            .. error.Camera.Value > 0
-                ? new[]
-                {
-                    new ErrorPartView(
-                        result.Source == AnswerSource.Pictures ? "Camera" : "Device",
-                        Sd(error.Camera),
-                        "systematic; it does not shrink with more repetitions"
-                    ),
-                }
-                : [],
-            new(
-                "Together",
-                Sd(error.StandardError),
-                $"standard error over {often}; the ± shown is 1.28 of it, so the truth lies within about four times in five"
-            ),
-        ];
-    }
-
-    private static string Sd(Quantity sd) =>
-        FormattableString.Invariant(
-            $"{sd.Value:0.0}{sd.Unit switch { MeasureUnit.Degrees => "°", MeasureUnit.Centimetres => " cm", MeasureUnit.Seconds => " s", _ => " %" }}"
-        );
-}
+);
 
 internal sealed record ComparisonView(
     string MeasureId,
@@ -184,18 +84,7 @@ internal sealed record FindingView(
     BandSide Where,
     IReadOnlyList<PartView> Sentence,
     string Because
-)
-{
-    public static FindingView Of(Finding finding) =>
-        new(
-            finding.Kind,
-            finding.Side,
-            finding.MeasureId,
-            finding.Where,
-            PartView.Of(finding.Sentence),
-            finding.Because
-        );
-}
+);
 
 /// <summary>The front foot's share as a still posture has it; an estimate.</summary>
 internal sealed record ShareView(BodySide Side, double LeastPercent, double MostPercent, string Text);
@@ -208,108 +97,7 @@ internal sealed record LookView(
     IReadOnlyList<MissingView> Missing,
     IReadOnlyList<ShareView> Shares,
     FindingView Finding
-)
-{
-    public static LookView Of(Look look, CheckStandard standard, ReadingContext context) =>
-        new(
-            [.. look.Stills.Select(s => StillOf(s, look, standard, context))],
-            [.. look.Results.Select(r => ResultView.Of(r, look.On(r.Measure.Id, r.Side) == r))],
-            [
-                .. look.Comparisons.Select(c => new ComparisonView(
-                    c.Measure.Id,
-                    c.Difference.Value,
-                    c.Difference.Abs().ToString(),
-                    c.Allowed.ToString(),
-                    c.Equal,
-                    c.SameFacing,
-                    Core.Judging.Finding.DifferenceWords(c)
-                )),
-            ],
-            [.. look.Missing.Select(m => new MissingView(m.Measure.Id, m.Side))],
-            SharesOf(look, standard, context),
-            FindingView.Of(look.Finding)
-        );
-
-    private static StillView StillOf(StillResult still, Look look, CheckStandard standard, ReadingContext context) =>
-        new(
-            still.Points.FrontLeg,
-            still.Points.View,
-            still.Points.Moment,
-            still.PictureTilt.Degrees,
-            still.Fault,
-            still.Fault is { } fault ? MeasurementFaults.Sentence(fault) : null,
-            [.. still.Doubts.Select(d => new DoubtView(d.Kind, d.Question))],
-            still.Fault is null
-            && standard.Of("knee-offset")?.On(still.Points.FrontLeg) is { Lower: { } low, Upper: { } high }
-                ? Rail(still.Points, look, standard, context, low.Value, high.Value)
-                : null,
-            SquareOf(still.Points, look)
-        );
-
-    /// <summary>What is known of how square the camera stood for this still's view and side; null where it was checked and nothing speaks against it.</summary>
-    private static string? SquareOf(PointSet still, Look look) =>
-        look.Squares.FirstOrDefault(s => s.View == still.View && s.Side == still.FrontLeg) switch
-        {
-            { Tapped: { } yaw } when Math.Abs(yaw.Degrees) >= 1 =>
-                $"The camera stood {yaw.Abs()} off square, taken out.",
-            { Tapped: not null } => "The camera stood square.",
-            { Checked: false } => "Square was not checked. A line on the floor would tell.",
-            _ => null,
-        };
-
-    /// <summary>The band laid into the picture: how many pixels a centimetre of offset is follows from moving the knee a little.</summary>
-    private static RailView? Rail(
-        PointSet still,
-        Look look,
-        CheckStandard standard,
-        ReadingContext context,
-        double low,
-        double high
-    )
-    {
-        const double step = 8;
-        Angle? Shin(BodySide side) =>
-            look.On("front-shin", side)?.Mean is { } mean ? Angle.FromDegrees(mean.Value.Value) : null;
-        var known = context.WithShins(Shin(BodySide.Left), Shin(BodySide.Right));
-        if (
-            !still.Points.TryGetValue(Landmark.Knee, out var knee)
-            || !MeasureReader.TryRead("knee-offset", still, known, standard.Errors, out var here, out _)
-        )
-            return null;
-        var moved = still with
-        {
-            Points = new Dictionary<Landmark, ImagePoint>(still.Points)
-            {
-                [Landmark.Knee] = new(knee.X + step, knee.Y),
-            },
-        };
-        if (!MeasureReader.TryRead("knee-offset", moved, known, standard.Errors, out var there, out _))
-            return null;
-        var perPixel = (there.Value.Value - here.Value.Value) / step;
-        PointDto At(double cm) => PointDto.Of(new ImagePoint(knee.X + ((cm - here.Value.Value) / perPixel), knee.Y));
-        return new RailView(At(low), At(high));
-    }
-
-    private static ShareView[] SharesOf(Look look, CheckStandard standard, ReadingContext context) =>
-        context.Body is not { } body || !context.BothFeetPlanted || standard.Of("load-share") is null
-            ? []
-            :
-            [
-                .. look
-                    .Stills.Where(s => s.Points.Moment == Moment.Bottom)
-                    .Select(s => PostureShare.TryOf(s.Points, body, standard.Errors))
-                    .OfType<PostureShare>()
-                    .GroupBy(s => s.Side)
-                    .Select(g => new ShareView(
-                        g.Key,
-                        g.Min(s => s.LeastPercent),
-                        g.Max(s => s.MostPercent),
-                        FormattableString.Invariant(
-                            $"{Math.Round(g.Min(s => s.LeastPercent) / 5) * 5:0}–{Math.Round(g.Max(s => s.MostPercent) / 5) * 5:0} % in front, estimated from the posture"
-                        )
-                    )),
-            ];
-}
+);
 
 /// <summary>What is said of a look, with the guesses that were asked for.</summary>
 internal sealed record LookAnswer(LookView View, IReadOnlyDictionary<Landmark, PointDto> Guesses);

@@ -2,6 +2,8 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -22,9 +24,9 @@ internal static class LookEndpoints
     {
         var standard = request.Standard.ToCore();
         var context = request.Standard.Context(standard);
-        var look = Look(request.Stills, request.Seen, request.Stated, standard, context);
+        var look = Look.Of(Input(request.Stills, request.Seen, request.Stated, context), standard);
         return new LookAnswer(
-            Doubting(LookView.Of(look, standard, context), request),
+            Doubting(LookSaid.Of(look, standard, context).ToWire(), request),
             Guesses(request, standard, context)
         );
     }
@@ -59,11 +61,11 @@ internal static class LookEndpoints
         };
     }
 
-    public static Look Look(
+    /// <summary>What a look is read from, once everything in it can be meant.</summary>
+    public static LookInput Input(
         IReadOnlyList<StillDto> stills,
         IReadOnlyList<SeenDto> seen,
         IReadOnlyList<StatedDto> stated,
-        CheckStandard standard,
         ReadingContext context
     )
     {
@@ -74,14 +76,11 @@ internal static class LookEndpoints
             );
         if (seen.Count > MostAnswers || stated.Count > MostAnswers)
             throw Refusal.BadInput("seen", "That is more answers than there are checks. Reload the page.");
-        return Core.Judging.Look.Of(
-            new LookInput(
-                [.. stills.Select(s => s.ToCore())],
-                [.. seen.Select(s => s.ToCore())],
-                [.. stated.Select(s => s.ToCore())],
-                context
-            ),
-            standard
+        return new LookInput(
+            [.. stills.Select(s => s.ToCore())],
+            [.. seen.Select(s => s.ToCore())],
+            [.. stated.Select(s => s.ToCore())],
+            context
         );
     }
 

@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Data.Kept;
@@ -27,7 +28,7 @@ internal static class LookForms
             s.Vertical is { } v ? new KeptVertical(v.One.ToKept(), v.Other.ToKept()) : null,
             s.Scale is { } c ? new KeptScale(c.One.ToKept(), c.Other.ToKept(), c.Centimetres) : null,
             s.Guessed,
-            (s.Camera ?? CameraDto.Usual) is var at ? new KeptCamera(at.DistanceM, at.HeightM, at.Guided) : null,
+            (s.Camera ?? CameraDto.Usual).ToKept(),
             s.Line is { } l ? new KeptFloorLine(l.One.ToKept(), l.Other.ToKept(), l.Metres) : null
         );
 
@@ -50,6 +51,8 @@ internal static class LookForms
             s.Line is { } l ? new FloorLineDto(l.One.ToWire(), l.Other.ToWire(), l.Metres) : null
         );
 
+    private static KeptCamera ToKept(this CameraDto c) => new(c.DistanceM, c.HeightM, c.Guided);
+
     private static KeptPoint ToKept(this PointDto p) => new(p.X, p.Y);
 
     private static PointDto ToWire(this KeptPoint p) => new(p.X, p.Y);
@@ -57,24 +60,6 @@ internal static class LookForms
     public static KeptSeen ToKept(this SeenDto s) => new(s.MeasureId, s.Side, s.Where, s.Moment);
 
     public static KeptStated ToKept(this StatedDto s) => new(s.MeasureId, s.Side, s.Value, s.Source);
-
-    /// <summary>The look that was kept, read and judged again.</summary>
-    public static Look Read(
-        IEnumerable<KeptStill> stills,
-        IEnumerable<KeptSeen> seen,
-        IEnumerable<KeptStated> stated,
-        CheckStandard standard,
-        ReadingContext context
-    ) =>
-        Look.Of(
-            new LookInput(
-                [.. stills.Select(s => s.ToCore())],
-                [.. seen.Where(s => MeasureDefinition.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
-                [.. stated.Where(s => MeasureDefinition.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
-                context
-            ),
-            standard
-        );
 
     public static StandardDto ToWire(this KeptStandard s) =>
         new(
@@ -100,45 +85,6 @@ internal static class LookForms
                 : null,
             s.PadCm,
             s.RearRaiseCm
-        );
-
-    public static KeptLook ToKept(this LookView look) =>
-        new(
-            [
-                .. look.Stills.Select(s => new KeptStillResult(
-                    s.Side,
-                    s.View,
-                    s.Moment,
-                    s.TiltDegrees,
-                    s.Fault,
-                    s.Sentence,
-                    [.. s.Doubts.Select(d => new KeptDoubt(d.Kind, d.Question))],
-                    s.Rail is { } r ? new KeptRail(r.Low.ToKept(), r.High.ToKept()) : null,
-                    s.Square
-                )),
-            ],
-            [.. look.Results.Select(ToKept)],
-            [
-                .. look.Comparisons.Select(c => new KeptComparison(
-                    c.MeasureId,
-                    c.Difference,
-                    c.DifferenceText,
-                    c.AllowedText,
-                    c.Equal,
-                    c.SameFacing,
-                    c.Words
-                )),
-            ],
-            [.. look.Missing.Select(m => new KeptMissing(m.MeasureId, m.Side))],
-            [.. look.Shares.Select(s => new KeptShare(s.Side, s.LeastPercent, s.MostPercent, s.Text))],
-            new KeptFinding(
-                look.Finding.Kind,
-                look.Finding.Side,
-                look.Finding.MeasureId,
-                look.Finding.Where,
-                look.Finding.Sentence.ToKept(),
-                look.Finding.Because
-            )
         );
 
     public static LookView ToWire(this KeptLook look) =>
@@ -176,29 +122,7 @@ internal static class LookForms
     public static PastLookView ToWire(this KeptBrief look) =>
         new([.. look.Results.Select(ToWire)], [.. look.Missing.Select(ToWire)], look.Finding.ToWire());
 
-    private static KeptResult ToKept(ResultView r) =>
-        new(
-            r.MeasureId,
-            r.Side,
-            r.Moment,
-            r.Standing,
-            r.MustPass,
-            r.Source,
-            r.Value,
-            r.Text,
-            r.Words,
-            r.Reach,
-            r.ReachText,
-            r.Verdict,
-            r.Where,
-            r.MarginText,
-            r.Band is { } b ? new KeptEdges(b.Lower, b.Upper, b.Text) : null,
-            r.Repetitions,
-            r.Sameness,
-            [.. r.Error.Select(e => new KeptErrorPart(e.Name, e.Text, e.Means))]
-        );
-
-    private static ResultView ToWire(KeptResult r) =>
+    public static ResultView ToWire(this KeptResult r) =>
         new(
             r.MeasureId,
             r.Side,
@@ -224,9 +148,6 @@ internal static class LookForms
 
     private static FindingView ToWire(this KeptFinding f) =>
         new(f.Kind, f.Side, f.MeasureId, f.Where, f.Sentence.ToWire(), f.Because);
-
-    public static IReadOnlyList<KeptPart> ToKept(this IReadOnlyList<PartView> sentence) =>
-        [.. sentence.Select(p => new KeptPart(p.Text, p.Tone))];
 
     public static IReadOnlyList<PartView> ToWire(this IReadOnlyList<KeptPart> sentence) =>
         [.. sentence.Select(p => new PartView(p.Text, p.Tone))];

@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using BodyDto = DeftStride.Web.Features.Bodies.BodyDto;
@@ -38,7 +39,7 @@ internal sealed record StandardBandDto(
     private static Band? Band(MeasureDefinition measure, double? low, double? high) =>
         low is null && high is null ? null
         : new BandChoice(low, high).Problem(measure) is { } problem ? throw Refusal.BadInput("standard", problem)
-        : Core.Judging.Band.Of(low, high, measure.Unit);
+        : Core.Measuring.Band.Of(low, high, measure.Unit);
 }
 
 /// <summary>
@@ -125,7 +126,8 @@ internal sealed record PlannedView(
     Moment Moment,
     bool Essential,
     IReadOnlyList<PlannedPointView> Points,
-    IReadOnlyList<string> Measures
+    IReadOnlyList<string> Measures,
+    CameraDto Camera
 )
 {
     public static PlannedView Of(PlannedStill p, HouseStyle style)
@@ -139,7 +141,8 @@ internal sealed record PlannedView(
                 .. p.Points.Select(l => new PlannedPointView(l, Where(l), false)),
                 .. p.MorePoints.Select(l => new PlannedPointView(l, Where(l), true)),
             ],
-            p.MeasureIds
+            p.MeasureIds,
+            new CameraDto(CameraPlace.UsualDistance, LookPlan.PhoneHeight(p.View), false)
         );
     }
 }
@@ -262,11 +265,14 @@ internal sealed record StandardView(
             band.MustPass,
             band.Judged,
             band.Source,
-            BandView.Of(band.Left),
-            BandView.Of(band.Right),
+            Edges(band.Left),
+            Edges(band.Right),
             Said(BandSide.Beyond),
             measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short),
             measure.SelfCheck
         );
     }
+
+    private static BandView? Edges(Band? band) =>
+        band is null ? null : new(band.Lower?.Value, band.Upper?.Value, band.ToString());
 }

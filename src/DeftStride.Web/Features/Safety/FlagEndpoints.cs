@@ -2,6 +2,7 @@ using DeftStride.Core.Practice;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;

@@ -4,6 +4,8 @@ using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
+using DeftStride.Data.Kept;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
@@ -20,9 +22,7 @@ internal sealed record RangeDto(RangeTest Test, double Degrees)
                 throw Refusal.BadInput("ranges", problem);
         }
 
-        return new RangeOfMotion(
-            ranges.GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees))
-        );
+        return KeptRangeUsed.ToCore(ranges.Select(r => new KeptRangeUsed(r.Test, r.Degrees)));
     }
 }
 
@@ -55,16 +55,7 @@ internal sealed record KitDto(
         Check("discs", FieldRange.Weight, DiscsKg ?? []);
         Check("sandbags", FieldRange.Weight, SandbagsKg ?? []);
         Refusal.Unless(FieldRange.Roll, "roll", RollCm);
-        return new StudioKit(
-            [.. BoxesCm.Select(b => b / 100)],
-            [.. PlatesCm.Select(p => p / 100)],
-            [.. PadsCm.Select(p => p / 100)],
-            WedgesDegrees,
-            RollCm / 100
-        )
-        {
-            Tape = Tape,
-        };
+        return this.ToKept().ToCore();
     }
 
     private static void Check(string field, FieldRange range, IReadOnlyList<double> values)
@@ -123,29 +114,10 @@ internal sealed record StanceDto(
                 );
         }
 
-        return new SplitStance(
-            Angle.FromDegrees(ShinDegrees),
-            Angle.FromDegrees(RearThighDegrees),
-            RearKneeCm / 100,
-            Angle.FromDegrees(TrunkDegrees),
-            FrontRaiseCm / 100,
-            RearRaiseCm / 100,
-            Angle.FromDegrees(Math.Max(0, WedgeDegrees)),
-            RearFoot == RearFootRule.Instep ? new RearFoot.Instep() : Core.Setup.RearFoot.For(rear)
-        );
+        return this.ToKept().ToCore(rear);
     }
 
-    public static StanceDto Of(SplitStance q) =>
-        new(
-            q.FrontShin.Degrees,
-            q.RearThigh.Degrees,
-            100 * q.RearKneeMetres,
-            q.TrunkLean.Degrees,
-            100 * q.FrontRaiseMetres,
-            100 * q.RearRaiseMetres,
-            q.HeelWedge.Degrees,
-            q.RearFoot is RearFoot.Instep ? RearFootRule.Instep : RearFootRule.Ball
-        );
+    public static StanceDto Of(SplitStance q) => KeptStance.Of(q).ToWire();
 }
 
 internal sealed record LoadDto(LoadPosition Position, double Kilograms)
@@ -177,7 +149,8 @@ internal sealed record StartRequest(
     KitDto Kit,
     SchoolCode School,
     SplitForm Form,
-    bool TwoRightAngles
+    bool TwoRightAngles,
+    bool Low = false
 );
 
 /// <summary>A step. With <see cref="BoxCm"/> it is a step-down from that height, otherwise a step-up whose box follows from the knee.</summary>
@@ -248,7 +221,8 @@ internal sealed record BenchView(
     IReadOnlyList<AdviceView> Advice,
     LoadView? Load,
     IReadOnlyList<double[]> Path,
-    IReadOnlyList<OverlayView> SameBottom
+    IReadOnlyList<OverlayView> SameBottom,
+    string Family
 );
 
 internal sealed record StepView(
@@ -269,7 +243,8 @@ internal sealed record BenchStartView(
     string ExerciseId,
     SchoolCode School,
     IReadOnlyList<SetupView> Kept,
-    Floor.TodayView Today
+    Floor.TodayView Today,
+    bool Low
 );
 
 /// <summary>A set-up to keep. Exactly one of <see cref="Split"/> and <see cref="Step"/> is given.</summary>

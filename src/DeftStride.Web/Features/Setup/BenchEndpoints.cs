@@ -3,8 +3,14 @@ using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Bench;
 using DeftStride.Studio.Choices;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.People;
+using DeftStride.Studio.Safety;
+using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Floor;
@@ -31,23 +37,6 @@ internal static class BenchEndpoints
 
     public static KitDto KitOf(StudioRecord studio) => ChoicesInForce.Kit(studio).ToWire();
 
-    /// <summary>The set-up in force for each exercise of some clients: the latest that nothing supersedes.</summary>
-    public static async Task<ILookup<Guid, SetupFact>> InForceAsync(
-        StudioContext db,
-        IReadOnlyCollection<Guid> clients,
-        CancellationToken stop
-    ) =>
-        (
-            await db.Standing<SetupFact>()
-                .AsNoTracking()
-                .Where(s => clients.Contains(s.ClientId))
-                .OrderByDescending(s => s.Sequence)
-                .ToListAsync(stop)
-        )
-            .GroupBy(s => (s.ClientId, s.ExerciseId))
-            .Select(g => g.First())
-            .ToLookup(s => s.ClientId);
-
     public static SetupView View(SetupFact fact, IReadOnlyDictionary<Guid, string> coaches)
     {
         var asked = KeptSetup.Kept.Read(fact.Body);
@@ -70,17 +59,18 @@ internal static class BenchEndpoints
         StudioContext db,
         StudioScope scope,
         TodayBook days,
+        SetupShelf setups,
         CancellationToken stop
     )
     {
         var client = await scope.ClientAsync(id, stop);
         var intake = IntakeEndpoints.Of(client);
-        var ranges = await IntakeEndpoints.RangesAsync(db, id, stop);
+        var ranges = await db.RangesAsync(id, stop);
         var coaches = await db
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var kept = (await InForceAsync(db, [id], stop))[id].Select(s => View(s, coaches)).ToArray();
+        var kept = (await setups.InForceAsync([id], stop))[id].Select(s => View(s, coaches)).ToArray();
         var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
         var exercise = day.Today.Exercise;
         return TypedResults.Ok(
@@ -94,7 +84,8 @@ internal static class BenchEndpoints
                 exercise.Id,
                 day.Today.School,
                 kept,
-                TodayView.Of(day)
+                TodayView.Of(day),
+                day.Today.Spot is { } spot && spot.Ladder.StartsLow(spot.Rung)
             )
         );
     }
@@ -132,7 +123,9 @@ internal static class BenchEndpoints
             throw Refusal.Conflict("A red flag stands. Clear it with a note before keeping a set-up.");
         await guard.RefuseAsync(client, exercise, loaded: false, stop);
         return TypedResults.Ok(
-            await SaidAsync(await RecordAsync(facts, request with { ExerciseId = exercise.Id }, stop))
+            await SaidAsync(
+                await SetupRecorder.KeepAsync(facts, Checked(request with { ExerciseId = exercise.Id }), stop)
+            )
         );
 
         async Task<KeptSetupView> SaidAsync(SetupFact fact)
@@ -142,33 +135,13 @@ internal static class BenchEndpoints
         }
     }
 
-    /// <summary>Works a set-up out once more and keeps its card with what it was worked out from.</summary>
-    public static Task<SetupFact> RecordAsync(FactWriter facts, SetupRequest request, CancellationToken stop)
+    /// <summary>A set-up as it is kept, once everything in it can be meant.</summary>
+    private static KeptSetup Checked(SetupRequest request)
     {
-        var card = request switch
-        {
-            { Split: { } split, Step: null } => Of(BenchSolver.Solve(split)),
-            { Step: { } step, Split: null } => Of(BenchSolver.Solve(step)),
-            _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the planner."),
-        };
-        return facts.AddAsync(
-            new SetupFact
-            {
-                Id = request.Id,
-                ClientId = request.ClientId,
-                ExerciseId = request.ExerciseId,
-                Judged = KeptCard.Kept.Write(card),
-                Supersedes = request.Supersedes,
-            },
-            request.ToKept(),
-            stop
-        );
+        if (request.Split is { } split)
+            BenchSolver.Solve(split);
+        if (request.Step is { } step)
+            BenchSolver.Solve(step);
+        return request.ToKept();
     }
-
-    private static KeptCard Of(BenchView view) =>
-        view.Fault is { } fault
-            ? throw Refusal.BadInput("setup", fault)
-            : new KeptCard([.. view.Card.Select(l => l.ToKept())], view.Estimated, view.Stance.ToKept());
-
-    private static KeptCard Of(StepView view) => new([.. view.Card.Select(l => l.ToKept())], view.Estimated);
 }

@@ -4,6 +4,7 @@ using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
@@ -50,19 +51,14 @@ internal static class BenchSolver
                 [],
                 null,
                 [],
-                []
+                [],
+                ""
             );
         }
 
-        var plan = SetupPlanner.Plan(
-            body,
-            stance,
-            front,
-            rear,
-            kit,
-            request.School ?? SchoolCode.VerticalShin,
-            request.Form ?? SplitForm.ToPad
-        );
+        var (school, form) = (request.School ?? SchoolCode.VerticalShin, request.Form ?? SplitForm.ToPad);
+        var plan = SetupPlanner.Plan(body, stance, front, rear, kit, school, form);
+        var family = StanceFamily.Of(body, posture, front, rear, SetupNature.Of(school, form, front, kit));
         return new BenchView(
             null,
             PartView.Of(plan.Sentence(kit.Tape)),
@@ -98,7 +94,8 @@ internal static class BenchSolver
             [.. plan.Roundings.Select(r => new AdviceView(r.Sentence, r.Matters))],
             Load(body, posture, request.Load.ToCore()),
             [.. SplitLinkage.PlantedPath(body, posture, Angle.FromDegrees(15), Angle.FromDegrees(20), 12).Select(At)],
-            SameBottom(body, stance)
+            SameBottom(body, stance),
+            family?.Sentence(kit.Tape) ?? ""
         );
     }
 
@@ -110,10 +107,16 @@ internal static class BenchSolver
         Refusal.Unless(FieldRange.StepTrunk, "trunk", request.TrunkDegrees);
         Refusal.Unless(FieldRange.StepDownBox, "box", request.BoxCm);
         var lean = Angle.FromDegrees(request.TrunkDegrees);
-        Angle? shin = request.ShinDegrees is { } s ? Angle.FromDegrees(s) : null;
-        var plan = request.BoxCm is { } box
-            ? StepPlan.Down(body, range, kit, box / 100, shin, lean)
-            : StepPlan.For(body, range, kit, request.KneeDegrees is { } k ? Angle.FromDegrees(k) : null, shin, lean);
+        static Angle? Degrees(double? degrees) => degrees is { } d ? Angle.FromDegrees(d) : null;
+        var plan = StepPlan.Of(
+            body,
+            range,
+            kit,
+            request.BoxCm / 100,
+            Degrees(request.KneeDegrees),
+            Degrees(request.ShinDegrees),
+            lean
+        );
         var points = StepLinkage.Points(body, plan.Step, lean);
         return new StepView(
             PartView.Of(plan.Sentence(kit.Tape, request.BoxCm is not null)),
@@ -148,7 +151,7 @@ internal static class BenchSolver
             RangeDto.ToCore(request.RearRanges),
             request.Kit.ToCore()
         );
-        var stance = SetupPlanner.Start(body, request.School, request.Form, front, rear, kit);
+        var stance = SetupPlanner.Start(body, request.School, request.Form, front, rear, kit, request.Low);
         return StanceDto.Of(
             request.TwoRightAngles
                 ? stance with

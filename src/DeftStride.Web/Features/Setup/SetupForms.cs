@@ -72,8 +72,7 @@ internal static class SetupForms
             r.Supersedes
         );
 
-    private static KeptKitUsed Used(KitDto k) =>
-        new(k.BoxesCm, k.PlatesCm, k.PadsCm, k.WedgesDegrees, k.RollCm, k.Tape, k.Things, k.WeightsKg);
+    private static KeptKitUsed Used(KitDto k) => KeptKitUsed.Of(k.ToKept());
 
     private static KeptBody ToKept(BodyDto b) => new(b.StatureCm, b.MassKg, b.ShankCm, b.ThighCm, b.FootCm);
 

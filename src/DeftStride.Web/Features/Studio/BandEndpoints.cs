@@ -4,6 +4,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -27,18 +28,6 @@ internal static class BandEndpoints
 {
     public static void Map(IEndpointRouteBuilder api) =>
         api.MapPut("/bands", ChangeAsync).WithName("changeBand").InTurn();
-
-    /// <summary>What is chosen at each level for a client, an exercise and a school.</summary>
-    public static BandChoices Choices(StudioRecord studio, ClientRecord client, string exercise, SchoolCode school)
-    {
-        var all = KeptStudioChoices.Of(studio);
-        return new BandChoices(
-            KeptClientChoices.Of(client).Own.BandsToCore(),
-            all.For(exercise).BandsToCore(),
-            all.For(school).BandsToCore(),
-            all.Studio.BandsToCore()
-        );
-    }
 
     private static async Task<Ok<BandVersionsView>> ChangeAsync(
         BandChange request,

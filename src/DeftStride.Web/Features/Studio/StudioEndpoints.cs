@@ -6,6 +6,7 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;

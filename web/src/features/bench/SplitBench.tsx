@@ -70,9 +70,11 @@ export function SplitBench({
   if (view?.figure) good.current = view;
   const shown = good.current;
 
+  // The first of two rungs of one form starts low; another exercise than today's has no rung.
+  const low = start.low && exercise.id === start.exerciseId;
   const begin = useMutation({
     mutationFn: (from: { school: School; twoRightAngles: boolean }) =>
-      take(api.POST('/api/compute/start', { body: { body, frontRanges, rearRanges, kit: start.kit, form, ...from } })),
+      take(api.POST('/api/compute/start', { body: { body, frontRanges, rearRanges, kit: start.kit, form, low, ...from } })),
     onSuccess: (found) => change(found),
   });
   const change = useCallback(
@@ -193,6 +195,11 @@ export function SplitBench({
         <aside className="flex min-h-0 flex-col rounded-2xl bg-paper" aria-label="What it asks and gives">
           <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-4">
             {view && <Demands demands={view.demands} />}
+            {view?.family && (
+              <p className="border-l-4 border-steel pl-3 text-[14px]" data-family>
+                {view.family}
+              </p>
+            )}
             {view && view.changes.length > 0 && (
               <div className="grid gap-1.5">
                 <p className="text-[13.5px] font-semibold text-soft">Any one of these makes it fit, the least first:</p>

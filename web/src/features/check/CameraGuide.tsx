@@ -1,26 +1,53 @@
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
+import type { Schema } from '@/api/client';
+import { useKept } from '@/device/kept';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
-import { snap, useCamera, useRoll } from './camera';
+import { snap, useAwake, useCamera, useCountdown, useRoll } from './camera';
+import { fromView, type Moment, type View } from './still';
+
+/** Seconds between the tap and the picture, so that one coach alone can stand beside the client. */
+const TIMERS = [0, 5, 10];
+
+const WHOLE: Record<View, string> = {
+  side: 'Whole front leg in sight, nothing blurred?',
+  front: 'Both hips and the working foot in sight, nothing blurred?',
+  back: 'Both hips and the working heel in sight, nothing blurred?',
+};
+
+const WHEN: Record<Moment, string> = {
+  bottom: 'At the bottom of the third repetition.',
+  start: 'Standing still, before the way down.',
+  firstSeen: 'On the way down, where something first goes wrong.',
+  halfUp: 'Half-way up.',
+  top: 'At the top.',
+};
 
 /**
- * Taking the picture inside the page: what to aim at is drawn over the live picture (a line at knee height, a plumb line,
- * the bubble), with a ghost of the last picture of this side to come back to the same place. Taken, it is looked at once
- * and used or taken again.
+ * Taking the picture inside the page: what to aim at is drawn over the live picture (a line at the camera's height, a plumb
+ * line, the bubble, where a tape on the floor lies), with a ghost of the last picture of this side to come back to the same
+ * place. Taken, it is looked at once and used, with the floor line to tap at once if a tape lies there, or taken again.
  */
 export function CameraGuide({
   side,
+  view,
+  moment,
+  planned,
   open,
   ghost,
   onClose,
   onTaken,
 }: {
   side: Side;
+  view: View;
+  moment: Moment;
+  planned: Schema['CameraDto'] | null;
   open: boolean;
   /** The last picture of this side, to take the same place again. */
   ghost: string | undefined;
   onClose: () => void;
-  onTaken: (picture: Blob) => void;
+  /** A picture, and whether the line on the floor is to be tapped on it next. */
+  onTaken: (picture: Blob, line: boolean) => void;
 }) {
   const [taken, setTaken] = useState<{ blob: Blob; url: string } | null>(null);
   const [failed, setFailed] = useState<string | null>(null);
@@ -28,6 +55,8 @@ export function CameraGuide({
   const video = useRef<HTMLVideoElement>(null);
   const camera = useCamera(open);
   const roll = useRoll(open);
+  useAwake(open);
+  const [seconds, setSeconds] = useKept<number>('camera-timer', () => 0);
 
   useEffect(() => {
     if (video.current) video.current.srcObject = camera.stream;
@@ -44,7 +73,9 @@ export function CameraGuide({
       setFailed(error instanceof Error ? error.message : String(error));
     }
   };
+  const { left, begin, stop } = useCountdown(open && !taken, () => void shoot());
   const close = () => {
+    stop();
     setTaken(null);
     onClose();
   };
@@ -61,8 +92,8 @@ export function CameraGuide({
             <SidePlate side={side} inverse />
             <Dialog.Title className="say flex-1 text-[21px]">
               {taken
-                ? 'Whole front leg in sight, nothing blurred?'
-                : `${side === 'left' ? 'Left' : 'Right'} leg in front, from the side`}
+                ? WHOLE[view]
+                : `${side === 'left' ? 'Left' : 'Right'} leg ${view === 'side' ? 'in front' : 'works'}, ${fromView[view]}`}
             </Dialog.Title>
             <Dialog.Close className="grid size-11 place-items-center rounded-lg text-[24px] hover:bg-white/10" aria-label="Close">
               ×
@@ -85,7 +116,15 @@ export function CameraGuide({
                     className="pointer-events-none absolute inset-0 h-full w-full object-contain opacity-35"
                   />
                 )}
-                {!problem && <Aim roll={roll} />}
+                {!problem && <Aim view={view} planned={planned} roll={roll} />}
+                {left !== null && (
+                  <p
+                    role="timer"
+                    className="absolute inset-0 grid place-items-center bg-black/35 text-[140px] font-semibold tabular-nums"
+                  >
+                    {left}
+                  </p>
+                )}
               </>
             )}
             {problem && (
@@ -95,7 +134,7 @@ export function CameraGuide({
             )}
           </div>
           {taken ? (
-            <div className="grid grid-cols-2 gap-3 p-4">
+            <div className="grid grid-cols-2 gap-3 p-4 pb-[max(1rem,env(safe-area-inset-bottom))] sm:grid-cols-3">
               <button
                 type="button"
                 onClick={() => setTaken(null)}
@@ -106,36 +145,56 @@ export function CameraGuide({
               <button
                 type="button"
                 onClick={() => {
-                  onTaken(taken.blob);
+                  onTaken(taken.blob, true);
                   close();
                 }}
-                className="min-h-16 rounded-xl bg-[#dfa443] text-[17px] font-semibold text-[#1a1408]"
+                className="min-h-16 rounded-xl border border-white/45 px-2 text-[16px] font-semibold"
+              >
+                Use it, tap the tape
+              </button>
+              <button
+                type="button"
+                onClick={() => {
+                  onTaken(taken.blob, false);
+                  close();
+                }}
+                className="min-h-16 rounded-xl bg-[#dfa443] text-[17px] font-semibold text-[#1a1408] max-sm:order-first max-sm:col-span-2"
               >
                 Use this picture
               </button>
             </div>
           ) : (
-            <div className="grid grid-cols-[1fr_auto_1fr] items-center gap-3 p-4">
-              {ghost ? (
-                <button
-                  type="button"
-                  aria-pressed={ghosted}
-                  onClick={() => setGhosted(!ghosted)}
-                  className="min-h-11 justify-self-start rounded-lg border border-white/40 px-3 text-[14px] font-semibold aria-pressed:bg-white/15"
-                >
-                  Ghost of last time
-                </button>
-              ) : (
-                <span className="text-[13.5px] opacity-80">At the bottom of the third repetition.</span>
-              )}
+            <div className="grid grid-cols-[1fr_auto_1fr] items-center gap-3 p-4 pb-[max(1rem,env(safe-area-inset-bottom))]">
+              <span className="flex flex-wrap items-center gap-2 justify-self-start text-[13.5px]">
+                {ghost && (
+                  <button
+                    type="button"
+                    aria-pressed={ghosted}
+                    onClick={() => setGhosted(!ghosted)}
+                    className="min-h-11 rounded-lg border border-white/40 px-3 text-[14px] font-semibold aria-pressed:bg-white/15"
+                  >
+                    Ghost of last time
+                  </button>
+                )}
+                <span className="opacity-80">{WHEN[moment]}</span>
+              </span>
               <button
                 type="button"
-                onClick={() => void shoot()}
+                onClick={() => (left !== null ? stop() : seconds > 0 ? begin(seconds) : void shoot())}
                 disabled={!camera.stream}
-                aria-label="Take the picture"
+                aria-label={left !== null ? 'Stop the timer' : 'Take the picture'}
                 className="size-18 rounded-full border-4 border-[#f1eee6] bg-[#dfa443] disabled:opacity-40"
               />
-              <span className="justify-self-end text-right text-[13.5px] opacity-80">Same place for both sides.</span>
+              <span className="flex flex-wrap items-center justify-end gap-2 justify-self-end text-right text-[13.5px]">
+                <span className="opacity-80 max-sm:hidden">Same place for both sides.</span>
+                <button
+                  type="button"
+                  onClick={() => setSeconds(TIMERS[(TIMERS.indexOf(seconds) + 1) % TIMERS.length] ?? 0)}
+                  className="min-h-11 rounded-lg border border-white/40 px-3 text-[14px] font-semibold"
+                >
+                  {seconds === 0 ? 'Timer off' : `Timer ${seconds} s`}
+                </button>
+              </span>
             </div>
           )}
         </Dialog.Content>
@@ -144,25 +203,39 @@ export function CameraGuide({
   );
 }
 
-/** What to bring where: the knee on the level line, the client between the marks, the bubble in its middle. */
-function Aim({ roll }: { roll: number | null }) {
-  const level = roll !== null && Math.abs(roll) < 0.18;
+/** What lies on the line at the camera's own height. From front and back that is no joint: it says how high it is. */
+const level = (view: View, planned: Schema['CameraDto'] | null) =>
+  view === 'side' ? 'knee on this line' : planned ? `${Math.round(100 * planned.heightM)} cm above the floor` : 'level';
+
+/** What to bring where: the line at the camera's height, the client between the marks, the bubble in its middle, a tape that runs away from the camera. */
+function Aim({ view, planned, roll }: { view: View; planned: Schema['CameraDto'] | null; roll: number | null }) {
+  const centred = roll !== null && Math.abs(roll) < 0.18;
+  const at = view === 'side' ? '56%' : '50%';
   return (
     <div className="pointer-events-none absolute inset-0" aria-hidden="true">
-      <div className="absolute inset-x-0 top-[56%] border-t-2 border-dashed border-[#f1eee6]/70" />
-      <span className="absolute top-[56%] left-3 -translate-y-7 rounded bg-black/55 px-2 py-0.5 text-[13px] font-semibold">
-        knee on this line
+      <div className="absolute inset-x-0 border-t-2 border-dashed border-[#f1eee6]/70" style={{ top: at }} />
+      <span
+        className="absolute left-3 -translate-y-7 rounded bg-black/55 px-2 py-0.5 text-[13px] font-semibold"
+        style={{ top: at }}
+      >
+        {level(view, planned)}
       </span>
-      <div className="absolute top-[6%] bottom-[10%] left-1/2 w-0.5 bg-[#dfa443]/80" />
-      <span className="absolute bottom-3 left-1/2 -translate-x-1/2 rounded bg-black/55 px-2 py-0.5 text-[13px] font-semibold whitespace-nowrap">
-        feet on the floor, three steps away
+      <div className="absolute top-[6%] bottom-[22%] left-1/2 w-0.5 bg-[#dfa443]/80" />
+      {/* The tape as a camera sees it that stands square: it runs straight away, shortened. */}
+      <svg viewBox="0 0 60 40" className="absolute bottom-[11%] left-1/2 h-[11%] -translate-x-1/2" aria-hidden="true">
+        <path d="M22 38 L27 3 H33 L38 38 Z" fill="#dfa443" fillOpacity="0.55" stroke="#f1eee6" strokeWidth="1.2" />
+        <path d="M27.6 12 h4.8 M26.6 20 h6.8 M25.4 29 h9.2" stroke="#1a1408" strokeWidth="1" />
+      </svg>
+      <span className="absolute bottom-3 left-1/2 w-max max-w-[94%] -translate-x-1/2 rounded bg-black/55 px-2 py-0.5 text-center text-[13px] font-semibold">
+        Feet on the floor, three steps away. A tape here, {view === 'side' ? 'across' : 'along'} the stance, running away from
+        you, tells how square you stand.
       </span>
       {roll !== null && (
         <div className="absolute top-3 left-1/2 h-7 w-36 -translate-x-1/2 rounded-full border-2 border-[#f1eee6]/80 bg-[#3a442c]/85">
           <span className="absolute top-0 bottom-0 left-[42%] w-0.5 bg-[#e3ecc6]" />
           <span className="absolute top-0 right-[42%] bottom-0 w-0.5 bg-[#e3ecc6]" />
           <span
-            className={`absolute top-1 size-4 rounded-full ${level ? 'bg-[#72c9a5]' : 'bg-[#f1eee6]'}`}
+            className={`absolute top-1 size-4 rounded-full ${centred ? 'bg-[#72c9a5]' : 'bg-[#f1eee6]'}`}
             style={{ left: `calc(${50 - roll * 42}% - 8px)` }}
           />
         </div>

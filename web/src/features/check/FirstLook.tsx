@@ -29,13 +29,16 @@ import { type Station, StationBar } from './StationBar';
 import { type StillActions, StillBench } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures } from './steps';
 import {
+  cameraFor,
   fromView,
   guessed,
   inSlot,
+  keepCamera,
   type Moment,
   newStill,
   nextPoint,
   placed,
+  plannedCamera,
   pointName,
   rescaled,
   type Slot,
@@ -171,7 +174,18 @@ export function FirstLook({
     setShown((s) => ({ ...s, [slotKey(slot)]: mine.length }));
     setActive(slot.side);
     work(({ stills }) => ({
-      stills: [...stills, newStill(slot, picture.id, picture.width, picture.height, mine, facing, guided)],
+      stills: [
+        ...stills,
+        newStill(
+          slot,
+          picture.id,
+          picture.width,
+          picture.height,
+          mine,
+          facing,
+          cameraFor(slot, standard.plan, lastIn(slot)?.camera, guided),
+        ),
+      ],
     }));
   };
 
@@ -204,6 +218,11 @@ export function FirstLook({
       if (wasNext && !nextPoint(after, asked)) handOver(still);
     },
     onAlter: (key, change) => alter(key, change),
+    // The camera stands where it stands for every picture of its view.
+    onCamera: (view, camera) => {
+      keepCamera(view, camera);
+      work(({ stills }) => ({ stills: stills.map((s) => (s.view === view ? { ...s, camera } : s)) }));
+    },
     onRemove: (key) => {
       setShown((s) => ({ ...s, [slotKey(activeSlot)]: 0 }));
       work(({ stills }) => ({ stills: stills.filter((s) => s.key !== key) }));
@@ -517,13 +536,17 @@ export function FirstLook({
                     side,
                     view,
                     moment,
+                    planned: plannedCamera(slot, standard.plan),
                     active: active === side,
                     loose: client.loosePictures.filter((p) => !draft.stills.some((s) => s.pictureId === p.id)),
                     clientName: name,
                     consent,
                     onConsent: () => setConsent(true),
                     ghost: lastIn(slot) && pictureUrl(lastIn(slot)?.pictureId ?? ''),
-                    onFile: (file, guided) => void addFile(slot, file, guided),
+                    onFile: (file, guided, line) => {
+                      if (line) setMarking('line');
+                      void addFile(slot, file, guided);
+                    },
                     onLoose: (picture) => addStill(slot, picture),
                   }}
                   onActivate={() => active !== side && setActive(side)}
@@ -673,7 +696,9 @@ export function FirstLook({
             </>
           ) : next.kind === 'points' && current && inSlot(current, next.slot) ? (
             <p className="flex-1 text-center text-[14.5px] text-soft">
-              Tap the {pointName[nextPoint(current, askedFor(draft, standard, current, false))?.landmark ?? 'ankle']}.
+              {marking
+                ? MARK[marking]
+                : `Tap the ${pointName[nextPoint(current, askedFor(draft, standard, current, false))?.landmark ?? 'ankle']}.`}
             </p>
           ) : (
             <>
@@ -692,6 +717,12 @@ export function FirstLook({
     </div>
   );
 }
+
+const MARK: Record<Exclude<Marking, null>, string> = {
+  upright: 'Tap both ends of something upright.',
+  scale: 'Tap both ends of a known length.',
+  line: 'Tap both ends of the tape on the floor.',
+};
 
 const doneWords = (marked: Side[]) =>
   marked.length === 1 ? `Done with the ${sideWord(marked[0] ?? 'left')} only` : 'Done looking';

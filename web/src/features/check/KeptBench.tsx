@@ -45,6 +45,7 @@ export function KeptBench({
           side: slot.side,
           view: slot.view,
           moment: slot.moment,
+          planned: null,
           active: false,
           loose: [],
           clientName: '',
@@ -53,7 +54,7 @@ export function KeptBench({
           onFile: nothing,
           onLoose: nothing,
         }}
-        actions={{ onPoint: nothing, onAlter: nothing, onRemove: nothing, onAccept: nothing }}
+        actions={{ onPoint: nothing, onAlter: nothing, onCamera: nothing, onRemove: nothing, onAccept: nothing }}
         onActivate={nothing}
         onShow={setShown}
         onAnother={nothing}

@@ -19,7 +19,22 @@ import { PainAsk, painComplete } from './PainAsk';
 import type { Marking } from './PictureStage';
 import { onPictureKept, pictureUrl, sendPicture, usePending } from './pictures';
 import { type StillActions, StillBench } from './StillBench';
-import { fromView, guessed, has, inSlot, isMarked, keptStills, newStill, placed, rescaled, type Still, toDto } from './still';
+import {
+  cameraFor,
+  fromView,
+  guessed,
+  has,
+  inSlot,
+  isMarked,
+  keepCamera,
+  keptStills,
+  newStill,
+  placed,
+  plannedCamera,
+  rescaled,
+  type Still,
+  toDto,
+} from './still';
 import { useReading } from './useReading';
 import { outcomeWord } from './words';
 
@@ -118,8 +133,15 @@ export function LookAgain({
     set((all) => [
       ...all,
       {
-        ...newStill(slot, picture.id, picture.width, picture.height, all, before?.facing ?? 'right'),
-        ...(before?.camera ? { camera: before.camera } : {}),
+        ...newStill(
+          slot,
+          picture.id,
+          picture.width,
+          picture.height,
+          all,
+          before?.facing ?? 'right',
+          before?.camera ?? cameraFor(slot, check.standard.plan, null, false),
+        ),
         line: before?.line && before.width === picture.width && before.height === picture.height ? before.line : null,
       },
     ]);
@@ -187,6 +209,10 @@ export function LookAgain({
   const actions: StillActions = {
     onPoint: (still, handle, point, undoable) => alter(still, (s) => placed(s, handle, point), undoable),
     onAlter: (still, change) => alter(still, change),
+    onCamera: (view, camera) => {
+      keepCamera(view, camera);
+      set((all) => all.map((s) => ({ ...s, camera })));
+    },
     onRemove: (still) => {
       setPast((p) => [...p, stills]);
       setShown(0);
@@ -207,12 +233,16 @@ export function LookAgain({
     side,
     view: slot.view,
     moment: slot.moment,
+    planned: baseline[0]?.camera ?? plannedCamera(slot, check.standard.plan),
     active: true,
     loose: client.loosePictures.filter((p) => !stills.some((s) => s.pictureId === p.id)),
     clientName: client.client.name,
     consent: true,
     onConsent: () => undefined,
-    onFile: (file: Blob) => void addFile(file),
+    onFile: (file: Blob, _guided: boolean, line: boolean) => {
+      if (line) setMarking('line');
+      void addFile(file);
+    },
     onLoose: add,
     ghost: baseline[0] && pictureUrl(baseline[0].pictureId),
     title: `${side === 'left' ? 'Left' : 'Right'} leg again, ${fromView[slot.view]}`,

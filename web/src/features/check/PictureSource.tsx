@@ -8,12 +8,16 @@ import type { Moment, View } from './still';
 
 const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
 
-const guide: Record<View, string> = {
-  side: 'From the side of the leg that works, knee high and level, the whole body in sight. Turn the client round for the other leg. A tape on the floor across the stance, away from the camera, tells how square it stands.',
-  front:
-    'From straight ahead and level, 85 cm high, both hips and the working foot in sight. A tape along the stance tells how square it stands.',
-  back: 'From straight behind and level, 85 cm high, both hips and the working heel in sight.',
+/** How to put the camera up; where it stands the plan says. */
+const guide: Record<View, (camera: Schema['CameraDto'] | null) => string> = {
+  side: () =>
+    'From the side and level, knee high, the whole body in sight, from the same place for both sides. A tape on the floor across the stance tells how square it stands.',
+  front: (camera) =>
+    `From straight ahead and level${up(camera)}, both hips and the working foot in sight. A tape along the stance tells how square it stands.`,
+  back: (camera) => `From straight behind and level${up(camera)}, both hips and the working heel in sight.`,
 };
+
+const up = (camera: Schema['CameraDto'] | null) => (camera ? `, ${Math.round(100 * camera.heightM)} cm high` : '');
 
 const when: Record<Moment, string> = {
   bottom: 'Three repetitions; take the bottom of the third.',
@@ -28,6 +32,7 @@ export function PictureSource({
   side,
   view,
   moment,
+  planned,
   active,
   loose,
   clientName,
@@ -41,13 +46,15 @@ export function PictureSource({
   side: Side;
   view: View;
   moment: Moment;
+  /** Where the plan has the camera. */
+  planned: Schema['CameraDto'] | null;
   active: boolean;
   loose: Schema['PictureView'][];
   clientName: string;
   consent: boolean;
   onConsent: () => void;
-  /** A file, and whether it was taken by the guide on the screen. */
-  onFile: (file: Blob, guided: boolean) => void;
+  /** A file, whether it was taken by the guide on the screen, and whether the line on the floor is tapped next. */
+  onFile: (file: Blob, guided: boolean, line: boolean) => void;
   onLoose: (picture: Schema['PictureView']) => void;
   title?: string;
   /** The last picture of this side: the camera shows it as a ghost. */
@@ -58,14 +65,14 @@ export function PictureSource({
   const [over, setOver] = useState(false);
   const [guided, setGuided] = useState(false);
   const live = liveCamera();
-  const pick = (files: FileList | null) => files?.[0] && onFile(files[0], false);
+  const pick = (files: FileList | null) => files?.[0] && onFile(files[0], false, false);
 
   useEffect(() => {
     if (!active || !consent) return;
     const paste = (event: ClipboardEvent) => {
       const item = [...(event.clipboardData?.items ?? [])].find((i) => i.kind === 'file');
       const blob = item?.getAsFile();
-      if (blob) onFile(blob, false);
+      if (blob) onFile(blob, false, false);
     };
     addEventListener('paste', paste);
     return () => removeEventListener('paste', paste);
@@ -95,7 +102,7 @@ export function PictureSource({
         <>
           {view === 'side' && <CameraPlace />}
           <p className="text-[14px] text-soft">
-            {guide[view]} {when[moment]}
+            {guide[view](planned)} {when[moment]}
           </p>
           <div className="flex flex-wrap gap-2">
             <button
@@ -153,10 +160,13 @@ export function PictureSource({
       )}
       <CameraGuide
         side={side}
+        view={view}
+        moment={moment}
+        planned={planned}
         open={guided}
         ghost={ghost}
         onClose={() => setGuided(false)}
-        onTaken={(taken) => onFile(taken, true)}
+        onTaken={(taken, line) => onFile(taken, true, line)}
       />
       <input
         ref={file}

@@ -9,8 +9,6 @@ import type { Result } from '@/ui/verdict';
 import { PictureSource } from './PictureSource';
 import { type Marking, PictureStage } from './PictureStage';
 import {
-  cameraFor,
-  cameraSaid,
   fromView,
   type Handle,
   has,
@@ -29,6 +27,8 @@ import type { Reading } from './useReading';
 export type StillActions = {
   onPoint: (key: string, handle: Handle, point: Point, undoable: boolean) => void;
   onAlter: (key: string, change: (still: Still) => Still) => void;
+  /** Where the camera stood for a view, said by the coach. */
+  onCamera: (view: Still['view'], camera: Schema['CameraDto']) => void;
   onRemove: (key: string) => void;
   /** The other rings are kept where they are, as guesses. */
   onAccept: (key: string, points: PlanPoint[]) => void;
@@ -87,7 +87,6 @@ export function StillBench({
 }) {
   const still = stills[shown];
   const own = stillViews[shown];
-  const [placing, setPlacing] = useState(false);
   const results = reading.view?.results.filter((r) => r.side === slot.side && r.moment === slot.moment) ?? [];
   return (
     <section
@@ -133,8 +132,6 @@ export function StillBench({
           active={active}
           marking={marking}
           onMarking={onMarking}
-          placing={placing}
-          onPlacing={setPlacing}
           overlays={overlays}
           over={over}
           onOver={onOver}
@@ -168,10 +165,12 @@ export function StillBench({
           </Button>
         </label>
       )}
-      {still && !readOnly && (still.line || placing || own?.square) && (
-        <CameraRow still={still} placing={placing} square={own?.square ?? null} actions={actions} />
+      {still && !readOnly && (still.line || own?.square) && (
+        <FloorLineRow still={still} square={own?.square ?? null} actions={actions} />
       )}
-      {still && !readOnly && own && <Doubts still={still} doubts={own.doubts} actions={actions} />}
+      {still && !readOnly && own && (
+        <Doubts still={still} doubts={own.doubts} actions={actions} onLine={() => onMarking('line')} />
+      )}
       <div className="min-h-[66px] border-t border-hair px-3.5 py-2" aria-live="polite">
         <Said slot={slot} still={still} own={own} reading={reading} asked={asked} />
       </div>
@@ -179,75 +178,104 @@ export function StillBench({
   );
 }
 
-/** Where the camera stood, and the line that tells how square: asked once and kept on this device. */
-function CameraRow({
-  still,
-  placing,
-  square,
-  actions,
+/** A number that is taken once it is whole: on leaving the field or on Enter. */
+function Amount({
+  name,
+  value,
+  step,
+  unit,
+  onSay,
 }: {
-  still: Still;
-  placing: boolean;
-  square: string | null;
-  actions: StillActions;
+  name: string;
+  value: number;
+  step: number;
+  unit: string;
+  onSay: (value: number) => void;
 }) {
-  const camera = still.camera ?? cameraFor(still.view, false);
-  const number = (label: string, name: string, value: number, step: number, unit: string, say: (n: number) => void) => (
+  const [text, setText] = useState<string | null>(null);
+  const say = () => {
+    const said = Number(text?.replace(',', '.'));
+    if (text !== null && said > 0 && said !== value) onSay(said);
+    setText(null);
+  };
+  return (
     <label className="flex items-center gap-1.5">
-      {label}
       <input
         aria-label={name}
         type="number"
         inputMode="decimal"
         min={step}
         step={step}
-        value={value}
-        onChange={(e) => Number(e.target.value) > 0 && say(Number(e.target.value))}
+        value={text ?? value}
+        onChange={(e) => setText(e.target.value)}
+        onBlur={say}
+        onKeyDown={(e) => e.key === 'Enter' && say()}
         className="h-11 w-15 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold [appearance:textfield]"
       />
       {unit}
     </label>
   );
+}
+
+/** The line on the floor with its length, and what it said of the camera. */
+function FloorLineRow({ still, square, actions }: { still: Still; square: string | null; actions: StillActions }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair px-3 py-1 text-[14px]" data-camera>
-      {still.line &&
-        number(
-          'Floor line',
-          'Length of the line on the floor, centimetres',
-          Math.round(100 * still.line.metres),
-          5,
-          'cm',
-          (cm) => {
-            keep('floor-line', cm / 100);
-            actions.onAlter(still.key, (s) => ({ ...s, line: s.line ? { ...s.line, metres: cm / 100 } : null }));
-          },
-        )}
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair px-3 py-1 text-[14px]" data-floor-line>
       {still.line && (
-        <Button kind="quiet" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, line: null }))}>
-          Take it away
-        </Button>
-      )}
-      {placing && (
         <>
-          {number('', 'Camera: metres away', camera.distanceM, 0.5, 'm away', (distanceM) =>
-            actions.onAlter(still.key, (s) => cameraSaid(s, { distanceM })),
-          )}
-          {number('', 'Camera: centimetres above the floor', Math.round(100 * camera.heightM), 5, 'cm high', (cm) =>
-            actions.onAlter(still.key, (s) => cameraSaid(s, { heightM: cm / 100 })),
-          )}
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              checked={camera.guided}
-              onChange={(e) => actions.onAlter(still.key, (s) => cameraSaid(s, { guided: e.target.checked }))}
-              className="size-5 accent-(--pine)"
-            />
-            by the guide
-          </label>
+          <span>Floor line</span>
+          <Amount
+            name="Length of the line on the floor, centimetres"
+            value={Math.round(100 * still.line.metres)}
+            step={5}
+            unit="cm"
+            onSay={(cm) => {
+              keep('floor-line', cm / 100);
+              actions.onAlter(still.key, (s) => ({ ...s, line: s.line ? { ...s.line, metres: cm / 100 } : null }));
+            }}
+          />
+          <Button kind="quiet" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, line: null }))}>
+            Take it away
+          </Button>
         </>
       )}
       {square && <p className="text-soft">{square}</p>}
     </div>
+  );
+}
+
+/** Where the camera stood for the pictures of this view. */
+function CameraSaid({ still, actions }: { still: Still; actions: StillActions }) {
+  const { camera } = still;
+  if (!camera) return null;
+  const say = (change: Partial<Schema['CameraDto']>) => actions.onCamera(still.view, { ...camera, ...change });
+  return (
+    <fieldset className="flex flex-wrap items-center gap-x-3 gap-y-1 px-1.5 text-[14px]">
+      <legend className="sr-only">Where the camera stood</legend>
+      <Amount
+        name="Camera: metres away"
+        value={camera.distanceM}
+        step={0.5}
+        unit="m away"
+        onSay={(distanceM) => say({ distanceM })}
+      />
+      <Amount
+        name="Camera: centimetres above the floor"
+        value={Math.round(100 * camera.heightM)}
+        step={5}
+        unit="cm high"
+        onSay={(cm) => say({ heightM: cm / 100 })}
+      />
+      <label className="flex min-h-11 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={camera.guided}
+          onChange={(e) => say({ guided: e.target.checked })}
+          className="size-5 accent-(--pine)"
+        />
+        by the guide
+      </label>
+    </fieldset>
   );
 }
 
@@ -383,14 +411,28 @@ function RingButton({ onClick, label, children }: { onClick: () => void; label: 
 }
 
 /** Slips that are probable, as questions with their mends. */
-function Doubts({ still, doubts, actions }: { still: Still; doubts: Schema['DoubtView'][]; actions: StillActions }) {
+function Doubts({
+  still,
+  doubts,
+  actions,
+  onLine,
+}: {
+  still: Still;
+  doubts: Schema['DoubtView'][];
+  actions: StillActions;
+  /** Taps the line on the floor next. */
+  onLine: () => void;
+}) {
   const [settled, setSettled] = useState<string[]>([]);
   const open = doubts.filter((d) => !settled.includes(d.kind));
   const [doubt] = open;
   if (!doubt) return null;
   const turn: Still['facing'] = still.facing === 'left' ? 'right' : 'left';
   const mends: Partial<Record<Schema['DoubtKind'], [string, (s: Still) => Still][]>> = {
-    facingOtherWay: [['Turn round', (s) => ({ ...s, facing: turn })]],
+    facingOtherWay: [
+      ['Turn round', (s) => ({ ...s, facing: turn })],
+      [`It is the ${still.side === 'left' ? 'right' : 'left'}`, (s) => ({ ...s, side: s.side === 'left' ? 'right' : 'left' })],
+    ],
     otherLegOrMirrored: [
       ['Mirrored', (s) => ({ ...s, mirrored: !s.mirrored })],
       [`It is the ${still.side === 'left' ? 'right' : 'left'}`, (s) => ({ ...s, side: s.side === 'left' ? 'right' : 'left' })],
@@ -413,6 +455,9 @@ function Doubts({ still, doubts, actions }: { still: Still; doubts: Schema['Doub
             {name}
           </Button>
         ))}
+        {(doubt.kind === 'offAxis' || doubt.kind === 'floorLine') && (
+          <Button onClick={onLine}>{still.line ? 'Tap the line again' : 'Tap the floor line'}</Button>
+        )}
         <Button kind="quiet" onClick={() => setSettled((s) => [...s, doubt.kind])}>
           It is right as it is
         </Button>
@@ -428,8 +473,6 @@ function Tools({
   active,
   marking,
   onMarking,
-  placing,
-  onPlacing,
   overlays,
   over,
   onOver,
@@ -446,9 +489,6 @@ function Tools({
   active: boolean;
   marking: Marking;
   onMarking: (marking: Marking) => void;
-  /** Whether it is being said where the camera stood. */
-  placing: boolean;
-  onPlacing: (placing: boolean) => void;
   overlays: { id: string; name: string }[];
   over: Still | undefined;
   onOver: ((id: string) => void) | undefined;
@@ -461,96 +501,116 @@ function Tools({
   onAnother: () => void;
 }) {
   const toggle = (what: Exclude<Marking, null>) => onMarking(marking === what ? null : what);
+  const [rarer, setRarer] = useState(false);
   return (
-    <div className="flex items-center gap-0.5 overflow-x-auto border-t border-hair px-1.5 py-1">
-      {still.view === 'side' ? (
-        <Tool
-          onClick={() => actions.onAlter(still.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
-          label={`Toes ${still.facing === 'right' ? 'this way →' : '← this way'}: ${still.facing} in the picture. Turn round`}
-        >
-          Toes {still.facing === 'right' ? '→' : '←'}
-        </Tool>
-      ) : (
-        <Tool
-          onClick={() => actions.onAlter(still.key, (s) => ({ ...s, mirrored: !s.mirrored }))}
-          pressed={still.mirrored}
-          label="Mirrored: the picture shows left and right swapped, as a selfie does"
-        >
-          Mirrored
-        </Tool>
-      )}
-      <Tool
-        onClick={() => toggle('upright')}
-        pressed={marking === 'upright' && active}
-        label={still.vertical ? 'Upright marked. Mark it again' : 'Mark upright'}
-      >
-        {still.vertical ? 'Upright ✓' : 'Upright'}
-      </Tool>
-      <Tool
-        onClick={() => toggle('scale')}
-        pressed={marking === 'scale' && active}
-        label={still.scale ? 'Length marked. Mark it again' : 'Mark a known length'}
-      >
-        {still.scale ? 'Length ✓' : 'Length'}
-      </Tool>
-      <Tool
-        onClick={() => toggle('line')}
-        pressed={marking === 'line' && active}
-        label={
-          still.line
-            ? 'Floor line tapped. Tap it again'
-            : 'Floor line: a tape or an edge under the client that runs away from the camera tells how square it stood'
-        }
-      >
-        {still.line ? 'Floor line ✓' : 'Floor line'}
-      </Tool>
-      <Tool onClick={() => onPlacing(!placing)} pressed={placing} label="Camera: how far away and how high it stood">
-        Camera
-      </Tool>
-      {overlays.length > 0 && onOver && (
-        <select
-          aria-label="Lay another picture over this one"
-          value={over ? (overlays.find((o) => o.id === over.key)?.id ?? '') : ''}
-          onChange={(e) => onOver(e.target.value)}
-          className={`h-11 w-[92px] shrink-0 rounded-lg bg-transparent px-1.5 text-[13.5px] font-semibold hover:bg-ground ${over ? 'bg-spine! text-spine-ink!' : ''}`}
-        >
-          <option value="">Lay over…</option>
-          {overlays.map((o) => (
-            <option key={o.id} value={o.id}>
-              {o.name}
-            </option>
-          ))}
-        </select>
-      )}
-      {more !== null && more > 0 && (
-        <Tool onClick={() => onMore?.()} label={`+${more} pts: ${more} more points, for what is only noted`}>
-          +{more} pts
-        </Tool>
-      )}
-      {(more === null || more === 0) && rest.length > 1 && Object.keys(still.points).length >= 2 && (
-        <Tool
-          onClick={() => actions.onAccept(still.key, rest)}
-          label="Keep the other rings as guesses: no verdict until each is put in place"
-        >
-          As guesses
-        </Tool>
-      )}
-      <span className="flex-1" />
-      {stills.length > 1 &&
-        stills.map((s, i) => (
-          <Tool key={s.key} onClick={() => onShow(i)} pressed={i === shown} label={`${i + 1}: repetition`}>
-            {i + 1}
+    <>
+      <div className="flex items-center gap-0.5 overflow-x-auto border-t border-hair px-1.5 py-1">
+        {still.view === 'side' ? (
+          <Tool
+            onClick={() => actions.onAlter(still.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
+            label={`Toes ${still.facing === 'right' ? 'this way →' : '← this way'}: ${still.facing} in the picture. Turn round`}
+          >
+            Toes {still.facing === 'right' ? '→' : '←'}
           </Tool>
-        ))}
-      {isMarked(still) && stills.length < 5 && (
-        <Tool onClick={onAnother} label={`+ rep: another repetition of the ${sideWord(still.side)}`}>
-          + rep
+        ) : (
+          <Tool
+            onClick={() => actions.onAlter(still.key, (s) => ({ ...s, mirrored: !s.mirrored }))}
+            pressed={still.mirrored}
+            label="Mirrored: the picture shows left and right swapped, as a selfie does"
+          >
+            Mirrored
+          </Tool>
+        )}
+        <Tool
+          onClick={() => toggle('upright')}
+          pressed={marking === 'upright' && active}
+          label={still.vertical ? 'Upright marked. Mark it again' : 'Mark upright'}
+        >
+          {still.vertical ? 'Upright ✓' : 'Upright'}
         </Tool>
+        <Tool
+          onClick={() => toggle('line')}
+          pressed={marking === 'line' && active}
+          label={
+            still.line
+              ? 'Floor line tapped. Tap it again'
+              : 'Floor line: a tape or an edge under the client that runs away from the camera tells how square it stood'
+          }
+        >
+          {still.line ? 'Floor line ✓' : 'Floor line'}
+        </Tool>
+        {more !== null && more > 0 && (
+          <Tool onClick={() => onMore?.()} label={`+${more} pts: ${more} more points, for what is only noted`}>
+            +{more} pts
+          </Tool>
+        )}
+        {(more === null || more === 0) && rest.length > 1 && Object.keys(still.points).length >= 2 && (
+          <Tool
+            onClick={() => actions.onAccept(still.key, rest)}
+            label="Keep the other rings as guesses: no verdict until each is put in place"
+          >
+            As guesses
+          </Tool>
+        )}
+        <span className="flex-1" />
+        {stills.length > 1 &&
+          stills.map((s, i) => (
+            <Tool key={s.key} onClick={() => onShow(i)} pressed={i === shown} label={`${i + 1}: repetition`}>
+              {i + 1}
+            </Tool>
+          ))}
+        {isMarked(still) && stills.length < 5 && (
+          <Tool onClick={onAnother} label={`+ rep: another repetition of the ${sideWord(still.side)}`}>
+            + rep
+          </Tool>
+        )}
+        <Tool
+          onClick={() => setRarer(!rarer)}
+          pressed={rarer}
+          label="More: where the camera stood, a known length, another picture over this one, take it away"
+        >
+          More
+        </Tool>
+        <span className="max-sm:hidden">
+          <Tool onClick={() => actions.onRemove(still.key)} label={`Take this picture of the ${sideWord(still.side)} away`}>
+            ×
+          </Tool>
+        </span>
+      </div>
+      {rarer && (
+        <div className="flex flex-wrap items-center gap-x-1 border-t border-hair px-1.5 py-1" data-rarer>
+          <Tool
+            onClick={() => toggle('scale')}
+            pressed={marking === 'scale' && active}
+            label={still.scale ? 'Length marked. Mark it again' : 'Mark a known length'}
+          >
+            {still.scale ? 'Length ✓' : 'Length'}
+          </Tool>
+          {overlays.length > 0 && onOver && (
+            <select
+              aria-label="Lay another picture over this one"
+              value={over ? (overlays.find((o) => o.id === over.key)?.id ?? '') : ''}
+              onChange={(e) => onOver(e.target.value)}
+              className={`h-11 w-[92px] shrink-0 rounded-lg bg-transparent px-1.5 text-[13.5px] font-semibold hover:bg-ground ${over ? 'bg-spine! text-spine-ink!' : ''}`}
+            >
+              <option value="">Lay over…</option>
+              {overlays.map((o) => (
+                <option key={o.id} value={o.id}>
+                  {o.name}
+                </option>
+              ))}
+            </select>
+          )}
+          <CameraSaid still={still} actions={actions} />
+          {/* On a phone the row above has no room for it. */}
+          <span className="sm:hidden">
+            <Tool onClick={() => actions.onRemove(still.key)} label={`Take this picture of the ${sideWord(still.side)} away`}>
+              Take this picture away
+            </Tool>
+          </span>
+        </div>
       )}
-      <Tool onClick={() => actions.onRemove(still.key)} label={`Take this picture of the ${sideWord(still.side)} away`}>
-        ×
-      </Tool>
-    </div>
+    </>
   );
 }
 
@@ -572,7 +632,7 @@ function Tool({
       aria-pressed={pressed}
       aria-label={label}
       title={label}
-      className={`min-w-11 shrink-0 whitespace-nowrap px-2! text-[13.5px]! no-underline! hover:bg-ground ${pressed ? 'bg-spine! text-spine-ink!' : ''}`}
+      className={`min-w-11 shrink-0 whitespace-nowrap px-1.5! text-[13.5px]! no-underline! hover:bg-ground ${pressed ? 'bg-spine! text-spine-ink!' : ''}`}
     >
       {children}
     </Button>

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 
 /** Whether a picture can be taken inside the page: a browser gives its camera to loopback and https only. */
 export const liveCamera = () => isSecureContext && navigator.mediaDevices?.getUserMedia !== undefined;
@@ -73,4 +73,53 @@ export function snap(video: HTMLVideoElement): Promise<Blob> {
   return new Promise((done, fail) =>
     canvas.toBlob((blob) => (blob ? done(blob) : fail(new Error('The picture was not taken. Try again.'))), 'image/jpeg', 0.92),
   );
+}
+
+/** Keeps the screen lit while a picture is being set up, where the browser can. Elsewhere it goes dark as it always does. */
+export function useAwake(on: boolean) {
+  useEffect(() => {
+    if (!on || !('wakeLock' in navigator)) return;
+    let lock: WakeLockSentinel | null = null;
+    let over = false;
+    // A lock is let go when the page is hidden, and taken anew when it is seen again.
+    const hold = () => {
+      if (document.visibilityState !== 'visible') return;
+      navigator.wakeLock
+        .request('screen')
+        .then((got) => {
+          if (over) void got.release();
+          else lock = got;
+        })
+        .catch(() => undefined);
+    };
+    hold();
+    document.addEventListener('visibilitychange', hold);
+    return () => {
+      over = true;
+      document.removeEventListener('visibilitychange', hold);
+      void lock?.release();
+    };
+  }, [on]);
+}
+
+/** Counts whole seconds down and then does something once; it ends when the guide does. */
+export function useCountdown(on: boolean, atZero: () => void) {
+  const [left, setLeft] = useState<number | null>(null);
+  const act = useRef(atZero);
+  act.current = atZero;
+  const stop = useCallback(() => setLeft(null), []);
+  useEffect(() => {
+    if (!on) setLeft(null);
+  }, [on]);
+  useEffect(() => {
+    if (left === null) return;
+    if (left === 0) {
+      setLeft(null);
+      act.current();
+      return;
+    }
+    const tick = setTimeout(() => setLeft(left - 1), 1000);
+    return () => clearTimeout(tick);
+  }, [left]);
+  return { left, begin: setLeft, stop };
 }

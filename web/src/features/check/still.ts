@@ -29,7 +29,7 @@ export const newStill = (
   height: number,
   like: Still[],
   facing: Schema['Facing'],
-  guided = false,
+  camera: Schema['CameraDto'] | null,
 ): Still => ({
   key: uuid(),
   ...slot,
@@ -43,24 +43,33 @@ export const newStill = (
   vertical: null,
   scale: null,
   guessed: [],
-  camera: like[0]?.camera ?? cameraFor(slot.view, guided),
+  camera: like[0]?.camera ?? camera,
   line: null,
 });
 
-/** Where the camera stands here, as it was said last: it is asked once on each device. */
-export const cameraFor = (view: View, guided: boolean): Schema['CameraDto'] => ({
-  distanceM: readKept<number>('camera-distance') ?? 3,
-  heightM: readKept<number>(`camera-height-${view === 'side' ? 'side' : 'front'}`) ?? (view === 'side' ? 0.5 : 0.85),
-  guided,
-});
+/** From front and behind the camera stands alike. */
+const placeOf = (view: View) => `camera-${view === 'side' ? 'side' : 'front'}`;
 
-/** The camera of a still said anew, and kept for the next pictures on this device. */
-export function cameraSaid(still: Still, change: Partial<Schema['CameraDto']>): Still {
-  const camera = { ...(still.camera ?? cameraFor(still.view, false)), ...change };
-  keep('camera-distance', camera.distanceM);
-  keep(`camera-height-${still.view === 'side' ? 'side' : 'front'}`, camera.heightM);
-  return { ...still, camera };
+/** Where the plan has the camera for a slot. */
+export const plannedCamera = (slot: Pick<Slot, 'view' | 'moment'>, plan: Plan[]): Schema['CameraDto'] | null =>
+  (plan.find((p) => p.view === slot.view && p.moment === slot.moment) ?? plan.find((p) => p.view === slot.view))?.camera ?? null;
+
+/**
+ * Where the camera stands for a new picture: as it was said last on this device, else as it stood when this client was last
+ * looked at, else where the plan has it. Whether the guide put it there is for each picture to say.
+ */
+export function cameraFor(
+  slot: Pick<Slot, 'view' | 'moment'>,
+  plan: Plan[],
+  last: Schema['CameraDto'] | null | undefined,
+  guided: boolean,
+): Schema['CameraDto'] | null {
+  const camera = readKept<Schema['CameraDto']>(placeOf(slot.view)) ?? last ?? plannedCamera(slot, plan);
+  return camera ? { ...camera, guided } : null;
 }
+
+/** What was said of the camera is kept for the next pictures on this device. */
+export const keepCamera = (view: View, camera: Schema['CameraDto']) => keep(placeOf(view), camera);
 
 /** What the server is told of a still. */
 export const toDto = ({ key: _, ...still }: Still): Schema['StillDto'] => still;

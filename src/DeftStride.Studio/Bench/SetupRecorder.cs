@@ -1,0 +1,78 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
+using DeftStride.Core.Setup;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using DeftStride.Studio.Work;
+
+namespace DeftStride.Studio.Bench;
+
+/// <summary>Keeps set-ups with their cards.</summary>
+internal static class SetupRecorder
+{
+    /// <summary>Works a set-up out once more and keeps its card with what it was worked out from.</summary>
+    public static Task<SetupFact> KeepAsync(FactWriter facts, KeptSetup request, CancellationToken stop) =>
+        facts.AddAsync(
+            new SetupFact
+            {
+                Id = request.Id,
+                ClientId = request.ClientId,
+                ExerciseId = request.ExerciseId,
+                Judged = KeptCard.Kept.Write(
+                    request switch
+                    {
+                        { Split: { } split, Step: null } => Of(split),
+                        { Step: { } step, Split: null } => Of(step),
+                        _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the planner."),
+                    }
+                ),
+                Supersedes = request.Supersedes,
+            },
+            request,
+            stop
+        );
+
+    private static KeptCard Of(KeptSplit used)
+    {
+        var (body, front, rear, kit) = (
+            Sizes(used.Body),
+            KeptRangeUsed.ToCore(used.FrontRanges),
+            KeptRangeUsed.ToCore(used.RearRanges),
+            used.Kit.ToCore()
+        );
+        var stance = used.Stance.ToCore(rear);
+        SplitPosture? posture;
+        LinkageFault? fault;
+        if (used.StanceCm is { } length)
+            SplitLinkage.TryFromStanceLength(body, length / 100, stance, out posture, out fault);
+        else
+            SplitLinkage.TrySolve(body, stance, out posture, out fault);
+        if (posture is null)
+            throw Refusal.BadInput("setup", LinkageFaults.Sentence(fault!.Value));
+        var plan = SetupPlanner.Plan(body, posture.Stance, front, rear, kit);
+        return new KeptCard(Lines(plan.Card), plan.Estimated, KeptStance.Of(posture.Stance));
+    }
+
+    private static KeptCard Of(KeptStepUsed used)
+    {
+        var plan = StepPlan.Of(
+            Sizes(used.Body),
+            KeptRangeUsed.ToCore(used.Ranges),
+            used.Kit.ToCore(),
+            used.BoxCm / 100,
+            Degrees(used.KneeDegrees),
+            Degrees(used.ShinDegrees),
+            Angle.FromDegrees(used.TrunkDegrees)
+        );
+        return new KeptCard(Lines(plan.Card), plan.Estimated);
+    }
+
+    private static Angle? Degrees(double? degrees) => degrees is { } d ? Angle.FromDegrees(d) : null;
+
+    private static Body Sizes(KeptBody body) =>
+        body.ToCore() ?? throw Refusal.BadInput("body", "These lengths do not make a body. Measure them again.");
+
+    private static KeptCardLine[] Lines(IReadOnlyList<CardLine> card) =>
+        [.. card.Select(l => new KeptCardLine(l.Id, l.Name, l.Value, l.Note))];
+}

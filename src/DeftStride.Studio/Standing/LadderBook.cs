@@ -1,0 +1,171 @@
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Training;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.People;
+using DeftStride.Studio.Safety;
+using DeftStride.Studio.Today;
+using DeftStride.Studio.Work;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Studio.Standing;
+
+/// <summary>Reads ladders and where clients stand on them.</summary>
+internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShelf shelf, ConditionShelf conditions)
+{
+    /// <summary>So many of the last looks say whether a rung that is meant for one fault is for this client.</summary>
+    private const int LooksForARung = 8;
+
+    /// <summary>The ladders in force.</summary>
+    public async Task<IReadOnlyList<Ladder>> LaddersAsync(CancellationToken stop) =>
+        await shelf.LaddersAsync((await scope.StudioAsync(stop)).Id, stop);
+
+    /// <summary>Where a client is on the ladder of an exercise that was done, or null when none of the client's own rungs has it.</summary>
+    public async Task<Spot?> SpotForAsync(
+        ClientRecord client,
+        string exerciseId,
+        DateTimeOffset from,
+        CancellationToken stop
+    ) =>
+        Spot.For(
+            await LaddersAsync(stop),
+            exerciseId,
+            [.. (await shelf.WaysAsync([client.Id], stop))[client.Id].Select(LadderShelf.Step)],
+            LadderShelf.Logged((await shelf.LogsAsync([client.Id], from, stop))[client.Id]),
+            await RackAsync(client, stop)
+        );
+
+    /// <summary>Whether body and kit reach a rung. Of the two sides the one with less to spare decides.</summary>
+    public async Task<Func<Rung, RungReach>> ReachAsync(ClientRecord client, Ladder ladder, CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        var ranges = await db.RangesAsync(client.Id, stop);
+        var (left, right) = (TodayBook.Range(ranges, BodySide.Left), TodayBook.Range(ranges, BodySide.Right));
+        var kit = ChoicesInForce.Kit(studio);
+        var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
+        var holds = await conditions.OfAsync(
+            client,
+            (await shelf.WaysAsync([client.Id], stop))[client.Id],
+            await scope.TodayAsync(stop),
+            stop
+        );
+        // A rung that is meant for one fault is open to whom it was seen in lately.
+        var seen = ladder.Rungs.Any(r => r.MeantFor is not null)
+            ? (
+                await db.Standing<CheckFact>()
+                    .AsNoTracking()
+                    .Where(c => c.ClientId == client.Id)
+                    .OrderByDescending(c => c.Sequence)
+                    .Take(LooksForARung)
+                    .Select(c => c.FaultId)
+                    .ToListAsync(stop)
+            )
+                .OfType<string>()
+                .ToHashSet()
+            : null;
+        var known = new Dictionary<string, RungReach>();
+        return rung =>
+        {
+            if (known.TryGetValue(rung.Id, out var found))
+                return found;
+            var school = client.School ?? Exercise.Find(rung.ExerciseId)?.UsualSchool ?? SchoolCode.VerticalShin;
+            var both = new[] { (left, right), (right, left) }
+                .Select(p =>
+                    RungReach.Of(
+                        ladder,
+                        rung,
+                        new ReachFacts(body, p.Item1, p.Item2, core, gear, school) { Conditions = holds, Seen = seen }
+                    )
+                )
+                .ToArray();
+            return known[rung.Id] =
+                both.FirstOrDefault(r => !r.Reachable) ?? both.FirstOrDefault(r => r.Why.Length > 0) ?? both[0];
+        };
+    }
+
+    /// <summary>The studio's weights, for a client.</summary>
+    public async Task<LoadRack> RackAsync(ClientRecord client, CancellationToken stop) =>
+        ChoicesInForce.Rack(await scope.StudioAsync(stop), client, await scope.TodayAsync(stop));
+
+    /// <summary>Ways that a client took on a rung since a place in the order of writes.</summary>
+    public async Task<IReadOnlySet<ProgressKind>> TakenAsync(
+        Guid clientId,
+        string rungId,
+        long since,
+        CancellationToken stop
+    )
+    {
+        var progressed = await db.Standing<DecisionFact>()
+            .AsNoTracking()
+            .Where(d => d.ClientId == clientId && d.Chosen == DecisionOutcome.Progress && d.Sequence >= since)
+            .Select(d => new { d.Body, d.Judged })
+            .ToListAsync(stop);
+        return progressed
+            .Select(d =>
+                KeptDecision.Kept.TryRead(d.Body, out var decision, out _)
+                && KeptRecommendation.Kept.TryRead(d.Judged, out var said, out _)
+                && said.Ways is { Count: > 0 } ways
+                    ? ways[Math.Clamp(decision.Way ?? 0, 0, ways.Count - 1)]
+                    : null
+            )
+            .OfType<KeptWay>()
+            .Where(w => w.RungId == rungId)
+            .Select(w => w.Kind)
+            .ToHashSet();
+    }
+
+    /// <summary>A setting as it stands for a client and an exercise.</summary>
+    public async Task<string> SettingAsync(string id, ClientRecord client, string exerciseId, CancellationToken stop)
+    {
+        var all = KeptStudioChoices.Of(await scope.StudioAsync(stop));
+        var school = client.School ?? Exercise.Find(exerciseId)?.UsualSchool;
+        return ChoicesInForce
+            .Setting(Setting.Find(id)!, all, KeptClientChoices.Of(client), exerciseId, school)
+            .Value.Id;
+    }
+
+    /// <summary>How branches are taken for a client.</summary>
+    public async Task<BranchOrder> OrderAsync(ClientRecord client, string exerciseId, CancellationToken stop) =>
+        new(
+            await SettingAsync("after-loaded", client, exerciseId, stop) == "series",
+            await SettingAsync("first-lunge", client, exerciseId, stop) == "forward"
+        );
+
+    /// <summary>Every way on from where a client is.</summary>
+    public async Task<IReadOnlyList<ProgressOption>> OptionsAsync(
+        ClientRecord client,
+        Spot spot,
+        Func<Rung, RungReach> reach,
+        DateOnly today,
+        CancellationToken stop
+    ) =>
+        spot.Left != spot.Right && Stride.Planned(spot.Ladder, spot.Left, spot.Right).Id != spot.Rung.Id
+            ?
+            [
+                ProgressOption.CatchUp(
+                    spot.Rung,
+                    spot.Left == spot.Rung.Id ? BodySide.Right : BodySide.Left,
+                    spot.Asked
+                ),
+            ]
+            : ProgressOption.For(
+                spot.Ladder,
+                spot.Rung,
+                spot.Asked,
+                ChoicesInForce.Props(client, today).Any(p => p.Correction.Needs.Contains(Gear.Support)),
+                await RackAsync(client, stop),
+                await OrderAsync(client, spot.Rung.ExerciseId, stop),
+                reach,
+                await TakenAsync(client.Id, spot.Rung.Id, spot.Last?.Place ?? 0, stop),
+                spot.Left == spot.Right ? null
+                    : spot.Rung.Id == spot.Left ? spot.Right
+                    : spot.Left
+            );
+}

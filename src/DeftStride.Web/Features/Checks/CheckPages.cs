@@ -1,0 +1,204 @@
+using DeftStride.Core.Correcting;
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.Today;
+using DeftStride.Studio.Trials;
+using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Measuring;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Features.Checks;
+
+/// <summary>Checks, trials and decisions as the screens show them.</summary>
+internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook book, CorrectionBook corrections)
+{
+    /// <summary>The standard in force with everything that a screen asks for, in this house's words.</summary>
+    public async Task<StandardView> StandardViewAsync(
+        ClientRecord client,
+        Exercise exercise,
+        SchoolCode? chosen,
+        CancellationToken stop
+    )
+    {
+        var kept = await book.StandardForAsync(client, exercise, chosen, stop);
+        return StandardView.Of(
+            kept.ToWire(),
+            ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id, kept.School)
+        );
+    }
+
+    /// <summary>A check with everything that followed from it.</summary>
+    public async Task<CheckView> ViewAsync(Guid checkId, CancellationToken stop)
+    {
+        var check = await book.LoadAsync(checkId, stop);
+        var coaches = await db
+            .Coaches.AsNoTracking()
+            .Where(c => c.StudioId == check.Fact.StudioId)
+            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
+        var decision = await db.Standing<DecisionFact>()
+            .AsNoTracking()
+            .Where(d => d.CheckId == check.Fact.Id)
+            .OrderByDescending(d => d.Sequence)
+            .FirstOrDefaultAsync(stop);
+        var client = await scope.ClientAsync(check.Fact.ClientId, stop);
+        var style = ChoicesInForce.Style(
+            await scope.StudioAsync(stop),
+            client,
+            check.Fact.ExerciseId,
+            check.Fact.School
+        );
+        return View(
+            check,
+            coaches,
+            decision,
+            CorrectionView.Of(await corrections.CorrectionAsync(check, null, stop)),
+            style
+        );
+    }
+
+    public static CheckView View(
+        JudgedCheck check,
+        IReadOnlyDictionary<Guid, string> coaches,
+        DecisionFact? decision,
+        CorrectionView? correction,
+        HouseStyle style
+    )
+    {
+        var (fact, request) = (check.Fact, check.Request);
+        return new CheckView(
+            fact.Id,
+            fact.ClientId,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            fact.ExerciseId,
+            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
+            StandardView.Of(check.Kept.ToWire(), style),
+            School.Of(fact.School).Name,
+            KeptLook.Kept.Read(fact.Judged).ToWire(),
+            [.. request.Stills.Select(s => s.ToWire())],
+            request.Felt.ToWire(),
+            FeltWords(request.Felt, check.Standard.Exercise),
+            request.Effort,
+            request.Pain.ToWire(),
+            Questions.Of(request.Pain),
+            request.Soreness,
+            request.NextMorning,
+            [.. check.Trials.Select(t => TrialView(check, t))],
+            correction,
+            decision is null ? null : DecisionView(decision, coaches),
+            [
+                .. new[] { BodySide.Left, BodySide.Right }
+                    .Select(side => check.Baseline(side))
+                    .OfType<Baseline>()
+                    .Select(b => new BaselineView(
+                        b.Target.Side,
+                        b.Target.MeasureId,
+                        b.Trial?.Fact.Id,
+                        b.Pain.ToWire()
+                    )),
+            ]
+        );
+    }
+
+    /// <summary>A check as histories show it.</summary>
+    public static PastCheckView Past(
+        JudgedCheck check,
+        IReadOnlyDictionary<Guid, string> coaches,
+        DecisionFact? decision
+    )
+    {
+        var (fact, request) = (check.Fact, check.Request);
+        return new PastCheckView(
+            fact.Id,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            fact.ExerciseId,
+            Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
+            fact.School,
+            School.Of(fact.School).Name,
+            check.Brief.ToWire(),
+            [.. request.Stills.Select(s => s.ToWire())],
+            request.Pain.ToWire(),
+            request.NextMorning,
+            [
+                .. check
+                    .Trials.Select(t => TrialView(check, t))
+                    .Select(t => new PastTrialView(
+                        t.Id,
+                        t.CorrectionId,
+                        t.Short,
+                        t.Side,
+                        t.MeasureId,
+                        t.Outcome,
+                        t.After is null ? null : t.After with { Error = [] },
+                        t.Pain
+                    )),
+            ],
+            decision is null ? null : DecisionView(decision, coaches)
+        );
+    }
+
+    /// <summary>Felt somewhere else than it should be is a finding of its own.</summary>
+    private static string? FeltWords(KeptFelt? felt, Exercise exercise) =>
+        felt switch
+        {
+            null => null,
+            { AsExpected: true } => $"Felt where it should be: {string.Join(", ", exercise.Felt)}.",
+            _ => $"Felt in another place: {felt.Where}. Expected: {string.Join(", ", exercise.Felt)}.",
+        };
+
+    private static TrialView TrialView(JudgedCheck check, JudgedTrial trial)
+    {
+        var without = Without.Find(trial.Fact.CorrectionId);
+        var correction = without ?? Fault.Find(trial.Fact.CorrectionId)?.Correction;
+        var measure = check.Target(trial.Request.Side, trial.Fact.CorrectionId)?.MeasureId ?? "front-shin";
+        return new TrialView(
+            trial.Fact.Id,
+            correction?.Id ?? trial.Fact.CorrectionId,
+            without is null
+                ? correction?.Short ?? trial.Fact.CorrectionId
+                : $"Without: {without.Short.ToLowerInvariant()}",
+            trial.Said.Cue ?? correction?.Cue ?? "",
+            trial.Request.Side,
+            measure,
+            trial.Fact.Outcome,
+            trial.Said.Sentence.ToWire(),
+            trial.Said.Because,
+            trial.After?.On(measure, trial.Request.Side) is { } after ? LookSaid.Result(after, true).ToWire() : null,
+            trial.After is { } again ? LookSaid.Of(again, check.Standard, check.Context).ToWire() : null,
+            [.. trial.Request.Stills.Select(s => s.ToWire())],
+            trial.Request.Pain.ToWire(),
+            trial.Request.Feels ?? [],
+            correction?.Borrowed == true,
+            correction is { Level: CorrectionLevel.SetUp, Borrowed: false },
+            without is not null
+        );
+    }
+
+    public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)
+    {
+        var request = KeptDecision.Kept.Read(fact.Body);
+        return new DecisionView(
+            fact.Id,
+            fact.CheckId,
+            fact.RecordedAt,
+            coaches[fact.CoachId],
+            KeptRecommendation.Kept.Read(fact.Judged).ToWire(),
+            fact.Chosen,
+            TodayBook.Decided(fact).Sentence,
+            request.Reason,
+            request.PainAfter.ToWire(),
+            request.Repetitions.ToWire(),
+            request.Log.ToWire(),
+            Questions.Of(fact)
+        );
+    }
+}

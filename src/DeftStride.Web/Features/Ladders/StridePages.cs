@@ -1,0 +1,111 @@
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Training;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Standing;
+using DeftStride.Web.Features.Deciding;
+using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Library;
+using Microsoft.EntityFrameworkCore;
+
+namespace DeftStride.Web.Features.Ladders;
+
+/// <summary>Where a client stands, as the client's page draws it.</summary>
+internal sealed class StridePages(StudioContext db, LadderBook ladders)
+{
+    /// <summary>Everything a client's page says of one ladder.</summary>
+    public async Task<StrideView> StrideAsync(
+        ClientRecord client,
+        Ladder ladder,
+        RungFact[] way,
+        IReadOnlyList<LogFact> logs,
+        IReadOnlyDictionary<Guid, string> coaches,
+        Core.Training.Today day,
+        DateOnly today,
+        CancellationToken stop
+    )
+    {
+        var mine = way.Where(r => r.LadderId == ladder.Id).ToArray();
+        string At(BodySide side) =>
+            mine.LastOrDefault(r => r.Side == side && ladder.Rung(r.RungId) is not null)?.RungId ?? mine[^1].RungId;
+        var spot = Spot.On(
+            ladder,
+            Stride.Planned(ladder, At(BodySide.Left), At(BodySide.Right)),
+            [.. way.Select(LadderShelf.Step)],
+            LadderShelf.Logged(logs),
+            await ladders.RackAsync(client, stop)
+        );
+        var reach = await ladders.ReachAsync(client, ladder, stop);
+        var order = await ladders.OrderAsync(client, spot.Rung.ExerciseId, stop);
+        DateTimeOffset? Came(BodySide side, string rung) =>
+            mine.LastOrDefault(r => r.Side == side && r.RungId == rung)?.RecordedAt;
+        var decisions = mine.Select(r => r.DecisionId).OfType<Guid>().ToArray();
+        var checks =
+            decisions.Length == 0
+                ? []
+                : await db
+                    .Decisions.AsNoTracking()
+                    .Where(d => decisions.Contains(d.Id))
+                    .ToDictionaryAsync(d => d.Id, d => d.CheckId, stop);
+        // What comes after the dose is filled is worth seeing before it is.
+        var full = spot.Asked with
+        {
+            Sets = spot.Rung.Dose.SetsHigh,
+            Amount = spot.Rung.Dose.High,
+        };
+        var now = await ladders.OptionsAsync(client, spot, reach, today, stop);
+        var after = spot.Asked.Full
+            ? []
+            : (await ladders.OptionsAsync(client, spot with { Asked = full }, reach, today, stop)).Where(o =>
+                o.Kind == ProgressKind.Rung
+            );
+        return new StrideView(
+            ladder.Id,
+            ladder.Name,
+            [
+                .. Stride
+                    .Path(ladder, spot.Left, spot.Right, order)
+                    .Select(r => new StrideRungView(
+                        r.Id,
+                        r.Name,
+                        r.ExerciseId,
+                        Exercise.Find(r.ExerciseId)!.Name,
+                        r.Entry,
+                        r.Dose.ToString(),
+                        r.Reason,
+                        Came(BodySide.Left, r.Id),
+                        Came(BodySide.Right, r.Id)
+                    )),
+            ],
+            spot.Left,
+            spot.Right,
+            spot.Rung.Id,
+            [
+                .. mine.Select(r => new StrideStepView(
+                    r.Side,
+                    r.RungId,
+                    ladder.Rung(r.RungId)?.Name ?? r.RungId,
+                    r.RecordedAt,
+                    coaches[r.CoachId],
+                    r.Kind,
+                    StepWhyView.Of(KeptStep.Kept.Read(r.Judged)),
+                    r.DecisionId is { } d ? checks.GetValueOrDefault(d) : null
+                )),
+            ],
+            AskedSaid.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!).ToWire(),
+            spot.AskedWhy,
+            day.First.Sentence,
+            [.. now.Concat(after).Select(o => WaysSaid.Of(o, ladder).ToWire())],
+            day.Away is not { } away
+                ? null
+                : new LayOffView(away.Weeks, away.Anew, away.Sentence, away.Why, Below()?.Id, Below()?.Name)
+        );
+
+        Rung? Below() => spot.Rung.Fallback is { } f ? ladder.Rung(f) : null;
+    }
+}

@@ -1,0 +1,36 @@
+using System.Diagnostics;
+
+namespace DeftStride.Web.Hosting;
+
+/// <summary>
+/// One line for everything that was written and for everything that failed: which address, by its pattern, with which outcome
+/// and how long it took. Never who, nor what: the pattern holds no id, and no body is looked at.
+/// </summary>
+internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log)
+{
+    public async Task InvokeAsync(HttpContext context)
+    {
+        var begun = Stopwatch.GetTimestamp();
+        try
+        {
+            await next(context);
+        }
+        finally
+        {
+            var (request, status) = (context.Request, context.Response.StatusCode);
+            var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
+            if (
+                request.Path.StartsWithSegments("/api", StringComparison.Ordinal)
+                && (!reads || status >= StatusCodes.Status500InternalServerError)
+                && log.IsEnabled(LogLevel.Information)
+            )
+                log.LogInformation(
+                    "{Method} {Address}: {Status} in {Milliseconds} ms",
+                    request.Method,
+                    (context.GetEndpoint() as RouteEndpoint)?.RoutePattern.RawText ?? "an address that is not there",
+                    status,
+                    (int)Stopwatch.GetElapsedTime(begun).TotalMilliseconds
+                );
+        }
+    }
+}
