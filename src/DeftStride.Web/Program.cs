@@ -42,6 +42,7 @@ using DeftStride.Web.Hosting;
 var builder = WebApplication.CreateBuilder(args);
 var folder = new StudioFolder(Path.GetFullPath(builder.Configuration["data"] ?? "data"));
 var web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine("web", "dist"));
+var urls = builder.Configuration["urls"];
 
 builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
@@ -191,7 +192,7 @@ catch (OperationCanceledException)
 catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException)
 {
     Console.Error.WriteLine(
-        $"The address {app.Configuration["urls"]} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed."
+        $"The address {urls} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed."
     );
     return 1;
 }

@@ -14,7 +14,7 @@ public sealed class AccessTests
     [Fact]
     public void Nothing_serious_on_any_screen_in_either_light()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Find("[role='dialog']");
         Sound(page, "cautions");

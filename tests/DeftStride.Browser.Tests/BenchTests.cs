@@ -14,7 +14,7 @@ public sealed class BenchTests
     [Fact]
     public void Two_numbers_to_a_stance_and_a_handle_to_the_card()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         page.Press("Set-up");
@@ -49,7 +49,7 @@ public sealed class BenchTests
     [Fact]
     public void Stiff_ankles_are_told_which_wedge_makes_it_possible_all_by_key()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Key("/").Find("[role='dialog'] input");
@@ -85,7 +85,7 @@ public sealed class BenchTests
     [Fact]
     public void A_studio_with_two_boxes_gets_honest_words()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Press("Studio");
@@ -125,7 +125,7 @@ public sealed class BenchTests
     [Fact]
     public void Meeting_a_client_chooses_and_says_why_not_and_a_sore_knee_changes_it()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         page.Press("Meet");

@@ -37,7 +37,7 @@ public sealed class CorrectingTests
     [Fact]
     public void A_knee_that_turns_in_over_a_level_pelvis_is_led_to_the_band_and_the_next_visit_starts_with_it()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         page.Press("Check Wil");

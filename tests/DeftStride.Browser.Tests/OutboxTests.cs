@@ -66,7 +66,7 @@ public sealed class OutboxTests
             .Select(c => c!["name"]!.GetValue<string>())
             .Where(n => n.StartsWith(next, StringComparison.Ordinal));
         var name = Assert.Single(names);
-        var today = AppServer.Today.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        var today = LateMorning.Today.ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
         page.Until("the log at the studio", () => Counts(server, name).Logs.Contains(today));
         page.Until("nothing waiting", () => !page.Text().Contains("waiting here", StringComparison.Ordinal));
 
@@ -81,7 +81,7 @@ public sealed class OutboxTests
     [Fact]
     public void What_the_studio_refuses_is_said_kept_over_a_reload_and_left_out_only_by_the_coach()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var gate = new SignalGate(server.Url);
         using var page = new Page(gate.Url);
         page.NewClient("Wil Harrow");
@@ -103,7 +103,7 @@ public sealed class OutboxTests
     [Fact]
     public void Two_devices_at_one_look_never_write_over_each_other()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var one = new Page(server.Url);
         using var two = new Page(server.Url);
         one.Go("/").Understood();
@@ -140,7 +140,7 @@ public sealed class OutboxTests
     [Fact]
     public void A_picture_damaged_on_the_disk_is_said_where_it_was_and_mended_by_the_same_file()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         page.Press("Check Wil");
@@ -181,7 +181,7 @@ public sealed class OutboxTests
     [Fact]
     public void With_the_signal_gone_every_screen_is_there_and_shows_its_data_by_itself_once_it_is_back()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var gate = new SignalGate(server.Url);
         using var page = new Page(gate.Url);
         page.Go("/").Understood();

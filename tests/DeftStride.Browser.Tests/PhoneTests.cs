@@ -11,7 +11,7 @@ public sealed class PhoneTests
     [Fact]
     public void The_road_by_touch()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         RoadTests.Look(page, touch: true);
@@ -37,7 +37,7 @@ public sealed class PhoneTests
     [Fact]
     public void The_bar_under_the_thumb_always_holds_the_next_step()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         page.Press("Check Maren");
@@ -74,7 +74,7 @@ public sealed class PhoneTests
     [Fact]
     public void A_picture_taken_in_the_page_comes_onto_the_bench()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url, 390, 844, touch: true, camera: true);
         page.NewClient("Wil Harrow");
         page.Press("Check Wil");

@@ -67,7 +67,7 @@ public sealed class RoadTests
     [Fact]
     public void Overruling_asks_for_a_reason_and_the_history_shows_both()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         Look(page);
@@ -86,7 +86,7 @@ public sealed class RoadTests
     [Fact]
     public void Without_a_mouse()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/");
         page.Find("[role='dialog'] button");
@@ -126,7 +126,7 @@ public sealed class RoadTests
     [Fact]
     public void A_look_goes_on_where_it_was_left_and_the_next_one_is_one_tap_away()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         Look(page);
@@ -154,7 +154,7 @@ public sealed class RoadTests
     [Fact]
     public void A_bad_picture_is_named_and_leaves_nothing_on_the_bench()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         page.Press("Check Wil");
@@ -169,7 +169,7 @@ public sealed class RoadTests
     [Fact]
     public void With_the_signal_gone_the_points_stay_the_screen_says_so_and_the_reading_comes_when_it_is_back()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var gate = new SignalGate(server.Url);
         using var page = new Page(gate.Url);
         page.Go("/").Understood();
@@ -203,7 +203,7 @@ public sealed class RoadTests
     [Fact]
     public void A_stop_sign_ends_the_advice_until_it_is_cleared()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Press("Dov Tarrant");

@@ -8,7 +8,7 @@ namespace DeftStride.Browser.Tests;
 /// <summary>Pain and red flags as a coach meets them, by touch on a phone and by keys at a desk.</summary>
 public sealed class SafetyTests
 {
-    private static Page Open(AppServer server, bool phone) =>
+    private static Page Open(AppHost server, bool phone) =>
         phone ? new Page(server.Url, 390, 844, touch: true) : new Page(server.Url);
 
     [Theory]
@@ -16,7 +16,7 @@ public sealed class SafetyTests
     [InlineData(true)]
     public void Pain_of_five_or_more_is_the_headline_and_no_set_is_offered_that_day(bool phone)
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = Open(server, phone);
         page.Go("/").Understood();
         page.Press("Check Maren");
@@ -62,7 +62,7 @@ public sealed class SafetyTests
     [InlineData(true)]
     public void Each_tier_says_what_to_do_and_a_slip_leaves_nothing_blocked(bool phone)
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = Open(server, phone);
         page.Go("/").Understood();
         page.Press("Dov Tarrant");
@@ -120,7 +120,7 @@ public sealed class SafetyTests
     [Fact]
     public void The_first_choice_opens_exactly_what_it_says()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         page.Press("Meet");

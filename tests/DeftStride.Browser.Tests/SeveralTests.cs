@@ -11,7 +11,7 @@ public sealed class SeveralTests
     [Fact]
     public void Four_clients_are_open_one_tap_apart_and_a_fifth_takes_the_oldest_place()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         foreach (var name in new[] { "bram", "dov", "petra", "corin" })
@@ -31,7 +31,7 @@ public sealed class SeveralTests
     [Fact]
     public void With_the_signal_gone_the_bench_keeps_the_hand_and_says_that_the_answer_waits()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var gate = new SignalGate(server.Url);
         using var page = new Page(gate.Url);
         page.Go("/").Understood();
@@ -60,7 +60,7 @@ public sealed class SeveralTests
     [Fact]
     public void A_studio_that_reads_inches_reads_them_everywhere_and_nothing_changes_underneath()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Press("Studio");
@@ -85,7 +85,7 @@ public sealed class SeveralTests
     [Fact]
     public void The_bench_by_thumb()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         page.Press("History");
@@ -113,7 +113,7 @@ public sealed class SeveralTests
     [Fact]
     public void What_a_client_has_differently_says_so_and_can_be_taken_back()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         Find(page, "petra");

@@ -18,7 +18,7 @@ public sealed partial class SteadyTests
     [MemberData(nameof(Sizes))]
     public void Nothing_jumps_while_a_screen_loads(int width, int height, bool touch)
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, width, height, touch);
         page.Go("/").Understood();
         page.Press("History");

@@ -37,7 +37,7 @@ public sealed class StrideTests
         var first = new DateTime(2026, 10, 5, 9, 0, 0, DateTimeKind.Utc);
         for (var week = 0; week < 3; week++)
         {
-            using var server = new AppServer(folder: folder, clock: first.AddDays(7 * week).ToString("O"));
+            using var server = new AppHost(folder: folder, clock: first.AddDays(7 * week).ToString("O"));
             using var page = new Page(server.Url);
             if (week == 0)
                 page.NewClient("Wil Harrow");
@@ -113,7 +113,7 @@ public sealed class StrideTests
     [Fact]
     public void A_log_without_a_look_takes_few_taps_and_a_borrowed_wedge_is_tried_without()
     {
-        using var server = new AppServer(demo: true, clock: "2026-11-24T09:02:00Z");
+        using var server = new AppHost(demo: true, clock: "2026-11-24T09:02:00Z");
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         page.Press("Log without a check");

@@ -11,7 +11,7 @@ public sealed class TodayTests
     [Fact]
     public async Task Floor_client_check_bench_and_prints_of_every_demo_client_tell_one_story()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
         async Task<JsonNode> Get(string path) =>
             JsonNode.Parse(await http.GetStringAsync(new Uri(path, UriKind.Relative)))!;
@@ -127,7 +127,7 @@ public sealed class TodayTests
     [Fact]
     public async Task The_first_choice_opens_exactly_what_it_says()
     {
-        using var server = new AppServer();
+        using var server = new AppHost();
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         var id = new Uri(page.Driver.Url).AbsolutePath.Split('/')[2];

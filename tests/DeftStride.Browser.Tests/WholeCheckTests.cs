@@ -25,7 +25,7 @@ public sealed class WholeCheckTests
     [Fact]
     public void A_whole_uncued_check_by_the_guided_steps_with_what_was_asked_and_what_was_seen()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Press("Check Maren");
@@ -125,9 +125,37 @@ public sealed class WholeCheckTests
     }
 
     [Fact]
+    public void A_floor_line_that_tells_nothing_is_tapped_again_from_where_it_is_said_and_tells_how_square_the_camera_stood()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Check Maren");
+        page.NoPain();
+        page.Press("Use earlier picture 1 for the right");
+        page.PlaceAsked("right", "maren-4-r");
+        var shin = page.Reading(Right);
+        page.Click($"{Right} button[aria-label^='Floor line']");
+        page.ClickPicture(RightStage, 330, 1090);
+        page.ClickPicture(RightStage, 780, 1090);
+        page.See("runs across the picture");
+        Assert.Equal(shin, page.Reading(Right));
+        page.Click($"{Right} [data-doubt='floorLine'] button");
+        page.See("Mark a line on the floor across the stance");
+        // A tape of 60 cm under the middle of the client, seen from knee high and three metres.
+        page.ClickPicture(RightStage, 560, 1113);
+        page.ClickPicture(RightStage, 560, 1038);
+        page.Gone($"{Right} [data-doubt='floorLine']");
+        page.See("The camera stood square");
+        page.Click($"{Right} [data-floor-line] button");
+        page.Until("the line gone", () => page.Lacks($"{Right} [data-floor-line] input"));
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
     public void Ten_seconds_without_a_camera_and_the_cue_judged_by_eye()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         page.Press("Check Maren");
@@ -164,7 +192,7 @@ public sealed class WholeCheckTests
     [Fact]
     public void Slips_are_noticed_and_mended_in_one_tap_the_school_follows_and_pictures_lie_over_each_other()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         RoadTests.Look(page);
@@ -227,7 +255,7 @@ public sealed class WholeCheckTests
     [Fact]
     public void From_the_front_by_touch_for_an_exercise_of_its_own()
     {
-        using var server = new AppServer(demo: true);
+        using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         page.Press("Find");

@@ -7,15 +7,6 @@ namespace DeftStride.Browser;
 /// <summary>A real server on a data folder of its own. It can be killed and started again on the same data.</summary>
 public sealed class AppServer : IDisposable
 {
-    /// <summary>
-    /// Hours ahead of UTC that make it late morning now on the same date: a run that goes on past midnight keeps its day, and the
-    /// made-up people who trained a while ago trained today.
-    /// </summary>
-    private static readonly int Ahead = 11 - DateTime.UtcNow.Hour;
-
-    /// <summary>The day that the servers of this run take it to be.</summary>
-    public static DateOnly Today => DateOnly.FromDateTime(DateTime.UtcNow.AddHours(Ahead));
-
     private readonly List<string> _arguments;
     private readonly bool _clocked;
     private readonly bool _ownFolder;
@@ -112,8 +103,8 @@ public sealed class AppServer : IDisposable
             RedirectStandardError = true,
             WorkingDirectory = Checkout.Root,
         };
-        // The names of these zones count the other way. A clock that is given is in UTC.
-        start.Environment["TZ"] = _clocked || Ahead == 0 ? "Etc/UTC" : $"Etc/GMT{-Ahead:+0;-0}";
+        // A clock that is given is in UTC.
+        start.Environment["TZ"] = _clocked ? "Etc/UTC" : LateMorning.Zone;
         if (LargestFileKilobytes is { } limit)
         {
             start.ArgumentList.Add("-c");
@@ -211,12 +202,6 @@ public sealed class AppServer : IDisposable
         Kill();
         if (_ownFolder)
             Directory.Delete(Folder, recursive: true);
-    }
-
-    /// <summary>Fills a folder with the demo and stops the server.</summary>
-    internal static void Fill(string folder, string? clock)
-    {
-        using var server = new AppServer(demo: true, clock: clock, folder: folder);
     }
 
     private static int FreePort()

@@ -29,7 +29,7 @@ internal static class DemoFolder
     {
         var folder = Directory.CreateTempSubdirectory("deft-stride-demo-").FullName;
         AppDomain.CurrentDomain.ProcessExit += (_, _) => Directory.Delete(folder, recursive: true);
-        AppServer.Fill(folder, clock);
+        AppHost.Fill(folder, clock);
         return folder;
     }
 }

@@ -165,6 +165,17 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
     }
 
     [Fact]
+    public void An_address_that_is_taken_is_said_in_one_sentence_and_nothing_is_changed()
+    {
+        using var server = new AppServer(start: false);
+        using var taken = new System.Net.Sockets.TcpListener(System.Net.IPAddress.Loopback, new Uri(server.Url).Port);
+        taken.Start();
+        Assert.Equal(1, server.Refused());
+        Assert.Contains($"The address {server.Url} is in use.", server.Said, StringComparison.Ordinal);
+        Assert.DoesNotContain("   at ", server.Said, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void A_stop_that_was_asked_for_leaves_one_file_that_can_be_copied_and_readable_by_nobody_else()
     {
         using var server = new AppServer();

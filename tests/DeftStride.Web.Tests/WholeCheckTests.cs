@@ -7,6 +7,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Tests.Filming;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Checks;
@@ -197,6 +198,70 @@ public sealed class WholeCheckTests : IDisposable
         }
     }
 
+    [Fact]
+    public async Task A_stance_filmed_from_15_degrees_aside_is_asked_for_the_tape_and_its_verdict_turns_right_once_it_is_tapped()
+    {
+        var client = await _studio.ClientAsync();
+        var picture = await _studio.PictureAsync(client);
+        var standard = (await StandardAsync(client))["standard"]!;
+        var school = StudioUnderTest.Read<StandardDto>(standard.ToJsonString()).ToCore().School.Value.Code;
+        var body = Core.Bodies.Body.From(new BodyMeasures(1.75));
+        var pose = PoseLibrary.Clean(Exercise.Find("split-squat-to-pad")!, Moment.Bottom, body, school);
+        var planned = new PlannedStill(View.Side, Moment.Bottom, Landmarks.Order(View.Side), [], true);
+        async Task<JsonNode> LookAsync(double yaw, bool tape) =>
+            (
+                await _studio.PostAsync(
+                    "/api/compute/look",
+                    new
+                    {
+                        standard,
+                        stills = Enum.GetValues<BodySide>()
+                            .Select(side =>
+                                Dto(
+                                    new PinholeCamera { Yaw = yaw }.Still(
+                                        new PosedFigure(body, pose),
+                                        planned,
+                                        side,
+                                        1,
+                                        side == BodySide.Right ? Facing.Right : Facing.Left,
+                                        CameraPlace.ByGuide,
+                                        line: tape ? (0.6, 0) : null
+                                    ),
+                                    picture
+                                )
+                            )
+                            .ToArray(),
+                        seen = Array.Empty<object>(),
+                        stated = Array.Empty<object>(),
+                        guess = (object?)null,
+                    }
+                )
+            )!["view"]!;
+        static JsonNode Thigh(JsonNode look) =>
+            look["results"]!
+                .AsArray()
+                .Single(r =>
+                    Text(r, "measureId") == "rear-thigh"
+                    && Text(r, "side") == "right"
+                    && r!["standing"]!.GetValue<bool>()
+                )!;
+        static string[] Doubts(JsonNode look) =>
+            [.. look["stills"]!.AsArray().SelectMany(s => s!["doubts"]!.AsArray().Select(d => Text(d, "kind")))];
+
+        var aside = await LookAsync(15, tape: false);
+        Assert.Contains("offAxis", Doubts(aside));
+        Assert.NotEqual("inBand", Text(Thigh(aside), "verdict"));
+
+        var tapped = await LookAsync(15, tape: true);
+        Assert.DoesNotContain("offAxis", Doubts(tapped));
+        Assert.Equal(Text(Thigh(await LookAsync(0, tape: true)), "verdict"), Text(Thigh(tapped), "verdict"));
+        Assert.Equal("inBand", Text(Thigh(tapped), "verdict"));
+        Assert.All(
+            tapped["stills"]!.AsArray(),
+            s => Assert.Equal("The camera stood 15° off square, taken out.", Text(s, "square"))
+        );
+    }
+
     private static StillDto Dto(PointSet s, Guid picture) =>
         new(
             s.FrontLeg,
@@ -212,7 +277,8 @@ public sealed class WholeCheckTests : IDisposable
             s.Vertical is { } v ? new VerticalDto(new(v.One.X, v.One.Y), new(v.Other.X, v.Other.Y)) : null,
             null,
             null,
-            s.Camera is { } c ? new CameraDto(c.DistanceMetres, c.HeightMetres, c.Guided) : null
+            s.Camera is { } c ? new CameraDto(c.DistanceMetres, c.HeightMetres, c.Guided) : null,
+            s.Line is { } l ? new FloorLineDto(PointDto.Of(l.One), PointDto.Of(l.Other), l.Metres) : null
         );
 
     [Fact]

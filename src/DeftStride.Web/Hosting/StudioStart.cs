@@ -174,9 +174,9 @@ internal sealed class StudioStart(
         File.Delete(Path.Combine(folder.Path, Filling));
     }
 
-    private static string LocalZone() =>
-        TimeZoneInfo.Local.HasIanaId ? TimeZoneInfo.Local.Id
-        : TimeZoneInfo.TryConvertWindowsIdToIanaId(TimeZoneInfo.Local.Id, out var iana) ? iana
+    private string LocalZone() =>
+        clock.LocalTimeZone.HasIanaId ? clock.LocalTimeZone.Id
+        : TimeZoneInfo.TryConvertWindowsIdToIanaId(clock.LocalTimeZone.Id, out var iana) ? iana
         : "UTC";
 
     /// <summary>After the last request was answered: the log is folded into the file, so that the folder can be copied as it lies.</summary>

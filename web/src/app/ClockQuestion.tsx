@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, take } from '@/api/client';
-import { queries, useStudio } from '@/api/queries';
+import { refresh, useStudio } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 
@@ -12,7 +12,7 @@ export function ClockQuestion() {
   const [later, setLater] = useState(false);
   const answer = useMutation({
     mutationFn: () => take(api.POST('/api/clock-answers', { body: { id: uuid() } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['studio'] }),
+    onSuccess: () => refresh('studio'),
   });
   if (!studio.data?.clock || later) return null;
   return (

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { probe, useReachable } from '@/device/connection';
 import { useOutbox } from '@/outbox/device';
-import { UnsentLine, useLate } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Sheet } from '@/ui/Sheet';
+import { UnsentLine, useLate } from '@/ui/Unsent';
 
 /** Above every screen while something waits, was refused, or the studio does not answer: what is safe, and what to do. */
 export function OutboxBar() {

@@ -2,15 +2,15 @@ import { Link, Outlet, useLocation, useMatchRoute, useNavigate } from '@tanstack
 import { useState } from 'react';
 import { setActingCoach, useActingCoach } from '@/api/coach';
 import { useStudio } from '@/api/queries';
+import { useShortcuts } from '@/device/keys';
+import { closeClient, useOpenClients } from '@/device/openClients';
+import { setTheme, type Theme, useTheme } from '@/device/theme';
 import { CautionGate } from '@/features/safety/CautionGate';
+import { useTop } from '@/ui/useTop';
 import { ClockQuestion } from './ClockQuestion';
 import { FindClient } from './FindClient';
-import { useShortcuts } from './keys';
 import { OutboxBar } from './OutboxBar';
-import { closeClient, useOpenClients } from './openClients';
 import { ShortcutList } from './ShortcutList';
-import { setTheme, type Theme, useTheme } from './theme';
-import { useTop } from './useTop';
 
 const themes: Theme[] = ['auto', 'daylight', 'dim'];
 

@@ -1,5 +1,5 @@
+import { shortcutsInForce } from '@/device/keys';
 import { Sheet } from '@/ui/Sheet';
-import { shortcutsInForce } from './keys';
 
 export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChange: (open: boolean) => void }) {
   return (

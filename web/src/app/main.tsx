@@ -3,12 +3,12 @@ import { QueryClientProvider } from '@tanstack/react-query';
 import { RouterProvider } from '@tanstack/react-router';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { queries } from '@/api/queries';
+import { queries, refresh } from '@/api/queries';
+import { applyTheme } from '@/device/theme';
 import { takeOverDrafts } from '@/features/check/draft';
 import { openOutbox } from '@/outbox/device';
 import { loadTheRest } from './later';
 import { router } from './routes';
-import { applyTheme } from './theme';
 
 applyTheme();
 const root = document.getElementById('app');
@@ -23,7 +23,7 @@ takeOverDrafts();
 // What nobody on the screen waited for, from before a reload or from another tab, changes what is shown all the same.
 outbox.onKept((entry, awaited) => {
   // A look that is under way, also one that was when the page went: where the floor is up it says that it was begun.
-  if (entry.kind === 'draft') void queries.invalidateQueries({ queryKey: ['floor'] });
+  if (entry.kind === 'draft') void refresh('floor');
   else if (!awaited && entry.kind !== 'picture') void queries.invalidateQueries();
 });
 if (root)

@@ -1,6 +1,6 @@
 import { onlineManager } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
-import { pause } from '@/outbox/order';
+import { pause } from './pause';
 
 // Whether the studio's server answered last time it was asked: TanStack's online manager says so to everybody. While it is
 // silent it is asked again with growing pauses, here and nowhere else; what waits is sent once it answers.

@@ -1,6 +1,7 @@
+import { pause } from '@/device/pause';
 import { type Answer, type Entry, FORM, type Refusal } from './entry';
 import { versionIn, writingOf } from './kinds';
-import { heldBack, pause, sendable } from './order';
+import { heldBack, sendable } from './order';
 import { DeviceFull, type Store } from './store';
 
 /** No answer: the line is down, or nobody came to it in time. */

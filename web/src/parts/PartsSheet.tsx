@@ -1,4 +1,5 @@
 import { type ReactNode, useState } from 'react';
+import { OutcomeMark } from '@/features/check/OutcomeMark';
 import { BracketMark } from '@/ui/BracketMark';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
@@ -13,8 +14,7 @@ import { ScoreRow } from '@/ui/ScoreRow';
 import { Sentence } from '@/ui/Sentence';
 import { SidePlate } from '@/ui/SidePlate';
 import { StrideLine } from '@/ui/StrideLine';
-import { verdictText, verdictWord } from '@/ui/verdict';
-import { OutcomeMark } from '../features/check/OutcomeMark';
+import { verdictText, verdictWord } from '@/words/verdict';
 import { knee, pelvis, reading, rungs, shin } from './samples';
 
 /** Every part in every state, for the eye. Nothing here is anybody's reading. */

@@ -1,4 +1,4 @@
-import '../app/app.css';
+import '@/app/app.css';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { PartsSheet } from './PartsSheet';

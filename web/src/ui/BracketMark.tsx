@@ -1,5 +1,5 @@
-import { type Gauge, within } from './instruments/gauge';
-import { verdictLine } from './verdict';
+import { type Gauge, within } from '@/ui/instruments/gauge';
+import { verdictLine } from '@/words/verdict';
 
 /**
  * The verdict's own shape: the band as a pair of brackets, the reading as a dot with its error as a bar through it.

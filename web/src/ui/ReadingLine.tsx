@@ -1,7 +1,7 @@
 import { Popover } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { type Result, resultText, verdictWord } from '@/words/verdict';
 import { ResultMark } from './ResultMark';
-import { type Result, resultText, verdictWord } from './verdict';
 
 /**
  * A side's reading: the number large, its error beside it, the verdict as shape, word and tone. The error opens on demand.

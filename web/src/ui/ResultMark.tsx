@@ -1,6 +1,6 @@
+import { gaugeOf } from '@/ui/instruments/gauge';
+import { type Result, resultLine } from '@/words/verdict';
 import { BracketMark } from './BracketMark';
-import { gaugeOf } from './instruments/gauge';
-import { type Result, resultLine } from './verdict';
 
 /**
  * The shape of an answer, whatever its source: brackets for a number with a band, a lidded eye for what was only seen (open

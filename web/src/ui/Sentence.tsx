@@ -1,5 +1,5 @@
 import type { Schema } from '@/api/client';
-import { toneText } from './verdict';
+import { toneText } from '@/words/verdict';
 
 /** A sentence from the core, its number set off in the tone of what it says. */
 export function Sentence({ parts }: { parts: Schema['PartView'][] }) {

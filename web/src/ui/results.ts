@@ -1,5 +1,5 @@
+import type { Result } from '@/words/verdict';
 import type { Side } from './SidePlate';
-import type { Result } from './verdict';
 
 type Results = { results: Result[] };
 

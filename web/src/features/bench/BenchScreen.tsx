@@ -2,12 +2,12 @@ import { useParams, useSearch } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useBenchStart, useClient, useStudio } from '@/api/queries';
-import { openClient } from '@/app/openClients';
+import { openClient } from '@/device/openClients';
+import { BodyAsk } from '@/features/meet/BodyAsk';
+import { Conditions } from '@/features/safety/Conditions';
+import { StandingSign } from '@/features/safety/StopSign';
 import { Choice } from '@/ui/Choice';
 import { Waiting } from '@/ui/Notice';
-import { BodyAsk } from '../meet/BodyAsk';
-import { Conditions } from '../safety/Conditions';
-import { StandingSign } from '../safety/StopSign';
 import { SplitBench } from './SplitBench';
 import { StepBench } from './StepBench';
 

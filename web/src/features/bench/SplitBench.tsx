@@ -3,7 +3,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refreshBody } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
+import { useShortcuts } from '@/device/keys';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { NextBar } from '@/ui/NextBar';

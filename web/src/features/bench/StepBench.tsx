@@ -1,9 +1,10 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { stepQuery } from '@/api/options';
 import { refreshBody } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
+import { useShortcuts } from '@/device/keys';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
@@ -34,11 +35,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
     shinDegrees: shin,
     trunkDegrees: trunk,
   };
-  const step = useQuery({
-    queryKey: ['step', clientId, front, down, box, knee, shin, trunk, start.kit],
-    queryFn: () => take(api.POST('/api/compute/step', { body: request })),
-    placeholderData: keepPreviousData,
-  });
+  const step = useQuery(stepQuery(request));
   const view = step.data;
   const keep = useMutation({
     mutationFn: () =>

@@ -1,6 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
-import { LiveReading } from '@/api/live';
+import { LiveReading } from '@/live/live';
 
 type Heard = { seq: number; view: Schema['BenchView'] | null; problem: string | null };
 

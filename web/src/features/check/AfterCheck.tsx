@@ -2,46 +2,29 @@ import { useMutation } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
 import { api, type Schema, take } from '@/api/client';
-import { day } from '@/app/dates';
-import { useTop } from '@/app/useTop';
+import { PainStop, painStops } from '@/features/pain/PainAsk';
+import { RaiseStopSign } from '@/features/safety/StopSign';
+import { keptStills, type Moment, mayHoldGuess, type Slot, type View } from '@/pictures/still';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
-import { standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side } from '@/ui/SidePlate';
-import { RaiseStopSign } from '../safety/StopSign';
+import { useTop } from '@/ui/useTop';
+import { day } from '@/words/dates';
+import { decisionWord } from '@/words/decisions';
 import { CorrectionPanel } from './CorrectionPanel';
 import { DecisionPanel } from './DecisionPanel';
 import { FaultPicker } from './FaultPicker';
+import { namesOf, slotOfFinding } from './finding';
 import { KeptBench } from './KeptBench';
 import { type Change, LookAgain } from './LookAgain';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
-import { PainStop, painStops } from './PainAsk';
 import { StationBar } from './StationBar';
-import { keptStills, type Moment, mayHoldGuess, type Slot, type View } from './still';
 import { TakeAway } from './TakeAway';
 import { TryWithout } from './TryWithout';
-import { decisionWord } from './words';
 
 type Check = Schema['CheckView'];
-
-/** Where the thing that was named first is seen: its view and moment, or wherever there is a picture. */
-export function slotOfFinding(check: Check, side: Side, of?: string | null): Slot {
-  const measureId = of ?? check.look.finding.measureId;
-  const result = measureId
-    ? (standing(check.look, measureId, side) ?? standing(check.look, measureId, side === 'left' ? 'right' : 'left'))
-    : null;
-  const views = check.standard.measures.find((m) => m.id === measureId)?.views ?? [];
-  const view: View = views.find((v) => check.stills.some((s) => s.view === v)) ?? views[0] ?? check.stills[0]?.view ?? 'side';
-  const fits = check.stills.filter((s) => s.view === view);
-  const moment: Moment = fits.find((s) => s.moment === result?.moment)?.moment ?? fits[0]?.moment ?? result?.moment ?? 'bottom';
-  return { side, view, moment };
-}
-
-/** What each measure of a check is called. */
-export const namesOf = (check: Check) =>
-  new Map(check.standard.measures.map((m) => [m.id, m.short.charAt(0).toUpperCase() + m.short.slice(1)]));
 
 /** A finished look: what was found, the one thing to say, the retest beside its baseline, the decision. */
 export function AfterCheck({

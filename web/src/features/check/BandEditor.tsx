@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { clientQuery } from '@/api/options';
 import { queries } from '@/api/queries';
 import { BandEdges, edgeOf } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
@@ -56,7 +57,7 @@ export function BandEditor({
           },
         }),
       );
-      await queries.invalidateQueries({ queryKey: ['client', clientId] });
+      await queries.invalidateQueries({ queryKey: clientQuery(clientId).queryKey });
     },
     onSuccess: () => setOpen(false),
   });

@@ -1,11 +1,11 @@
 import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { useEffect, useRef } from 'react';
 import { useCheck, useClient, useStudio } from '@/api/queries';
-import { openClient } from '@/app/openClients';
+import { openClient } from '@/device/openClients';
+import { StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { useUnsent } from '@/outbox/device';
-import { Unsent, useLate } from '@/outbox/Unsent';
 import { Waiting } from '@/ui/Notice';
-import { StandingSign, useWaitingSigns, WaitingSign } from '../safety/StopSign';
+import { Unsent, useLate } from '@/ui/Unsent';
 import { AfterCheck } from './AfterCheck';
 import { FirstLook } from './FirstLook';
 

@@ -3,20 +3,21 @@ import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { checkQuery } from '@/api/options';
 import { queries, refreshClient } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
 import { forgetKept, useKept } from '@/device/kept';
+import { useShortcuts } from '@/device/keys';
 import { useUnsent } from '@/outbox/device';
-import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
+import { Unsent } from '@/ui/Unsent';
+import { levelWord, outcomeWord } from '@/words/decisions';
 import { type Feel, FeelRow } from './FeelRow';
 import { Caret } from './MeasureList';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
 import { WedgeSheet } from './WedgeSheet';
-import { levelWord, outcomeWord } from './words';
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
 
@@ -86,7 +87,7 @@ export function CorrectionPanel({
       forgetKept(felt);
       setTrialId(() => uuid());
       setPicked(null);
-      queries.setQueryData(['check', check.id], view);
+      queries.setQueryData(checkQuery(check.id).queryKey, view);
       await refreshClient(check.clientId);
       onJudged(!byCoach && view.correction && view.trials.at(-1)?.outcome !== 'helped' ? 'correct' : 'decide');
     },

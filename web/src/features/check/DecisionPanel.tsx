@@ -1,23 +1,23 @@
-import { keepPreviousData, useMutation, useQuery } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { checkQuery, recommendationQuery } from '@/api/options';
 import { queries, refreshClient } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
 import { forgetKept, useKept } from '@/device/kept';
+import { useShortcuts } from '@/device/keys';
+import { asAsked, type Entry, ofLog, toLog } from '@/features/log/log';
+import { QuickLog } from '@/features/log/QuickLog';
+import { type PainAnswer, PainAsk, painComplete, painStops } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
-import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
+import { Unsent } from '@/ui/Unsent';
 import { Why } from '@/ui/Why';
-import { asAsked, type Entry, ofLog, toLog } from '../log/log';
-import { QuickLog } from '../log/QuickLog';
-import type { PainAnswer } from './draft';
+import { decisionWord } from '@/words/decisions';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
-import { PainAsk, painComplete, painStops } from './PainAsk';
-import { decisionWord } from './words';
 
 type Outcome = Schema['DecisionOutcome'];
 /** Pain of five or more ends the day: nothing that asks for another set today is left to choose. */
@@ -75,11 +75,7 @@ function Deciding({
     repetitions: entry ? null : (check.decision?.repetitions ?? null),
     log: entry ? toLog(entry, null) : null,
   };
-  const advice = useQuery({
-    queryKey: ['recommendation', check.id, check.trials.length, asked],
-    queryFn: () => take(api.POST('/api/checks/{id}/recommendation', { params: { path: { id: check.id } }, body: asked })),
-    placeholderData: keepPreviousData,
-  });
+  const advice = useQuery(recommendationQuery(check, asked));
   const said = advice.data;
   const decide = useMutation({
     mutationFn: (pick: { outcome: Outcome; reason: string | null }) => {
@@ -102,7 +98,7 @@ function Deciding({
     },
     onSuccess: async (view) => {
       forgetKept(place);
-      queries.setQueryData(['check', check.id], view);
+      queries.setQueryData(checkQuery(check.id).queryKey, view);
       onDone();
       await refreshClient(check.clientId);
     },

@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, type Schema, take } from '@/api/client';
+import type { Schema } from '@/api/client';
+import { faultsQuery } from '@/api/options';
 import { Trouble } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
 
@@ -23,11 +24,7 @@ export function FaultPicker({
   onOpenChange: (open: boolean) => void;
   onPick: (faultId: string) => void;
 }) {
-  const faults = useQuery({
-    queryKey: ['faults', checkId],
-    queryFn: () => take(api.GET('/api/checks/{id}/faults', { params: { path: { id: checkId } } })),
-    enabled: open,
-  });
+  const faults = useQuery({ ...faultsQuery(checkId), enabled: open });
   return (
     <Sheet title="What did you see?" open={open} onOpenChange={onOpenChange}>
       <Trouble error={faults.error} />

@@ -3,31 +3,16 @@ import { useNavigate } from '@tanstack/react-router';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { checkQuery } from '@/api/options';
 import { queries, refreshClient, useStandard } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
-import { useStable } from '@/app/useStable';
+import { useShortcuts } from '@/device/keys';
+import { PainAsk, painComplete, SorenessAsk } from '@/features/pain/PainAsk';
+import { CareAsk } from '@/features/safety/CareAsk';
+import { Conditions } from '@/features/safety/Conditions';
+import { RaiseStopSign } from '@/features/safety/StopSign';
 import { useUnsent } from '@/outbox/device';
-import { Unsent } from '@/outbox/Unsent';
-import { Button } from '@/ui/Button';
-import { NextBar } from '@/ui/NextBar';
-import { Trouble } from '@/ui/Notice';
-import { Sentence } from '@/ui/Sentence';
-import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate';
-import { CareAsk } from '../safety/CareAsk';
-import { Conditions } from '../safety/Conditions';
-import { RaiseStopSign } from '../safety/StopSign';
-import { AskPanel } from './AskPanel';
-import { emptyDraft, type Seen, useDraft, type Work } from './draft';
-import { Extent, SchoolChoice } from './LookSetup';
-import { Caret, MeasureList } from './MeasureList';
-import { MomentStrip } from './MomentStrip';
-import { PainAsk, painComplete, SorenessAsk } from './PainAsk';
-import type { Marking } from './PictureStage';
-import { onPictureKept, pictureUrl, sendPicture, usePending, useRefusedPictures } from './pictures';
-import { SettleGate } from './SettleGate';
-import { type Station, StationBar } from './StationBar';
-import { type StillActions, StillBench } from './StillBench';
-import { askedFor, type Next, nextStep, openMeasures } from './steps';
+import type { Marking } from '@/pictures/PictureStage';
+import { onPictureKept, pictureUrl, sendPicture, usePending, useRefusedPictures } from '@/pictures/pictures';
 import {
   cameraFor,
   fromView,
@@ -45,7 +30,23 @@ import {
   type Still,
   toDto,
   type View,
-} from './still';
+} from '@/pictures/still';
+import { Button } from '@/ui/Button';
+import { NextBar } from '@/ui/NextBar';
+import { Trouble } from '@/ui/Notice';
+import { Sentence } from '@/ui/Sentence';
+import { otherSide, SIDES, type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+import { Unsent } from '@/ui/Unsent';
+import { useStable } from '@/ui/useStable';
+import { AskPanel } from './AskPanel';
+import { emptyDraft, type Seen, useDraft, type Work } from './draft';
+import { Extent, SchoolChoice } from './LookSetup';
+import { Caret, MeasureList } from './MeasureList';
+import { MomentStrip } from './MomentStrip';
+import { SettleGate } from './SettleGate';
+import { type Station, StationBar } from './StationBar';
+import { type StillActions, StillBench } from './StillBench';
+import { askedFor, type Next, nextStep, openMeasures } from './steps';
 import { useReading } from './useReading';
 
 const slotKey = (slot: Slot) => `${slot.side}-${slot.view}-${slot.moment}`;
@@ -292,7 +293,7 @@ export function FirstLook({
     onSuccess: async (check) => {
       kept.finish();
       setDone(true);
-      queries.setQueryData(['check', check.id], check);
+      queries.setQueryData(checkQuery(check.id).queryKey, check);
       // Whoever went on to somebody else while it was sent is not fetched back.
       if (here.current)
         await navigate({ to: '/clients/$clientId/check', params: { clientId }, search: { check: check.id }, replace: true });

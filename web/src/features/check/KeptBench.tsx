@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
+import { fromView, type Slot, type Still } from '@/pictures/still';
 import { ResultMark } from '@/ui/ResultMark';
 import { SidePlate } from '@/ui/SidePlate';
-import { resultText } from '@/ui/verdict';
+import { resultText } from '@/words/verdict';
 import { StillBench } from './StillBench';
-import { fromView, type Slot, type Still } from './still';
 
 /** One side as it was kept, to look at and to compare with. */
 export function KeptBench({

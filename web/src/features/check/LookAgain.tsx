@@ -2,23 +2,14 @@ import { useMutation } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { checkQuery } from '@/api/options';
 import { queries, refreshClient } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
 import { forgetKept, useKept } from '@/device/kept';
+import { useShortcuts } from '@/device/keys';
+import { type PainAnswer, PainAsk, painComplete } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
-import { Unsent } from '@/outbox/Unsent';
-import { Button } from '@/ui/Button';
-import { NextBar } from '@/ui/NextBar';
-import { Trouble } from '@/ui/Notice';
-import { type Side, sideWord } from '@/ui/SidePlate';
-import { namesOf, slotOfFinding } from './AfterCheck';
-import type { PainAnswer } from './draft';
-import { type Feel, FeelRow } from './FeelRow';
-import { KeptBench } from './KeptBench';
-import { PainAsk, painComplete } from './PainAsk';
-import type { Marking } from './PictureStage';
-import { onPictureKept, pictureUrl, sendPicture, usePending } from './pictures';
-import { type StillActions, StillBench } from './StillBench';
+import type { Marking } from '@/pictures/PictureStage';
+import { onPictureKept, pictureUrl, sendPicture, usePending } from '@/pictures/pictures';
 import {
   cameraFor,
   fromView,
@@ -34,9 +25,18 @@ import {
   rescaled,
   type Still,
   toDto,
-} from './still';
+} from '@/pictures/still';
+import { Button } from '@/ui/Button';
+import { NextBar } from '@/ui/NextBar';
+import { Trouble } from '@/ui/Notice';
+import { type Side, sideWord } from '@/ui/SidePlate';
+import { Unsent } from '@/ui/Unsent';
+import { outcomeWord } from '@/words/decisions';
+import { type Feel, FeelRow } from './FeelRow';
+import { namesOf, slotOfFinding } from './finding';
+import { KeptBench } from './KeptBench';
+import { type StillActions, StillBench } from './StillBench';
 import { useReading } from './useReading';
-import { outcomeWord } from './words';
 
 type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null; feels: Feel[] };
 
@@ -191,7 +191,7 @@ export function LookAgain({
     onSuccess: async (view) => {
       forgetKept(key(check.id, correction.id));
       localStorage.removeItem(`deft-retest-${check.id}`);
-      queries.setQueryData(['check', check.id], view);
+      queries.setQueryData(checkQuery(check.id).queryKey, view);
       await refreshClient(check.clientId);
       done(view.correction ? 'correct' : 'decide');
     },

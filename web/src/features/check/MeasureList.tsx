@@ -1,15 +1,15 @@
 import { Popover } from 'radix-ui';
 import { memo } from 'react';
 import type { Schema } from '@/api/client';
+import { momentName } from '@/pictures/still';
 import { Button } from '@/ui/Button';
 import { ErrorTable } from '@/ui/ReadingLine';
 import { ResultMark } from '@/ui/ResultMark';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
-import { type Result, resultText, verdictWord } from '@/ui/verdict';
+import { type Result, resultText, verdictWord } from '@/words/verdict';
 import { BandEditor } from './BandEditor';
 import type { Seen } from './draft';
-import { momentName } from './still';
 
 type Measure = Schema['MeasureView'];
 

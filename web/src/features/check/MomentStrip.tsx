@@ -1,5 +1,5 @@
+import { type Moment, momentName, type Plan } from '@/pictures/still';
 import type { Side } from '@/ui/SidePlate';
-import { type Moment, momentName, type Plan } from './still';
 
 const order: Moment[] = ['start', 'firstSeen', 'bottom', 'halfUp', 'top'];
 

@@ -2,11 +2,12 @@ import { useMutation } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { checkQuery } from '@/api/options';
 import { queries, refreshClient } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
+import { outcomeWord } from '@/words/decisions';
 import { feelWord } from './FeelRow';
-import { outcomeWord } from './words';
 
 const look = {
   helped: { tone: 'bg-pine-wash text-pine', path: 'M4 13l5 5L20 6' },
@@ -63,7 +64,7 @@ export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; cl
   const back = useMutation({
     mutationFn: () => take(api.POST('/api/trials/{id}/withdrawal', { params: { path: { id: trial.id } }, body: { id } })),
     onSuccess: async (view) => {
-      queries.setQueryData(['check', view.id], view);
+      queries.setQueryData(checkQuery(view.id).queryKey, view);
       await refreshClient(clientId);
     },
   });

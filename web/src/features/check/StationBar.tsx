@@ -1,11 +1,11 @@
 import { memo } from 'react';
 import type { Schema } from '@/api/client';
-import { useStable } from '@/app/useStable';
+import type { View } from '@/pictures/still';
 import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { SIDES } from '@/ui/SidePlate';
-import { type Verdict, verdictLine } from '@/ui/verdict';
-import type { View } from './still';
+import { useStable } from '@/ui/useStable';
+import { type Verdict, verdictLine } from '@/words/verdict';
 
 export type Station = View | 'ask';
 

@@ -1,13 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { keep } from '@/device/kept';
-import { Button } from '@/ui/Button';
-import { ReadingLine } from '@/ui/ReadingLine';
-import { kneeOf, pelvisOf, standing } from '@/ui/results';
-import { SidePlate, sideWord } from '@/ui/SidePlate';
-import type { Result } from '@/ui/verdict';
-import { PictureSource } from './PictureSource';
-import { type Marking, PictureStage } from './PictureStage';
+import { PictureSource } from '@/pictures/PictureSource';
+import { type Marking, PictureStage } from '@/pictures/PictureStage';
 import {
   fromView,
   type Handle,
@@ -20,7 +15,12 @@ import {
   pointName,
   type Slot,
   type Still,
-} from './still';
+} from '@/pictures/still';
+import { Button } from '@/ui/Button';
+import { ReadingLine } from '@/ui/ReadingLine';
+import { kneeOf, pelvisOf, standing } from '@/ui/results';
+import { SidePlate, sideWord } from '@/ui/SidePlate';
+import type { Result } from '@/words/verdict';
 import type { Reading } from './useReading';
 
 /** What a coach can do with the still that is up. */

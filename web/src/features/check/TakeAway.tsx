@@ -1,7 +1,7 @@
 import { Link } from '@tanstack/react-router';
 import type { Schema } from '@/api/client';
-import { savePicture } from './savePicture';
-import type { View } from './still';
+import { savePicture } from '@/pictures/savePicture';
+import type { View } from '@/pictures/still';
 
 /** What can be taken out of the app: the picture with what was read on it, the numbers, and a page for the client. */
 export function TakeAway({ check, view }: { check: Schema['CheckView']; view: View }) {

@@ -2,12 +2,13 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { checkQuery } from '@/api/options';
 import { queries, refreshClient } from '@/api/queries';
 import { useUnsent } from '@/outbox/device';
-import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
+import { Unsent } from '@/ui/Unsent';
 import { Why } from '@/ui/Why';
 
 /** A borrowed prop whose day has come: the same set without it, as a trial of its own. */
@@ -43,7 +44,7 @@ export function TryWithout({
         }),
       ),
     onSuccess: async (view) => {
-      queries.setQueryData(['check', check.id], view);
+      queries.setQueryData(checkQuery(check.id).queryKey, view);
       await refreshClient(check.clientId);
     },
   });

@@ -2,13 +2,12 @@ import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { actingCoach } from '@/api/coach';
+import { clientQuery } from '@/api/options';
 import { queries } from '@/api/queries';
 import { forgetKept, keep, readKept } from '@/device/kept';
 import { theOutbox, useUnsent } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
-import type { Point, Still } from './still';
-
-export type PainAnswer = Schema['PainDto'];
+import type { Point, Still } from '@/pictures/still';
 
 export type Seen = Schema['SeenDto'];
 export type Stated = Schema['StatedDto'];
@@ -24,7 +23,7 @@ export type Draft = Work & {
   mode: 'whole' | 'quick';
   felt: Schema['FeltDto'] | null;
   effort: number | null;
-  pain: PainAnswer | null;
+  pain: Schema['PainDto'] | null;
   soreness: number | null;
   nextMorning: number | null;
   school: Schema['SchoolCode'] | null;
@@ -203,7 +202,7 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null, b
         const last = guarded(clientId);
         if (last?.draft.id === view.id) keep(guard(clientId), { ...last, version: view.version });
         // Who comes back to this look before it is fetched again finds it as it was left.
-        queries.setQueryData<Schema['ClientView']>(['client', clientId], (c) => c && { ...c, draft: view });
+        queries.setQueryData(clientQuery(clientId).queryKey, (c) => c && { ...c, draft: view });
       }),
     [clientId],
   );

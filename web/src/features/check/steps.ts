@@ -1,9 +1,9 @@
 import type { Schema } from '@/api/client';
+import { painComplete } from '@/features/pain/PainAsk';
+import { fromView, inSlot, momentName, nextPoint, type Plan, type PlanPoint, type Slot } from '@/pictures/still';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, sideWord } from '@/ui/SidePlate';
 import type { Draft } from './draft';
-import { painComplete } from './PainAsk';
-import { fromView, inSlot, momentName, nextPoint, type Plan, type PlanPoint, type Slot } from './still';
 
 /** What comes next in a look. The button under the thumb always says it. */
 export type Next =

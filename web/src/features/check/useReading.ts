@@ -1,10 +1,9 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
-import { LiveReading, type LookView } from '@/api/live';
+import { LiveReading, type LookView } from '@/live/live';
+import { type Guesses, type Still, toDto } from '@/pictures/still';
 import type { Seen, Stated } from './draft';
-import { type Landmark, type Point, type Still, toDto } from './still';
 
-export type Guesses = Partial<Record<Landmark, Point>>;
 export type Reading = { view: LookView | null; guesses: Guesses; settled: boolean; problem: string | null };
 
 export const nothingRead: Reading = { view: null, guesses: {}, settled: true, problem: null };

@@ -3,16 +3,17 @@ import { Link, useNavigate, useParams } from '@tanstack/react-router';
 import { useEffect } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { clientQuery } from '@/api/options';
 import { queries, refreshClient, useClient } from '@/api/queries';
-import { day } from '@/app/dates';
-import { useShortcuts } from '@/app/keys';
-import { openClient } from '@/app/openClients';
+import { useShortcuts } from '@/device/keys';
+import { openClient } from '@/device/openClients';
+import { Conditions } from '@/features/safety/Conditions';
+import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
 import { Empty, Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
-import { decisionWord } from '../check/words';
-import { Conditions } from '../safety/Conditions';
-import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '../safety/StopSign';
+import { day } from '@/words/dates';
+import { decisionWord } from '@/words/decisions';
 import { InstrumentHistory } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
 import { Strides } from './Stride';
@@ -25,7 +26,7 @@ export function ClientScreen() {
   const waitingSigns = useWaitingSigns(clientId);
   const older = useMutation({
     mutationFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id: clientId }, query: { all: true } } })),
-    onSuccess: (whole) => queries.setQueryData(['client', clientId], whole),
+    onSuccess: (whole) => queries.setQueryData(clientQuery(clientId).queryKey, whole),
   });
   const navigate = useNavigate();
   useShortcuts('Client', [

@@ -1,6 +1,5 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
-import { day } from '@/app/dates';
 import { Choice } from '@/ui/Choice';
 import { gaugeOf } from '@/ui/instruments/gauge';
 import { PlumbLine } from '@/ui/instruments/PlumbLine';
@@ -8,7 +7,8 @@ import { Rail } from '@/ui/instruments/Rail';
 import { SpiritLevel } from '@/ui/instruments/SpiritLevel';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
-import { type Result, resultLine, verdictWord } from '@/ui/verdict';
+import { day } from '@/words/dates';
+import { type Result, resultLine, verdictWord } from '@/words/verdict';
 
 type Check = Schema['PastCheckView'];
 

@@ -1,6 +1,6 @@
 import type { Schema } from '@/api/client';
-import { day } from '@/app/dates';
 import { Why } from '@/ui/Why';
+import { day } from '@/words/dates';
 
 /** What was done, newest first, with what it led to. */
 export function Logs({ logs }: { logs: Schema['LogView'][] }) {

@@ -4,7 +4,6 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refreshClient } from '@/api/queries';
-import { day } from '@/app/dates';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -13,6 +12,7 @@ import { Sheet } from '@/ui/Sheet';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { StrideLine } from '@/ui/StrideLine';
 import { Why } from '@/ui/Why';
+import { day } from '@/words/dates';
 
 type Stride = Schema['StrideView'];
 

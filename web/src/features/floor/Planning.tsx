@@ -3,16 +3,15 @@ import { useNavigate } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries, useClient, useStudio } from '@/api/queries';
+import { refresh, useClient, useStudio } from '@/api/queries';
 import { useUnsent } from '@/outbox/device';
-import { Unsent } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
+import { Unsent } from '@/ui/Unsent';
 
-const refreshDay = () =>
-  Promise.all([queries.invalidateQueries({ queryKey: ['floor'] }), queries.invalidateQueries({ queryKey: ['clients'] })]);
+const refreshDay = () => refresh('floor', 'clients');
 
 const quarter = () => {
   const now = new Date();

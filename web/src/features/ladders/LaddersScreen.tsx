@@ -3,11 +3,12 @@ import { useNavigate, useSearch } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries, useStudio } from '@/api/queries';
-import { useShortcuts } from '@/app/keys';
+import { laddersQuery } from '@/api/options';
+import { queries, refresh, useStudio } from '@/api/queries';
+import { useShortcuts } from '@/device/keys';
+import { Edits } from '@/features/library/Edits';
 import { Button } from '@/ui/Button';
 import { Trouble, Waiting } from '@/ui/Notice';
-import { Edits } from '../library/Edits';
 import { LadderPath } from './LadderPath';
 import { RungForm } from './RungForm';
 
@@ -15,7 +16,7 @@ type Ladder = Schema['LadderDto'];
 
 /** The ways up as paths over the ground: read, changed in place, copied, added. */
 export function LaddersScreen() {
-  const ladders = useQuery({ queryKey: ['ladders'], queryFn: () => take(api.GET('/api/ladders')) });
+  const ladders = useQuery(laddersQuery);
   const studio = useStudio();
   if (!ladders.data || !studio.data) return <Waiting what="the ladders" error={ladders.error ?? studio.error} />;
   return <Ladders ladders={ladders.data.ladders} exercises={studio.data.exercises} />;
@@ -35,8 +36,8 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
     mutationFn: ({ id, version, ladder }: { id: string; version: number; ladder: Ladder | null }) =>
       take(api.PUT('/api/ladders/{id}', { params: { path: { id } }, body: { operationId: uuid(), version, ladder } })),
     onSuccess: async (next) => {
-      queries.setQueryData(['ladders'], next);
-      await queries.invalidateQueries({ predicate: (q) => ['library', 'client', 'floor'].includes(String(q.queryKey[0])) });
+      queries.setQueryData(laddersQuery.queryKey, next);
+      await refresh('library', 'client', 'floor');
     },
   });
   const add = (from: Ladder | null) => {

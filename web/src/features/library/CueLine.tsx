@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries } from '@/api/queries';
+import { refresh } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 
@@ -17,7 +17,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
         }),
       ),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['library'] });
+      await refresh('library');
       setText(null);
     },
   });
@@ -110,7 +110,7 @@ export function NewCue({ faultId, version }: { faultId: string; version: number 
         }),
       ),
     onSuccess: async () => {
-      await queries.invalidateQueries({ queryKey: ['library'] });
+      await refresh('library');
       setText('');
     },
   });

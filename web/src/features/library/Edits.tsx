@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
-import { api, type Schema, take } from '@/api/client';
-import { day } from '@/app/dates';
+import type { Schema } from '@/api/client';
+import { editsQuery } from '@/api/options';
+import { day } from '@/words/dates';
 
 type Edit = Schema['EditView'];
 const band = (kept: string) => {
@@ -22,11 +23,7 @@ const words = (edit: Edit, text: string | null) =>
 
 /** How something that can be set came to be as it is, the newest first. */
 export function Edits({ kind, subjects, names }: { kind: string; subjects: string[]; names?: Record<string, string> }) {
-  const edits = useQuery({
-    queryKey: ['library', 'edits', kind, ...subjects],
-    queryFn: () =>
-      take(api.GET('/api/edits', { params: { query: { kind, ...(subjects.length === 1 ? { subject: subjects[0] } : {}) } } })),
-  });
+  const edits = useQuery(editsQuery(kind, subjects));
   const mine = (edits.data ?? []).filter((e) => subjects.includes(e.subject));
   if (mine.length === 0) return null;
   return (

@@ -1,9 +1,9 @@
 import { Link } from '@tanstack/react-router';
 import type { ReactNode } from 'react';
 import type { Schema } from '@/api/client';
+import { SettingsList } from '@/features/studio/SettingsList';
 import { StyleLines } from '@/ui/StyleLines';
-import { levelWord } from '../check/words';
-import { SettingsList } from '../studio/SettingsList';
+import { levelWord } from '@/words/decisions';
 import { type Book, type Key, type Kind, keyOf } from './book';
 import { CueLine, NewCue } from './CueLine';
 import { Edits } from './Edits';

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, take } from '@/api/client';
-import { queries } from '@/api/queries';
+import { refresh } from '@/api/queries';
 import { BandEdges, edgeOf } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
@@ -38,9 +38,7 @@ export function StudioBand({
       );
     },
     onSuccess: async () => {
-      await queries.invalidateQueries({
-        predicate: (q) => ['library', 'studio', 'settings', 'client'].includes(String(q.queryKey[0])),
-      });
+      await refresh('library', 'studio', 'settings', 'client');
       setOpen(false);
     },
   });

@@ -1,17 +1,17 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { askedQuery } from '@/api/options';
 import { refreshClient } from '@/api/queries';
 import { forgetKept, useKept } from '@/device/kept';
+import { type PainAnswer, PainAsk, painComplete } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
-import { Unsent, useLate } from '@/outbox/Unsent';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
+import { Unsent, useLate } from '@/ui/Unsent';
 import { Why } from '@/ui/Why';
-import type { PainAnswer } from '../check/draft';
-import { PainAsk, painComplete } from '../check/PainAsk';
 import { type Entry, toLog } from './log';
 import { QuickLog } from './QuickLog';
 
@@ -47,13 +47,7 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
   const set = (part: Partial<typeof work>) => setWork((w) => ({ ...w, ...part }));
   const unsent = useUnsent((e) => e.kind === 'log' && e.lane === client.id && e.json?.exerciseId === exerciseId);
   const late = useLate(unsent);
-  const asked = useQuery({
-    queryKey: ['client', client.id, 'asked', exerciseId],
-    queryFn: () =>
-      take(
-        api.GET('/api/clients/{clientId}/asked', { params: { path: { clientId: client.id }, query: { exercise: exerciseId } } }),
-      ),
-  });
+  const asked = useQuery(askedQuery(client.id, exerciseId));
   const keep = useMutation({
     mutationFn: () => {
       if (!entry) throw new Error('Enter what was done first.');

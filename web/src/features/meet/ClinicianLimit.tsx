@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
-import { day } from '@/app/dates';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
+import { day } from '@/words/dates';
 
 type Limit = Schema['PainLimitDto'];
 

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useStudio } from '@/api/queries';
-import { day } from '@/app/dates';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
+import { day } from '@/words/dates';
 
 type Overrule = Schema['OverruleDto'];
 

@@ -2,13 +2,14 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { intakeQuery } from '@/api/options';
 import { queries, refreshBody } from '@/api/queries';
-import { day } from '@/app/dates';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { type Units, unitsOf } from '@/ui/tape';
+import { day } from '@/words/dates';
 import { NumberField } from './NumberField';
 
 type Test = Schema['RangeTestView'];
@@ -75,7 +76,7 @@ function Measure({ test, view, units }: { test: Test; view: Schema['IntakeView']
         }),
       ),
     onSuccess: async (next) => {
-      queries.setQueryData(['intake', view.clientId], next);
+      queries.setQueryData(intakeQuery(view.clientId).queryKey, next);
       setId(uuid());
       setSide(side === 'left' ? 'right' : 'left');
       await refreshBody(view.clientId);

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
+import { intakeQuery } from '@/api/options';
 import { queries, refreshBody } from '@/api/queries';
 
 /** Changes the intake one answer at a time; each change is based on the version that the one before it gave. */
@@ -8,7 +9,7 @@ export function useIntakeChange(clientId: string, view: Schema['IntakeView'] | u
   return useMutation({
     scope: { id: `intake-${clientId}` },
     mutationFn: async (part: Partial<Schema['IntakeDto']> & { goal?: string }) => {
-      const current = queries.getQueryData<Schema['IntakeView']>(['intake', clientId]) ?? view;
+      const current = queries.getQueryData(intakeQuery(clientId).queryKey) ?? view;
       if (!current) throw new Error('The client is still being fetched. Try again in a moment.');
       const { goal = current.goal, ...intake } = part;
       return take(
@@ -19,7 +20,7 @@ export function useIntakeChange(clientId: string, view: Schema['IntakeView'] | u
       );
     },
     onSuccess: async (next) => {
-      queries.setQueryData(['intake', clientId], next);
+      queries.setQueryData(intakeQuery(clientId).queryKey, next);
       await refreshBody(clientId);
     },
   });

@@ -1,7 +1,7 @@
 import { Link, useParams, useSearch } from '@tanstack/react-router';
 import type { Schema } from '@/api/client';
 import { useClient, useStudio } from '@/api/queries';
-import { day } from '@/app/dates';
+import { painWords } from '@/features/pain/PainAsk';
 import { Button } from '@/ui/Button';
 import { Waiting } from '@/ui/Notice';
 import { standing } from '@/ui/results';
@@ -9,9 +9,9 @@ import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { StrideLine } from '@/ui/StrideLine';
 import { StyleLines } from '@/ui/StyleLines';
-import { verdictWord } from '@/ui/verdict';
-import { painWords } from '../check/PainAsk';
-import { decisionWord } from '../check/words';
+import { day } from '@/words/dates';
+import { decisionWord } from '@/words/decisions';
+import { verdictWord } from '@/words/verdict';
 
 /** One page: for the client what to do next and how far it has come, for a clinician the facts and nothing else. */
 export function ClientPage() {

@@ -1,18 +1,18 @@
 import { Link, useParams } from '@tanstack/react-router';
 import type { Schema } from '@/api/client';
 import { useCheck, useClient } from '@/api/queries';
-import { day } from '@/app/dates';
+import { slotOfFinding } from '@/features/check/finding';
+import { pictureUrl } from '@/pictures/pictures';
+import { Skeleton } from '@/pictures/Skeleton';
 import { Button } from '@/ui/Button';
 import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { Waiting } from '@/ui/Notice';
 import { kneeOf, pelvisOf, shinOf, standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
-import { type Result, verdictWord } from '@/ui/verdict';
-import { slotOfFinding } from '../check/AfterCheck';
-import { pictureUrl } from '../check/pictures';
-import { Skeleton } from '../check/Skeleton';
-import { decisionWord } from '../check/words';
+import { day } from '@/words/dates';
+import { decisionWord } from '@/words/decisions';
+import { type Result, verdictWord } from '@/words/verdict';
 
 /** One page for the client: what was seen, the one thing to work on, what comes next. Printed, or kept as a file by the browser. */
 export function PrintScreen() {

@@ -1,9 +1,9 @@
 import { Link, useParams } from '@tanstack/react-router';
 import { useClient, useStudio } from '@/api/queries';
-import { day } from '@/app/dates';
+import { painWords } from '@/features/pain/PainAsk';
 import { Button } from '@/ui/Button';
 import { Waiting } from '@/ui/Notice';
-import { painWords } from '../check/PainAsk';
+import { day } from '@/words/dates';
 
 /** A page for the client to take along: what was reported, that training stopped, whom to see and how soon. It names no condition and promises nothing. */
 export function ReferralPage() {

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { Dialog } from 'radix-ui';
 import { v7 as uuid } from 'uuid';
 import { api, take } from '@/api/client';
-import { queries, useStudio } from '@/api/queries';
+import { refresh, useStudio } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 
@@ -11,7 +11,7 @@ export function CautionGate() {
   const studio = useStudio();
   const confirm = useMutation({
     mutationFn: () => take(api.POST('/api/cautions', { body: { id: uuid() } })),
-    onSuccess: () => queries.invalidateQueries({ queryKey: ['studio'] }),
+    onSuccess: () => refresh('studio'),
   });
   if (!studio.data || studio.data.cautions.confirmed) return null;
   return (

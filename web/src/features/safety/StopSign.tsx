@@ -4,13 +4,13 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refreshClient, useStudio } from '@/api/queries';
-import { day } from '@/app/dates';
 import { useUnsent } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
+import { day } from '@/words/dates';
 import { Emergency } from './Emergency';
 import { Withdraw } from './Withdraw';
 

@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries } from '@/api/queries';
+import { settingsQuery } from '@/api/options';
+import { queries, refresh } from '@/api/queries';
 import { Trouble, Waiting } from '@/ui/Notice';
 
 const from: Record<Schema['SettingSource'], string> = {
@@ -14,15 +15,12 @@ const from: Record<Schema['SettingSource'], string> = {
 
 /** What coaches disagree about (or only some of it): as the studio has it, or as one client does, with where each value comes from. */
 export function SettingsList({ clientId, only }: { clientId?: string; only?: string[] }) {
-  const key = ['settings', clientId ?? 'studio'];
-  const settings = useQuery({
-    queryKey: key,
-    queryFn: () => take(api.GET('/api/settings', { params: { query: clientId ? { client: clientId } : {} } })),
-  });
+  const asked = settingsQuery(clientId);
+  const settings = useQuery(asked);
   const change = useMutation({
     scope: { id: 'kit' },
     mutationFn: (pick: { settingId: string; optionId: string | null }) => {
-      const now = queries.getQueryData<Schema['SettingsView']>(key);
+      const now = queries.getQueryData(asked.queryKey);
       const version = (clientId ? now?.clientVersion : now?.studioVersion) ?? 0;
       return take(
         api.PUT('/api/settings', {
@@ -31,10 +29,8 @@ export function SettingsList({ clientId, only }: { clientId?: string; only?: str
       );
     },
     onSuccess: async (next) => {
-      queries.setQueryData(key, next);
-      await queries.invalidateQueries({
-        predicate: (q) => ['kit', 'studio', 'intake', 'client', 'settings', 'library'].includes(String(q.queryKey[0])),
-      });
+      queries.setQueryData(asked.queryKey, next);
+      await refresh('kit', 'studio', 'intake', 'client', 'settings', 'library');
     },
   });
   if (!settings.data) return <Waiting what="the settings" error={settings.error} />;

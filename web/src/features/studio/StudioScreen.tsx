@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { queries, useKit, useStudio } from '@/api/queries';
+import { kitQuery } from '@/api/options';
+import { queries, refresh, useKit, useStudio } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -20,14 +21,12 @@ export function StudioScreen() {
   const change = useMutation({
     scope: { id: 'kit' },
     mutationFn: (next: Kit) => {
-      const version = queries.getQueryData<Schema['KitView']>(['kit'])?.version ?? kit.data?.version ?? 0;
+      const version = queries.getQueryData(kitQuery.queryKey)?.version ?? kit.data?.version ?? 0;
       return take(api.PUT('/api/kit', { body: { operationId: uuid(), version, kit: next } }));
     },
     onSuccess: async (next) => {
-      queries.setQueryData(['kit'], next);
-      await queries.invalidateQueries({
-        predicate: (q) => ['studio', 'bench', 'floor', 'settings'].includes(String(q.queryKey[0])),
-      });
+      queries.setQueryData(kitQuery.queryKey, next);
+      await refresh('studio', 'bench', 'floor', 'settings');
     },
   });
   if (!studio.data || !kit.data) return <Waiting what="the studio" error={studio.error ?? kit.error} />;
@@ -143,7 +142,7 @@ function EmergencyNumber({ studio }: { studio: Schema['StudioView'] }) {
           },
         }),
       ),
-    onSuccess: () => queries.invalidateQueries({ predicate: (q) => ['studio', 'kit'].includes(String(q.queryKey[0])) }),
+    onSuccess: () => refresh('studio', 'kit'),
   });
   return (
     <div className="max-w-[26em]">

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { SIDES, type Side, SidePlate } from '../SidePlate';
+import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 
 /** The two sides of one instrument, left at left, each under its plate, with a word for what it says. */
 export function Pair({

@@ -1,5 +1,5 @@
-import { ResultMark } from '../ResultMark';
-import { type Result, verdictWord } from '../verdict';
+import { ResultMark } from '@/ui/ResultMark';
+import { type Result, verdictWord } from '@/words/verdict';
 import { type GaugeSize, gaugeOf } from './gauge';
 import { Pair } from './Pair';
 import { PlumbLine } from './PlumbLine';

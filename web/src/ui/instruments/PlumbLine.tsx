@@ -1,5 +1,5 @@
 import { useId } from 'react';
-import { verdictLine } from '../verdict';
+import { verdictLine } from '@/words/verdict';
 import { edges, type Gauge, type GaugeSize, within } from './gauge';
 import { Brass } from './metal';
 

@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import type { Side } from '../SidePlate';
-import { verdictLine } from '../verdict';
+import type { Side } from '@/ui/SidePlate';
+import { verdictLine } from '@/words/verdict';
 import { edges, type Gauge, type GaugeSize, within } from './gauge';
 import { Steel } from './metal';
 

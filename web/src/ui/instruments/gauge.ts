@@ -1,4 +1,4 @@
-import type { Result, Verdict } from '../verdict';
+import type { Result, Verdict } from '@/words/verdict';
 
 /**
  * What an instrument shows: a value with the reach of its error, the accepted band (either edge may be open) and the

@@ -13,6 +13,9 @@ export type Handle = Landmark | MarkEnd;
 export type Plan = Schema['PlannedView'];
 export type PlanPoint = Schema['PlannedPointView'];
 
+/** Where missing points probably lie. */
+export type Guesses = Partial<Record<Landmark, Point>>;
+
 /** One still as it is being marked. Coordinates are pixels of the picture; a landmark not placed yet is absent. */
 export type Still = Schema['StillDto'] & { key: string };
 

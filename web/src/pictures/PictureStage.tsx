@@ -1,11 +1,12 @@
 import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { sideWord } from '@/ui/SidePlate';
-import type { Result } from '@/ui/verdict';
+import type { Result } from '@/words/verdict';
 import { DamagedPicture } from './DamagedPicture';
 import { pictureUrl } from './pictures';
 import { Casing, Skeleton } from './Skeleton';
 import {
+  type Guesses,
   type Handle,
   has,
   inside,
@@ -18,7 +19,6 @@ import {
   pointName,
   type Still,
 } from './still';
-import type { Guesses } from './useReading';
 
 type Frame = { x: number; y: number; w: number; h: number };
 export type Marking = 'upright' | 'scale' | 'line' | null;

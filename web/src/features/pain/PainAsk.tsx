@@ -3,8 +3,9 @@ import type { Schema } from '@/api/client';
 import { useStudio } from '@/api/queries';
 import { Choice } from '@/ui/Choice';
 import { ScoreRow } from '@/ui/ScoreRow';
-import { siteWord } from '../meet/PainMap';
-import type { PainAnswer } from './draft';
+import { siteWord } from './PainMap';
+
+export type PainAnswer = Schema['PainDto'];
 
 type Site = NonNullable<Schema['PainSite']>;
 

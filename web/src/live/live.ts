@@ -1,6 +1,6 @@
 import { WebSocket as ReconnectingSocket } from 'partysocket';
+import type { Schema } from '@/api/client';
 import { isReachable, noteAnswer, onConnection } from '@/device/connection';
-import type { Schema } from './client';
 
 export type LookView = Schema['LookView'];
 

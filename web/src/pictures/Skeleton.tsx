@@ -1,5 +1,5 @@
 import type { Schema } from '@/api/client';
-import { type Result, resultLine } from '@/ui/verdict';
+import { type Result, resultLine } from '@/words/verdict';
 import { known, type Landmark, type Point, type Still } from './still';
 
 const PALE = '#f1eee6';

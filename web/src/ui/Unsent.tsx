@@ -1,9 +1,9 @@
-import type { Schema } from '@/api/client';
+import { clientQuery, clientsQuery } from '@/api/options';
 import { queries } from '@/api/queries';
 import { useReachable } from '@/device/connection';
-import { Button } from '@/ui/Button';
-import { theOutbox } from './device';
-import type { Entry } from './entry';
+import { theOutbox } from '@/outbox/device';
+import type { Entry } from '@/outbox/entry';
+import { Button } from './Button';
 
 const clock = (at: number) => (at === 0 ? '' : new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }));
 
@@ -28,8 +28,8 @@ export function Unsent({ entries }: { entries: Entry[] }) {
 
 /** Whose it is, as far as this device knows. */
 const nameOf = (lane: string) =>
-  queries.getQueryData<Schema['ClientSummary'][]>(['clients'])?.find((c) => c.id === lane)?.name ??
-  queries.getQueryData<Schema['ClientView']>(['client', lane])?.client.name;
+  queries.getQueryData(clientsQuery.queryKey)?.find((c) => c.id === lane)?.name ??
+  queries.getQueryData(clientQuery(lane).queryKey)?.client.name;
 
 /** One thing in the outbox: its state as a word and a tone, and the studio's sentence when it was refused. */
 export function UnsentLine({ entry, named = false }: { entry: Entry; named?: boolean }) {

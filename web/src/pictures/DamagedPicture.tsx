@@ -1,7 +1,8 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useParams } from '@tanstack/react-router';
-import { useRef } from 'react';
+import { useEffect, useRef } from 'react';
 import { Problem } from '@/api/client';
+import { pictureFaultQuery } from '@/api/options';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { mendPicture } from './pictures';
@@ -10,17 +11,12 @@ import { mendPicture } from './pictures';
 export function DamagedPicture({ pictureId, onMended }: { pictureId: string; onMended: () => void }) {
   const clientId = useParams({ strict: false }).clientId;
   const file = useRef<HTMLInputElement>(null);
-  const why = useQuery({
-    queryKey: ['picture', pictureId],
-    queryFn: async () => {
-      const answer = await fetch(`/api/pictures/${pictureId}`);
-      if (answer.ok) {
-        onMended();
-        return null;
-      }
-      return ((await answer.json()) as { detail?: string }).detail ?? 'This picture cannot be shown now.';
-    },
-  });
+  const why = useQuery(pictureFaultQuery(pictureId));
+  // It can be shown after all: a moment ago the line was gone.
+  const there = why.data === null;
+  useEffect(() => {
+    if (there) onMended();
+  }, [there, onMended]);
   const mend = useMutation({
     mutationFn: (blob: Blob) => mendPicture(pictureId, clientId ?? '', blob),
     onSuccess: onMended,

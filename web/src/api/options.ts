@@ -1,0 +1,131 @@
+import { keepPreviousData, queryOptions, skipToken } from '@tanstack/react-query';
+import { theOutbox } from '@/outbox/device';
+import { api, type Schema, take } from './client';
+
+// Everything that is asked of the studio, each under one key. The first word of a key is its kind: what a write changes is
+// told by kinds (`refresh`), and whoever shows one of them asks again.
+
+export const studioQuery = queryOptions({
+  queryKey: ['studio'],
+  queryFn: () => take(api.GET('/api/studio')),
+  staleTime: 60_000,
+});
+
+export const floorQuery = queryOptions({ queryKey: ['floor'], queryFn: () => take(api.GET('/api/floor')) });
+
+export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => take(api.GET('/api/clients')) });
+
+export const clientQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['client', id],
+    queryFn: async () => {
+      const client = await take(api.GET('/api/clients/{id}', { params: { path: { id } } }));
+      // What is written about these later goes into the lane of their client.
+      for (const sign of client.stopSigns) theOutbox().belongs(sign.id, id);
+      if (client.draft) theOutbox().belongs(client.draft.id, id);
+      return client;
+    },
+  });
+
+/** By what a check of a client would be judged; a school only when the coach chose one for it. */
+export const standardQuery = (clientId: string, exercise: string, school: Schema['SchoolCode'] | null) =>
+  queryOptions({
+    queryKey: ['client', clientId, 'standard', exercise, school],
+    queryFn: () =>
+      take(
+        api.GET('/api/clients/{clientId}/standard', {
+          params: { path: { clientId }, query: { exercise, ...(school ? { school } : {}) } },
+        }),
+      ),
+    placeholderData: (before: Schema['StandardView'] | undefined) =>
+      before?.standard.exerciseId === exercise ? before : undefined,
+  });
+
+/** What a client is asked to do of an exercise today. */
+export const askedQuery = (clientId: string, exercise: string) =>
+  queryOptions({
+    queryKey: ['client', clientId, 'asked', exercise],
+    queryFn: () => take(api.GET('/api/clients/{clientId}/asked', { params: { path: { clientId }, query: { exercise } } })),
+  });
+
+export const checkQuery = (id: string | undefined) =>
+  queryOptions({
+    queryKey: ['check', id],
+    queryFn:
+      id === undefined
+        ? skipToken
+        : async () => {
+            const check = await take(api.GET('/api/checks/{id}', { params: { path: { id } } }));
+            for (const its of [check, ...check.trials]) theOutbox().belongs(its.id, check.clientId);
+            return check;
+          },
+  });
+
+/** What can be seen wrong on the exercise of a check, by region. */
+export const faultsQuery = (checkId: string) =>
+  queryOptions({
+    queryKey: ['faults', checkId],
+    queryFn: () => take(api.GET('/api/checks/{id}/faults', { params: { path: { id: checkId } } })),
+  });
+
+/** What the rules say of a check with what was answered so far; the last word stays up while a new one is worked out. */
+export const recommendationQuery = (check: Schema['CheckView'], asked: Schema['RecommendationRequest']) =>
+  queryOptions({
+    queryKey: ['recommendation', check.id, check.trials.length, asked],
+    queryFn: () => take(api.POST('/api/checks/{id}/recommendation', { params: { path: { id: check.id } }, body: asked })),
+    placeholderData: keepPreviousData,
+  });
+
+export const laddersQuery = queryOptions({ queryKey: ['ladders'], queryFn: () => take(api.GET('/api/ladders')) });
+
+export const libraryQuery = queryOptions({ queryKey: ['library'], queryFn: () => take(api.GET('/api/library')) });
+
+/** What was changed of one kind of thing, of one of them or of all. */
+export const editsQuery = (kind: string, subjects: string[]) =>
+  queryOptions({
+    queryKey: ['library', 'edits', kind, ...subjects],
+    queryFn: () =>
+      take(api.GET('/api/edits', { params: { query: { kind, ...(subjects.length === 1 ? { subject: subjects[0] } : {}) } } })),
+  });
+
+export const devicesQuery = queryOptions({ queryKey: ['devices'], queryFn: () => take(api.GET('/api/devices')) });
+
+export const intakeQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['intake', id],
+    queryFn: () => take(api.GET('/api/clients/{id}/intake', { params: { path: { id } } })),
+  });
+
+export const benchQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['bench', id],
+    queryFn: () => take(api.GET('/api/clients/{id}/bench', { params: { path: { id } } })),
+  });
+
+/** The step that a body, a kit and these choices give; the last one stays up while a new one is worked out. */
+export const stepQuery = (request: Schema['StepRequest']) =>
+  queryOptions({
+    queryKey: ['step', request],
+    queryFn: () => take(api.POST('/api/compute/step', { body: request })),
+    placeholderData: keepPreviousData,
+  });
+
+export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => take(api.GET('/api/kit')) });
+
+/** What coaches disagree about: as the studio has it, or as one client does. */
+export const settingsQuery = (clientId: string | undefined) =>
+  queryOptions({
+    queryKey: ['settings', clientId ?? 'studio'],
+    queryFn: () => take(api.GET('/api/settings', { params: { query: clientId ? { client: clientId } : {} } })),
+  });
+
+/** Why a picture cannot be shown; null when it can. */
+export const pictureFaultQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['picture', id],
+    queryFn: async () => {
+      const answer = await fetch(`/api/pictures/${id}`);
+      if (answer.ok) return null;
+      return ((await answer.json()) as { detail?: string }).detail ?? 'This picture cannot be shown now.';
+    },
+  });
