@@ -172,18 +172,8 @@ internal sealed class DemoStudio(
         var (ladders, experience) = (new LadderBook(db, scope, shelf, conditions), new StudioExperience());
         _book = new CheckBook(db, scope, setups);
         var trials = new TrialBook(db, scope, experience);
-        var corrections = new CorrectionBook(scope, _book, trials, shelf, setups);
-        _decisions = new DecisionBook(
-            db,
-            scope,
-            _book,
-            corrections,
-            trials,
-            ladders,
-            shelf,
-            new PainBook(db),
-            conditions
-        );
+        var corrections = new CorrectionBook(db, scope, trials, shelf, setups);
+        _decisions = new DecisionBook(db, scope, corrections, trials, ladders, shelf, new PainBook(db), conditions);
         _recorder = new CheckRecorder(db, scope, _facts, _book, new ConditionGuard(scope, shelf, conditions), pictures);
         _trials = new TrialRecorder(db, scope, _facts, _book, pictures, experience);
         _decided = new DecisionRecorder(db, scope, _facts, _book, _decisions);

@@ -239,9 +239,9 @@ public sealed class WholeCheckTests
         page.Until("back", () => Cell(page, "front-shin", "right").Contains("outside", StringComparison.Ordinal));
         page.Click("[data-measure-row='front-shin'] button[aria-label^='right']");
         page.Press("Another band");
-        var high = page.Driver.FindElements(By.CssSelector("[data-radix-popper-content-wrapper] input[type='number']"))[
-            1
-        ];
+        var high = page.Driver.FindElements(
+            By.CssSelector("[data-radix-popper-content-wrapper] input[inputmode='decimal']")
+        )[1];
         high.SendKeys(Keys.Control + "a");
         high.SendKeys("30");
         page.Press("Use this band");

@@ -447,18 +447,20 @@ public sealed class WholeCheckTests : IDisposable
 
         var reading = (await _studio.PostAsync("/api/devices/simulated-scales/reading", request))!;
         Assert.Equal("simulated", Text(reading, "source"));
+        // What stands upright has about half of its weight in front; a device scatters.
+        Assert.InRange(reading["value"]!.GetValue<double>(), 44, 58);
         var body = Body(client);
         body["stated"] = new JsonArray(
             new JsonObject
             {
                 ["measureId"] = "load-share",
                 ["side"] = "left",
-                ["value"] = reading["value"]!.DeepClone(),
+                ["value"] = 51,
                 ["source"] = "simulated",
             }
         );
         var look = (await _studio.PostAsync("/api/checks", body))!["look"]!;
-        // About half in front is what an upright stance gives, and the least that is accepted is half.
+        // The least that is accepted is half.
         Assert.Equal(
             ("simulated", "tooCloseToCall"),
             (Text(Result(look, "load-share", "left"), "source"), Text(Result(look, "load-share", "left"), "verdict"))

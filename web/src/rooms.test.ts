@@ -43,3 +43,10 @@ describe('the rooms of the front end', () => {
     expect(upward).toEqual([]);
   });
 });
+
+describe('the sizes of type', () => {
+  it('are those of the scale and no others', () => {
+    const own = files.filter(({ text }) => /text-\[\d|fontSize:|text-(xs|sm|base|lg|\d?xl)\b/.test(text)).map((f) => f.file);
+    expect(own).toEqual([]);
+  });
+});

@@ -24,7 +24,6 @@ namespace DeftStride.Studio.Decisions;
 internal sealed class DecisionBook(
     StudioContext db,
     StudioScope scope,
-    CheckBook book,
     CorrectionBook corrections,
     TrialBook trials,
     LadderBook ladders,
@@ -176,7 +175,7 @@ internal sealed class DecisionBook(
         var facts = new DecisionFacts(
             Exercise.Find(check.Fact.ExerciseId) ?? Exercise.SplitSquatToPad,
             [
-                .. (await book.UnclearedAsync(check.Fact.ClientId, stop)).Select(f =>
+                .. (await db.UnclearedAsync(check.Fact.ClientId, stop)).Select(f =>
                     RedFlag.Find(f.SignId)?.Text ?? f.SignId
                 ),
             ],

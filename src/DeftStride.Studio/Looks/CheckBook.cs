@@ -85,10 +85,6 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, SetupShelf 
         return LookReading.Judge(fact, trials);
     }
 
-    /// <summary>Signs that stand: flagged, not superseded and not cleared.</summary>
-    public Task<List<FlagFact>> UnclearedAsync(Guid clientId, CancellationToken stop) =>
-        db.OpenFlags().AsNoTracking().Where(f => f.ClientId == clientId).OrderBy(f => f.Sequence).ToListAsync(stop);
-
     /// <summary>The look that a client's coach is in the middle of. One that arrived after its check was finished does not count.</summary>
     public Task<DraftRecord?> DraftAsync(Guid clientId, CancellationToken stop) =>
         db.Drafts.FirstOrDefaultAsync(d => d.ClientId == clientId && !db.Checks.Any(c => c.Id == d.Id), stop);

@@ -10,6 +10,7 @@ using DeftStride.Studio.Bench;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Looks;
+using DeftStride.Studio.Safety;
 using DeftStride.Studio.Work;
 
 namespace DeftStride.Studio.Trials;
@@ -32,8 +33,8 @@ internal sealed record GivenCorrection(
 
 /// <summary>What to change next after a look.</summary>
 internal sealed class CorrectionBook(
+    StudioContext db,
     StudioScope scope,
-    CheckBook book,
     TrialBook trials,
     LadderShelf shelf,
     SetupShelf setups
@@ -63,7 +64,7 @@ internal sealed class CorrectionBook(
         string? faultId = null
     )
     {
-        if ((await book.UnclearedAsync(check.Fact.ClientId, stop)).Count > 0)
+        if ((await db.UnclearedAsync(check.Fact.ClientId, stop)).Count > 0)
             return null;
         // Pain of five or more ends the day: nothing is changed and tried again.
         if (

@@ -6,9 +6,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
 
-/// <summary>What was set otherwise, for whom, and what it was before.</summary>
-internal sealed record Edit(string Kind, string Subject, string At, string? Before, string? After);
-
 /// <summary>
 /// Changes mutable records. A repeated operation gets the answer it got the first time; a change based on an old version
 /// is refused with both versions.

@@ -18,15 +18,15 @@ export function ClockQuestion() {
   return (
     <section
       aria-label="Clock"
-      className="flex shrink-0 flex-wrap items-center gap-x-3 bg-slate-wash px-6 py-1.5 text-[14px] text-slate max-sm:px-3"
+      className="flex shrink-0 flex-wrap items-center gap-x-3 bg-slate-wash px-6 py-1.5 text-copy text-slate max-sm:px-3"
     >
       <p role="alert" className="min-w-0 flex-1 basis-80 font-semibold">
         {studio.data.clock.sentence} What came in later counts as later either way.
       </p>
-      <Button kind="quiet" className="px-2! text-[14px]!" disabled={answer.isPending} onClick={() => answer.mutate()}>
+      <Button kind="quiet" className="px-2! text-copy!" disabled={answer.isPending} onClick={() => answer.mutate()}>
         It is right now
       </Button>
-      <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => setLater(true)}>
+      <Button kind="quiet" className="px-2! text-copy!" onClick={() => setLater(true)}>
         I will set it
       </Button>
       <Trouble error={answer.error} />

@@ -15,7 +15,7 @@ export function OutboxBar() {
   if (reachable && late.length === 0 && !open) return null;
   return (
     <div
-      className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-[14px] max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}
+      className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-copy max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}
     >
       <p role="status" className="min-w-0 flex-1 basis-60 font-semibold">
         {[
@@ -29,18 +29,18 @@ export function OutboxBar() {
       </p>
       <span className="flex">
         {!reachable && (
-          <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => void probe()}>
+          <Button kind="quiet" className="px-2! text-copy!" onClick={() => void probe()}>
             Try again
           </Button>
         )}
         {late.length > 0 && (
-          <Button kind="quiet" className="px-2! text-[14px]!" onClick={() => setOpen(true)}>
+          <Button kind="quiet" className="px-2! text-copy!" onClick={() => setOpen(true)}>
             Show
           </Button>
         )}
       </span>
       <Sheet title="Kept on this device" open={open} onOpenChange={setOpen}>
-        <p className="mb-3 text-[14.5px] text-soft">
+        <p className="mb-3 text-body text-soft">
           In the order it was entered. Closing the page loses nothing of it, and nothing is left out unless you say so.
         </p>
         {late.length === 0 ? (

@@ -62,32 +62,32 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <Link
         to="/"
         activeOptions={{ exact: true }}
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Today
       </Link>
       <Link
         to="/studio"
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Studio
       </Link>
       <Link
         to="/ladders"
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Ladders
       </Link>
       <Link
         to="/library"
-        className="grid min-h-11 place-items-center px-3 text-[13.5px] font-semibold max-sm:px-1.5 max-sm:text-[12.5px] text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Library
       </Link>
       <button
         type="button"
         onClick={onFind}
-        className="min-h-11 px-3 max-sm:px-1.5 max-sm:text-[12.5px] text-[13.5px] font-semibold text-spine-soft hover:text-spine-ink"
+        className="min-h-11 px-3 max-sm:px-1.5 max-sm:text-fine text-small font-semibold text-spine-soft hover:text-spine-ink"
       >
         Find
       </button>
@@ -95,7 +95,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <button
         type="button"
         onClick={() => setTheme(themes[(themes.indexOf(theme) + 1) % themes.length] ?? 'auto')}
-        className="min-h-11 px-2 text-[12.5px] text-spine-soft capitalize hover:text-spine-ink"
+        className="min-h-11 px-2 text-fine text-spine-soft capitalize hover:text-spine-ink"
         aria-label={`Light: ${theme}. Change`}
       >
         <span className="max-sm:hidden">{theme === 'auto' ? 'Light: auto' : theme}</span>
@@ -104,17 +104,17 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <button
         type="button"
         onClick={onKeys}
-        className="min-h-11 px-2 text-[12.5px] text-spine-soft hover:text-spine-ink max-md:hidden"
+        className="min-h-11 px-2 text-fine text-spine-soft hover:text-spine-ink max-md:hidden"
       >
         Keys <kbd className="rounded border border-current/50 px-1 font-sans">?</kbd>
       </button>
       {studio.data && (
-        <label className="px-2 py-1 text-center text-[12px] text-spine-soft">
+        <label className="px-2 py-1 text-center text-fine text-spine-soft">
           <span className="block max-md:sr-only">Coaching</span>
           <select
             value={studio.data.coaches.find((c) => c.id === coach)?.id ?? studio.data.coaches[0]?.id}
             onChange={(e) => setActingCoach(e.target.value)}
-            className="h-11 w-full max-w-[76px] truncate rounded bg-white/10 px-1 text-[12.5px] font-semibold text-spine-ink [&>option]:text-black"
+            className="h-11 w-full max-w-[76px] truncate rounded bg-white/10 px-1 text-fine font-semibold text-spine-ink [&>option]:text-black"
           >
             {studio.data.coaches.map((c) => (
               <option key={c.id} value={c.id}>
@@ -149,7 +149,7 @@ function OpenClients() {
             <Link
               to="/clients/$clientId"
               params={{ clientId: client.id }}
-              className="grid min-h-11 items-center pl-4 text-[14.5px] font-semibold"
+              className="grid min-h-11 items-center pl-4 text-body font-semibold"
             >
               <span className="max-sm:hidden">{client.name}</span>
               <span className="sm:hidden">{client.name.split(' ')[0]}</span>
@@ -161,7 +161,7 @@ function OpenClients() {
                 closeClient(client.id);
                 if (here) void navigate({ to: '/' });
               }}
-              className="grid size-11 place-items-center text-[17px] text-soft hover:text-ink"
+              className="grid size-11 place-items-center text-lead text-soft hover:text-ink"
             >
               ×
             </button>

@@ -26,7 +26,7 @@ function Broken({ error }: ErrorComponentProps) {
     <div className="p-6">
       <Empty title="This screen has broken down.">
         <p>Nothing that was kept is lost. Reload, and go on where you were.</p>
-        <p className="mt-2 text-[13.5px]">{error instanceof Error ? error.message : String(error)}</p>
+        <p className="mt-2 text-small">{error instanceof Error ? error.message : String(error)}</p>
         <Button kind="act" className="mt-4" onClick={() => location.reload()}>
           Reload
         </Button>

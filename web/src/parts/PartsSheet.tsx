@@ -21,7 +21,7 @@ import { knee, pelvis, reading, rungs, shin } from './samples';
 export function PartsSheet() {
   return (
     <main className="mx-auto grid max-w-[1216px] gap-10 px-8 py-8">
-      <h1 className="say text-[40px]">The parts, in every state.</h1>
+      <h1 className="say text-grand">The parts, in every state.</h1>
       <Instruments name="Plumb line" for="the shin" states={shin} draw={(g, s) => <PlumbLine gauge={g} size={s} />} />
       <Instruments name="Rail" for="the knee" states={knee} draw={(g, s, side) => <Rail gauge={g} size={s} side={side} />} />
       <Instruments
@@ -127,7 +127,7 @@ function Instruments({
                 {draw(gauge, size, 'right')}
               </div>
             ))}
-            <p className={`text-[14px] font-semibold ${verdictText[gauge.verdict]}`}>{state}</p>
+            <p className={`text-copy font-semibold ${verdictText[gauge.verdict]}`}>{state}</p>
           </div>
         ))}
       </div>
@@ -139,7 +139,7 @@ function Type() {
   return (
     <Part name="Type: Bricolage Grotesque narrowed for sentences and numerals, Archivo for the rest">
       <div className="grid gap-2">
-        <p className="say text-[46px]">
+        <p className="say text-grand">
           <Sentence
             parts={[
               { text: 'Right shin runs ', tone: 'plain' },
@@ -148,16 +148,16 @@ function Type() {
             ]}
           />
         </p>
-        <p className="say text-[31px]">Bring the right shin back first. 31</p>
-        <p className="say text-[25px]">“The shin is a gatepost.” 25</p>
-        <p className="say text-[21px]">What was decided, and why 21</p>
+        <p className="say text-big">Bring the right shin back first. 31</p>
+        <p className="say text-shout">“The shin is a gatepost.” 25</p>
+        <p className="say text-head">What was decided, and why 21</p>
         <p className="flex items-baseline gap-6">
-          <span className="figure text-[46px]">24°</span>
-          <span className="figure text-[38px]">0.6 cm</span>
-          <span className="figure text-[24px]">09:15</span>
+          <span className="figure text-grand">24°</span>
+          <span className="figure text-large">0.6 cm</span>
+          <span className="figure text-title">09:15</span>
           <span>Archivo 15, body: the sides are 19° apart; more than 5° is a real difference.</span>
         </p>
-        <p className="text-[13.5px] text-soft">Archivo 13.5, second voice: usual for this exercise</p>
+        <p className="text-small text-soft">Archivo 13.5, second voice: usual for this exercise</p>
       </div>
     </Part>
   );
@@ -177,7 +177,7 @@ function Colours() {
         {TOKENS.map((row) => (
           <div key={row.join()} className="flex flex-wrap gap-4">
             {row.map((token) => (
-              <span key={token} className="flex items-center gap-2 text-[13.5px]">
+              <span key={token} className="flex items-center gap-2 text-small">
                 <span className="size-9 rounded-lg border border-hair" style={{ background: `var(--${token})` }} />
                 {token}
               </span>

@@ -90,12 +90,12 @@ export function CameraGuide({
         >
           <div className="flex items-center gap-3 px-4 py-3">
             <SidePlate side={side} inverse />
-            <Dialog.Title className="say flex-1 text-[21px]">
+            <Dialog.Title className="say flex-1 text-head">
               {taken
                 ? WHOLE[view]
                 : `${side === 'left' ? 'Left' : 'Right'} leg ${view === 'side' ? 'in front' : 'works'}, ${fromView[view]}`}
             </Dialog.Title>
-            <Dialog.Close className="grid size-11 place-items-center rounded-lg text-[24px] hover:bg-white/10" aria-label="Close">
+            <Dialog.Close className="grid size-11 place-items-center rounded-lg text-title hover:bg-white/10" aria-label="Close">
               ×
             </Dialog.Close>
           </div>
@@ -120,7 +120,7 @@ export function CameraGuide({
                 {left !== null && (
                   <p
                     role="timer"
-                    className="absolute inset-0 grid place-items-center bg-black/35 text-[140px] font-semibold tabular-nums"
+                    className="absolute inset-0 grid place-items-center bg-black/35 text-poster font-semibold tabular-nums"
                   >
                     {left}
                   </p>
@@ -128,7 +128,7 @@ export function CameraGuide({
               </>
             )}
             {problem && (
-              <p role="alert" className="absolute inset-x-6 top-1/3 rounded-xl bg-[#432620] p-4 text-[16px]">
+              <p role="alert" className="absolute inset-x-6 top-1/3 rounded-xl bg-[#432620] p-4 text-entry">
                 {problem}
               </p>
             )}
@@ -138,7 +138,7 @@ export function CameraGuide({
               <button
                 type="button"
                 onClick={() => setTaken(null)}
-                className="min-h-16 rounded-xl border border-white/45 text-[17px] font-semibold"
+                className="min-h-16 rounded-xl border border-white/45 text-lead font-semibold"
               >
                 Take it again
               </button>
@@ -148,7 +148,7 @@ export function CameraGuide({
                   onTaken(taken.blob, true);
                   close();
                 }}
-                className="min-h-16 rounded-xl border border-white/45 px-2 text-[16px] font-semibold"
+                className="min-h-16 rounded-xl border border-white/45 px-2 text-entry font-semibold"
               >
                 Use it, tap the tape
               </button>
@@ -158,20 +158,20 @@ export function CameraGuide({
                   onTaken(taken.blob, false);
                   close();
                 }}
-                className="min-h-16 rounded-xl bg-[#dfa443] text-[17px] font-semibold text-[#1a1408] max-sm:order-first max-sm:col-span-2"
+                className="min-h-16 rounded-xl bg-[#dfa443] text-lead font-semibold text-[#1a1408] max-sm:order-first max-sm:col-span-2"
               >
                 Use this picture
               </button>
             </div>
           ) : (
             <div className="grid grid-cols-[1fr_auto_1fr] items-center gap-3 p-4 pb-[max(1rem,env(safe-area-inset-bottom))]">
-              <span className="flex flex-wrap items-center gap-2 justify-self-start text-[13.5px]">
+              <span className="flex flex-wrap items-center gap-2 justify-self-start text-small">
                 {ghost && (
                   <button
                     type="button"
                     aria-pressed={ghosted}
                     onClick={() => setGhosted(!ghosted)}
-                    className="min-h-11 rounded-lg border border-white/40 px-3 text-[14px] font-semibold aria-pressed:bg-white/15"
+                    className="min-h-11 rounded-lg border border-white/40 px-3 text-copy font-semibold aria-pressed:bg-white/15"
                   >
                     Ghost of last time
                   </button>
@@ -185,12 +185,12 @@ export function CameraGuide({
                 aria-label={left !== null ? 'Stop the timer' : 'Take the picture'}
                 className="size-18 rounded-full border-4 border-[#f1eee6] bg-[#dfa443] disabled:opacity-40"
               />
-              <span className="flex flex-wrap items-center justify-end gap-2 justify-self-end text-right text-[13.5px]">
+              <span className="flex flex-wrap items-center justify-end gap-2 justify-self-end text-right text-small">
                 <span className="opacity-80 max-sm:hidden">Same place for both sides.</span>
                 <button
                   type="button"
                   onClick={() => setSeconds(TIMERS[(TIMERS.indexOf(seconds) + 1) % TIMERS.length] ?? 0)}
-                  className="min-h-11 rounded-lg border border-white/40 px-3 text-[14px] font-semibold"
+                  className="min-h-11 rounded-lg border border-white/40 px-3 text-copy font-semibold"
                 >
                   {seconds === 0 ? 'Timer off' : `Timer ${seconds} s`}
                 </button>
@@ -215,7 +215,7 @@ function Aim({ view, planned, roll }: { view: View; planned: Schema['CameraDto']
     <div className="pointer-events-none absolute inset-0" aria-hidden="true">
       <div className="absolute inset-x-0 border-t-2 border-dashed border-[#f1eee6]/70" style={{ top: at }} />
       <span
-        className="absolute left-3 -translate-y-7 rounded bg-black/55 px-2 py-0.5 text-[13px] font-semibold"
+        className="absolute left-3 -translate-y-7 rounded bg-black/55 px-2 py-0.5 text-small font-semibold"
         style={{ top: at }}
       >
         {level(view, planned)}
@@ -226,7 +226,7 @@ function Aim({ view, planned, roll }: { view: View; planned: Schema['CameraDto']
         <path d="M22 38 L27 3 H33 L38 38 Z" fill="#dfa443" fillOpacity="0.55" stroke="#f1eee6" strokeWidth="1.2" />
         <path d="M27.6 12 h4.8 M26.6 20 h6.8 M25.4 29 h9.2" stroke="#1a1408" strokeWidth="1" />
       </svg>
-      <span className="absolute bottom-3 left-1/2 w-max max-w-[94%] -translate-x-1/2 rounded bg-black/55 px-2 py-0.5 text-center text-[13px] font-semibold">
+      <span className="absolute bottom-3 left-1/2 w-max max-w-[94%] -translate-x-1/2 rounded bg-black/55 px-2 py-0.5 text-center text-small font-semibold">
         Feet on the floor, three steps away. A tape here, {view === 'side' ? 'across' : 'along'} the stance, running away from
         you, tells how square you stand.
       </span>

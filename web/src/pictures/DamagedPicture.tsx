@@ -24,7 +24,7 @@ export function DamagedPicture({ pictureId, onMended }: { pictureId: string; onM
   const another = mend.error instanceof Problem && mend.error.status === 409;
   return (
     <div className="absolute inset-0 z-10 grid content-center justify-items-start gap-3 bg-ground-deep p-5" data-damaged>
-      <p className="say text-[20px]">{why.error ? 'The picture comes as soon as the studio answers.' : (why.data ?? '')}</p>
+      <p className="say text-head">{why.error ? 'The picture comes as soon as the studio answers.' : (why.data ?? '')}</p>
       {why.data && clientId && (
         <>
           <Button onClick={() => file.current?.click()} disabled={mend.isPending}>

@@ -95,13 +95,13 @@ export function PictureSource({
       onDrop={drop}
       className={`flex h-full min-h-64 flex-col [justify-content:safe_center] gap-3 overflow-y-auto p-5 ${over ? 'bg-pine-wash' : 'bg-ground-deep'}`}
     >
-      <p className="say flex items-center gap-2.5 text-[21px]">
+      <p className="say flex items-center gap-2.5 text-head">
         <SidePlate side={side} /> {title ?? `${side === 'left' ? 'Left' : 'Right'} leg ${place[view]}`}
       </p>
       {consent ? (
         <>
           {view === 'side' && <CameraPlace />}
-          <p className="text-[14px] text-soft">
+          <p className="text-copy text-soft">
             {guide[view](planned)} {when[moment]}
           </p>
           <div className="flex flex-wrap gap-2">
@@ -119,11 +119,11 @@ export function PictureSource({
             >
               Choose a file
             </button>
-            <span className="self-center text-[13.5px] text-soft max-lg:hidden">or drop or paste one here</span>
+            <span className="self-center text-small text-soft max-lg:hidden">or drop or paste one here</span>
           </div>
           {loose.length > 0 && (
             <div>
-              <p className="mb-1.5 text-[14px] text-soft">Taken earlier, not marked yet:</p>
+              <p className="mb-1.5 text-copy text-soft">Taken earlier, not marked yet:</p>
               <div className="flex gap-2 overflow-x-auto pt-0.5 pb-1">
                 {loose.map((picture, i) => (
                   <button
@@ -148,7 +148,7 @@ export function PictureSource({
         </>
       ) : (
         <>
-          <p className="text-[14.5px]">May pictures of {clientName} be kept here? Ask once; for a minor, ask the guardian.</p>
+          <p className="text-body">May pictures of {clientName} be kept here? Ask once; for a minor, ask the guardian.</p>
           <button
             type="button"
             onClick={onConsent}

@@ -1,4 +1,5 @@
-import { type KeyboardEvent, type PointerEvent, useEffect, useLayoutEffect, useRef, useState } from 'react';
+import { useGesture } from '@use-gesture/react';
+import { type KeyboardEvent, useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { sideWord } from '@/ui/SidePlate';
 import type { Result } from '@/words/verdict';
@@ -19,11 +20,9 @@ import {
   pointName,
   type Still,
 } from './still';
+import { type Frame, toPicture, useFrame } from './useFrame';
 
-type Frame = { x: number; y: number; w: number; h: number };
 export type Marking = 'upright' | 'scale' | 'line' | null;
-
-const whole = (still: { width: number; height: number }): Frame => ({ x: 0, y: 0, w: still.width, h: still.height });
 
 /**
  * A picture with the points on it and what is read between them. Tap places the next point, drag moves one, two fingers or
@@ -62,44 +61,15 @@ export function PictureStage({
   onMarked: () => void;
 }) {
   const svg = useRef<SVGSVGElement>(null);
-  const [frame, setFrame] = useState<Frame>(() => whole(still));
-  const [unit, setUnit] = useState(1);
+  const { frame, unit, close, showWhole, zoom, pan } = useFrame(svg, still);
   const [held, setHeld] = useState<Handle | null>(null);
   const [damaged, setDamaged] = useState<string | null>(null);
   const [mended, setMended] = useState(0);
   const [markStart, setMarkStart] = useState<Point | null>(null);
-  const pointers = useRef(new Map<number, { x: number; y: number }>());
-  const gesture = useRef<{ from: Frame; spread: number; centre: Point } | null>(null);
-  const moved = useRef(false);
 
-  useEffect(() => setFrame(whole(still)), [still.pictureId, still.width, still.height]);
   useEffect(() => {
     if (!marking) setMarkStart(null);
   }, [marking]);
-
-  useLayoutEffect(() => {
-    const element = svg.current;
-    if (!element) return;
-    const measure = () =>
-      setUnit(Math.max(frame.w / Math.max(element.clientWidth, 1), frame.h / Math.max(element.clientHeight, 1)));
-    measure();
-    const watch = new ResizeObserver(measure);
-    watch.observe(element);
-    return () => watch.disconnect();
-  }, [frame]);
-
-  // React listens to the wheel passively; zooming must keep the page from scrolling.
-  useEffect(() => {
-    const element = svg.current;
-    if (!element) return;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const at = toPicture(element, event);
-      setFrame((f) => zoomed(f, Math.exp(event.deltaY * 0.0015), at, still));
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [still]);
 
   const place = (handle: Handle): Point | null => {
     switch (handle) {
@@ -121,7 +91,7 @@ export function PictureStage({
   };
   const next = readOnly ? null : nextPoint(still, asked);
 
-  const tap = (at: Point) => {
+  const tapped = (at: Point) => {
     if (readOnly) return;
     const point = inside(at, still);
     if (marking) {
@@ -134,64 +104,53 @@ export function PictureStage({
     if (next) onPoint(next.landmark, point, true);
   };
 
-  const down = (event: PointerEvent<SVGSVGElement>) => {
-    if (event.button !== 0 || !svg.current) return;
-    svg.current.setPointerCapture(event.pointerId);
-    pointers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
-    moved.current = false;
-    const handle = (event.target as Element).closest<SVGGElement>('[data-handle]')?.dataset.handle as Handle | undefined;
-    if (handle && !readOnly && pointers.current.size === 1) {
-      setHeld(handle);
-    }
-    if (pointers.current.size === 2) setHeld(null);
-    gesture.current = startGesture(svg.current, frame, [...pointers.current.values()]);
-  };
+  const handleOf = (event: Event) =>
+    readOnly
+      ? undefined
+      : ((event.target as Element).closest<SVGGElement>('[data-handle]')?.dataset.handle as Handle | undefined);
 
-  const move = (event: PointerEvent<SVGSVGElement>) => {
-    const start = pointers.current.get(event.pointerId);
-    if (!start || !svg.current) return;
-    const first = !moved.current && Math.hypot(event.clientX - start.x, event.clientY - start.y) > 4;
-    if (first) moved.current = true;
-    if (held) {
-      const at = place(held);
-      // The state before the drag is what an undo returns to.
-      if (first && at) onPoint(held, at, true);
-      if (moved.current) onPoint(held, inside(toPicture(svg.current, event), still), false);
-      return;
-    }
-    pointers.current.set(
-      event.pointerId,
-      moved.current || pointers.current.size > 1 ? { x: event.clientX, y: event.clientY } : start,
-    );
-    const g = gesture.current;
-    if (!g) return;
-    const now = startGesture(svg.current, frame, [...pointers.current.values()]);
-    if (pointers.current.size === 2 && g.spread > 0) {
-      moved.current = true;
-      setFrame(zoomed(frame, g.spread / Math.max(now.spread, 1), now.centre, still));
-      gesture.current = { ...now, spread: now.spread };
-    } else if (moved.current && frame.w < still.width) {
-      setFrame(bounded({ ...frame, x: frame.x - event.movementX * unit, y: frame.y - event.movementY * unit }, still));
-    }
-  };
-
-  const up = (event: PointerEvent<SVGSVGElement>) => {
-    if (!pointers.current.delete(event.pointerId) || !svg.current) return;
-    if (held) {
-      setHeld(null);
-      // A tap beside a point that stands close by was meant for the next one, not for that.
-      const [at, here] = [place(held), toPicture(svg.current, event)];
-      if (
-        !moved.current &&
-        (next || marking) &&
-        at &&
-        event.type === 'pointerup' &&
-        Math.hypot(here.x - at.x, here.y - at.y) > 7 * unit
-      )
-        tap(here);
-    } else if (!moved.current && pointers.current.size === 0 && event.type === 'pointerup') tap(toPicture(svg.current, event));
-    gesture.current = startGesture(svg.current, frame, [...pointers.current.values()]);
-  };
+  useGesture(
+    {
+      // The loupe is there as soon as a point is held, before it moves.
+      onPointerDown: ({ event }) => {
+        const handle = handleOf(event);
+        if (handle && event.button === 0) setHeld(handle);
+      },
+      onPointerUp: () => setHeld(null),
+      onPointerCancel: () => setHeld(null),
+      onDrag: ({ event, xy, first, tap, delta, pinching, cancel }) => {
+        const stage = svg.current;
+        if (!stage) return;
+        if (pinching) {
+          setHeld(null);
+          return cancel();
+        }
+        const handle = handleOf(event);
+        const at = handle && place(handle);
+        const here = toPicture(stage, xy);
+        if (tap) {
+          // A tap beside a point that stands close by was meant for the next one, not for that.
+          const beside = !at || ((next || marking) && Math.hypot(here.x - at.x, here.y - at.y) > 7 * unit);
+          if (event.type === 'pointerup' && beside) tapped(here);
+        } else if (handle) {
+          // The state before the drag is what an undo returns to.
+          if (first && at) onPoint(handle, at, true);
+          onPoint(handle, inside(here, still), false);
+        } else pan(...delta);
+      },
+      onPinch: ({ origin, delta: [nearer], offset: [scale], first }) => {
+        // The first moment of a pinch only says where the fingers are.
+        if (svg.current && !first) zoom((scale - nearer) / scale, toPicture(svg.current, origin));
+      },
+      onWheel: ({ event, delta: [, dy] }) => {
+        // With Ctrl it is a pinch on a track pad.
+        if (!svg.current || event.ctrlKey) return;
+        event.preventDefault();
+        zoom(Math.exp(dy * 0.0015), toPicture(svg.current, [event.clientX, event.clientY]));
+      },
+    },
+    { target: svg, eventOptions: { passive: false }, drag: { filterTaps: true, threshold: 4, tapsThreshold: 4, pointer: { keys: false } } },
+  );
 
   const nudge = (handle: Handle, at: Point, placed: boolean) => (event: KeyboardEvent) => {
     const far = event.shiftKey ? 10 : 1;
@@ -239,10 +198,6 @@ export function PictureStage({
         ref={svg}
         viewBox={`${frame.x} ${frame.y} ${frame.w} ${frame.h}`}
         className={`block h-full w-full touch-none ${readOnly ? '' : next || marking ? 'cursor-crosshair' : held ? 'cursor-grabbing' : ''}`}
-        onPointerDown={down}
-        onPointerMove={move}
-        onPointerUp={up}
-        onPointerCancel={up}
         role="group"
         aria-label={`Picture of the ${sideWord(still.side)} leg in front`}
         data-stage={still.side}
@@ -299,11 +254,11 @@ export function PictureStage({
         ))}
       </svg>
       {loupeAt && <Loupe still={still} at={loupeAt} unit={unit} frame={frame} />}
-      {frame.w < still.width - 1 && (
+      {close && (
         <button
           type="button"
-          onClick={() => setFrame(whole(still))}
-          className="absolute right-2 bottom-2 min-h-11 rounded-lg bg-spine/85 px-3 text-[13px] font-semibold text-spine-ink"
+          onClick={showWhole}
+          className="absolute right-2 bottom-2 min-h-11 rounded-lg bg-spine/85 px-3 text-small font-semibold text-spine-ink"
         >
           Whole picture
         </button>
@@ -389,32 +344,4 @@ function Loupe({ still, at, unit, frame }: { still: Still; at: Point; unit: numb
       <circle cx={at.x} cy={at.y} r={span * 0.012} fill="#e2a33c" />
     </svg>
   );
-}
-
-function toPicture(svg: SVGSVGElement, event: { clientX: number; clientY: number }): Point {
-  const matrix = svg.getScreenCTM();
-  if (!matrix) return { x: 0, y: 0 };
-  const p = new DOMPoint(event.clientX, event.clientY).matrixTransform(matrix.inverse());
-  return { x: p.x, y: p.y };
-}
-
-function startGesture(svg: SVGSVGElement, from: Frame, held: { x: number; y: number }[]) {
-  const [a, b] = held;
-  const middle = a && b ? { clientX: (a.x + b.x) / 2, clientY: (a.y + b.y) / 2 } : { clientX: a?.x ?? 0, clientY: a?.y ?? 0 };
-  return { from, spread: a && b ? Math.hypot(a.x - b.x, a.y - b.y) : 0, centre: toPicture(svg, middle) };
-}
-
-function bounded(frame: Frame, still: { width: number; height: number }): Frame {
-  return {
-    ...frame,
-    x: Math.min(Math.max(frame.x, 0), Math.max(still.width - frame.w, 0)),
-    y: Math.min(Math.max(frame.y, 0), Math.max(still.height - frame.h, 0)),
-  };
-}
-
-/** The frame scaled about a point of the picture, no wider than the whole and no narrower than a tenth of it. */
-function zoomed(frame: Frame, factor: number, at: Point, still: { width: number; height: number }): Frame {
-  const w = Math.min(still.width, Math.max(still.width / 10, frame.w * factor));
-  const k = w / frame.w;
-  return bounded({ x: at.x - (at.x - frame.x) * k, y: at.y - (at.y - frame.y) * k, w, h: frame.h * k }, still);
 }

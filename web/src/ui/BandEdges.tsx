@@ -1,3 +1,5 @@
+import { NumberInput } from './NumberInput';
+
 /** The two edges of a band; an empty one is open. */
 export function BandEdges({
   low,
@@ -5,10 +7,10 @@ export function BandEdges({
   onLow,
   onHigh,
 }: {
-  low: string;
-  high: string;
-  onLow: (text: string) => void;
-  onHigh: (text: string) => void;
+  low: number | null;
+  high: number | null;
+  onLow: (edge: number | null) => void;
+  onHigh: (edge: number | null) => void;
 }) {
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -20,18 +22,15 @@ export function BandEdges({
       ).map(([name, value, set]) => (
         <label key={name} className="flex items-center gap-1.5">
           {name}
-          <input
-            type="number"
-            step="any"
+          <NumberInput
             value={value}
-            onChange={(e) => set(e.target.value)}
-            className="h-11 w-18 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] text-ink"
+            live
+            onSay={set}
+            onEmpty={() => set(null)}
+            className="h-11 w-18 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry text-ink"
           />
         </label>
       ))}
     </div>
   );
 }
-
-/** An edge as it is sent: nothing typed is an open edge. */
-export const edgeOf = (text: string) => (text.trim() === '' ? null : Number(text));

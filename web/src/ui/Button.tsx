@@ -21,11 +21,11 @@ export function Button({
     <button
       type="button"
       {...rest}
-      className={`inline-flex min-h-11 items-center justify-center gap-2.5 rounded-[10px] px-4 py-2 text-[15px] leading-tight disabled:cursor-not-allowed disabled:opacity-45 ${kinds[kind]} ${className}`}
+      className={`inline-flex min-h-11 items-center justify-center gap-2.5 rounded-[10px] px-4 py-2 text-body leading-tight disabled:cursor-not-allowed disabled:opacity-45 ${kinds[kind]} ${className}`}
     >
       {children}
       {hint && (
-        <kbd className="hidden rounded border border-current/50 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
+        <kbd className="hidden rounded border border-current/50 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
           {hint}
         </kbd>
       )}

@@ -9,7 +9,7 @@ export function Trouble({ error }: { error: unknown }) {
   // What was superseded is nobody's trouble: something newer is on its way, or the coach left it out.
   if (!error || error instanceof Superseded) return null;
   return (
-    <p role="alert" className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-[14.5px]">
+    <p role="alert" className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-body">
       {error instanceof Error ? error.message : String(error)}
     </p>
   );
@@ -19,7 +19,7 @@ export function Trouble({ error }: { error: unknown }) {
 export function Empty({ title, children }: { title: string; children?: ReactNode }) {
   return (
     <div className="rounded-2xl border border-dashed border-edge/50 px-6 py-8">
-      <p className="say text-[22px]">{title}</p>
+      <p className="say text-title">{title}</p>
       {children && <div className="mt-2 text-soft">{children}</div>}
     </div>
   );

@@ -15,13 +15,13 @@ export function ReadingLine({ reading, settled = true, large = true }: { reading
       {reading.value !== null && (
         <span className="flex items-baseline gap-1.5">
           <span
-            className={`figure transition-colors ${settled ? '' : 'text-soft'} ${large ? 'text-[38px]' : 'text-[24px]'}`}
+            className={`figure transition-colors ${settled ? '' : 'text-soft'} ${large ? 'text-large' : 'text-title'}`}
             data-reading={reading.value.toFixed(3)}
             data-reach={(reading.reach ?? 0).toFixed(3)}
           >
             {(reading.text ?? '').replace('\u2212', '')}
           </span>
-          <span className="text-[13px] text-soft">{direction(reading)}</span>
+          <span className="text-small text-soft">{direction(reading)}</span>
           <ErrorPart reading={reading} />
         </span>
       )}
@@ -30,10 +30,10 @@ export function ReadingLine({ reading, settled = true, large = true }: { reading
           <ResultMark result={reading} width={64} />
         </span>
         <span className="leading-tight">
-          <span className={`block text-[14px] font-semibold ${waiting ? 'text-soft' : resultText(reading)}`}>
+          <span className={`block text-copy font-semibold ${waiting ? 'text-soft' : resultText(reading)}`}>
             {waiting ? 'Not read yet' : reading.value === null ? reading.words : word}
           </span>
-          <span className="block text-[12.5px] text-soft">{waiting ? 'of where the point was' : reading.marginText}</span>
+          <span className="block text-fine text-soft">{waiting ? 'of where the point was' : reading.marginText}</span>
         </span>
       </span>
     </div>
@@ -60,7 +60,7 @@ function useLasting(now: boolean, milliseconds: number): boolean {
 function ErrorPart({ reading }: { reading: Result }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="min-h-8 rounded px-1 text-[15px] text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
+      <Popover.Trigger className="min-h-8 rounded px-1 text-body text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
         {reading.reachText}
         <span className="sr-only"> measuring error, show its parts</span>
       </Popover.Trigger>
@@ -68,7 +68,7 @@ function ErrorPart({ reading }: { reading: Result }) {
         <Popover.Content
           sideOffset={6}
           collisionPadding={12}
-          className="z-50 w-80 rounded-xl border border-hair bg-paper p-4 text-[13.5px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
+          className="z-50 w-80 rounded-xl border border-hair bg-paper p-4 text-small shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
         >
           <ErrorTable reading={reading} />
         </Popover.Content>
@@ -81,7 +81,7 @@ function ErrorPart({ reading }: { reading: Result }) {
 export function ErrorTable({ reading }: { reading: Result }) {
   return (
     <>
-      <p className="say mb-2 text-[17px]">Where the {reading.reachText} comes from</p>
+      <p className="say mb-2 text-lead">Where the {reading.reachText} comes from</p>
       <dl className="grid grid-cols-[auto_1fr] gap-x-3 gap-y-1.5">
         {reading.error.map((part) => (
           <div key={part.name} className="contents">

@@ -21,7 +21,7 @@ export function ScoreRow({
             type="button"
             aria-pressed={value === score}
             onClick={() => onPick(score)}
-            className={`h-11 rounded-lg border text-[15px] font-semibold ${
+            className={`h-11 rounded-lg border text-body font-semibold ${
               value === score
                 ? 'border-ink bg-ink text-paper'
                 : score >= 5 && !plain

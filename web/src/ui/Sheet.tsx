@@ -22,9 +22,9 @@ export function Sheet({
           className="fixed inset-x-0 bottom-0 z-50 max-h-[92dvh] overflow-y-auto rounded-t-2xl bg-paper p-5 sm:inset-x-auto sm:top-0 sm:right-0 sm:bottom-0 sm:max-h-none sm:w-[440px] sm:rounded-none sm:p-7"
         >
           <div className="mb-4 flex items-start justify-between gap-4">
-            <Dialog.Title className="say text-[25px]">{title}</Dialog.Title>
+            <Dialog.Title className="say text-shout">{title}</Dialog.Title>
             <Dialog.Close
-              className="grid size-11 shrink-0 place-items-center rounded-lg text-[22px] hover:bg-ground"
+              className="grid size-11 shrink-0 place-items-center rounded-lg text-title hover:bg-ground"
               aria-label="Close"
             >
               ×

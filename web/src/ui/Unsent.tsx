@@ -39,22 +39,22 @@ export function UnsentLine({ entry, named = false }: { entry: Entry; named?: boo
   const when = clock(entry.at);
   if (entry.state === 'refused')
     return (
-      <li className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-[14.5px]" data-unsent="refused">
+      <li className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-body" data-unsent="refused">
         <p role="alert">
           <span className="font-semibold">{name}: refused.</span> {entry.refusal?.sentence}
         </p>
         <p className="-ml-1.5 flex flex-wrap">
-          <Button kind="quiet" className="px-1.5! text-[14px]!" onClick={() => void theOutbox().again(entry.id)}>
+          <Button kind="quiet" className="px-1.5! text-copy!" onClick={() => void theOutbox().again(entry.id)}>
             Send it again
           </Button>
-          <Button kind="quiet" className="px-1.5! text-[14px]!" onClick={() => void theOutbox().leaveOut(entry.id)}>
+          <Button kind="quiet" className="px-1.5! text-copy!" onClick={() => void theOutbox().leaveOut(entry.id)}>
             Leave it out
           </Button>
         </p>
       </li>
     );
   return (
-    <li className="rounded-[10px] border-l-4 border-slate bg-slate-wash px-3.5 py-2.5 text-[14.5px]" data-unsent={entry.state}>
+    <li className="rounded-[10px] border-l-4 border-slate bg-slate-wash px-3.5 py-2.5 text-body" data-unsent={entry.state}>
       <p role="status">
         <span className="font-semibold">
           {name}: {entry.state}.

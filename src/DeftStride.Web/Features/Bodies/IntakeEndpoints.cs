@@ -53,6 +53,7 @@ internal static class IntakeEndpoints
         CheckBook book,
         LadderShelf shelf,
         ConditionShelf conditions,
+        PersonRules rules,
         RecordChanger changer,
         CancellationToken stop
     )
@@ -72,9 +73,23 @@ internal static class IntakeEndpoints
         if (intake.Pains.GroupBy(p => (p.Leg, p.Role, p.Site)).Any(g => g.Count() > 1))
             throw Refusal.BadInput("pains", "One place is marked twice. Keep one of the marks.");
 
-        intake = await CareAsync(intake, KeptIntake.Of(client), db, scope, stop);
-        if (intake.Limit is { Score: { } limit } set)
-            intake = intake with { Limit = await LimitAsync(set, limit, scope, stop) };
+        var before = KeptIntake.Of(client);
+        await rules.RefuseAsync(intake.BirthYear, intake.Care, before, stop);
+        if (intake.Overruled is { } overruled)
+            intake = intake with
+            {
+                Overruled =
+                [
+                    .. (
+                        await rules.SignedAsync(overruled.Select(o => (o.FieldId, o.Forbids, o.Reason)), before, stop)
+                    ).Select(o => new OverruleDto(o.FieldId, o.Forbids, o.Reason, o.By, o.On)),
+                ],
+            };
+        if (intake.Limit is { Score: { } score } said)
+        {
+            var limit = await rules.LimitAsync(score, said.By, said.On, stop);
+            intake = intake with { Limit = new PainLimitDto(limit.Score, limit.By, limit.On) };
+        }
 
         await changer.ChangeAsync(
             request.OperationId,
@@ -90,84 +105,6 @@ internal static class IntakeEndpoints
         );
     }
 
-    /// <summary>Answers of the record that exist, a year that can be; what is overruled now is signed with coach and day.</summary>
-    private static async Task<IntakeDto> CareAsync(
-        IntakeDto intake,
-        KeptIntake before,
-        StudioContext db,
-        StudioScope scope,
-        CancellationToken stop
-    )
-    {
-        var today = await scope.TodayAsync(stop);
-        if (intake.BirthYear is { } born)
-        {
-            if (born > today.Year)
-                throw Refusal.BadInput(
-                    "birthYear",
-                    $"{born} has not come yet. Give the year of birth with four digits."
-                );
-            Refusal.Unless(FieldRange.BirthYear, "birthYear", born);
-        }
-
-        foreach (var (field, answer) in intake.Care ?? new Dictionary<string, string>())
-        {
-            if (
-                CareField.Find(field)?.Answers.Any(a => a.Id == answer) != true
-                && before.Care?.GetValueOrDefault(field) != answer
-            )
-                throw Refusal.BadInput("care", "This answer of the record is not known. Reload the page.");
-        }
-
-        if (intake.Overruled is not { } overruled)
-            return intake;
-        var coach = await scope.CoachIdAsync(stop);
-        var name = await db.Coaches.Where(c => c.Id == coach).Select(c => c.Name).FirstAsync(stop);
-        return intake with
-        {
-            Overruled =
-            [
-                .. overruled.Select(o =>
-                    (before.Overruled ?? []).FirstOrDefault(k =>
-                        k.FieldId == o.FieldId && k.Forbids == o.Forbids && k.Reason == o.Reason
-                    )
-                        is { } known
-                        ? o with
-                        {
-                            By = known.By,
-                            On = known.On,
-                        }
-                        : o with
-                        {
-                            Reason = Text.Required("reason", o.Reason, "Your call, because… say why in a few words."),
-                            By = name,
-                            On = today,
-                        }
-                ),
-            ],
-        };
-    }
-
-    /// <summary>A limit needs the clinician's name and the day; it is never above what stops a set.</summary>
-    private static async Task<PainLimitDto> LimitAsync(
-        PainLimitDto set,
-        int limit,
-        StudioScope scope,
-        CancellationToken stop
-    )
-    {
-        if (!FieldRange.PainLimit.Has(limit))
-            throw Refusal.BadInput(
-                "limit",
-                $"A pain limit is from 0 to {Pain.MostLimit}. {Pain.StopScore} stops a set whatever was set; work above that belongs in the clinician's own programme."
-            );
-        var by = Text.Required("limitBy", set.By, "Say which clinician set the limit: name and profession.");
-        var on = set.On ?? throw Refusal.BadInput("limitOn", "Say on which day the clinician set the limit.");
-        if (on > await scope.TodayAsync(stop))
-            throw Refusal.BadInput("limitOn", "The limit cannot be from a day that has not come yet.");
-        return new(limit, by, on);
-    }
-
     private static async Task<Ok<IntakeView>> MeasureAsync(
         RangeRequest request,
         StudioContext db,
@@ -175,75 +112,12 @@ internal static class IntakeEndpoints
         CheckBook book,
         LadderShelf shelf,
         ConditionShelf conditions,
-        FactWriter facts,
+        RangeRecorder recorder,
         CancellationToken stop
     )
     {
-        var client = await scope.ClientAsync(request.ClientId, stop);
-        if (await facts.ExistingAsync<RangeFact, KeptRange>(request.Id, Kept(request), stop) is null)
-        {
-            var degrees = DegreesOf(request, Of(client));
-            if (request.Test == RangeTest.AnkleBend)
-            {
-                // Every check is judged by the ankle: the newest is kept with the client too, in the same write.
-                if (request.Side == BodySide.Left)
-                    client.LeftAnkleDegrees = degrees;
-                else
-                    client.RightAnkleDegrees = degrees;
-                client.Version++;
-            }
-
-            await facts.AddAsync(
-                new RangeFact
-                {
-                    Id = request.Id,
-                    ClientId = client.Id,
-                    Test = request.Test,
-                    Side = request.Side,
-                    Degrees = degrees,
-                    Supersedes = request.Supersedes,
-                },
-                Kept(request),
-                stop
-            );
-        }
-
+        var client = await recorder.AddAsync(Kept(request), stop);
         return TypedResults.Ok(await ViewAsync(client, db, scope, book, shelf, conditions, stop));
-    }
-
-    private static double DegreesOf(RangeRequest request, IntakeDto intake)
-    {
-        var info = RangeTestInfo.Of(request.Test);
-        double degrees;
-        if (request.GapCm is { } gap)
-        {
-            if (request.Test != RangeTest.AnkleBend)
-                throw Refusal.BadInput(
-                    "gap",
-                    "Only the knee-to-wall test is read as a gap. Give the others in degrees."
-                );
-            var body =
-                intake.Body()
-                ?? throw Refusal.BadInput(
-                    "stature",
-                    "Give the stature first: the gap alone does not say how far the shin leans."
-                );
-            Refusal.Unless(FieldRange.ToeToWall, "gap", gap);
-            degrees =
-                KneeToWall.ShinLean(gap / 100, body)?.Degrees
-                ?? throw Refusal.BadInput(
-                    "gap",
-                    "A shin that short does not reach a wall that far away. Measure again."
-                );
-        }
-        else
-            degrees =
-                request.Degrees
-                ?? throw Refusal.BadInput("degrees", $"{info.Name}: give the angle as a number of degrees.");
-
-        return info.Problem(degrees) is { } problem
-            ? throw Refusal.BadInput("degrees", problem)
-            : Math.Round(degrees, 1);
     }
 
     private static async Task<IntakeView> ViewAsync(
@@ -270,7 +144,7 @@ internal static class IntakeEndpoints
             client,
             ranges,
             way,
-            (await book.UnclearedAsync(client.Id, stop)).Count,
+            (await db.UnclearedAsync(client.Id, stop)).Count,
             holds,
             today
         );

@@ -321,7 +321,7 @@ internal static class ClientEndpoints
                 await pages.StandardViewAsync(client, day.Today.Exercise, null, stop),
                 Said(checks),
                 [
-                    .. (await book.UnclearedAsync(id, stop)).Select(f =>
+                    .. (await db.UnclearedAsync(id, stop)).Select(f =>
                         FlagView.Of(
                             f,
                             coaches,

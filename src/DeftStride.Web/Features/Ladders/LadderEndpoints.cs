@@ -20,7 +20,6 @@ namespace DeftStride.Web.Features.Ladders;
 /// <summary>Ladders as paths, edited in place; and putting a client on a rung.</summary>
 internal static class LadderEndpoints
 {
-    private const int LongestText = 300;
     private const int MostNamed = 12;
 
     public static void Map(IEndpointRouteBuilder api)
@@ -50,13 +49,13 @@ internal static class LadderEndpoints
             .Ladders.AsNoTracking()
             .Where(l => l.StudioId == studio.Id)
             .ToDictionaryAsync(l => l.LadderId, l => l.Version, stop);
-        var standers = await StandersAsync(db, studio.Id, null, stop);
+        var standers = await db.StandersAsync(studio.Id, null, stop);
         return new LaddersView([
             .. (await book.LaddersAsync(stop)).Select(l => View(l, versions.GetValueOrDefault(l.Id), standers)),
         ]);
     }
 
-    private static LadderView View(Ladder ladder, long version, ILookup<(string, string), StanderView> standers)
+    private static LadderView View(Ladder ladder, long version, ILookup<(string, string), Stander> standers)
     {
         var tracks = new Dictionary<int, int>();
         var usual = Ladder.All.FirstOrDefault(l => l.Id == ladder.Id);
@@ -82,7 +81,11 @@ internal static class LadderEndpoints
                         track,
                         Exercise.Find(r.ExerciseId)!.Name,
                         r.Dose.ToString(),
-                        [.. standers[(ladder.Id, r.Id)].Take(MostNamed)],
+                        [
+                            .. standers[(ladder.Id, r.Id)]
+                                .Take(MostNamed)
+                                .Select(s => new StanderView(s.ClientId, s.Name, s.Side)),
+                        ],
                         standers[(ladder.Id, r.Id)].Select(s => s.ClientId).Distinct().Count()
                     );
                 }),
@@ -91,45 +94,13 @@ internal static class LadderEndpoints
         );
     }
 
-    /// <summary>Who stands where now: the last step of every client, ladder and side.</summary>
-    private static async Task<ILookup<(string, string), StanderView>> StandersAsync(
-        StudioContext db,
-        Guid studioId,
-        string? ladderId,
-        CancellationToken stop
-    ) =>
-        (
-            await (
-                from step in db.StandingSteps().AsNoTracking()
-                join client in db.Clients.AsNoTracking() on step.ClientId equals client.Id
-                where
-                    step.StudioId == studioId
-                    && (ladderId == null || step.LadderId == ladderId)
-                    && !db.StandingSteps()
-                        .Any(n =>
-                            n.ClientId == step.ClientId
-                            && n.LadderId == step.LadderId
-                            && n.Side == step.Side
-                            && n.Sequence > step.Sequence
-                        )
-                orderby client.Name
-                select new
-                {
-                    step.LadderId,
-                    step.RungId,
-                    step.Side,
-                    client.Id,
-                    client.Name,
-                }
-            ).ToListAsync(stop)
-        ).ToLookup(s => (s.LadderId, s.RungId), s => new StanderView(s.Id, s.Name, s.Side));
-
     private static async Task<Ok<LaddersView>> ChangeAsync(
         string id,
         LadderChange request,
         StudioContext db,
         StudioScope scope,
         LadderBook book,
+        LadderChecks checks,
         RecordChanger changer,
         CancellationToken stop
     )
@@ -145,41 +116,7 @@ internal static class LadderEndpoints
             ?? throw Refusal.BadInput("ladder", "A ladder of the studio's own has no usual form to go back to.");
         if (next.Id != id)
             throw Refusal.BadInput("ladder", "The ladder and its address do not match. Reload the page.");
-        Text.Required("name", next.Name, "Give the ladder a name.");
-        foreach (var rung in next.Rungs)
-        {
-            if (rung.Name.Length > 40)
-                throw Refusal.BadInput(
-                    "rung",
-                    $"\"{rung.Name[..20]}…\" is too long for the path. Use at most 40 letters."
-                );
-            if (rung.Entry.Length > LongestText || rung.Reason.Length > LongestText)
-                throw Refusal.BadInput(
-                    "rung",
-                    $"{rung.Name}: keep what it needs and why it is here under {LongestText} letters."
-                );
-            if (rung.Id.Length is 0 or > 60)
-                throw Refusal.BadInput("rung", "A rung has no name of its own. Reload the page.");
-        }
-
-        if (next.Problem() is { } problem)
-            throw Refusal.BadInput("ladder", problem);
-        // A rung in use is never lost.
-        var gone = (await StandersAsync(db, studio.Id, id, stop))
-            .Where(g => next.Rung(g.Key.Item2) is null)
-            .SelectMany(g => g, (g, s) => (RungId: g.Key.Item2, s.Name))
-            .ToArray();
-        if (gone.Length > 0)
-        {
-            var name =
-                (await book.LaddersAsync(stop)).FirstOrDefault(l => l.Id == id)?.Rung(gone[0].RungId)?.Name
-                ?? gone[0].RungId;
-            var names = gone.Where(g => g.RungId == gone[0].RungId).Select(g => g.Name).Distinct().ToArray();
-            throw Refusal.Conflict(
-                $"{name} cannot be taken away: {string.Join(", ", names.Take(4))}{(names.Length > 4 ? $" and {names.Length - 4} more" : "")} {(names.Length == 1 ? "stands" : "stand")} on it. Put them on another rung first."
-            );
-        }
-
+        await checks.RefuseAsync(next, studio.Id, stop);
         if (record is null)
         {
             if (request.Version != 0)
@@ -198,7 +135,13 @@ internal static class LadderEndpoints
                     ),
                 r => r.Version,
                 stop,
-                new Edit("ladder", id, "", usual is null ? null : Summary(usual), Summary(next))
+                new Edit(
+                    "ladder",
+                    id,
+                    "",
+                    usual is null ? null : LadderChecks.Summary(usual),
+                    LadderChecks.Summary(next)
+                )
             );
         }
         else
@@ -212,7 +155,13 @@ internal static class LadderEndpoints
                 {
                     var before = KeptLadder.Kept.Read(r.Body);
                     r.Body = KeptLadder.Kept.Write(KeptLadder.Of(next, before));
-                    return new Edit("ladder", id, "", Summary(before.ToCore()), Summary(next));
+                    return new Edit(
+                        "ladder",
+                        id,
+                        "",
+                        LadderChecks.Summary(before.ToCore()),
+                        LadderChecks.Summary(next)
+                    );
                 },
                 r => r.Version,
                 stop
@@ -227,61 +176,13 @@ internal static class LadderEndpoints
     private static KeptStand Kept(StandRequest r) =>
         new(r.Id, r.ClientId, r.LadderId, r.RungId, r.Sides, r.AfterBreak, r.Reason);
 
-    /// <summary>A ladder in a line, for its history.</summary>
-    private static string Summary(Ladder ladder) =>
-        string.Join(" → ", ladder.Rungs.Select(r => $"{r.Name} ({r.Dose})"));
-
     private static async Task<Ok<StandsView>> StandAsync(
         StandRequest request,
-        StudioContext db,
-        StudioScope scope,
-        LadderBook book,
-        CheckBook checks,
-        FactWriter facts,
-        ConditionGuard guard,
+        StandRecorder stands,
         CancellationToken stop
     )
     {
-        if (await facts.ExistingAsync<RungFact, KeptStand>(request.Id, Kept(request), stop) is not null)
-            return TypedResults.Ok(new StandsView(request.ClientId));
-        var client = await scope.ClientAsync(request.ClientId, stop);
-        if ((await checks.UnclearedAsync(client.Id, stop)).Count > 0)
-            throw Refusal.Conflict("A red flag stands. Clear it with a note before anything is moved.");
-        var ladder =
-            (await book.LaddersAsync(stop)).FirstOrDefault(l => l.Id == request.LadderId)
-            ?? throw Refusal.BadInput("ladder", "This ladder is not there any more. Reload the page.");
-        var rung =
-            ladder.Rung(request.RungId)
-            ?? throw Refusal.BadInput("rung", "This rung is not there any more. Reload the page.");
-        await guard.RefuseAsync(client, Exercise.Find(rung.ExerciseId)!, rung.Dose.Loaded, stop);
-        var sides = request.Sides.Distinct().Order().ToArray();
-        if (sides.Length == 0)
-            throw Refusal.BadInput("sides", "Say which side.");
-        var reason = request.AfterBreak
-            ? Text.Optional("reason", request.Reason)
-            : Text.Required("reason", request.Reason, "Say in a few words why.");
-        var sentence = request.AfterBreak ? $"After a break: “{rung.Name}”." : $"Put on “{rung.Name}” by the coach.";
-        var judged = KeptStep.Kept.Write(new KeptStep(sentence, null, null, reason.Length > 0 ? reason : null, []));
-        await using var whole = await db.Database.BeginTransactionAsync(stop);
-        foreach (var (side, i) in sides.Select((s, i) => (s, i)))
-        {
-            await facts.AddAsync(
-                new RungFact
-                {
-                    Id = i == 0 ? request.Id : Guid.CreateVersion7(),
-                    ClientId = client.Id,
-                    LadderId = ladder.Id,
-                    RungId = rung.Id,
-                    Side = side,
-                    Kind = request.AfterBreak ? MoveKind.AfterBreak : MoveKind.ByCoach,
-                    Judged = judged,
-                },
-                Kept(request),
-                stop
-            );
-        }
-
-        await whole.CommitAsync(stop);
-        return TypedResults.Ok(new StandsView(client.Id));
+        await stands.StandAsync(Kept(request), stop);
+        return TypedResults.Ok(new StandsView(request.ClientId));
     }
 }

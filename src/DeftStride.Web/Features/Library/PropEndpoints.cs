@@ -68,39 +68,22 @@ internal static class PropEndpoints
         CancellationToken stop
     )
     {
+        // A day that was ahead when it was first sent may lie behind when it is sent again.
         if (await changer.ReplayAsync<PropsView>(request.OperationId, request, stop) is { Found: true } replay)
             return TypedResults.Ok(replay.Answer!);
-        if (Fault.Find(request.CorrectionId) is not { Correction.Borrowed: true })
-            throw Refusal.BadInput(
-                "correction",
-                "Only what borrows a wedge, a band, a block or a support has a day to give it back."
-            );
         var today = await scope.TodayAsync(stop);
-        var until = request.Review ?? today.AddDays(Correction.LentDays);
-        if (request.Lent && (until <= today || until > today.AddDays(92)))
-            throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
-        return await SetAsync(
-            request.OperationId,
-            request.Version,
-            request,
-            request.ClientId,
-            mine =>
-            {
-                var before = mine.Props.FirstOrDefault(p => p.CorrectionId == request.CorrectionId);
-                var others = mine.Props.Where(p => p.CorrectionId != request.CorrectionId);
-                KeptProp? after = request.Lent ? new(request.CorrectionId, until) { Unknown = before?.Unknown } : null;
-                return (
-                    mine with
-                    {
-                        Props = after is null ? [.. others] : [.. others, after],
-                    },
-                    new Edit("prop", request.CorrectionId, Key(request.ClientId), Day(before?.Until), Day(after?.Until))
-                );
-            },
-            today,
-            scope,
-            changer,
-            stop
+        var edit = ChoiceEdits.Lend(request.CorrectionId, request.Lent, request.Review, today);
+        var client = await scope.ClientAsync(request.ClientId, stop);
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                request.OperationId,
+                request,
+                client,
+                request.Version,
+                edit,
+                c => View(c, today),
+                stop
+            )
         );
     }
 
@@ -111,71 +94,22 @@ internal static class PropEndpoints
         CancellationToken stop
     )
     {
-        if (Fault.Find(request.CorrectionId) is not { Correction: { Level: CorrectionLevel.SetUp, Borrowed: false } })
-            throw Refusal.BadInput(
-                "correction",
-                "Only a change of set-up that borrows nothing becomes part of the set-up. Words are remembered by themselves, and what is borrowed has a day."
-            );
         var today = await scope.TodayAsync(stop);
-        return await SetAsync(
-            request.OperationId,
-            request.Version,
-            request,
-            request.ClientId,
-            mine =>
-            {
-                var before = mine.Changes.FirstOrDefault(c => c.CorrectionId == request.CorrectionId);
-                var others = mine.Changes.Where(c => c.CorrectionId != request.CorrectionId);
-                KeptChange? after = request.Kept
-                    ? new(request.CorrectionId, today) { Unknown = before?.Unknown }
-                    : null;
-                return (
-                    mine with
-                    {
-                        Changes = after is null ? [.. others] : [.. others, after],
-                    },
-                    new Edit("kept", request.CorrectionId, Key(request.ClientId), Day(before?.Since), Day(after?.Since))
-                );
-            },
-            today,
-            scope,
-            changer,
-            stop
-        );
-    }
-
-    private static async Task<Ok<PropsView>> SetAsync(
-        Guid operation,
-        long version,
-        object request,
-        Guid clientId,
-        Func<KeptClientChoices, (KeptClientChoices After, Edit Edit)> change,
-        DateOnly today,
-        StudioScope scope,
-        RecordChanger changer,
-        CancellationToken stop
-    )
-    {
-        var client = await scope.ClientAsync(clientId, stop);
+        var edit = ChoiceEdits.Keep(request.CorrectionId, request.Kept, today);
+        var client = await scope.ClientAsync(request.ClientId, stop);
         return TypedResults.Ok(
             await changer.ChangeAsync(
-                operation,
+                request.OperationId,
                 request,
                 client,
-                version,
-                c =>
-                {
-                    var (after, edit) = change(KeptClientChoices.Of(c));
-                    c.Settings = KeptClientChoices.Kept.Write(after);
-                    return edit;
-                },
-                c => new PropsView(c.Version, Of(c, today), KeptOf(c)),
+                request.Version,
+                edit,
+                c => View(c, today),
                 stop
             )
         );
     }
 
-    private static string Key(Guid client) => client.ToString();
-
-    private static string? Day(DateOnly? day) => day?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
+    private static PropsView View(ClientRecord client, DateOnly today) =>
+        new(client.Version, Of(client, today), KeptOf(client));
 }

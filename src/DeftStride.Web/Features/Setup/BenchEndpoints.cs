@@ -119,7 +119,7 @@ internal static class BenchEndpoints
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         if (await facts.ExistingAsync<SetupFact, KeptSetup>(request.Id, request.ToKept(), stop) is { } already)
             return TypedResults.Ok(await SaidAsync(already));
-        if ((await book.UnclearedAsync(client.Id, stop)).Count > 0)
+        if ((await db.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A red flag stands. Clear it with a note before keeping a set-up.");
         await guard.RefuseAsync(client, exercise, loaded: false, stop);
         return TypedResults.Ok(

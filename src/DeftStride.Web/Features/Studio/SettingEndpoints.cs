@@ -52,7 +52,7 @@ internal static class SettingEndpoints
                 await scope.StudioAsync(stop),
                 client is { } id ? await scope.ClientAsync(id, stop) : null,
                 exercise,
-                school is null ? null : SchoolOf(school)
+                school is null ? null : ChoiceLevel.Style(school)
             )
         );
 
@@ -63,96 +63,36 @@ internal static class SettingEndpoints
         CancellationToken stop
     )
     {
-        var setting =
-            Setting.Find(request.SettingId)
-            ?? throw Refusal.BadInput("setting", "This setting is not known. Reload the page.");
-        if (request.OptionId is { } option && setting.Options.All(o => o.Id != option))
-            throw Refusal.BadInput("option", $"{setting.Name} cannot be \"{option}\". Choose one of the list.");
+        var choice = new OptionChoice(request.SettingId, request.OptionId).Checked();
+        var level = new ChoiceLevel(request.Level, request.Key);
         var studio = await scope.StudioAsync(stop);
-        if (request.Level == SettingSource.Client)
-        {
-            var client = await scope.ClientAsync(
-                Guid.TryParse(request.Key, out var id) ? id : throw Refusal.BadInput("key", "Say for which client."),
-                stop
-            );
-            return TypedResults.Ok(
-                await changer.ChangeAsync(
+        return TypedResults.Ok(
+            level.Client is { } id
+                ? await changer.ChangeAsync(
                     request.OperationId,
                     request,
-                    client,
+                    await scope.ClientAsync(id, stop),
                     request.Version,
-                    c =>
-                    {
-                        var mine = KeptClientChoices.Of(c);
-                        var before = Change(mine.Own.Options, request);
-                        c.Settings = KeptClientChoices.Kept.Write(mine);
-                        return new Edit("setting", setting.Id, c.Id.ToString(), before, request.OptionId);
-                    },
+                    c => ChoiceEdits.Set(c, "setting", choice.SettingId, choice.Set),
                     c => View(studio, c, null, null),
                     stop
                 )
-            );
-        }
-
-        return TypedResults.Ok(
-            await changer.ChangeAsync(
-                request.OperationId,
-                request,
-                studio,
-                request.Version,
-                s =>
-                {
-                    var all = KeptStudioChoices.Of(s);
-                    var before = Change(Level(all, request.Level, request.Key).Options, request);
-                    s.Settings = KeptStudioChoices.Kept.Write(all);
-                    return new Edit(
-                        "setting",
-                        setting.Id,
-                        request.Level == SettingSource.Studio ? "" : request.Key ?? "",
-                        before,
-                        request.OptionId
-                    );
-                },
-                s =>
-                    View(
-                        s,
-                        null,
-                        request.Level == SettingSource.Exercise ? request.Key : null,
-                        request.Level == SettingSource.School ? SchoolOf(request.Key) : null
-                    ),
-                stop
-            )
+                : await changer.ChangeAsync(
+                    request.OperationId,
+                    request,
+                    studio,
+                    request.Version,
+                    s => ChoiceEdits.Set(s, level, "setting", choice.SettingId, choice.Set),
+                    s =>
+                        View(
+                            s,
+                            null,
+                            level.Source == SettingSource.Exercise ? level.Key : null,
+                            level.Source == SettingSource.School ? ChoiceLevel.Style(level.Key) : null
+                        ),
+                    stop
+                )
         );
-    }
-
-    /// <summary>The choices of one level of the studio.</summary>
-    internal static KeptChoices Level(KeptStudioChoices all, SettingSource level, string? key) =>
-        level switch
-        {
-            SettingSource.Studio => all.Studio,
-            SettingSource.School => At(all.Schools, SchoolOf(key).ToString()),
-            SettingSource.Exercise => At(
-                all.Exercises,
-                Exercise.Find(key ?? "")?.Id ?? throw Refusal.BadInput("key", "Say for which exercise.")
-            ),
-            _ => throw Refusal.BadInput("level", "A setting belongs to a client, an exercise, a style or the studio."),
-        };
-
-    private static SchoolCode SchoolOf(string? name) =>
-        Names.TryRead<SchoolCode>(name, out var code) ? code : throw Refusal.BadInput("key", "Say for which style.");
-
-    private static KeptChoices At(Dictionary<string, KeptChoices> all, string key) =>
-        all.TryGetValue(key, out var found) ? found : all[key] = KeptChoices.None();
-
-    /// <summary>Sets or takes back; returns what it was.</summary>
-    private static string? Change(Dictionary<string, string> options, SettingChange request)
-    {
-        var before = options.GetValueOrDefault(request.SettingId);
-        if (request.OptionId is { } option)
-            options[request.SettingId] = option;
-        else
-            options.Remove(request.SettingId);
-        return before;
     }
 
     private static SettingsView View(StudioRecord studio, ClientRecord? client, string? exercise, SchoolCode? school)

@@ -34,7 +34,7 @@ export function BenchScreen() {
   if (!start.data.body)
     return (
       <div className="mx-auto max-w-2xl px-4 py-6 sm:px-8">
-        <h1 className="say text-[30px] sm:text-[40px]">How tall is {name.split(' ')[0]}?</h1>
+        <h1 className="say text-big sm:text-grand">How tall is {name.split(' ')[0]}?</h1>
         <p className="mt-1.5 mb-5 text-soft">Two numbers are enough to work out a stance. Everything else refines it later.</p>
         <BodyAsk clientId={clientId} tape={studio.data.tape} />
       </div>
@@ -64,12 +64,12 @@ function Bench({
   const choose = (
     <div className="flex flex-wrap items-end gap-3">
       <Conditions today={start.today} className="w-full" />
-      <label className="text-[12.5px] text-soft">
+      <label className="text-fine text-soft">
         Exercise
         <select
           value={exercise.id}
           onChange={(e) => setExerciseId(e.target.value)}
-          className="mt-0.5 block h-11 rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[15px] font-semibold text-ink"
+          className="mt-0.5 block h-11 rounded-[10px] border border-edge/60 bg-paper px-2.5 text-body font-semibold text-ink"
         >
           {exercises.map((e) => (
             <option key={e.id} value={e.id}>

@@ -1,4 +1,5 @@
-import { type KeyboardEvent, type PointerEvent, useRef } from 'react';
+import { useDrag } from '@use-gesture/react';
+import { type KeyboardEvent, useRef } from 'react';
 import type { Schema } from '@/api/client';
 import { at, BenchFigure } from './figure';
 
@@ -10,19 +11,7 @@ export type Lever = 'shin' | 'trunk' | 'hips' | 'depth' | 'front' | 'rear' | 'st
 
 const FLOOR = 26;
 
-/**
- * The client on the floor with boxes, wedge and pad, to scale. A ring is a handle: drag it, or reach it by Tab and use the
- * arrow keys. The rest of the body follows from the core while the hand moves.
- */
-export function BenchStage({
-  view,
-  asked,
-  length,
-  pad,
-  compare,
-  showSame,
-  onLever,
-}: {
+type Props = {
   view: View;
   /** The stance as it was last asked for, which the drawing may still be catching up with. */
   asked: Stance;
@@ -32,11 +21,28 @@ export function BenchStage({
   compare: View | null;
   showSame: boolean;
   onLever: (lever: Lever, value: number, settled: boolean) => void;
-}) {
+};
+
+/**
+ * The client on the floor with boxes, wedge and pad, to scale. A ring is a handle: drag it, or reach it by Tab and use the
+ * arrow keys. The rest of the body follows from the core while the hand moves.
+ */
+export function BenchStage(props: Props) {
+  const { figure } = props.view;
+  return figure ? <Stage {...props} figure={figure} /> : null;
+}
+
+function Stage({
+  figure,
+  view,
+  asked,
+  length,
+  pad,
+  compare,
+  showSame,
+  onLever,
+}: Props & { figure: NonNullable<View['figure']> }) {
   const svg = useRef<SVGSVGElement>(null);
-  const held = useRef<Lever | null>(null);
-  const figure = view.figure;
-  if (!figure) return null;
   const { points } = figure;
   const p = (name: string) => at(points, name);
   const q = view.stance;
@@ -90,20 +96,13 @@ export function BenchStage({
     stance: ' cm',
   };
 
-  const down = (event: PointerEvent<SVGSVGElement>) => {
-    const lever = (event.target as Element).closest<SVGGElement>('[data-lever]')?.dataset.lever as Lever | undefined;
-    if (!lever || event.button !== 0) return;
-    held.current = lever;
-    svg.current?.setPointerCapture(event.pointerId);
-  };
-  const move = (event: PointerEvent<SVGSVGElement>) => {
-    if (held.current) onLever(held.current, valueAt(held.current, toWorld(event)), false);
-  };
-  const up = (event: PointerEvent<SVGSVGElement>) => {
-    if (!held.current) return;
-    onLever(held.current, valueAt(held.current, toWorld(event)), true);
-    held.current = null;
-  };
+  useDrag(
+    ({ event, xy: [clientX, clientY], first, last }) => {
+      const lever = (event.target as Element).closest<SVGGElement>('[data-lever]')?.dataset.lever as Lever | undefined;
+      if (lever && !first) onLever(lever, valueAt(lever, toWorld({ clientX, clientY })), last);
+    },
+    { target: svg, pointer: { keys: false } },
+  );
   const key = (lever: Lever) => (event: KeyboardEvent) => {
     const by = { ArrowRight: 1, ArrowUp: 1, ArrowLeft: -1, ArrowDown: -1 }[event.key];
     if (!by) return;
@@ -144,10 +143,6 @@ export function BenchStage({
       ref={svg}
       viewBox={`${left} ${-height} ${width} ${height + FLOOR}`}
       className="block h-full w-full touch-none"
-      onPointerDown={down}
-      onPointerMove={move}
-      onPointerUp={up}
-      onPointerCancel={up}
       role="group"
       aria-label="The stance to scale, from the side"
       data-bench

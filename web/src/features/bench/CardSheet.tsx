@@ -25,19 +25,19 @@ export function CardSheet({
           data-print
           className="fixed inset-0 z-50 flex flex-col overflow-y-auto bg-paper p-6 sm:p-12"
         >
-          <Dialog.Title className="say text-[34px] sm:text-[52px]">{title}</Dialog.Title>
+          <Dialog.Title className="say text-large sm:text-huge">{title}</Dialog.Title>
           <div className="my-auto py-8">
             <SetupCard lines={lines} large />
           </div>
           {estimated && (
-            <p className="text-[17px] text-soft">Estimated: shank, thigh or the range that binds is not measured yet.</p>
+            <p className="text-lead text-soft">Estimated: shank, thigh or the range that binds is not measured yet.</p>
           )}
           <div className="mt-5 flex gap-3 print:hidden">
-            <Button kind="act" className="min-h-14 px-6! text-[17px]!" onClick={() => print()}>
+            <Button kind="act" className="min-h-14 px-6! text-lead!" onClick={() => print()}>
               Print
             </Button>
             <Dialog.Close asChild>
-              <Button className="min-h-14 px-6! text-[17px]!">Back to the planner</Button>
+              <Button className="min-h-14 px-6! text-lead!">Back to the planner</Button>
             </Dialog.Close>
           </div>
         </Dialog.Content>

@@ -10,14 +10,14 @@ export function Demands({ demands }: { demands: Schema['DemandView'][] }) {
         return (
           <li key={d.joint} data-joint={d.joint} data-exceeds={d.exceeds} className={d.binding ? 'mb-1.5' : ''}>
             <div className="flex items-baseline justify-between gap-3">
-              <span className={d.binding ? 'say text-[19px]' : 'text-[14px]'}>
+              <span className={d.binding ? 'say text-head' : 'text-copy'}>
                 {d.binding
                   ? d.exceeds
                     ? `${capital(d.name)} is past its end`
                     : `${capital(d.name)} runs out first`
                   : capital(d.name)}
               </span>
-              <span className={`whitespace-nowrap ${d.binding ? 'text-[16px] font-semibold' : 'text-[14px]'}`}>
+              <span className={`whitespace-nowrap ${d.binding ? 'text-entry font-semibold' : 'text-copy'}`}>
                 {d.usedText} <span className="text-soft">of {d.limitText}</span>
               </span>
             </div>
@@ -31,9 +31,7 @@ export function Demands({ demands }: { demands: Schema['DemandView'][] }) {
               )}
             </div>
             {d.binding && (
-              <p className="mt-0.5 text-[12.5px] text-soft">
-                {d.measured ? 'measured on this client' : 'assumed until measured'}
-              </p>
+              <p className="mt-0.5 text-fine text-soft">{d.measured ? 'measured on this client' : 'assumed until measured'}</p>
             )}
           </li>
         );

@@ -4,7 +4,7 @@ import { StyleLines } from '@/ui/StyleLines';
 /** What the catalogue says of an exercise: the set-up that matters, what to look for, what should be felt. Cautions stay open. */
 export function ExerciseNotes({ exercise }: { exercise: Schema['ExerciseView'] }) {
   return (
-    <div className="text-[14px]">
+    <div className="text-copy">
       {exercise.cautions.map((caution) => (
         <p key={caution} className="mb-1.5 border-l-4 border-brick pl-3 font-semibold">
           {caution}

@@ -11,12 +11,12 @@ export function SetupCard({ lines, large = false }: { lines: Line[]; large?: boo
     <dl className={large ? 'grid gap-x-10 gap-y-5 sm:grid-cols-2' : 'flex flex-wrap gap-x-6 gap-y-2'} data-card>
       {lines.map((line) => (
         <div key={line.id} data-line={line.id} className={large ? '' : 'min-w-0'}>
-          <dt className={large ? 'text-[22px] text-soft' : 'text-[12.5px] text-soft'}>{line.name}</dt>
-          <dd className={large ? 'figure text-[64px] sm:text-[84px]' : 'figure text-[22px]'}>{line.value}</dd>
+          <dt className={large ? 'text-title text-soft' : 'text-fine text-soft'}>{line.name}</dt>
+          <dd className={large ? 'figure text-huge sm:text-card' : 'figure text-title'}>{line.value}</dd>
           {large ? (
-            <dd className="text-[17px] text-soft">{line.note}</dd>
+            <dd className="text-lead text-soft">{line.note}</dd>
           ) : (
-            MADE_OF.includes(line.id) && <dd className="text-[12.5px] text-soft">{line.note}</dd>
+            MADE_OF.includes(line.id) && <dd className="text-fine text-soft">{line.note}</dd>
           )}
         </div>
       ))}

@@ -153,10 +153,10 @@ export function SplitBench({
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 xl:h-full xl:min-h-0">
       <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div className="min-w-0 flex-1 basis-[430px]">
-          <h1 className="say max-w-[27em] text-[23px] sm:text-[29px]" aria-live="polite" data-sentence>
+          <h1 className="say max-w-[27em] text-title sm:text-big" aria-live="polite" data-sentence>
             {fault ? <span className="text-brick">{fault}</span> : view ? <Sentence parts={view.sentence} /> : 'Working it out…'}
           </h1>
-          <p className="mt-1 text-[14px] text-soft">
+          <p className="mt-1 text-copy text-soft">
             {name}, {exercise.name.toLowerCase()}.{' '}
             {view?.estimated ? 'Estimated until shank, thigh and the range that binds are measured.' : 'From measured lengths.'}
           </p>
@@ -196,13 +196,13 @@ export function SplitBench({
           <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-4">
             {view && <Demands demands={view.demands} />}
             {view?.family && (
-              <p className="border-l-4 border-steel pl-3 text-[14px]" data-family>
+              <p className="border-l-4 border-steel pl-3 text-copy" data-family>
                 {view.family}
               </p>
             )}
             {view && view.changes.length > 0 && (
               <div className="grid gap-1.5">
-                <p className="text-[13.5px] font-semibold text-soft">Any one of these makes it fit, the least first:</p>
+                <p className="text-small font-semibold text-soft">Any one of these makes it fit, the least first:</p>
                 {view.changes.map((c, i) => (
                   <Button
                     key={c.sentence}
@@ -212,14 +212,14 @@ export function SplitBench({
                   >
                     <span>
                       {c.sentence}
-                      {c.costs && <span className="block text-[12.5px] font-normal">{c.costs}</span>}
+                      {c.costs && <span className="block text-fine font-normal">{c.costs}</span>}
                     </span>
                   </Button>
                 ))}
               </div>
             )}
             {view?.advice.map((a) => (
-              <p key={a.sentence} className={`border-l-4 pl-3 text-[14px] ${a.matters ? 'border-brick' : 'border-hair'}`}>
+              <p key={a.sentence} className={`border-l-4 pl-3 text-copy ${a.matters ? 'border-brick' : 'border-hair'}`}>
                 {a.sentence}
               </p>
             ))}
@@ -227,31 +227,31 @@ export function SplitBench({
             <ExerciseNotes exercise={exercise} />
             {shown && track && <TrackView sizes={shown.sizes} text={track.value} />}
             <div className="flex flex-wrap gap-2">
-              <Button className="px-3! text-[14px]!" hint="T" onClick={() => begin.mutate({ school, twoRightAngles: true })}>
+              <Button className="px-3! text-copy!" hint="T" onClick={() => begin.mutate({ school, twoRightAngles: true })}>
                 Two right angles
               </Button>
-              <Button className="px-3! text-[14px]!" hint="B" aria-pressed={same} onClick={() => setSame(!same)}>
+              <Button className="px-3! text-copy!" hint="B" aria-pressed={same} onClick={() => setSame(!same)}>
                 Same bottom
               </Button>
               <Button
-                className="px-3! text-[14px]!"
+                className="px-3! text-copy!"
                 hint="V"
                 aria-pressed={compare !== null}
                 onClick={() => setCompare(compare ? null : view)}
               >
                 {compare ? 'Stop comparing' : 'Compare'}
               </Button>
-              <Button className="px-3! text-[14px]!" hint="Z" disabled={past.length === 0} onClick={undo}>
+              <Button className="px-3! text-copy!" hint="Z" disabled={past.length === 0} onClick={undo}>
                 Undo
               </Button>
             </div>
             {same && (
-              <p className="text-[13px] text-soft">
+              <p className="text-small text-soft">
                 Dashed: half-kneeling, and stepping back into the same place. The bottoms should be one picture.
               </p>
             )}
             {compare && (
-              <p className="text-[13px] text-soft">
+              <p className="text-small text-soft">
                 Dashed: the one before, stance {compare.card.find((l) => l.id === 'stance')?.value}, front knee{' '}
                 {kneeText(compare)}. Now {kneeText(view)}.
               </p>
@@ -261,7 +261,7 @@ export function SplitBench({
             {view && <SetupCard lines={view.card.filter((l) => ['stance', 'pad', 'front', 'rear', 'wedge'].includes(l.id))} />}
             <Trouble error={keep.error ?? begin.error} />
             {keep.isSuccess && (
-              <p role="status" className="text-[14px] font-semibold text-pine">
+              <p role="status" className="text-copy font-semibold text-pine">
                 {keep.data.said}
               </p>
             )}
@@ -269,7 +269,7 @@ export function SplitBench({
               <Button
                 kind={view?.fits ? 'act' : 'plain'}
                 hint="D"
-                className="min-h-14 text-[17px]!"
+                className="min-h-14 text-lead!"
                 disabled={!ready}
                 onClick={() => keep.mutate()}
               >
@@ -285,7 +285,7 @@ export function SplitBench({
       <NextBar>
         <Button
           kind={view?.fits ? 'act' : 'plain'}
-          className="min-h-14 flex-1 text-[17px]!"
+          className="min-h-14 flex-1 text-lead!"
           disabled={!ready}
           onClick={() => keep.mutate()}
         >
@@ -370,19 +370,19 @@ function LoadPart({
   return (
     <section aria-label="What it does to the front leg">
       <div className="flex items-baseline justify-between gap-3">
-        <span className="text-[14px]">On the front foot</span>
-        <span className="figure text-[19px]">{load.shareText}</span>
+        <span className="text-copy">On the front foot</span>
+        <span className="figure text-head">{load.shareText}</span>
       </div>
       <div className="mt-1.5 flex gap-0.5" role="img" aria-label={`Work of the front leg: ${load.momentsText}`}>
         {parts.map((part) => (
           <span key={part.name} className="min-w-0" style={{ width: `${part.share * 100}%` }}>
             <span className="block h-5 rounded-sm" style={{ background: part.fill }} />
-            <span className="block truncate text-[12.5px] text-soft">{part.share > 0.02 ? part.name : ''}</span>
+            <span className="block truncate text-fine text-soft">{part.share > 0.02 ? part.name : ''}</span>
           </span>
         ))}
       </div>
-      <p className="mt-1 text-[13px]">{load.momentsText}</p>
-      <p className="text-[12.5px] text-soft">{load.assumes}</p>
+      <p className="mt-1 text-small">{load.momentsText}</p>
+      <p className="text-fine text-soft">{load.assumes}</p>
       <div className="mt-2 grid grid-cols-[1fr_8.5rem] items-end gap-2">
         <select
           aria-label="Where the load is held"
@@ -393,7 +393,7 @@ function LoadPart({
               kilograms: e.target.value === 'none' ? 0 : held.kilograms || 10,
             })
           }
-          className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[14.5px] font-semibold"
+          className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body font-semibold"
         >
           {LOADS.map((l) => (
             <option key={l.value} value={l.value}>

@@ -68,10 +68,10 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 xl:h-full xl:min-h-0">
       <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div className="min-w-0 flex-1 basis-[430px]">
-          <h1 className="say max-w-[27em] text-[23px] sm:text-[29px]" aria-live="polite" data-sentence>
+          <h1 className="say max-w-[27em] text-title sm:text-big" aria-live="polite" data-sentence>
             {view ? <Sentence parts={view.sentence} /> : 'Working it out…'}
           </h1>
-          <p className="mt-1 text-[14px] text-soft">
+          <p className="mt-1 text-copy text-soft">
             {name}, {exercise.name.toLowerCase()}.{' '}
             {view?.estimated ? 'Estimated until shank and thigh are measured.' : 'From measured lengths.'}
           </p>
@@ -135,7 +135,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
           {view?.advice.map((a) => (
             <p
               key={a.sentence}
-              className={`border-l-4 pl-3 text-[15px] ${a.matters ? 'border-brick font-semibold' : 'border-hair'}`}
+              className={`border-l-4 pl-3 text-body ${a.matters ? 'border-brick font-semibold' : 'border-hair'}`}
             >
               {a.sentence}
             </p>
@@ -143,12 +143,12 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
           <div className="flex-1" />
           <Trouble error={step.error ?? keep.error} />
           {keep.isSuccess && (
-            <p role="status" className="text-[14px] font-semibold text-pine">
+            <p role="status" className="text-copy font-semibold text-pine">
               {keep.data.said}
             </p>
           )}
           <div className="grid grid-cols-[1fr_auto] gap-2">
-            <Button kind="act" hint="D" className="min-h-14 text-[17px]!" disabled={!ready} onClick={() => keep.mutate()}>
+            <Button kind="act" hint="D" className="min-h-14 text-lead!" disabled={!ready} onClick={() => keep.mutate()}>
               Keep this set-up
             </Button>
             <Button hint="P" className="min-h-14" disabled={!view} onClick={() => setCard(true)}>

@@ -29,8 +29,8 @@ export function TrackView({ sizes, text }: { sizes: Schema['BodySizesView']; tex
         {foot(narrow + 2, 0)}
         <path d="M-32 3H32" stroke="var(--edge)" strokeWidth="0.8" />
       </svg>
-      <figcaption className="text-[13.5px]">
-        <span className="figure block text-[19px]">{text}</span>
+      <figcaption className="text-small">
+        <span className="figure block text-head">{text}</span>
         <span className="text-soft">feet apart: hip joints to hip bones</span>
       </figcaption>
     </figure>

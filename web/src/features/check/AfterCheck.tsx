@@ -98,10 +98,10 @@ export function AfterCheck({
       )}
       <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
         <div className="min-w-0 flex-1 basis-[520px]">
-          <h1 className={`say max-w-[26em] ${sore.length > 0 ? 'text-[18px] sm:text-[22px]' : 'text-[23px] sm:text-[31px]'}`}>
+          <h1 className={`say max-w-[26em] ${sore.length > 0 ? 'text-lead sm:text-title' : 'text-title sm:text-big'}`}>
             <Sentence parts={lastTrial?.sentence ?? check.look.finding.sentence} />
           </h1>
-          <p className="mt-1 text-[14px] text-soft">
+          <p className="mt-1 text-copy text-soft">
             {lastTrial?.because ?? check.look.finding.because}
             {check.feltWords && !check.felt?.asExpected && (
               <span className="font-semibold text-ink"> {check.feltWords} Ask why.</span>
@@ -110,7 +110,7 @@ export function AfterCheck({
             {mayHoldGuess(check.stills) && <span> Kept before guesses were told apart: one may be among its points.</span>}
           </p>
         </div>
-        <div className="text-[13.5px] text-soft sm:text-right">
+        <div className="text-small text-soft sm:text-right">
           <p>
             {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}
           </p>
@@ -187,7 +187,7 @@ export function AfterCheck({
           <FaultPicker checkId={check.id} open={picking} onOpenChange={setPicking} onPick={(fault) => pick.mutate(fault)} />
           <Trouble error={pick.error} />
           {check.decision && (
-            <p className="text-[13.5px] text-soft">
+            <p className="text-small text-soft">
               {decisionWord[check.decision.chosen]}, {check.decision.coach}, {day(check.decision.at)}.{' '}
               <Link to="/clients/$clientId" params={{ clientId: check.clientId }} className="underline underline-offset-4">
                 History of {client.client.name.split(' ')[0]}
@@ -195,7 +195,7 @@ export function AfterCheck({
             </p>
           )}
           <details className="group border-t border-hair pt-1">
-            <summary className="flex min-h-11 cursor-pointer items-center text-[14px] font-semibold gap-2 text-soft hover:text-ink">
+            <summary className="flex min-h-11 cursor-pointer items-center text-copy font-semibold gap-2 text-soft hover:text-ink">
               <Caret /> Every check of this look
             </summary>
             <MeasureList
@@ -240,7 +240,7 @@ export function AfterCheck({
           })}
         </div>
       </div>
-      <div className="mt-3 text-[13.5px] text-soft lg:hidden">
+      <div className="mt-3 text-small text-soft lg:hidden">
         <TakeAway check={check} view={view} />
       </div>
       {check.decision && (

@@ -4,6 +4,7 @@ import { api, type Schema, take } from '@/api/client';
 import { useDevices } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
+import { NumberInput } from '@/ui/NumberInput';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { standing } from '@/ui/results';
 import { ScoreRow } from '@/ui/ScoreRow';
@@ -67,7 +68,7 @@ function Felt({
   return (
     <fieldset className="grid content-start gap-2">
       <legend className="mb-1 font-semibold">Where is it felt?</legend>
-      <p className="text-[14px] text-soft">Expected: {expected.join(', ')}.</p>
+      <p className="text-copy text-soft">Expected: {expected.join(', ')}.</p>
       <div className="flex flex-wrap gap-2">
         <Button
           aria-pressed={felt?.asExpected === true}
@@ -88,13 +89,13 @@ function Felt({
       </div>
       {felt?.asExpected === false && (
         <label className="grid gap-1">
-          <span className="text-[14px]">Where instead?</span>
+          <span className="text-copy">Where instead?</span>
           <input
             value={felt.where}
             maxLength={200}
             placeholder="low back, front of the knee"
             onChange={(e) => onChange((d) => ({ ...d, felt: { asExpected: false, where: e.target.value } }))}
-            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
           />
         </label>
       )}
@@ -127,7 +128,7 @@ function LoadShare({
   return (
     <section aria-label="Load on the front foot" className="grid content-start gap-2.5">
       <h2 className="font-semibold">Load on the front foot</h2>
-      <p className="text-[14px] text-soft">
+      <p className="text-copy text-soft">
         First let the client guess, then show the scales.{measure.left ? ` From scales ${measure.left.text} is accepted.` : ''}
       </p>
       <div className="flex flex-wrap gap-1.5">
@@ -184,7 +185,7 @@ function LoadShare({
         </div>
       ))}
       {look?.shares.map((s) => (
-        <p key={s.side} className="text-[13.5px] text-soft">
+        <p key={s.side} className="text-small text-soft">
           {s.side === 'left' ? 'Left' : 'Right'} in front: {s.text}.
         </p>
       ))}
@@ -193,35 +194,34 @@ function LoadShare({
 }
 
 function TwoScales({ side, onShare }: { side: Side; onShare: (percent: number) => void }) {
-  const [front, setFront] = useState('');
-  const [rear, setRear] = useState('');
+  const [front, setFront] = useState<number | null>(null);
+  const [rear, setRear] = useState<number | null>(null);
   const share = useMutation({
     mutationFn: ([frontKilograms, rearKilograms]: [number, number]) =>
       take(api.POST('/api/compute/scales', { body: { side, frontKilograms, rearKilograms } })),
     onSuccess: ({ percent }) => onShare(percent),
   });
-  const say = (f: string, r: string) => f !== '' && r !== '' && share.mutate([Number(f), Number(r)]);
+  const say = (f: number | null, r: number | null) => f !== null && r !== null && share.mutate([f, r]);
   return (
     <>
       {(
         [
-          ['Front', front, setFront, (v: string) => say(v, rear)],
-          ['Rear', rear, setRear, (v: string) => say(front, v)],
+          ['Front', front, setFront, (v: number) => say(v, rear)],
+          ['Rear', rear, setRear, (v: number) => say(front, v)],
         ] as const
       ).map(([name, value, set, then]) => (
-        <label key={name} className="flex items-center gap-1.5 text-[14px]">
+        <label key={name} className="flex items-center gap-1.5 text-copy">
           {name}
-          <input
-            type="number"
-            inputMode="decimal"
-            min={0}
+          <NumberInput
             aria-label={`${name} scale, ${side} in front`}
             value={value}
-            onChange={(e) => {
-              set(e.target.value);
-              then(e.target.value);
+            live
+            onSay={(kg) => {
+              set(kg);
+              then(kg);
             }}
-            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold"
+            onEmpty={() => set(null)}
+            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
           />
           kg
         </label>
@@ -243,15 +243,14 @@ function NumberBox({
   onValue: (value: number | null) => void;
 }) {
   return (
-    <label className="flex items-center gap-1.5 text-[14px]">
-      <input
-        type="number"
-        inputMode="decimal"
-        step="any"
+    <label className="flex items-center gap-1.5 text-copy">
+      <NumberInput
         aria-label={label}
-        defaultValue={value ?? ''}
-        onChange={(e) => onValue(e.target.value === '' ? null : Number(e.target.value))}
-        className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold"
+        value={value}
+        live
+        onSay={onValue}
+        onEmpty={() => onValue(null)}
+        className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
       />
       {unit}
     </label>
@@ -374,7 +373,7 @@ function DeviceButton({
         Zero and read
       </Button>
       {read.data && (
-        <span className="text-[13.5px] text-soft">
+        <span className="text-small text-soft">
           {read.data.channels.map((c) => `${c.name.toLowerCase()} ${c.value} ${c.unit}`).join(', ')}; simulated, set to zero{' '}
           {read.data.minutesSinceZero < 1 ? 'just now' : `${Math.round(read.data.minutesSinceZero)} min ago`}
         </span>
@@ -386,12 +385,12 @@ function DeviceButton({
 
 function NextMorning({ value, onPick }: { value: number | null; onPick: (score: number) => void }) {
   return (
-    <label className="flex items-center justify-between gap-3 text-[14.5px]">
+    <label className="flex items-center justify-between gap-3 text-body">
       <span>Worst the morning after last time</span>
       <select
         value={value ?? ''}
         onChange={(e) => e.target.value !== '' && onPick(Number(e.target.value))}
-        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[15px] font-semibold"
+        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body font-semibold"
       >
         <option value="">not asked</option>
         {Array.from({ length: 11 }, (_, i) => i).map((i) => (

@@ -4,7 +4,7 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { clientQuery } from '@/api/options';
 import { queries } from '@/api/queries';
-import { BandEdges, edgeOf } from '@/ui/BandEdges';
+import { BandEdges } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
@@ -35,8 +35,8 @@ export function BandEditor({
 }) {
   const band = side === 'left' ? measure.left : measure.right;
   const [open, setOpen] = useState(false);
-  const [low, setLow] = useState(band?.lower?.toString() ?? '');
-  const [high, setHigh] = useState(band?.upper?.toString() ?? '');
+  const [low, setLow] = useState(band?.lower ?? null);
+  const [high, setHigh] = useState(band?.upper ?? null);
   const [level, setLevel] = useState<Level>('client');
   const change = useMutation({
     mutationFn: async (clear: boolean) => {
@@ -52,8 +52,8 @@ export function BandEditor({
             level,
             key,
             measureId: measure.id,
-            low: clear ? null : edgeOf(low),
-            high: clear ? null : edgeOf(high),
+            low: clear ? null : low,
+            high: clear ? null : high,
           },
         }),
       );
@@ -62,7 +62,7 @@ export function BandEditor({
     onSuccess: () => setOpen(false),
   });
   return (
-    <div className="grid gap-2 border-t border-hair pt-2 text-[13px] text-soft">
+    <div className="grid gap-2 border-t border-hair pt-2 text-small text-soft">
       <p>
         {band ? `Accepted: ${band.text}, ${whose[measure.source]}.` : 'Noted without a verdict: no band is set.'}{' '}
         {!readOnly && !open && (
@@ -84,11 +84,11 @@ export function BandEditor({
             aria-label="For whom"
             value={level}
             onChange={(e) => setLevel(e.target.value as Level)}
-            className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[15px] text-ink"
+            className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body text-ink"
           >
             <option value="client">For this client</option>
             <option value="exercise">For {standard.exerciseName.toLowerCase()}</option>
-            <option value="school">For the {standard.schoolName.toLowerCase()} school</option>
+            <option value="school">For the {standard.schoolName.toLowerCase()} style</option>
             <option value="studio">For the whole studio</option>
           </select>
           <Trouble error={change.error} />

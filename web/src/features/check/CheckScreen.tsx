@@ -50,12 +50,12 @@ export function CheckScreen() {
   if (finishing.length > 0)
     return (
       <div className="mx-auto grid max-w-2xl gap-4 p-5 sm:p-8">
-        <h1 className="say text-[26px]">The look is finished. It is judged as soon as the studio answers.</h1>
+        <h1 className="say text-shout">The look is finished. It is judged as soon as the studio answers.</h1>
         <Unsent entries={finishing} />
         <p className="text-soft">Its pictures and points are safe. Go on with somebody else; it comes back here by itself.</p>
         <Link
           to="/"
-          className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
+          className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
         >
           Back to today
         </Link>
@@ -65,12 +65,12 @@ export function CheckScreen() {
     return (
       <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
         <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6" data-stopped>
-          <h1 className="say text-[26px]">{client.data.today.attention.sentence}</h1>
+          <h1 className="say text-shout">{client.data.today.attention.sentence}</h1>
           <p className="mt-1.5">{client.data.today.attention.why}</p>
         </section>
         <Link
           to="/"
-          className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
+          className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110 sm:justify-self-start"
         >
           Back to today
         </Link>

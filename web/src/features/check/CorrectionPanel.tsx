@@ -115,7 +115,7 @@ export function CorrectionPanel({
           <li
             key={level}
             aria-current={level === correction.level ? 'step' : undefined}
-            className={`border-t-[3px] pt-1 text-[13px] font-semibold ${level === correction.level ? 'border-brass text-brass-text' : 'border-hair text-soft'}`}
+            className={`border-t-[3px] pt-1 text-small font-semibold ${level === correction.level ? 'border-brass text-brass-text' : 'border-hair text-soft'}`}
           >
             {levelWord[level]}
           </li>
@@ -123,7 +123,7 @@ export function CorrectionPanel({
       </ol>
       {(byCoach || onSide) && (
         <div className="flex items-center justify-between gap-3">
-          <p className="text-[14px] text-soft">
+          <p className="text-copy text-soft">
             {correction.faultName}
             {byCoach && ', your pick'}
           </p>
@@ -140,11 +140,11 @@ export function CorrectionPanel({
           )}
         </div>
       )}
-      <p className="say text-[25px] sm:text-[29px]">{spoken ? `“${correction.cue}”` : correction.cue}</p>
+      <p className="say text-shout sm:text-big">{spoken ? `“${correction.cue}”` : correction.cue}</p>
       {correction.askFirst && (
-        <p className="w-fit rounded-md border border-brass px-2 py-0.5 text-[13.5px] font-semibold">Ask first: a hand touches</p>
+        <p className="w-fit rounded-md border border-brass px-2 py-0.5 text-small font-semibold">Ask first: a hand touches</p>
       )}
-      <p className="text-[14.5px] text-soft">{correction.why}</p>
+      <p className="text-body text-soft">{correction.why}</p>
       {correction.id.endsWith('-wedge') && (
         <>
           <Button onClick={() => setExploring(true)}>Explore foot by foot</Button>
@@ -153,7 +153,7 @@ export function CorrectionPanel({
       )}
       <FeelRow feels={feels} onChange={setFeels} />
       <fieldset className="grid grid-cols-3 gap-2">
-        <legend className="mb-1 text-[13.5px] text-soft">
+        <legend className="mb-1 text-small text-soft">
           {correction.onlySeen
             ? 'What did it do? No picture shows this: one tap, by eye.'
             : 'What did it do? By eye, in one tap; or look again and measure.'}
@@ -161,7 +161,7 @@ export function CorrectionPanel({
         {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
           <Button
             key={outcome}
-            className="min-h-13 px-1.5! text-[14px]!"
+            className="min-h-13 px-1.5! text-copy!"
             disabled={waits}
             onClick={() => judge.mutate(outcome)}
             aria-label={`${outcomeWord[outcome]}, seen by eye`}
@@ -176,7 +176,7 @@ export function CorrectionPanel({
         <Button
           kind={helped ? 'plain' : 'act'}
           hint="R"
-          className="min-h-14 w-full text-[17px]!"
+          className="min-h-14 w-full text-lead!"
           onClick={() => onAgain(correction)}
         >
           Look again
@@ -185,20 +185,20 @@ export function CorrectionPanel({
       <Button
         kind={helped ? 'act' : 'plain'}
         hint="E"
-        className={`w-full ${helped ? 'min-h-14 text-[17px]!' : ''}`}
+        className={`w-full ${helped ? 'min-h-14 text-lead!' : ''}`}
         onClick={onDecide}
       >
         {lastTrial ? 'Decide' : 'Decide without a retest'}
       </Button>
       <div className="flex items-center justify-between gap-3 border-t border-dashed border-hair pt-1">
-        <p className="text-[13.5px] text-soft">{correction.onDeck && `Next: ${correction.onDeck.toLowerCase()}`}</p>
+        <p className="text-small text-soft">{correction.onDeck && `Next: ${correction.onDeck.toLowerCase()}`}</p>
         <Button kind="quiet" hint="O" className="px-2!" onClick={onPickFault}>
           Something else
         </Button>
       </div>
       {open.length > 0 && (
         <details className="group border-t border-hair pt-1">
-          <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-[14px] font-semibold text-soft hover:text-ink">
+          <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-copy font-semibold text-soft hover:text-ink">
             <Caret /> Why does it happen?
           </summary>
           <ul className="grid gap-2 pb-1">
@@ -210,11 +210,11 @@ export function CorrectionPanel({
                   onClick={() => choose.mutate(cause.id)}
                   className={`w-full rounded-[10px] border px-3 py-2 text-left ${cause.id === correction.causeId ? 'border-ink bg-ground' : 'border-hair hover:border-ink'}`}
                 >
-                  <span className="block text-[14.5px] font-semibold">
+                  <span className="block text-body font-semibold">
                     {cause.test}
                     {cause.standing === 'shown' && <span className="ml-1.5 font-normal text-brass-text">shown by the look</span>}
                   </span>
-                  <span className="block text-[13.5px] text-soft">Then {cause.name}.</span>
+                  <span className="block text-small text-soft">Then {cause.name}.</span>
                 </button>
               </li>
             ))}
@@ -223,11 +223,11 @@ export function CorrectionPanel({
           <Link
             to="/library"
             search={{ open: `fault:${correction.faultId}` }}
-            className="inline-flex min-h-11 items-center text-[14px] underline decoration-hair underline-offset-4"
+            className="inline-flex min-h-11 items-center text-copy underline decoration-hair underline-offset-4"
           >
             All of “{correction.faultName.toLowerCase()}” in the library
           </Link>
-          {correction.disagreement && <p className="pb-1 text-[13.5px] text-soft">{correction.disagreement}</p>}
+          {correction.disagreement && <p className="pb-1 text-small text-soft">{correction.disagreement}</p>}
         </details>
       )}
     </>
@@ -257,7 +257,7 @@ function OwnWords({ clientId, correction }: { clientId: string; correction: Sche
   });
   if (correction.words === 'client')
     return (
-      <p className="flex items-center justify-between gap-2 text-[14px] text-soft">
+      <p className="flex items-center justify-between gap-2 text-copy text-soft">
         In their own words.
         <Button kind="quiet" onClick={() => keep.mutate(null)}>
           Back to the usual
@@ -272,14 +272,14 @@ function OwnWords({ clientId, correction }: { clientId: string; correction: Sche
         keep.mutate(text);
       }}
     >
-      <label className="grid gap-1 text-[14px]">
+      <label className="grid gap-1 text-copy">
         Their own words for it
         <span className="flex gap-2">
           <input
             value={text}
             maxLength={400}
             onChange={(e) => setText(e.target.value)}
-            className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+            className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
           />
           <Button type="submit" disabled={text.trim() === '' || keep.isPending}>
             Keep

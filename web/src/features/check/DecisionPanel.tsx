@@ -148,29 +148,29 @@ function Deciding({
           data-outcome={said.outcome}
           data-rule={said.ruleId}
         >
-          <p className="text-[13.5px] font-semibold text-soft">{decisionWord[said.outcome]}</p>
-          <p className="say text-[24px] sm:text-[27px]">{said.headline}</p>
+          <p className="text-small font-semibold text-soft">{decisionWord[said.outcome]}</p>
+          <p className="say text-title sm:text-shout">{said.headline}</p>
           {said.changed && (
-            <p className="mt-1.5 border-l-3 border-brass pl-3 text-[15px]" data-changed>
+            <p className="mt-1.5 border-l-3 border-brass pl-3 text-body" data-changed>
               <span className="font-semibold">This rule is new since last time.</span> {said.changed}
             </p>
           )}
           {said.placement && <Placed placement={said.placement} />}
           {said.outcome === 'progress' && said.ways && said.ways.length > 1 && <Ways ways={said.ways} at={way} onPick={setWay} />}
           {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (
-            <p className="mt-1 text-[15px]">
+            <p className="mt-1 text-body">
               {said.moves.map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: “${m.from}” → “${m.to}”.`).join(' ')}
             </p>
           )}
           {said.next && !said.placement && (
-            <p className="mt-1.5 text-[15px]" data-next>
+            <p className="mt-1.5 text-body" data-next>
               <span className="text-soft">Next time</span>{' '}
               <span className="font-semibold">
                 {(said.outcome === 'progress' && said.ways?.[way]?.dose.text) || said.next.text}
               </span>
             </p>
           )}
-          <details className="mt-1.5 text-[14px]">
+          <details className="mt-1.5 text-copy">
             <summary className="min-h-8 cursor-pointer text-soft underline decoration-hair underline-offset-4 hover:text-ink">
               Why, and what would change it
             </summary>
@@ -226,7 +226,7 @@ function Deciding({
                       type="button"
                       aria-pressed={chosen === o}
                       onClick={() => setChosen(o)}
-                      className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
+                      className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
                     >
                       {decisionWord[o]}
                     </button>
@@ -246,7 +246,7 @@ function Deciding({
             <Button
               kind="act"
               hint="Enter"
-              className="min-h-14 w-full text-[17px]!"
+              className="min-h-14 w-full text-lead!"
               disabled={!ready}
               onClick={() => said && decide.mutate({ outcome: said.outcome, reason: null })}
             >
@@ -280,10 +280,10 @@ function Placed({ placement }: { placement: Schema['PlacementView'] }) {
   const together = left.rungId === right.rungId;
   return (
     <div className="mt-2 rounded-xl border border-hair p-3" data-placement>
-      <p className="text-[13.5px] text-soft">{placement.ladderName}: start here</p>
+      <p className="text-small text-soft">{placement.ladderName}: start here</p>
       {(together ? [left] : [left, right]).map((s) => (
         <div key={s.side} className="mt-0.5">
-          <p className="say text-[20px]">
+          <p className="say text-head">
             {together ? '' : s.side === 'left' ? 'Left: ' : 'Right: '}
             {s.rungName}
           </p>
@@ -300,11 +300,11 @@ function Placed({ placement }: { placement: Schema['PlacementView'] }) {
 function Ways({ ways, at, onPick }: { ways: Schema['WayView'][]; at: number; onPick: (index: number) => void }) {
   return (
     <fieldset className="mt-2 grid gap-1.5">
-      <legend className="mb-1 text-[13.5px] text-soft">Which way on</legend>
+      <legend className="mb-1 text-small text-soft">Which way on</legend>
       {ways.map((w, i) => (
         <label
           key={w.text}
-          className={`grid min-h-11 grid-cols-[auto_1fr] items-baseline gap-x-2.5 rounded-[10px] border px-3 py-2 text-[14.5px] ${w.open ? 'border-hair has-checked:border-ink' : 'border-dashed border-hair text-soft'}`}
+          className={`grid min-h-11 grid-cols-[auto_1fr] items-baseline gap-x-2.5 rounded-[10px] border px-3 py-2 text-body ${w.open ? 'border-hair has-checked:border-ink' : 'border-dashed border-hair text-soft'}`}
         >
           <input
             type="radio"
@@ -316,7 +316,7 @@ function Ways({ ways, at, onPick }: { ways: Schema['WayView'][]; at: number; onP
           />
           <span>
             <span className="font-semibold">{w.text.charAt(0).toUpperCase() + w.text.slice(1)}</span>{' '}
-            <span className="block text-[13.5px] text-soft">{w.why}</span>
+            <span className="block text-small text-soft">{w.why}</span>
           </span>
         </label>
       ))}
@@ -330,8 +330,8 @@ function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: ()
   const accepted = decision.chosen === decision.recommendation.outcome;
   return (
     <>
-      <p className="text-[13.5px] font-semibold text-soft">Decided</p>
-      <p className="say text-[27px] sm:text-[31px]" data-decided={decision.chosen}>
+      <p className="text-small font-semibold text-soft">Decided</p>
+      <p className="say text-shout sm:text-big" data-decided={decision.chosen}>
         {decisionWord[decision.chosen]}.
       </p>
       <p>
@@ -342,14 +342,14 @@ function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: ()
       {decision.question && <p className="font-semibold text-brick">{decision.question}</p>}
       {accepted && decision.recommendation.placement && <Placed placement={decision.recommendation.placement} />}
       {accepted && decision.recommendation.next && !decision.recommendation.placement && (
-        <p className="text-[15px]">
+        <p className="text-body">
           <span className="text-soft">Next time</span> <span className="font-semibold">{decision.recommendation.next.text}</span>
         </p>
       )}
       <div className="flex-1" />
       <Link
         to="/"
-        className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-5 text-[17px] font-semibold text-act-ink hover:brightness-110"
+        className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-5 text-lead font-semibold text-act-ink hover:brightness-110"
       >
         Back to today
       </Link>

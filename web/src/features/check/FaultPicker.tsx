@@ -35,14 +35,14 @@ export function FaultPicker({
             .toSorted((a, b) => Number(b.shown) - Number(a.shown));
           return here.length > 0 ? (
             <section key={region}>
-              <h3 className="mb-1.5 text-[14px] text-soft">{name}</h3>
+              <h3 className="mb-1.5 text-copy text-soft">{name}</h3>
               <div className="flex flex-wrap gap-1.5">
                 {here.map((fault) => (
                   <button
                     key={fault.id}
                     type="button"
                     onClick={() => onPick(fault.id)}
-                    className={`min-h-11 rounded-[10px] border px-3 text-left text-[14.5px] font-semibold hover:border-ink ${fault.shown ? 'border-brick text-brick' : 'border-hair'}`}
+                    className={`min-h-11 rounded-[10px] border px-3 text-left text-body font-semibold hover:border-ink ${fault.shown ? 'border-brick text-brick' : 'border-hair'}`}
                   >
                     {fault.name}
                     {fault.shown && <span className="font-normal"> · seen in this check</span>}

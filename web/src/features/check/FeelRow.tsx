@@ -8,7 +8,7 @@ export const feelWord: Record<Feel, string> = { easier: 'Easier', steadier: 'Ste
 export function FeelRow({ feels, onChange }: { feels: Feel[]; onChange: (feels: Feel[]) => void }) {
   return (
     <fieldset>
-      <legend className="mb-1 text-[13.5px] text-soft">What does the client say?</legend>
+      <legend className="mb-1 text-small text-soft">What does the client say?</legend>
       <div className="flex flex-wrap gap-1.5">
         {(Object.keys(feelWord) as Feel[]).map((feel) => (
           <button
@@ -16,7 +16,7 @@ export function FeelRow({ feels, onChange }: { feels: Feel[]; onChange: (feels: 
             type="button"
             aria-pressed={feels.includes(feel)}
             onClick={() => onChange(feels.includes(feel) ? feels.filter((f) => f !== feel) : [...feels, feel])}
-            className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${feels.includes(feel) ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper'}`}
+            className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${feels.includes(feel) ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper'}`}
           >
             {feelWord[feel]}
           </button>

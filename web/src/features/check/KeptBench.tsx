@@ -85,7 +85,7 @@ function WithoutPicture({
       aria-label={label ?? `${slot.side === 'left' ? 'Left' : 'Right'} side, without a picture`}
       className="min-h-40 overflow-y-auto rounded-2xl border border-hair bg-paper p-4"
     >
-      <p className="flex items-center gap-2.5 text-[14.5px] text-soft">
+      <p className="flex items-center gap-2.5 text-body text-soft">
         <SidePlate side={slot.side} /> {label && <span className="font-semibold text-ink">{label}.</span>} No picture{' '}
         {fromView[slot.view]}.
       </p>
@@ -93,9 +93,9 @@ function WithoutPicture({
         {said.map((r) => (
           <li key={r.measureId} className="flex items-center gap-2.5 border-t border-hair/70 py-1.5">
             <ResultMark result={r} />
-            <span className="min-w-0 text-[14.5px] leading-tight">
+            <span className="min-w-0 text-body leading-tight">
               <span className={`block font-semibold ${resultText(r)}`}>{names.get(r.measureId) ?? r.measureId}</span>
-              <span className="block text-[13px] text-soft">
+              <span className="block text-small text-soft">
                 {[r.words, r.reachText].filter(Boolean).join(' ')}
                 {r.source === 'eye' && ', seen by eye'}
               </span>

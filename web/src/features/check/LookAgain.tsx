@@ -251,8 +251,8 @@ export function LookAgain({
   return (
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
       <div className="mb-3">
-        <h1 className="say text-[23px] sm:text-[31px]">{correction.level === 'say' ? `“${correction.cue}”` : correction.cue}</h1>
-        <p className="mt-1 text-[14px] text-soft">Same side, same camera place, one change only. Then compare.</p>
+        <h1 className="say text-title sm:text-big">{correction.level === 'say' ? `“${correction.cue}”` : correction.cue}</h1>
+        <p className="mt-1 text-copy text-soft">Same side, same camera place, one change only. Then compare.</p>
       </div>
       <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
         <div className="grid min-h-0 grid-rows-1 max-md:order-2 max-md:h-[46dvh] md:max-lg:h-[48dvh]">
@@ -305,14 +305,14 @@ export function LookAgain({
           )}
           <FeelRow feels={feels} onChange={(next) => setRetest((r) => ({ ...r, feels: next }))} />
           <fieldset className="grid gap-2">
-            <legend className="mb-1 text-[14px] text-soft">
+            <legend className="mb-1 text-copy text-soft">
               No picture? Say what you saw of the {measure?.short ?? 'thing the cue was for'}:
             </legend>
             <div className="grid grid-cols-3 gap-2">
               {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
                 <Button
                   key={outcome}
-                  className="px-1.5! text-[14px]!"
+                  className="px-1.5! text-copy!"
                   disabled={compare.isPending || (asksPain && !painComplete(retest.pain))}
                   onClick={() => compare.mutate(outcome)}
                 >
@@ -325,7 +325,7 @@ export function LookAgain({
           <Unsent entries={unsent} />
           <Trouble error={refused ?? compare.error} />
           {pending > 0 && (
-            <p role="status" className="text-[14px] text-slate">
+            <p role="status" className="text-copy text-slate">
               Sending the picture…
             </p>
           )}
@@ -348,7 +348,7 @@ export function LookAgain({
           <Button
             kind={ready ? 'act' : 'plain'}
             hint="D"
-            className="min-h-14 w-full text-[17px]! max-lg:hidden"
+            className="min-h-14 w-full text-lead! max-lg:hidden"
             disabled={!ready || compare.isPending}
             onClick={() => compare.mutate(null)}
           >
@@ -361,7 +361,7 @@ export function LookAgain({
           {asksPain && !painComplete(retest.pain) ? (
             <Button
               kind="act"
-              className="min-h-14 flex-1 text-[17px]!"
+              className="min-h-14 flex-1 text-lead!"
               onClick={() => document.getElementById('pain')?.scrollIntoView({ block: 'center' })}
             >
               Ask about pain
@@ -369,7 +369,7 @@ export function LookAgain({
           ) : (
             <Button
               kind="act"
-              className="min-h-14 flex-1 text-[17px]!"
+              className="min-h-14 flex-1 text-lead!"
               disabled={!ready || compare.isPending}
               onClick={() => compare.mutate(null)}
             >

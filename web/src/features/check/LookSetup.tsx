@@ -21,7 +21,7 @@ export function Extent({
         aria-label="Exercise"
         value={draft.exerciseId}
         onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
-        className="h-11 w-40 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-[14px] font-semibold max-md:flex-1"
+        className="h-11 w-40 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-copy font-semibold max-md:flex-1"
       >
         {studio.exercises
           .filter((e) => e.id === draft.exerciseId || !notOffered.includes(e.id))
@@ -62,7 +62,7 @@ export function SchoolChoice({
   }[standard.standard.source];
   return (
     <div className="flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
-      <p className="text-right text-[13px] leading-tight text-soft max-sm:text-left">Style, {source}</p>
+      <p className="text-right text-small leading-tight text-soft max-sm:text-left">Style, {source}</p>
       <Choice
         label="Style"
         value={standard.standard.school}

@@ -43,7 +43,7 @@ export const MeasureList = memo(function MeasureList({
       className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-center gap-1 border-t border-hair/70 first:border-t-0"
       data-measure-row={m.id}
     >
-      <span className={`py-1.5 pr-1 text-[14px] leading-tight ${m.mustPass ? 'font-semibold' : 'text-soft'}`}>{m.name}</span>
+      <span className={`py-1.5 pr-1 text-copy leading-tight ${m.mustPass ? 'font-semibold' : 'text-soft'}`}>{m.name}</span>
       {SIDES.map((side) => (
         <Cell
           key={side}
@@ -62,7 +62,7 @@ export const MeasureList = memo(function MeasureList({
   return (
     <div className="grid gap-1">
       <div className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-end gap-1">
-        <h2 className="say text-[18px]">Key checks</h2>
+        <h2 className="say text-lead">Key checks</h2>
         {SIDES.map((side) => (
           <span key={side} className="justify-self-center">
             <SidePlate side={side} size="s" />
@@ -79,7 +79,7 @@ export const MeasureList = memo(function MeasureList({
       )}
       {noted.length > 0 && (
         <details className="group mt-1">
-          <summary className="flex min-h-11 items-center gap-2 cursor-pointer text-[14px] font-semibold text-soft hover:text-ink">
+          <summary className="flex min-h-11 items-center gap-2 cursor-pointer text-copy font-semibold text-soft hover:text-ink">
             <Caret />
             Extra, {noted.filter((m) => SIDES.some((s) => standing(look, m.id, s))).length} of {noted.length}
           </summary>
@@ -140,22 +140,22 @@ function PlainCell({
         className="grid min-h-12 min-w-0 place-items-center rounded-lg py-0.5 hover:bg-ground"
       >
         <ResultMark result={result} />
-        <span className={`text-[12.5px] leading-none font-semibold tabular-nums ${resultText(result)}`}>{short}</span>
+        <span className={`text-fine leading-none font-semibold tabular-nums ${resultText(result)}`}>{short}</span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content
           sideOffset={6}
           collisionPadding={12}
-          className="z-50 grid max-h-[var(--radix-popover-content-available-height)] w-80 gap-2.5 overflow-y-auto rounded-xl border border-hair bg-paper p-4 text-[14px] shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
+          className="z-50 grid max-h-[var(--radix-popover-content-available-height)] w-80 gap-2.5 overflow-y-auto rounded-xl border border-hair bg-paper p-4 text-copy shadow-[0_10px_30px_rgb(0_0_0/0.18)]"
         >
-          <p className="say text-[18px]">
+          <p className="say text-lead">
             {side === 'left' ? 'Left' : 'Right'}: {measure.name.toLowerCase()}
           </p>
           {result && (
             <Facts result={result} all={look?.results.filter((r) => r.measureId === measure.id && r.side === side) ?? []} />
           )}
           {measure.selfCheck && (
-            <p className="text-[13px] text-soft">
+            <p className="text-small text-soft">
               <span className="font-semibold text-ink">The client can feel it:</span> {measure.selfCheck}
             </p>
           )}
@@ -192,7 +192,7 @@ function EyeAnswers({
   const first = (text: string) => text.charAt(0).toUpperCase() + text.slice(1);
   return (
     <div className="grid gap-1.5">
-      <p className="text-[13px] text-soft">By eye, not measured:</p>
+      <p className="text-small text-soft">By eye, not measured:</p>
       <Button onClick={pick('within')}>Looks fine</Button>
       {measure.seenBeyond && <Button onClick={pick('beyond')}>{first(measure.seenBeyond)}</Button>}
       {measure.seenShort && <Button onClick={pick('short')}>{first(measure.seenShort)}</Button>}
@@ -219,14 +219,14 @@ function Facts({ result, all }: { result: Result; all: Result[] }) {
         </span>
       </p>
       {others.map((r) => (
-        <p key={r.moment + r.source} className="text-[13px] text-soft">
+        <p key={r.moment + r.source} className="text-small text-soft">
           {momentName[r.moment]}: {r.words} {r.reachText} {r.verdict ? `(${verdictWord[r.verdict].toLowerCase()})` : ''}
         </p>
       ))}
       {result.error.length > 0 && (
         <details>
-          <summary className="cursor-pointer text-[13px] text-soft">The measuring error, part by part</summary>
-          <div className="mt-1 text-[13px]">
+          <summary className="cursor-pointer text-small text-soft">The measuring error, part by part</summary>
+          <div className="mt-1 text-small">
             <ErrorTable reading={result} />
           </div>
         </details>

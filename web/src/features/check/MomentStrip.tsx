@@ -27,7 +27,7 @@ export function MomentStrip({
             type="button"
             aria-pressed={here}
             onClick={() => onGo(p.moment)}
-            className="group relative flex min-h-12 flex-1 flex-col items-center justify-center px-2.5 text-[13.5px] sm:min-w-24"
+            className="group relative flex min-h-12 flex-1 flex-col items-center justify-center px-2.5 text-small sm:min-w-24"
           >
             {i > 0 && <span className="absolute top-3.5 right-1/2 left-0 border-t-2 border-hair" aria-hidden="true" />}
             {i < moments.length - 1 && (

@@ -35,12 +35,12 @@ export function OutcomeMark({
       </svg>
       <div className="min-w-0">
         <p>
-          <span className="say block text-[19px]">
+          <span className="say block text-head">
             {trial.without
               ? `${trial.outcome === 'worse' ? 'Worse' : 'As good'} ${trial.short.toLowerCase().replace(':', '')}`
               : `${outcomeWord[trial.outcome]}: ${trial.short.toLowerCase()}`}
           </span>
-          <span className="text-[13.5px] text-ink">
+          <span className="text-small text-ink">
             {trial.without ? `${trial.cue} ` : ''}
             {!brief && trial.because}
             {trial.feels.length > 0 && ` The client says: ${trial.feels.map((f) => feelWord[f].toLowerCase()).join(', ')}.`}
@@ -94,19 +94,14 @@ export function AfterTrial({ trial, clientId }: { trial: Schema['TrialView']; cl
           : null;
   return (
     <div className="-ml-1.5 flex flex-wrap items-center text-ink">
-      <Button kind="quiet" className="px-1.5! text-[13.5px]!" disabled={back.isPending} onClick={() => back.mutate()}>
+      <Button kind="quiet" className="px-1.5! text-small!" disabled={back.isPending} onClick={() => back.mutate()}>
         Undo this trial
       </Button>
       {stay.data ? (
-        <span className="px-1.5 text-[13.5px]">{done[stay.data]}</span>
+        <span className="px-1.5 text-small">{done[stay.data]}</span>
       ) : (
         offer && (
-          <Button
-            kind="quiet"
-            className="px-1.5! text-[13.5px]!"
-            disabled={stay.isPending}
-            onClick={() => stay.mutate(offer.how)}
-          >
+          <Button kind="quiet" className="px-1.5! text-small!" disabled={stay.isPending} onClick={() => stay.mutate(offer.how)}>
             {offer.text}
           </Button>
         )

@@ -16,8 +16,8 @@ export function SettleGate({ gate, place }: { gate: Schema['GateView']; place: s
         className="rounded-xl border border-pine/60 px-3.5 py-2.5"
         data-gate="open"
       >
-        <p className="text-[13px] text-soft">All four are yes. Say:</p>
-        <p className="say text-[20px]">“{gate.go}”</p>
+        <p className="text-small text-soft">All four are yes. Say:</p>
+        <p className="say text-head">“{gate.go}”</p>
         <Button kind="quiet" className="px-1!" onClick={() => setAt({ yes: 0, no: null })}>
           Ask again
         </Button>
@@ -29,7 +29,7 @@ export function SettleGate({ gate, place }: { gate: Schema['GateView']; place: s
       className="grid gap-2 rounded-xl border border-ink px-3.5 py-3"
       data-gate={missed ? 'reset' : 'asking'}
     >
-      <p className="flex justify-between text-[13px] text-soft">
+      <p className="flex justify-between text-small text-soft">
         <span>Before the first repetition</span>
         <span>
           {at.yes + 1} of {gate.questions.length}
@@ -37,15 +37,15 @@ export function SettleGate({ gate, place }: { gate: Schema['GateView']; place: s
       </p>
       {missed ? (
         <>
-          <p className="say text-[20px]">“{missed.onNo}”</p>
-          <p className="text-[13.5px] text-soft">Start again, nothing is lowered yet. Easier: {lowerFirst(gate.easier)}</p>
+          <p className="say text-head">“{missed.onNo}”</p>
+          <p className="text-small text-soft">Start again, nothing is lowered yet. Easier: {lowerFirst(gate.easier)}</p>
           <Button kind="act" className="min-h-12" onClick={() => setAt({ yes: 0, no: null })}>
             Reset, ask again
           </Button>
         </>
       ) : (
         <>
-          <p className="say text-[20px]">{question.question}</p>
+          <p className="say text-head">{question.question}</p>
           <div className="grid grid-cols-2 gap-2">
             <Button kind="act" className="min-h-12" onClick={() => setAt({ yes: at.yes + 1, no: null })}>
               Yes

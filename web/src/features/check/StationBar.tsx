@@ -93,8 +93,8 @@ function PlainPost({
       className={`flex min-h-14 min-w-0 items-center gap-3 border-b-[3px] px-3 py-1.5 text-left max-sm:flex-1 max-sm:justify-center max-sm:px-1 sm:px-3.5 ${here ? 'border-brass bg-paper' : 'border-transparent hover:bg-paper/60'}`}
     >
       <span className="min-w-0 leading-tight lg:shrink-0">
-        <span className={`block text-[16px] font-semibold ${here ? '' : 'text-soft'}`}>{title[station]}</span>
-        <span className="block text-[12.5px] whitespace-nowrap text-soft">{note}</span>
+        <span className={`block text-entry font-semibold ${here ? '' : 'text-soft'}`}>{title[station]}</span>
+        <span className="block text-fine whitespace-nowrap text-soft">{note}</span>
       </span>
       <span className="flex min-w-0 items-center gap-3 max-lg:hidden">
         {station === 'side' && <ShinPair {...two(shinOf)} />}

@@ -17,6 +17,7 @@ import {
   type Still,
 } from '@/pictures/still';
 import { Button } from '@/ui/Button';
+import { NumberInput } from '@/ui/NumberInput';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { kneeOf, pelvisOf, standing } from '@/ui/results';
 import { SidePlate, sideWord } from '@/ui/SidePlate';
@@ -119,7 +120,7 @@ export function StillBench({
         {still && (
           <div className="pointer-events-none absolute inset-x-2.5 top-2.5 flex items-start gap-2">
             <SidePlate side={slot.side} inverse />
-            {label && <span className="rounded-md bg-spine/85 px-2 py-1 text-[13px] font-semibold text-spine-ink">{label}</span>}
+            {label && <span className="rounded-md bg-spine/85 px-2 py-1 text-small font-semibold text-spine-ink">{label}</span>}
             {!readOnly && active && <Prompt still={still} asked={asked} marking={marking} reading={reading} actions={actions} />}
           </div>
         )}
@@ -144,20 +145,14 @@ export function StillBench({
         />
       )}
       {still?.scale && !readOnly && (
-        <label className="flex items-center gap-2 border-t border-hair px-3 py-1.5 text-[14px]">
+        <label className="flex items-center gap-2 border-t border-hair px-3 py-1.5 text-copy">
           Marked length
-          <input
-            type="number"
-            inputMode="decimal"
-            min={1}
-            value={still.scale.centimetres || ''}
-            onChange={(e) =>
-              actions.onAlter(still.key, (s) => ({
-                ...s,
-                scale: s.scale && { ...s.scale, centimetres: Number(e.target.value) || 0 },
-              }))
-            }
-            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold"
+          <NumberInput
+            value={still.scale.centimetres || null}
+            live
+            onSay={(centimetres) => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres } }))}
+            onEmpty={() => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres: 0 } }))}
+            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
           />
           cm
           <Button kind="quiet" className="ml-auto" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, scale: null }))}>
@@ -178,39 +173,15 @@ export function StillBench({
   );
 }
 
-/** A number that is taken once it is whole: on leaving the field or on Enter. */
-function Amount({
-  name,
-  value,
-  step,
-  unit,
-  onSay,
-}: {
-  name: string;
-  value: number;
-  step: number;
-  unit: string;
-  onSay: (value: number) => void;
-}) {
-  const [text, setText] = useState<string | null>(null);
-  const say = () => {
-    const said = Number(text?.replace(',', '.'));
-    if (text !== null && said > 0 && said !== value) onSay(said);
-    setText(null);
-  };
+/** A length or a distance in a row of tools. */
+function Amount({ name, value, unit, onSay }: { name: string; value: number; unit: string; onSay: (value: number) => void }) {
   return (
     <label className="flex items-center gap-1.5">
-      <input
+      <NumberInput
         aria-label={name}
-        type="number"
-        inputMode="decimal"
-        min={step}
-        step={step}
-        value={text ?? value}
-        onChange={(e) => setText(e.target.value)}
-        onBlur={say}
-        onKeyDown={(e) => e.key === 'Enter' && say()}
-        className="h-11 w-15 rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] font-semibold [appearance:textfield]"
+        value={value}
+        onSay={(said) => said > 0 && onSay(said)}
+        className="h-11 w-15 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
       />
       {unit}
     </label>
@@ -220,14 +191,13 @@ function Amount({
 /** The line on the floor with its length, and what it said of the camera. */
 function FloorLineRow({ still, square, actions }: { still: Still; square: string | null; actions: StillActions }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair px-3 py-1 text-[14px]" data-floor-line>
+    <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair px-3 py-1 text-copy" data-floor-line>
       {still.line && (
         <>
           <span>Floor line</span>
           <Amount
             name="Length of the line on the floor, centimetres"
             value={Math.round(100 * still.line.metres)}
-            step={5}
             unit="cm"
             onSay={(cm) => {
               keep('floor-line', cm / 100);
@@ -250,19 +220,12 @@ function CameraSaid({ still, actions }: { still: Still; actions: StillActions })
   if (!camera) return null;
   const say = (change: Partial<Schema['CameraDto']>) => actions.onCamera(still.view, { ...camera, ...change });
   return (
-    <fieldset className="flex flex-wrap items-center gap-x-3 gap-y-1 px-1.5 text-[14px]">
+    <fieldset className="flex flex-wrap items-center gap-x-3 gap-y-1 px-1.5 text-copy">
       <legend className="sr-only">Where the camera stood</legend>
-      <Amount
-        name="Camera: metres away"
-        value={camera.distanceM}
-        step={0.5}
-        unit="m away"
-        onSay={(distanceM) => say({ distanceM })}
-      />
+      <Amount name="Camera: metres away" value={camera.distanceM} unit="m away" onSay={(distanceM) => say({ distanceM })} />
       <Amount
         name="Camera: centimetres above the floor"
         value={Math.round(100 * camera.heightM)}
-        step={5}
         unit="cm high"
         onSay={(cm) => say({ heightM: cm / 100 })}
       />
@@ -300,18 +263,18 @@ function Said({
     guesses > 0 &&
     `${guesses} ${guesses === 1 ? 'point is a guess' : 'points are guesses'}: no verdict until you put ${guesses === 1 ? 'it' : 'each'} in place`;
   if (own?.sentence && still && isMarked(still) && own.fault !== 'pointMissing')
-    return <p className="pt-1 text-[14.5px] font-semibold text-brick">{own.sentence}</p>;
+    return <p className="pt-1 text-body font-semibold text-brick">{own.sentence}</p>;
   if (lines.length > 0)
     return (
       <div className="grid gap-1">
         {lines.map((r) => (
           <ReadingLine key={r.measureId} reading={r} settled={reading.settled} large={lines.length === 1} />
         ))}
-        {guessed && <p className="text-[13.5px] text-soft">{guessed}</p>}
+        {guessed && <p className="text-small text-soft">{guessed}</p>}
       </div>
     );
   return (
-    <p className="flex h-12 items-center gap-2 text-[14.5px] text-soft">
+    <p className="flex h-12 items-center gap-2 text-body text-soft">
       <SidePlate side={slot.side} size="s" />
       {still
         ? left > 0
@@ -378,7 +341,7 @@ function Prompt({
   if (!words) return null;
   return (
     <div className="ml-auto flex max-w-[80%] flex-col items-end gap-1.5">
-      <p className="rounded-lg bg-spine/90 px-2.5 py-1.5 text-right text-[14px] font-semibold text-spine-ink">
+      <p className="rounded-lg bg-spine/90 px-2.5 py-1.5 text-right text-copy font-semibold text-spine-ink">
         {marking ? 'Mark ' : next?.more ? 'If you like: ' : 'Tap '}
         {words}
       </p>
@@ -388,7 +351,7 @@ function Prompt({
             onClick={() => actions.onPoint(still.key, next.landmark, fits, true)}
             label={`Point is right: place the ${pointName[next.landmark]} there`}
           >
-            Point is right <kbd className="hidden font-sans text-[11px] lg:inline">↵</kbd>
+            Point is right <kbd className="hidden font-sans text-tiny lg:inline">↵</kbd>
           </RingButton>
         </div>
       )}
@@ -403,7 +366,7 @@ function RingButton({ onClick, label, children }: { onClick: () => void; label: 
       onClick={onClick}
       onPointerDown={(e) => e.stopPropagation()}
       aria-label={label}
-      className="pointer-events-auto inline-flex min-h-11 items-center gap-1.5 rounded-lg border border-spine-ink/50 bg-spine/90 px-3 text-[13.5px] font-semibold text-spine-ink hover:border-spine-ink"
+      className="pointer-events-auto inline-flex min-h-11 items-center gap-1.5 rounded-lg border border-spine-ink/50 bg-spine/90 px-3 text-small font-semibold text-spine-ink hover:border-spine-ink"
     >
       {children}
     </button>
@@ -447,7 +410,7 @@ function Doubts({
     ],
   };
   return (
-    <div className="border-t border-hair bg-slate-wash px-3.5 py-2 text-[14px]" role="status" data-doubt={doubt.kind}>
+    <div className="border-t border-hair bg-slate-wash px-3.5 py-2 text-copy" role="status" data-doubt={doubt.kind}>
       <p className="font-semibold">{doubt.question}</p>
       <div className="mt-1.5 flex flex-wrap gap-2">
         {(mends[doubt.kind] ?? []).map(([name, change]) => (
@@ -591,7 +554,7 @@ function Tools({
               aria-label="Lay another picture over this one"
               value={over ? (overlays.find((o) => o.id === over.key)?.id ?? '') : ''}
               onChange={(e) => onOver(e.target.value)}
-              className={`h-11 w-[92px] shrink-0 rounded-lg bg-transparent px-1.5 text-[13.5px] font-semibold hover:bg-ground ${over ? 'bg-spine! text-spine-ink!' : ''}`}
+              className={`h-11 w-[92px] shrink-0 rounded-lg bg-transparent px-1.5 text-small font-semibold hover:bg-ground ${over ? 'bg-spine! text-spine-ink!' : ''}`}
             >
               <option value="">Lay over…</option>
               {overlays.map((o) => (
@@ -632,7 +595,7 @@ function Tool({
       aria-pressed={pressed}
       aria-label={label}
       title={label}
-      className={`min-w-11 shrink-0 whitespace-nowrap px-1.5! text-[13.5px]! no-underline! hover:bg-ground ${pressed ? 'bg-spine! text-spine-ink!' : ''}`}
+      className={`min-w-11 shrink-0 whitespace-nowrap px-1.5! text-small! no-underline! hover:bg-ground ${pressed ? 'bg-spine! text-spine-ink!' : ''}`}
     >
       {children}
     </Button>

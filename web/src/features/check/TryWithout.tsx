@@ -51,15 +51,15 @@ export function TryWithout({
   const waits = judge.isPending || unsent.some((e) => e.state !== 'refused');
   return (
     <section aria-label="Try without" className="grid gap-2 rounded-xl border border-brass/60 p-3">
-      <p className="say text-[20px]">One set without: {prop.short.toLowerCase()}.</p>
+      <p className="say text-head">One set without: {prop.short.toLowerCase()}.</p>
       <div className="grid grid-cols-3 gap-2">
-        <Button className="px-1.5! text-[14px]!" disabled={waits} onClick={() => judge.mutate('noDifference')}>
+        <Button className="px-1.5! text-copy!" disabled={waits} onClick={() => judge.mutate('noDifference')}>
           As good
         </Button>
-        <Button className="px-1.5! text-[14px]!" disabled={waits} onClick={() => judge.mutate('worse')}>
+        <Button className="px-1.5! text-copy!" disabled={waits} onClick={() => judge.mutate('worse')}>
           Worse
         </Button>
-        <Button className="px-1.5! text-[14px]!" onClick={onMeasure}>
+        <Button className="px-1.5! text-copy!" onClick={onMeasure}>
           Measure it
         </Button>
       </div>

@@ -28,7 +28,7 @@ export function WedgeSheet({
 }) {
   return (
     <Sheet title="Foot by foot" open={open} onOpenChange={onOpenChange}>
-      <p className="mb-4 text-[14.5px] text-soft">A thin wedge that does not tip, one foot at a time. Three split squats each.</p>
+      <p className="mb-4 text-body text-soft">A thin wedge that does not tip, one foot at a time. Three split squats each.</p>
       <div className="grid gap-6">
         {SIDES.map((side) => (
           <Foot key={side} side={side} clientId={clientId} />
@@ -69,16 +69,16 @@ function Foot({ side, clientId }: { side: Side; clientId: string }) {
   const wedge = step?.keep === 'innerEdge' || step?.keep === 'outerEdge' ? step.keep : null;
   return (
     <section aria-label={`${side} foot`} className="grid gap-2.5">
-      <p className="say flex items-center gap-2.5 text-[20px]">
+      <p className="say flex items-center gap-2.5 text-head">
         <SidePlate side={side} /> {step?.say}
       </p>
-      {step?.watch && <p className="text-[14px] text-soft">{step.watch}</p>}
+      {step?.watch && <p className="text-copy text-soft">{step.watch}</p>}
       {step?.next && (
         <div className="grid grid-cols-3 gap-2">
           {answers.map((answer) => (
             <Button
               key={answer.id}
-              className="px-1.5! text-[14px]!"
+              className="px-1.5! text-copy!"
               onClick={() => step.next && setTries([...tries, { place: step.next, answer: answer.id }])}
             >
               {answer.text}
@@ -89,7 +89,7 @@ function Foot({ side, clientId }: { side: Side; clientId: string }) {
       <div className="flex flex-wrap gap-2">
         {wedge &&
           (lend.isSuccess ? (
-            <p className="text-[14px] text-soft">Borrowed: try without it in two weeks.</p>
+            <p className="text-copy text-soft">Borrowed: try without it in two weeks.</p>
           ) : (
             <Button kind="act" onClick={() => lend.mutate(wedge)}>
               Keep it for two weeks

@@ -70,8 +70,8 @@ export function ClientScreen() {
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       {stopSigns.length === 0 && (today.stoppedByPain !== null || today.notAllowed) && (
         <div role="alert" className="mb-5 rounded-2xl bg-brick p-5 text-paper sm:p-6" data-stopped>
-          <p className="say text-[30px] sm:text-[38px]">{today.attention.sentence}</p>
-          <p className="mt-1.5 text-[15px]">{today.attention.why}</p>
+          <p className="say text-big sm:text-large">{today.attention.sentence}</p>
+          <p className="mt-1.5 text-body">{today.attention.why}</p>
           {today.stoppedByPain !== null && undecided && (
             <Link
               to="/clients/$clientId/check"
@@ -90,7 +90,7 @@ export function ClientScreen() {
             {person.goal && <> · “{person.goal}”</>}
           </p>
           <h1
-            className={`say mt-1.5 max-w-[22em] ${today.stoppedByPain !== null ? 'text-[22px] sm:text-[26px]' : 'text-[30px] sm:text-[40px]'}`}
+            className={`say mt-1.5 max-w-[22em] ${today.stoppedByPain !== null ? 'text-title sm:text-shout' : 'text-big sm:text-grand'}`}
           >
             <Sentence parts={trend} />
           </h1>
@@ -100,10 +100,10 @@ export function ClientScreen() {
             <Link
               to="/clients/$clientId/check"
               params={{ clientId }}
-              className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
+              className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110"
             >
               {draft || undecided ? `Go on with ${first}` : `Check ${first}`}
-              <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
+              <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
                 C
               </kbd>
             </Link>
@@ -116,7 +116,7 @@ export function ClientScreen() {
               Meet
             </Side>
           </div>
-          <p className="flex gap-4 text-[13.5px] text-soft lg:justify-center">
+          <p className="flex gap-4 text-small text-soft lg:justify-center">
             <Link
               to="/page/$clientId"
               params={{ clientId }}
@@ -154,7 +154,7 @@ export function ClientScreen() {
       {unreadable.length > 0 && (
         <div
           role="note"
-          className="mt-5 grid gap-1.5 rounded-[10px] border-l-4 border-slate bg-slate-wash px-3.5 py-2.5 text-[14.5px]"
+          className="mt-5 grid gap-1.5 rounded-[10px] border-l-4 border-slate bg-slate-wash px-3.5 py-2.5 text-body"
         >
           {unreadable.map((sentence) => (
             <p key={sentence}>{sentence}</p>
@@ -183,7 +183,7 @@ export function ClientScreen() {
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
           </section>
           <section aria-label="Decisions" className="min-w-0">
-            <h2 className="say mb-1 text-[21px]">What was decided, and why</h2>
+            <h2 className="say mb-1 text-head">What was decided, and why</h2>
             <ol>
               {[...checks].reverse().map((check) => (
                 <DecisionRow key={check.id} check={check} />
@@ -195,7 +195,7 @@ export function ClientScreen() {
               </Button>
             )}
             {cleared.map((c) => (
-              <p key={c.id} className="mt-3 text-[13.5px] text-soft">
+              <p key={c.id} className="mt-3 text-small text-soft">
                 Red flag cleared {day(c.at)}: {c.text.toLowerCase()}. Examined by {c.examinedBy}; allowed: {c.allowed}
                 {c.no && `; ${c.no}`}
                 {c.until && ` until ${day(c.until)}`}.
@@ -226,7 +226,7 @@ function Side({
       className="inline-flex min-h-11 flex-1 items-center justify-center gap-2 whitespace-nowrap rounded-[10px] border border-edge/60 bg-paper px-3 font-semibold hover:border-ink"
     >
       {children}
-      <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-[11px] leading-[18px] lg:inline-block">
+      <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
         {hint}
       </kbd>
     </Link>
@@ -239,13 +239,13 @@ const schoolName = (checks: Check[], school: Schema['SchoolCode']) =>
 function Cues({ cues, name }: { cues: Schema['CueView'][]; name: string }) {
   return (
     <div className="mt-7">
-      <h2 className="say mb-2 text-[21px]">What works for {name}</h2>
+      <h2 className="say mb-2 text-head">What works for {name}</h2>
       <ul className="grid gap-2">
         {cues.map((cue) => (
           <li key={cue.id} className="grid grid-cols-[auto_1fr] items-baseline gap-x-4 border-t border-hair pt-2.5">
-            <span className={`figure text-[24px] ${cue.helped === 0 ? 'text-soft' : ''}`}>
+            <span className={`figure text-title ${cue.helped === 0 ? 'text-soft' : ''}`}>
               {cue.helped}
-              <span className="text-[15px] text-soft"> of {cue.tried}</span>
+              <span className="text-body text-soft"> of {cue.tried}</span>
             </span>
             <span>
               <span className="font-semibold">{cue.short}</span> <span className="text-soft">“{cue.cue}”</span>
@@ -261,7 +261,7 @@ function DecisionRow({ check }: { check: Check }) {
   const decision = check.decision;
   return (
     <li className="grid grid-cols-[58px_1fr] gap-x-3 border-t border-hair py-3">
-      <span className="text-[14px] text-soft">{day(check.at)}</span>
+      <span className="text-copy text-soft">{day(check.at)}</span>
       <div className="min-w-0">
         {decision ? (
           <details>
@@ -274,9 +274,9 @@ function DecisionRow({ check }: { check: Check }) {
                   {decisionWord[decision.recommendation.outcome].toLowerCase()}”: {decision.overruleReason}
                 </span>
               )}{' '}
-              <span className="text-[13.5px] text-soft underline decoration-hair underline-offset-4">Why?</span>
+              <span className="text-small text-soft underline decoration-hair underline-offset-4">Why?</span>
             </summary>
-            <div className="mt-2.5 rounded-xl bg-paper p-3.5 text-[14px]">
+            <div className="mt-2.5 rounded-xl bg-paper p-3.5 text-copy">
               <p>{decision.recommendation.reason}</p>
               <dl className="mt-2 grid gap-1.5">
                 {decision.recommendation.facts.map((fact) => (
@@ -286,7 +286,7 @@ function DecisionRow({ check }: { check: Check }) {
                   </div>
                 ))}
               </dl>
-              <p className="mt-2 text-[13px] text-soft">
+              <p className="mt-2 text-small text-soft">
                 Rule “{decision.recommendation.ruleName}”, {check.schoolName.toLowerCase()}, decided by {decision.coach}.
               </p>
             </div>
@@ -295,7 +295,7 @@ function DecisionRow({ check }: { check: Check }) {
           <span className="font-semibold text-slate">No decision yet.</span>
         )}
         {check.trials.map((t) => (
-          <p key={t.id} className="mt-1 text-[13.5px] text-soft">
+          <p key={t.id} className="mt-1 text-small text-soft">
             Tried “{t.short}” on the {t.side}: {outcome[t.outcome]}.
           </p>
         ))}
@@ -315,7 +315,7 @@ function Kept({ kept, clientId, version }: { kept: Schema['KeptView'][]; clientI
   });
   return (
     <div className="mt-7">
-      <h2 className="say mb-2 text-[21px]">Part of the set-up</h2>
+      <h2 className="say mb-2 text-head">Part of the set-up</h2>
       <ul>
         {kept.map((k) => (
           <li key={k.correctionId} className="flex flex-wrap items-center justify-between gap-x-4 border-t border-hair py-1.5">
@@ -343,7 +343,7 @@ function Props({ props, clientId, version }: { props: Schema['PropView'][]; clie
   });
   return (
     <div className="mt-7">
-      <h2 className="say mb-2 text-[21px]">Borrowed</h2>
+      <h2 className="say mb-2 text-head">Borrowed</h2>
       <ul>
         {props.map((prop) => (
           <li key={prop.correctionId} className="flex flex-wrap items-center justify-between gap-x-4 border-t border-hair py-1.5">

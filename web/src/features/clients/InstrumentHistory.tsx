@@ -70,9 +70,9 @@ export function InstrumentHistory({ checks, schoolName }: { checks: Check[]; sch
             onPick={setKind}
           />
         ) : (
-          <h2 className="say text-[21px]">{instruments[kind].title}</h2>
+          <h2 className="say text-head">{instruments[kind].title}</h2>
         )}
-        <span className="text-[13.5px] text-soft">{schoolName}; bars show the error</span>
+        <span className="text-small text-soft">{schoolName}; bars show the error</span>
       </figcaption>
       <div className="grid gap-2.5">
         {SIDES.map((side) => (

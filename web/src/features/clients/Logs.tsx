@@ -6,15 +6,15 @@ import { day } from '@/words/dates';
 export function Logs({ logs }: { logs: Schema['LogView'][] }) {
   return (
     <div className="mt-7" data-logs>
-      <h2 className="say mb-2 text-[21px]">What was done</h2>
+      <h2 className="say mb-2 text-head">What was done</h2>
       <ul>
         {logs.slice(0, 6).map((log) => (
           <li key={log.id} className="grid grid-cols-[58px_1fr] gap-x-3 border-t border-hair py-2">
-            <span className="text-[14px] text-soft">{day(log.day)}</span>
+            <span className="text-copy text-soft">{day(log.day)}</span>
             <div>
               <p>
                 <span className="font-semibold">{log.did}</span>{' '}
-                <span className="text-[13.5px] text-soft">
+                <span className="text-small text-soft">
                   {log.rungName ?? log.exerciseName}
                   {log.effort !== null && `, effort ${log.effort}`}
                   {log.pain && (log.pain.score === 0 ? ', no pain' : `, pain ${log.pain.score}`)}
@@ -37,7 +37,7 @@ export function PainLine({ checks }: { checks: Schema['PastCheckView'][] }) {
   if (!told.some((c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0)) return null;
   return (
     <div className="mt-7">
-      <h2 className="say mb-2 text-[21px]">What hurt</h2>
+      <h2 className="say mb-2 text-head">What hurt</h2>
       <ol className="flex flex-wrap gap-x-5 gap-y-2">
         {told.slice(-8).map((c) => {
           const scores = [c.pain?.score, ...c.trials.map((t) => t.pain?.score), c.decision?.painAfter?.score].filter(
@@ -47,13 +47,13 @@ export function PainLine({ checks }: { checks: Schema['PastCheckView'][] }) {
           const role = c.pain?.role ?? c.decision?.painAfter?.role;
           return (
             <li key={c.id} className="grid">
-              <span className="text-[13.5px] text-soft">{day(c.at)}</span>
-              <span className="figure text-[22px]">
+              <span className="text-small text-soft">{day(c.at)}</span>
+              <span className="figure text-title">
                 {scores.join(' → ')}
-                {c.nextMorning !== null && <span className="text-[14px] text-soft"> morning {c.nextMorning}</span>}
+                {c.nextMorning !== null && <span className="text-copy text-soft"> morning {c.nextMorning}</span>}
               </span>
               {where && (
-                <span className="text-[13px] text-soft">
+                <span className="text-small text-soft">
                   {where} leg {role === 'rear' ? 'behind' : 'in front'}
                 </span>
               )}

@@ -75,13 +75,13 @@ function OnLadder({ stride, clientId, notOffered }: { stride: Stride; clientId: 
       {asked && <Story stride={stride} rungId={asked} clientId={clientId} />}
       <div className="mt-2 grid gap-x-10 gap-y-3 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
         <div>
-          <p className="text-[14px] text-soft">
+          <p className="text-copy text-soft">
             {stride.ladderName}: {planned?.exerciseName.toLowerCase()}
           </p>
-          <p className="say text-[26px]" data-asked>
+          <p className="say text-shout" data-asked>
             {stride.asked.text}
           </p>
-          <p className="text-[14.5px] text-soft">
+          <p className="text-body text-soft">
             Rest {stride.asked.rest}
             {stride.asked.tempo && `; ${stride.asked.tempo}`}. {stride.firstSide}
           </p>
@@ -91,25 +91,25 @@ function OnLadder({ stride, clientId, notOffered }: { stride: Stride; clientId: 
           </Why>
           {stride.break && (
             <div className="mt-2 rounded-xl border border-brass/60 p-3">
-              <p className="say text-[19px]">{stride.break.sentence}</p>
+              <p className="say text-head">{stride.break.sentence}</p>
               <Why>{stride.break.why}</Why>
               <AfterBreak stride={stride} clientId={clientId} />
             </div>
           )}
         </div>
         <div>
-          <p className="text-[14px] text-soft">What would come next</p>
+          <p className="text-copy text-soft">What would come next</p>
           <ol className="grid gap-1">
             {next.slice(0, 4).map((n) => (
-              <li key={`${n.kind}${n.text}`} className="text-[15px]">
+              <li key={`${n.kind}${n.text}`} className="text-body">
                 <span className={n.open ? 'font-semibold' : 'text-soft line-through decoration-1'}>
                   {n.text.charAt(0).toUpperCase() + n.text.slice(1)}
                 </span>{' '}
-                <span className="text-[13.5px] text-soft">{n.why}</span>
+                <span className="text-small text-soft">{n.why}</span>
               </li>
             ))}
           </ol>
-          <Button kind="quiet" className="-ml-1 px-1! text-[13.5px]!" onClick={() => setPutting(true)}>
+          <Button kind="quiet" className="-ml-1 px-1! text-small!" onClick={() => setPutting(true)}>
             Put on another rung…
           </Button>
         </div>
@@ -135,17 +135,14 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
   if (!rung) return null;
   return (
     <div className="mb-3 rounded-2xl bg-paper p-4" data-story={rungId}>
-      <p className="say text-[20px]">{rung.exerciseName}</p>
-      <p className="text-[14.5px] text-soft">
+      <p className="say text-head">{rung.exerciseName}</p>
+      <p className="text-body text-soft">
         {rung.reason} {rung.doseText}. To begin: {rung.entry}
       </p>
-      {steps.length === 0 && <p className="mt-2 text-[14.5px]">No side has stood here.</p>}
+      {steps.length === 0 && <p className="mt-2 text-body">No side has stood here.</p>}
       <ol className="mt-2 grid gap-2">
         {together(steps).map(({ step, sides }) => (
-          <li
-            key={`${step.at}${sides.join()}`}
-            className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-hair pt-2 text-[14.5px]"
-          >
+          <li key={`${step.at}${sides.join()}`} className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-hair pt-2 text-body">
             <span className="flex items-start gap-1">
               {sides.map((s) => (
                 <SidePlate key={s} side={s} size="s" />
@@ -160,7 +157,7 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
                 {step.why.reason && ` “${step.why.reason}”`}
               </p>
               {step.why.facts.length > 0 && (
-                <dl className="mt-1 grid gap-0.5 text-[13.5px]">
+                <dl className="mt-1 grid gap-0.5 text-small">
                   {step.why.facts.map((f) => (
                     <div key={f.label}>
                       <dt className="inline text-soft">{f.label}: </dt>
@@ -170,7 +167,7 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
                 </dl>
               )}
               {step.why.ruleName && (
-                <p className="mt-1 text-[13.5px] text-soft">
+                <p className="mt-1 text-small text-soft">
                   Rule{' '}
                   <Link to="/library" search={{ open: `rule:${step.why.ruleId}` }} className="underline underline-offset-4">
                     {step.why.ruleName}
@@ -310,7 +307,7 @@ function PutForm({
         <select
           value={rungId}
           onChange={(e) => setRung(e.target.value)}
-          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
         >
           {stride.rungs
             .filter((r) => r.id === stride.planned || !notOffered.includes(r.exerciseId))

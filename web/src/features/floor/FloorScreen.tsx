@@ -46,7 +46,7 @@ export function FloorScreen() {
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       <div className="flex flex-wrap items-center justify-between gap-3">
-        <p className="text-[15px] text-soft">
+        <p className="text-body text-soft">
           {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} today`}
         </p>
         <Button onClick={() => setAdding(true)} hint="N">
@@ -57,7 +57,7 @@ export function FloorScreen() {
       {next ? (
         <NextUp visit={next} onLog={() => setLogging(next)} />
       ) : visits.length > 0 ? (
-        <h1 className="say my-6 text-[34px] sm:text-[44px]">Everyone planned for today is done.</h1>
+        <h1 className="say my-6 text-large sm:text-grand">Everyone planned for today is done.</h1>
       ) : (
         <div className="my-6">
           <Empty title="Nobody is planned for today.">
@@ -92,7 +92,7 @@ export function FloorScreen() {
                 <button
                   type="button"
                   onClick={() => setPlanning(client)}
-                  className="min-h-11 border-l border-hair px-3 text-[14px] text-soft hover:bg-ground hover:text-ink"
+                  className="min-h-11 border-l border-hair px-3 text-copy text-soft hover:bg-ground hover:text-ink"
                 >
                   Today…
                 </button>
@@ -125,30 +125,30 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
     <section aria-label="Next" className="mt-4 grid gap-x-10 gap-y-5 rounded-3xl bg-paper p-5 sm:p-8 lg:grid-cols-[1fr_auto]">
       <div className="min-w-0">
         <p className="flex items-baseline gap-3">
-          <span className="figure text-[30px]">{visit.time}</span>
+          <span className="figure text-big">{visit.time}</span>
           <span className="text-soft">
             {today.exerciseName} · {today.schoolName.toLowerCase()}
           </span>
         </p>
-        <h1 className="say mt-2.5 max-w-[21em] text-[32px] sm:text-[46px]">
+        <h1 className="say mt-2.5 max-w-[21em] text-big sm:text-grand">
           {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{today.attention.sentence}</span>
         </h1>
         <div className="mt-1.5">
           <Why>{today.attention.why}</Why>
         </div>
         {visit.lastLook && (
-          <p className="mt-2 max-w-[46em] text-[17px] text-soft">
+          <p className="mt-2 max-w-[46em] text-lead text-soft">
             <LastTime visit={visit} /> {decided(visit) && <>Decided: {lowerFirst(decided(visit) ?? '')}</>}
           </p>
         )}
         {visit.unreadable.map((sentence) => (
-          <p key={sentence} className="mt-2 text-[14.5px] text-slate">
+          <p key={sentence} className="mt-2 text-body text-slate">
             {sentence}
           </p>
         ))}
         <Conditions today={today} className="mt-4 max-w-[46em]" />
         {!stop && today.ask.length > 0 && (
-          <p className="mt-2 text-[14.5px] text-soft">
+          <p className="mt-2 text-body text-soft">
             Not asked yet for the record: {today.ask.length}.{' '}
             <Link
               to="/clients/$clientId/meet"
@@ -167,7 +167,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         )}
         {!stop && today.style.length > 0 && (
           <details className="mt-3">
-            <summary className="inline-flex min-h-11 cursor-pointer items-center text-[15px] text-soft underline decoration-hair underline-offset-4 hover:text-ink">
+            <summary className="inline-flex min-h-11 cursor-pointer items-center text-body text-soft underline decoration-hair underline-offset-4 hover:text-ink">
               The way it is done here
             </summary>
             <StyleLines lines={today.style} />
@@ -215,12 +215,12 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
 function Dose({ today, asked }: { today: Schema['TodayView']; asked: Schema['PrescriptionView'] }) {
   return (
     <div className="mt-4 border-t border-hair pt-3" data-dose>
-      <p className="text-[13.5px] text-soft">
+      <p className="text-small text-soft">
         {today.ladderName ? `${today.ladderName}, ${today.rungName?.toLowerCase()}` : 'On no ladder'}
         {today.ladderName && !today.placed && ' (not placed yet)'}
       </p>
-      <p className="say text-[28px]">{asked.text}</p>
-      <p className="text-[15px] text-soft">
+      <p className="say text-shout">{asked.text}</p>
+      <p className="text-body text-soft">
         Rest {asked.rest}
         {asked.tempo && `; ${asked.tempo}`}. {today.firstSideText} {today.apart}
       </p>
@@ -259,8 +259,8 @@ function LinkButton({
     <Link
       to={to}
       params={{ clientId: id }}
-      className={`inline-flex min-h-14 items-center justify-center rounded-[10px] px-5 text-[16px] font-semibold ${
-        act ? 'bg-act text-act-ink text-[17px] hover:brightness-110' : 'border border-edge/60 hover:border-ink'
+      className={`inline-flex min-h-14 items-center justify-center rounded-[10px] px-5 text-entry font-semibold ${
+        act ? 'bg-act text-act-ink text-lead hover:brightness-110' : 'border border-edge/60 hover:border-ink'
       }`}
     >
       {children}
@@ -280,22 +280,22 @@ function Row({ visit }: { visit: Visit }) {
         params={{ clientId: visit.client.id }}
         className="grid min-h-16 grid-cols-[62px_1fr] items-baseline gap-x-4 gap-y-0.5 px-2 py-3.5 hover:bg-paper sm:grid-cols-[62px_230px_1fr_auto]"
       >
-        <span className={`figure text-[21px] ${done ? 'text-soft' : ''}`}>{visit.time}</span>
-        <span className={`text-[17px] font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
+        <span className={`figure text-head ${done ? 'text-soft' : ''}`}>{visit.time}</span>
+        <span className={`text-lead font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
           {done && !stop ? `Done. ${decided(visit) ?? ''}` : today.attention.sentence}
           {!done && today.asked && (
-            <span className="block text-[14px] font-semibold" data-dose>
+            <span className="block text-copy font-semibold" data-dose>
               {today.rungName ?? today.exerciseName}: {today.asked.text}
             </span>
           )}
           {!done && visit.lastLook && (
-            <span className="block text-[14px] font-normal text-soft">
+            <span className="block text-copy font-normal text-soft">
               <LastTime visit={visit} />
             </span>
           )}
         </span>
-        <span className="flex items-center justify-end gap-4 self-center text-[13.5px] text-soft max-sm:hidden">
+        <span className="flex items-center justify-end gap-4 self-center text-small text-soft max-sm:hidden">
           {today.schoolName.toLowerCase()}
           {visit.lastLook && (
             <ShinPair left={shinOf(visit.lastLook, 'left')} right={shinOf(visit.lastLook, 'right')} size="row" />

@@ -86,7 +86,7 @@ function AddForm({ done }: { done: () => void }) {
                 className="accent-ink"
               />
               <span>
-                <span className="font-semibold">{s.name}</span> <span className="text-[13.5px] text-soft">{s.suits}</span>
+                <span className="font-semibold">{s.name}</span> <span className="text-small text-soft">{s.suits}</span>
               </span>
             </label>
           ))}
@@ -138,7 +138,7 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
         <select
           value={exerciseId}
           onChange={(e) => setExercise(e.target.value)}
-          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
         >
           {(studio.data?.exercises ?? [])
             .filter((e) => !person.data?.today.notOffered.includes(e.id))

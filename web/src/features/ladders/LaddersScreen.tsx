@@ -80,7 +80,7 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       <div className="flex flex-wrap items-end justify-between gap-3">
-        <h1 className="say text-[28px] sm:text-[38px]">
+        <h1 className="say text-shout sm:text-large">
           {view.ladder.name}: {view.ladder.rungs.length} rungs,{' '}
           {view.clientCount === 0 ? 'nobody on it yet' : `${view.clientCount} on it`}.
         </h1>
@@ -105,15 +105,15 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
             type="button"
             aria-current={l === view ? 'page' : undefined}
             onClick={() => show(l.ladder.id)}
-            className="min-h-11 rounded-[10px] border border-hair px-3.5 text-[14.5px] font-semibold hover:border-ink aria-[current=page]:bg-spine aria-[current=page]:text-spine-ink"
+            className="min-h-11 rounded-[10px] border border-hair px-3.5 text-body font-semibold hover:border-ink aria-[current=page]:bg-spine aria-[current=page]:text-spine-ink"
           >
             {l.ladder.name}
-            {l.changed && <span className="ml-1.5 text-[12.5px] font-normal opacity-80">ours</span>}
+            {l.changed && <span className="ml-1.5 text-fine font-normal opacity-80">ours</span>}
           </button>
         ))}
       </nav>
       {view.notHere.length > 0 && (
-        <p className="mt-3 max-w-[60em] text-[14.5px] text-soft" data-not-here>
+        <p className="mt-3 max-w-[60em] text-body text-soft" data-not-here>
           This ladder stays as it was changed here. The usual one also has: {view.notHere.join(', ').toLowerCase()}.
         </p>
       )}
@@ -179,13 +179,13 @@ function LadderName({ ladder, onKeep }: { ladder: Ladder; onKeep: (ladder: Ladde
         onKeep({ ...ladder, name });
       }}
     >
-      <label className="grid gap-1 text-[14px] text-soft">
+      <label className="grid gap-1 text-copy text-soft">
         What the ladder is called
         <input
           value={name}
           maxLength={60}
           onChange={(e) => setName(e.target.value)}
-          className="h-11 w-72 rounded-[10px] border border-edge/60 bg-paper px-3 text-[16px] text-ink"
+          className="h-11 w-72 rounded-[10px] border border-edge/60 bg-paper px-3 text-entry text-ink"
         />
       </label>
       <Button type="submit" disabled={name.trim() === '' || name === ladder.name}>

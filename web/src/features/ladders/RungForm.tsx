@@ -4,6 +4,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
+import { NumberInput } from '@/ui/NumberInput';
 
 type Ladder = Schema['LadderDto'];
 type Rung = Schema['RungDto'];
@@ -88,7 +89,7 @@ export function RungForm({
           <select
             value={draft.exerciseId}
             onChange={(e) => set({ exerciseId: e.target.value })}
-            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
           >
             {exercises.map((e) => (
               <option key={e.id} value={e.id}>
@@ -107,18 +108,18 @@ export function RungForm({
               ['to', 'high'],
             ] as const
           ).map(([label, field]) => (
-            <label key={field} className="text-[13.5px] text-soft">
+            <label key={field} className="text-small text-soft">
               {label}
-              <input
-                type="number"
+              <NumberInput
                 value={draft.dose[field]}
-                onChange={(e) => dose({ [field]: Number(e.target.value) })}
-                className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-2 text-[16px] text-ink"
+                live
+                onSay={(number) => dose({ [field]: number })}
+                className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-2 text-entry text-ink"
               />
             </label>
           ))}
         </div>
-        <label className="flex min-h-11 items-center gap-2.5 text-[15px]">
+        <label className="flex min-h-11 items-center gap-2.5 text-body">
           <input
             type="checkbox"
             checked={draft.dose.held}
@@ -140,7 +141,7 @@ export function RungForm({
                 onClick={() =>
                   set({ next: draft.next.includes(r.id) ? draft.next.filter((n) => n !== r.id) : [...draft.next, r.id] })
                 }
-                className="min-h-11 rounded-[10px] border border-hair px-2.5 text-[13.5px] hover:border-ink aria-pressed:border-ink aria-pressed:bg-ground aria-pressed:font-semibold"
+                className="min-h-11 rounded-[10px] border border-hair px-2.5 text-small hover:border-ink aria-pressed:border-ink aria-pressed:bg-ground aria-pressed:font-semibold"
               >
                 {r.name}
               </button>
@@ -152,7 +153,7 @@ export function RungForm({
           <select
             value={draft.fallback ?? ''}
             onChange={(e) => set({ fallback: e.target.value || null })}
-            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
           >
             <option value="">nowhere: the ladder begins here</option>
             {others.map((r) => (
@@ -166,7 +167,7 @@ export function RungForm({
         <Field label="Why it is here" value={draft.reason} onChange={(e) => set({ reason: e.target.value })} />
       </div>
       <div className="grid gap-3 lg:col-span-2">
-        <p className="text-[13.5px] text-soft">
+        <p className="text-small text-soft">
           {named.length > 0 &&
             `${named.slice(0, 8).join(', ')}${(place?.standerCount ?? 0) > 8 ? ` and ${(place?.standerCount ?? 0) - 8} more` : ''} ${named.length === 1 ? 'stands' : 'stand'} here. `}
           Whoever stands here keeps standing here; new numbers count from the next session on.

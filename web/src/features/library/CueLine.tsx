@@ -23,22 +23,22 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
   });
   // A cue of the studio's own has no usual words to go back to.
   const own = cue.usual === '';
-  const quiet = 'px-1.5! text-[13.5px]!';
+  const quiet = 'px-1.5! text-small!';
   return (
     <li className="grid grid-cols-[64px_minmax(0,1fr)] gap-x-3 border-t border-hair pt-2" data-cue={cue.id}>
-      <span className={`figure text-[22px] ${cue.helped === 0 ? 'text-soft' : ''}`}>
+      <span className={`figure text-title ${cue.helped === 0 ? 'text-soft' : ''}`}>
         {cue.tried > 0 ? (
           <>
             {cue.helped}
-            <span className="text-[14px] text-soft"> of {cue.tried}</span>
+            <span className="text-copy text-soft"> of {cue.tried}</span>
           </>
         ) : (
-          <span className="text-[14px] text-soft">not tried</span>
+          <span className="text-copy text-soft">not tried</span>
         )}
       </span>
       <div className="min-w-0">
         {text === null ? (
-          <p className={`text-[17px] font-semibold ${cue.retired ? 'text-soft line-through' : ''}`}>
+          <p className={`text-lead font-semibold ${cue.retired ? 'text-soft line-through' : ''}`}>
             {cue.level === 'say' ? `“${cue.text}”` : cue.text}
           </p>
         ) : (
@@ -54,7 +54,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
               value={text}
               maxLength={400}
               onChange={(e) => setText(e.target.value)}
-              className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+              className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
             />
             <Button type="submit" disabled={text.trim() === '' || change.isPending}>
               Keep these words
@@ -64,7 +64,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
             </Button>
           </form>
         )}
-        <p className="text-[14px] text-soft">
+        <p className="text-copy text-soft">
           {cue.why} {cue.focus === 'inner' ? 'Attention: inside.' : 'Attention: outside.'}
           {cue.needs.length > 0 && ` Needs: ${cue.needs.join(', ')}.`}
           {cue.words === 'studio' && !own && ` In this studio’s words; usually “${cue.usual}”`}
@@ -122,14 +122,14 @@ export function NewCue({ faultId, version }: { faultId: string; version: number 
         add.mutate();
       }}
     >
-      <label className="grid gap-1 text-[14px] text-soft">
+      <label className="grid gap-1 text-copy text-soft">
         A cue of your own
         <span className="flex flex-wrap gap-2">
           <input
             value={text}
             maxLength={200}
             onChange={(e) => setText(e.target.value)}
-            className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px] text-ink"
+            className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry text-ink"
           />
           <Button type="submit" disabled={text.trim() === '' || add.isPending}>
             Add it

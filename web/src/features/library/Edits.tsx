@@ -33,7 +33,7 @@ export function Edits({ kind, subjects, names }: { kind: string; subjects: strin
         {mine.map((e) => (
           <li
             key={`${e.at}${e.subject}`}
-            className="grid grid-cols-[64px_minmax(0,1fr)] gap-x-3 border-t border-hair py-1.5 text-[14.5px]"
+            className="grid grid-cols-[64px_minmax(0,1fr)] gap-x-3 border-t border-hair py-1.5 text-body"
           >
             <span className="text-soft">{day(e.at)}</span>
             <span>
@@ -43,7 +43,7 @@ export function Edits({ kind, subjects, names }: { kind: string; subjects: strin
           </li>
         ))}
       </ol>
-      <p className="mt-1.5 text-[13.5px] text-soft">What was kept before a change stays as it was judged and said.</p>
+      <p className="mt-1.5 text-small text-soft">What was kept before a change stays as it was judged and said.</p>
     </section>
   );
 }

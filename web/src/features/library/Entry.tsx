@@ -41,7 +41,7 @@ function To({ at, book }: { at: Key; book: Book }) {
     <Link
       to="/library"
       search={(s) => ({ ...s, open: at })}
-      className="inline-flex min-h-11 items-center rounded-[10px] border border-hair px-3 text-[14px] font-semibold hover:border-ink"
+      className="inline-flex min-h-11 items-center rounded-[10px] border border-hair px-3 text-copy font-semibold hover:border-ink"
     >
       {entry.name}
     </Link>
@@ -51,9 +51,9 @@ function To({ at, book }: { at: Key; book: Book }) {
 function Head({ over, title, children }: { over: string; title: string; children?: ReactNode }) {
   return (
     <header>
-      <p className="text-[13.5px] text-soft">{over}</p>
-      <h2 className="say mt-0.5 text-[28px] sm:text-[34px]">{title}</h2>
-      {children && <div className="mt-1.5 text-[15px] text-soft">{children}</div>}
+      <p className="text-small text-soft">{over}</p>
+      <h2 className="say mt-0.5 text-shout sm:text-large">{title}</h2>
+      {children && <div className="mt-1.5 text-body text-soft">{children}</div>}
     </header>
   );
 }
@@ -97,7 +97,7 @@ function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView']
         <ol className="grid gap-1.5">
           {fault.causes.map((cause, i) => (
             <li key={cause.id} className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-hair pt-1.5">
-              <span className="figure text-[19px] text-brass-text">{i + 1}</span>
+              <span className="figure text-head text-brass-text">{i + 1}</span>
               <span>
                 {cause.test} <span className="text-soft">Then {cause.name}.</span>
               </span>
@@ -116,7 +116,7 @@ function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView']
               ))}
             </ul>
             {gaps.map((gap) => (
-              <p key={gap.why} className="text-[14.5px] text-soft">
+              <p key={gap.why} className="text-body text-soft">
                 {gap.why}
               </p>
             ))}
@@ -169,7 +169,7 @@ function MeasurePage({ measure, library, studio, book }: { measure: Schema['Libr
           {measure.uses.map((use) => (
             <li
               key={use.exerciseId}
-              className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-hair py-1.5 text-[15px]"
+              className="flex flex-wrap items-baseline justify-between gap-x-4 border-t border-hair py-1.5 text-body"
             >
               <Link
                 to="/library"
@@ -185,7 +185,7 @@ function MeasurePage({ measure, library, studio, book }: { measure: Schema['Libr
             </li>
           ))}
         </ul>
-        <p className="mt-2 text-[13.5px] text-soft">
+        <p className="mt-2 text-small text-soft">
           For one client or one style a band is changed in a check, behind its number. Checks already kept stay as they were
           judged.
         </p>
@@ -286,11 +286,11 @@ function LadderPage({ ladder, book }: { ladder: Schema['LibraryLadderView'] } & 
         {ladder.rungs.map((rung) => (
           <li key={rung.id} className="grid gap-1 border-t border-hair pt-2.5">
             <p className="flex flex-wrap items-baseline justify-between gap-x-4">
-              <span className="say text-[19px]">{rung.name}</span>
-              <span className="text-[14px] text-soft">{rung.dose}</span>
+              <span className="say text-head">{rung.name}</span>
+              <span className="text-copy text-soft">{rung.dose}</span>
             </p>
-            <p className="text-[14.5px]">{rung.reason}</p>
-            <p className="text-[14px] text-soft">To begin: {rung.entry}</p>
+            <p className="text-body">{rung.reason}</p>
+            <p className="text-copy text-soft">To begin: {rung.entry}</p>
             <Links keys={[keyOf('exercise', rung.exerciseId)]} book={book} />
           </li>
         ))}

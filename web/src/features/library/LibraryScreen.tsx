@@ -23,14 +23,14 @@ function Shelves({ library, studio }: { library: Schema['LibraryView']; studio: 
   return (
     <div className="mx-auto grid max-w-[1240px] gap-x-8 gap-y-5 px-4 py-5 sm:px-8 sm:py-7 lg:h-full lg:grid-cols-[300px_minmax(0,1fr)] lg:grid-rows-[auto_minmax(0,1fr)] lg:overflow-hidden">
       <div className="lg:col-span-2">
-        <h1 className="say text-[28px] sm:text-[36px]">What do you want to know?</h1>
+        <h1 className="say text-shout sm:text-large">What do you want to know?</h1>
         <input
           type="search"
           aria-label="Search the library"
           value={q}
           placeholder="heel, pelvis, cue with a band, why hold…"
           onChange={(e) => void navigate({ search: (s) => ({ ...s, q: e.target.value || undefined }), replace: true })}
-          className="mt-2 h-13 w-full max-w-[620px] rounded-[12px] border border-edge/60 bg-paper px-4 text-[17px]"
+          className="mt-2 h-13 w-full max-w-[620px] rounded-[12px] border border-edge/60 bg-paper px-4 text-lead"
         />
       </div>
       <nav aria-label="Library" className="grid content-start gap-1 overflow-y-auto max-lg:max-h-[40dvh] lg:pr-2">
@@ -57,8 +57,8 @@ function Shelf({ chapter, entries, at, searching }: { chapter: Chapter; entries:
   return (
     <details className="group" open={searching || at.startsWith(`${chapter.id}:`)}>
       <summary className="flex min-h-11 cursor-pointer items-baseline justify-between gap-3 pt-2">
-        <span className="say text-[19px]">{chapter.name}</span>
-        <span className="text-[13.5px] text-soft">{entries.length}</span>
+        <span className="say text-head">{chapter.name}</span>
+        <span className="text-small text-soft">{entries.length}</span>
       </summary>
       <ul>
         {entries.map((entry) => (
@@ -67,10 +67,10 @@ function Shelf({ chapter, entries, at, searching }: { chapter: Chapter; entries:
               to="/library"
               search={(s) => ({ ...s, open: entry.key })}
               aria-current={entry.key === at ? 'page' : undefined}
-              className="flex min-h-11 items-center justify-between gap-2 rounded-lg px-2.5 text-[14.5px] hover:bg-paper aria-[current=page]:bg-paper aria-[current=page]:font-semibold"
+              className="flex min-h-11 items-center justify-between gap-2 rounded-lg px-2.5 text-body hover:bg-paper aria-[current=page]:bg-paper aria-[current=page]:font-semibold"
             >
               <span>{entry.name}</span>
-              {entry.count > 0 && <span className="text-[13px] text-soft">{entry.count}×</span>}
+              {entry.count > 0 && <span className="text-small text-soft">{entry.count}×</span>}
             </Link>
           </li>
         ))}

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, take } from '@/api/client';
 import { refresh } from '@/api/queries';
-import { BandEdges, edgeOf } from '@/ui/BandEdges';
+import { BandEdges } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 
@@ -18,8 +18,8 @@ export function StudioBand({
   version: number;
 }) {
   const [open, setOpen] = useState(false);
-  const [low, setLow] = useState('');
-  const [high, setHigh] = useState('');
+  const [low, setLow] = useState<number | null>(null);
+  const [high, setHigh] = useState<number | null>(null);
   const [exercise, setExercise] = useState('');
   const change = useMutation({
     mutationFn: (clear: boolean) => {
@@ -31,8 +31,8 @@ export function StudioBand({
             level: exercise ? 'exercise' : 'studio',
             key: exercise || null,
             measureId,
-            low: clear ? null : edgeOf(low),
-            high: clear ? null : edgeOf(high),
+            low: clear ? null : low,
+            high: clear ? null : high,
           },
         }),
       );
@@ -61,7 +61,7 @@ export function StudioBand({
         aria-label="For which exercise"
         value={exercise}
         onChange={(e) => setExercise(e.target.value)}
-        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-[15px]"
+        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body"
       >
         <option value="">For the whole studio</option>
         {exercises.map((e) => (
@@ -72,7 +72,7 @@ export function StudioBand({
       </select>
       <Trouble error={change.error} />
       <div className="flex flex-wrap gap-2">
-        <Button type="submit" disabled={change.isPending || (low.trim() === '' && high.trim() === '')}>
+        <Button type="submit" disabled={change.isPending || (low === null && high === null)}>
           Use this band
         </Button>
         <Button kind="quiet" onClick={() => change.mutate(true)}>

@@ -85,7 +85,7 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
         <p>{keep.data.did}</p>
         <div>
           <p className="text-soft">Next time</p>
-          <p className="say text-[30px]">{keep.data.next}</p>
+          <p className="say text-big">{keep.data.next}</p>
           <Why>{keep.data.why} Another rung needs a look.</Why>
         </div>
         <Button kind="act" onClick={done}>

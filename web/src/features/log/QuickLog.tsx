@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { Button } from '@/ui/Button';
+import { NumberInput } from '@/ui/NumberInput';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { asAsked, type Entry } from './log';
 
@@ -21,7 +22,7 @@ export function QuickLog({
   if (!entry)
     return (
       <section aria-label="Log" className="grid gap-2">
-        <p className="text-[14.5px]">
+        <p className="text-body">
           <span className="text-soft">Asked for</span> <span className="font-semibold">{asked.text}</span>
         </p>
         <div className="grid grid-cols-2 gap-2">
@@ -51,7 +52,7 @@ export function QuickLog({
   return (
     <section aria-label="Log" className="grid gap-2.5">
       {!open && (
-        <p className="flex items-center justify-between gap-2 text-[14.5px]">
+        <p className="flex items-center justify-between gap-2 text-body">
           <span>
             <span className="text-soft">Done</span>{' '}
             <span className="font-semibold">
@@ -66,7 +67,7 @@ export function QuickLog({
           <button
             type="button"
             onClick={() => setOpen(true)}
-            className="min-h-11 px-2 text-[13.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+            className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
           >
             Change
           </button>
@@ -83,16 +84,13 @@ export function QuickLog({
           onSet={(amount) => set({ amount })}
         />
         <label className="rounded-[10px] border border-hair p-1.5 text-center">
-          <span className="block text-[12.5px] text-soft">Load, kg</span>
-          <input
-            type="number"
-            inputMode="decimal"
-            min={0}
-            max={400}
-            step="any"
+          <span className="block text-fine text-soft">Load, kg</span>
+          <NumberInput
             value={entry.loadKg}
-            onChange={(e) => set({ loadKg: Number(e.target.value) })}
-            className="figure h-11 w-full bg-transparent text-center text-[22px]"
+            live
+            onSay={(loadKg) => set({ loadKg })}
+            onEmpty={() => set({ loadKg: 0 })}
+            className="figure h-11 w-full bg-transparent text-center text-title"
           />
         </label>
         <Stepper label="Clean, left" value={entry.cleanLeft} least={0} most={most} onSet={(cleanLeft) => set({ cleanLeft })} />
@@ -110,7 +108,7 @@ export function QuickLog({
       {morning && entry.effort !== null && (
         <Score label="Pain, the morning after last time" value={entry.morning} onPick={(score) => set({ morning: score })} />
       )}
-      <Button kind="quiet" className="justify-self-start px-0! text-[13.5px]!" onClick={() => onChange(null)}>
+      <Button kind="quiet" className="justify-self-start px-0! text-small!" onClick={() => onChange(null)}>
         Clear the log
       </Button>
     </section>
@@ -131,7 +129,7 @@ function Score({
 }) {
   if (value === null) return <ScoreRow label={label} plain={plain} value={value} onPick={onPick} />;
   return (
-    <p className="flex items-center justify-between gap-2 text-[14.5px]">
+    <p className="flex items-center justify-between gap-2 text-body">
       <span>
         <span className="text-soft">{label}</span> <span className="font-semibold">{value}</span>
       </span>
@@ -139,7 +137,7 @@ function Score({
         type="button"
         aria-label={`Change: ${label.toLowerCase()}`}
         onClick={() => onPick(null)}
-        className="min-h-11 px-2 text-[13.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+        className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
       >
         Change
       </button>
@@ -164,24 +162,24 @@ function Stepper({
 }) {
   return (
     <div role="group" aria-label={label} className="rounded-[10px] border border-hair p-1.5 text-center">
-      <p className="text-[12.5px] text-soft">{label}</p>
+      <p className="text-fine text-soft">{label}</p>
       <div className="flex items-center justify-between">
         <button
           type="button"
           aria-label={`${label}: fewer`}
           disabled={value <= least}
           onClick={() => onSet(Math.max(least, value - by))}
-          className="size-11 text-[20px] disabled:opacity-30"
+          className="size-11 text-head disabled:opacity-30"
         >
           −
         </button>
-        <output className="figure text-[22px]">{value}</output>
+        <output className="figure text-title">{value}</output>
         <button
           type="button"
           aria-label={`${label}: more`}
           disabled={value >= most}
           onClick={() => onSet(Math.min(most, value + by))}
-          className="size-11 text-[20px] disabled:opacity-30"
+          className="size-11 text-head disabled:opacity-30"
         >
           +
         </button>

@@ -15,7 +15,7 @@ export function ClinicianLimit({ limit, onKeep }: { limit: Limit | null | undefi
   const [on, setOn] = useState('');
   if (limit?.score != null && !open)
     return (
-      <p className="flex flex-wrap items-center gap-x-4 text-[15px]" data-limit>
+      <p className="flex flex-wrap items-center gap-x-4 text-body" data-limit>
         <span>
           Pain up to <span className="font-semibold">{limit.score}</span> is ordinary for this client: {limit.by},{' '}
           {limit.on && day(limit.on)}.

@@ -12,14 +12,14 @@ export function FirstChoice({ choice }: { choice: Schema['ChoiceView'] }) {
     );
   return (
     <section aria-label="What to start with" className="rounded-2xl bg-paper p-5">
-      <p className="text-[13.5px] font-semibold text-soft">Start with</p>
-      <p className="say text-[27px]" data-start={start.exerciseId}>
+      <p className="text-small font-semibold text-soft">Start with</p>
+      <p className="say text-shout" data-start={start.exerciseId}>
         {start.name}
       </p>
-      <p className="text-[14px] text-soft">{start.schoolName}</p>
+      <p className="text-copy text-soft">{start.schoolName}</p>
       <ul className="mt-3 grid gap-1.5">
         {start.reasons.map((r) => (
-          <li key={r.text} className="flex gap-2.5 text-[14.5px]">
+          <li key={r.text} className="flex gap-2.5 text-body">
             <span aria-hidden="true" className={`font-bold ${r.points > 0 ? 'text-pine' : 'text-brick'}`}>
               {r.points > 0 ? '+' : '−'}
             </span>
@@ -31,7 +31,7 @@ export function FirstChoice({ choice }: { choice: Schema['ChoiceView'] }) {
         ))}
       </ul>
       <AskFirst choice={choice} />
-      <p className="mt-5 border-t border-hair pt-3 text-[13.5px] font-semibold text-soft">Why not</p>
+      <p className="mt-5 border-t border-hair pt-3 text-small font-semibold text-soft">Why not</p>
       <ul className="mt-1 grid gap-2">
         {notYet.map((c) => (
           <li key={c.exerciseId}>
@@ -49,7 +49,7 @@ function AskFirst({ choice }: { choice: Schema['ChoiceView'] }) {
     <>
       {choice.askFirst.length > 0 && (
         <div className="mt-4 border-t border-hair pt-3">
-          <p className="text-[13.5px] font-semibold text-soft">Ask first</p>
+          <p className="text-small font-semibold text-soft">Ask first</p>
           <ul className="mt-1 grid gap-1">
             {choice.askFirst.map((line) => (
               <li key={line}>{line}</li>
@@ -58,7 +58,7 @@ function AskFirst({ choice }: { choice: Schema['ChoiceView'] }) {
         </div>
       )}
       {choice.leftOut.map((line) => (
-        <p key={line} className="mt-3 text-[14px] text-brick">
+        <p key={line} className="mt-3 text-copy text-brick">
           {line}
         </p>
       ))}

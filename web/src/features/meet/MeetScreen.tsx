@@ -62,7 +62,7 @@ export function MeetScreen() {
     <div className="mx-auto grid max-w-[1240px] gap-x-10 gap-y-6 px-4 py-5 sm:px-8 sm:py-7 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="lg:col-span-2">
         <p className="text-soft">Meeting {name}</p>
-        <h1 className="say mt-1 max-w-[24em] text-[26px] sm:text-[36px]" aria-live="polite" data-choice>
+        <h1 className="say mt-1 max-w-[24em] text-shout sm:text-large" aria-live="polite" data-choice>
           {answers.statureCm === null
             ? `How tall is ${name.split(' ')[0]}, and how heavy? That is enough to begin.`
             : choice.sentence}
@@ -81,7 +81,7 @@ export function MeetScreen() {
                   type="button"
                   aria-pressed={on}
                   onClick={() => set({ goals: on ? answers.goals.filter((x) => x !== g.value) : [...answers.goals, g.value] })}
-                  className={`min-h-11 rounded-[10px] border px-3.5 text-[14.5px] font-semibold ${on ? 'border-ink bg-ink text-paper' : 'border-edge/50 bg-paper hover:border-ink'}`}
+                  className={`min-h-11 rounded-[10px] border px-3.5 text-body font-semibold ${on ? 'border-ink bg-ink text-paper' : 'border-edge/50 bg-paper hover:border-ink'}`}
                 >
                   {g.text}
                 </button>
@@ -101,7 +101,7 @@ export function MeetScreen() {
         </Part>
         <Part title="Where it hurts">
           <PainMap pains={answers.pains} onChange={(pains) => set({ pains })} />
-          <p className="max-w-[46em] text-[13.5px] text-soft">
+          <p className="max-w-[46em] text-small text-soft">
             {studio.data.cautions.beforeCheck} A clinician’s no is a red flag too; it is cleared with who examined, when and what
             is allowed.
           </p>
@@ -225,7 +225,7 @@ function Begin({ clientId, exerciseId, school }: { clientId: string; exerciseId:
       to={bench ? '/clients/$clientId/bench' : '/clients/$clientId/check'}
       params={{ clientId }}
       search={{ exercise: exerciseId, style: school }}
-      className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-[17px] font-semibold text-act-ink hover:brightness-110"
+      className="mt-4 inline-flex min-h-14 w-full items-center justify-center rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110"
     >
       {bench ? 'Set it up' : 'Check first'}
     </Link>
@@ -235,8 +235,8 @@ function Begin({ clientId, exerciseId, school }: { clientId: string; exerciseId:
 function Part({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
   return (
     <section className="grid gap-3">
-      <h2 className="say text-[21px]">{title}</h2>
-      {note && <p className="-mt-2 text-[13.5px] text-soft">{note}</p>}
+      <h2 className="say text-head">{title}</h2>
+      {note && <p className="-mt-2 text-small text-soft">{note}</p>}
       {children}
     </section>
   );

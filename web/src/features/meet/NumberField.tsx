@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { NumberInput } from '@/ui/NumberInput';
 
 /** A number with its unit that is kept when the field is left. Empty takes it back. */
 export function NumberField({
@@ -16,28 +16,17 @@ export function NumberField({
   large?: boolean;
   onKeep: (value: number | null) => void;
 }) {
-  const shown = value === null ? '' : String(Math.round(value * 10) / 10);
-  const [text, setText] = useState(shown);
-  useEffect(() => setText(shown), [shown]);
-  const keep = () => {
-    if (text === shown) return;
-    const number = Number(text.replace(',', '.'));
-    if (text.trim() === '') onKeep(null);
-    else if (Number.isFinite(number)) onKeep(number);
-    else setText(shown);
-  };
   return (
     <label className="block">
       <span className="mb-1 block font-semibold">{label}</span>
       <span className="flex items-baseline gap-2">
-        <input
-          inputMode="decimal"
-          value={text}
+        <NumberInput
+          value={value}
+          decimals={1}
+          onSay={onKeep}
+          onEmpty={() => onKeep(null)}
           placeholder={placeholder}
-          onChange={(e) => setText(e.target.value)}
-          onBlur={keep}
-          onKeyDown={(e) => e.key === 'Enter' && keep()}
-          className={`w-full min-w-0 rounded-[10px] border border-edge/60 bg-ground px-3 placeholder:text-soft/70 ${large ? 'figure h-16 text-[34px]' : 'h-11 text-[17px] font-semibold'}`}
+          className={`w-full min-w-0 rounded-[10px] border border-edge/60 bg-ground px-3 placeholder:text-soft/70 ${large ? 'figure h-16 text-large' : 'h-11 text-lead font-semibold'}`}
         />
         <span className="text-soft">{unit}</span>
       </span>

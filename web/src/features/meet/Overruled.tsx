@@ -20,7 +20,7 @@ export function Overruled({ view, onChange }: { view: Schema['IntakeView']; onCh
   return (
     <div className="grid gap-1.5">
       {given.map((o) => (
-        <p key={`${o.fieldId}${o.forbids}`} className="flex flex-wrap items-center gap-x-4 text-[14.5px]">
+        <p key={`${o.fieldId}${o.forbids}`} className="flex flex-wrap items-center gap-x-4 text-body">
           <span>
             <span className="first-letter:uppercase">{name(o.forbids)}</span> is offered all the same: {o.reason}. {o.by}
             {o.on && `, ${day(o.on)}`}.
@@ -52,7 +52,7 @@ export function Overruled({ view, onChange }: { view: Schema['IntakeView']; onCh
             <Button type="submit">Keep</Button>
           </form>
         ) : (
-          <p key={key} className="flex flex-wrap items-center gap-x-4 text-[14.5px]">
+          <p key={key} className="flex flex-wrap items-center gap-x-4 text-body">
             <span>
               No {kind.name} ({who}).
             </span>

@@ -45,11 +45,11 @@ function Latest({ side, test, ranges }: { side: Side; test: Test; ranges: Schema
     <span className="flex w-24 items-center gap-1.5">
       <SidePlate side={side} size="s" />
       {last ? (
-        <span className="figure text-[20px]">{Math.round(last.degrees)}°</span>
+        <span className="figure text-head">{Math.round(last.degrees)}°</span>
       ) : test.assumedDegrees !== null ? (
-        <span className="text-[14px] text-soft">{test.assumedDegrees}° assumed</span>
+        <span className="text-copy text-soft">{test.assumedDegrees}° assumed</span>
       ) : (
-        <span className="text-[14px] text-soft">not yet</span>
+        <span className="text-copy text-soft">not yet</span>
       )}
     </span>
   );
@@ -85,7 +85,7 @@ function Measure({ test, view, units }: { test: Test; view: Schema['IntakeView']
   const history = view.ranges.filter((r) => r.test === test.test);
   return (
     <div className="grid gap-3 px-1 pb-4">
-      <p className="max-w-[52em] text-[14.5px]">{test.how}</p>
+      <p className="max-w-[52em] text-body">{test.how}</p>
       {wall && <WallDrawing />}
       <div className="flex flex-wrap items-end gap-3">
         <Choice
@@ -112,10 +112,10 @@ function Measure({ test, view, units }: { test: Test; view: Schema['IntakeView']
           </Button>
         )}
       </div>
-      <p className="text-[13px] text-soft">Enter keeps it, and goes to the other side.</p>
+      <p className="text-small text-soft">Enter keeps it, and goes to the other side.</p>
       <Trouble error={add.error} />
       {history.length > 0 && (
-        <p className="text-[13.5px] text-soft">
+        <p className="text-small text-soft">
           {history
             .map((r) => `${r.side === 'left' ? 'L' : 'R'} ${Math.round(r.degrees)}° on ${day(r.at)} (${r.coach})`)
             .join(' · ')}

@@ -63,14 +63,14 @@ export function PainAsk({
     return (
       <div id={id} className="grid gap-2">
         {stop}
-        <p className="flex items-center justify-between gap-2 text-[14.5px]">
+        <p className="flex items-center justify-between gap-2 text-body">
           <span>
             <span className="text-soft">{label}</span> <span className="font-semibold">{painWords(pain)}</span>
           </span>
           <button
             type="button"
             onClick={() => setOpen(true)}
-            className="min-h-11 px-2 text-[13.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+            className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
           >
             Change
           </button>
@@ -157,7 +157,7 @@ export function PainAsk({
                       type="button"
                       aria-pressed={pain.site === site}
                       onClick={() => set({ ...pain, site })}
-                      className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold first-letter:uppercase ${pain.site === site ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
+                      className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold first-letter:uppercase ${pain.site === site ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
                     >
                       {siteWord[site]}
                     </button>
@@ -167,7 +167,7 @@ export function PainAsk({
           </div>
         </>
       )}
-      {about && <p className="text-[13px] text-soft">{about}</p>}
+      {about && <p className="text-small text-soft">{about}</p>}
     </div>
   );
 }
@@ -176,8 +176,8 @@ export function PainAsk({
 export function PainStop({ score, looked = false }: { score: number; looked?: boolean }) {
   return (
     <p role="alert" className="rounded-[10px] bg-brick px-4 py-3 text-paper" data-pain-stop>
-      <span className="say block text-[21px]">Pain {score}. Stop for today: no further set.</span>
-      <span className="text-[14.5px]">
+      <span className="say block text-head">Pain {score}. Stop for today: no further set.</span>
+      <span className="text-body">
         {looked ? 'Decide on what you saw.' : 'Finish the look with what you have.'} Ask again tomorrow morning.
       </span>
     </p>
@@ -189,7 +189,7 @@ export function SorenessAsk({ value, onPick }: { value: number | null; onPick: (
   const [open, setOpen] = useState(false);
   if (!open || value !== null)
     return (
-      <p className="-my-2 flex items-center justify-between gap-2 text-[14.5px]">
+      <p className="-my-2 flex items-center justify-between gap-2 text-body">
         <span className="text-soft">
           Muscle soreness <span className="font-semibold text-ink">{value === null ? 'not asked' : value}</span>
         </span>
@@ -200,7 +200,7 @@ export function SorenessAsk({ value, onPick }: { value: number | null; onPick: (
             onPick(null);
             setOpen(true);
           }}
-          className="min-h-11 px-2 text-[13.5px] text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+          className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
         >
           {value === null ? 'Ask' : 'Change'}
         </button>

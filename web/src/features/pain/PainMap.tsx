@@ -143,7 +143,7 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
       <div className="grid content-start gap-3">
         {chosen ? (
           <>
-            <p className="say text-[21px]">
+            <p className="say text-head">
               {chosen.leg === 'left' ? 'Left' : 'Right'}: {siteWord[chosen.site]}
             </p>
             <Choice
@@ -183,7 +183,7 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
             {pains.length === 0 ? 'Nothing marked. Tap a place that hurts.' : 'Tap a place to change it.'}
           </p>
         )}
-        <ul className="grid gap-1 text-[14.5px]">
+        <ul className="grid gap-1 text-body">
           {pains.map((p) => (
             <li key={`${p.leg}${p.role}${p.site}`}>
               <span className="font-semibold">{p.score}</span> {p.leg} {siteWord[p.site as Site]},{' '}

@@ -37,8 +37,8 @@ export function ClientPage() {
       </div>
       <article className="grid gap-5 rounded-2xl bg-paper p-7 print:gap-3 print:rounded-none print:p-0">
         <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
-          <p className="text-[17px] font-semibold">{client.data.client.name}</p>
-          <p className="text-[14px] text-soft">{studio.data.name}</p>
+          <p className="text-lead font-semibold">{client.data.client.name}</p>
+          <p className="text-copy text-soft">{studio.data.name}</p>
         </header>
         {clinical ? <Facts client={client.data} /> : <Next client={client.data} />}
       </article>
@@ -58,18 +58,18 @@ function Next({ client }: { client: Schema['ClientView'] }) {
     <>
       {/* While nothing may be trained, why not comes first and no set stands on the page. */}
       {today.asked === null && (
-        <h1 className="say text-[30px] print:text-[24px]" data-nothing-today>
+        <h1 className="say text-big print:text-title" data-nothing-today>
           {client.stopSigns[0]
             ? `No training of the legs until someone has looked: ${lowerFirst(client.stopSigns[0].text)}.`
             : today.attention.sentence}
         </h1>
       )}
       {today.asked ? (
-        <h1 className="say text-[30px] print:text-[24px]">
+        <h1 className="say text-big print:text-title">
           <Sentence parts={client.trend} />
         </h1>
       ) : (
-        <p className="text-[17px]">
+        <p className="text-lead">
           <Sentence parts={client.trend} />
         </p>
       )}
@@ -87,7 +87,7 @@ function Next({ client }: { client: Schema['ClientView'] }) {
       )}
       {today.conditions.length > 0 && (
         <section>
-          <p className="text-[14px] text-soft">What holds for now</p>
+          <p className="text-copy text-soft">What holds for now</p>
           <ul>
             {today.conditions.map((c) => (
               <li key={c.line}>{c.line}</li>
@@ -97,9 +97,9 @@ function Next({ client }: { client: Schema['ClientView'] }) {
       )}
       {today.asked && (
         <section data-today>
-          <p className="text-[14px] text-soft">Until we meet again</p>
-          <p className="say text-[26px] print:text-[20px]">{today.asked.text}</p>
-          <p className="text-[15px]">
+          <p className="text-copy text-soft">Until we meet again</p>
+          <p className="say text-shout print:text-head">{today.asked.text}</p>
+          <p className="text-body">
             {today.exerciseName}: {today.exercisePlain}. Rest {today.asked.rest}
             {today.asked.tempo && `; ${today.asked.tempo}, in seconds`}. {today.firstSideText}
           </p>
@@ -110,8 +110,8 @@ function Next({ client }: { client: Schema['ClientView'] }) {
       )}
       {today.cueText && (
         <p className="border-l-4 border-brass pl-4">
-          <span className="block text-[14px] text-soft">What helps, to say to yourself</span>
-          <span className="say text-[24px] print:text-[19px]">“{today.cueText}”</span>
+          <span className="block text-copy text-soft">What helps, to say to yourself</span>
+          <span className="say text-title print:text-head">“{today.cueText}”</span>
         </p>
       )}
       {client.kept.length > 0 && <p>Set up: {client.kept.map((k) => k.text).join(' ')}</p>}
@@ -128,11 +128,11 @@ function Next({ client }: { client: Schema['ClientView'] }) {
         </p>
       )}
       {last?.decision && (
-        <p className="text-[15px] text-soft">
+        <p className="text-body text-soft">
           {day(last.at)}, {last.exerciseName.toLowerCase()}: {lowerFirst(last.decision.said)}
         </p>
       )}
-      <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+      <p className="border-t border-hair pt-2 text-fine text-soft">
         Training advice, not a medical finding. If something hurts above {today.painLimit} of 10, swells, locks or gives way, stop
         and ask.
       </p>
@@ -168,10 +168,8 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
   );
   return (
     <>
-      <h1 className="say text-[26px] print:text-[20px]">
-        Facts from {client.checks.length + client.earlierChecks} training looks
-      </h1>
-      <p className="text-[14px]">
+      <h1 className="say text-shout print:text-head">Facts from {client.checks.length + client.earlierChecks} training looks</h1>
+      <p className="text-copy">
         {client.client.goal && <>Comes for: {client.client.goal}. </>}
         {client.stopSigns.length === 0
           ? 'No red flag stands.'
@@ -184,7 +182,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           .join(' ')}
       </p>
       {rows.length > 0 && (
-        <table className="w-full text-[13px]">
+        <table className="w-full text-small">
           <caption className="mb-1 text-left font-semibold">
             Measured from pictures with its error, or seen by the coach’s eye; {last?.exerciseName.toLowerCase()} and others
           </caption>
@@ -194,7 +192,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
               {looks.map((c) => (
                 <th key={c.id} className="py-1 font-semibold" colSpan={2}>
                   {day(c.at)}
-                  <span className="block text-[12px] font-normal text-soft">{c.exerciseName}</span>
+                  <span className="block text-fine font-normal text-soft">{c.exerciseName}</span>
                 </th>
               ))}
             </tr>
@@ -221,9 +219,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
                         {r
                           ? `${r.text ? r.words : r.verdict === 'inBand' ? 'fine, seen' : `${r.words}, seen`}${r.reachText ? ` ${r.reachText}` : ''}`
                           : '–'}
-                        {r?.verdict === 'outside' && (
-                          <span className="block text-[12px]">{verdictWord.outside.toLowerCase()}</span>
-                        )}
+                        {r?.verdict === 'outside' && <span className="block text-fine">{verdictWord.outside.toLowerCase()}</span>}
                       </td>
                     );
                   }),
@@ -233,7 +229,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           </tbody>
         </table>
       )}
-      <section className="text-[14px]">
+      <section className="text-copy">
         <h2 className="font-semibold">
           Pain, 0 to 10, as told; up to {client.today.painLimit} is ordinary here
           {client.today.limitBy && `, set by ${client.today.limitBy}`}
@@ -252,7 +248,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           </ul>
         )}
       </section>
-      <section className="text-[14px]">
+      <section className="text-copy">
         <h2 className="font-semibold">Work done</h2>
         <ul>
           {client.logs.slice(0, 8).map((l) => (
@@ -265,7 +261,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           {client.logs.length === 0 && <li>No sets logged.</li>}
         </ul>
       </section>
-      <section className="text-[14px]">
+      <section className="text-copy">
         <h2 className="font-semibold">Decisions</h2>
         <ul>
           {[...looks].reverse().map((c) => (
@@ -278,7 +274,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           ))}
         </ul>
       </section>
-      <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+      <p className="border-t border-hair pt-2 text-fine text-soft">
         Written by a strength coach’s records, not by a clinician. Give or take is the measuring error, nine times in ten. “Seen”
         has none. Nothing here diagnoses.
       </p>

@@ -46,12 +46,12 @@ function Page({ check, name, conditions }: { check: Schema['CheckView']; name: s
       </div>
       <article className="grid gap-5 rounded-2xl bg-paper p-7 print:gap-2.5 print:rounded-none print:p-0">
         <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
-          <p className="text-[17px] font-semibold">{name}</p>
-          <p className="text-[14px] text-soft">
+          <p className="text-lead font-semibold">{name}</p>
+          <p className="text-copy text-soft">
             {check.exerciseName}, {day(check.at)}, with {check.coach}
           </p>
         </header>
-        <h1 className="say text-[30px] print:text-[24px]">
+        <h1 className="say text-big print:text-title">
           <Sentence parts={look.finding.sentence} />
         </h1>
         <div className="grid grid-cols-2 gap-3">
@@ -61,8 +61,8 @@ function Page({ check, name, conditions }: { check: Schema['CheckView']; name: s
         </div>
         {cue && (
           <p className="border-l-4 border-brass pl-4">
-            <span className="block text-[14px] text-soft">{best ? 'What helped, to say to yourself' : 'To say to yourself'}</span>
-            <span className="say text-[24px] print:text-[19px]">“{cue}”</span>
+            <span className="block text-copy text-soft">{best ? 'What helped, to say to yourself' : 'To say to yourself'}</span>
+            <span className="say text-title print:text-head">“{cue}”</span>
           </p>
         )}
         <div className="flex flex-wrap items-end gap-x-8 gap-y-3">
@@ -81,14 +81,14 @@ function Page({ check, name, conditions }: { check: Schema['CheckView']; name: s
                 <span className="hidden print:block">
                   <Draw {...both} size="row" />
                 </span>
-                <figcaption className="text-[13.5px]">
+                <figcaption className="text-small">
                   {title as string}: {[both.left?.text, both.right?.text].map((t) => t ?? 'seen').join(' / ')}
                 </figcaption>
               </figure>
             ) : null;
           })}
         </div>
-        <table className="w-full text-[14px]">
+        <table className="w-full text-copy">
           <thead>
             <tr className="text-left">
               <th className="py-1 font-semibold">Looked at</th>
@@ -112,14 +112,14 @@ function Page({ check, name, conditions }: { check: Schema['CheckView']; name: s
             ))}
           </tbody>
         </table>
-        {conditions.length > 0 && <p className="text-[15px]">{conditions.map((c) => c.line).join(' ')}</p>}
+        {conditions.length > 0 && <p className="text-body">{conditions.map((c) => c.line).join(' ')}</p>}
         {check.decision && (
-          <p className="text-[16px]">
+          <p className="text-entry">
             <span className="font-semibold">Next: {decisionWord[check.decision.chosen].toLowerCase()}.</span>{' '}
             {check.decision.said}
           </p>
         )}
-        <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+        <p className="border-t border-hair pt-2 text-fine text-soft">
           Training advice, not a medical finding. Numbers carry the error shown with them; “seen” means looked at, not measured.
           If something hurts, swells or gives way, stop and ask a clinician.
         </p>
@@ -155,7 +155,7 @@ function Picture({ check, side }: { check: Schema['CheckView']; side: 'left' | '
           settled
         />
       </svg>
-      <figcaption className="flex items-center gap-2 text-[13.5px]">
+      <figcaption className="flex items-center gap-2 text-small">
         <SidePlate side={side} size="s" /> {side === 'left' ? 'Left' : 'Right'} working
       </figcaption>
     </figure>

@@ -32,15 +32,15 @@ export function ReferralPage() {
       </div>
       <article className="grid gap-5 rounded-2xl bg-paper p-7 print:gap-4 print:rounded-none print:p-0">
         <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
-          <p className="text-[17px] font-semibold">{person.name}</p>
-          <p className="text-[14px] text-soft">
+          <p className="text-lead font-semibold">{person.name}</p>
+          <p className="text-copy text-soft">
             {studio.data.name}, {day(new Date().toISOString())}
           </p>
         </header>
         {first ? (
           <>
-            <h1 className="say text-[30px] print:text-[24px]">Please see: {lowerFirst(first.whomToSee)}</h1>
-            {first.tier === 'callNow' && <p className="say text-[40px]">{studio.data.emergency || 'Your emergency number'}</p>}
+            <h1 className="say text-big print:text-title">Please see: {lowerFirst(first.whomToSee)}</h1>
+            {first.tier === 'callNow' && <p className="say text-grand">{studio.data.emergency || 'Your emergency number'}</p>}
             <section>
               <h2 className="font-semibold">What was reported or seen</h2>
               <ul className="mt-1 grid gap-1">
@@ -64,16 +64,16 @@ export function ReferralPage() {
             <section className="grid gap-4">
               <h2 className="font-semibold">For whoever examines, to bring back</h2>
               {['Name and profession', 'Day', 'Allowed', 'Not allowed', 'Until'].map((label) => (
-                <p key={label} className="border-b border-edge/60 pb-1 text-[14px] text-soft">
+                <p key={label} className="border-b border-edge/60 pb-1 text-copy text-soft">
                   {label}
                 </p>
               ))}
             </section>
           </>
         ) : (
-          <h1 className="say text-[26px]">No red flag stands: there is nothing to refer.</h1>
+          <h1 className="say text-shout">No red flag stands: there is nothing to refer.</h1>
         )}
-        <p className="border-t border-hair pt-2 text-[12.5px] text-soft">
+        <p className="border-t border-hair pt-2 text-fine text-soft">
           Written in a training studio, for you to take along. Nothing has been diagnosed. If it gets worse before you are seen,
           call {studio.data.emergency || 'your emergency number'}.
         </p>

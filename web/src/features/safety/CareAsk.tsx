@@ -36,14 +36,14 @@ export function CareAsk({ clientId, fields }: { clientId: string; fields: Schema
                   aria-pressed={chosen?.id === a.id}
                   disabled={answer.isPending}
                   onClick={() => answer.mutate({ field: field.id, value: a.id })}
-                  className={`min-h-11 rounded-[10px] border px-3.5 text-[14.5px] font-semibold ${chosen?.id === a.id ? 'border-ink bg-ink text-paper' : 'border-edge/50 bg-paper hover:border-ink'}`}
+                  className={`min-h-11 rounded-[10px] border px-3.5 text-body font-semibold ${chosen?.id === a.id ? 'border-ink bg-ink text-paper' : 'border-edge/50 bg-paper hover:border-ink'}`}
                 >
                   {a.text}
                 </button>
               ))}
             </div>
             {chosen?.says && (
-              <p className="text-[14px] text-soft">
+              <p className="text-copy text-soft">
                 {chosen.says}{' '}
                 {chosen.no && <span className="inline-block font-semibold text-ink first-letter:uppercase">{chosen.no}.</span>}
               </p>

@@ -23,8 +23,8 @@ export function CautionGate() {
           onEscapeKeyDown={(e) => e.preventDefault()}
           className="fixed inset-x-3 top-1/2 z-50 mx-auto max-h-[94dvh] max-w-[600px] -translate-y-1/2 overflow-y-auto rounded-2xl bg-paper p-6 sm:p-9"
         >
-          <Dialog.Title className="say text-[29px]">You are the coach. This helps you look.</Dialog.Title>
-          <ul className="my-5 space-y-3 text-[16px]">
+          <Dialog.Title className="say text-big">You are the coach. This helps you look.</Dialog.Title>
+          <ul className="my-5 space-y-3 text-entry">
             {studio.data.cautions.sentences.map((s) => (
               <li key={s} className="border-l-3 border-hair pl-3.5">
                 {s}
@@ -35,7 +35,7 @@ export function CautionGate() {
           <Button kind="act" className="mt-2 w-full" disabled={confirm.isPending} onClick={() => confirm.mutate()}>
             Understood, for {studio.data.name}
           </Button>
-          <p className="mt-3 text-[13px] text-soft">Asked once. Your name and the time are kept with it.</p>
+          <p className="mt-3 text-small text-soft">Asked once. Your name and the time are kept with it.</p>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

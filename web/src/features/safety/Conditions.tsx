@@ -9,12 +9,12 @@ export function Conditions({ today, className = '' }: { today: Schema['TodayView
       {today.conditions.map((c) => (
         <li
           key={c.line}
-          className={`rounded-[10px] border-l-4 px-3.5 py-2 text-[14.5px] ${c.clinician ? 'border-brick bg-brick-wash font-semibold' : 'border-brass bg-paper'}`}
+          className={`rounded-[10px] border-l-4 px-3.5 py-2 text-body ${c.clinician ? 'border-brick bg-brick-wash font-semibold' : 'border-brass bg-paper'}`}
         >
           {c.line}
         </li>
       ))}
-      {limit && <li className="rounded-[10px] border-l-4 border-brass bg-paper px-3.5 py-2 text-[14.5px]">{limit}</li>}
+      {limit && <li className="rounded-[10px] border-l-4 border-brass bg-paper px-3.5 py-2 text-body">{limit}</li>}
     </ul>
   );
 }

@@ -19,15 +19,15 @@ export function Emergency({ flag, clientId }: { flag: Schema['FlagView']; client
           className="fixed inset-0 z-50 grid content-center justify-items-center gap-6 overflow-y-auto bg-brick p-6 text-center text-paper"
           data-emergency
         >
-          <Dialog.Title className="say text-[30px] sm:text-[40px]">{flag.text}.</Dialog.Title>
-          <p className="text-[20px]">Call for help now</p>
-          <p className="say text-[64px] leading-none sm:text-[110px]">{number || 'your emergency number'}</p>
-          <p className="max-w-[26em] text-[19px]">{flag.whatToDo}</p>
+          <Dialog.Title className="say text-big sm:text-grand">{flag.text}.</Dialog.Title>
+          <p className="text-head">Call for help now</p>
+          <p className="say text-huge leading-none sm:text-wall">{number || 'your emergency number'}</p>
+          <p className="max-w-[26em] text-head">{flag.whatToDo}</p>
           <div className="flex flex-wrap justify-center gap-3">
-            <Button className="min-h-14! px-6! text-[17px]" onClick={() => setOpen(false)}>
+            <Button className="min-h-14! px-6! text-lead" onClick={() => setOpen(false)}>
               Help is here
             </Button>
-            {flag.canWithdraw && <Withdraw flag={flag} clientId={clientId} className="min-h-14! px-6! text-[17px]" />}
+            {flag.canWithdraw && <Withdraw flag={flag} clientId={clientId} className="min-h-14! px-6! text-lead" />}
           </div>
         </Dialog.Content>
       </Dialog.Portal>

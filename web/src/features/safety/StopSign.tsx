@@ -46,8 +46,8 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
                 onClick={() => setTier(tier === t.tier ? null : t.tier)}
                 className={`grid min-h-16 w-full content-center rounded-[10px] px-4 py-2.5 text-left ${t.tier === 'callNow' ? 'bg-brick text-paper hover:brightness-110' : t.tier === 'seenToday' ? 'border-2 border-brick text-brick hover:bg-brick-wash' : 'border border-edge/60 hover:border-ink'}`}
               >
-                <span className="say text-[21px]">{t.name}</span>
-                <span className="text-[13.5px]">{t.whatToDo}</span>
+                <span className="say text-head">{t.name}</span>
+                <span className="text-small">{t.whatToDo}</span>
               </button>
               {tier === t.tier && (
                 <div className="my-2 grid gap-1.5">
@@ -95,9 +95,9 @@ export function WaitingSign({ entry }: { entry: Entry }) {
   const tier = studio.data?.tiers.find((t) => t.tier === sign?.tier);
   return (
     <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6">
-      <p className="text-[15px] font-semibold">{tier?.name ?? 'Before any loading'}</p>
-      <h2 className="say text-[26px]">{sign?.text ?? 'A red flag'}.</h2>
-      {tier?.tier === 'callNow' && <p className="say text-[44px]">{studio.data?.emergency || 'Your emergency number'}</p>}
+      <p className="text-body font-semibold">{tier?.name ?? 'Before any loading'}</p>
+      <h2 className="say text-shout">{sign?.text ?? 'A red flag'}.</h2>
+      {tier?.tier === 'callNow' && <p className="say text-grand">{studio.data?.emergency || 'Your emergency number'}</p>}
       <p className="mt-1.5">{tier?.whatToDo}</p>
       <p className="mt-1.5">Raised on this device and kept here; it goes to the studio by itself. Training stops now.</p>
     </section>
@@ -110,8 +110,8 @@ export function StandingSign({ flag, clientId }: { flag: Schema['FlagView']; cli
   return (
     <section role="alert" className="rounded-2xl bg-brick p-5 text-paper sm:p-6" data-flag={flag.signId}>
       {flag.tier === 'callNow' && flag.canWithdraw && <Emergency flag={flag} clientId={clientId} />}
-      <p className="text-[15px] font-semibold">{flag.tierName}</p>
-      <h2 className="say text-[26px]">{flag.text}.</h2>
+      <p className="text-body font-semibold">{flag.tierName}</p>
+      <h2 className="say text-shout">{flag.text}.</h2>
       <p className="mt-1.5">
         {flag.note && <>“{flag.note}.” </>}
         {flag.coach}, {day(flag.at)}. {flag.whatToDo}
@@ -121,7 +121,7 @@ export function StandingSign({ flag, clientId }: { flag: Schema['FlagView']; cli
         <Link
           to="/referral/$clientId"
           params={{ clientId }}
-          className="inline-flex min-h-11 items-center rounded-[10px] border border-edge/60 bg-paper px-4 py-2 text-[15px] font-semibold text-ink hover:border-ink"
+          className="inline-flex min-h-11 items-center rounded-[10px] border border-edge/60 bg-paper px-4 py-2 text-body font-semibold text-ink hover:border-ink"
         >
           Page to take along
         </Link>
@@ -191,7 +191,7 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
                   type="button"
                   aria-pressed={on}
                   onClick={() => setForbids(on ? forbids.filter((x) => x !== f.id) : [...forbids, f.id])}
-                  className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${on ? 'border-brick bg-brick text-paper' : 'border-edge/50 hover:border-ink'}`}
+                  className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${on ? 'border-brick bg-brick text-paper' : 'border-edge/50 hover:border-ink'}`}
                 >
                   No {f.name}
                 </button>

@@ -45,14 +45,14 @@ export function SettingsList({ clientId, only }: { clientId?: string; only?: str
               <label className="grid gap-x-4 gap-y-1 sm:grid-cols-[1fr_15rem] sm:items-center">
                 <span>
                   <span className="font-semibold">{s.name}</span>{' '}
-                  <span className="block text-[13.5px] text-soft">
+                  <span className="block text-small text-soft">
                     {s.why} {clientId && <em className="not-italic">({from[s.source]})</em>}
                   </span>
                 </span>
                 <select
                   value={clientId && s.source !== 'client' ? '' : s.value}
                   onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value || null })}
-                  className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-[14.5px] font-semibold"
+                  className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2.5 text-body font-semibold"
                 >
                   {clientId && (
                     <option value="">

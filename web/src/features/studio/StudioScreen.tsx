@@ -8,6 +8,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
+import { NumberInput } from '@/ui/NumberInput';
 import { type Units, unitsOf } from '@/ui/tape';
 import { HeightRow } from './HeightRow';
 import { SettingsList } from './SettingsList';
@@ -50,11 +51,11 @@ export function StudioScreen() {
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       <p className="text-soft">{studio.data.name}</p>
-      <h1 className="say mt-1 max-w-[24em] text-[28px] sm:text-[38px]">{say}</h1>
+      <h1 className="say mt-1 max-w-[24em] text-shout sm:text-large">{say}</h1>
       <HeightRow heights={heights} />
       <div className="mt-7 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <section aria-label="Kit" className="grid content-start gap-5">
-          <h2 className="say text-[21px]">What is here, in true heights</h2>
+          <h2 className="say text-head">What is here, in true heights</h2>
           {list('Boxes and benches to stand on', 'boxesCm', 'Measure from the floor to the top.')}
           {list('Plates, one entry each', 'platesCm', 'Thickness. Up to three are stacked.')}
           {list('Pads for the rear knee', 'padsCm', 'Thickness, pressed down.')}
@@ -107,8 +108,8 @@ export function StudioScreen() {
           <EmergencyNumber studio={studio.data} />
         </section>
         <section aria-label="Settings">
-          <h2 className="say text-[21px]">Where coaches disagree, and how it is done here</h2>
-          <p className="mt-0.5 mb-2 text-[13.5px] text-soft">
+          <h2 className="say text-head">Where coaches disagree, and how it is done here</h2>
+          <p className="mt-0.5 mb-2 text-small text-soft">
             A client’s own choice comes first, then the exercise’s, then the style’s, then this.
           </p>
           <SettingsList />
@@ -191,14 +192,14 @@ function Things({ owned, onChange }: { owned: Kit; onChange: (things: Gear[]) =>
                 const now = there ?? (Object.keys(gearName) as Gear[]);
                 onChange(has ? now.filter((g) => g !== gear) : [...now, gear]);
               }}
-              className={`min-h-11 rounded-[10px] border px-3 text-[14px] font-semibold ${has ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper text-soft'}`}
+              className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${has ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper text-soft'}`}
             >
               {gearName[gear]}
             </button>
           );
         })}
       </div>
-      <p className="mt-1 text-[13px] text-soft">No correction is suggested that needs what is not here.</p>
+      <p className="mt-1 text-small text-soft">No correction is suggested that needs what is not here.</p>
     </fieldset>
   );
 }
@@ -220,21 +221,21 @@ function Owned({
   onAdd: (n: number) => void;
   onRemove: (index: number) => void;
 }) {
-  const [text, setText] = useState('');
+  const [added, setAdded] = useState<number | null>(null);
   return (
     <div role="group" aria-label={label}>
       <p className="font-semibold">
-        {label} <span className="text-[13.5px] font-normal text-soft">{hint}</span>
+        {label} <span className="text-small font-normal text-soft">{hint}</span>
       </p>
       <div className="mt-1.5 flex flex-wrap items-center gap-1.5">
         {values.map((v, i) => (
           <span key={`${v.raw}-${i}`} className="flex items-center rounded-[10px] border border-hair bg-paper">
-            <span className="figure pl-3 text-[19px]">{v.text}</span>
+            <span className="figure pl-3 text-head">{v.text}</span>
             <button
               type="button"
               aria-label={`Take away ${v.text}`}
               onClick={() => onRemove(i)}
-              className="grid size-11 place-items-center text-[17px] text-soft hover:text-ink"
+              className="grid size-11 place-items-center text-lead text-soft hover:text-ink"
             >
               ×
             </button>
@@ -244,18 +245,18 @@ function Owned({
           className="flex items-center gap-1.5"
           onSubmit={(e) => {
             e.preventDefault();
-            const n = Number(text.replace(',', '.'));
-            if (text.trim() !== '' && Number.isFinite(n)) onAdd(n);
-            setText('');
+            if (added !== null) onAdd(added);
+            setAdded(null);
           }}
         >
-          <input
+          <NumberInput
             aria-label={`${label}: add, ${unit === '°' ? 'degrees' : unit}`}
-            inputMode="decimal"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
+            value={added}
+            live
+            onSay={setAdded}
+            onEmpty={() => setAdded(null)}
             placeholder={unit}
-            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-3 text-[16px]"
+            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
           />
           <Button type="submit" className="px-3!">
             Add

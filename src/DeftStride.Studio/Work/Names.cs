@@ -1,4 +1,4 @@
-namespace DeftStride.Web.Hosting;
+namespace DeftStride.Studio.Work;
 
 /// <summary>Enums by their names alone: a number is no name, nor are two names at once.</summary>
 internal static class Names

@@ -1,0 +1,156 @@
+using DeftStride.Core.Deciding;
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Ladders;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
+using DeftStride.Data;
+using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
+using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Looks;
+using DeftStride.Studio.Safety;
+using DeftStride.Studio.Standing;
+using DeftStride.Studio.Work;
+
+namespace DeftStride.Studio.Logs;
+
+/// <summary>Keeps what was done, with what it leads to: the next dose, and what pain asks for by itself.</summary>
+internal sealed class LogRecorder(
+    StudioContext db,
+    StudioScope scope,
+    LadderBook ladders,
+    LadderShelf shelf,
+    FactWriter facts,
+    ConditionGuard guard,
+    PainBook pains
+)
+{
+    /// <summary>A log may be entered later, but not from memory of another block.</summary>
+    private const int DaysBack = 28;
+
+    /// <summary>Keeps a log that came without a look. The same log sent twice is kept once.</summary>
+    /// <exception cref="Refusal">It cannot be meant, a red flag stands, or what was trained is out for this client.</exception>
+    public async Task<LogFact> AddAsync(KeptLog sent, CancellationToken stop)
+    {
+        if (await facts.ExistingAsync<LogFact, KeptLog>(sent.Id!.Value, sent, stop) is { } kept)
+            return kept;
+        var studio = await scope.StudioAsync(stop);
+        var client = await scope.ClientAsync(sent.ClientId!.Value, stop);
+        var exercise =
+            Exercise.Find(sent.ExerciseId!)
+            ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
+        if ((await db.UnclearedAsync(client.Id, stop)).Count > 0)
+            throw Refusal.Conflict("A red flag stands: nothing is trained until it is cleared with a note.");
+        var today = await scope.TodayAsync(stop);
+        var day = sent.Day ?? today;
+        if (day > today)
+            throw Refusal.BadInput("day", $"{day:d MMMM} has not come yet. Log it on its day.");
+        if (day < today.AddDays(-DaysBack))
+            throw Refusal.BadInput("day", $"A log goes back at most {DaysBack} days.");
+        var did = sent.Log.ToCore();
+        if (did.Sets.Count == 0)
+            throw Refusal.BadInput("sets", "Enter at least one set.");
+        await guard.RefuseAsync(client, exercise, did.Sets.Any(s => s.Load.Kilograms > 0), stop);
+
+        var way = (await shelf.WaysAsync([client.Id], stop))[client.Id];
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
+            .Where(l => l.Id != sent.Supersedes)
+            .ToArray();
+        var limit = ChoicesInForce.PainLimit(studio, client).Limit.Value;
+        var rack = await ladders.RackAsync(client, stop);
+        var spot = Spot.For(
+            await ladders.LaddersAsync(stop),
+            exercise.Id,
+            [.. way.Select(LadderShelf.Step)],
+            LadderShelf.Logged(logs),
+            rack
+        );
+        var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
+        // Without a look the numbers go on within the rung's range, after two good logs running; the rung itself needs a look.
+        var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
+        var twoGood = before is not null && KeptLogResult.Kept.Read(before.Judged).Good;
+        var next = NextDose.After(asked, did, limit, twoGood, false, rack);
+        var good = did.Good(asked, limit);
+        await using var whole = await db.Database.BeginTransactionAsync(stop);
+        var fact = await facts.AddAsync(
+            new LogFact
+            {
+                Id = sent.Id!.Value,
+                ClientId = client.Id,
+                Day = day,
+                ExerciseId = exercise.Id,
+                RungId = spot?.Rung.Id,
+                NextMorning = sent.Log.NextMorning,
+                Pain = did.Pain?.Counted,
+                Supersedes = sent.Supersedes,
+                Judged = KeptLogResult.Kept.Write(
+                    new KeptLogResult(
+                        spot?.Ladder.Id,
+                        spot?.Rung.Id,
+                        AskedSaid.Of(asked, exercise),
+                        AskedSaid.Of(next.Prescription, exercise),
+                        next.Step,
+                        next.Why,
+                        good
+                    )
+                ),
+            },
+            sent,
+            stop
+        );
+        if (did.Pain?.Counted > limit)
+            await AfterPainAsync(client.Id, spot, did.Pain, day, limit, stop);
+        await whole.CommitAsync(stop);
+        return fact;
+    }
+
+    /// <summary>
+    /// What pain in a log leads to by itself: at <see cref="Pain.StopScore"/> the side goes one rung back from the next visit;
+    /// where it has gone on too long a red flag stands until somebody has looked.
+    /// </summary>
+    private async Task AfterPainAsync(
+        Guid clientId,
+        Spot? spot,
+        Pain pain,
+        DateOnly day,
+        int limit,
+        CancellationToken stop
+    )
+    {
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var earlier = await pains.DaysAsync([clientId], scope.Now.AddDays(-CheckBook.PainDays), zone, stop);
+        if (PainCourse.Refers([.. earlier[clientId]], day, pain.Counted, limit) is { } course)
+            await PainFlag.RaiseAsync(facts, scope, clientId, course, stop);
+        if (pain.Counted < Pain.StopScore || spot is not { Placed: true } at)
+            return;
+        BodySide[] sides = Placement.Working(pain) is { } sore ? [sore] : [BodySide.Left, BodySide.Right];
+        foreach (
+            var move in Following.Moves(at.Ladder, at.Rung.Id, at.Left, at.Right, DecisionOutcome.StepBack, sides, null)
+        )
+            await facts.AddAsync(
+                new RungFact
+                {
+                    Id = Guid.CreateVersion7(scope.Now),
+                    ClientId = clientId,
+                    LadderId = at.Ladder.Id,
+                    RungId = move.To,
+                    Side = move.Side,
+                    Kind = move.Kind,
+                    Judged = KeptStep.Kept.Write(
+                        new KeptStep(
+                            $"Back from “{at.Ladder.Rung(move.From)!.Name}” to “{at.Ladder.Rung(move.To)!.Name}”: {pain}. {Pain.StopScore} or more stops for the day.",
+                            "pain",
+                            "Pain decides",
+                            null,
+                            [new KeptFact("Pain", pain.ToString())]
+                        )
+                    ),
+                },
+                new KeptNothing(),
+                stop
+            );
+    }
+}

@@ -1,0 +1,57 @@
+import { useShortcuts } from '@/device/keys';
+import { nextPoint } from '@/pictures/still';
+import { otherSide } from '@/ui/SidePlate';
+import { askedFor, openMeasures } from './steps';
+import { type FirstLookState, slotKey } from './useFirstLook';
+
+/** Everything of a look by key. */
+export function useLookKeys({
+  draft,
+  standard,
+  look,
+  next,
+  active,
+  setActive,
+  current,
+  more,
+  marking,
+  setMarking,
+  setStation,
+  alter,
+  step,
+  go,
+  onRestFine,
+  ready,
+  keep,
+}: FirstLookState) {
+  const focusHandle = (handle: string) =>
+    document.querySelector<SVGGElement>(`[data-stage="${active}"] [data-handle="${handle}"]`)?.focus();
+  useShortcuts('Check', [
+    { keys: 'A', does: 'To the ankle (arrow keys move it, Enter places a ring)', run: () => focusHandle('ankle') },
+    { keys: 'K', does: 'To the knee', run: () => focusHandle('knee') },
+    {
+      keys: 'P',
+      does: 'To the next point',
+      run: () =>
+        current &&
+        focusHandle(nextPoint(current, askedFor(draft, standard, current, more[slotKey(current)] ?? false))?.landmark ?? 'ankle'),
+    },
+    { keys: 'S', does: 'The other side', run: () => setActive(otherSide(active)) },
+    { keys: 'N', does: 'The next step', run: () => go(next) },
+    { keys: '1', does: 'From the side', run: () => setStation('side') },
+    { keys: '2', does: 'From the front', run: () => setStation('front') },
+    { keys: '3', does: 'From behind', run: () => setStation('back') },
+    { keys: '4', does: 'Ask', run: () => setStation('ask') },
+    { keys: 'W', does: 'The rest looked fine', run: () => onRestFine(openMeasures(look, standard)) },
+    { keys: 'U', does: 'Mark something upright', run: () => setMarking(marking === 'upright' ? null : 'upright') },
+    { keys: 'L', does: 'Mark a known length', run: () => setMarking(marking === 'scale' ? null : 'scale') },
+    {
+      keys: 'F',
+      does: 'Turn the toes round',
+      run: () => current && alter(current.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' })),
+    },
+    { keys: 'Z', does: 'Undo', run: () => step({ kind: 'undo' }) },
+    { keys: 'Y', does: 'Redo', run: () => step({ kind: 'redo' }) },
+    { keys: 'D', does: 'Done: keep this look', run: () => ready && keep.mutate() },
+  ]);
+}
