@@ -1,7 +1,6 @@
 using BenchmarkDotNet.Attributes;
 using BenchmarkDotNet.Engines;
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 

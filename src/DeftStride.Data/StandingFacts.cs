@@ -1,4 +1,3 @@
-using DeftStride.Core.Correcting;
 using DeftStride.Data.Records;
 
 namespace DeftStride.Data;

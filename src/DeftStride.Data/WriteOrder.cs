@@ -1,7 +1,6 @@
 using System.Data.Common;
 using System.Runtime.CompilerServices;
 using DeftStride.Data.Files;
-using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;

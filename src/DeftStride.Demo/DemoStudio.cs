@@ -1,5 +1,4 @@
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
@@ -8,7 +7,6 @@ using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
-using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Kept;

@@ -3,10 +3,6 @@ using System.Text.Json.Serialization;
 using DeftStride.Core.Measuring;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Pictures;
-using DeftStride.Studio.Bench;
-using DeftStride.Studio.Decisions;
-using DeftStride.Studio.Looks;
-using DeftStride.Studio.Pictures;
 
 namespace DeftStride.Demo;
 

@@ -3,7 +3,6 @@ using System.Reflection;
 using System.Runtime.InteropServices;
 using DeftStride.Data;
 using DeftStride.Data.Files;
-using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Demo;
 using DeftStride.Studio.Bench;
@@ -40,6 +39,7 @@ using DeftStride.Web.Hosting;
 // --clock INSTANT start the clock at this moment instead of the real one
 // --demo true     fill an empty data folder with made-up people
 // --hosts A,B     names besides the loopback ones that this server may be called by
+// --telemetry URL where measurements are sent (OpenTelemetry over gRPC); nothing leaves this machine without it
 // --crowd NUMBER  and with so many copies of them over five years, for measuring
 var builder = WebApplication.CreateBuilder(args);
 var folder = new StudioFolder(Path.GetFullPath(builder.Configuration["data"] ?? "data"));
@@ -74,7 +74,8 @@ builder.Services.AddSingleton(
 );
 builder.Services.AddSingleton(folder);
 builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
-builder.Services.AddSingleton<StudioPulse>();
+builder.Services.AddHybridCache();
+builder.Services.AddSingleton<StudioCache>();
 builder.Services.AddSingleton<StudioDoor>();
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
@@ -83,9 +84,15 @@ builder.Services.AddDbContext<StudioContext>(
     {
         StudioDatabase.Configure(o, folder.Database);
         // What was worked out before a write is dropped only after the write has its place.
-        o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioPulse>());
+        o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioCache>());
     }
 );
+if (Telemetry.Configure(builder) is { } problem)
+{
+    Console.Error.WriteLine(problem);
+    return 1;
+}
+
 builder.Services.AddScoped<IWhoActs, RequestCoach>();
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();

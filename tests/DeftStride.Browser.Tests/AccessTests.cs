@@ -1,4 +1,3 @@
-using DeftStride.Browser;
 using Xunit;
 using static DeftStride.Browser.Tests.Road;
 

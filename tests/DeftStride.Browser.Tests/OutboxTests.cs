@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using DeftStride.Browser;
 using Xunit;
 using static DeftStride.Browser.Tests.Road;
 

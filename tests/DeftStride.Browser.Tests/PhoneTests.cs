@@ -1,5 +1,3 @@
-using DeftStride.Browser;
-using OpenQA.Selenium;
 using Xunit;
 using static DeftStride.Browser.Tests.Road;
 

@@ -1,4 +1,3 @@
-using DeftStride.Browser;
 using OpenQA.Selenium;
 
 namespace DeftStride.Browser.Tests;

@@ -1,7 +1,5 @@
-using DeftStride.Browser;
 using OpenQA.Selenium;
 using Xunit;
-using static DeftStride.Browser.Tests.Road;
 
 namespace DeftStride.Browser.Tests;
 

@@ -1,6 +1,5 @@
 using System.IO.Compression;
 using System.Text.RegularExpressions;
-using DeftStride.Browser;
 using Xunit;
 
 namespace DeftStride.Browser.Tests;

@@ -1,6 +1,5 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
-using DeftStride.Browser;
 using Xunit;
 
 namespace DeftStride.Browser.Tests;

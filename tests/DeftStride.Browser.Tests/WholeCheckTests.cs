@@ -1,4 +1,3 @@
-using DeftStride.Browser;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Support.UI;
 using Xunit;

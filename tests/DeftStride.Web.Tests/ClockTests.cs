@@ -1,4 +1,3 @@
-using System.Text.Json.Nodes;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
 

@@ -2,9 +2,6 @@ using DeftStride.Data;
 using DeftStride.Studio.Today;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
-using Microsoft.EntityFrameworkCore.Infrastructure;
-using Microsoft.EntityFrameworkCore.Migrations;
-using Microsoft.Extensions.DependencyInjection;
 using NetArchTest.Rules;
 using Xunit;
 

@@ -1,9 +1,6 @@
-using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Demo;
-using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
 using Xunit;

@@ -1,5 +1,4 @@
 using System.Reflection;
-using DeftStride.Core.Quantities;
 using Mono.Cecil;
 using Mono.Cecil.Rocks;
 using NetArchTest.Rules;

@@ -1,7 +1,5 @@
 using System.Collections;
-using System.Globalization;
 using System.Reflection;
-using System.Text;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;

@@ -1,9 +1,7 @@
-using System.Globalization;
 using System.IO.Compression;
 using System.Text.Json.Nodes;
 using DeftStride.Data;
 using DeftStride.Web.Hosting;
-using Microsoft.Data.Sqlite;
 using Xunit;
 
 namespace DeftStride.Web.Tests;

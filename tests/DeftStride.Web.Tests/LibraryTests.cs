@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Measuring;
 using DeftStride.Web.Features.Setup;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;

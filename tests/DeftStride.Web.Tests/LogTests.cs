@@ -1,7 +1,5 @@
 using System.Collections.Concurrent;
-using System.Net;
 using System.Text;
-using System.Text.Json.Nodes;
 using Microsoft.Extensions.Logging;
 using Xunit;
 

@@ -3,7 +3,6 @@ using System.Security.Cryptography;
 using DeftStride.Data;
 using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
-using DeftStride.Studio.Work;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;

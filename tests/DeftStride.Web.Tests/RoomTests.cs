@@ -2,7 +2,6 @@ using System.Net;
 using System.Reflection;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
-using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Authorization;
 using Microsoft.AspNetCore.Http;
 using Microsoft.AspNetCore.Routing;

@@ -40,18 +40,14 @@ public sealed class BodyException : Exception
 /// </summary>
 public sealed record Body
 {
-    private const double ShankOfStature = 0.246;
-    private const double ThighOfStature = 0.245;
-    private const double FootOfStature = 0.152;
-
     private Body(BodyMeasures measures)
     {
         Measures = measures;
         Stature = measures.StatureMetres;
         Mass = measures.MassKilograms ?? AssumedMass(measures.StatureMetres);
-        Shank = measures.ShankMetres ?? ShankOfStature * Stature;
-        Thigh = measures.ThighMetres ?? ThighOfStature * Stature;
-        Foot = measures.FootMetres ?? FootOfStature * Stature;
+        Shank = measures.ShankMetres ?? Proportions.Shank * Stature;
+        Thigh = measures.ThighMetres ?? Proportions.Thigh * Stature;
+        Foot = measures.FootMetres ?? Proportions.Foot * Stature;
     }
 
     /// <summary>What was measured.</summary>
@@ -73,13 +69,13 @@ public sealed record Body
     public double Foot { get; }
 
     /// <summary>h, the ankle axis above the sole, metres.</summary>
-    public double AnkleHeight => 0.039 * Stature;
+    public double AnkleHeight => Proportions.AnkleHeight * Stature;
 
     /// <summary>b, ankle axis to ball along the sole, metres.</summary>
-    public double AnkleToBall => 0.47 * Foot;
+    public double AnkleToBall => Proportions.AnkleToBall * Foot;
 
     /// <summary>q, ball to toe tip, metres.</summary>
-    public double BallToToe => 0.28 * Foot;
+    public double BallToToe => Proportions.BallToToe * Foot;
 
     /// <summary>r, ankle axis to ball, metres.</summary>
     public double AnkleBallRadius => Math.Sqrt((AnkleToBall * AnkleToBall) + (AnkleHeight * AnkleHeight));
@@ -88,19 +84,19 @@ public sealed record Body
     public double AnkleBallAngle => Math.Atan2(AnkleHeight, AnkleToBall);
 
     /// <summary>Hip to shoulder, metres.</summary>
-    public double Trunk => 0.288 * Stature;
+    public double Trunk => Proportions.Trunk * Stature;
 
     /// <summary>Shoulder to wrist, metres.</summary>
-    public double Arm => (0.186 + 0.146) * Stature;
+    public double Arm => (Proportions.UpperArm + Proportions.Forearm) * Stature;
 
     /// <summary>Shoulder to the middle of the hand, metres.</summary>
-    public double Reach => (0.186 + 0.146 + (0.108 / 2)) * Stature;
+    public double Reach => (Proportions.UpperArm + Proportions.Forearm + (Proportions.Hand / 2)) * Stature;
 
     /// <summary>Between the hip joints, metres: the narrow track for the feet.</summary>
-    public double HipJointWidth => 0.10 * Stature;
+    public double HipJointWidth => Proportions.HipJoints * Stature;
 
     /// <summary>Between the outer hip bones, metres: the wide track.</summary>
-    public double HipBoneWidth => 0.191 * Stature;
+    public double HipBoneWidth => Proportions.HipBones * Stature;
 
     /// <summary>Whether shank and thigh were measured; otherwise set-ups are estimates.</summary>
     public bool SegmentsMeasured => Measures.ShankMetres is not null && Measures.ThighMetres is not null;
@@ -134,9 +130,9 @@ public sealed record Body
         foreach (
             var (field, name, value, of) in new[]
             {
-                ("shank", "A shank", m.ShankMetres, ShankOfStature),
-                ("thigh", "A thigh", m.ThighMetres, ThighOfStature),
-                ("foot", "A foot", m.FootMetres, FootOfStature),
+                ("shank", "A shank", m.ShankMetres, Proportions.Shank),
+                ("thigh", "A thigh", m.ThighMetres, Proportions.Thigh),
+                ("foot", "A foot", m.FootMetres, Proportions.Foot),
             }
         )
         {
@@ -145,8 +141,8 @@ public sealed record Body
         }
 
         var (shank, thigh) = (
-            m.ShankMetres ?? ShankOfStature * m.StatureMetres,
-            m.ThighMetres ?? ThighOfStature * m.StatureMetres
+            m.ShankMetres ?? Proportions.Shank * m.StatureMetres,
+            m.ThighMetres ?? Proportions.Thigh * m.StatureMetres
         );
         if (shank / thigh is > 1.25 or < 0.75)
         {

@@ -1,4 +1,3 @@
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Bodies;
@@ -179,7 +178,7 @@ public static class KneeToWall
     public static Angle? ShinLean(double gapMetres, Body body)
     {
         ArgumentNullException.ThrowIfNull(body);
-        var sine = ((0.75 * body.Foot) + gapMetres - 0.05) / body.Shank;
+        var sine = ((Proportions.AnkleToToe * body.Foot) + gapMetres - 0.05) / body.Shank;
         return gapMetres >= 0 && sine is > -1 and < 1 ? Angle.FromRadians(Math.Asin(sine)) : null;
     }
 }

@@ -1,6 +1,5 @@
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
-using DeftStride.Core.Training;
 
 namespace DeftStride.Core.Correcting;
 

@@ -1,5 +1,3 @@
-using DeftStride.Core.Judging;
-
 namespace DeftStride.Core.Correcting;
 
 /// <summary>

@@ -2,6 +2,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Devices;
 
@@ -40,8 +41,7 @@ public abstract class SimulatedDevice(Func<BodySide, PosedFigure> figure, Random
     protected abstract DeviceReading Read(PosedFigure posed, BodySide side, double minutes);
 
     /// <summary>A normal deviate of this standard deviation.</summary>
-    protected double Noise(double sd) =>
-        sd * Math.Sqrt(-2 * Math.Log(1 - noise.NextDouble())) * Math.Cos(2 * Math.PI * noise.NextDouble());
+    protected double Noise(double sd) => Gaussian.Sample(noise, sd);
 }
 
 /// <summary>Two bathroom scales, one under each foot: 0.4 kg of noise each, and 0.15 kg of drift a minute under load.</summary>

@@ -2,7 +2,6 @@ using System.Globalization;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
-using DeftStride.Core.Practice;
 
 namespace DeftStride.Core.Dosing;
 

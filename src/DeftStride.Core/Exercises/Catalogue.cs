@@ -1,7 +1,5 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
-using DeftStride.Core.Measuring;
-using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Exercises;
 

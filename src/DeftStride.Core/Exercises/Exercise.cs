@@ -1,7 +1,6 @@
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Registers;
-using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Exercises;
 

@@ -1,5 +1,3 @@
-using DeftStride.Core.Measuring;
-
 namespace DeftStride.Core.Exercises;
 
 /// <summary>A thing that a correction needs and that a studio may not have. Walls and hands are everywhere.</summary>

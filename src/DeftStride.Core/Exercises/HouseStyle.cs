@@ -1,4 +1,3 @@
-using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Exercises;

@@ -1,4 +1,3 @@
-using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Judging;

@@ -1,4 +1,3 @@
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;

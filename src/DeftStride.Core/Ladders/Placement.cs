@@ -1,6 +1,4 @@
 using DeftStride.Core.Correcting;
-using DeftStride.Core.Deciding;
-using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;

@@ -53,7 +53,7 @@ public sealed record PostureShare(BodySide Side, double LeastPercent, double Mos
             Math.Atan2(At(Landmark.Shoulder).X - hip.X, At(Landmark.Shoulder).Y - hip.Y) * 180 / Math.PI
         );
         var (_, centre) = Mass.Sum([
-            Mass.Foot(body, ankle, new Place(ankle.X + (0.47 * body.Foot), 0)),
+            Mass.Foot(body, ankle, new Place(ankle.X + (Proportions.AnkleToBall * body.Foot), 0)),
             Mass.Shank(body, knee, ankle),
             Mass.Thigh(body, hip, knee),
             Mass.Foot(body, rearAnkle, rearBall),

@@ -1,5 +1,4 @@
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 
@@ -185,7 +184,7 @@ public static class OneLegLoading
             ((centre.X - joint.X) * kilograms * Mass.Gravity)
             - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
         return new OneLegLoad(
-            (centre.X + (0.25 * body.Foot)) / body.Foot,
+            (centre.X + (Proportions.HeelToAnkle * body.Foot)) / body.Foot,
             new JointMoments(About(ankle, foot), -About(knee, foot, shank), About(hip, foot, shank, above))
         );
     }

@@ -1,4 +1,3 @@
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Measuring;

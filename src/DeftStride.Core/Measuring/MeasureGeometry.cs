@@ -1,3 +1,5 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Quantities;
 using static System.Math;
 
 namespace DeftStride.Core.Measuring;
@@ -72,7 +74,7 @@ internal static class MeasureGeometry
     {
         // How far forward over the foot the knee has come: s sin φ over ankle→toe, which is three quarters of the foot.
         var footOfShank = c.Body is { } body ? body.Foot / body.Shank : FootOfShank;
-        var g = Sin(ShinAt(f.Still, c)) / (0.75 * footOfShank);
+        var g = Sin(ShinAt(f.Still, c)) / (Proportions.AnkleToToe * footOfShank);
         var line = f.X(Landmark.Ankle) + (g * (f.X(Landmark.Toe) - f.X(Landmark.Ankle)));
         return (f.X(Landmark.Knee) - line) * Scale(f, c);
     }
@@ -95,8 +97,9 @@ internal static class MeasureGeometry
     {
         var footOfShank = c.Body is { } body ? body.Foot / body.Shank : FootOfShank;
         var shank = f.Distance(Landmark.Ankle, Landmark.Knee) / Cos(ShinAt(f.Still, c));
-        return Asin(Clamp((f.X(Landmark.Ankle) - f.X(Landmark.Toe)) / (0.75 * footOfShank * shank), -1, 1))
-            * DegreesPerRadian;
+        return Asin(
+                Clamp((f.X(Landmark.Ankle) - f.X(Landmark.Toe)) / (Proportions.AnkleToToe * footOfShank * shank), -1, 1)
+            ) * DegreesPerRadian;
     }
 
     /// <summary>Share of its way up that the knee has straightened at half rise, less the hip's; + knee first.</summary>
@@ -136,42 +139,22 @@ internal static class MeasureGeometry
             half.Up(Landmark.RearAnkle) - half.Up(Landmark.Ankle)
         );
         var wanted = half.Up(Landmark.Hip) - half.Up(Landmark.Ankle);
-        (double from, double to) = (0.0, 1.0);
-        (double X, double Up)? hip = null;
-        for (var i = 0; i < 40; i++)
-        {
-            var share = (from + to) / 2;
-            hip = Crossing(Reach(s1, t1, k1 * (1 - share)), bx, by, Reach(s2, t2, k2 * (1 - share)));
-            if (hip is not { } at)
-                return double.NaN;
-            if (at.Up < wanted)
-                from = share;
-            else
-                to = share;
-        }
-
-        var behind = hip!.Value.X - (half.X(Landmark.Hip) - half.X(Landmark.Ankle));
-        return Abs(hip.Value.Up - wanted) > 0.02 * t1 ? double.NaN : 100 * behind / rise;
+        (double X, double Y)? HipAt(double share) =>
+            Circles.Upper(Reach(s1, t1, k1 * (1 - share)), bx, by, Reach(s2, t2, k2 * (1 - share)));
+        // Legs too bent to reach from foot to foot are too low.
+        double Above(double share) => (HipAt(share)?.Y ?? 0) - wanted;
+        // Knees that straighten in step raise the hip; where neither end brackets it, the end that comes nearer counts.
+        var at =
+            Above(0) >= 0 ? 0
+            : Above(1) <= 0 ? 1
+            : Roots.Between(Above, 0, 1);
+        if (at is not { } straightened || HipAt(straightened) is not { } hip)
+            return double.NaN;
+        var behind = hip.X - (half.X(Landmark.Hip) - half.X(Landmark.Ankle));
+        return Abs(hip.Y - wanted) > 0.02 * t1 ? double.NaN : 100 * behind / rise;
     }
 
     /// <summary>Ankle to hip over a knee bent by some degrees.</summary>
     public static double Reach(double shank, double thigh, double bendDegrees) =>
         Sqrt((shank * shank) + (thigh * thigh) + (2 * shank * thigh * Cos(bendDegrees / DegreesPerRadian)));
-
-    /// <summary>The upper crossing of a circle about the origin and one about (bx, by), or null.</summary>
-    public static (double X, double Up)? Crossing(double r1, double bx, double by, double r2)
-    {
-        var d = Sqrt((bx * bx) + (by * by));
-        if (d < 1e-9 || d > r1 + r2 || d < Abs(r1 - r2))
-            return null;
-        var along = ((r1 * r1) - (r2 * r2) + (d * d)) / (2 * d);
-        var off = Sqrt(Max(0, (r1 * r1) - (along * along)));
-        var (ex, ey) = (bx / d, by / d);
-        // Of the two crossings the one higher up.
-        var (one, other) = (
-            (X: (along * ex) - (off * ey), Up: (along * ey) + (off * ex)),
-            (X: (along * ex) + (off * ey), Up: (along * ey) - (off * ex))
-        );
-        return one.Up >= other.Up ? one : other;
-    }
 }

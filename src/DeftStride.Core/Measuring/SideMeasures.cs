@@ -1,5 +1,4 @@
 using DeftStride.Core.Quantities;
-using static System.Math;
 using static DeftStride.Core.Measuring.MeasureFormula;
 using static DeftStride.Core.Measuring.MeasureGeometry;
 using static DeftStride.Core.Measuring.MeasureWords;

@@ -1,7 +1,6 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
-using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Motion;
 

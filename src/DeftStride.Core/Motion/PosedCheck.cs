@@ -212,6 +212,5 @@ public static class PosedCheck
     private static Pose Level(Pose before, Pose after, Body body) =>
         PoseLibrary.ToDepth(after, body, new PosedFigure(body, before).At(Landmark.RearKnee).Y);
 
-    private static double Scatter(Random hand) =>
-        4 * Math.Sqrt(-2 * Math.Log(1 - hand.NextDouble())) * Math.Cos(2 * Math.PI * hand.NextDouble());
+    private static double Scatter(Random hand) => Gaussian.Sample(hand, 4);
 }

@@ -27,8 +27,8 @@ public sealed class PosedFigure
         var rise = pose.HeelRise / 100;
         var (ahead, aside) = (Cos(Rad(pose.TurnOut)), -Sin(Rad(pose.TurnOut)));
 
-        var heel = new Place(-0.25 * foot * ahead, rise, -0.25 * foot * aside);
-        var toe = new Place(0.75 * foot * ahead, 0, 0.75 * foot * aside);
+        var heel = new Place(-Proportions.HeelToAnkle * foot * ahead, rise, -Proportions.HeelToAnkle * foot * aside);
+        var toe = new Place(Proportions.AnkleToToe * foot * ahead, 0, Proportions.AnkleToToe * foot * aside);
         var ankle = new Place(0, body.AnkleHeight + (0.65 * rise), 0);
         // The line of the foot, at the place over it where the knee is: the knee's offset counts from there.
         var along = body.Shank * Sin(shin);
@@ -66,10 +66,10 @@ public sealed class PosedFigure
             middle.Y + (body.Trunk * Cos(trunk)),
             middle.Z - (((body.Trunk * Cos(trunk)) - (0.055 * body.Stature)) * Tan(lean))
         );
-        var shoulder = 0.1295 * body.Stature;
+        var shoulder = Proportions.HalfShoulders * body.Stature;
         var ear = new Place(
-            shoulders.X + (0.11 * body.Stature * Sin(trunk)) + (pose.HeadAhead / 100),
-            shoulders.Y + (0.11 * body.Stature * Cos(trunk)),
+            shoulders.X + (Proportions.ShoulderToEar * body.Stature * Sin(trunk)) + (pose.HeadAhead / 100),
+            shoulders.Y + (Proportions.ShoulderToEar * body.Stature * Cos(trunk)),
             shoulders.Z
         );
         Place Pelvis(double x, double y, double z) =>

@@ -1,6 +1,5 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Registers;
-using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Practice;
 

@@ -1,5 +1,4 @@
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;

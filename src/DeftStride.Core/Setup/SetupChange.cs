@@ -1,7 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;

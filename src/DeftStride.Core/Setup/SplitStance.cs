@@ -1,6 +1,5 @@
 using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;
@@ -135,7 +134,7 @@ public sealed record SplitPosture(
 
 /// <summary>
 /// The linkage of a split stance at its bottom, in the side view: two legs of fixed segments that meet at one hip point,
-/// both feet on their surfaces. Solved in closed form, except for the shared rear-foot rule (bisection to 1e-13 rad).
+/// both feet on their surfaces. Solved in closed form, except for the shared rear-foot rule (a root to 1e-14 rad).
 /// </summary>
 public static class SplitLinkage
 {
@@ -253,16 +252,9 @@ public static class SplitLinkage
                     + (2 * body.Shank * body.Thigh * Math.Cos(bend.Radians))
             );
         var (a, b) = (posture.Points.FrontAnkle, posture.Points.RearAnkle);
-        var (ra, rb, d) = (Radius(frontKnee), Radius(rearKnee), a.DistanceTo(b));
-        if (d <= 0 || d > ra + rb || d < Math.Abs(ra - rb))
-            return null;
-        var along = ((ra * ra) - (rb * rb) + (d * d)) / (2 * d);
-        var up = Math.Sqrt(Math.Max(0, (ra * ra) - (along * along)));
-        var (ux, uy) = ((b.X - a.X) / d, (b.Y - a.Y) / d);
-        // Of the two crossings the one with the larger height.
-        var one = new Place(a.X + (along * ux) - (up * uy), a.Y + (along * uy) + (up * ux));
-        var other = new Place(a.X + (along * ux) + (up * uy), a.Y + (along * uy) - (up * ux));
-        return one.Y >= other.Y ? one : other;
+        return Circles.Upper(Radius(frontKnee), b.X - a.X, b.Y - a.Y, Radius(rearKnee)) is var (x, y)
+            ? new Place(a.X + x, a.Y + y)
+            : null;
     }
 
     /// <summary>The planted-foot path from the bottom to a top with the given knee bends, both knees straightening in step.</summary>
@@ -317,8 +309,8 @@ public static class SplitLinkage
 
     private static Place FrontHeel(Body body, SplitStance q) =>
         new(
-            FrontBallX(body, q) - (0.72 * body.Foot * Math.Cos(q.HeelWedge.Radians)),
-            q.FrontRaiseMetres + (0.72 * body.Foot * Math.Sin(q.HeelWedge.Radians))
+            FrontBallX(body, q) - (Proportions.HeelToBall * body.Foot * Math.Cos(q.HeelWedge.Radians)),
+            q.FrontRaiseMetres + (Proportions.HeelToBall * body.Foot * Math.Sin(q.HeelWedge.Radians))
         );
 
     /// <summary>Shank angle and toe pitch of the rear leg, radians; both as the rule has them.</summary>
@@ -329,7 +321,7 @@ public static class SplitLinkage
         {
             var ankle = -(body.Thigh * Math.Sin(rho)) - (body.Shank * Math.Sin(Psi));
             return OnInstep
-                ? ankle - (0.75 * body.Foot)
+                ? ankle - (Proportions.AnkleToToe * body.Foot)
                 : ankle + (body.AnkleBallRadius * Math.Cos(body.AnkleBallAngle + Theta)) + body.BallToToe;
         }
     }
@@ -364,7 +356,7 @@ public static class SplitLinkage
         }
     }
 
-    /// <summary>θ/θmax − δ/δmax grows with θ: while the heel rises the ankle opens. Its zero is found by halving.</summary>
+    /// <summary>θ/θmax − δ/δmax grows with θ: while the heel rises the ankle opens. Its zero is found between the first two angles that lie to either side of it.</summary>
     private static RearLeg? Shared(RearFoot.Shared rule, Func<double, RearLeg?> ofToe)
     {
         if (rule.BigToeMost <= Angle.Zero || rule.AnkleMost <= Angle.Zero)
@@ -389,19 +381,7 @@ public static class SplitLinkage
                 low = theta;
             else if (low is { } from)
             {
-                var to = theta;
-                while (to - from > 1e-13)
-                {
-                    var middle = (from + to) / 2;
-                    if (middle <= from || middle >= to)
-                        break;
-                    if (Excess(middle) < 0)
-                        from = middle;
-                    else
-                        to = middle;
-                }
-
-                return ofToe((from + to) / 2);
+                return Roots.Between(t => Excess(t) ?? double.NaN, from, theta) is { } zero ? ofToe(zero) : null;
             }
             else if (excess == 0)
                 return ofToe(theta);
@@ -430,7 +410,7 @@ public static class SplitLinkage
         );
         var rearToeX = hip.X + rear.ToeFromHipX(body, rho);
         var rearBall = rear.OnInstep
-            ? new Place(rearAnkle.X - (0.47 * body.Foot), q.RearRaiseMetres)
+            ? new Place(rearAnkle.X - (Proportions.AnkleToBall * body.Foot), q.RearRaiseMetres)
             : new Place(
                 rearAnkle.X + (body.AnkleBallRadius * Math.Cos(body.AnkleBallAngle + rear.Theta)),
                 q.RearRaiseMetres

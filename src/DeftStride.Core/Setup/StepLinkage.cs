@@ -1,6 +1,5 @@
 using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;
@@ -73,7 +72,7 @@ public static class StepLinkage
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(step);
-        var ankle = new Place(0.25 * body.Foot, step.BoxMetres + body.AnkleHeight);
+        var ankle = new Place(Proportions.HeelToAnkle * body.Foot, step.BoxMetres + body.AnkleHeight);
         var knee = new Place(
             ankle.X + (body.Shank * Math.Sin(step.Shin.Radians)),
             ankle.Y + (body.Shank * Math.Cos(step.Shin.Radians))
@@ -87,8 +86,8 @@ public static class StepLinkage
             hip.Y + (body.Trunk * Math.Cos(trunkLean.Radians))
         );
         return new StepPoints(
-            new Place(hip.X - (0.25 * body.Foot), 0),
-            new Place(hip.X + (0.75 * body.Foot), 0),
+            new Place(hip.X - (Proportions.HeelToAnkle * body.Foot), 0),
+            new Place(hip.X + (Proportions.AnkleToToe * body.Foot), 0),
             new Place(hip.X, body.AnkleHeight),
             new Place(hip.X, body.AnkleHeight + body.Shank),
             hip,

@@ -1,6 +1,5 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Judging;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Setup;

@@ -2,7 +2,6 @@ using System.Globalization;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Data.Kept;

@@ -1,5 +1,4 @@
 using DeftStride.Core.Deciding;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 

@@ -1,5 +1,4 @@
 using System.Text.Json.Nodes;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 

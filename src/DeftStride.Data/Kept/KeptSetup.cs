@@ -1,5 +1,4 @@
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;

@@ -1,7 +1,6 @@
 using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using DeftStride.Data.Files;
-using DeftStride.Data.Opening;
 
 namespace DeftStride.Data.Pictures;
 

@@ -1,5 +1,4 @@
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Quantities;
 
 namespace DeftStride.Data.Records;
 

@@ -1,7 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data.Kept;

@@ -1,7 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
 using DeftStride.Core.Practice;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;

@@ -3,7 +3,6 @@ using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
 using DeftStride.Data;

@@ -1,5 +1,3 @@
-using DeftStride.Core.Correcting;
-using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
@@ -9,7 +7,6 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Bench;
 using DeftStride.Studio.Choices;
-using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
 

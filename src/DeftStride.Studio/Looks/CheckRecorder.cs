@@ -1,11 +1,9 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Pictures;
-using DeftStride.Studio.Safety;
 using DeftStride.Studio.Standing;
 using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;

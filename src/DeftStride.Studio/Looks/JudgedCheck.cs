@@ -1,7 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
-using DeftStride.Core.Training;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 

@@ -1,4 +1,3 @@
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;

@@ -1,6 +1,5 @@
 using DeftStride.Data;
 using DeftStride.Data.Kept;
-using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Work;

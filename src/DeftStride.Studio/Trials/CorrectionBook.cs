@@ -1,6 +1,5 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Data;

@@ -1,5 +1,3 @@
-using DeftStride.Core.Correcting;
-using DeftStride.Core.Exercises;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;

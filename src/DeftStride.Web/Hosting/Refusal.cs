@@ -2,7 +2,6 @@ using System.Text.Json;
 using System.Text.RegularExpressions;
 using DeftStride.Data.Files;
 using DeftStride.Data.Kept;
-using DeftStride.Data.Opening;
 using DeftStride.Studio.Work;
 using Microsoft.AspNetCore.Http.Features;
 using Microsoft.AspNetCore.Mvc;

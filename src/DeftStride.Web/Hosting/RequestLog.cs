@@ -6,7 +6,7 @@ namespace DeftStride.Web.Hosting;
 /// One line for everything that was written and for everything that failed: which address, by its pattern, with which outcome
 /// and how long it took. Never who, nor what: the pattern holds no id, and no body is looked at.
 /// </summary>
-internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log)
+internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log, Telemetry telemetry)
 {
     public async Task InvokeAsync(HttpContext context)
     {
@@ -18,19 +18,25 @@ internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log)
         finally
         {
             var (request, status) = (context.Request, context.Response.StatusCode);
-            var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
-            if (
-                request.Path.StartsWithSegments("/api", StringComparison.Ordinal)
-                && (!reads || status >= StatusCodes.Status500InternalServerError)
-                && log.IsEnabled(LogLevel.Information)
-            )
-                log.LogInformation(
-                    "{Method} {Address}: {Status} in {Milliseconds} ms",
-                    request.Method,
-                    (context.GetEndpoint() as RouteEndpoint)?.RoutePattern.RawText ?? "an address that is not there",
-                    status,
-                    (int)Stopwatch.GetElapsedTime(begun).TotalMilliseconds
-                );
+            if (request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+            {
+                var reads = HttpMethods.IsGet(request.Method) || HttpMethods.IsHead(request.Method);
+                var pattern =
+                    (context.GetEndpoint() as RouteEndpoint)?.RoutePattern.RawText ?? "an address that is not there";
+                var took = Stopwatch.GetElapsedTime(begun);
+                telemetry.Answered(request.Method, pattern, status, took);
+                if (
+                    (!reads || status >= StatusCodes.Status500InternalServerError)
+                    && log.IsEnabled(LogLevel.Information)
+                )
+                    log.LogInformation(
+                        "{Method} {Address}: {Status} in {Milliseconds} ms",
+                        request.Method,
+                        pattern,
+                        status,
+                        (int)took.TotalMilliseconds
+                    );
+            }
         }
     }
 }

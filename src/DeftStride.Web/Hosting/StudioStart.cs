@@ -5,7 +5,6 @@ using DeftStride.Data.Records;
 using DeftStride.Demo;
 using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Upkeep;
-using DeftStride.Web.Features.Pictures;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;

@@ -1,6 +1,4 @@
 using DeftStride.Core.Correcting;
-using DeftStride.Core.Judging;
-using DeftStride.Core.Measuring;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Correcting;

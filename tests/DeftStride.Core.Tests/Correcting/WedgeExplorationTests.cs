@@ -1,7 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
-using DeftStride.Core.Training;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Correcting;

@@ -1,7 +1,6 @@
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using Xunit;

@@ -1,6 +1,5 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Filming;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;

@@ -1,6 +1,5 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Core.Tests.Setup;

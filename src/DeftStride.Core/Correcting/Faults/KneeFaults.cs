@@ -1,6 +1,4 @@
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
-using DeftStride.Core.Measuring;
 using static DeftStride.Core.Correcting.Faults.FaultParts;
 
 namespace DeftStride.Core.Correcting.Faults;

@@ -1,5 +1,4 @@
 using DeftStride.Core.Correcting;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using static DeftStride.Core.Deciding.RuleFacts;

@@ -1,4 +1,3 @@
-using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;

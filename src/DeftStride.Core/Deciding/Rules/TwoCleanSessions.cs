@@ -1,4 +1,3 @@
-using DeftStride.Core.Dosing;
 using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;

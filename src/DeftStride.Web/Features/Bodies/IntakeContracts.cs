@@ -5,7 +5,6 @@ using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Training;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Bodies;
 

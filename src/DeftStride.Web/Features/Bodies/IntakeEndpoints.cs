@@ -1,8 +1,5 @@
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Measuring;
-using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
-using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -12,8 +9,6 @@ using DeftStride.Studio.People;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Checks;
-using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;

@@ -8,7 +8,6 @@ using DeftStride.Data.Kept;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Deciding;
-using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Checks;

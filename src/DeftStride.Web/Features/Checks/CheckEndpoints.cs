@@ -1,7 +1,6 @@
 using System.Text.Json;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
 using DeftStride.Data.Kept;

@@ -2,7 +2,6 @@ using System.Globalization;
 using CsvHelper;
 using CsvHelper.Configuration;
 using CsvHelper.TypeConversion;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data;

@@ -1,5 +1,4 @@
 using DeftStride.Core.Correcting;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;

@@ -1,14 +1,10 @@
 using System.Globalization;
 using DeftStride.Core.Correcting;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
-using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
-using DeftStride.Core.Training;
 using DeftStride.Data;
-using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;

@@ -1,7 +1,5 @@
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
-using DeftStride.Core.Exercises;
-using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;

@@ -1,4 +1,3 @@
-using DeftStride.Core.Dosing;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;

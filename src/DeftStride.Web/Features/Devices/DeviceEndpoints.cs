@@ -8,8 +8,6 @@ using DeftStride.Core.Quantities;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Features.Studio;
-using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using BodyDto = DeftStride.Web.Features.Bodies.BodyDto;
 

@@ -1,11 +1,9 @@
 using DeftStride.Core.Dosing;
-using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
-using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Dosing;
 

@@ -1,5 +1,3 @@
-using DeftStride.Core.Dosing;
-using DeftStride.Core.Exercises;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
 

@@ -1,22 +1,15 @@
-using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Ladders;
-using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
-using DeftStride.Studio.Safety;
 using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
 using DeftStride.Web.Features.Dosing;
-using DeftStride.Web.Features.Ladders;
-using DeftStride.Web.Features.Library;
 using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -61,6 +54,7 @@ internal sealed record LastLookView(
 }
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
+[System.ComponentModel.ImmutableObject(true)]
 internal sealed record FloorView(
     DateOnly Day,
     string DayText,
@@ -88,9 +82,9 @@ internal static class FloorEndpoints
         StudioContext db,
         StudioScope scope,
         TodayBook book,
-        StudioPulse pulse,
+        StudioCache cache,
         CancellationToken stop
-    ) => TypedResults.Ok(await pulse.OnceAsync("floor", scope.Now, () => DayAsync(db, scope, book, stop)));
+    ) => TypedResults.Ok(await cache.OnceAsync("floor", scope, () => DayAsync(db, scope, book, stop), stop));
 
     private static async Task<FloorView> DayAsync(
         StudioContext db,

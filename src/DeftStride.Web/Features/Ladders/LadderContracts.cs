@@ -2,7 +2,6 @@ using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Web.Features.Dosing;
-using DeftStride.Web.Features.Library;
 
 namespace DeftStride.Web.Features.Ladders;
 
@@ -71,6 +70,7 @@ internal sealed record LadderView(
     IReadOnlyList<string> NotHere
 );
 
+[System.ComponentModel.ImmutableObject(true)]
 internal sealed record LaddersView(IReadOnlyList<LadderView> Ladders);
 
 /// <summary>A ladder changed, copied or added. <see cref="Version"/> 0 when it is not kept yet; a null ladder goes back to the usual one.</summary>

@@ -1,16 +1,12 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
-using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Ladders;
-using DeftStride.Studio.Looks;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Standing;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Checks;
-using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -33,9 +29,9 @@ internal static class LadderEndpoints
         StudioContext db,
         StudioScope scope,
         LadderBook book,
-        StudioPulse pulse,
+        StudioCache cache,
         CancellationToken stop
-    ) => TypedResults.Ok(await pulse.OnceAsync("ladders", scope.Now, () => AllAsync(db, scope, book, stop)));
+    ) => TypedResults.Ok(await cache.OnceAsync("ladders", scope, () => AllAsync(db, scope, book, stop), stop));
 
     private static async Task<LaddersView> AllAsync(
         StudioContext db,

@@ -1,4 +1,3 @@
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
@@ -10,7 +9,6 @@ using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Standing;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
-using DeftStride.Web.Features.Library;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Ladders;

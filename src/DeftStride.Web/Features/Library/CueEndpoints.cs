@@ -1,9 +1,7 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Data.Kept;
-using DeftStride.Data.Records;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 

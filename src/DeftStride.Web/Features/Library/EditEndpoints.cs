@@ -1,7 +1,6 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 

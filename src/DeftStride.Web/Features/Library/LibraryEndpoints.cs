@@ -1,8 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
-using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data;
@@ -12,9 +10,6 @@ using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Checks;
-using DeftStride.Web.Features.Deciding;
-using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -88,6 +83,7 @@ internal sealed record LibraryRungView(
 internal sealed record LibraryLadderView(string Id, string Name, IReadOnlyList<LibraryRungView> Rungs);
 
 /// <summary>Everything the product knows, to read, search and follow, with how often it came up here.</summary>
+[System.ComponentModel.ImmutableObject(true)]
 internal sealed record LibraryView(
     long StudioVersion,
     IReadOnlyList<LibraryMeasureView> Measures,
@@ -105,9 +101,9 @@ internal static class LibraryEndpoints
         StudioScope scope,
         TrialBook tried,
         LadderShelf shelf,
-        StudioPulse pulse,
+        StudioCache cache,
         CancellationToken stop
-    ) => TypedResults.Ok(await pulse.OnceAsync("library", scope.Now, () => AllAsync(db, scope, tried, shelf, stop)));
+    ) => TypedResults.Ok(await cache.OnceAsync("library", scope, () => AllAsync(db, scope, tried, shelf, stop), stop));
 
     private static async Task<LibraryView> AllAsync(
         StudioContext db,

@@ -1,11 +1,7 @@
-using System.Globalization;
-using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
-using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 

@@ -2,7 +2,6 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace DeftStride.Web.Features.Library;

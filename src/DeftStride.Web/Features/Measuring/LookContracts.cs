@@ -1,6 +1,4 @@
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
-using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Web.Features.Measuring;

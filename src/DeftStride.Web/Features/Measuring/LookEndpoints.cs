@@ -4,7 +4,6 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace DeftStride.Web.Features.Measuring;

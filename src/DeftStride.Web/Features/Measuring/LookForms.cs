@@ -1,6 +1,3 @@
-using DeftStride.Core.Dosing;
-using DeftStride.Core.Judging;
-using DeftStride.Core.Measuring;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Checks;

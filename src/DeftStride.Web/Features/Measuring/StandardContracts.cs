@@ -3,8 +3,6 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Setup;
-using DeftStride.Web.Hosting;
 using BodyDto = DeftStride.Web.Features.Bodies.BodyDto;
 
 namespace DeftStride.Web.Features.Measuring;

@@ -1,9 +1,7 @@
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Measuring;
 

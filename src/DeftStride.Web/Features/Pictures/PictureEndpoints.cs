@@ -1,17 +1,12 @@
 using System.Buffers;
 using System.Security.Cryptography;
-using DeftStride.Data;
 using DeftStride.Data.Files;
-using DeftStride.Data.Kept;
-using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Pictures;
-using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
-using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Pictures;
 

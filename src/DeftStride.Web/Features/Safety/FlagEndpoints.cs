@@ -1,13 +1,9 @@
 using DeftStride.Core.Practice;
-using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Safety;
-using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
-using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Safety;
 

@@ -8,7 +8,6 @@ using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Setup;
 

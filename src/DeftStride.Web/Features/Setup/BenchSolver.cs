@@ -1,13 +1,11 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
-using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Setup;
 

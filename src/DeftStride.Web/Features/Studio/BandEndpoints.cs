@@ -1,9 +1,4 @@
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Judging;
-using DeftStride.Core.Measuring;
-using DeftStride.Core.Quantities;
-using DeftStride.Data.Kept;
-using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;

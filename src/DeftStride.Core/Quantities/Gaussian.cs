@@ -1,0 +1,13 @@
+using MathNet.Numerics.Distributions;
+
+namespace DeftStride.Core.Quantities;
+
+/// <summary>Normal scatter, for stand-ins of hands and devices. Nothing that is judged is drawn.</summary>
+public static class Gaussian
+{
+    /// <summary>A draw around zero.</summary>
+    /// <param name="random">Where the draws come from.</param>
+    /// <param name="sd">The standard deviation, in the unit of the result; at least 0.</param>
+    /// <exception cref="ArgumentException">The deviation is negative.</exception>
+    public static double Sample(Random random, double sd) => Normal.Sample(random, 0, sd);
+}

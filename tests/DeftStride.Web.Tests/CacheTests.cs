@@ -1,0 +1,137 @@
+using DeftStride.Data;
+using DeftStride.Data.Records;
+using Microsoft.EntityFrameworkCore;
+using Microsoft.Extensions.DependencyInjection;
+using Xunit;
+using static DeftStride.Web.Tests.StudioUnderTest;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>What is kept in memory is never older than what was answered for, and never half of a write.</summary>
+public sealed class CacheTests : IDisposable
+{
+    private readonly StudioUnderTest _studio = new();
+
+    public void Dispose() => _studio.Dispose();
+
+    private async Task<string[]> LaddersAsync() =>
+        [
+            .. (await _studio.GetAsync("/api/ladders"))["ladders"]!
+                .AsArray()
+                .Select(l => Text(l!["ladder"], "id"))
+                .Where(id => id.StartsWith("own-", StringComparison.Ordinal)),
+        ];
+
+    private static LadderRecord Own(Guid studio, string id, string body) =>
+        new()
+        {
+            Id = Guid.CreateVersion7(),
+            StudioId = studio,
+            LadderId = id,
+            Body = body,
+            CreatedAt = DateTimeOffset.UtcNow,
+        };
+
+    /// <summary>A ladder of the studio's own, kept over the wire, whose body others can be made of.</summary>
+    private async Task<(Guid Studio, string Body)> FirstAsync()
+    {
+        var ladder = (await _studio.GetAsync("/api/ladders"))["ladders"]![0]!["ladder"]!.DeepClone();
+        ladder["id"] = "own-first";
+        await _studio.SendAsync(
+            HttpMethod.Put,
+            "/api/ladders/own-first",
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                version = 0,
+                ladder,
+            }
+        );
+        await using var scope = _studio.Services.CreateAsyncScope();
+        var kept = await scope.ServiceProvider.GetRequiredService<StudioContext>().Ladders.SingleAsync();
+        return (kept.StudioId, kept.Body);
+    }
+
+    [Fact]
+    public async Task A_read_during_a_write_sees_none_of_it_and_the_first_one_after_it_all_of_it()
+    {
+        var (studio, body) = await FirstAsync();
+        Assert.Equal(["own-first"], await LaddersAsync());
+        await using var scope = _studio.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
+        await using (var write = await db.Database.BeginTransactionAsync())
+        {
+            db.Add(Own(studio, "own-second", body.Replace("own-first", "own-second", StringComparison.Ordinal)));
+            // The tag is cleared here already; what is read before the commit is the state before it.
+            await db.SaveChangesAsync();
+            Assert.Equal(["own-first"], await LaddersAsync());
+            db.Add(Own(studio, "own-third", body.Replace("own-first", "own-third", StringComparison.Ordinal)));
+            await db.SaveChangesAsync();
+            Assert.Equal(["own-first"], await LaddersAsync());
+            await write.CommitAsync();
+        }
+
+        Assert.Equal(["own-first", "own-second", "own-third"], (await LaddersAsync()).Order());
+    }
+
+    [Fact]
+    public async Task A_write_that_fails_after_its_tag_was_cleared_leaves_what_was_there()
+    {
+        var (studio, body) = await FirstAsync();
+        await using var scope = _studio.Services.CreateAsyncScope();
+        var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
+        await using (await db.Database.BeginTransactionAsync())
+        {
+            db.Add(Own(studio, "own-second", body.Replace("own-first", "own-second", StringComparison.Ordinal)));
+            await db.SaveChangesAsync();
+            Assert.Equal(["own-first"], await LaddersAsync());
+            // Left without a commit: rolled back.
+        }
+
+        Assert.Equal(["own-first"], await LaddersAsync());
+    }
+
+    [Fact]
+    public async Task Many_who_read_while_one_writes_never_see_less_than_was_answered_for()
+    {
+        var (_, _) = await FirstAsync();
+        var source = (await _studio.GetAsync("/api/ladders"))["ladders"]!
+            .AsArray()
+            .Single(l => Text(l!["ladder"], "id") == "own-first")!["ladder"]!;
+        var answered = 1;
+        var done = false;
+        var readers = Enumerable
+            .Range(0, 4)
+            .Select(_ =>
+                Task.Run(async () =>
+                {
+                    while (!Volatile.Read(ref done))
+                    {
+                        var least = Volatile.Read(ref answered);
+                        Assert.True((await LaddersAsync()).Length >= least, $"less than {least}");
+                    }
+                })
+            )
+            .ToArray();
+        for (var i = 0; i < 12; i++)
+        {
+            var ladder = source.DeepClone();
+            ladder["id"] = $"own-{i}";
+            await _studio.SendAsync(
+                HttpMethod.Put,
+                $"/api/ladders/own-{i}",
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    version = 0,
+                    ladder,
+                }
+            );
+            Interlocked.Increment(ref answered);
+        }
+
+        Volatile.Write(ref done, true);
+        await Task.WhenAll(readers);
+        Assert.Equal(13, (await LaddersAsync()).Length);
+    }
+}
