@@ -16,8 +16,8 @@ public static class LateMorning
     /// <summary>The zone's name. The names of these zones count the other way.</summary>
     public static string Zone => Ahead == 0 ? "Etc/UTC" : $"Etc/GMT{-Ahead:+0;-0}";
 
-    /// <summary>A clock for a server inside this process: one that runs on from a given moment in UTC, or the real one in this zone.</summary>
-    internal static TimeProvider Clock(string? start) =>
+    /// <summary>A clock for a server inside this process, one that runs on from a given moment in UTC, or the real one in this zone.</summary>
+    public static TimeProvider Clock(string? start) =>
         start is null ? Real : new Kept(DateTimeOffset.Parse(start, CultureInfo.InvariantCulture), TimeZoneInfo.Utc);
 
     private static readonly TimeProvider Real = new Kept(

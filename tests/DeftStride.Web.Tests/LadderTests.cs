@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using DeftStride.Browser;
 using DeftStride.Core.Ladders;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
@@ -359,11 +360,7 @@ public sealed class LadderTests : IDisposable
             HttpStatusCode.NoContent
         );
         await _studio.PostAsync("/api/stands", Stand("ss-rear-low", "on we go", ["left"]), HttpStatusCode.Conflict);
-        await _studio.PostAsync(
-            "/api/logs",
-            LogBody(client, DateOnly.FromDateTime(DateTime.UtcNow)),
-            HttpStatusCode.Conflict
-        );
+        await _studio.PostAsync("/api/logs", LogBody(client, LateMorning.Today), HttpStatusCode.Conflict);
     }
 
     private static object LogBody(Guid client, DateOnly? day, int sets = 3, int amount = 5, Guid? id = null) =>
@@ -398,14 +395,7 @@ public sealed class LadderTests : IDisposable
     public async Task A_log_goes_on_within_the_rung_is_kept_once_and_refuses_what_cannot_be()
     {
         var client = await _studio.ClientAsync();
-        var today = DateOnly.FromDateTime(
-            TimeZoneInfo
-                .ConvertTime(
-                    DateTimeOffset.UtcNow,
-                    TimeZoneInfo.FindSystemTimeZoneById(Text(await _studio.GetAsync("/api/studio"), "timeZone"))
-                )
-                .DateTime
-        );
+        var today = LateMorning.Today;
         await _studio.PostAsync("/api/logs", LogBody(client, today.AddDays(1)), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/logs", LogBody(client, today.AddDays(-60)), HttpStatusCode.BadRequest);
         await _studio.PostAsync("/api/logs", LogBody(client, today, sets: 500), HttpStatusCode.BadRequest);

@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using DeftStride.Browser;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Web.Features.Setup;
@@ -368,7 +369,7 @@ public sealed class LibraryTests : IDisposable
             );
         }
 
-        var day = DateOnly.FromDateTime(DateTime.UtcNow).AddDays(14);
+        var day = LateMorning.Today.AddDays(14);
         await LendAsync("hl-wedge", day);
         var prop = (await _studio.GetAsync($"/api/clients/{client}"))["props"]![0]!;
         Assert.Equal(("Heel wedge", false), (Text(prop, "short"), prop["due"]!.GetValue<bool>()));
@@ -382,7 +383,7 @@ public sealed class LibraryTests : IDisposable
                     Text((await _studio.GetAsync($"/api/clients/{client}"))["props"]![0], "review"),
                     System.Globalization.CultureInfo.InvariantCulture
                 )
-                .DayNumber - DateOnly.FromDateTime(DateTime.UtcNow).DayNumber,
+                .DayNumber - LateMorning.Today.DayNumber,
             13,
             15
         );

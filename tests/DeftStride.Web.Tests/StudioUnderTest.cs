@@ -2,6 +2,7 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using DeftStride.Browser;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -24,7 +25,7 @@ public sealed class StudioUnderTest : IDisposable
     public HttpClient Http { get; private set; } = null!;
 
     /// <summary>A studio on a new folder.</summary>
-    /// <param name="clock">The clock it goes by, or null for the real one.</param>
+    /// <param name="clock">The clock it goes by, or null for the real one, in a zone where it is late morning.</param>
     /// <param name="database">What else is set for its database.</param>
     /// <param name="environment">What the framework takes it to run in.</param>
     /// <param name="before">What is put into the folder before the first start.</param>
@@ -61,8 +62,7 @@ public sealed class StudioUnderTest : IDisposable
                 {
                     if (_logs is not null)
                         services.AddSingleton(_logs);
-                    if (_clock is not null)
-                        services.AddSingleton(_clock);
+                    services.AddSingleton(_clock ?? LateMorning.Clock(null));
                     if (_database is not null)
                         services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);
                 })

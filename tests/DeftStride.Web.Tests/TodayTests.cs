@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using DeftStride.Browser;
 using DeftStride.Data;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -169,7 +170,7 @@ public sealed class TodayTests : IDisposable
             version++;
         }
 
-        var until = DateOnly.FromDateTime(DateTime.UtcNow).AddDays(10);
+        var until = LateMorning.Today.AddDays(10);
         foreach (var (lent, review) in new[] { (true, (DateOnly?)until), (true, until.AddDays(5)), (false, null) })
             await PutAsync(
                 "/api/props",
