@@ -65,7 +65,7 @@ export function PainAsk({
         {stop}
         <p className="flex items-center justify-between gap-2 text-body">
           <span>
-            <span className="text-soft">{label}</span> <span className="font-semibold">{painWords(pain)}</span>
+            <span className="text-soft">{label}</span> <span className="inline-block font-semibold">{painWords(pain)}</span>
           </span>
           <button
             type="button"
