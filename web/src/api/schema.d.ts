@@ -1090,6 +1090,7 @@ export interface components {
             pain: null | components["schemas"]["PainDto"];
             painQuestion: null | string;
             schoolName: string;
+            shown: components["schemas"]["ShownView"][];
             /** Format: int32 */
             soreness: null | number;
             standard: components["schemas"]["StandardView"];
@@ -1793,6 +1794,11 @@ export interface components {
             weeks: number;
             why: string;
         };
+        /** @description A standard with everything a screen needs to ask for it. */
+        LeadView: {
+            lines: string[][];
+            view: components["schemas"]["View"];
+        };
         /** @enum {unknown} */
         LegRole: "front" | "rear" | null;
         LibraryCauseView: {
@@ -2464,6 +2470,13 @@ export interface components {
             side: components["schemas"]["BodySide"];
             text: string;
         };
+        /** @description In which picture a measure of a side is to be looked for; without a measure, the look as a whole. */
+        ShownView: {
+            measureId: null | string;
+            moment: components["schemas"]["Moment"];
+            side: components["schemas"]["BodySide"];
+            view: components["schemas"]["View"];
+        };
         SignView: {
             id: string;
             text: string;
@@ -2529,14 +2542,16 @@ export interface components {
             school: components["schemas"]["SchoolCode"];
             source: components["schemas"]["SettingSource"];
         };
-        /** @description A standard with everything a screen needs to ask for it. */
         StandardView: {
             bothFeetPlanted: boolean;
             exerciseName: string;
             felt: string[];
             gate: null | components["schemas"]["GateView"];
+            leads: components["schemas"]["LeadView"][];
             lookFor: string[];
             measures: components["schemas"]["MeasureView"][];
+            /** Format: int32 */
+            mostLeads: number;
             plan: components["schemas"]["PlannedView"][];
             quick: null | components["schemas"]["PlannedView"];
             schoolName: string;

@@ -149,7 +149,11 @@ export function PictureStage({
         zoom(Math.exp(dy * 0.0015), toPicture(svg.current, [event.clientX, event.clientY]));
       },
     },
-    { target: svg, eventOptions: { passive: false }, drag: { filterTaps: true, threshold: 4, tapsThreshold: 4, pointer: { keys: false } } },
+    {
+      target: svg,
+      eventOptions: { passive: false },
+      drag: { filterTaps: true, threshold: 4, tapsThreshold: 4, pointer: { keys: false } },
+    },
   );
 
   const nudge = (handle: Handle, at: Point, placed: boolean) => (event: KeyboardEvent) => {

@@ -181,8 +181,12 @@ internal sealed record CheckView(
     IReadOnlyList<TrialView> Trials,
     CorrectionView? Correction,
     DecisionView? Decision,
-    IReadOnlyList<BaselineView> Baselines
+    IReadOnlyList<BaselineView> Baselines,
+    IReadOnlyList<ShownView> Shown
 );
+
+/// <summary>In which picture a measure of a side is to be looked for; without a measure, the look as a whole.</summary>
+internal sealed record ShownView(string? MeasureId, BodySide Side, View View, Moment Moment);
 
 /// <summary>What the next retest of a side is held against: the first look, or the one after a trial that helped.</summary>
 internal sealed record BaselineView(BodySide Side, string MeasureId, Guid? TrialId, PainDto? Pain);

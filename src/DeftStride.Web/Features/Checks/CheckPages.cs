@@ -1,5 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
@@ -103,8 +104,39 @@ internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook 
                         b.Trial?.Fact.Id,
                         b.Pain.ToWire()
                     )),
-            ]
+            ],
+            Shown(check.Kept, KeptLook.Kept.Read(fact.Judged))
         );
+    }
+
+    /// <summary>Where each measure of a check is seen, side by side, and the look as a whole.</summary>
+    private static ShownView[] Shown(KeptStandard standard, KeptLook look)
+    {
+        SeenAt[] stills = [.. look.Stills.Select(s => new SeenAt(s.View, s.Moment))];
+        Moment? Read(string id, BodySide side) =>
+            look
+                .Results.Where(r => r.Standing && r.MeasureId == id)
+                .OrderByDescending(r => r.Side == side)
+                .Select(r => (Moment?)r.Moment)
+                .FirstOrDefault();
+        return
+        [
+            .. standard
+                .Bands.Select(b => b.MeasureId)
+                .Append(null)
+                .SelectMany(id =>
+                    Enum.GetValues<BodySide>()
+                        .Select(side =>
+                        {
+                            var at = SeenAt.Of(
+                                id is null ? null : MeasureDefinition.Find(id),
+                                id is null ? null : Read(id, side),
+                                stills
+                            );
+                            return new ShownView(id, side, at.View, at.Moment);
+                        })
+                ),
+        ];
     }
 
     /// <summary>A check as histories show it.</summary>

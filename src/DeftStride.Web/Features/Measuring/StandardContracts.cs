@@ -168,6 +168,9 @@ internal sealed record GateView(IReadOnlyList<GateQuestionView> Questions, strin
 }
 
 /// <summary>A standard with everything a screen needs to ask for it.</summary>
+/// <summary>What is read out large under a picture of a view: in each line the first measure that has a number.</summary>
+internal sealed record LeadView(View View, IReadOnlyList<IReadOnlyList<string>> Lines);
+
 internal sealed record StandardView(
     StandardDto Standard,
     string ExerciseName,
@@ -180,7 +183,9 @@ internal sealed record StandardView(
     IReadOnlyList<PlannedView> Plan,
     PlannedView? Quick,
     IReadOnlyList<StyleLineView> Style,
-    GateView? Gate
+    GateView? Gate,
+    IReadOnlyList<LeadView> Leads,
+    int MostLeads
 )
 {
     public static StandardView Of(StandardDto dto, HouseStyle style)
@@ -200,7 +205,9 @@ internal sealed record StandardView(
             [.. LookPlan.For(core).Select(p => PlannedView.Of(p, style))],
             LookPlan.Quick(core) is { } quick ? PlannedView.Of(quick, style) : null,
             StyleLineView.Of(style.Lines(exercise, school)),
-            GateView.For(exercise, school)
+            GateView.For(exercise, school),
+            [.. Enum.GetValues<View>().Select(v => new LeadView(v, Leading.Lines(v)))],
+            Leading.MostLines
         );
     }
 

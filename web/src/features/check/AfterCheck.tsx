@@ -224,6 +224,7 @@ export function AfterCheck({
             const all = trial?.stills ?? check.stills;
             return (
               <KeptBench
+                standard={check.standard}
                 key={`${side}${view}${moment}`}
                 slot={slot}
                 {...(trial ? { label: `After “${trial.short.toLowerCase()}”` } : {})}

@@ -3,7 +3,7 @@ import { PainAsk, SorenessAsk } from '@/features/pain/PainAsk';
 import { CareAsk } from '@/features/safety/CareAsk';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign } from '@/features/safety/StopSign';
-import { fromView, type Still, type View } from '@/pictures/still';
+import { fromView, type Still } from '@/pictures/still';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
@@ -13,6 +13,7 @@ import { AskPanel } from './AskPanel';
 import { DeskActions, ThumbActions } from './LookActions';
 import { LookBenches } from './LookBenches';
 import { Extent, SchoolChoice } from './LookSetup';
+import { leading } from './leading';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
 import { SettleGate } from './SettleGate';
@@ -117,7 +118,7 @@ export function FirstLook(props: FirstLookProps) {
                 className={`flex min-h-11 flex-1 items-center gap-2 rounded-[10px] border px-3 text-left font-semibold ${active === side ? 'border-ink bg-paper' : 'border-hair text-soft'}`}
               >
                 <SidePlate side={side} />
-                {tabWords(look, side, stillsIn(slotOf(side)))}
+                {tabWords(standard, look, side, stillsIn(slotOf(side)))}
               </button>
             ))}
           </div>
@@ -272,18 +273,9 @@ const start = (next: Next) =>
     : 'Then say what you see.';
 
 /** What a phone's side tab says: the reading, or what is still missing. */
-function tabWords(look: Schema['LookView'] | null, side: Side, stills: Still[]) {
-  const moment = stills[0]?.moment;
-  const read = look?.results.find(
-    (r) =>
-      r.side === side &&
-      r.moment === moment &&
-      r.source === 'pictures' &&
-      ['front-shin', 'knee-offset', 'pelvic-level', 'projection'].includes(r.measureId) &&
-      inView(r.measureId, stills[0]?.view),
-  );
+function tabWords(standard: Schema['StandardView'], look: Schema['LookView'] | null, side: Side, stills: Still[]) {
+  const [still] = stills;
+  const read = still && leading(standard, look, { side, view: still.view, moment: still.moment })[0];
   if (read) return `${read.words} ${read.reachText ?? ''}`;
-  return stills.length > 0 ? 'to mark' : 'no picture';
+  return still ? 'to mark' : 'no picture';
 }
-
-const inView = (measureId: string, view: View | undefined) => (measureId === 'front-shin') === (view === 'side');

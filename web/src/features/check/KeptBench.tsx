@@ -8,6 +8,7 @@ import { StillBench } from './StillBench';
 
 /** One side as it was kept, to look at and to compare with. */
 export function KeptBench({
+  standard,
   slot,
   label,
   stills,
@@ -16,6 +17,7 @@ export function KeptBench({
   active,
   names,
 }: {
+  standard: Schema['StandardView'];
   slot: Slot;
   label?: string;
   stills: Still[];
@@ -30,6 +32,7 @@ export function KeptBench({
   return (
     <div className="grid min-h-0 grid-rows-1 max-lg:h-[46dvh]">
       <StillBench
+        standard={standard}
         slot={slot}
         {...(label ? { label } : {})}
         stills={stills}

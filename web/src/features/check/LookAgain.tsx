@@ -257,6 +257,7 @@ export function LookAgain({
       <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
         <div className="grid min-h-0 grid-rows-1 max-md:order-2 max-md:h-[46dvh] md:max-lg:h-[48dvh]">
           <KeptBench
+            standard={check.standard}
             slot={slot}
             label="Before"
             stills={baseline}
@@ -270,6 +271,7 @@ export function LookAgain({
         </div>
         <div className="grid min-h-0 grid-rows-1 max-md:order-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh]">
           <StillBench
+            standard={check.standard}
             slot={slot}
             label="After"
             stills={stills}

@@ -49,6 +49,7 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
         className={`grid min-h-0 grid-rows-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh] ${active === side ? '' : 'max-md:hidden'}`}
       >
         <StillBench
+          standard={standard}
           slot={slot}
           stills={stills}
           shown={at}

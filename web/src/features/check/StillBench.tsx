@@ -19,9 +19,8 @@ import {
 import { Button } from '@/ui/Button';
 import { NumberInput } from '@/ui/NumberInput';
 import { ReadingLine } from '@/ui/ReadingLine';
-import { kneeOf, pelvisOf, standing } from '@/ui/results';
 import { SidePlate, sideWord } from '@/ui/SidePlate';
-import type { Result } from '@/words/verdict';
+import { leading } from './leading';
 import type { Reading } from './useReading';
 
 /** What a coach can do with the still that is up. */
@@ -37,6 +36,7 @@ export type StillActions = {
 
 /** One side on the bench: its picture with what is read on it, and under it, never over it, the reading. */
 export function StillBench({
+  standard,
   slot,
   label,
   stills,
@@ -60,6 +60,8 @@ export function StillBench({
   onShow,
   onAnother,
 }: {
+  /** By what is judged, and which numbers lead. */
+  standard: Schema['StandardView'];
   slot: Slot;
   label?: string;
   stills: Still[];
@@ -167,7 +169,7 @@ export function StillBench({
         <Doubts still={still} doubts={own.doubts} actions={actions} onLine={() => onMarking('line')} />
       )}
       <div className="min-h-[66px] border-t border-hair px-3.5 py-2" aria-live="polite">
-        <Said slot={slot} still={still} own={own} reading={reading} asked={asked} />
+        <Said standard={standard} slot={slot} still={still} own={own} reading={reading} asked={asked} />
       </div>
     </section>
   );
@@ -244,19 +246,21 @@ function CameraSaid({ still, actions }: { still: Still; actions: StillActions })
 
 /** What is read of this side in this view: the instruments of the view, or why nothing can be read. */
 function Said({
+  standard,
   slot,
   still,
   own,
   reading,
   asked,
 }: {
+  standard: Schema['StandardView'];
   slot: Slot;
   still: Still | undefined;
   own: Schema['StillView'] | undefined;
   reading: Reading;
   asked: PlanPoint[];
 }) {
-  const lines = still ? primary(reading, slot) : [];
+  const lines = still ? leading(standard, reading.view, slot) : [];
   const left = still ? asked.filter((p) => !has(still, p.landmark)).length : 0;
   const guesses = still ? asked.filter((p) => isGuess(still, p.landmark)).length : 0;
   const guessed =
@@ -283,23 +287,6 @@ function Said({
         : `No picture ${fromView[slot.view]} yet.`}
     </p>
   );
-}
-
-function primary(reading: Reading, slot: Slot): Result[] {
-  const here = (r: Result | null): r is Result => r !== null && r.moment === slot.moment && r.source !== 'eye';
-  const at = (id: string) =>
-    reading.view?.results.find(
-      (r) => r.side === slot.side && r.measureId === id && r.moment === slot.moment && r.source !== 'eye',
-    ) ?? null;
-  const found =
-    slot.view === 'side'
-      ? [at('front-shin') ?? at('trunk-lean') ?? at('heel-ear') ?? at('start-knee') ?? at('top-knee')]
-      : [at('knee-offset') ?? at('projection') ?? null, at('pelvic-level'), at('inner-ankle')];
-  const kept = found.filter(here);
-  if (kept.length > 0) return kept.slice(0, 2);
-  return [standing(reading.view, 'front-shin', slot.side), kneeOf(reading.view, slot.side), pelvisOf(reading.view, slot.side)]
-    .filter(here)
-    .slice(0, 1);
 }
 
 /** What to tap next, with the ring that may already fit. */
