@@ -295,18 +295,8 @@ public sealed class Page : IDisposable
         Driver.GetScreenshot().SaveAsFile(file);
     }
 
-    /// <summary>
-    /// Errors that the page wrote to its console. An answer that says "later" (503) is none: what it is about is sent again by
-    /// itself, and the browser writes it down all the same.
-    /// </summary>
-    public IReadOnlyList<string> Errors() =>
-        [
-            .. Driver
-                .Manage()
-                .Logs.GetLog(LogType.Browser)
-                .Select(l => l.Message)
-                .Where(m => !m.Contains("status of 503", StringComparison.Ordinal)),
-        ];
+    /// <summary>Errors that the page wrote to its console.</summary>
+    public IReadOnlyList<string> Errors() => [.. Driver.Manage().Logs.GetLog(LogType.Browser).Select(l => l.Message)];
 
     /// <inheritdoc/>
     public void Dispose()

@@ -215,6 +215,19 @@ describe('a look that goes on', () => {
     expect(studio.records.get('draft:look')).toEqual({ version: 1, body: 'last' });
   });
 
+  it('goes on from that version too when it was written just as the answer came', async () => {
+    const { studio, device, tab } = await oneTab();
+    // Written in the moment in which the first one's answer is being kept, still on the old version.
+    let second: Promise<unknown> | undefined;
+    tab.outbox.onKept(() => {
+      second ??= tab.outbox.write(draft('two', 0, 'last'));
+    });
+    await tab.outbox.write(draft('one', 0, 'first'));
+    await device.settle();
+    await second;
+    expect(studio.records.get('draft:look')).toEqual({ version: 2, body: 'last' });
+  });
+
   it('goes on from the version its own earlier state was given', async () => {
     const { studio, device, tab } = await oneTab(['lostComing']);
     void tab.outbox.write(draft('one', 0, 'first'));

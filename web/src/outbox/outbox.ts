@@ -58,6 +58,9 @@ export class Outbox {
   /** Changes of the queue, one after the other, so that two never write over each other. */
   private turn: Promise<unknown> = Promise.resolve();
 
+  /** Which version a record had after what was written here on which one, as "record version". */
+  private readonly moved = new Map<string, number>();
+
   constructor(private readonly world: World) {}
 
   /** Reads what waits and begins to send it once this tab is the one that sends. */
@@ -163,6 +166,7 @@ export class Outbox {
       const entry: Omit<Entry, 'n'> = {
         ...writing,
         ...request,
+        json: request.json && this.onTop(writing.record, request.json),
         id: this.world.newId(),
         form: FORM,
         state: 'waiting',
@@ -184,6 +188,15 @@ export class Outbox {
           }
       this.changed();
     });
+  }
+
+  /** Written before it was heard here that what it is built on has been given another version: it goes on from that one. */
+  private onTop(record: string | null, json: Record<string, unknown>) {
+    let version = json.version;
+    for (let next: number | undefined; ; version = next) {
+      next = this.moved.get(`${record} ${version}`);
+      if (next === undefined) return version === json.version ? json : { ...json, version };
+    }
   }
 
   private laneOf(id: string) {
@@ -242,6 +255,7 @@ export class Outbox {
       const kept = await this.save({ ...entry, state: 'kept', blob: null, answer });
       const { record } = entry;
       const version = record && versionIn(record, parsed(answer.text));
+      if (record && typeof version === 'number' && entry.json) this.moved.set(`${record} ${entry.json.version}`, version);
       // What was written here on top of this goes on from the version this gave; what another device wrote still clashes.
       if (record && version !== null)
         for (const next of this.entries)
