@@ -13,7 +13,7 @@ internal static class LiveBench
         using var server = new AppServer(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Understood();
-        page.Press("Look at Maren");
+        page.Press("Check Maren");
         page.Press("Use earlier picture 1 for the left");
         var (ankle, knee) = Figure.Points("maren-4-l");
         page.ClickPicture("[data-stage='left']", ankle.X, ankle.Y);
