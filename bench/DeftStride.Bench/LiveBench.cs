@@ -53,8 +53,9 @@ internal static class LiveBench
           this.addEventListener('message', () => { answered = performance.now(); }, { once: true });
           return send.call(this, data);
         };
-        const fire = (type, target, px, py) => target.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, clientX: px, clientY: py, isPrimary: true }));
-        svg.setPointerCapture = () => {};
+        const fire = (type, target, px, py) => target.dispatchEvent(new PointerEvent(type, { bubbles: true, pointerId: 1, button: 0, buttons: type === 'pointerup' ? 0 : 1, clientX: px, clientY: py, isPrimary: true }));
+        Element.prototype.setPointerCapture = () => {};
+        Element.prototype.hasPointerCapture = () => false;
         const frame = () => new Promise((r) => requestAnimationFrame(r));
         (async () => {
           const lines = [];
@@ -64,13 +65,13 @@ internal static class LiveBench
             const before = section.querySelector('[data-reading]').dataset.reading;
             const start = performance.now();
             sent = answered = 0;
-            fire('pointermove', svg, x + 8 + ((i * 7) % 40), y - ((i * 3) % 20));
+            fire('pointermove', handle, x + 8 + ((i * 7) % 40), y - ((i * 3) % 20));
             await frame();
             const drawn = performance.now() - start;
             while (section.querySelector('[data-reading]').dataset.reading === before || !section.querySelector("[data-settled='true']")) await frame();
             lines.push([answered - sent, performance.now() - start, drawn]);
           }
-          fire('pointerup', svg, x, y);
+          fire('pointerup', handle, x, y);
           WebSocket.prototype.send = send;
           done(lines);
         })();

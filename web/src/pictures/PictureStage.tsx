@@ -41,6 +41,7 @@ export function PictureStage({
   over,
   onPoint,
   onMarked,
+  onHold,
 }: {
   still: Still;
   /** The points asked for now, in the order a hand places them. */
@@ -59,6 +60,8 @@ export function PictureStage({
   over?: Still | undefined;
   onPoint: (handle: Handle, point: Point, undoable: boolean) => void;
   onMarked: () => void;
+  /** A point is under the finger now, or no more. */
+  onHold?: ((held: boolean) => void) | undefined;
 }) {
   const svg = useRef<SVGSVGElement>(null);
   const { frame, unit, close, showWhole, zoom, pan } = useFrame(svg, still);
@@ -104,6 +107,10 @@ export function PictureStage({
     if (next) onPoint(next.landmark, point, true);
   };
 
+  const hold = (handle: Handle | null) => {
+    setHeld(handle);
+    onHold?.(handle !== null);
+  };
   const handleOf = (event: Event) =>
     readOnly
       ? undefined
@@ -114,15 +121,15 @@ export function PictureStage({
       // The loupe is there as soon as a point is held, before it moves.
       onPointerDown: ({ event }) => {
         const handle = handleOf(event);
-        if (handle && event.button === 0) setHeld(handle);
+        if (handle && event.button === 0) hold(handle);
       },
-      onPointerUp: () => setHeld(null),
-      onPointerCancel: () => setHeld(null),
-      onDrag: ({ event, xy, first, tap, delta, pinching, cancel }) => {
+      onPointerUp: () => hold(null),
+      onPointerCancel: () => hold(null),
+      onDrag: ({ event, xy, first, last, tap, delta, pinching, cancel }) => {
         const stage = svg.current;
         if (!stage) return;
         if (pinching) {
-          setHeld(null);
+          hold(null);
           return cancel();
         }
         const handle = handleOf(event);
@@ -133,6 +140,8 @@ export function PictureStage({
           const beside = !at || ((next || marking) && Math.hypot(here.x - at.x, here.y - at.y) > 7 * unit);
           if (event.type === 'pointerup' && beside) tapped(here);
         } else if (handle) {
+          // Letting go moves nothing: the point stays where it was last seen under the finger.
+          if (last && !first) return;
           // The state before the drag is what an undo returns to.
           if (first && at) onPoint(handle, at, true);
           onPoint(handle, inside(here, still), false);

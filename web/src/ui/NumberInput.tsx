@@ -51,6 +51,8 @@ export function NumberInput({
       {...text}
       inputMode="decimal"
       autoComplete="off"
+      // What is typed takes the place of what stood there.
+      onFocus={(e) => e.currentTarget.select()}
       onKeyDown={(e) => {
         if (e.key === 'Enter') take(e.currentTarget.value, true);
         onKeyDown?.(e);

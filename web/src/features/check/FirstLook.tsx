@@ -78,7 +78,7 @@ export function FirstLook(props: FirstLookProps) {
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
       <div className="mb-1.5 flex items-start justify-between gap-8">
         <div className="min-w-0">
-          <h1 className="say text-title sm:text-big" aria-live="polite">
+          <h1 className="say min-h-[2.26em] text-title sm:text-big" aria-live="polite">
             {look && markedSides.length > 0 ? <Sentence parts={look.finding.sentence} /> : <>“{standard.task}”</>}
           </h1>
           <p className="mt-1 text-copy text-soft">

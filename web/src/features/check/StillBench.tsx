@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { keep } from '@/device/kept';
 import { PictureSource } from '@/pictures/PictureSource';
@@ -90,6 +90,11 @@ export function StillBench({
 }) {
   const still = stills[shown];
   const own = stillViews[shown];
+  // While a point is under the finger no row comes or goes: the picture would move away under it.
+  const [holding, setHolding] = useState(false);
+  const resting = useRef(own);
+  if (!holding) resting.current = own;
+  const calm = resting.current;
   const results = reading.view?.results.filter((r) => r.side === slot.side && r.moment === slot.moment) ?? [];
   return (
     <section
@@ -115,6 +120,7 @@ export function StillBench({
             over={over}
             onPoint={(handle, point, undoable) => actions.onPoint(still.key, handle, point, undoable)}
             onMarked={() => onMarking(null)}
+            onHold={setHolding}
           />
         ) : (
           <PictureSource {...source} />
@@ -151,6 +157,7 @@ export function StillBench({
           Marked length
           <NumberInput
             value={still.scale.centimetres || null}
+            autoFocus={still.scale.centimetres === 0}
             live
             onSay={(centimetres) => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres } }))}
             onEmpty={() => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres: 0 } }))}
@@ -162,13 +169,13 @@ export function StillBench({
           </Button>
         </label>
       )}
-      {still && !readOnly && (still.line || own?.square) && (
-        <FloorLineRow still={still} square={own?.square ?? null} actions={actions} />
+      {still && !readOnly && (still.line || calm?.square) && (
+        <FloorLineRow still={still} square={calm?.square ?? null} actions={actions} />
       )}
-      {still && !readOnly && own && (
-        <Doubts still={still} doubts={own.doubts} actions={actions} onLine={() => onMarking('line')} />
+      {still && !readOnly && calm && (
+        <Doubts still={still} doubts={calm.doubts} actions={actions} onLine={() => onMarking('line')} />
       )}
-      <div className="min-h-[66px] border-t border-hair px-3.5 py-2" aria-live="polite">
+      <div className="min-h-24 border-t border-hair px-3.5 py-2" aria-live="polite">
         <Said standard={standard} slot={slot} still={still} own={own} reading={reading} asked={asked} />
       </div>
     </section>
