@@ -146,8 +146,13 @@ public sealed class WholeCheckTests
         page.ClickPicture(RightStage, 560, 1038);
         page.Gone($"{Right} [data-doubt='floorLine']");
         page.See("The camera stood square");
+        // A knee that is dragged lies where it was let go: nothing moves under the hand meanwhile.
         page.Click($"{Right} [data-floor-line] button");
         page.Until("the line gone", () => page.Lacks($"{Right} [data-floor-line] input"));
+        page.DragPicture(RightStage, (848.5, 727.2), (795, 730));
+        string Knee(string at) => page.Find($"{RightStage} [data-handle='knee'] circle").GetDomAttribute(at)!;
+        Assert.InRange(double.Parse(Knee("cx"), System.Globalization.CultureInfo.InvariantCulture), 792, 798);
+        Assert.InRange(double.Parse(Knee("cy"), System.Globalization.CultureInfo.InvariantCulture), 727, 733);
         Assert.Empty(page.Errors());
     }
 

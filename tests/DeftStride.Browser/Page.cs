@@ -259,6 +259,19 @@ public sealed class Page : IDisposable
         new Actions(Driver).MoveToLocation(left, top).Click().Perform();
     }
 
+    /// <summary>Drags from one point of a picture to another, in the picture's own pixels.</summary>
+    public void DragPicture(string stage, (double X, double Y) from, (double X, double Y) to)
+    {
+        var (a, b) = (OnScreen(stage, from.X, from.Y), OnScreen(stage, to.X, to.Y));
+        new Actions(Driver)
+            .MoveToLocation(a.X, a.Y)
+            .ClickAndHold()
+            .MoveToLocation((a.X + b.X) / 2, (a.Y + b.Y) / 2)
+            .MoveToLocation(b.X, b.Y)
+            .Release()
+            .Perform();
+    }
+
     /// <summary>Touches a point of a picture, in the picture's own pixels.</summary>
     public void TouchPicture(string stage, double x, double y)
     {

@@ -134,4 +134,25 @@ public sealed class CacheTests : IDisposable
         await Task.WhenAll(readers);
         Assert.Equal(13, (await LaddersAsync()).Length);
     }
+
+    [Fact]
+    public async Task Whoever_goes_away_while_it_is_worked_out_takes_it_from_nobody_who_waits()
+    {
+        await FirstAsync();
+        var address = new Uri("/api/ladders", UriKind.Relative);
+        for (var i = 0; i < 12; i++)
+        {
+            await _studio.ClientAsync($"Wil Harrow {i}");
+            using var gone = new CancellationTokenSource();
+            var first = _studio.Http.GetAsync(address, gone.Token);
+            var others = Enumerable.Range(0, 3).Select(_ => _studio.Http.GetAsync(address)).ToArray();
+            await gone.CancelAsync();
+            await Assert.ThrowsAnyAsync<OperationCanceledException>(() => first);
+            foreach (var other in others)
+            {
+                using var answer = await other;
+                Assert.True(answer.IsSuccessStatusCode, $"{answer.StatusCode}");
+            }
+        }
+    }
 }

@@ -27,22 +27,21 @@ internal sealed class StudioCache(HybridCache cache)
     /// <typeparam name="T">Unchangeable and marked so: it is handed to everybody as it is.</typeparam>
     /// <param name="what">What it is.</param>
     /// <param name="scope">Whose studio, and which minute.</param>
-    /// <param name="work">Works it out.</param>
-    /// <param name="stop">Gives up.</param>
-    public async Task<T> OnceAsync<T>(string what, StudioScope scope, Func<Task<T>> work, CancellationToken stop)
+    /// <param name="work">Works it out. Others may wait for the same: it is not given up when this caller goes away.</param>
+    public async Task<T> OnceAsync<T>(string what, StudioScope scope, Func<CancellationToken, Task<T>> work)
         where T : class
     {
-        var studio = await scope.StudioAsync(stop);
-        // Working it out uses this request's own connection: it is not shared with one that may be given up before this one.
+        var studio = await scope.StudioAsync(CancellationToken.None);
         return await cache.GetOrCreateAsync(
             FormattableString.Invariant(
                 $"{what} of {studio.Id:N} at {scope.Now.UtcDateTime:yyyyMMddHHmm} after {Interlocked.Read(ref _writes)}"
             ),
             work,
-            static async (work, _) => await work(),
+            // The work reads through this caller's own connection, so this caller stays until it is done.
+            static async (work, stop) => await work(stop),
             Fresh,
             [Written],
-            stop
+            CancellationToken.None
         );
     }
 

@@ -82,9 +82,8 @@ internal static class FloorEndpoints
         StudioContext db,
         StudioScope scope,
         TodayBook book,
-        StudioCache cache,
-        CancellationToken stop
-    ) => TypedResults.Ok(await cache.OnceAsync("floor", scope, () => DayAsync(db, scope, book, stop), stop));
+        StudioCache cache
+    ) => TypedResults.Ok(await cache.OnceAsync("floor", scope, stop => DayAsync(db, scope, book, stop)));
 
     private static async Task<FloorView> DayAsync(
         StudioContext db,

@@ -29,9 +29,8 @@ internal static class LadderEndpoints
         StudioContext db,
         StudioScope scope,
         LadderBook book,
-        StudioCache cache,
-        CancellationToken stop
-    ) => TypedResults.Ok(await cache.OnceAsync("ladders", scope, () => AllAsync(db, scope, book, stop), stop));
+        StudioCache cache
+    ) => TypedResults.Ok(await cache.OnceAsync("ladders", scope, stop => AllAsync(db, scope, book, stop)));
 
     private static async Task<LaddersView> AllAsync(
         StudioContext db,

@@ -101,9 +101,8 @@ internal static class LibraryEndpoints
         StudioScope scope,
         TrialBook tried,
         LadderShelf shelf,
-        StudioCache cache,
-        CancellationToken stop
-    ) => TypedResults.Ok(await cache.OnceAsync("library", scope, () => AllAsync(db, scope, tried, shelf, stop), stop));
+        StudioCache cache
+    ) => TypedResults.Ok(await cache.OnceAsync("library", scope, stop => AllAsync(db, scope, tried, shelf, stop)));
 
     private static async Task<LibraryView> AllAsync(
         StudioContext db,

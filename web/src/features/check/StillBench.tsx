@@ -457,8 +457,12 @@ function Tools({
   onShow: (index: number) => void;
   onAnother: () => void;
 }) {
-  const toggle = (what: Exclude<Marking, null>) => onMarking(marking === what ? null : what);
   const [rarer, setRarer] = useState(false);
+  const toggle = (what: Exclude<Marking, null>) => {
+    onMarking(marking === what ? null : what);
+    // What is tapped next is on the picture: it gets the room.
+    setRarer(false);
+  };
   return (
     <>
       <div className="flex items-center gap-0.5 overflow-x-auto border-t border-hair px-1.5 py-1">
