@@ -27,6 +27,7 @@ using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
+using DeftStride.Web.Features.Live;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Safety;

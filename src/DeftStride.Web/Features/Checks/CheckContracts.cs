@@ -2,31 +2,15 @@ using System.ComponentModel.DataAnnotations;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
-using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Safety;
 
 namespace DeftStride.Web.Features.Checks;
-
-/// <summary>Pain, 0–10, with leg, role, place and kind. Place and kind may be missing from a page that did not ask for them yet.</summary>
-internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role, PainSite? Site = null, PainKind? Kind = null)
-{
-    public Pain ToCore(string field)
-    {
-        var pain =
-            Score == 0 && Site is null && Kind is null
-                ? Pain.None
-                : new Pain(Score, Leg, Role) { Site = Site, Kind = Kind };
-        return pain.Problem() is { } problem ? throw Refusal.BadInput(field, problem) : pain;
-    }
-}
-
-/// <summary>Where the client felt it: as expected, or somewhere else, which is a finding.</summary>
-internal sealed record FeltDto(bool AsExpected, string Where);
 
 /// <summary>A finished, uncued look. <see cref="School"/> is set only when the coach chose one for this check.</summary>
 internal sealed record CheckRequest(
@@ -190,13 +174,6 @@ internal sealed record ShownView(string? MeasureId, BodySide Side, View View, Mo
 
 /// <summary>What the next retest of a side is held against: the first look, or the one after a trial that helped.</summary>
 internal sealed record BaselineView(BodySide Side, string MeasureId, Guid? TrialId, PainDto? Pain);
-
-/// <summary>The results of an earlier look that a history shows: what stands, of what must pass and of the three instruments, without the parts of their errors.</summary>
-internal sealed record PastLookView(
-    IReadOnlyList<ResultView> Results,
-    IReadOnlyList<MissingView> Missing,
-    FindingView Finding
-);
 
 /// <summary>A trial of an earlier look.</summary>
 internal sealed record PastTrialView(

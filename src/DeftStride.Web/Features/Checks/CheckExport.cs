@@ -6,6 +6,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;

@@ -1,19 +1,13 @@
 using DeftStride.Data.Kept;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Safety;
 
 namespace DeftStride.Web.Features.Checks;
 
 /// <summary>Between what is sent and what is kept: checks and trials.</summary>
 internal static class CheckForms
 {
-    public static KeptPain? ToKept(this PainDto? p) => p is null ? null : new(p.Score, p.Leg, p.Role, p.Site, p.Kind);
-
-    public static PainDto? ToWire(this KeptPain? p) => p is null ? null : new(p.Score, p.Leg, p.Role, p.Site, p.Kind);
-
-    public static KeptFelt? ToKept(this FeltDto? f) => f is null ? null : new(f.AsExpected, f.Where);
-
-    public static FeltDto? ToWire(this KeptFelt? f) => f is null ? null : new(f.AsExpected, f.Where);
-
     public static KeptCheck ToKept(this CheckRequest r) =>
         new(
             r.Id,

@@ -10,9 +10,11 @@ using DeftStride.Studio.Looks;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Safety;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Checks;

@@ -1,11 +1,11 @@
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
+using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
-using DeftStride.Web.Features.Ladders;
+using DeftStride.Web.Features.Safety;
 
 namespace DeftStride.Web.Features.Deciding;
 
@@ -91,3 +91,19 @@ internal sealed record DecisionView(
 );
 
 internal sealed record RuleView(string Id, string Name, string Reason);
+
+/// <summary>A way on from a rung.</summary>
+internal sealed record WayView(
+    ProgressKind Kind,
+    string Text,
+    string Why,
+    string RungId,
+    bool Open,
+    PrescriptionView Dose
+);
+
+/// <summary>Where one side is put after a first look.</summary>
+internal sealed record PlacedView(BodySide Side, string RungId, string RungName, string Why, string WhyNotNext);
+
+/// <summary>Where a client starts on a ladder.</summary>
+internal sealed record PlacementView(string LadderId, string LadderName, PlacedView Left, PlacedView Right);

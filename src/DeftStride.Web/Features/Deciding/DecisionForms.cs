@@ -1,7 +1,8 @@
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
-using DeftStride.Web.Features.Ladders;
+using DeftStride.Web.Features.Safety;
 
 namespace DeftStride.Web.Features.Deciding;
 

@@ -3,7 +3,7 @@ using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Checks;
+using DeftStride.Web.Features.Safety;
 
 namespace DeftStride.Web.Features.Dosing;
 

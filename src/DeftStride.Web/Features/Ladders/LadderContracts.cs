@@ -1,6 +1,7 @@
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
 
 namespace DeftStride.Web.Features.Ladders;
@@ -95,11 +96,11 @@ internal sealed record StepWhyView(
     string? RuleId,
     string? RuleName,
     string? Reason,
-    IReadOnlyList<Deciding.FactView> Facts
+    IReadOnlyList<FactView> Facts
 )
 {
     public static StepWhyView Of(Data.Kept.KeptStep step) =>
-        new(step.Sentence, step.RuleId, step.RuleName, step.Reason, Deciding.DecisionForms.ToWire(step.Facts));
+        new(step.Sentence, step.RuleId, step.RuleName, step.Reason, DecisionForms.ToWire(step.Facts));
 }
 
 /// <summary>One step on the way: which side came to which rung when, by whom, and why.</summary>
@@ -145,19 +146,3 @@ internal sealed record StrideView(
     IReadOnlyList<WayView> Next,
     LayOffView? Break
 );
-
-/// <summary>A way on from a rung.</summary>
-internal sealed record WayView(
-    ProgressKind Kind,
-    string Text,
-    string Why,
-    string RungId,
-    bool Open,
-    PrescriptionView Dose
-);
-
-/// <summary>Where one side is put after a first look.</summary>
-internal sealed record PlacedView(BodySide Side, string RungId, string RungName, string Why, string WhyNotNext);
-
-/// <summary>Where a client starts on a ladder.</summary>
-internal sealed record PlacementView(string LadderId, string LadderName, PlacedView Left, PlacedView Right);

@@ -99,3 +99,10 @@ internal sealed record LookView(
 
 /// <summary>What is said of a look, with the guesses that were asked for.</summary>
 internal sealed record LookAnswer(LookView View, IReadOnlyDictionary<Landmark, PointDto> Guesses);
+
+/// <summary>The results of an earlier look that a history shows: what stands, of what must pass and of the three instruments, without the parts of their errors.</summary>
+internal sealed record PastLookView(
+    IReadOnlyList<ResultView> Results,
+    IReadOnlyList<MissingView> Missing,
+    FindingView Finding
+);

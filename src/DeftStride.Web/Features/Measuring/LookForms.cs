@@ -1,6 +1,5 @@
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Bodies;
-using DeftStride.Web.Features.Checks;
 
 namespace DeftStride.Web.Features.Measuring;
 

@@ -7,6 +7,7 @@ using DeftStride.Core.Setup;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Setup;
@@ -180,8 +181,6 @@ internal sealed record DemandView(
 
 internal sealed record ChangeView(string Sentence, string Costs, StanceDto Stance);
 
-internal sealed record CardLineView(string Id, string Name, string Value, string Note);
-
 internal sealed record AdviceView(string Sentence, bool Matters);
 
 /// <summary>What the stance does to the front leg, standing still. An estimate.</summary>
@@ -242,7 +241,7 @@ internal sealed record BenchStartView(
     string ExerciseId,
     SchoolCode School,
     IReadOnlyList<SetupView> Kept,
-    Floor.TodayView Today,
+    TodayView Today,
     bool Low
 );
 

@@ -5,6 +5,7 @@ using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Setup;
@@ -88,7 +89,7 @@ internal static class BenchSolver
                         StanceDto.Of(c.Stance)
                     )),
             ],
-            [.. plan.Card.Select(Line)],
+            [.. plan.Card.Select(CardLineView.Of)],
             [.. plan.Roundings.Select(r => new AdviceView(r.Sentence, r.Matters))],
             Load(body, posture, request.Load.ToCore()),
             [.. SplitLinkage.PlantedPath(body, posture, Angle.FromDegrees(15), Angle.FromDegrees(20), 12).Select(At)],
@@ -136,7 +137,7 @@ internal static class BenchSolver
                 }
             ),
             Sizes(body),
-            [.. plan.Card.Select(Line)],
+            [.. plan.Card.Select(CardLineView.Of)],
             [.. plan.Advice.Select(a => new AdviceView(a.Sentence, a.Matters))]
         );
     }
@@ -224,6 +225,4 @@ internal static class BenchSolver
         );
 
     private static double[] At(Place place) => [Math.Round(100 * place.X, 2), Math.Round(100 * place.Y, 2)];
-
-    internal static CardLineView Line(CardLine line) => new(line.Id, line.Name, line.Value, line.Note);
 }

@@ -102,8 +102,4 @@ internal static class SetupForms
             s.WedgeDegrees,
             s.RearFoot == KeptRearFoot.Instep ? RearFootRule.Instep : RearFootRule.Ball
         );
-
-    public static KeptCardLine ToKept(this CardLineView l) => new(l.Id, l.Name, l.Value, l.Note);
-
-    public static CardLineView ToWire(this KeptCardLine l) => new(l.Id, l.Name, l.Value, l.Note);
 }

@@ -2,10 +2,11 @@ using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 
-namespace DeftStride.Web.Features.Measuring;
+namespace DeftStride.Web.Features.Live;
 
 /// <summary>Either a look to read or a stance to work out.</summary>
 internal sealed record LiveQuestion(long Seq, LookRequest? Request = null, BenchRequest? Bench = null);

@@ -7,9 +7,8 @@ using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Features.Setup;
 
-namespace DeftStride.Web.Features.Floor;
+namespace DeftStride.Web.Features.Day;
 
 /// <summary>What is true of a client today, as every screen and print shows it.</summary>
 internal sealed record TodayView(
@@ -68,7 +67,7 @@ internal sealed record TodayView(
             today.Look is { } look && look.ExerciseId != today.Exercise.Id
                 ? Exercise.Find(look.ExerciseId)?.Name ?? look.ExerciseId
                 : null,
-            [.. today.Card.Select(BenchSolver.Line)],
+            [.. today.Card.Select(CardLineView.Of)],
             today.Cue,
             day.CueText,
             today.PainLimit.Value,
