@@ -766,7 +766,15 @@ internal sealed class DemoStudio(
     private async Task<Guid> PictureAsync(string key, string name, CancellationToken stop)
     {
         var id = Guid.CreateVersion7(_clock.Now);
-        await _shelf.KeepAsync(id, _clients[key], _figures.Picture(name), new KeptUpload(_clients[key], name), stop);
+        var truth = _figures.Truth(name);
+        await _shelf.KeepAsync(
+            id,
+            _clients[key],
+            _figures.Picture(name),
+            new KeptUpload(_clients[key], name),
+            new(truth.Front, truth.View, truth.Moment),
+            stop
+        );
         return id;
     }
 

@@ -23,7 +23,7 @@ public sealed record LookInput(
 
 /// <summary>One still: what is wrong with it, or doubtful about it, or neither.</summary>
 /// <param name="Points">What was placed.</param>
-/// <param name="Fault">Why nothing can be read from it, or null.</param>
+/// <param name="Fault">Why nothing can be read from it, or no length where only its marked length is at fault; else null.</param>
 /// <param name="Doubts">What is probably a slip.</param>
 /// <param name="PictureTilt">How far true vertical leans from the picture's edge; + its top leans to the right.</param>
 public sealed record StillResult(
@@ -86,8 +86,7 @@ public sealed record Look(
         for (var i = 0; i < levelled.Length; i++)
         {
             faults[i] = MeasureReader.FaultOf(input.Stills[i], standard.Errors);
-            if (faults[i] is null)
-                levelled[i] = new Levelled(input.Stills[i]);
+            levelled[i] = MeasureReader.Sound(input.Stills[i], standard.Errors);
         }
 
         var footage = Footage.Of(
@@ -116,7 +115,7 @@ public sealed record Look(
                     levelled[i] is { } f
                         ? new StillResult(
                             s,
-                            null,
+                            faults[i],
                             [.. StillDoubt.Of(f, context, standard.Errors), .. footage.DoubtsOf(s)],
                             f.PictureTilt
                         )

@@ -23,7 +23,7 @@ public sealed record PostureShare(BodySide Side, double LeastPercent, double Mos
     public static PostureShare? TryOf(PointSet still, Body body, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(still);
-        return MeasureReader.FaultOf(still, errors) is null ? TryOf(new Levelled(still), body) : null;
+        return MeasureReader.Sound(still, errors) is { } sound ? TryOf(sound, body) : null;
     }
 
     /// <summary>The same of a still that was levelled, and whose camera was taken out where it is known.</summary>

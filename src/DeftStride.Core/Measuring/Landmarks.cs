@@ -44,7 +44,7 @@ public static class Landmarks
         landmark switch
         {
             Landmark.Ankle => view == View.Side
-                ? "the outer ankle bone of the front leg"
+                ? "the ankle bone you see, on the front leg"
                 : "the middle of the working ankle",
             Landmark.Knee => view == View.Side ? "the middle of the front knee" : "the middle of the working knee cap",
             Landmark.Toe => view == View.Side ? "the tip of the front shoe, at the floor" : "the tip of the second toe",

@@ -20,9 +20,13 @@ public sealed class Levelled
 
     /// <summary>Levels the points of a still by its marked upright, or by the picture's own edge.</summary>
     public Levelled(PointSet still)
+        : this(still, false) { }
+
+    /// <summary>The same; where the length that was marked is none to go by it is as if there were no mark, and no length is read.</summary>
+    internal Levelled(PointSet still, bool lengthsBarred)
     {
         ArgumentNullException.ThrowIfNull(still);
-        Still = still;
+        (Still, LengthsBarred) = (still, lengthsBarred);
         var (upX, upY) = still.Vertical is { } mark ? Upright(mark) : (0.0, -1.0);
         Right = Rightward(still);
         (_upX, _upY) = (upX, upY);
@@ -32,7 +36,7 @@ public sealed class Levelled
             Put((int)landmark, point);
         }
 
-        if (still.Scale is { } scale)
+        if (still.Scale is { } scale && !lengthsBarred)
         {
             Put(Landmarks.Count, scale.One);
             Put(Landmarks.Count + 1, scale.Other);
@@ -55,11 +59,12 @@ public sealed class Levelled
     /// <summary>A still of the same points, to be put elsewhere: the camera undone.</summary>
     internal Levelled(Levelled like)
     {
-        (Still, Right, PictureTilt, _scaleCentimetres) = (
+        (Still, Right, PictureTilt, _scaleCentimetres, LengthsBarred) = (
             like.Still,
             like.Right,
             like.PictureTilt,
-            like._scaleCentimetres
+            like._scaleCentimetres,
+            like.LengthsBarred
         );
         (_upX, _upY, _has) = (like._upX, like._upY, like._has);
     }
@@ -135,8 +140,11 @@ public sealed class Levelled
     /// <summary>The true length of the marked stretch, centimetres; 0 without one.</summary>
     public double ScaleCentimetres => _scaleCentimetres;
 
-    /// <summary>Whether a length was marked in it.</summary>
-    public bool HasScaleMark => Still.Scale is not null;
+    /// <summary>Whether a length was marked in it that can be gone by.</summary>
+    public bool HasScaleMark => Still.Scale is not null && !LengthsBarred;
+
+    /// <summary>Whether no length is read from it, since the one that was marked is none to go by.</summary>
+    internal bool LengthsBarred { get; }
 
     /// <summary>The length of the marked stretch, pixels.</summary>
     public double ScalePixels =>

@@ -50,11 +50,11 @@ public static class MeasureReader
         }
 
         fault = formula.Needs[0].Points.All(still.Points.ContainsKey)
-            ? FaultOf(still, errors)
+            ? WholeFaultOf(still, errors) ?? (formula.Lengths ? LengthFaultOf(still, errors) : null)
             : MeasurementFault.PointMissing;
         if (fault is not null)
             return false;
-        (reading, fault) = Apply(measure, formula, [new Levelled(still)], context, errors);
+        (reading, fault) = Apply(measure, formula, [Sound(still, errors)!], context, errors);
         return reading is not null;
     }
 
@@ -73,7 +73,7 @@ public static class MeasureReader
         ArgumentNullException.ThrowIfNull(measures);
         ArgumentNullException.ThrowIfNull(errors);
         return ReadSound(
-            stills.Where(s => FaultOf(s, errors) is null).Select(s => new Levelled(s)),
+            stills.Select(s => Sound(s, errors)).OfType<Levelled>(),
             measures,
             context,
             errors
@@ -131,7 +131,11 @@ public static class MeasureReader
     {
         foreach (var need in formula.Needs)
         {
-            if (moments[(int)need.Moment] is not { } still || !need.AllOn(still))
+            if (
+                moments[(int)need.Moment] is not { } still
+                || !need.AllOn(still)
+                || (formula.Lengths && still.LengthsBarred)
+            )
                 return null;
         }
 
@@ -155,8 +159,28 @@ public static class MeasureReader
         (Landmark.Heel, Landmark.Toe),
     ];
 
-    /// <summary>What is wrong with a still as a whole, or null.</summary>
-    public static MeasurementFault? FaultOf(PointSet still, ErrorModel errors)
+    /// <summary>What is wrong with a still, or null. A fault of its marked length bars lengths alone; see <see cref="WholeFaultOf"/>.</summary>
+    /// <param name="still">The still.</param>
+    /// <param name="errors">The spreads, which tell how short a mark may be.</param>
+    /// <returns>The fault of the whole still before that of its marked length.</returns>
+    public static MeasurementFault? FaultOf(PointSet still, ErrorModel errors) =>
+        WholeFaultOf(still, errors) ?? LengthFaultOf(still, errors);
+
+    /// <summary>What is wrong with the marked length of a still, or null: no length is read from it then, every angle is.</summary>
+    internal static MeasurementFault? LengthFaultOf(PointSet still, ErrorModel errors) =>
+        still.Scale is not { } scale ? null
+        : Pair(still, scale.One, scale.Other) is { } fault ? fault
+        : !double.IsFinite(scale.Centimetres) || scale.Centimetres <= 0 ? MeasurementFault.ScaleNotPositive
+        : scale.One.DistanceTo(scale.Other) < errors.ShortestSegmentPixels(still.Picture)
+            ? MeasurementFault.ScaleTooShort
+        : null;
+
+    /// <summary>The still levelled, or null where nothing can be read from it at all.</summary>
+    internal static Levelled? Sound(PointSet still, ErrorModel errors) =>
+        WholeFaultOf(still, errors) is null ? new Levelled(still, LengthFaultOf(still, errors) is not null) : null;
+
+    /// <summary>What spoils a still for everything, or null.</summary>
+    internal static MeasurementFault? WholeFaultOf(PointSet still, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(still);
         ArgumentNullException.ThrowIfNull(errors);
@@ -189,16 +213,6 @@ public static class MeasureReader
             var (upX, upY) = Levelled.Upright(mark);
             if (Math.Abs(Math.Atan2(upX, -upY)) > LargestTilt.Radians)
                 return MeasurementFault.VerticalNotUpright;
-        }
-
-        if (still.Scale is { } scale)
-        {
-            if (Pair(still, scale.One, scale.Other) is { } fault)
-                return fault;
-            if (!double.IsFinite(scale.Centimetres) || scale.Centimetres <= 0)
-                return MeasurementFault.ScaleNotPositive;
-            if (scale.One.DistanceTo(scale.Other) < shortest)
-                return MeasurementFault.ScaleTooShort;
         }
 
         if (

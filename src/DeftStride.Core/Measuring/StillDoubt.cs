@@ -50,7 +50,7 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
         ArgumentNullException.ThrowIfNull(still);
         ArgumentNullException.ThrowIfNull(context);
         ArgumentNullException.ThrowIfNull(errors);
-        return MeasureReader.FaultOf(still, errors) is null ? Of(new Levelled(still), context, errors) : [];
+        return MeasureReader.Sound(still, errors) is { } sound ? Of(sound, context, errors) : [];
     }
 
     /// <summary>The same of a still that is known to have no fault.</summary>

@@ -15,7 +15,7 @@ namespace DeftStride.Data.Migrations
         protected override void BuildModel(ModelBuilder modelBuilder)
         {
 #pragma warning disable 612, 618
-            modelBuilder.HasAnnotation("ProductVersion", "10.0.12");
+            modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
             modelBuilder.Entity("DeftStride.Data.Records.CautionFact", b =>
                 {
@@ -633,16 +633,25 @@ namespace DeftStride.Data.Migrations
                     b.Property<int>("Height")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Moment")
+                        .HasColumnType("TEXT");
+
                     b.Property<long>("RecordedAt")
                         .HasColumnType("INTEGER");
 
                     b.Property<long>("Sequence")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("Side")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
                     b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("View")
                         .HasColumnType("TEXT");
 
                     b.Property<int>("Width")

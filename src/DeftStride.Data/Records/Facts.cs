@@ -181,4 +181,13 @@ internal sealed class PictureFact : ClientFact
     public int Width { get; set; }
     public int Height { get; set; }
     public long Bytes { get; set; }
+
+    /// <summary>Which leg it was taken of, where the device that took it was asked for one.</summary>
+    public BodySide? Side { get; set; }
+
+    /// <summary>From where.</summary>
+    public View? View { get; set; }
+
+    /// <summary>At which moment of the repetition.</summary>
+    public Moment? Moment { get; set; }
 }

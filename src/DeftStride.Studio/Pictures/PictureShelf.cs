@@ -1,3 +1,4 @@
+using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Pictures;
@@ -6,6 +7,9 @@ using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Studio.Pictures;
+
+/// <summary>What a picture was taken for; all null where the device was not asked for anything.</summary>
+internal readonly record struct TakenFor(BodySide? Side, View? View, Moment? Moment);
 
 /// <summary>Takes pictures in and gives them out by record id. One picture is decoded at a time, so that memory stays bounded.</summary>
 internal sealed class PictureShelf(
@@ -30,6 +34,7 @@ internal sealed class PictureShelf(
         Guid clientId,
         string file,
         string uploadHash,
+        TakenFor takenFor,
         CancellationToken stop
     )
     {
@@ -65,7 +70,7 @@ internal sealed class PictureShelf(
         await db.Entry(client).ReloadAsync(stop);
         client.PictureConsentAt ??= scope.Now;
 
-        return await KeepAsync(id, clientId, clean, body, stop);
+        return await KeepAsync(id, clientId, clean, body, takenFor, stop);
     }
 
     /// <summary>One after the other, in the order of their coming; whoever would wait too long is told, and comes again.</summary>
@@ -97,6 +102,7 @@ internal sealed class PictureShelf(
         Guid clientId,
         CleanPicture clean,
         KeptUpload body,
+        TakenFor takenFor,
         CancellationToken stop,
         Guid? supersedes = null
     )
@@ -111,6 +117,9 @@ internal sealed class PictureShelf(
                 Width = clean.Width,
                 Height = clean.Height,
                 Bytes = clean.WebP.Length,
+                Side = takenFor.Side,
+                View = takenFor.View,
+                Moment = takenFor.Moment,
                 Supersedes = supersedes,
             },
             body,
@@ -133,7 +142,15 @@ internal sealed class PictureShelf(
         )
             return damaged;
         // Another version of the encoder made other bytes of the same picture: they are kept in the old file's place.
-        await KeepAsync(Guid.CreateVersion7(scope.Now), damaged.ClientId, clean, body, stop, damaged.Id);
+        await KeepAsync(
+            Guid.CreateVersion7(scope.Now),
+            damaged.ClientId,
+            clean,
+            body,
+            new(damaged.Side, damaged.View, damaged.Moment),
+            stop,
+            damaged.Id
+        );
         return damaged;
     }
 

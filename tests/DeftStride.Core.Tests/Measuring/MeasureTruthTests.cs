@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Quantities;
 using Xunit;
 
@@ -207,6 +208,34 @@ public sealed class MeasureTruthTests
         Assert.False(Tried(95, out var fault));
         Assert.Equal(MeasurementFault.NothingToRead, fault);
         Assert.True(Tried(40, out _));
+    }
+
+    /// <summary>A mark that was just tapped has no length yet: the angles stand, and no length is read by the shank in its place.</summary>
+    [Theory]
+    [InlineData(0, 100)]
+    [InlineData(20, 4)]
+    public void A_known_length_is_only_for_lengths(double centimetres, double pixels)
+    {
+        var planned = new PlannedStill(View.Side, Moment.Bottom, [.. Landmarks.Order(View.Side)], [], true);
+        var still = PosedCheck.Still(new PosedFigure(Average, Posture), planned, BodySide.Right, 1, null, Far);
+        var marked = still with { Scale = new ScaleMark(new(100, 500), new(100 + pixels, 500), centimetres) };
+        Look Of(PointSet s) =>
+            Look.Of(
+                new LookInput([s], [], [], ReadingContext.Default with { Body = Average }),
+                Given.Standard(SchoolCode.VerticalShin, "split-squat-to-pad")
+            );
+        var (plain, spoilt) = (Of(still), Of(marked));
+        Assert.NotNull(spoilt.Stills[0].Fault);
+        Assert.Null(plain.Stills[0].Fault);
+        Assert.Contains(plain.Results, r => r.Mean is not null && r.Measure.Unit == MeasureUnit.Degrees);
+        foreach (var result in plain.Results.Where(r => r.Mean is not null))
+        {
+            var there = spoilt.Results.SingleOrDefault(r => r.Measure == result.Measure && r.Moment == result.Moment);
+            if (result.Measure.Unit == MeasureUnit.Degrees)
+                Assert.Equal(result.Mean!.Value.Value, there!.Mean!.Value.Value, 9);
+            else if (result.Measure.Unit == MeasureUnit.Centimetres)
+                Assert.Null(there?.Mean);
+        }
     }
 
     [Fact]

@@ -987,6 +987,7 @@ export interface components {
             schoolName: string;
             whyNot: string;
         };
+        /** @description A line of the card a stance is set up by. */
         CardLineView: {
             id: string;
             name: string;
@@ -2110,11 +2111,17 @@ export interface components {
             region: components["schemas"]["Region"];
             shown: boolean;
         };
+        /** @description A picture that is kept, when it came in, and what it was taken for, where that is known. */
         PictureView: {
+            /** Format: date-time */
+            at: string;
             /** Format: int32 */
             height: number;
             /** Format: uuid */
             id: string;
+            moment: null | components["schemas"]["Moment"];
+            side: null | components["schemas"]["BodySide"];
+            view: null | components["schemas"]["View"];
             /** Format: int32 */
             width: number;
         };
@@ -4025,6 +4032,9 @@ export interface operations {
         parameters: {
             query: {
                 client: string;
+                moment?: components["schemas"]["Moment"];
+                side?: components["schemas"]["BodySide"];
+                view?: components["schemas"]["View"];
             };
             header?: never;
             path: {

@@ -301,7 +301,7 @@ internal static class ClientEndpoints
             .Pictures.AsNoTracking()
             .Where(p => p.ClientId == id && p.Sequence >= since && p.Supersedes == null)
             .OrderBy(p => p.Sequence)
-            .Select(p => new PictureView(p.Id, p.Width, p.Height))
+            .Select(p => new PictureView(p.Id, p.Width, p.Height, p.RecordedAt, p.Side, p.View, p.Moment))
             .ToListAsync(stop);
 
         var inForce = await ladders.LaddersAsync(stop);

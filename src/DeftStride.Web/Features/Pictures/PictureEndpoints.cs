@@ -1,5 +1,7 @@
 using System.Buffers;
 using System.Security.Cryptography;
+using DeftStride.Core.Measuring;
+using DeftStride.Studio.Work;
 using DeftStride.Data.Files;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
@@ -10,9 +12,19 @@ using Microsoft.AspNetCore.Mvc;
 
 namespace DeftStride.Web.Features.Pictures;
 
-internal sealed record PictureView(Guid Id, int Width, int Height)
+/// <summary>A picture that is kept, when it came in, and what it was taken for, where that is known.</summary>
+internal sealed record PictureView(
+    Guid Id,
+    int Width,
+    int Height,
+    DateTimeOffset At,
+    BodySide? Side,
+    View? View,
+    Moment? Moment
+)
 {
-    public static PictureView Of(PictureFact fact) => new(fact.Id, fact.Width, fact.Height);
+    public static PictureView Of(PictureFact fact) =>
+        new(fact.Id, fact.Width, fact.Height, fact.RecordedAt, fact.Side, fact.View, fact.Moment);
 }
 
 internal static class PictureEndpoints
@@ -29,16 +41,33 @@ internal static class PictureEndpoints
     private static async Task<Ok<PictureView>> PutAsync(
         Guid id,
         Guid client,
+        BodySide? side,
+        View? view,
+        Moment? moment,
         HttpRequest request,
         PictureShelf shelf,
         PictureFolder folder,
         CancellationToken stop
     )
     {
+        // A number that stands for nothing is taken by the framework.
+        if (
+            (side is { } s && !Enum.IsDefined(s))
+            || (view is { } v && !Enum.IsDefined(v))
+            || (moment is { } m && !Enum.IsDefined(m))
+        )
+            throw Refusal.BadInput("picture", "Say which leg, from where and when, or leave it out.");
         using var upload = folder.Receive();
         return TypedResults.Ok(
             PictureView.Of(
-                await shelf.AddAsync(id, client, upload.File, await ReceiveAsync(request.Body, upload.File, stop), stop)
+                await shelf.AddAsync(
+                    id,
+                    client,
+                    upload.File,
+                    await ReceiveAsync(request.Body, upload.File, stop),
+                    new(side, view, moment),
+                    stop
+                )
             )
         );
     }
