@@ -71,7 +71,7 @@ public sealed class AccessTests
         page.Find("section[aria-label='After']");
         Sound(page, "look again");
         page.Press("Back to the cue");
-        page.Press("Decide without");
+        page.Press("Decide now");
         page.Until("a recommendation", () => !page.Lacks("[data-rule]"));
         Sound(page, "decision");
         page.Key("?").See("By key");

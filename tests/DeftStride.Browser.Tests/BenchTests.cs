@@ -38,7 +38,7 @@ public sealed class BenchTests
         page.Key("p").Find("[data-print]");
         Assert.Equal($"{before:0} cm", page.Find("[data-print] [data-line='stance'] dd").Text);
         page.Key(Keys.Escape).Gone("[data-print]");
-        page.Go("/").Press("Today…");
+        page.Go("/").Press("Plan…");
         page.Click("[role='dialog'] button[type='submit']");
         page.Gone("[role='dialog']");
         Assert.Equal($"{before:0} cm", page.Find("[aria-label='Next'] [data-line='stance'] dd").Text);

@@ -26,8 +26,8 @@ public sealed class PhoneTests
         page.TouchPicture(AfterStage, knee.X, knee.Y);
         page.Reading("section[aria-label='After']");
         page.Press("Compare right");
-        page.Press("Decide");
         page.NoPain();
+        page.Press("all clean");
         page.Press("Accept");
         page.See("Change this decision");
     }
@@ -44,20 +44,11 @@ public sealed class PhoneTests
             "Right",
             page.Find("[aria-label='Side'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
         );
-        Assert.Contains("Now the right", page.Find(Bar).Text, StringComparison.Ordinal);
+        Assert.Contains("Use the waiting picture", page.Find(Bar).Text, StringComparison.Ordinal);
         RoadTests.Mark(page, "right", RightStage, "maren-4-r", touch: true);
         page.Until(
             "the question about pain",
-            () => page.Find(Bar).Text.Contains("Ask about pain", StringComparison.Ordinal)
-        );
-        page.Press("Ask about pain");
-        page.Until(
-            "the question in sight",
-            () =>
-                page.Script(
-                    "const r=document.getElementById('pain').getBoundingClientRect();return r.top>=0 && r.bottom<=innerHeight"
-                )
-                    is true
+            () => page.Find(Bar).Text.Contains("Does anything hurt", StringComparison.Ordinal)
         );
         page.NoPain();
         page.Until("done", () => page.Find(Bar).Text.Contains("Done looking", StringComparison.Ordinal));
@@ -77,8 +68,9 @@ public sealed class PhoneTests
         page.NewClient("Wil Harrow");
         page.Press("Check Wil");
         page.Press("agrees");
-        page.Press("Split squat to pad, full check");
-        page.Press("Quick");
+        page.Press("Checks");
+        page.Short();
+        page.Press("Side");
         page.Press("Take picture");
         page.See("knee on this line");
         Assert.DoesNotContain("Ghost", page.Text(), StringComparison.Ordinal);
@@ -104,8 +96,9 @@ public sealed class PhoneTests
         page.See("Left shin");
 
         // The next picture of this side is taken under a ghost of this one.
+        page.Press("Left only");
         page.NoPain();
-        page.Press("Done, left only");
+        page.Press("Done with the left only");
         page.See("Mark the other side");
         page.Press("Accept");
         page.See("Change this decision");

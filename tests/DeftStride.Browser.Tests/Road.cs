@@ -37,5 +37,23 @@ internal static class Road
             .SendKeys(path);
     }
 
-    public static void NoPain(this Page page, string section = "aside") => page.Click($"{section} fieldset button");
+    /// <summary>The answer that is there in one tap, in the column or under the thumb.</summary>
+    public static void NoPain(this Page page) => page.Press("No pain");
+
+    /// <summary>A set is watched and judged by eye: the cue before it, the answer after it.</summary>
+    public static void ByEye(this Page page, string outcome, params string[] said)
+    {
+        page.Key("b");
+        page.Press("They are done");
+        foreach (var feel in said)
+            page.Press(feel);
+        page.Press(outcome);
+    }
+
+    /// <summary>The short look: the question that leads, and nothing more.</summary>
+    public static void Short(this Page page) => page.Click("[aria-label='How much'] button");
+
+    /// <summary>Picks the style a look is judged by.</summary>
+    public static void Style(this Page page, string name) =>
+        new OpenQA.Selenium.Support.UI.SelectElement(page.Find("select[aria-label^='Style']")).SelectByText(name);
 }

@@ -15,7 +15,7 @@ public sealed class RoadTests
         page.NewClient("Wil Harrow");
         page.Press("Check Wil");
         page.Press("agrees");
-        page.Press("Quick");
+        page.Short();
 
         var (left, right) = (DrawnLeg.At(4), DrawnLeg.At(25));
         page.GivePicture("left", left.Png);
@@ -32,7 +32,7 @@ public sealed class RoadTests
         page.See("further forward than the left. Bring the right shin back first.");
         page.See("Outside");
 
-        page.See("Ask about pain first");
+        page.See("Ask about pain");
         page.NoPain();
         page.Press("Done looking");
         page.See("gatepost");
@@ -46,7 +46,6 @@ public sealed class RoadTests
         page.Press("Compare right");
         Assert.Equal("helped", page.Find("[data-outcome]").GetDomAttribute("data-outcome"));
 
-        page.Press("Decide");
         page.NoPain();
         page.Until("the recommendation", () => !page.Lacks("[data-rule='hold']"));
         page.Press("Why, and what would change it");
@@ -72,7 +71,7 @@ public sealed class RoadTests
         page.Go("/").Understood();
         Look(page);
         page.Press("Done looking");
-        page.Press("Decide without a retest");
+        page.Press("Decide now");
         page.NoPain();
         page.Press("Your call");
         page.Press("Step back");
@@ -95,14 +94,12 @@ public sealed class RoadTests
         page.Key("maren" + Keys.Enter);
         page.See("What was decided");
         page.Key("c").Find(Left);
-        Tab(page, "Use earlier picture 1 for the left");
-        page.Key(Keys.Enter).Find(LeftStage);
+        page.Key("t").Find(LeftStage);
         var (ankle, knee) = Figure.Points("maren-4-l");
         Walk(page, "a", "left", "ankle", ankle);
         Walk(page, "k", "left", "knee", knee);
         Near(Figure.Shin("maren-4-l"), page.Reading(Left));
-        Tab(page, "Use earlier picture 1 for the right");
-        page.Key(Keys.Enter).Find(RightStage);
+        page.Until("the other side", () => !page.Lacks($"{Right}[class*='border-ink']"));
         (ankle, knee) = Figure.Points("maren-4-r");
         Walk(page, "a", "right", "ankle", ankle);
         Walk(page, "k", "right", "knee", knee);
@@ -112,8 +109,13 @@ public sealed class RoadTests
         page.Until("the turned sign", () => page.Reading(Right).Degrees < 0);
         page.Key("z");
         page.Until("the sign back", () => page.Reading(Right).Degrees > 0);
-        Tab(page, "0", "aside fieldset button");
-        page.Key(Keys.Enter).See("No pain");
+        // Pain by key: how much, which leg, what it was doing and what kind; then that it was a slip.
+        page.Key("i");
+        page.Find("[data-pain-parts]");
+        page.Key("3").Key("r").Key("f");
+        page.See("Joint or tendon");
+        page.Key("0").See("No pain");
+        Assert.True(page.Lacks("[data-pain-parts]"));
         page.Key("d").See("Look again");
         page.Key("e").See("Pain after the set");
         page.Key("?").See("By key");
@@ -148,7 +150,7 @@ public sealed class RoadTests
         other.Press("Drop this look");
         other.See("What was decided");
         other.Go("/").Press("Check Maren");
-        other.See("Start with a picture of the left leg");
+        other.See("Use the 2 waiting pictures");
     }
 
     [Fact]
@@ -230,9 +232,9 @@ public sealed class RoadTests
     internal static void Look(Page page, bool touch = false)
     {
         page.Press("Check Maren");
-        page.NoPain();
         Mark(page, "left", LeftStage, "maren-4-l", touch);
         Mark(page, "right", RightStage, "maren-4-r", touch);
+        page.NoPain();
     }
 
     /// <summary>Takes the first waiting picture for a side and places both points where they truly are.</summary>

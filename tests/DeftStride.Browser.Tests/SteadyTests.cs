@@ -28,7 +28,7 @@ public sealed partial class SteadyTests
             {
                 ("/", "Maren Oakhollow"),
                 (client, "What was decided"),
-                (client + "/check", "Start with a picture"),
+                (client + "/check", "Say this to"),
             }
         )
         {

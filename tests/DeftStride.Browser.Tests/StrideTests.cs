@@ -44,7 +44,7 @@ public sealed class StrideTests
                 page.Go("/").Press("Wil Harrow");
             page.Press("Check Wil");
             if (week == 0)
-                page.Press("Quick");
+                page.Short();
             Session(page, "Split squat from the floor", before: week > 0);
             if (week == 0)
             {
@@ -115,7 +115,7 @@ public sealed class StrideTests
         using var server = new AppHost(demo: true, clock: "2026-11-24T09:02:00Z");
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
-        page.Press("Log without a check");
+        page.Press("Log");
         page.Press("Done as asked");
         page.See("all clean");
         page.Press("Keep the log");

@@ -60,7 +60,7 @@ public sealed class TodayTests
             var last = view["checks"]!.AsArray().LastOrDefault();
             if (view["draft"] is null && (last is null || last["decision"] is not null))
             {
-                Visit($"/clients/{id}/check", "Quick");
+                Visit($"/clients/{id}/check", "Full check");
                 Said("[data-today]", asked, exercise, side);
                 Assert.Equal($"{today["exerciseId"]}", Chosen("select[aria-label='Exercise']"));
             }

@@ -49,6 +49,34 @@ public sealed class PictureTests : IDisposable
     }
 
     [Fact]
+    public async Task A_waiting_picture_says_what_it_was_taken_for_and_when()
+    {
+        var client = await _studio.ClientAsync();
+        var (told, untold, wrong) = (Guid.CreateVersion7(), Guid.CreateVersion7(), Guid.CreateVersion7());
+        async Task<HttpStatusCode> PutAsync(Guid id, string query)
+        {
+            using var answer = await _studio.Http.PutAsync(
+                new Uri($"/api/pictures/{id}?client={client}{query}", UriKind.Relative),
+                new ByteArrayContent(Drawn()) { Headers = { ContentType = new("application/octet-stream") } }
+            );
+            return answer.StatusCode;
+        }
+
+        Assert.Equal(HttpStatusCode.OK, await PutAsync(told, "&side=right&view=front&moment=halfUp"));
+        Assert.Equal(HttpStatusCode.OK, await PutAsync(untold, ""));
+        foreach (var bad in new[] { "&side=third", "&side=1", "&view=7", "&moment=", "&view=side%00" })
+            Assert.Equal(HttpStatusCode.BadRequest, await PutAsync(wrong, bad));
+        var waiting = (await _studio.GetAsync($"/api/clients/{client}"))["loosePictures"]!.AsArray();
+        Assert.Equal([$"{told}", $"{untold}"], waiting.Select(p => Text(p!, "id")));
+        Assert.Equal(
+            ("right", "front", "halfUp"),
+            (Text(waiting[0]!, "side"), Text(waiting[0]!, "view"), Text(waiting[0]!, "moment"))
+        );
+        Assert.Null(waiting[1]!["side"]);
+        Assert.All(waiting, p => Assert.True((bool)p!["today"]!));
+    }
+
+    [Fact]
     public async Task More_than_25_MB_is_refused()
     {
         var client = await _studio.ClientAsync();

@@ -60,6 +60,15 @@ public sealed record Finding(
         return $"±{new Quantity(Math.Max(1, Math.Ceiling(Math.Round(reach.Value * tenth, 6))) / tenth, reach.Unit)}";
     }
 
+    /// <summary>How far outside its band something lies: "10° past the limit (−5° to 10°)".</summary>
+    public static string PastWords(Judgement judgement)
+    {
+        ArgumentNullException.ThrowIfNull(judgement);
+        return judgement.Where == BandSide.Beyond
+            ? $"{judgement.Margin.Abs()} past the limit ({judgement.Band})"
+            : $"{judgement.Margin.Abs()} short of the limit ({judgement.Band})";
+    }
+
     /// <summary>The verdict on one measure of one side with its numbers.</summary>
     public static string VerdictWords(MeasureResult result)
     {
@@ -76,8 +85,7 @@ public sealed record Finding(
         return result.Judgement switch
         {
             { Verdict: Verdict.InBand } j => $"{reading}, inside {j.Band}.",
-            { Verdict: Verdict.Outside } j =>
-                $"{reading}, {j.Margin.Abs()} {(j.Where == BandSide.Beyond ? "beyond" : "short of")} {j.Band}.",
+            { Verdict: Verdict.Outside } j => $"{reading}, {PastWords(j)}.",
             { } j => $"{reading}, with an edge of {j.Band} inside the measuring error.",
             null => $"{reading}.",
         };

@@ -72,12 +72,7 @@ public static class MeasureReader
         ArgumentNullException.ThrowIfNull(stills);
         ArgumentNullException.ThrowIfNull(measures);
         ArgumentNullException.ThrowIfNull(errors);
-        return ReadSound(
-            stills.Select(s => Sound(s, errors)).OfType<Levelled>(),
-            measures,
-            context,
-            errors
-        );
+        return ReadSound(stills.Select(s => Sound(s, errors)).OfType<Levelled>(), measures, context, errors);
     }
 
     private static readonly int Moments = Enum.GetValues<Moment>().Length;

@@ -163,6 +163,9 @@ public sealed record Today(
     string? NotAllowed
 )
 {
+    /// <summary>Whether nothing is trained today: a red flag, pain that ended the day, or nothing that stands in for what is forbidden.</summary>
+    public bool Barred => Asked is null;
+
     /// <summary>Works it out. Pure: the same facts in any order give the same day.</summary>
     public static Today Of(TodayFacts facts)
     {

@@ -169,9 +169,7 @@ internal static class LookSaid
             { Judgement: null } => "noted, no verdict",
             { WouldCount: { } how } => how,
             { Judgement: { Verdict: Verdict.InBand } j } => $"{j.Band}",
-            { Judgement: { Verdict: Verdict.Outside, Where: BandSide.Beyond } j } =>
-                $"{j.Margin.Abs()} beyond {j.Band}{Of(j, result)}",
-            { Judgement: { Verdict: Verdict.Outside } j } => $"{j.Margin.Abs()} short of {j.Band}{Of(j, result)}",
+            { Judgement: { Verdict: Verdict.Outside } j } => $"{Finding.PastWords(j)}{Of(j, result)}",
             _ => "an edge lies within the measuring error",
         };
 

@@ -1,8 +1,8 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
-using DeftStride.Core.Exercises;
 using DeftStride.Core.Quantities;
 using Xunit;
 

@@ -1778,7 +1778,7 @@ export interface components {
          * @enum {unknown}
          */
         Landmark: "ankle" | "knee" | "toe" | "heel" | "hip" | "shoulder" | "ear" | "rearKnee" | "rearAnkle" | "workingPelvis" | "freePelvis" | "workingShoulder" | "freeShoulder" | "freeHip" | "rearToe";
-        /** @description The latest finished look: its sentence, and the three checks as they stood uncued. */
+        /** @description The latest finished look: its sentence, and as they stood uncued the three checks and what is to be looked at today. */
         LastLookView: {
             exerciseId: string;
             exerciseName: string;
@@ -2121,6 +2121,7 @@ export interface components {
             id: string;
             moment: null | components["schemas"]["Moment"];
             side: null | components["schemas"]["BodySide"];
+            today: boolean;
             view: null | components["schemas"]["View"];
             /** Format: int32 */
             width: number;
@@ -2906,9 +2907,12 @@ export interface components {
          * @enum {unknown}
          */
         View: "side" | "front" | "back";
+        /** @description A visit, today or on a day to come. Without a day it is today's. */
         VisitRequest: {
             /** Format: uuid */
             clientId: string;
+            /** Format: date */
+            day?: null | string;
             exerciseId: string;
             /** Format: uuid */
             id: string;
@@ -2924,6 +2928,7 @@ export interface components {
             id: string;
             lastLook: null | components["schemas"]["LastLookView"];
             logged: null | string;
+            lookAt: null | string;
             /** Format: date-time */
             startsAt: string;
             state: components["schemas"]["VisitState"];
@@ -4032,9 +4037,9 @@ export interface operations {
         parameters: {
             query: {
                 client: string;
-                moment?: components["schemas"]["Moment"];
-                side?: components["schemas"]["BodySide"];
-                view?: components["schemas"]["View"];
+                moment?: string;
+                side?: string;
+                view?: string;
             };
             header?: never;
             path: {

@@ -38,7 +38,7 @@ export const reading = (side: Side, gauge: Gauge, verdict: string): Schema['Resu
   where: gauge.verdict === 'outside' ? 'beyond' : 'within',
   marginText:
     verdict === 'Outside'
-      ? '14° beyond −5° to 10°'
+      ? '14° past the limit (−5° to 10°)'
       : verdict === 'In band'
         ? '−5° to 10°'
         : 'an edge lies within the measuring error',

@@ -4,7 +4,8 @@ import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { CameraGuide } from './CameraGuide';
 import { CameraPlace } from './CameraPlace';
 import { liveCamera } from './camera';
-import type { Moment, View } from './still';
+import { type Moment, type View, viewName } from './still';
+import { nearest } from './waiting';
 
 const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
 
@@ -27,6 +28,17 @@ const when: Record<Moment, string> = {
   top: 'At the top.',
 };
 
+/** Opens the camera, or the files of the device, for a side. */
+export type Openers = Partial<Record<Side, { camera: () => void; file: () => void } | undefined>>;
+type Opener = (open: Openers[Side] | undefined) => void;
+
+/** The time of day, and the day where it is not today's. */
+const clock = (picture: Schema['PictureView']) => {
+  const at = new Date(picture.at);
+  const time = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+  return picture.today ? time : `${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}, ${time}`;
+};
+
 /** Where a picture comes from: the camera, a file, a drop, the clipboard, or one taken earlier and not used yet. */
 export function PictureSource({
   side,
@@ -42,6 +54,7 @@ export function PictureSource({
   onLoose,
   title,
   ghost,
+  opener,
 }: {
   side: Side;
   view: View;
@@ -59,13 +72,26 @@ export function PictureSource({
   title?: string;
   /** The last picture of this side: the camera shows it as a ghost. */
   ghost?: string | undefined;
+  /** Whoever holds it opens the camera or the files from elsewhere on the screen. */
+  opener?: Opener;
 }) {
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
   const [guided, setGuided] = useState(false);
   const live = liveCamera();
-  const pick = (files: FileList | null) => files?.[0] && onFile(files[0], false, false);
+  const pick = (input: HTMLInputElement) => {
+    const chosen = input.files?.[0];
+    if (chosen) onFile(chosen, false, false);
+    // The same file can be chosen again after it was taken away.
+    input.value = '';
+  };
+  const takeOne = () => (live ? setGuided(true) : camera.current?.click());
+  useEffect(() => {
+    if (!opener || !consent) return;
+    opener({ camera: () => (live ? setGuided(true) : camera.current?.click()), file: () => file.current?.click() });
+    return () => opener(undefined);
+  }, [opener, consent, live]);
 
   useEffect(() => {
     if (!active || !consent) return;
@@ -81,7 +107,8 @@ export function PictureSource({
   const drop = (event: DragEvent) => {
     event.preventDefault();
     setOver(false);
-    if (consent) pick(event.dataTransfer.files);
+    const [dropped] = event.dataTransfer.files;
+    if (consent && dropped) onFile(dropped, false, false);
   };
 
   return (
@@ -100,51 +127,55 @@ export function PictureSource({
       </p>
       {consent ? (
         <>
-          {view === 'side' && <CameraPlace />}
-          <p className="text-copy text-soft">
-            {guide[view](planned)} {when[moment]}
-          </p>
-          <div className="flex flex-wrap gap-2">
-            <button
-              type="button"
-              onClick={() => (live ? setGuided(true) : camera.current?.click())}
-              className={`min-h-11 rounded-[10px] px-4 font-semibold ${live ? '' : 'lg:hidden'} ${active ? 'max-lg:bg-act max-lg:text-act-ink lg:border lg:border-edge/60 lg:bg-paper' : 'border border-edge/60 bg-paper'}`}
-            >
-              Take picture
-            </button>
-            <button
-              type="button"
-              onClick={() => file.current?.click()}
-              className={`min-h-11 rounded-[10px] px-4 font-semibold ${active && loose.length === 0 ? 'lg:bg-act lg:text-act-ink max-lg:border max-lg:border-edge/60 max-lg:bg-paper' : 'border border-edge/60 bg-paper'}`}
-            >
-              Choose a file
-            </button>
-            <span className="self-center text-small text-soft max-lg:hidden">or drop or paste one here</span>
-          </div>
           {loose.length > 0 && (
             <div>
-              <p className="mb-1.5 text-copy text-soft">Taken earlier, not marked yet:</p>
+              <p className="mb-1.5 text-copy text-soft">Waiting, not marked yet:</p>
               <div className="flex gap-2 overflow-x-auto pt-0.5 pb-1">
-                {loose.map((picture, i) => (
+                {nearest(loose, { side, view, moment }).map((picture, i) => (
                   <button
                     key={picture.id}
                     type="button"
                     onClick={() => onLoose(picture)}
-                    aria-label={`Use earlier picture ${i + 1} for the ${sideWord(side)} leg`}
-                    className="shrink-0 overflow-hidden rounded-lg border-2 border-transparent hover:border-ink"
+                    className="shrink-0 rounded-lg border-2 border-transparent text-left hover:border-ink"
                   >
                     <img
                       src={`/api/pictures/${picture.id}`}
                       alt=""
                       width={picture.width}
                       height={picture.height}
-                      className="h-30 w-auto"
+                      className="h-26 w-auto rounded-t-md"
                     />
+                    <span className="sr-only">{`Use earlier picture ${i + 1} for the ${sideWord(side)} leg, taken: `}</span>
+                    <span className="flex items-center gap-1.5 px-0.5 pt-1 text-fine text-soft">
+                      {picture.side && <SidePlate side={picture.side} size="s" />}
+                      {picture.view && viewName[picture.view].toLowerCase()} {clock(picture)}
+                    </span>
                   </button>
                 ))}
               </div>
             </div>
           )}
+          {view === 'side' && loose.length === 0 && <CameraPlace />}
+          <p className="text-copy text-soft">
+            {guide[view](planned)} {when[moment]}
+          </p>
+          <div className="flex flex-wrap gap-2">
+            <button
+              type="button"
+              onClick={takeOne}
+              className={`min-h-11 rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink ${live ? '' : 'lg:hidden'}`}
+            >
+              Take picture
+            </button>
+            <button
+              type="button"
+              onClick={() => file.current?.click()}
+              className="min-h-11 rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink"
+            >
+              Choose a file
+            </button>
+            <span className="self-center text-small text-soft max-lg:hidden">or drop or paste one here</span>
+          </div>
         </>
       ) : (
         <>
@@ -152,7 +183,7 @@ export function PictureSource({
           <button
             type="button"
             onClick={onConsent}
-            className="min-h-11 self-start rounded-[10px] bg-act px-4 font-semibold text-act-ink"
+            className="min-h-11 self-start rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink"
           >
             {clientName.split(' ')[0]} agrees
           </button>
@@ -174,7 +205,7 @@ export function PictureSource({
         accept="image/png,image/jpeg,image/webp,image/heic"
         className="hidden"
         data-pick={side}
-        onChange={(e) => pick(e.target.files)}
+        onChange={(e) => pick(e.target)}
       />
       <input
         ref={camera}
@@ -182,7 +213,7 @@ export function PictureSource({
         accept="image/*"
         capture="environment"
         className="hidden"
-        onChange={(e) => pick(e.target.files)}
+        onChange={(e) => pick(e.target)}
       />
     </div>
   );

@@ -74,6 +74,14 @@ export function PictureStage({
     if (!marking) setMarkStart(null);
   }, [marking]);
 
+  // A touch that placed a point is over: whatever comes under the finger next, the other side's picture say, is not pressed by it.
+  useEffect(() => {
+    const stage = svg.current;
+    const spent = (event: TouchEvent) => event.cancelable && event.preventDefault();
+    stage?.addEventListener('touchend', spent);
+    return () => stage?.removeEventListener('touchend', spent);
+  }, []);
+
   const place = (handle: Handle): Point | null => {
     switch (handle) {
       case 'upright-one':

@@ -2,8 +2,11 @@ import { outcome, type Schema } from '@/api/client';
 import { actingCoach } from '@/api/coach';
 import { theOutbox, useUnsent } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
+import type { Slot } from './still';
 
 type Kept = Schema['PictureView'];
+/** All that is needed of a picture to draw it. */
+export type Size = Pick<Kept, 'id' | 'width' | 'height'>;
 
 const urls = new Map<string, string>();
 
@@ -37,10 +40,15 @@ export function pictureUrl(id: string) {
  * Keeps a picture on this device and sends it in its turn. `shown` hears its size as soon as this device can draw it; the
  * promise settles when the server has it, or refuses it.
  */
-export async function sendPicture(id: string, clientId: string, blob: Blob, shown: (size: Kept) => void): Promise<Kept> {
-  const sent = outcome(
-    theOutbox().write({ method: 'PUT', path: `/api/pictures/${id}?client=${clientId}`, json: null, blob, coach: actingCoach() }),
-  );
+export async function sendPicture(
+  id: string,
+  clientId: string,
+  blob: Blob,
+  { side, view, moment }: Slot,
+  shown: (size: Size) => void,
+): Promise<Kept> {
+  const path = `/api/pictures/${id}?client=${clientId}&side=${side}&view=${view}&moment=${moment}`;
+  const sent = outcome(theOutbox().write({ method: 'PUT', path, json: null, blob, coach: actingCoach() }));
   // The answer may come before this is waited for.
   sent.catch(() => undefined);
   try {

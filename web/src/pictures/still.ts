@@ -100,6 +100,10 @@ export const guessed = (still: Still, found: readonly (readonly [Landmark, Point
   guessed: [...new Set([...(still.guessed ?? []), ...found.map(([l]) => l)])],
 });
 
+/** The still with points that the coach found right where they were guessed to be. */
+export const settled = (still: Still, found: readonly (readonly [Landmark, Point])[]): Still =>
+  found.reduce((s, [landmark, point]) => placed(s, landmark, point), still);
+
 /** Whether a look was kept before guesses were told apart, so that one may be among its points. */
 export const mayHoldGuess = (stills: Schema['StillDto'][]) =>
   stills.some((s) => s.guessed == null && Object.keys(s.points).length > 0);

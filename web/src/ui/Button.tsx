@@ -20,6 +20,7 @@ export function Button({
   return (
     <button
       type="button"
+      {...(kind === 'act' ? { 'data-act': '' } : {})}
       {...rest}
       className={`inline-flex min-h-11 items-center justify-center gap-2.5 rounded-[10px] px-4 py-2 text-body leading-tight disabled:cursor-not-allowed disabled:opacity-45 ${kinds[kind]} ${className}`}
     >

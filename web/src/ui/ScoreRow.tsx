@@ -14,7 +14,7 @@ export function ScoreRow({
   return (
     <fieldset>
       <legend className="mb-1.5 font-semibold">{label}</legend>
-      <div className="grid grid-cols-[repeat(11,minmax(0,1fr))] gap-1 max-lg:grid-cols-6">
+      <div className="grid grid-cols-[repeat(11,minmax(0,1fr))] gap-1 max-lg:grid-cols-6 pointer-coarse:grid-cols-6">
         {Array.from({ length: 11 }, (_, score) => score).map((score) => (
           <button
             key={score}
@@ -27,7 +27,7 @@ export function ScoreRow({
                 : score >= 5 && !plain
                   ? 'border-brick/45 text-brick hover:border-brick'
                   : 'border-edge/50 hover:border-ink'
-            } ${score === 0 ? 'max-lg:col-span-2' : ''}`}
+            } ${score === 0 ? 'max-lg:col-span-2 pointer-coarse:col-span-2' : ''}`}
           >
             {score}
           </button>

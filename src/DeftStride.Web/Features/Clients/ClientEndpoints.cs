@@ -301,7 +301,6 @@ internal static class ClientEndpoints
             .Pictures.AsNoTracking()
             .Where(p => p.ClientId == id && p.Sequence >= since && p.Supersedes == null)
             .OrderBy(p => p.Sequence)
-            .Select(p => new PictureView(p.Id, p.Width, p.Height, p.RecordedAt, p.Side, p.View, p.Moment))
             .ToListAsync(stop);
 
         var inForce = await ladders.LaddersAsync(stop);
@@ -364,7 +363,7 @@ internal static class ClientEndpoints
                 ],
                 PropEndpoints.Of(client, today),
                 PropEndpoints.KeptOf(client),
-                [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12)],
+                [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12).Select(p => PictureView.Of(p, dayStart))],
                 draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body),
                 unreadable,
                 TodayView.Of(day)

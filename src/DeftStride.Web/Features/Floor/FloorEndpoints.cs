@@ -32,11 +32,12 @@ internal sealed record VisitView(
     ClientSummary Client,
     TodayView Today,
     string? Logged,
+    string? LookAt,
     LastLookView? LastLook,
     IReadOnlyList<string> Unreadable
 );
 
-/// <summary>The latest finished look: its sentence, and the three checks as they stood uncued.</summary>
+/// <summary>The latest finished look: its sentence, and as they stood uncued the three checks and what is to be looked at today.</summary>
 internal sealed record LastLookView(
     string ExerciseId,
     string ExerciseName,
@@ -44,12 +45,16 @@ internal sealed record LastLookView(
     IReadOnlyList<ResultView> Results
 )
 {
-    public static LastLookView Of(CheckFact fact, PastLookView look) =>
+    public static LastLookView Of(CheckFact fact, PastLookView look, string? lookAt) =>
         new(
             fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
             look.Finding.Sentence,
-            [.. look.Results.Where(r => r.Standing && KeptBrief.Instruments.Contains(r.MeasureId))]
+            [
+                .. look.Results.Where(r =>
+                    r.Standing && (r.MeasureId == lookAt || KeptBrief.Instruments.Contains(r.MeasureId))
+                ),
+            ]
         );
 }
 
@@ -62,7 +67,15 @@ internal sealed record FloorView(
     IReadOnlyList<ClientSummary> Unplanned
 );
 
-internal sealed record VisitRequest(Guid OperationId, Guid Id, Guid ClientId, string Time, string ExerciseId);
+/// <summary>A visit, today or on a day to come. Without a day it is today's.</summary>
+internal sealed record VisitRequest(
+    Guid OperationId,
+    Guid Id,
+    Guid ClientId,
+    string Time,
+    string ExerciseId,
+    DateOnly? Day = null
+);
 
 internal static class FloorEndpoints
 {
@@ -74,6 +87,8 @@ internal static class FloorEndpoints
 
     /// <summary>Somebody not seen for longer is no longer on the floor's list of those with nothing planned.</summary>
     private const int SeenWithinDays = 92;
+
+    private const int MostDaysAhead = 366;
 
     /// <summary>No more than so many are named at once.</summary>
     private const int MostUnplanned = 30;
@@ -105,23 +120,25 @@ internal static class FloorEndpoints
         var days = await book.OfAsync(studio, [.. visits.Select(v => v.client).DistinctBy(c => c.Id)], now, stop);
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var rows = new List<VisitView>();
-        var nextTaken = false;
+        // A second visit of the same day has its own exercise; all else is the same day.
+        Today Own(VisitRecord visit, ClientDay day) =>
+            visit.ExerciseId == day.Facts.Planned ? day.Today : Today.Of(day.Facts with { Planned = visit.ExerciseId });
+        bool Done(ClientDay day) =>
+            (day.Look is { } check && check.RecordedAt >= dayStart && day.Decision is not null)
+            || day.LoggedToday is not null;
+        var open = visits.Where(v => !Done(days[v.client.Id])).ToArray();
+        // Nobody waits behind somebody who may not train: whoever can is next, the other stays in the day with what bars the way.
+        var next = (open.FirstOrDefault(v => !Own(v.visit, days[v.client.Id]).Barred) ?? open.FirstOrDefault())
+            ?.visit
+            .Id;
         foreach (var row in visits)
         {
             var day = days[row.client.Id];
-            // A second visit of the same day has its own exercise; all else is the same day.
-            var own =
-                row.visit.ExerciseId == day.Facts.Planned
-                    ? day.Today
-                    : Today.Of(day.Facts with { Planned = row.visit.ExerciseId });
-            var done =
-                (day.Look is { } check && check.RecordedAt >= dayStart && day.Decision is not null)
-                || day.LoggedToday is not null;
+            var own = Own(row.visit, day);
             var state =
-                done ? VisitState.Done
-                : nextTaken ? VisitState.Later
-                : VisitState.Next;
-            nextTaken |= state == VisitState.Next;
+                Done(day) ? VisitState.Done
+                : row.visit.Id == next ? VisitState.Next
+                : VisitState.Later;
             rows.Add(
                 new VisitView(
                     row.visit.Id,
@@ -133,7 +150,8 @@ internal static class FloorEndpoints
                     day.LoggedToday is { } logged && KeptLogResult.Kept.TryRead(logged.Judged, out var led, out _)
                         ? $"Logged. Next time: {led.Next.Text}."
                         : null,
-                    day.Brief is { } brief ? LastLookView.Of(day.Look!, brief.ToWire()) : null,
+                    own.What?.Id,
+                    day.Brief is { } brief ? LastLookView.Of(day.Look!, brief.ToWire(), own.What?.Id) : null,
                     day.Unreadable
                 )
             );
@@ -179,10 +197,13 @@ internal static class FloorEndpoints
         if (!TimeOnly.TryParseExact(request.Time, "HH:mm", out var time))
             throw Refusal.BadInput("time", "Give the time as hours and minutes, like 09:30.");
         var (from, _, zone) = await scope.DayAsync(stop);
-        var day = TimeZoneInfo.ConvertTime(from, zone).Date;
+        var today = TimeZoneInfo.ConvertTime(from, zone).Date;
+        var day = request.Day is { } asked ? asked.ToDateTime(TimeOnly.MinValue) : today;
+        if (day < today || day > today.AddDays(MostDaysAhead))
+            throw Refusal.BadInput("day", "A visit is planned for today or a day within a year from now.");
         var local = day + time.ToTimeSpan();
         if (zone.IsInvalidTime(local))
-            throw Refusal.BadInput("time", "The clocks go forward over that time today. Choose an hour later.");
+            throw Refusal.BadInput("time", "The clocks go forward over that time on that day. Choose an hour later.");
         await changer.CreateAsync(
             request.OperationId,
             request,

@@ -1,11 +1,11 @@
 using System.Buffers;
 using System.Security.Cryptography;
 using DeftStride.Core.Measuring;
-using DeftStride.Studio.Work;
 using DeftStride.Data.Files;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Pictures;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -18,13 +18,25 @@ internal sealed record PictureView(
     int Width,
     int Height,
     DateTimeOffset At,
+    bool Today,
     BodySide? Side,
     View? View,
     Moment? Moment
 )
 {
-    public static PictureView Of(PictureFact fact) =>
-        new(fact.Id, fact.Width, fact.Height, fact.RecordedAt, fact.Side, fact.View, fact.Moment);
+    /// <param name="fact">The picture.</param>
+    /// <param name="dayStart">When today began where the studio stands.</param>
+    public static PictureView Of(PictureFact fact, DateTimeOffset dayStart) =>
+        new(
+            fact.Id,
+            fact.Width,
+            fact.Height,
+            fact.RecordedAt,
+            fact.RecordedAt >= dayStart,
+            fact.Side,
+            fact.View,
+            fact.Moment
+        );
 }
 
 internal static class PictureEndpoints
@@ -41,22 +53,17 @@ internal static class PictureEndpoints
     private static async Task<Ok<PictureView>> PutAsync(
         Guid id,
         Guid client,
-        BodySide? side,
-        View? view,
-        Moment? moment,
+        string? side,
+        string? view,
+        string? moment,
         HttpRequest request,
         PictureShelf shelf,
         PictureFolder folder,
+        StudioScope scope,
         CancellationToken stop
     )
     {
-        // A number that stands for nothing is taken by the framework.
-        if (
-            (side is { } s && !Enum.IsDefined(s))
-            || (view is { } v && !Enum.IsDefined(v))
-            || (moment is { } m && !Enum.IsDefined(m))
-        )
-            throw Refusal.BadInput("picture", "Say which leg, from where and when, or leave it out.");
+        var takenFor = new TakenFor(Word<BodySide>(side), Word<View>(view), Word<Moment>(moment));
         using var upload = folder.Receive();
         return TypedResults.Ok(
             PictureView.Of(
@@ -65,12 +72,27 @@ internal static class PictureEndpoints
                     client,
                     upload.File,
                     await ReceiveAsync(request.Body, upload.File, stop),
-                    new(side, view, moment),
+                    takenFor,
                     stop
-                )
+                ),
+                (await scope.DayAsync(stop)).From
             )
         );
     }
+
+    /// <summary>A word of an address; the framework would take numbers too, and no small letter.</summary>
+    private static T? Word<T>(string? text)
+        where T : struct, Enum =>
+        text is null ? null
+        : text.Length > 0
+        && char.IsLetter(text[0])
+        && Enum.TryParse<T>(text, ignoreCase: true, out var word)
+        && Enum.IsDefined(word)
+            ? word
+        : throw Refusal.BadInput(
+            "picture",
+            "Say which leg, from where and at which moment the picture was taken, or leave it out."
+        );
 
     /// <summary>Writes an upload to the disk as it comes; returns its SHA-256.</summary>
     private static async Task<string> ReceiveAsync(Stream body, string file, CancellationToken stop)

@@ -4,9 +4,9 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refreshBody } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
+import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
-import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { type Units, unitsOf } from '@/ui/tape';
@@ -150,7 +150,7 @@ export function SplitBench({
 
   const track = shown?.card.find((l) => l.id === 'track');
   return (
-    <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 xl:h-full xl:min-h-0">
+    <div className="flex min-h-full flex-col px-3 py-3 max-lg:pb-[92px] sm:px-6 xl:h-full xl:min-h-0">
       <div className="mb-3 flex flex-wrap items-end justify-between gap-x-6 gap-y-3">
         <div className="min-w-0 flex-1 basis-[430px]">
           <h1 className="say max-w-[27em] text-title sm:text-big" aria-live="polite" data-sentence>
@@ -282,19 +282,21 @@ export function SplitBench({
           </div>
         </aside>
       </div>
-      <NextBar>
-        <Button
-          kind={view?.fits ? 'act' : 'plain'}
-          className="min-h-14 flex-1 text-lead!"
-          disabled={!ready}
-          onClick={() => keep.mutate()}
-        >
-          {keep.isSuccess ? 'Kept. Keep again' : 'Keep this set-up'}
-        </Button>
-        <Button className="min-h-14" disabled={!view || Boolean(fault)} onClick={() => setCard(true)}>
-          Card
-        </Button>
-      </NextBar>
+      <div className="lg:hidden">
+        <ActionBar>
+          <Button className="min-h-14" disabled={!view || Boolean(fault)} onClick={() => setCard(true)}>
+            Card
+          </Button>
+          <Button
+            kind={view?.fits ? 'act' : 'plain'}
+            className="min-h-14 flex-1 text-lead!"
+            disabled={!ready}
+            onClick={() => keep.mutate()}
+          >
+            {keep.isSuccess ? 'Kept. Keep again' : 'Keep this set-up'}
+          </Button>
+        </ActionBar>
+      </div>
       {view && (
         <CardSheet
           open={card}

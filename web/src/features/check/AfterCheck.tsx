@@ -1,30 +1,53 @@
 import { useMutation } from '@tanstack/react-query';
-import { Link } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
 import { api, type Schema, take } from '@/api/client';
+import { forgetKept, useKept } from '@/device/kept';
 import { PainStop, painStops } from '@/features/pain/PainAsk';
 import { RaiseStopSign } from '@/features/safety/StopSign';
 import { keptStills, type Moment, mayHoldGuess, type Slot, type View } from '@/pictures/still';
-import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side } from '@/ui/SidePlate';
 import { useTop } from '@/ui/useTop';
 import { day } from '@/words/dates';
-import { decisionWord } from '@/words/decisions';
+import { Answered } from './Answered';
 import { CorrectionPanel } from './CorrectionPanel';
-import { DecisionPanel } from './DecisionPanel';
+import { Decided, Deciding } from './DecisionPanel';
 import { FaultPicker } from './FaultPicker';
 import { namesOf, slotOfFinding } from './finding';
 import { KeptBench } from './KeptBench';
-import { type Change, LookAgain } from './LookAgain';
+import { LookAgain } from './LookAgain';
 import { Caret, MeasureList } from './MeasureList';
 import { MomentStrip } from './MomentStrip';
 import { StationBar } from './StationBar';
 import { TakeAway } from './TakeAway';
 import { TryWithout } from './TryWithout';
+import type { Change } from './useRetest';
+import { Watching } from './Watching';
 
 type Check = Schema['CheckView'];
+
+/** How far a check has come: the cue before the set, the set, the answer after it or a second picture, the decision. */
+type Stage = {
+  at: 'cue' | 'watch' | 'answer' | 'again' | 'decide';
+  /** What is tried. */
+  change: Change | null;
+  /** A fault that the coach picked, with its correction. */
+  picked: Schema['CorrectionView'] | null;
+  side: Side;
+};
+
+/** Everything one check found, with what its second pictures read put in the place of what was read before. */
+const withAgain = (look: Schema['LookView'], again: Schema['LookView'] | null): Schema['LookView'] =>
+  again
+    ? {
+        ...look,
+        results: [
+          ...look.results.filter((r) => !again.results.some((a) => a.measureId === r.measureId && a.side === r.side)),
+          ...again.results,
+        ],
+      }
+    : look;
 
 /** A finished look: what was found, the one thing to say, the retest beside its baseline, the decision. */
 export function AfterCheck({
@@ -36,48 +59,90 @@ export function AfterCheck({
   client: Schema['ClientView'];
   studio: Schema['StudioView'];
 }) {
-  const [again, setAgain] = useState<Change | null>(null);
-  const [deciding, setDeciding] = useState(check.correction === null || check.decision !== null);
-  useTop(`${check.id} ${again?.id} ${deciding} ${check.trials.length}`);
-  const [seenOn, setSeenOn] = useState<Side>(check.look.finding.side ?? 'left');
+  const place = `stage-${check.id}`;
+  const [stage, setStage] = useKept<Stage>(place, () => ({
+    at: 'cue',
+    change: null,
+    picked: null,
+    side: check.look.finding.side ?? 'left',
+  }));
+  const { picked, change } = stage;
+  const correction = picked ?? check.correction;
+  // Where a decision stands or nothing is left to try, it is decided whatever was on the screen before.
+  const at = check.decision
+    ? 'decide'
+    : stage.at === 'cue' && !correction
+      ? 'decide'
+      : stage.at !== 'cue' && stage.at !== 'decide' && !change
+        ? 'cue'
+        : stage.at;
+  const go = (next: Stage['at'], to: Partial<Stage> = {}) => setStage((s) => ({ ...s, ...to, at: next }));
+  const judged = (next: 'cue' | 'decide') => go(next, { change: null, picked: null });
+  useTop(`${check.id} ${change?.id} ${at} ${check.trials.length}`);
+  const decided = check.decision !== null;
+  useEffect(() => {
+    if (decided) forgetKept(place);
+  }, [decided, place]);
+  const [reopened, setReopened] = useState(false);
   const [picking, setPicking] = useState(false);
-  const [picked, setPicked] = useState<Schema['CorrectionView'] | null>(null);
   const pick = useMutation({
     mutationFn: (fault: string) =>
       take(api.GET('/api/checks/{id}/correction', { params: { path: { id: check.id }, query: { fault } } })),
     onSuccess: (chosen) => {
       if (!chosen) return;
-      setPicked(chosen);
       setPicking(false);
-      setDeciding(false);
+      go('cue', { picked: chosen });
     },
   });
-  // What was picked stands at the top of its panel.
+  // What is new stands at the top of its panel.
   const panel = useRef<HTMLElement>(null);
-  const pickedId = picked?.id;
+  const shownId = `${picked?.id} ${at}`;
   useEffect(() => {
-    if (pickedId) requestAnimationFrame(() => panel.current?.scrollTo({ top: 0 }));
-  }, [pickedId]);
-  const target: Side = picked ? seenOn : (check.look.finding.side ?? 'left');
+    if (shownId) requestAnimationFrame(() => panel.current?.querySelector('[data-panel]')?.scrollTo({ top: 0 }));
+  }, [shownId]);
+  const target: Side = picked ? stage.side : (check.look.finding.side ?? 'left');
   const found = slotOfFinding(check, target);
   const [view, setView] = useState<View>(found.view);
   const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({ [found.view]: found.moment });
-  const correction = picked ?? check.correction;
-  if (again)
+  const [headline, setHeadline] = useState<HTMLElement | null>(null);
+
+  if (at === 'watch' && change)
+    return (
+      <Watching
+        change={change}
+        side={target}
+        asked={client.today.asked}
+        onDone={() => go('answer')}
+        onBack={() => go('cue', { change: null })}
+      />
+    );
+  const checksOf = (look: Schema['LookView']) => (
+    <div className="border-t border-hair pt-1.5 max-lg:hidden">
+      <MeasureList
+        measures={check.standard.measures.filter((m) => m.mustPass)}
+        look={look}
+        clientId={check.clientId}
+        standard={check.standard}
+        readOnly
+      />
+    </div>
+  );
+  if (at === 'again' && change)
     return (
       <LookAgain
         check={check}
-        correction={again}
+        correction={change}
         side={target}
         client={client}
-        done={(next) => {
-          setAgain(null);
-          setPicked(null);
-          setDeciding(next === 'decide' || (picked !== null && check.correction === null));
-        }}
+        checks={(again) => checksOf(withAgain(check.look, again))}
+        done={judged}
+        onEye={() => go('answer')}
+        onBack={() => go('cue', { change: null })}
       />
     );
   const lastTrial = check.trials.at(-1);
+  const now = withAgain(check.look, lastTrial?.again ?? null);
+  const checks = checksOf(now);
   // Pain of five or more ends the day: nothing is tried any more, only decided.
   const sore = [check.pain, ...check.trials.map((t) => t.pain)].filter((p) => painStops(p ?? null, studio.cautions));
   const due =
@@ -89,20 +154,31 @@ export function AfterCheck({
     (p) => p.view === view && check.stills.some((s) => s.view === view && s.moment === p.moment),
   );
   const moment = chosen[view] ?? taken[0]?.moment ?? 'bottom';
+  const deciding = at === 'decide' && (!check.decision || reopened);
+  const sentence = <Sentence parts={lastTrial?.sentence ?? check.look.finding.sentence} />;
+  const because = lastTrial?.because ?? check.look.finding.because;
   return (
-    <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
-      {sore.length > 0 && !check.decision && (
-        <div className="mb-3">
-          <PainStop looked score={Math.max(...sore.map((p) => p?.score ?? 0))} />
-        </div>
-      )}
-      <div className="mb-2 flex flex-wrap items-end justify-between gap-x-6 gap-y-1">
-        <div className="min-w-0 flex-1 basis-[520px]">
-          <h1 className={`say max-w-[26em] ${sore.length > 0 ? 'text-lead sm:text-title' : 'text-title sm:text-big'}`}>
-            <Sentence parts={lastTrial?.sentence ?? check.look.finding.sentence} />
+    <div className="flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col max-lg:contents">
+        <div className="max-lg:order-1 lg:mb-1">
+          {sore.length > 0 && !check.decision && (
+            <div className="mb-2">
+              <PainStop looked score={Math.max(...sore.map((p) => p?.score ?? 0))} />
+            </div>
+          )}
+          <h1
+            className={`say min-h-[2.26em] max-w-[26em] ${sore.length > 0 ? 'text-lead sm:text-title' : 'text-title sm:text-big'}`}
+          >
+            {at === 'decide' ? <span ref={setHeadline} /> : sentence}
           </h1>
-          <p className="mt-1 text-copy text-soft">
-            {lastTrial?.because ?? check.look.finding.because}
+          <p className="mt-0.5 text-copy text-soft">
+            {at === 'decide' ? (
+              <>
+                {sentence} {because}
+              </>
+            ) : (
+              because
+            )}
             {check.feltWords && !check.felt?.asExpected && (
               <span className="font-semibold text-ink"> {check.feltWords} Ask why.</span>
             )}
@@ -110,147 +186,143 @@ export function AfterCheck({
             {mayHoldGuess(check.stills) && <span> Kept before guesses were told apart: one may be among its points.</span>}
           </p>
         </div>
-        <div className="text-small text-soft sm:text-right">
-          <p>
-            {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}
-          </p>
-          <div className="max-lg:hidden">
+        <div className="flex min-h-0 flex-1 flex-col max-lg:order-3">
+          <StationBar
+            look={now}
+            stations={[...views]}
+            at={view}
+            note={(v) => {
+              const seen = SIDES.filter((side) => check.stills.some((s) => s.view === v && s.side === side));
+              return seen.length > 0 ? `pictures ${seen.map((s) => (s === 'left' ? 'L' : 'R')).join(' ')}` : 'no pictures';
+            }}
+            onGo={(v) => v !== 'ask' && v !== 'checks' && setView(v)}
+          />
+          {taken.length > 1 && (
+            <div className="mb-2">
+              <MomentStrip
+                plan={taken}
+                at={moment}
+                has={(m) =>
+                  SIDES.filter((side) => check.stills.some((s) => s.side === side && s.view === view && s.moment === m))
+                }
+                onGo={(m) => setChosen((c) => ({ ...c, [view]: m }))}
+              />
+            </div>
+          )}
+          <div className="grid min-h-0 flex-1 grid-cols-2 gap-2 sm:gap-3">
+            {SIDES.map((side) => {
+              const slot: Slot = { side, view, moment };
+              const trial = check.trials.findLast((t) => t.side === side && t.stills.some((s) => s.view === view));
+              const stills = keptStills(
+                (trial?.stills ?? check.stills).filter((s) => s.side === side && s.view === view && s.moment === moment),
+              );
+              const look = trial?.again ?? check.look;
+              const all = trial?.stills ?? check.stills;
+              return (
+                <KeptBench
+                  standard={check.standard}
+                  key={`${side}${view}${moment}`}
+                  slot={slot}
+                  {...(trial ? { label: `After “${trial.short.toLowerCase()}”` } : {})}
+                  stills={stills}
+                  look={look}
+                  stillViews={stills.map(
+                    (s) =>
+                      look.stills[
+                        all.findIndex((a) => a.pictureId === s.pictureId && a.view === s.view && a.moment === s.moment)
+                      ],
+                  )}
+                  active={check.look.finding.side === side}
+                  names={namesOf(check)}
+                />
+              );
+            })}
+          </div>
+          <div className="mt-1 flex flex-wrap items-center justify-between gap-x-4 text-small text-soft">
+            <p>
+              {check.exerciseName}, {check.schoolName.toLowerCase()} · {check.coach}, {day(check.at)}
+            </p>
             <TakeAway check={check} view={view} />
           </div>
         </div>
       </div>
-      <StationBar
-        look={check.look}
-        stations={[...views]}
-        at={view}
-        note={(v) => {
-          const seen = SIDES.filter((side) => check.stills.some((s) => s.view === v && s.side === side));
-          return seen.length > 0 ? `pictures ${seen.map((s) => (s === 'left' ? 'L' : 'R')).join(' ')}` : 'no pictures';
-        }}
-        onGo={(v) => v !== 'ask' && setView(v)}
-      />
-      {taken.length > 1 && (
-        <div className="mb-2">
-          <MomentStrip
-            plan={taken}
-            at={moment}
-            has={(m) => SIDES.filter((side) => check.stills.some((s) => s.side === side && s.view === view && s.moment === m))}
-            onGo={(m) => setChosen((c) => ({ ...c, [view]: m }))}
-          />
-        </div>
-      )}
-      <div className="grid min-h-0 flex-1 gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_372px]">
-        <aside
-          ref={panel}
-          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-5 lg:order-last"
-          aria-label="What now"
-        >
-          {due && (
-            <TryWithout
-              check={check}
-              side={target}
-              prop={due}
-              onMeasure={() =>
-                setAgain({
+      <aside
+        ref={panel}
+        className="flex min-h-0 flex-col gap-2 rounded-2xl bg-paper p-4 max-lg:order-2 lg:w-[336px] lg:shrink-0 lg:p-3"
+        aria-label="What now"
+      >
+        {due && (
+          <TryWithout
+            check={check}
+            side={target}
+            prop={due}
+            onMeasure={() =>
+              go('again', {
+                change: {
                   id: `without:${due.correctionId}`,
                   level: 'setUp',
                   cue: `One set without: ${due.short.toLowerCase()}.`,
-                })
-              }
-            />
-          )}
-          {check.decision && !deciding ? null : deciding || !correction ? (
-            <DecisionPanel
-              check={check}
-              studio={studio}
-              onBack={correction && !check.decision ? () => setDeciding(false) : undefined}
-              onPickFault={check.decision || sore.length > 0 ? undefined : () => setPicking(true)}
-            />
-          ) : (
-            <CorrectionPanel
-              key={correction.id}
-              check={check}
-              side={target}
-              given={correction}
-              lastTrial={lastTrial}
-              onAgain={setAgain}
-              onDecide={() => setDeciding(true)}
-              onJudged={(next) => {
-                setPicked(null);
-                setDeciding(next === 'decide');
-              }}
-              picked={picked !== null}
-              onPickFault={() => setPicking(true)}
-              onSide={picked ? setSeenOn : null}
-            />
-          )}
-          <FaultPicker checkId={check.id} open={picking} onOpenChange={setPicking} onPick={(fault) => pick.mutate(fault)} />
-          <Trouble error={pick.error} />
-          {check.decision && (
-            <p className="text-small text-soft">
-              {decisionWord[check.decision.chosen]}, {check.decision.coach}, {day(check.decision.at)}.{' '}
-              <Link to="/clients/$clientId" params={{ clientId: check.clientId }} className="underline underline-offset-4">
-                History of {client.client.name.split(' ')[0]}
-              </Link>
-            </p>
-          )}
+                },
+              })
+            }
+          />
+        )}
+        {at === 'answer' && change ? (
+          <Answered
+            check={check}
+            change={change}
+            side={target}
+            checks={checks}
+            onDone={judged}
+            onPicture={change.onlySeen ? null : () => go('again')}
+            onBack={() => go('cue', { change: null })}
+          />
+        ) : at === 'cue' && correction ? (
+          <CorrectionPanel
+            key={correction.id}
+            check={check}
+            side={target}
+            given={correction}
+            lastTrial={lastTrial}
+            checks={checks}
+            onAgain={(change) => go('again', { change })}
+            onWatch={(change) => go('watch', { change })}
+            onDecide={() => go('decide')}
+            picked={picked !== null}
+            onPickFault={() => setPicking(true)}
+            onSide={picked ? (side) => setStage((s) => ({ ...s, side })) : null}
+          />
+        ) : deciding ? (
+          <Deciding
+            check={check}
+            studio={studio}
+            headline={headline}
+            checks={checks}
+            onBack={correction && !check.decision ? () => go('cue') : undefined}
+            onPickFault={check.decision || sore.length > 0 ? undefined : () => setPicking(true)}
+            onDone={() => setReopened(false)}
+          />
+        ) : (
+          <Decided check={check} client={client} headline={headline} checks={checks} onReopen={() => setReopened(true)} />
+        )}
+        <FaultPicker checkId={check.id} open={picking} onOpenChange={setPicking} onPick={(fault) => pick.mutate(fault)} />
+        <Trouble error={pick.error} />
+        <div className="lg:hidden">
           <details className="group border-t border-hair pt-1">
-            <summary className="flex min-h-11 cursor-pointer items-center text-copy font-semibold gap-2 text-soft hover:text-ink">
+            <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-copy font-semibold text-soft hover:text-ink">
               <Caret /> Every check of this look
             </summary>
             <MeasureList
               measures={check.standard.measures}
-              look={check.look}
+              look={now}
               clientId={check.clientId}
               standard={check.standard}
               readOnly
             />
           </details>
-          {!check.decision && (
-            <>
-              <div className="flex-1" />
-              <RaiseStopSign clientId={check.clientId} className="w-full" />
-            </>
-          )}
-        </aside>
-        <div className="contents max-lg:grid max-lg:grid-cols-2 max-lg:gap-2">
-          {SIDES.map((side) => {
-            const slot: Slot = { side, view, moment };
-            const trial = check.trials.findLast((t) => t.side === side && t.stills.some((s) => s.view === view));
-            const stills = keptStills(
-              (trial?.stills ?? check.stills).filter((s) => s.side === side && s.view === view && s.moment === moment),
-            );
-            const look = trial?.again ?? check.look;
-            const all = trial?.stills ?? check.stills;
-            return (
-              <KeptBench
-                standard={check.standard}
-                key={`${side}${view}${moment}`}
-                slot={slot}
-                {...(trial ? { label: `After “${trial.short.toLowerCase()}”` } : {})}
-                stills={stills}
-                look={look}
-                stillViews={stills.map(
-                  (s) =>
-                    look.stills[all.findIndex((a) => a.pictureId === s.pictureId && a.view === s.view && a.moment === s.moment)],
-                )}
-                active={check.look.finding.side === side}
-                names={namesOf(check)}
-              />
-            );
-          })}
+          {!check.decision && <RaiseStopSign clientId={check.clientId} className="mt-2 w-full" />}
         </div>
-      </div>
-      <div className="mt-3 text-small text-soft lg:hidden">
-        <TakeAway check={check} view={view} />
-      </div>
-      {check.decision && (
-        <div className="mt-3 lg:hidden">
-          <Link to="/" className="block">
-            <Button className="w-full">Back to today</Button>
-          </Link>
-        </div>
-      )}
+      </aside>
     </div>
   );
 }

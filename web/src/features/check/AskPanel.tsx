@@ -2,6 +2,7 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { api, type Schema, take } from '@/api/client';
 import { useDevices } from '@/api/queries';
+import { SorenessAsk } from '@/features/pain/PainAsk';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
@@ -25,7 +26,7 @@ export function AskPanel({
   look: Schema['LookView'] | null;
   /** Whether the client has been here before, so that the morning after can be asked. */
   repeated: boolean;
-  onChange: (change: (draft: Draft) => Draft) => void;
+  onChange: (change: (draft: Draft) => Draft, typed?: string) => void;
   onStated: (stated: Stated | { measureId: string; side: Side; source: Stated['source']; value: null }) => void;
 }) {
   const share = standard.measures.find((m) => m.id === 'load-share');
@@ -40,6 +41,7 @@ export function AskPanel({
           onPick={(effort) => onChange((d) => ({ ...d, effort: d.effort === effort ? null : effort }))}
           plain
         />
+        <SorenessAsk value={draft.soreness ?? null} onPick={(soreness) => onChange((d) => ({ ...d, soreness }))} />
         {repeated && <NextMorning value={draft.nextMorning} onPick={(nextMorning) => onChange((d) => ({ ...d, nextMorning }))} />}
       </div>
       {share && <LoadShare measure={share} draft={draft} standard={standard} look={look} onStated={onStated} />}
@@ -62,7 +64,7 @@ function Felt({
 }: {
   draft: Draft;
   expected: string[];
-  onChange: (change: (draft: Draft) => Draft) => void;
+  onChange: (change: (draft: Draft) => Draft, typed?: string) => void;
 }) {
   const { felt } = draft;
   return (
@@ -94,7 +96,7 @@ function Felt({
             value={felt.where}
             maxLength={200}
             placeholder="low back, front of the knee"
-            onChange={(e) => onChange((d) => ({ ...d, felt: { asExpected: false, where: e.target.value } }))}
+            onChange={(e) => onChange((d) => ({ ...d, felt: { asExpected: false, where: e.target.value } }), 'felt')}
             className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
           />
         </label>

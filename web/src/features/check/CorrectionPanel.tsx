@@ -3,33 +3,33 @@ import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { checkQuery } from '@/api/options';
-import { queries, refreshClient } from '@/api/queries';
-import { forgetKept, useKept } from '@/device/kept';
+import { refreshClient } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
+import { RaiseStopSign } from '@/features/safety/StopSign';
 import { useUnsent } from '@/outbox/device';
+import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
-import { levelWord, outcomeWord } from '@/words/decisions';
-import { type Feel, FeelRow } from './FeelRow';
+import { levelWord } from '@/words/decisions';
 import { Caret } from './MeasureList';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
 import { WedgeSheet } from './WedgeSheet';
 
 const LEVELS: Schema['CorrectionLevel'][] = ['say', 'touchOrBlock', 'setUp', 'stepDown'];
 
-/** One thing to say or do now, why, what it did in one tap, and what comes next. */
+/** One thing to say or do now, why, and what comes next: a second picture, or a set watched by eye. */
 export function CorrectionPanel({
   check,
   side,
   given,
   lastTrial,
+  checks,
   onAgain,
+  onWatch,
   onDecide,
-  onJudged,
   picked: byCoach,
   onPickFault,
   onSide,
@@ -38,10 +38,11 @@ export function CorrectionPanel({
   side: Side;
   given: Schema['CorrectionView'];
   lastTrial: Schema['TrialView'] | undefined;
+  /** The key checks, where there is room for them. */
+  checks: React.ReactNode;
   onAgain: (correction: Schema['CorrectionView']) => void;
+  onWatch: (correction: Schema['CorrectionView']) => void;
   onDecide: () => void;
-  /** After the eye has judged: whether there is something left to try. */
-  onJudged: (next: 'correct' | 'decide') => void;
   /** Whether the coach picked the fault, rather than the look naming it. */
   picked: boolean;
   onPickFault: () => void;
@@ -59,177 +60,153 @@ export function CorrectionPanel({
       ),
     onSuccess: (chosen) => chosen && setPicked(chosen),
   });
-  const felt = `feels-${check.id}-${correction.id}`;
-  const [feels, setFeels] = useKept<Feel[]>(felt, () => []);
   const unsent = useUnsent((e) => e.kind === 'trial' && e.json?.checkId === check.id);
   const [exploring, setExploring] = useState(false);
-  // One trial, one id, however often its button is pressed.
-  const [trialId, setTrialId] = useState(() => uuid());
-  const judge = useMutation({
-    mutationFn: (byEye: Schema['TrialOutcome']) =>
-      take(
-        api.POST('/api/trials', {
-          body: {
-            id: trialId,
-            checkId: check.id,
-            correctionId: correction.id,
-            side,
-            stills: [],
-            seen: [],
-            byEye,
-            pain: null,
-            supersedes: null,
-            feels,
-          },
-        }),
-      ),
-    onSuccess: async (view) => {
-      forgetKept(felt);
-      setTrialId(() => uuid());
-      setPicked(null);
-      queries.setQueryData(checkQuery(check.id).queryKey, view);
-      await refreshClient(check.clientId);
-      onJudged(!byCoach && view.correction && view.trials.at(-1)?.outcome !== 'helped' ? 'correct' : 'decide');
-    },
-  });
-  const waits = judge.isPending || unsent.some((e) => e.state !== 'refused');
   useShortcuts('After the look', [
-    { keys: 'R', does: 'Look again', run: () => !correction.onlySeen && onAgain(correction) },
+    { keys: 'R', does: 'Look again', run: () => (correction.onlySeen ? onWatch : onAgain)(correction) },
+    { keys: 'B', does: 'Watch a set, judge by eye', run: () => onWatch(correction) },
     { keys: 'O', does: 'Something else: pick what you saw', run: onPickFault },
     { keys: 'E', does: 'Decide', run: onDecide },
-    { keys: 'H', does: 'By eye: it helped', run: () => !waits && judge.mutate('helped') },
-    { keys: 'X', does: 'By eye: no difference', run: () => !waits && judge.mutate('noDifference') },
   ]);
   const spoken = correction.level === 'say';
   const helped = lastTrial?.outcome === 'helped';
   const open = correction.causes.filter((c) => c.standing !== 'ruledOut');
+  const decide = lastTrial ? 'Decide' : 'Decide now';
   return (
     <>
-      {lastTrial && (
-        <OutcomeMark trial={lastTrial}>
-          <AfterTrial trial={lastTrial} clientId={check.clientId} />
-        </OutcomeMark>
-      )}
-      <ol className="grid grid-cols-[0.8fr_1.4fr_0.9fr_1.2fr] gap-1.5" aria-label="How strong a means">
-        {LEVELS.map((level) => (
-          <li
-            key={level}
-            aria-current={level === correction.level ? 'step' : undefined}
-            className={`border-t-[3px] pt-1 text-small font-semibold ${level === correction.level ? 'border-brass text-brass-text' : 'border-hair text-soft'}`}
-          >
-            {levelWord[level]}
-          </li>
-        ))}
-      </ol>
-      {(byCoach || onSide) && (
-        <div className="flex items-center justify-between gap-3">
-          <p className="text-copy text-soft">
-            {correction.faultName}
-            {byCoach && ', your pick'}
-          </p>
-          {onSide && (
-            <Choice
-              label="Which side"
-              value={side}
-              options={[
-                { value: 'left', text: 'Left' },
-                { value: 'right', text: 'Right' },
-              ]}
-              onPick={onSide}
-            />
+      <div className="grid min-h-0 flex-1 content-start gap-3 lg:overflow-y-auto" data-panel>
+        {lastTrial && (
+          <OutcomeMark trial={lastTrial}>
+            <AfterTrial trial={lastTrial} clientId={check.clientId} />
+          </OutcomeMark>
+        )}
+        <ol className="grid grid-cols-[0.8fr_1.4fr_0.9fr_1.2fr] gap-1.5" aria-label="How strong a means">
+          {LEVELS.map((level) => (
+            <li
+              key={level}
+              aria-current={level === correction.level ? 'step' : undefined}
+              className={`border-t-[3px] pt-0.5 text-small leading-tight font-semibold ${level === correction.level ? 'border-brass text-brass-text' : 'border-hair text-soft'}`}
+            >
+              {levelWord[level]}
+            </li>
+          ))}
+        </ol>
+        {(byCoach || onSide) && (
+          <div className="flex items-center justify-between gap-3">
+            <p className="text-copy text-soft">
+              {correction.faultName}
+              {byCoach && ', your pick'}
+            </p>
+            {onSide && (
+              <Choice
+                label="Which side"
+                value={side}
+                options={[
+                  { value: 'left', text: 'Left' },
+                  { value: 'right', text: 'Right' },
+                ]}
+                onPick={onSide}
+              />
+            )}
+          </div>
+        )}
+        <p className="say text-shout sm:text-big" data-cue>
+          {spoken ? `“${correction.cue}”` : correction.cue}
+        </p>
+        {correction.askFirst && (
+          <p className="w-fit rounded-md border border-brass px-2 py-0.5 text-small font-semibold">Ask first: a hand touches</p>
+        )}
+        <p className="text-copy text-soft">{correction.why}</p>
+        {correction.id.endsWith('-wedge') && (
+          <>
+            <Button onClick={() => setExploring(true)}>Explore foot by foot</Button>
+            <WedgeSheet clientId={check.clientId} open={exploring} onOpenChange={setExploring} />
+          </>
+        )}
+        <Unsent entries={unsent} />
+        <Trouble error={choose.error} />
+        {open.length > 0 && (
+          <details className="group border-t border-hair pt-1">
+            <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-copy font-semibold text-soft hover:text-ink">
+              <Caret /> Why does it happen?
+            </summary>
+            <ul className="grid gap-2 pb-1">
+              {open.map((cause) => (
+                <li key={cause.id}>
+                  <button
+                    type="button"
+                    aria-pressed={cause.id === correction.causeId}
+                    onClick={() => choose.mutate(cause.id)}
+                    className={`w-full rounded-[10px] border px-3 py-2 text-left ${cause.id === correction.causeId ? 'border-ink bg-ground' : 'border-hair hover:border-ink'}`}
+                  >
+                    <span className="block text-body font-semibold">
+                      {cause.test}
+                      {cause.standing === 'shown' && (
+                        <span className="ml-1.5 font-normal text-brass-text">shown by the look</span>
+                      )}
+                    </span>
+                    <span className="block text-small text-soft">Then {cause.name}.</span>
+                  </button>
+                </li>
+              ))}
+            </ul>
+            <OwnWords clientId={check.clientId} correction={correction} />
+            <Link
+              to="/library"
+              search={{ open: `fault:${correction.faultId}` }}
+              className="inline-flex min-h-11 items-center text-copy underline decoration-hair underline-offset-4"
+            >
+              All of “{correction.faultName.toLowerCase()}” in the library
+            </Link>
+            {correction.disagreement && <p className="pb-1 text-small text-soft">{correction.disagreement}</p>}
+          </details>
+        )}
+        {correction.onDeck && <p className="text-small text-soft">Next: {correction.onDeck.toLowerCase()}</p>}
+        <div className="grid grid-cols-2 gap-2 lg:hidden">
+          <Button className="px-2! text-copy!" onClick={onPickFault}>
+            Something else
+          </Button>
+          {!helped && (
+            <Button className="px-2! text-copy!" onClick={onDecide}>
+              {decide}
+            </Button>
           )}
         </div>
-      )}
-      <p className="say text-shout sm:text-big">{spoken ? `“${correction.cue}”` : correction.cue}</p>
-      {correction.askFirst && (
-        <p className="w-fit rounded-md border border-brass px-2 py-0.5 text-small font-semibold">Ask first: a hand touches</p>
-      )}
-      <p className="text-body text-soft">{correction.why}</p>
-      {correction.id.endsWith('-wedge') && (
-        <>
-          <Button onClick={() => setExploring(true)}>Explore foot by foot</Button>
-          <WedgeSheet clientId={check.clientId} open={exploring} onOpenChange={setExploring} />
-        </>
-      )}
-      <FeelRow feels={feels} onChange={setFeels} />
-      <fieldset className="grid grid-cols-3 gap-2">
-        <legend className="mb-1 text-small text-soft">
-          {correction.onlySeen
-            ? 'What did it do? No picture shows this: one tap, by eye.'
-            : 'What did it do? By eye, in one tap; or look again and measure.'}
-        </legend>
-        {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
-          <Button
-            key={outcome}
-            className="min-h-13 px-1.5! text-copy!"
-            disabled={waits}
-            onClick={() => judge.mutate(outcome)}
-            aria-label={`${outcomeWord[outcome]}, seen by eye`}
-          >
-            {outcomeWord[outcome]}
-          </Button>
-        ))}
-      </fieldset>
-      <Unsent entries={unsent} />
-      <Trouble error={judge.error ?? choose.error} />
-      {!correction.onlySeen && (
-        <Button
-          kind={helped ? 'plain' : 'act'}
-          hint="R"
-          className="min-h-14 w-full text-lead!"
-          onClick={() => onAgain(correction)}
-        >
-          Look again
-        </Button>
-      )}
-      <Button
-        kind={helped ? 'act' : 'plain'}
-        hint="E"
-        className={`w-full ${helped ? 'min-h-14 text-lead!' : ''}`}
-        onClick={onDecide}
-      >
-        {lastTrial ? 'Decide' : 'Decide without a retest'}
-      </Button>
-      <div className="flex items-center justify-between gap-3 border-t border-dashed border-hair pt-1">
-        <p className="text-small text-soft">{correction.onDeck && `Next: ${correction.onDeck.toLowerCase()}`}</p>
-        <Button kind="quiet" hint="O" className="px-2!" onClick={onPickFault}>
-          Something else
-        </Button>
       </div>
-      {open.length > 0 && (
-        <details className="group border-t border-hair pt-1">
-          <summary className="flex min-h-11 cursor-pointer items-center gap-2 text-copy font-semibold text-soft hover:text-ink">
-            <Caret /> Why does it happen?
-          </summary>
-          <ul className="grid gap-2 pb-1">
-            {open.map((cause) => (
-              <li key={cause.id}>
-                <button
-                  type="button"
-                  aria-pressed={cause.id === correction.causeId}
-                  onClick={() => choose.mutate(cause.id)}
-                  className={`w-full rounded-[10px] border px-3 py-2 text-left ${cause.id === correction.causeId ? 'border-ink bg-ground' : 'border-hair hover:border-ink'}`}
-                >
-                  <span className="block text-body font-semibold">
-                    {cause.test}
-                    {cause.standing === 'shown' && <span className="ml-1.5 font-normal text-brass-text">shown by the look</span>}
-                  </span>
-                  <span className="block text-small text-soft">Then {cause.name}.</span>
-                </button>
-              </li>
-            ))}
-          </ul>
-          <OwnWords clientId={check.clientId} correction={correction} />
-          <Link
-            to="/library"
-            search={{ open: `fault:${correction.faultId}` }}
-            className="inline-flex min-h-11 items-center text-copy underline decoration-hair underline-offset-4"
-          >
-            All of “{correction.faultName.toLowerCase()}” in the library
-          </Link>
-          {correction.disagreement && <p className="pb-1 text-small text-soft">{correction.disagreement}</p>}
-        </details>
-      )}
+      {checks}
+      <ActionBar>
+        <div className="flex items-center justify-between gap-1 max-lg:hidden">
+          <Button kind="quiet" hint="O" className="px-2!" onClick={onPickFault}>
+            Something else
+          </Button>
+          <RaiseStopSign clientId={check.clientId} className="px-2.5! text-small!" />
+        </div>
+        <div className="flex gap-2 max-lg:contents">
+          {!correction.onlySeen && (
+            <Button hint="B" className="px-3! max-lg:min-h-14 lg:flex-1" onClick={() => onWatch(correction)}>
+              By eye
+            </Button>
+          )}
+          {!helped && (
+            <Button hint="E" className="px-3! max-lg:hidden lg:flex-1" onClick={onDecide}>
+              {decide}
+            </Button>
+          )}
+          {helped && !correction.onlySeen && (
+            <Button hint="R" className="px-3! max-lg:min-h-14 lg:flex-1" onClick={() => onAgain(correction)}>
+              Look again
+            </Button>
+          )}
+        </div>
+        <Button
+          kind="act"
+          hint={helped ? 'E' : 'R'}
+          className="min-h-14 flex-1 text-lead!"
+          onClick={() => (helped ? onDecide() : correction.onlySeen ? onWatch(correction) : onAgain(correction))}
+        >
+          {helped ? 'Decide' : correction.onlySeen ? 'Watch a set' : 'Look again'}
+        </Button>
+      </ActionBar>
     </>
   );
 }

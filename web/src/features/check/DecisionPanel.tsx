@@ -1,21 +1,25 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { Link } from '@tanstack/react-router';
+import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
+import { createPortal } from 'react-dom';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { checkQuery, recommendationQuery } from '@/api/options';
-import { queries, refreshClient } from '@/api/queries';
+import { queries, refreshClient, useFloor } from '@/api/queries';
 import { forgetKept, useKept } from '@/device/kept';
 import { useShortcuts } from '@/device/keys';
 import { asAsked, type Entry, ofLog, toLog } from '@/features/log/log';
 import { QuickLog } from '@/features/log/QuickLog';
-import { type PainAnswer, PainAsk, painComplete, painStops } from '@/features/pain/PainAsk';
+import { NO_PAIN, type PainAnswer, PainAsk, PainBar, PainSheet, painComplete, painStops } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
+import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
+import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
 import { Why } from '@/ui/Why';
+import { day } from '@/words/dates';
 import { decisionWord } from '@/words/decisions';
 import { AfterTrial, OutcomeMark } from './OutcomeMark';
 
@@ -25,33 +29,23 @@ const AFTER_A_STOP: Outcome[] = ['hold', 'stepBack', 'stopAndRefer'];
 const CHOICES: Outcome[] = ['progress', 'hold', 'lookAgain', 'correct', 'modifyAndRetest', 'stepBack', 'stopAndRefer'];
 
 /** The recommendation with its rule and facts; accept it, or overrule it with a reason. */
-export function DecisionPanel({
+export function Deciding({
   check,
   studio,
-  onBack,
-  onPickFault,
-}: {
-  check: Schema['CheckView'];
-  studio: Schema['StudioView'];
-  onBack: (() => void) | undefined;
-  /** Takes up a fault that the coach saw, whatever the look says. */
-  onPickFault: (() => void) | undefined;
-}) {
-  const [reopened, setReopened] = useState(false);
-  if (check.decision && !reopened) return <Decided check={check} onReopen={() => setReopened(true)} />;
-  return <Deciding check={check} studio={studio} onBack={onBack} onPickFault={onPickFault} onDone={() => setReopened(false)} />;
-}
-
-function Deciding({
-  check,
-  studio,
+  headline,
+  checks,
   onBack,
   onPickFault,
   onDone,
 }: {
   check: Schema['CheckView'];
   studio: Schema['StudioView'];
+  /** Where the largest words of the screen stand. */
+  headline: HTMLElement | null;
+  /** The key checks, where there is room for them. */
+  checks: React.ReactNode;
   onBack: (() => void) | undefined;
+  /** Takes up a fault that the coach saw, whatever the look says. */
   onPickFault: (() => void) | undefined;
   onDone: () => void;
 }) {
@@ -66,6 +60,7 @@ function Deciding({
   const setPain = (next: PainAnswer | null) => setAnswers((a) => ({ ...a, pain: next }));
   const setEntry = (next: Entry | null) => setAnswers((a) => ({ ...a, entry: next }));
   const unsent = useUnsent((e) => e.kind === 'decision' && e.json?.checkId === check.id);
+  const navigate = useNavigate();
   const [way, setWay] = useState(0);
   const [overruling, setOverruling] = useState(false);
   const [chosen, setChosen] = useState<Outcome | null>(null);
@@ -100,6 +95,13 @@ function Deciding({
       forgetKept(place);
       queries.setQueryData(checkQuery(check.id).queryKey, view);
       onDone();
+      // Whoever comes back to this address finds what was decided, not a new look.
+      void navigate({
+        to: '/clients/$clientId/check',
+        params: { clientId: check.clientId },
+        search: { check: check.id },
+        replace: true,
+      });
       await refreshClient(check.clientId);
     },
     onError: () => void advice.refetch(),
@@ -118,98 +120,104 @@ function Deciding({
   // Stopped before a set: nothing is asked for and nothing is logged, it is only decided.
   const before = [check.pain, ...check.trials.map((t) => t.pain)].some((p) => painStops(p ?? null, studio.cautions));
   const stopped = before || painStops(pain, studio.cautions);
+  const [hurting, setHurting] = useState(false);
+  const asksPain = !before && !painComplete(pain);
+  const asksLog = !before && said?.asked != null && entry === null;
+  const accept = () => said && decide.mutate({ outcome: said.outcome, reason: null });
+  const acceptWords = said ? `Accept: ${decisionWord[said.outcome].toLowerCase()}` : 'Accept';
   return (
     <>
-      {last && (
-        <OutcomeMark trial={last} brief>
-          {!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}
-        </OutcomeMark>
-      )}
-      {!before && (
-        <PainAsk
-          label="Pain after the set"
-          pain={pain}
-          onChange={setPain}
-          about={pain === null ? studio.cautions.aboutPain : undefined}
-        />
-      )}
-      {!before && said?.asked && (
-        <QuickLog
-          asked={said.asked}
-          entry={entry}
-          morning={check.nextMorning === null && said.askMorning === true}
-          onChange={setEntry}
-        />
-      )}
-      {said ? (
-        <section
-          aria-label="Recommendation"
-          className={advice.isPlaceholderData ? 'opacity-50' : ''}
-          data-outcome={said.outcome}
-          data-rule={said.ruleId}
-        >
-          <p className="text-small font-semibold text-soft">{decisionWord[said.outcome]}</p>
-          <p className="say text-title sm:text-shout">{said.headline}</p>
-          {said.changed && (
-            <p className="mt-1.5 border-l-3 border-brass pl-3 text-body" data-changed>
-              <span className="font-semibold">This rule is new since last time.</span> {said.changed}
-            </p>
-          )}
-          {said.placement && <Placed placement={said.placement} />}
-          {said.outcome === 'progress' && said.ways && said.ways.length > 1 && <Ways ways={said.ways} at={way} onPick={setWay} />}
-          {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (
-            <p className="mt-1 text-body">
-              {said.moves.map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: “${m.from}” → “${m.to}”.`).join(' ')}
-            </p>
-          )}
-          {said.next && !said.placement && (
-            <p className="mt-1.5 text-body" data-next>
-              <span className="text-soft">Next time</span>{' '}
-              <span className="font-semibold">
-                {(said.outcome === 'progress' && said.ways?.[way]?.dose.text) || said.next.text}
-              </span>
-            </p>
-          )}
-          <details className="mt-1.5 text-copy">
-            <summary className="min-h-8 cursor-pointer text-soft underline decoration-hair underline-offset-4 hover:text-ink">
-              Why, and what would change it
-            </summary>
-            <p className="mt-1.5">
-              {said.reason} <span className="text-soft">(rule “{said.ruleName}”)</span>
-            </p>
-            <dl className="mt-2 grid gap-1">
-              {said.facts.map((f) => (
-                <div key={f.label}>
-                  <dt className="inline text-soft">{f.label}: </dt>
-                  <dd className="inline">{f.value}</dd>
-                </div>
-              ))}
-            </dl>
-            <p className="mt-2 font-semibold">It would change with:</p>
-            <ul className="list-disc pl-5">
-              {said.wouldChange.map((w) => (
-                <li key={w}>{w}</li>
-              ))}
-            </ul>
-            {said.missing && said.missing.length > 0 && (
-              <p className="mt-2 text-soft">Not known yet: {said.missing.join(', ')}.</p>
+      {said && headline && createPortal(said.headline, headline)}
+      <div className="grid min-h-0 flex-1 content-start gap-2.5 lg:overflow-y-auto" data-panel>
+        {last && (
+          <OutcomeMark trial={last} brief>
+            {!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}
+          </OutcomeMark>
+        )}
+        {!before && (
+          <PainAsk
+            label="Pain after the set"
+            pain={pain}
+            onChange={setPain}
+            about={pain !== null && pain.score > 0 && !painComplete(pain) ? studio.cautions.aboutPain : undefined}
+          />
+        )}
+        {!before && said?.asked && (
+          <QuickLog
+            asked={said.asked}
+            entry={entry}
+            morning={check.nextMorning === null && said.askMorning === true}
+            onChange={setEntry}
+          />
+        )}
+        {said ? (
+          <section
+            aria-label="Recommendation"
+            className={`border-t border-hair pt-2 ${advice.isPlaceholderData ? 'opacity-50' : ''}`}
+            data-outcome={said.outcome}
+            data-rule={said.ruleId}
+          >
+            <p className="say text-head">{decisionWord[said.outcome]}</p>
+            {said.changed && (
+              <p className="mt-1.5 border-l-3 border-brass pl-3 text-body" data-changed>
+                <span className="font-semibold">This rule is new since last time.</span> {said.changed}
+              </p>
             )}
-            {said.nextWhy && <p className="mt-2 text-soft">Numbers for next time: {said.nextWhy}</p>}
-          </details>
-        </section>
-      ) : (
-        <p className="text-soft" role="status">
-          Working out what to recommend…
-        </p>
-      )}
-      <Unsent entries={unsent} />
-      <Trouble error={advice.error ?? decide.error} />
-      <div className="flex-1" />
-      <div className="grid gap-3">
-        {/* Until the first advice is there the buttons would move away under the finger as it comes in. */}
-        {advice.isLoading ? null : overruling && said ? (
+            {said.placement && <Placed placement={said.placement} />}
+            {said.outcome === 'progress' && said.ways && said.ways.length > 1 && (
+              <Ways ways={said.ways} at={way} onPick={setWay} />
+            )}
+            {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (
+              <p className="mt-1 text-body">
+                {said.moves.map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: “${m.from}” → “${m.to}”.`).join(' ')}
+              </p>
+            )}
+            {said.next && !said.placement && (
+              <p className="text-body" data-next>
+                <span className="text-soft">Next time</span>{' '}
+                <span className="font-semibold">
+                  {(said.outcome === 'progress' && said.ways?.[way]?.dose.text) || said.next.text}
+                </span>
+              </p>
+            )}
+            <details className="text-copy">
+              <summary className="flex min-h-8 cursor-pointer items-center text-soft underline decoration-hair underline-offset-4 pointer-coarse:min-h-11 hover:text-ink">
+                Why, and what would change it
+              </summary>
+              <p className="mt-1.5">
+                {said.reason} <span className="text-soft">(rule “{said.ruleName}”)</span>
+              </p>
+              <dl className="mt-2 grid gap-1">
+                {said.facts.map((f) => (
+                  <div key={f.label}>
+                    <dt className="inline text-soft">{f.label}: </dt>
+                    <dd className="inline">{f.value}</dd>
+                  </div>
+                ))}
+              </dl>
+              <p className="mt-2 font-semibold">It would change with:</p>
+              <ul className="list-disc pl-5">
+                {said.wouldChange.map((w) => (
+                  <li key={w}>{w}</li>
+                ))}
+              </ul>
+              {said.missing && said.missing.length > 0 && (
+                <p className="mt-2 text-soft">Not known yet: {said.missing.join(', ')}.</p>
+              )}
+              {said.nextWhy && <p className="mt-2 text-soft">Numbers for next time: {said.nextWhy}</p>}
+            </details>
+          </section>
+        ) : (
+          <p className="text-soft" role="status">
+            Working out what to recommend…
+          </p>
+        )}
+        <Unsent entries={unsent} />
+        <Trouble error={advice.error ?? decide.error} />
+        {overruling && said && (
           <form
             className="grid gap-3"
+            id="overrule"
             onSubmit={(e) => {
               e.preventDefault();
               if (chosen) decide.mutate({ outcome: chosen, reason });
@@ -234,42 +242,102 @@ function Deciding({
               </div>
             </fieldset>
             <Field label="Because" required value={reason} onChange={(e) => setReason(e.target.value)} />
-            <div className="flex gap-2">
-              <Button onClick={() => setOverruling(false)}>Leave it</Button>
-              <Button kind="act" type="submit" className="flex-1" disabled={!ready || chosen === null || reason.trim() === ''}>
-                Decide so
-              </Button>
-            </div>
           </form>
-        ) : (
-          <>
-            <Button
-              kind="act"
-              hint="Enter"
-              className="min-h-14 w-full text-lead!"
-              disabled={!ready}
-              onClick={() => said && decide.mutate({ outcome: said.outcome, reason: null })}
-            >
-              {said ? `Accept: ${decisionWord[said.outcome].toLowerCase()}` : 'Accept'}
-            </Button>
-            <div className="flex gap-2">
-              {onBack && (
-                <Button className="flex-1" onClick={onBack}>
-                  Back to the cue
-                </Button>
-              )}
-              <Button className="flex-1" disabled={!said || said.outcome === 'stopAndRefer'} onClick={() => setOverruling(true)}>
+        )}
+        {!advice.isLoading && !overruling && (
+          <div className="grid gap-2 lg:hidden">
+            {(asksPain || asksLog) && (
+              <Button disabled={!ready} onClick={accept}>
+                {acceptWords}
+              </Button>
+            )}
+            <div className="flex flex-wrap gap-2">
+              <Button
+                className="flex-1 px-2! text-copy!"
+                disabled={!said || said.outcome === 'stopAndRefer'}
+                onClick={() => setOverruling(true)}
+              >
                 Your call…
               </Button>
               {onPickFault && (
-                <Button className="flex-1" onClick={onPickFault}>
+                <Button className="flex-1 px-2! text-copy!" onClick={onPickFault}>
                   Something else
                 </Button>
               )}
             </div>
-          </>
+          </div>
         )}
       </div>
+      {checks}
+      {/* Until the first advice is there the buttons would move away under the finger as it comes in. */}
+      {advice.isLoading ? null : overruling && said ? (
+        <ActionBar>
+          <Button className="max-lg:min-h-14" onClick={() => setOverruling(false)}>
+            Leave it
+          </Button>
+          <Button
+            kind="act"
+            type="submit"
+            form="overrule"
+            className="min-h-14 flex-1 text-lead!"
+            disabled={!ready || chosen === null || reason.trim() === ''}
+          >
+            Decide so
+          </Button>
+        </ActionBar>
+      ) : (
+        <ActionBar>
+          {onBack && (
+            <Button className="px-3! max-lg:min-h-14 lg:hidden" onClick={onBack}>
+              To the cue
+            </Button>
+          )}
+          <div className="flex gap-2 max-lg:hidden">
+            {onBack && (
+              <Button className="flex-1 px-1.5! text-copy!" onClick={onBack}>
+                Back to the cue
+              </Button>
+            )}
+            <Button
+              className="flex-1 px-1.5! text-copy!"
+              disabled={!said || said.outcome === 'stopAndRefer'}
+              onClick={() => setOverruling(true)}
+            >
+              Your call…
+            </Button>
+            {onPickFault && (
+              <Button className="flex-1 px-1.5! text-copy!" onClick={onPickFault}>
+                Something else
+              </Button>
+            )}
+          </div>
+          {asksPain ? (
+            <div className="flex min-w-0 flex-1 lg:hidden">
+              <PainBar label="Pain after the set?" onNone={() => setPain(NO_PAIN)} onHurts={() => setHurting(true)} />
+            </div>
+          ) : (
+            asksLog && (
+              <Button
+                kind="act"
+                className="min-h-14 flex-1 text-lead! lg:hidden"
+                onClick={() => said?.asked && setEntry(asAsked(said.asked))}
+              >
+                {said?.asked?.text} done, all clean
+              </Button>
+            )
+          )}
+          <Button
+            kind="act"
+            hint="Enter"
+            className={`min-h-14 flex-1 text-lead! ${asksPain || asksLog ? 'max-lg:hidden' : ''}`}
+            disabled={!ready}
+            onClick={accept}
+          >
+            {acceptWords}
+          </Button>
+        </ActionBar>
+      )}
+      <PainSheet label="Pain after the set" open={hurting} onOpenChange={setHurting} pain={pain} onChange={setPain} />
     </>
   );
 }
@@ -324,36 +392,104 @@ function Ways({ ways, at, onPick }: { ways: Schema['WayView'][]; at: number; onP
   );
 }
 
-function Decided({ check, onReopen }: { check: Schema['CheckView']; onReopen: () => void }) {
-  const decision = check.decision;
+/** What was decided, for both sides, and where it leads; then on to whoever is next. */
+export function Decided({
+  check,
+  client,
+  headline,
+  checks,
+  onReopen,
+}: {
+  check: Schema['CheckView'];
+  client: Schema['ClientView'];
+  headline: HTMLElement | null;
+  checks: React.ReactNode;
+  onReopen: () => void;
+}) {
+  const { decision } = check;
+  const floor = useFloor();
+  const next = floor.data?.visits.find((v) => v.state === 'next' && v.client.id !== check.clientId);
+  const navigate = useNavigate();
+  useShortcuts('Decided', [{ keys: 'Enter', does: 'On to who is next', run: () => void navigate({ to: '/' }) }]);
   if (!decision) return null;
-  const accepted = decision.chosen === decision.recommendation.outcome;
+  const { recommendation } = decision;
+  const accepted = decision.chosen === recommendation.outcome;
+  const stride =
+    client.strides.find((s) => s.way.some((w) => w.checkId === check.id)) ??
+    client.strides.find((s) => s.planned !== '' && s.rungs.some((r) => r.exerciseId === check.exerciseId));
+  const goes = (side: Side) => {
+    if (!stride) return null;
+    const moved = stride.way.find((w) => w.checkId === check.id && w.side === side);
+    const rung = stride.rungs.find((r) => r.id === (side === 'left' ? stride.left : stride.right));
+    return moved
+      ? `${moved.kind === 'back' ? 'back to' : moved.kind === 'up' ? 'on to' : 'starts at'} “${moved.rungName}”`
+      : rung
+        ? `stays at “${rung.name}”`
+        : null;
+  };
   return (
     <>
-      <p className="text-small font-semibold text-soft">Decided</p>
-      <p className="say text-shout sm:text-big" data-decided={decision.chosen}>
-        {decisionWord[decision.chosen]}.
-      </p>
-      <p>
-        {accepted
-          ? decision.recommendation.headline
-          : `Your call instead of “${decisionWord[decision.recommendation.outcome].toLowerCase()}”: ${decision.overruleReason}`}
-      </p>
-      {decision.question && <p className="font-semibold text-brick">{decision.question}</p>}
-      {accepted && decision.recommendation.placement && <Placed placement={decision.recommendation.placement} />}
-      {accepted && decision.recommendation.next && !decision.recommendation.placement && (
-        <p className="text-body">
-          <span className="text-soft">Next time</span> <span className="font-semibold">{decision.recommendation.next.text}</span>
+      {headline &&
+        createPortal(
+          <>
+            {decisionWord[decision.chosen]}. {accepted ? recommendation.headline : ''}
+          </>,
+          headline,
+        )}
+      <div className="grid min-h-0 flex-1 content-start gap-2.5 lg:overflow-y-auto" data-panel>
+        <p className="text-small font-semibold text-soft">
+          Decided by {decision.coach}, {day(decision.at)}
         </p>
-      )}
-      <div className="flex-1" />
-      <Link
-        to="/"
-        className="inline-flex min-h-14 items-center justify-center rounded-[10px] bg-act px-5 text-lead font-semibold text-act-ink hover:brightness-110"
-      >
-        Back to today
-      </Link>
-      <Button onClick={onReopen}>Change this decision</Button>
+        <p className="say text-shout" data-decided={decision.chosen}>
+          {decisionWord[decision.chosen]}.
+        </p>
+        {!accepted && (
+          <p>
+            Your call instead of “{decisionWord[recommendation.outcome].toLowerCase()}”: {decision.overruleReason}
+          </p>
+        )}
+        {decision.question && <p className="font-semibold text-brick">{decision.question}</p>}
+        {accepted && recommendation.placement ? (
+          <Placed placement={recommendation.placement} />
+        ) : (
+          stride && (
+            <ul className="grid gap-1.5" data-goes>
+              {SIDES.map((side) => (
+                <li key={side} className="flex items-center gap-2.5 text-body">
+                  <SidePlate side={side} size="s" /> <span>{goes(side)}</span>
+                </li>
+              ))}
+            </ul>
+          )
+        )}
+        {accepted && recommendation.next && !recommendation.placement && (
+          <p className="text-body">
+            <span className="text-soft">Next time</span> <span className="font-semibold">{recommendation.next.text}</span>
+          </p>
+        )}
+        <div className="flex flex-wrap gap-x-3">
+          <Button kind="quiet" className="px-0.5!" onClick={onReopen}>
+            Change this decision
+          </Button>
+          <Link
+            to="/clients/$clientId"
+            params={{ clientId: check.clientId }}
+            className="inline-flex min-h-11 items-center text-body underline decoration-hair underline-offset-4"
+          >
+            History of {client.client.name.split(' ')[0]}
+          </Link>
+        </div>
+      </div>
+      {checks}
+      <ActionBar>
+        <Link
+          to="/"
+          data-act
+          className="inline-flex min-h-14 flex-1 items-center justify-center rounded-[10px] bg-act px-5 text-lead font-semibold text-act-ink hover:brightness-110"
+        >
+          {next ? `On to ${next.client.name.split(' ')[0]}, ${next.time}` : 'Back to today'}
+        </Link>
+      </ActionBar>
     </>
   );
 }

@@ -1,10 +1,11 @@
-import { painComplete } from '@/features/pain/PainAsk';
+import { useState } from 'react';
+import { NO_PAIN, PainBar, PainSheet, painComplete } from '@/features/pain/PainAsk';
+import { RaiseStopSign } from '@/features/safety/StopSign';
 import type { Marking } from '@/pictures/PictureStage';
-import { inSlot, nextPoint, pointName } from '@/pictures/still';
+import { inSlot, pointName } from '@/pictures/still';
+import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
-import { NextBar } from '@/ui/NextBar';
 import { type Side, sideWord } from '@/ui/SidePlate';
-import { askedFor } from './steps';
 import type { FirstLookState } from './useFirstLook';
 
 const MARK: Record<Exclude<Marking, null>, string> = {
@@ -16,94 +17,120 @@ const MARK: Record<Exclude<Marking, null>, string> = {
 const doneWords = (marked: Side[]) =>
   marked.length === 1 ? `Done with the ${sideWord(marked[0] ?? 'left')} only` : 'Done looking';
 
-/** What can be done with a look, in the column of a desk; the one accent is on what comes next. */
-export function DeskActions({ state }: { state: FirstLookState }) {
-  const { draft, step, kept, markedSides, startOver, next, ready, go, keep } = state;
-  return (
-    <div className="grid gap-2 max-lg:hidden">
-      <div className="flex items-center gap-1">
-        <Button kind="quiet" onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo} className="px-2!">
-          Undo
-        </Button>
-        <Button kind="quiet" onClick={() => step({ kind: 'redo' })} disabled={!kept.canRedo} className="px-2!">
-          Redo
-        </Button>
-        <span className="flex-1" />
-        {markedSides.length + draft.stills.length > 0 && (
-          <Button kind="quiet" onClick={() => startOver.mutate()} className="px-2! text-soft">
-            Drop this look
-          </Button>
-        )}
-      </div>
-      {next.kind !== 'done' && next.kind !== 'pain' && (
-        <Button
-          kind={ready && draft.mode === 'quick' ? 'plain' : 'act'}
-          hint="N"
-          className="min-h-14 w-full text-lead!"
-          onClick={() => go(next)}
-        >
-          {next.words}
-        </Button>
-      )}
-      <Button
-        kind={ready && (next.kind === 'done' || draft.mode === 'quick') ? 'act' : 'plain'}
-        hint="D"
-        className={`w-full ${next.kind === 'done' || next.kind === 'pain' ? 'min-h-14 text-lead!' : ''}`}
-        disabled={!ready || keep.isPending}
-        onClick={() => keep.mutate()}
-      >
-        {doneWords(markedSides)}
-      </Button>
-      {markedSides.length > 0 && !painComplete(draft.pain) && (
-        <p className="-mt-1 text-center text-small text-soft">Ask about pain first.</p>
-      )}
-    </div>
-  );
+/** What the one brown button says and does now. It always does something. */
+export function primaryOf(state: FirstLookState): { words: string; run: () => void; key: string; waits?: boolean } | null {
+  const { next, go, current, asking, ring, actions, active, consent, setConsent, first, ready, keep, pending } = state;
+  const { station, unanswered, onRestFine, markedSides, marking, look } = state;
+  if (marking) return null;
+  if (station === 'checks' && unanswered.length > 0 && next.kind !== 'points')
+    return {
+      words: look && look.results.length > 0 ? 'The rest looked fine' : 'All looked fine',
+      run: () => onRestFine(unanswered),
+      key: 'W',
+    };
+  if ((next.kind === 'picture' || next.kind === 'waiting') && !consent)
+    return { words: `${first} agrees to pictures`, run: () => setConsent(true), key: 'N' };
+  if (next.kind === 'points' && current && asking && inSlot(current, next.slot)) {
+    if (ring)
+      return {
+        words: `Point is right: ${pointName[asking.landmark]}`,
+        run: () => actions.onPoint(current.key, asking.landmark, ring, true),
+        key: '↵',
+      };
+    return {
+      words: `Tap the ${pointName[asking.landmark]}`,
+      run: () => document.querySelector<SVGGElement>(`[data-stage="${active}"] [data-handle="${asking.landmark}"]`)?.focus(),
+      key: 'P',
+    };
+  }
+  if (next.kind === 'done')
+    return {
+      words: pending > 0 ? 'Sending the picture…' : doneWords(markedSides),
+      run: () => keep.mutate(),
+      key: 'D',
+      waits: !ready || keep.isPending,
+    };
+  return { words: next.words, run: () => go(next), key: 'N' };
 }
 
-/** The same under the thumb: one step at a time. */
-export function ThumbActions({ state }: { state: FirstLookState }) {
-  const { draft, step, kept, standard, markedSides, next, ready, go, keep, current, marking } = state;
-  if (markedSides.length + draft.stills.length === 0) return null;
+/** What can be done with a look: the one accent on what comes next, the rest beside it. */
+export function LookActions({ state }: { state: FirstLookState }) {
+  const { clientId, draft, step, kept, markedSides, startOver, next, ready, keep, marking, station, setStation } = state;
+  const [hurting, setHurting] = useState(false);
+  // Only one side is looked at: pain is asked now.
+  const [only, setOnly] = useState(false);
+  const asks = next.kind === 'pain' || (only && markedSides.length === 1 && !painComplete(draft.pain));
+  const primary = primaryOf(state);
+  const begun = markedSides.length + draft.stills.length > 0;
+  const setPain = (pain: typeof NO_PAIN) => step({ kind: 'set', change: (d) => ({ ...d, pain }) });
+  const question = `Does anything hurt, ${state.first}?`;
   return (
-    <NextBar>
-      <Button onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo}>
-        Undo
-      </Button>
-      {next.kind === 'done' || (ready && draft.mode === 'quick' && next.kind !== 'points') ? (
-        <>
-          {next.kind !== 'done' && (
-            <Button className="flex-1" onClick={() => go(next)}>
-              {next.words}
+    <>
+      <ActionBar>
+        <div className="flex items-center gap-1 lg:justify-between">
+          <Button className="lg:hidden" onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo}>
+            Undo
+          </Button>
+          <span className="flex items-center max-lg:hidden">
+            <Button kind="quiet" onClick={() => step({ kind: 'undo' })} disabled={!kept.canUndo} className="px-2!">
+              Undo
+            </Button>
+            <Button kind="quiet" onClick={() => step({ kind: 'redo' })} disabled={!kept.canRedo} className="px-2!">
+              Redo
+            </Button>
+            {begun && (
+              <Button kind="quiet" onClick={() => startOver.mutate()} className="px-2! text-soft">
+                Drop this look
+              </Button>
+            )}
+          </span>
+          <RaiseStopSign clientId={clientId} className="max-lg:hidden px-2.5! text-small!" />
+        </div>
+        {!begun && station !== 'checks' && (
+          <Button className="min-h-14 flex-1 md:hidden" onClick={() => setStation('checks')}>
+            By eye
+          </Button>
+        )}
+        {ready && next.kind !== 'done' && next.kind !== 'pain' && (
+          <Button className="max-lg:min-h-14 max-lg:px-2.5!" hint="D" disabled={keep.isPending} onClick={() => keep.mutate()}>
+            {doneWords(markedSides)}
+          </Button>
+        )}
+        {markedSides.length === 1 &&
+          !painComplete(draft.pain) &&
+          !asks &&
+          (next.kind === 'picture' || next.kind === 'waiting') && (
+            <Button className="min-h-14 px-2.5! lg:hidden" onClick={() => setOnly(true)}>
+              {markedSides[0] === 'left' ? 'Left' : 'Right'} only
             </Button>
           )}
+        {asks && (
+          <div className="flex min-w-0 flex-1 lg:hidden">
+            <PainBar label="Does anything hurt?" onNone={() => setPain(NO_PAIN)} onHurts={() => setHurting(true)} />
+          </div>
+        )}
+        {marking && (
+          <p className="flex min-h-14 flex-1 items-center justify-center text-center text-body text-soft">{MARK[marking]}</p>
+        )}
+        {primary && (
           <Button
-            kind={markedSides.length === 2 ? 'act' : 'plain'}
-            className="min-h-14 flex-1 text-lead!"
-            disabled={!ready || keep.isPending}
-            onClick={() => keep.mutate()}
+            kind="act"
+            hint={primary.key}
+            className={`min-h-14 text-lead! max-lg:flex-1 ${asks ? 'max-lg:hidden' : ''}`}
+            disabled={primary.waits}
+            onClick={primary.run}
           >
-            {markedSides.length === 1 ? `Done, ${sideWord(markedSides[0] ?? 'left')} only` : 'Done looking'}
+            {primary.words}
           </Button>
-        </>
-      ) : next.kind === 'points' && current && inSlot(current, next.slot) ? (
-        <p className="flex-1 text-center text-body text-soft">
-          {marking
-            ? MARK[marking]
-            : `Tap the ${pointName[nextPoint(current, askedFor(draft, standard, current, false))?.landmark ?? 'ankle']}.`}
-        </p>
-      ) : (
-        <>
-          <Button kind="act" className="min-h-14 flex-1 text-lead!" onClick={() => go(next)}>
-            {next.words}
-          </Button>
-          {ready && (
-            <Button className="min-h-14" disabled={keep.isPending} onClick={() => keep.mutate()}>
-              Done
-            </Button>
-          )}
-        </>
-      )}
-    </NextBar>
+        )}
+      </ActionBar>
+      <PainSheet
+        label={question}
+        open={hurting}
+        onOpenChange={setHurting}
+        pain={painComplete(draft.pain) && draft.pain?.score === 0 ? null : draft.pain}
+        onChange={setPain}
+      />
+    </>
   );
 }

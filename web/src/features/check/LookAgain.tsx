@@ -1,15 +1,11 @@
-import { useMutation } from '@tanstack/react-query';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, type Schema, take } from '@/api/client';
-import { checkQuery } from '@/api/options';
-import { queries, refreshClient } from '@/api/queries';
-import { forgetKept, useKept } from '@/device/kept';
+import type { Schema } from '@/api/client';
 import { useShortcuts } from '@/device/keys';
-import { type PainAnswer, PainAsk, painComplete } from '@/features/pain/PainAsk';
-import { useUnsent } from '@/outbox/device';
+import { NO_PAIN, PainAsk, PainBar, PainSheet } from '@/features/pain/PainAsk';
+import type { Openers } from '@/pictures/PictureSource';
 import type { Marking } from '@/pictures/PictureStage';
-import { onPictureKept, pictureUrl, sendPicture, usePending } from '@/pictures/pictures';
+import { onPictureKept, pictureUrl, type Size, sendPicture, usePending } from '@/pictures/pictures';
 import {
   cameraFor,
   fromView,
@@ -20,40 +16,31 @@ import {
   keepCamera,
   keptStills,
   newStill,
+  nextPoint,
   placed,
   plannedCamera,
+  pointName,
   rescaled,
+  type Slot,
   type Still,
+  settled,
   toDto,
 } from '@/pictures/still';
+import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
-import { NextBar } from '@/ui/NextBar';
 import { Trouble } from '@/ui/Notice';
+import { ReadingLine } from '@/ui/ReadingLine';
 import { type Side, sideWord } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
-import { outcomeWord } from '@/words/decisions';
-import { type Feel, FeelRow } from './FeelRow';
+import { FeelRow } from './FeelRow';
 import { namesOf, slotOfFinding } from './finding';
 import { KeptBench } from './KeptBench';
+import { leading } from './leading';
 import { type StillActions, StillBench } from './StillBench';
 import { useReading } from './useReading';
-
-type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null; feels: Feel[] };
-
-/** What is tried: a correction, or a set without what was borrowed. */
-export type Change = Pick<Schema['CorrectionView'], 'id' | 'level' | 'cue'> & { measureId?: string | null };
+import { type Change, useRetest } from './useRetest';
 
 const nothingSeen: never[] = [];
-
-const key = (checkId: string, correctionId: string) => `retest-${checkId}-${correctionId}`;
-
-/** A new retest, or what an earlier page kept of it in its own place. */
-function begin(checkId: string, correctionId: string): Retest {
-  const kept = localStorage.getItem(`deft-retest-${checkId}`);
-  const earlier = kept ? (JSON.parse(kept) as Retest) : null;
-  const none: Retest = { id: uuid(), correctionId, stills: [], pain: null, feels: [] };
-  return earlier?.correctionId === correctionId ? { ...none, ...earlier } : none;
-}
 
 /** The retest: the same side and view after one change, beside its baseline. */
 export function LookAgain({
@@ -61,16 +48,29 @@ export function LookAgain({
   correction,
   side,
   client,
+  checks,
   done,
+  onEye,
+  onBack,
 }: {
   check: Schema['CheckView'];
   correction: Change;
   side: Side;
   client: Schema['ClientView'];
-  done: (next: 'correct' | 'decide') => void;
+  /** The key checks, where there is room for them. */
+  checks: (again: Schema['LookView'] | null) => React.ReactNode;
+  done: (next: 'cue' | 'decide') => void;
+  /** No picture after all: it is judged by eye. */
+  onEye: () => void;
+  onBack: () => void;
 }) {
-  const [retest, setRetest] = useKept<Retest>(key(check.id, correction.id), () => begin(check.id, correction.id));
-  const unsent = useUnsent((e) => e.kind === 'trial' && e.json?.checkId === check.id);
+  const { retest, setRetest, unsent, judge, held, painBefore, asksPain, painAsked, waits } = useRetest(
+    check,
+    correction,
+    side,
+    done,
+  );
+  const [hurting, setHurting] = useState(false);
   const [past, setPast] = useState<Still[][]>([]);
   const [shown, setShown] = useState(0);
   const [marking, setMarking] = useState<Marking>(null);
@@ -79,17 +79,12 @@ export function LookAgain({
   const pending = usePending(check.clientId);
   const { stills, feels } = retest;
   const slot = useMemo(() => slotOfFinding(check, side, correction.measureId), [check, side, correction.measureId]);
-  // What it is held against is the studio's word: the page and the judgement never choose two different ones.
-  const held = check.baselines.find((b) => b.side === side);
   const measureId = correction.measureId ?? held?.measureId ?? check.look.finding.measureId ?? 'front-shin';
-  const measure = check.standard.measures.find((m) => m.id === measureId);
-
   const helped = check.trials.findLast((t) => t.side === side && t.outcome === 'helped');
   const baselineTrial = helped?.again?.results.some((r) => r.measureId === measureId && r.side === side) ? helped : undefined;
   const before = baselineTrial?.stills ?? check.stills;
   const baseline = useMemo(() => keptStills(before.filter((s) => inSlot(s, slot))), [before, slot]);
   const baseLook = baselineTrial?.again ?? check.look;
-  const painBefore = held ? held.pain : check.pain;
 
   // The retest asks for what the baseline shows, no more: the same points on the same view.
   const quick = check.standard.quick;
@@ -126,7 +121,7 @@ export function LookAgain({
   );
   useEffect(() => onPictureKept(check.clientId, arrived), [check.clientId, arrived]);
 
-  const add = (picture: Schema['PictureView']) => {
+  const add = (picture: Size) => {
     setShown(stills.length);
     // The camera was left standing: what was said of it, and the line that was tapped, hold for the second look as well.
     const before = baseline[0];
@@ -151,7 +146,7 @@ export function LookAgain({
     const id = uuid();
     let drawn = false;
     try {
-      const picture = await sendPicture(id, check.clientId, file, (size) => {
+      const picture = await sendPicture(id, check.clientId, file, slot, (size) => {
         drawn = true;
         add(size);
       });
@@ -163,39 +158,46 @@ export function LookAgain({
     }
   };
 
-  const asksPain = (painBefore?.score ?? 0) > 0;
-  const ready =
-    stills.some(isMarked) &&
-    reading.view?.results.some((r) => r.measureId === measureId && r.side === side) === true &&
-    pending === 0 &&
-    unsent.length === 0 &&
-    (!asksPain || painComplete(retest.pain));
-  const compare = useMutation({
-    mutationFn: (byEye: Schema['TrialOutcome'] | null) =>
-      take(
-        api.POST('/api/trials', {
-          body: {
-            id: retest.id,
-            checkId: check.id,
-            correctionId: correction.id,
-            side,
-            stills: byEye ? [] : stills.filter(isMarked).map(toDto),
-            seen: [],
-            byEye,
-            pain: retest.pain,
-            supersedes: null,
-            feels,
-          },
-        }),
-      ),
-    onSuccess: async (view) => {
-      forgetKept(key(check.id, correction.id));
-      localStorage.removeItem(`deft-retest-${check.id}`);
-      queries.setQueryData(checkQuery(check.id).queryKey, view);
-      await refreshClient(check.clientId);
-      done(view.correction ? 'correct' : 'decide');
-    },
-  });
+  const read = stills.some(isMarked) && reading.view?.results.some((r) => r.measureId === measureId && r.side === side) === true;
+  const ready = read && pending === 0 && !waits && painAsked;
+  const source = useRef<Openers[Side]>(undefined);
+  const asking = current && nextPoint(current, asked);
+  const ring = asking && current ? (current.points[asking.landmark] ?? reading.guesses[asking.landmark]) : undefined;
+  const waiting = client.loosePictures.find(
+    (p) =>
+      p.today &&
+      p.side === side &&
+      p.view === slot.view &&
+      p.moment === slot.moment &&
+      p.at > check.at &&
+      !stills.some((s) => s.pictureId === p.id),
+  );
+  const question = asksPain ? `Pain was ${painBefore?.score} before. Now?` : 'Anything hurt now?';
+  /** What the one brown button says and does now. */
+  const primary = !current
+    ? waiting
+      ? { words: 'Use the waiting picture', key: 'N', run: () => add(waiting) }
+      : {
+          words: `Picture of the ${sideWord(side)} again`,
+          key: 'N',
+          run: () => source.current?.[matchMedia('(pointer: coarse)').matches ? 'camera' : 'file'](),
+        }
+    : asking
+      ? ring
+        ? {
+            words: `Point is right: ${pointName[asking.landmark]}`,
+            key: '↵',
+            run: () => actions.onPoint(current.key, asking.landmark, ring, true),
+          }
+        : { words: `Tap the ${pointName[asking.landmark]}`, key: 'P', run: () => focusHandle(asking.landmark) }
+      : !painAsked
+        ? { words: 'Ask about pain', key: 'N', run: () => document.querySelector<HTMLElement>('#pain button')?.focus() }
+        : {
+            words: pending > 0 ? 'Sending the picture…' : `Compare ${sideWord(side)} with before`,
+            key: 'D',
+            run: () => judge.mutate(null),
+            waits: !ready,
+          };
 
   const focusHandle = (handle: string) =>
     document.querySelector<SVGGElement>(`[aria-label="After"] [data-handle="${handle}"]`)?.focus();
@@ -203,7 +205,12 @@ export function LookAgain({
     { keys: 'A', does: 'To the ankle', run: () => focusHandle('ankle') },
     { keys: 'K', does: 'To the knee', run: () => focusHandle('knee') },
     { keys: 'U', does: 'Mark something upright', run: () => setMarking(marking === 'upright' ? null : 'upright') },
-    { keys: 'D', does: 'Compare', run: () => ready && compare.mutate(null) },
+    { keys: 'P', does: 'To the next point', run: () => focusHandle(asking?.landmark ?? 'ankle') },
+    { keys: 'N', does: 'The next step: what the brown button says', run: () => !primary.waits && primary.run() },
+    { keys: 'C', does: 'Take a picture', run: () => source.current?.camera() },
+    { keys: 'B', does: 'Choose a file', run: () => source.current?.file() },
+    { keys: 'T', does: 'Take the waiting picture', run: () => waiting && add(waiting) },
+    { keys: 'D', does: 'Compare', run: () => ready && judge.mutate(null) },
   ]);
 
   const actions: StillActions = {
@@ -218,16 +225,13 @@ export function LookAgain({
       setShown(0);
       set((all) => all.filter((s) => s.key !== still));
     },
-    onAccept: (still, points) =>
-      alter(still, (s) =>
-        guessed(
-          s,
-          points.flatMap((p) => {
-            const at = reading.guesses[p.landmark];
-            return at ? ([[p.landmark, at]] as const) : [];
-          }),
-        ),
-      ),
+    onAccept: (still, points, sure) => {
+      const found = points.flatMap((p) => {
+        const at = reading.guesses[p.landmark];
+        return at ? ([[p.landmark, at]] as const) : [];
+      });
+      alter(still, (s) => (sure ? settled(s, found) : guessed(s, found)));
+    },
   };
   const shownSource = {
     side,
@@ -245,95 +249,94 @@ export function LookAgain({
     },
     onLoose: add,
     ghost: baseline[0] && pictureUrl(baseline[0].pictureId),
+    opener: (open: Openers[Side]) => {
+      source.current = open;
+    },
     title: `${side === 'left' ? 'Left' : 'Right'} leg again, ${fromView[slot.view]}`,
   };
   const none = () => undefined;
   return (
-    <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 lg:h-full lg:min-h-0">
-      <div className="mb-3">
-        <h1 className="say text-title sm:text-big">{correction.level === 'say' ? `“${correction.cue}”` : correction.cue}</h1>
-        <p className="mt-1 text-copy text-soft">Same side, same camera place, one change only. Then compare.</p>
-      </div>
-      <div className="grid min-h-0 flex-1 gap-3 md:max-lg:grid-cols-2 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)_320px]">
-        <div className="grid min-h-0 grid-rows-1 max-md:order-2 max-md:h-[46dvh] md:max-lg:h-[48dvh]">
-          <KeptBench
-            standard={check.standard}
-            slot={slot}
-            label="Before"
-            stills={baseline}
-            look={baseLook}
-            stillViews={baseline.map(
-              (s) => baseLook.stills[before.findIndex((b) => inSlot(b, slot) && b.pictureId === s.pictureId)],
-            )}
-            active={false}
-            names={namesOf(check)}
-          />
+    <div className="flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
+      <div className="flex min-h-0 min-w-0 flex-1 flex-col">
+        <div className="mb-2">
+          <h1 className="say min-h-[2.26em] text-title sm:text-big">
+            {correction.level === 'say' ? `“${correction.cue}”` : correction.cue}
+          </h1>
+          <p className={`mt-0.5 text-copy text-soft ${current ? 'max-md:hidden' : ''}`}>
+            Same side, same camera place, one change only. Then compare.
+          </p>
         </div>
-        <div className="grid min-h-0 grid-rows-1 max-md:order-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh]">
-          <StillBench
-            standard={check.standard}
-            slot={slot}
-            label="After"
-            stills={stills}
-            shown={shown}
-            stillViews={stills.map((_, i) => reading.view?.stills[i])}
-            reading={reading}
-            asked={asked}
-            active
-            marking={marking}
-            onMarking={setMarking}
-            source={shownSource}
-            over={laid ? baseline[0] && { ...baseline[0], key: 'before' } : undefined}
-            overlays={baseline[0] ? [{ id: 'before', name: 'Before' }] : []}
-            onOver={(id) => setLaid(id !== '')}
-            ghost={current && !isMarked(current) && baseline[0] ? pictureUrl(baseline[0].pictureId) : undefined}
-            actions={actions}
-            onActivate={none}
-            onShow={setShown}
-            onAnother={() => setShown(stills.length)}
-          />
-        </div>
-        <aside
-          className="flex min-h-0 flex-col gap-3.5 overflow-y-auto rounded-2xl bg-paper p-4 max-md:order-3 md:max-lg:col-span-2"
-          aria-label="Retest"
-        >
-          {painBefore && (
-            <PainAsk
-              id="pain"
-              label={asksPain ? `Pain was ${painBefore.score} before. Now?` : 'Anything hurt now?'}
-              pain={retest.pain}
-              onChange={(pain) => setRetest((r) => ({ ...r, pain }))}
+        <div className="grid min-h-0 flex-1 gap-3 max-md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-2">
+          <div className="grid min-h-0 grid-rows-1 max-md:hidden short:h-[calc(100dvh-136px)] short:min-h-[230px] md:max-lg:h-[44dvh]">
+            <KeptBench
+              standard={check.standard}
+              slot={slot}
+              label="Before"
+              stills={baseline}
+              look={baseLook}
+              stillViews={baseline.map(
+                (s) => baseLook.stills[before.findIndex((b) => inSlot(b, slot) && b.pictureId === s.pictureId)],
+              )}
+              active={false}
+              names={namesOf(check)}
             />
-          )}
-          <FeelRow feels={feels} onChange={(next) => setRetest((r) => ({ ...r, feels: next }))} />
-          <fieldset className="grid gap-2">
-            <legend className="mb-1 text-copy text-soft">
-              No picture? Say what you saw of the {measure?.short ?? 'thing the cue was for'}:
-            </legend>
-            <div className="grid grid-cols-3 gap-2">
-              {(['helped', 'noDifference', 'worse'] as const).map((outcome) => (
-                <Button
-                  key={outcome}
-                  className="px-1.5! text-copy!"
-                  disabled={compare.isPending || (asksPain && !painComplete(retest.pain))}
-                  onClick={() => compare.mutate(outcome)}
-                >
-                  {outcomeWord[outcome]}
-                </Button>
-              ))}
+          </div>
+          <div className="grid min-h-0 grid-rows-1 short:h-[calc(100dvh-136px)] short:min-h-[230px] md:max-lg:h-[44dvh] md:max-lg:min-h-[380px]">
+            <StillBench
+              standard={check.standard}
+              slot={slot}
+              label="After"
+              stills={stills}
+              shown={shown}
+              stillViews={stills.map((_, i) => reading.view?.stills[i])}
+              reading={reading}
+              asked={asked}
+              active
+              marking={marking}
+              onMarking={setMarking}
+              source={shownSource}
+              over={laid ? baseline[0] && { ...baseline[0], key: 'before' } : undefined}
+              overlays={baseline[0] ? [{ id: 'before', name: 'Before' }] : []}
+              onOver={(id) => setLaid(id !== '')}
+              ghost={current && !isMarked(current) && baseline[0] ? pictureUrl(baseline[0].pictureId) : undefined}
+              actions={actions}
+              onActivate={none}
+              onShow={setShown}
+              onAnother={() => setShown(stills.length)}
+            />
+          </div>
+          {baseline[0] && (
+            <div className="md:hidden">
+              <BeforeLine standard={check.standard} look={baseLook} slot={slot} />
             </div>
-          </fieldset>
-          <div className="flex-1" />
-          <Unsent entries={unsent} />
-          <Trouble error={refused ?? compare.error} />
-          {pending > 0 && (
-            <p role="status" className="text-copy text-slate">
-              Sending the picture…
-            </p>
           )}
-          <div className="flex justify-between">
+        </div>
+      </div>
+      <aside
+        className="flex min-h-0 flex-col gap-2 rounded-2xl bg-paper p-3 max-md:contents lg:w-[336px] lg:shrink-0"
+        aria-label="Retest"
+      >
+        <div className={`grid min-h-0 content-start gap-3.5 md:flex-1 lg:overflow-y-auto ${read ? '' : 'max-md:hidden'}`}>
+          {painBefore && (
+            <div className="max-md:hidden">
+              <PainAsk id="pain" label={question} pain={retest.pain} onChange={(pain) => setRetest((r) => ({ ...r, pain }))} />
+            </div>
+          )}
+          {read && <FeelRow feels={feels} onChange={(next) => setRetest((r) => ({ ...r, feels: next }))} />}
+        </div>
+        {checks(reading.view)}
+        <Unsent entries={unsent} />
+        <Trouble error={refused ?? judge.error} />
+        {pending > 0 && (
+          <p role="status" className="text-copy text-slate">
+            Sending the picture…
+          </p>
+        )}
+        <ActionBar>
+          <div className="flex items-center gap-1 lg:justify-between">
             <Button
               kind="quiet"
+              className="px-2!"
               disabled={past.length === 0}
               onClick={() => {
                 const back = past.at(-1);
@@ -343,43 +346,57 @@ export function LookAgain({
             >
               Undo
             </Button>
-            <Button kind="quiet" onClick={() => done('correct')}>
-              Back to the cue
+            <Button kind="quiet" className="px-2!" onClick={onBack}>
+              <span className="max-sm:hidden">Back to the cue</span>
+              <span className="sm:hidden">To the cue</span>
             </Button>
+            {!current && (
+              <Button kind="quiet" className="px-2!" onClick={onEye}>
+                By eye
+              </Button>
+            )}
           </div>
-          <Button
-            kind={ready ? 'act' : 'plain'}
-            hint="D"
-            className="min-h-14 w-full text-lead! max-lg:hidden"
-            disabled={!ready || compare.isPending}
-            onClick={() => compare.mutate(null)}
-          >
-            Compare {sideWord(side)} with before
-          </Button>
-        </aside>
-      </div>
-      {stills.some(isMarked) && (
-        <NextBar>
-          {asksPain && !painComplete(retest.pain) ? (
+          {current && !asking && !painAsked ? (
+            <div className="flex min-w-0 flex-1 lg:hidden">
+              <PainBar
+                label={question}
+                onNone={() => setRetest((r) => ({ ...r, pain: NO_PAIN }))}
+                onHurts={() => setHurting(true)}
+              />
+            </div>
+          ) : null}
+          {!marking && (
             <Button
               kind="act"
-              className="min-h-14 flex-1 text-lead!"
-              onClick={() => document.getElementById('pain')?.scrollIntoView({ block: 'center' })}
+              hint={primary.key}
+              className={`min-h-14 flex-1 text-lead! ${current && !asking && !painAsked ? 'max-lg:hidden' : ''}`}
+              disabled={primary.waits}
+              onClick={primary.run}
             >
-              Ask about pain
-            </Button>
-          ) : (
-            <Button
-              kind="act"
-              className="min-h-14 flex-1 text-lead!"
-              disabled={!ready || compare.isPending}
-              onClick={() => compare.mutate(null)}
-            >
-              Compare {sideWord(side)} with before
+              {primary.words}
             </Button>
           )}
-        </NextBar>
-      )}
+        </ActionBar>
+        <PainSheet
+          label={question}
+          open={hurting}
+          onOpenChange={setHurting}
+          pain={retest.pain}
+          onChange={(pain) => setRetest((r) => ({ ...r, pain }))}
+        />
+      </aside>
+    </div>
+  );
+}
+
+/** What was read before, on a screen with room for one picture. */
+function BeforeLine({ standard, look, slot }: { standard: Schema['StandardView']; look: Schema['LookView']; slot: Slot }) {
+  const [first] = leading(standard, look, slot);
+  if (!first) return null;
+  return (
+    <div className="flex items-center gap-3 rounded-xl bg-paper px-3 py-1">
+      <span className="text-small font-semibold text-soft">Before</span>
+      <ReadingLine reading={first} large={false} />
     </div>
   );
 }

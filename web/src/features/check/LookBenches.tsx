@@ -34,6 +34,7 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
     setConsent,
     addStill,
     addFile,
+    openers,
     actions,
   } = state;
   return SIDES.map((side) => {
@@ -46,7 +47,7 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
     return (
       <div
         key={side}
-        className={`grid min-h-0 grid-rows-1 max-md:h-[56dvh] max-lg:min-h-[380px] md:max-lg:h-[48dvh] ${active === side ? '' : 'max-md:hidden'}`}
+        className={`grid min-h-0 grid-rows-1 short:h-[calc(100dvh-136px)] short:min-h-[230px] md:max-lg:h-[44dvh] md:max-lg:min-h-[380px] ${active === side ? '' : 'max-md:hidden'}`}
       >
         <StillBench
           standard={standard}
@@ -75,6 +76,9 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
             clientName: name,
             consent,
             onConsent: () => setConsent(true),
+            opener: (open) => {
+              openers.current[side] = open;
+            },
             ghost: lastIn(slot) && pictureUrl(lastIn(slot)?.pictureId ?? ''),
             onFile: (file, guided, line) => {
               if (line) setMarking('line');

@@ -2,8 +2,10 @@ import type { Schema } from '@/api/client';
 import { Choice } from '@/ui/Choice';
 import type { Draft } from './draft';
 
-/** What this look is of, and how much of it. */
-export function Extent({
+type Change = (change: (draft: Draft) => Draft) => void;
+
+/** What this look is of. */
+export function Exercise({
   studio,
   notOffered,
   draft,
@@ -13,37 +15,42 @@ export function Extent({
   /** Exercises that something on record forbids. */
   notOffered: string[];
   draft: Draft;
-  onChange: (change: (draft: Draft) => Draft) => void;
+  onChange: Change;
 }) {
   return (
-    <>
-      <select
-        aria-label="Exercise"
-        value={draft.exerciseId}
-        onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
-        className="h-11 w-40 min-w-0 rounded-[10px] border border-edge/60 bg-paper px-2 text-copy font-semibold max-md:flex-1"
-      >
-        {studio.exercises
-          .filter((e) => e.id === draft.exerciseId || !notOffered.includes(e.id))
-          .map((e) => (
-            <option key={e.id} value={e.id}>
-              {e.name}
-            </option>
-          ))}
-      </select>
-      <Choice
-        label="How much"
-        value={draft.mode}
-        options={[
-          { value: 'quick', text: 'Quick' },
-          { value: 'whole', text: 'Full' },
-        ]}
-        onPick={(mode) => onChange((d) => ({ ...d, mode }))}
-      />
-    </>
+    <select
+      aria-label="Exercise"
+      value={draft.exerciseId}
+      onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
+      className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge/60 bg-paper px-2 text-copy font-semibold pointer-coarse:text-entry"
+    >
+      {studio.exercises
+        .filter((e) => e.id === draft.exerciseId || !notOffered.includes(e.id))
+        .map((e) => (
+          <option key={e.id} value={e.id}>
+            {e.name}
+          </option>
+        ))}
+    </select>
   );
 }
 
+/** How much of it: the question that leads, or every view. */
+export function Amount({ standard, draft, onChange }: { standard: Schema['StandardView']; draft: Draft; onChange: Change }) {
+  return (
+    <Choice
+      label="How much"
+      value={draft.mode}
+      options={[
+        { value: 'quick', text: standard.quick?.measures.includes('front-shin') ? 'Shin only' : 'Quick look' },
+        { value: 'whole', text: 'Full check' },
+      ]}
+      onPick={(mode) => onChange((d) => ({ ...d, mode }))}
+    />
+  );
+}
+
+/** By whose style it is judged, and who said so. */
 export function SchoolChoice({
   studio,
   standard,
@@ -61,14 +68,21 @@ export function SchoolChoice({
     studio: 'studio default',
   }[standard.standard.source];
   return (
-    <div className="flex items-center gap-2.5 max-sm:w-full max-sm:flex-col-reverse max-sm:items-start max-sm:gap-0.5">
-      <p className="text-right text-small leading-tight text-soft max-sm:text-left">Style, {source}</p>
-      <Choice
-        label="Style"
+    <label className="relative min-w-0 flex-1">
+      <span className="sr-only">Style</span>
+      <select
+        aria-label={`Style, ${source}`}
+        title={`Style, ${source}`}
         value={standard.standard.school}
-        options={studio.schools.map((s) => ({ value: s.code, text: s.name }))}
-        onPick={onPick}
-      />
-    </div>
+        onChange={(e) => onPick(e.target.value as Schema['SchoolCode'])}
+        className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2 text-copy font-semibold pointer-coarse:text-entry"
+      >
+        {studio.schools.map((s) => (
+          <option key={s.code} value={s.code}>
+            {s.name}
+          </option>
+        ))}
+      </select>
+    </label>
   );
 }

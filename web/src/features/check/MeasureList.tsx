@@ -40,10 +40,15 @@ export const MeasureList = memo(function MeasureList({
   const row = (m: Measure) => (
     <li
       key={m.id}
-      className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-center gap-1 border-t border-hair/70 first:border-t-0"
+      className={`grid grid-cols-[minmax(0,1fr)_76px_76px] items-center gap-1 border-t border-hair/70 first:border-t-0 ${readOnly ? 'min-h-7 pointer-coarse:min-h-11' : 'min-h-11'}`}
       data-measure-row={m.id}
     >
-      <span className={`py-1.5 pr-1 text-copy leading-tight ${m.mustPass ? 'font-semibold' : 'text-soft'}`}>{m.name}</span>
+      <span
+        className={`pr-1 leading-tight ${readOnly ? 'truncate text-small' : 'text-copy'} ${m.mustPass ? 'font-semibold' : 'text-soft'}`}
+        title={m.name}
+      >
+        {m.name}
+      </span>
       {SIDES.map((side) => (
         <Cell
           key={side}
@@ -60,8 +65,8 @@ export const MeasureList = memo(function MeasureList({
     </li>
   );
   return (
-    <div className="grid gap-1">
-      <div className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-end gap-1">
+    <div className="grid" data-key-checks>
+      <div className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-end gap-1 pb-0.5">
         <h2 className="say text-lead">Key checks</h2>
         {SIDES.map((side) => (
           <span key={side} className="justify-self-center">
@@ -71,7 +76,7 @@ export const MeasureList = memo(function MeasureList({
       </div>
       <ul>{must.map(row)}</ul>
       {!readOnly && open.length > 0 && onRestFine && (
-        <Button data-rest-fine onClick={() => onRestFine(open)} className="mt-1 w-full">
+        <Button data-rest-fine hint="W" onClick={() => onRestFine(open)} className="mt-1 w-full max-md:hidden">
           {must.some((m) => SIDES.some((side) => standing(look, m.id, side)?.verdict))
             ? 'The rest looked fine'
             : 'All looked fine'}
@@ -81,7 +86,7 @@ export const MeasureList = memo(function MeasureList({
         <details className="group mt-1">
           <summary className="flex min-h-11 items-center gap-2 cursor-pointer text-copy font-semibold text-soft hover:text-ink">
             <Caret />
-            Extra, {noted.filter((m) => SIDES.some((s) => standing(look, m.id, s))).length} of {noted.length}
+            Extra, by eye: {noted.filter((m) => SIDES.some((s) => standing(look, m.id, s))).length} of {noted.length}
           </summary>
           <ul>{noted.map(row)}</ul>
         </details>
@@ -137,10 +142,12 @@ function PlainCell({
     <Popover.Root>
       <Popover.Trigger
         aria-label={`${side} ${measure.short}: ${words}${words.includes(short) ? '' : `, ${short}`}`}
-        className="grid min-h-12 min-w-0 place-items-center rounded-lg py-0.5 hover:bg-ground"
+        className={`min-w-0 rounded-lg hover:bg-ground ${readOnly ? 'flex h-7 items-center justify-center pointer-coarse:h-11' : 'grid min-h-11 content-center justify-items-center'}`}
       >
-        <ResultMark result={result} />
-        <span className={`text-fine leading-none font-semibold tabular-nums ${resultText(result)}`}>{short}</span>
+        <ResultMark result={result} width={readOnly ? 38 : 48} />
+        <span className={`text-fine leading-none font-semibold tabular-nums ${resultText(result)}`}>
+          {readOnly && !result ? '' : short}
+        </span>
       </Popover.Trigger>
       <Popover.Portal>
         <Popover.Content

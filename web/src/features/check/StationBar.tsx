@@ -7,11 +7,11 @@ import { SIDES } from '@/ui/SidePlate';
 import { useStable } from '@/ui/useStable';
 import { type Verdict, verdictLine } from '@/words/verdict';
 
-export type Station = View | 'ask';
+export type Station = View | 'ask' | 'checks';
 
 type Look = Schema['LookView'] | null;
 
-const title: Record<Station, string> = { side: 'Side', front: 'Front', back: 'Back', ask: 'Ask' };
+const title: Record<Station, string> = { side: 'Side', front: 'Front', back: 'Back', ask: 'Ask', checks: 'Checks' };
 
 /** The bench's own navigation: where one stands, with the instruments that are read from there, both sides of each. */
 export function StationBar({
@@ -33,7 +33,7 @@ export function StationBar({
 }) {
   const go = useStable(onGo);
   return (
-    <nav aria-label="Views" className="mb-2.5 flex items-stretch border-b border-hair max-sm:-mx-3">
+    <nav aria-label="Views" className="mb-2 flex items-stretch border-b border-hair max-sm:-mx-3">
       {stations.map((station) => (
         <Post
           key={station}
@@ -90,18 +90,20 @@ function PlainPost({
       type="button"
       aria-current={here ? 'page' : undefined}
       onClick={() => onGo(station)}
-      className={`flex min-h-14 min-w-0 items-center gap-3 border-b-[3px] px-3 py-1.5 text-left max-sm:flex-1 max-sm:justify-center max-sm:px-1 sm:px-3.5 ${here ? 'border-brass bg-paper' : 'border-transparent hover:bg-paper/60'}`}
+      className={`flex min-h-13 min-w-0 items-center gap-2.5 border-b-[3px] px-3 py-1 text-left max-sm:flex-1 max-sm:justify-center max-sm:px-0.5 ${station === 'checks' ? 'md:hidden' : ''} ${here ? 'border-brass bg-paper' : 'border-transparent hover:bg-paper/60'}`}
     >
       <span className="min-w-0 leading-tight lg:shrink-0">
         <span className={`block text-entry font-semibold ${here ? '' : 'text-soft'}`}>{title[station]}</span>
-        <span className="block text-fine whitespace-nowrap text-soft">{note}</span>
+        <span className="block text-fine whitespace-nowrap text-soft max-[380px]:hidden">{note}</span>
       </span>
       <span className="flex min-w-0 items-center gap-3 max-lg:hidden">
         {station === 'side' && <ShinPair {...two(shinOf)} />}
         {station === 'front' && (
           <>
             <KneePair {...two(kneeOf)} />
-            <PelvisPair {...two(pelvisOf)} />
+            <span className="max-2xl:hidden">
+              <PelvisPair {...two(pelvisOf)} />
+            </span>
           </>
         )}
       </span>

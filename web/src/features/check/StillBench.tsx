@@ -12,7 +12,6 @@ import {
   nextPoint,
   type PlanPoint,
   type Point,
-  pointName,
   type Slot,
   type Still,
 } from '@/pictures/still';
@@ -30,8 +29,8 @@ export type StillActions = {
   /** Where the camera stood for a view, said by the coach. */
   onCamera: (view: Still['view'], camera: Schema['CameraDto']) => void;
   onRemove: (key: string) => void;
-  /** The other rings are kept where they are, as guesses. */
-  onAccept: (key: string, points: PlanPoint[]) => void;
+  /** The other rings are kept where they are: as points that the coach found right, or as guesses. */
+  onAccept: (key: string, points: PlanPoint[], sure: boolean) => void;
 };
 
 /** One side on the bench: its picture with what is read on it, and under it, never over it, the reading. */
@@ -135,6 +134,7 @@ export function StillBench({
       </div>
       {still && !readOnly && (
         <Tools
+          lengths={standard.measures.some((m) => m.unit === 'centimetres' && m.views.includes(still.view))}
           still={still}
           stills={stills}
           shown={shown}
@@ -175,7 +175,7 @@ export function StillBench({
       {still && !readOnly && calm && (
         <Doubts still={still} doubts={calm.doubts} actions={actions} onLine={() => onMarking('line')} />
       )}
-      <div className="min-h-24 border-t border-hair px-3.5 py-2" aria-live="polite">
+      <div className="min-h-24 border-t md:min-h-20 border-hair px-3.5 py-2" aria-live="polite">
         <Said standard={standard} slot={slot} still={still} own={own} reading={reading} asked={asked} />
       </div>
     </section>
@@ -273,7 +273,9 @@ function Said({
   const guessed =
     guesses > 0 &&
     `${guesses} ${guesses === 1 ? 'point is a guess' : 'points are guesses'}: no verdict until you put ${guesses === 1 ? 'it' : 'each'} in place`;
-  if (own?.sentence && still && isMarked(still) && own.fault !== 'pointMissing')
+  // What is wrong with a known length says nothing of an angle.
+  const ofLength = own?.fault === 'scaleNotPositive' || own?.fault === 'scaleTooShort';
+  if (own?.sentence && still && isMarked(still) && own.fault !== 'pointMissing' && (!ofLength || lines.length === 0))
     return <p className="pt-1 text-body font-semibold text-brick">{own.sentence}</p>;
   if (lines.length > 0)
     return (
@@ -282,6 +284,7 @@ function Said({
           <ReadingLine key={r.measureId} reading={r} settled={reading.settled} large={lines.length === 1} />
         ))}
         {guessed && <p className="text-small text-soft">{guessed}</p>}
+        {ofLength && own?.sentence && <p className="text-small font-semibold text-brick">{own.sentence}</p>}
       </div>
     );
   return (
@@ -334,36 +337,12 @@ function Prompt({
           : next?.where;
   if (!words) return null;
   return (
-    <div className="ml-auto flex max-w-[80%] flex-col items-end gap-1.5">
+    <div className="ml-auto max-w-[80%]">
       <p className="rounded-lg bg-spine/90 px-2.5 py-1.5 text-right text-copy font-semibold text-spine-ink">
         {marking ? 'Mark ' : next?.more ? 'If you like: ' : 'Tap '}
         {words}
       </p>
-      {fits && next && (
-        <div className="flex gap-1.5">
-          <RingButton
-            onClick={() => actions.onPoint(still.key, next.landmark, fits, true)}
-            label={`Point is right: place the ${pointName[next.landmark]} there`}
-          >
-            Point is right <kbd className="hidden font-sans text-tiny lg:inline">↵</kbd>
-          </RingButton>
-        </div>
-      )}
     </div>
-  );
-}
-
-function RingButton({ onClick, label, children }: { onClick: () => void; label: string; children: React.ReactNode }) {
-  return (
-    <button
-      type="button"
-      onClick={onClick}
-      onPointerDown={(e) => e.stopPropagation()}
-      aria-label={label}
-      className="pointer-events-auto inline-flex min-h-11 items-center gap-1.5 rounded-lg border border-spine-ink/50 bg-spine/90 px-3 text-small font-semibold text-spine-ink hover:border-spine-ink"
-    >
-      {children}
-    </button>
   );
 }
 
@@ -424,6 +403,7 @@ function Doubts({
 }
 
 function Tools({
+  lengths,
   still,
   stills,
   shown,
@@ -440,6 +420,8 @@ function Tools({
   onShow,
   onAnother,
 }: {
+  /** Whether anything that is read here is a length: a known length is for nothing else. */
+  lengths: boolean;
   still: Still;
   stills: Still[];
   shown: number;
@@ -469,9 +451,9 @@ function Tools({
         {still.view === 'side' ? (
           <Tool
             onClick={() => actions.onAlter(still.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
-            label={`Toes ${still.facing === 'right' ? 'this way →' : '← this way'}: ${still.facing} in the picture. Turn round`}
+            label={`Facing ${still.facing} in the picture: the toes point ${still.facing}. Turn round`}
           >
-            Toes {still.facing === 'right' ? '→' : '←'}
+            Facing {still.facing === 'right' ? 'right →' : '← left'}
           </Tool>
         ) : (
           <Tool
@@ -505,12 +487,12 @@ function Tools({
             +{more} pts
           </Tool>
         )}
-        {(more === null || more === 0) && rest.length > 1 && Object.keys(still.points).length >= 2 && (
+        {rest.length > 1 && (
           <Tool
-            onClick={() => actions.onAccept(still.key, rest)}
-            label="Keep the other rings as guesses: no verdict until each is put in place"
+            onClick={() => actions.onAccept(still.key, rest, true)}
+            label="All points right: every ring lies where it belongs"
           >
-            As guesses
+            All points right
           </Tool>
         )}
         <span className="flex-1" />
@@ -540,13 +522,23 @@ function Tools({
       </div>
       {rarer && (
         <div className="flex flex-wrap items-center gap-x-1 border-t border-hair px-1.5 py-1" data-rarer>
-          <Tool
-            onClick={() => toggle('scale')}
-            pressed={marking === 'scale' && active}
-            label={still.scale ? 'Length marked. Mark it again' : 'Mark a known length'}
-          >
-            {still.scale ? 'Length ✓' : 'Length'}
-          </Tool>
+          {rest.length > 1 && Object.keys(still.points).length >= 2 && (
+            <Tool
+              onClick={() => actions.onAccept(still.key, rest, false)}
+              label="Keep the other rings as guesses: no verdict until each is put in place"
+            >
+              As guesses
+            </Tool>
+          )}
+          {lengths && (
+            <Tool
+              onClick={() => toggle('scale')}
+              pressed={marking === 'scale' && active}
+              label={still.scale ? 'Length marked. Mark it again' : 'Mark a known length'}
+            >
+              {still.scale ? 'Length ✓' : 'Length'}
+            </Tool>
+          )}
           {overlays.length > 0 && onOver && (
             <select
               aria-label="Lay another picture over this one"
@@ -554,7 +546,7 @@ function Tools({
               onChange={(e) => onOver(e.target.value)}
               className={`h-11 w-[92px] shrink-0 rounded-lg bg-transparent px-1.5 text-small font-semibold hover:bg-ground ${over ? 'bg-spine! text-spine-ink!' : ''}`}
             >
-              <option value="">Lay over…</option>
+              <option value="">Compare with…</option>
               {overlays.map((o) => (
                 <option key={o.id} value={o.id}>
                   {o.name}

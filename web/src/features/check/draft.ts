@@ -12,7 +12,7 @@ import type { Point, Still } from '@/pictures/still';
 export type Seen = Schema['SeenDto'];
 export type Stated = Schema['StatedDto'];
 
-/** What is entered on the pictures and said of them; undo goes back over this and nothing else. */
+/** What is entered on the pictures and said of them. */
 export type Work = { stills: Still[]; seen: Seen[]; stated: Stated[] };
 
 /** A look that is being made. Everything a coach has entered, and nothing that can be worked out from it. */
@@ -44,9 +44,10 @@ export const emptyDraft = (exerciseId: string, mode: Draft['mode']): Draft => ({
   stated: [],
 });
 
-type Kept = { now: Draft; past: Work[]; future: Work[] };
+type Kept = { now: Draft; past: Draft[]; future: Draft[]; typed?: string | undefined };
 type Step =
-  | { kind: 'set'; change: (draft: Draft) => Draft }
+  /** `typed` names a field that is being typed in: letter after letter is one step back. */
+  | { kind: 'set'; change: (draft: Draft) => Draft; typed?: string }
   | { kind: 'work'; change: (work: Work) => Partial<Work>; undoable: boolean }
   | { kind: 'undo' }
   | { kind: 'redo' };
@@ -54,22 +55,23 @@ type Step =
 const DEEPEST = 60;
 const workOf = ({ stills, seen, stated }: Draft): Work => ({ stills, seen, stated });
 
-function reduce(kept: Kept, step: Step): Kept {
-  const work = workOf(kept.now);
+/** Undo goes back over whatever was entered: points and answers, and the exercise, the style and how much as well. */
+export function reduce(kept: Kept, step: Step): Kept {
+  const { now, past } = kept;
+  const after = (next: Draft, undoable: boolean, typed?: string): Kept =>
+    undoable ? { now: next, past: [...past, now].slice(-DEEPEST), future: [], typed } : { ...kept, now: next, typed };
   switch (step.kind) {
     case 'set':
-      return { ...kept, now: step.change(kept.now) };
-    case 'work': {
-      const now = { ...kept.now, ...step.change(work) };
-      return step.undoable ? { now, past: [...kept.past, work].slice(-DEEPEST), future: [] } : { ...kept, now };
-    }
+      return after(step.change(now), step.typed === undefined || step.typed !== kept.typed, step.typed);
+    case 'work':
+      return after({ ...now, ...step.change(workOf(now)) }, step.undoable);
     case 'undo': {
-      const before = kept.past.at(-1);
-      return before ? { now: { ...kept.now, ...before }, past: kept.past.slice(0, -1), future: [work, ...kept.future] } : kept;
+      const before = past.at(-1);
+      return before ? { now: before, past: past.slice(0, -1), future: [now, ...kept.future] } : kept;
     }
     case 'redo': {
-      const after = kept.future[0];
-      return after ? { now: { ...kept.now, ...after }, past: [...kept.past, work], future: kept.future.slice(1) } : kept;
+      const next = kept.future[0];
+      return next ? { now: next, past: [...past, now], future: kept.future.slice(1) } : kept;
     }
   }
 }
@@ -223,13 +225,17 @@ export function useDraft(clientId: string, server: Schema['DraftView'] | null, b
     return () => clearTimeout(wait);
   }, [kept.now, clientId, send, start]);
 
-  // Whoever leaves the screen within the pause leaves nothing behind.
-  useEffect(
-    () => () => {
+  // Whoever leaves the screen, or the page, within the pause leaves nothing behind.
+  useEffect(() => {
+    const leave = () => {
       if (guarded(clientId) && !clashing.current) send(latest.current);
-    },
-    [clientId, send],
-  );
+    };
+    addEventListener('pagehide', leave);
+    return () => {
+      removeEventListener('pagehide', leave);
+      leave();
+    };
+  }, [clientId, send]);
 
   return {
     draft: kept.now,

@@ -1,6 +1,7 @@
 import type { Schema } from '@/api/client';
 import { painComplete } from '@/features/pain/PainAsk';
 import { fromView, inSlot, momentName, nextPoint, type Plan, type PlanPoint, type Slot } from '@/pictures/still';
+import type { Waiting } from '@/pictures/waiting';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, sideWord } from '@/ui/SidePlate';
 import type { Draft } from './draft';
@@ -8,6 +9,7 @@ import type { Draft } from './draft';
 /** What comes next in a look. The button under the thumb always says it. */
 export type Next =
   | { kind: 'picture' | 'points'; slot: Slot; words: string }
+  | { kind: 'waiting'; pictures: Waiting[]; words: string }
   | { kind: 'eye'; words: string; measures: Schema['MeasureView'][] }
   | { kind: 'pain' | 'felt' | 'done'; words: string };
 
@@ -37,7 +39,13 @@ export const openMeasures = (look: Schema['LookView'] | null, standard: Schema['
       ),
   );
 
-export function nextStep(draft: Draft, standard: Schema['StandardView'], look: Schema['LookView'] | null): Next {
+/** What comes next: the plan of the studio, walked in its order. */
+export function nextStep(
+  draft: Draft,
+  standard: Schema['StandardView'],
+  look: Schema['LookView'] | null,
+  waiting: Waiting[],
+): Next {
   const answered = (id: string, side: Side) =>
     look?.results.some((r) => r.measureId === id && r.side === side && r.source === 'eye') ?? false;
   for (const planned of plannedOf(draft, standard)) {
@@ -46,7 +54,13 @@ export function nextStep(draft: Draft, standard: Schema['StandardView'], look: S
       if (planned.measures.every((id) => answered(id, side))) continue;
       const still = draft.stills.find((s) => inSlot(s, slot));
       const where = `${fromView[slot.view]}${standard.plan.filter((p) => p.view === slot.view && p.essential).length > 1 ? `, ${momentName[slot.moment].toLowerCase()}` : ''}`;
-      if (!still) return { kind: 'picture', slot, words: `Now the ${sideWord(side)} ${where}` };
+      if (!still && waiting.some((w) => w.slot.side === side && w.slot.view === slot.view && w.slot.moment === slot.moment))
+        return {
+          kind: 'waiting',
+          pictures: waiting,
+          words: waiting.length === 1 ? 'Use the waiting picture' : `Use the ${waiting.length} waiting pictures`,
+        };
+      if (!still) return { kind: 'picture', slot, words: `Picture of the ${sideWord(side)} leg ${where}` };
       if (nextPoint(still, askedFor(draft, standard, slot, false)))
         return { kind: 'points', slot, words: `Now the ${sideWord(side)} ${where}` };
     }

@@ -1,14 +1,17 @@
 import { useMutation } from '@tanstack/react-query';
 import { useNavigate } from '@tanstack/react-router';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { checkQuery } from '@/api/options';
 import { queries, refreshClient, useStandard } from '@/api/queries';
+import { forgetKept, useKept } from '@/device/kept';
 import { painComplete } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
+import type { Openers } from '@/pictures/PictureSource';
 import type { Marking } from '@/pictures/PictureStage';
-import { onPictureKept, sendPicture, usePending, useRefusedPictures } from '@/pictures/pictures';
+import { onPictureKept, type Size, sendPicture, usePending, useRefusedPictures } from '@/pictures/pictures';
 import {
   cameraFor,
   guessed,
@@ -21,16 +24,28 @@ import {
   rescaled,
   type Slot,
   type Still,
+  settled,
   toDto,
   type View,
 } from '@/pictures/still';
+import { waitingFor } from '@/pictures/waiting';
 import { otherSide, SIDES, type Side, sideWord } from '@/ui/SidePlate';
 import { useStable } from '@/ui/useStable';
 import { emptyDraft, type Seen, useDraft, type Work } from './draft';
 import type { Station } from './StationBar';
 import type { StillActions } from './StillBench';
-import { askedFor, type Next, nextStep } from './steps';
+import { askedFor, type Next, nextStep, openMeasures, plannedOf } from './steps';
 import { useReading } from './useReading';
+
+/** Where a coach stands in a look. */
+type Stood = { station: Station; view: View; chosen: Partial<Record<View, Moment>>; active: Side | null };
+
+/** Brings the question about pain into sight, with the first answer under the key. */
+const toPain = () => {
+  const asked = document.getElementById('pain');
+  asked?.scrollIntoView({ block: 'center' });
+  asked?.querySelector('button')?.focus();
+};
 
 /** A slot as a key of what is kept for each. */
 export const slotKey = (slot: Slot) => `${slot.side}-${slot.view}-${slot.moment}`;
@@ -60,16 +75,30 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   });
   const { draft, step } = kept;
   const fetched = useStandard(clientId, draft.exerciseId, draft.school);
-  const standard = fetched.data ?? client.standard;
+  const fresh = fetched.data ?? client.standard;
+  // Another style is shown once what it makes of the look is there too: bands and verdicts change in one moment everywhere.
+  const [standard, setStandard] = useState(fresh);
 
   const firstView = standard.quick?.view ?? 'side';
   const momentsOf = (v: View) => standard.plan.filter((p) => p.view === v);
-  const stations: Station[] = [...(['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0), 'ask'];
-  const [gone, setStation] = useState<Station>(firstView);
+  const stations: Station[] = [
+    ...(['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0),
+    'ask' as const,
+    'checks' as const,
+  ];
+  // Where one stands in the look: whoever comes back to it stands there again.
+  const place = `at-${draft.id}`;
+  const [stood, setStood] = useKept<Stood>(place, () => ({ station: firstView, view: firstView, chosen: {}, active: null }));
+  const setStation = useCallback(
+    (station: Station) =>
+      setStood((s) => ({ ...s, station, view: station === 'ask' || station === 'checks' ? s.view : station })),
+    [setStood],
+  );
   // Another exercise may not be looked at from where one stood.
-  const station = stations.includes(gone) ? gone : firstView;
-  const view: View = station === 'ask' ? firstView : station;
-  const [chosen, setChosen] = useState<Partial<Record<View, Moment>>>({});
+  const view: View = momentsOf(stood.view).length > 0 ? stood.view : firstView;
+  const station: Station = stations.includes(stood.station) ? stood.station : view;
+  const { chosen } = stood;
+  const setChosen = (v: View, m: Moment) => setStood((s) => ({ ...s, chosen: { ...s.chosen, [v]: m } }));
   const moment: Moment =
     chosen[view] ??
     (draft.mode === 'quick' && standard.quick?.view === view ? standard.quick.moment : undefined) ??
@@ -77,10 +106,9 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     momentsOf(view)[0]?.moment ??
     'bottom';
   const slotOf = (side: Side): Slot => ({ side, view, moment });
-  const [active, setActive] = useState<Side>(() => {
-    const done = (side: Side) => draft.stills.some((s) => s.side === side && Object.keys(s.points).length >= 2);
-    return done('left') && !done('right') ? 'right' : 'left';
-  });
+  const marked = (side: Side) => draft.stills.some((s) => s.side === side && Object.keys(s.points).length >= 2);
+  const active: Side = stood.active ?? (marked('left') && !marked('right') ? 'right' : 'left');
+  const setActive = useCallback((side: Side) => setStood((s) => ({ ...s, active: side })), [setStood]);
   const [shown, setShown] = useState<Record<string, number>>({});
   const [more, setMore] = useState<Record<string, boolean>>({});
   const [overs, setOvers] = useState<Record<string, string>>({});
@@ -93,22 +121,25 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   // A look that was finished and waits to be sent.
   const finishing = useUnsent((e) => (e.kind === 'check' || e.kind === 'draftDrop') && e.lane === clientId);
   const here = useRef(true);
+  const openers = useRef<Openers>({});
   const navigate = useNavigate();
 
   const stillsIn = (slot: Slot) => draft.stills.filter((s) => inSlot(s, slot));
   const lastIn = (slot: Slot) =>
     client.checks.findLast((c) => c.stills.some((s) => inSlot(s, slot)))?.stills.find((s) => inSlot(s, slot));
   const activeSlot = slotOf(active);
-  const current = station === 'ask' ? undefined : stillsIn(activeSlot)[shown[slotKey(activeSlot)] ?? 0];
+  const current = station === 'ask' || station === 'checks' ? undefined : stillsIn(activeSlot)[shown[slotKey(activeSlot)] ?? 0];
   const twin = stillsIn(slotOf(otherSide(active)))[0];
   const last = lastIn(activeSlot);
   const currentKey = current?.key;
   const pattern = twin && Object.keys(twin.points).length >= 4 ? twin : undefined;
   const like = useMemo(() => (pattern ? toDto(pattern) : last), [pattern, last]);
   const guess = useMemo(() => (currentKey ? { key: currentKey, pattern: like } : null), [currentKey, like]);
-  const reading = useReading(standard.standard, draft.stills, draft.seen, draft.stated, guess);
+  const reading = useReading(fresh.standard, draft.stills, draft.seen, draft.stated, guess);
   const look = reading.view;
-  const next = nextStep(draft, standard, look);
+  if (standard !== fresh && (!look || reading.by === fresh.standard || reading.problem !== null)) setStandard(fresh);
+  const waiting = waitingFor(plannedOf(draft, standard), draft.stills, client.loosePictures);
+  const next = nextStep(draft, standard, look, waiting);
   const markedSides = SIDES.filter((side) => look?.results.some((r) => r.side === side));
 
   const work = useCallback(
@@ -152,34 +183,28 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     setRefused(new Error(noMore.sentence));
   }, [noMore, work]);
 
-  const addStill = (slot: Slot, picture: Schema['PictureView'], guided = false) => {
-    const mine = stillsIn(slot);
-    const facing =
-      mine[0]?.facing ?? stillsIn({ ...slot, side: otherSide(slot.side) })[0]?.facing ?? lastIn(slot)?.facing ?? 'right';
-    setShown((s) => ({ ...s, [slotKey(slot)]: mine.length }));
-    setActive(slot.side);
-    work(({ stills }) => ({
-      stills: [
-        ...stills,
-        newStill(
-          slot,
-          picture.id,
-          picture.width,
-          picture.height,
-          mine,
-          facing,
-          cameraFor(slot, standard.plan, lastIn(slot)?.camera, guided),
-        ),
-      ],
-    }));
+  /** Puts pictures into their places, in one step that can be taken back. */
+  const addStills = (added: { slot: Slot; picture: Size }[], guided = false) => {
+    const made = added.map(({ slot, picture }) => {
+      const mine = stillsIn(slot);
+      const facing =
+        mine[0]?.facing ?? stillsIn({ ...slot, side: otherSide(slot.side) })[0]?.facing ?? lastIn(slot)?.facing ?? 'right';
+      const camera = cameraFor(slot, standard.plan, lastIn(slot)?.camera, guided);
+      return { slot, at: mine.length, still: newStill(slot, picture.id, picture.width, picture.height, mine, facing, camera) };
+    });
+    setShown((s) => ({ ...s, ...Object.fromEntries(made.map((m) => [slotKey(m.slot), m.at])) }));
+    const [first] = made;
+    if (first) goTo(first.slot);
+    work(({ stills }) => ({ stills: [...stills, ...made.map((m) => m.still)] }));
   };
+  const addStill = (slot: Slot, picture: Size, guided = false) => addStills([{ slot, picture }], guided);
 
   const addFile = async (slot: Slot, file: Blob, guided: boolean) => {
     setRefused(null);
     const id = uuid();
     let drawn = false;
     try {
-      const picture = await sendPicture(id, clientId, file, (size) => {
+      const picture = await sendPicture(id, clientId, file, slot, (size) => {
         drawn = true;
         addStill(slot, size, guided);
       });
@@ -212,14 +237,15 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
       setShown((s) => ({ ...s, [slotKey(activeSlot)]: 0 }));
       work(({ stills }) => ({ stills: stills.filter((s) => s.key !== key) }));
     },
-    onAccept: (key, points) => {
+    onAccept: (key, points, sure) => {
       const still = draft.stills.find((s) => s.key === key);
       if (!still) return;
       const found = points.flatMap((p) => {
         const at = reading.guesses[p.landmark];
         return at ? ([[p.landmark, at]] as const) : [];
       });
-      alter(key, (s) => guessed(s, found));
+      alter(key, (s) => (sure ? settled(s, found) : guessed(s, found)));
+      if (sure) handOver(still);
     },
   };
   const handOver = (from: Slot) => {
@@ -276,6 +302,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     onError: kept.release,
     onSuccess: async (check) => {
       kept.finish();
+      forgetKept(place);
       setDone(true);
       queries.setQueryData(checkQuery(check.id).queryKey, check);
       // Whoever went on to somebody else while it was sent is not fetched back.
@@ -293,22 +320,37 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     onError: kept.release,
     onSuccess: async () => {
       kept.finish();
+      forgetKept(place);
       await refreshClient(clientId);
       if (here.current) await navigate({ to: '/clients/$clientId', params: { clientId } });
     },
   });
 
-  const goTo = (slot: Slot) => {
-    setStation(slot.view);
-    setChosen((c) => ({ ...c, [slot.view]: slot.moment }));
-    setActive(slot.side);
+  const goTo = (slot: Slot) =>
+    setStood((s) => ({
+      station: slot.view,
+      view: slot.view,
+      chosen: { ...s.chosen, [slot.view]: slot.moment },
+      active: slot.side,
+    }));
+  /** Opens the camera or the files for a place, once its side is on the screen. */
+  const open = (slot: Slot, from: 'camera' | 'file') => {
+    flushSync(() => goTo(slot));
+    openers.current[slot.side]?.[from]();
   };
+  const openPicture = (slot: Slot) => open(slot, matchMedia('(pointer: coarse)').matches ? 'camera' : 'file');
   const go = (to: Next) => {
-    if (to.kind === 'picture' || to.kind === 'points') goTo(to.slot);
+    if (to.kind === 'picture') openPicture(to.slot);
+    else if (to.kind === 'points') goTo(to.slot);
+    else if (to.kind === 'waiting') addStills(to.pictures);
     else if (to.kind === 'eye') onRestFine(to.measures);
-    else if (to.kind === 'pain') document.getElementById('pain')?.scrollIntoView({ block: 'center' });
+    else if (to.kind === 'pain') toPain();
     else if (to.kind === 'felt') setStation('ask');
   };
+  /** The point that is asked for on the picture that is up, and where it probably lies. */
+  const asking = current && nextPoint(current, askedFor(draft, standard, current, more[slotKey(current)] ?? false));
+  const ring = asking && current ? (current.points[asking.landmark] ?? reading.guesses[asking.landmark]) : undefined;
+  const unanswered = openMeasures(look, standard);
 
   const ready =
     markedSides.length > 0 && pending === 0 && painComplete(draft.pain) && !done && !finishing.some((e) => e.state !== 'refused');
@@ -330,14 +372,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     ];
   };
 
-  const { mode } = draft;
-  const measures = useMemo(
-    () =>
-      standard.measures.filter((m) =>
-        m.kind === 'number' ? false : mode === 'quick' ? true : station !== 'ask' && m.views.includes(view),
-      ),
-    [standard, mode, station, view],
-  );
+  const measures = useMemo(() => standard.measures.filter((m) => m.kind !== 'number'), [standard]);
   const strip = momentsOf(view);
 
   return {
@@ -383,7 +418,14 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     markedSides,
     alter,
     addStill,
+    addStills,
     addFile,
+    openers,
+    open,
+    asking,
+    ring,
+    unanswered,
+    waiting,
     actions,
     onSeen,
     onRestFine,

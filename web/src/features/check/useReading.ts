@@ -4,7 +4,14 @@ import { LiveReading, type LookView } from '@/live/live';
 import { type Guesses, type Still, toDto } from '@/pictures/still';
 import type { Seen, Stated } from './draft';
 
-export type Reading = { view: LookView | null; guesses: Guesses; settled: boolean; problem: string | null };
+export type Reading = {
+  view: LookView | null;
+  guesses: Guesses;
+  settled: boolean;
+  problem: string | null;
+  /** By which bands `view` was judged, or null before there is one. */
+  by?: Schema['StandardDto'] | null;
+};
 
 export const nothingRead: Reading = { view: null, guesses: {}, settled: true, problem: null };
 
@@ -19,12 +26,14 @@ export function useReading(
   stated: Stated[],
   guess: GuessFor | null,
 ): Reading {
-  const [heard, setHeard] = useState<{ seq: number; view: LookView | null; guesses: Guesses; problem: string | null }>({
+  const [heard, setHeard] = useState<Omit<Reading, 'settled'> & { seq: number }>({
     seq: 0,
     view: null,
     guesses: {},
     problem: null,
+    by: null,
   });
+  const askedBy = useRef(new Map<number, Schema['StandardDto']>());
   const asked = useRef(0);
   const live = useRef<LiveReading | null>(null);
   const [lost, setLost] = useState(false);
@@ -33,11 +42,14 @@ export function useReading(
     const reading = new LiveReading(
       (answer) => {
         setLost(false);
+        const by = askedBy.current.get(answer.seq);
+        for (const seq of askedBy.current.keys()) if (seq <= answer.seq) askedBy.current.delete(seq);
         setHeard((before) => ({
           seq: answer.seq,
           view: answer.look?.view ?? before.view,
           guesses: answer.look?.guesses ?? before.guesses,
           problem: answer.problem ?? null,
+          by: (answer.look?.view && by) ?? before.by ?? null,
         }));
       },
       () => setLost(true),
@@ -50,16 +62,17 @@ export function useReading(
   const pattern = guess?.pattern;
   useEffect(() => {
     const still = stills.findIndex((s) => s.key === key);
-    if (live.current)
-      asked.current = live.current.ask({
-        request: {
-          standard,
-          stills: stills.map(toDto),
-          seen,
-          stated,
-          guess: still < 0 ? null : { still, pattern: pattern ?? null },
-        },
-      });
+    if (!live.current) return;
+    asked.current = live.current.ask({
+      request: {
+        standard,
+        stills: stills.map(toDto),
+        seen,
+        stated,
+        guess: still < 0 ? null : { still, pattern: pattern ?? null },
+      },
+    });
+    askedBy.current.set(asked.current, standard);
   }, [standard, stills, seen, stated, key, pattern]);
 
   return { ...heard, settled: !lost && heard.seq === asked.current };

@@ -7,13 +7,16 @@ import { SetupCard } from '@/features/bench/SetupCard';
 import { SettleGate } from '@/features/check/SettleGate';
 import { LogSheet } from '@/features/log/LogSheet';
 import { Conditions } from '@/features/safety/Conditions';
+import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
 import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { Empty, Waiting } from '@/ui/Notice';
 import { kneeOf, pelvisOf, shinOf } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
+import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { StyleLines } from '@/ui/StyleLines';
 import { Why } from '@/ui/Why';
+import { resultText } from '@/words/verdict';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
@@ -44,7 +47,7 @@ export function FloorScreen() {
   const { visits, unplanned, dayText } = floor.data;
   const others = visits.filter((v) => v !== next);
   return (
-    <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
+    <div className="mx-auto max-w-[1240px] px-4 py-4 max-lg:pb-[100px] sm:px-8 sm:py-5">
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className="text-body text-soft">
           {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} today`}
@@ -70,7 +73,7 @@ export function FloorScreen() {
         <section aria-label="The rest of the day" className="mt-8">
           <ol>
             {others.map((visit) => (
-              <Row key={visit.id} visit={visit} />
+              <Row key={visit.id} visit={visit} onLog={() => setLogging(visit)} />
             ))}
           </ol>
         </section>
@@ -94,7 +97,7 @@ export function FloorScreen() {
                   onClick={() => setPlanning(client)}
                   className="min-h-11 border-l border-hair px-3 text-copy text-soft hover:bg-ground hover:text-ink"
                 >
-                  Today…
+                  Plan…
                 </button>
               </li>
             ))}
@@ -122,7 +125,10 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
   const flagged = today.attention.kind === 'stopSign';
   const name = visit.client.name.split(' ')[0];
   return (
-    <section aria-label="Next" className="mt-4 grid gap-x-10 gap-y-5 rounded-3xl bg-paper p-5 sm:p-8 lg:grid-cols-[1fr_auto]">
+    <section
+      aria-label="Next"
+      className="mt-3 grid gap-x-10 gap-y-4 rounded-3xl bg-paper p-5 sm:p-7 lg:grid-cols-[minmax(0,1fr)_300px]"
+    >
       <div className="min-w-0">
         <p className="flex items-baseline gap-3">
           <span className="figure text-big">{visit.time}</span>
@@ -130,14 +136,12 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             {today.exerciseName} · {today.schoolName.toLowerCase()}
           </span>
         </p>
-        <h1 className="say mt-2.5 max-w-[21em] text-big sm:text-grand">
+        <h1 className="say mt-1.5 max-w-[21em] text-big sm:text-grand">
           {visit.client.name}. <span className={stop ? 'text-brick' : ''}>{today.attention.sentence}</span>
         </h1>
-        <div className="mt-1.5">
-          <Why>{today.attention.why}</Why>
-        </div>
+        <Why>{today.attention.why}</Why>
         {visit.lastLook && (
-          <p className="mt-2 max-w-[46em] text-lead text-soft">
+          <p className="mt-1 max-w-[46em] text-body text-soft sm:text-lead">
             <LastTime visit={visit} /> {decided(visit) && <>Decided: {lowerFirst(decided(visit) ?? '')}</>}
           </p>
         )}
@@ -146,9 +150,9 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             {sentence}
           </p>
         ))}
-        <Conditions today={today} className="mt-4 max-w-[46em]" />
+        <Conditions today={today} className="mt-3 max-w-[46em]" />
         {!stop && today.ask.length > 0 && (
-          <p className="mt-2 text-body text-soft">
+          <p className="text-body text-soft">
             Not asked yet for the record: {today.ask.length}.{' '}
             <Link
               to="/clients/$clientId/meet"
@@ -161,12 +165,12 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         )}
         {today.asked && <Dose today={today} asked={today.asked} />}
         {today.card.length > 0 && (
-          <div className="mt-4 border-t border-hair pt-3">
+          <div className="mt-3 border-t border-hair pt-3">
             <SetupCard lines={today.card.filter((l) => !['trunk', 'shin'].includes(l.id))} />
           </div>
         )}
         {!stop && today.style.length > 0 && (
-          <details className="mt-3">
+          <details className="mt-2">
             <summary className="inline-flex min-h-11 cursor-pointer items-center text-body text-soft underline decoration-hair underline-offset-4 hover:text-ink">
               The way it is done here
             </summary>
@@ -174,47 +178,54 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           </details>
         )}
         {!stop && today.gate && (
-          <div className="mt-4 max-w-[560px]">
+          <div className="mt-3 max-w-[560px]">
             <SettleGate gate={today.gate} place={`gate-${visit.id}`} />
           </div>
         )}
       </div>
-      <div className="flex flex-col justify-end gap-2.5 lg:w-[290px]">
-        {visit.lastLook && (
-          <div className="mb-3 self-center max-sm:hidden">
-            <Instruments look={visit.lastLook} />
+      <div className="flex flex-col gap-4">
+        {visit.lastLook && <Instruments look={visit.lastLook} lookAt={visit.lookAt} />}
+        {today.cueText && !stop && (
+          <div className="border-t border-hair pt-3">
+            <p className="text-small text-soft">The cue to carry</p>
+            <p className="say text-shout">“{today.cueText}”</p>
           </div>
         )}
-        <div className="grid grid-cols-[1fr_auto] gap-2.5">
+        <div className="flex-1" />
+        <div className="grid grid-cols-2 gap-2.5">
+          <LinkButton to="/clients/$clientId" id={visit.client.id}>
+            History
+          </LinkButton>
+          {!stop && (
+            <Button hint="L" className="min-h-14" onClick={onLog}>
+              Log
+            </Button>
+          )}
+        </div>
+        <ActionBar>
           {stop ? (
             <LinkButton to="/clients/$clientId" id={visit.client.id} act>
               {flagged ? 'See the red flag' : `See ${name}`}
             </LinkButton>
           ) : (
             <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
-              {today.attention.kind === 'unfinished' || today.attention.kind === 'undecided'
-                ? `Go on with ${name}`
-                : `Check ${name}`}
+              {checkWords(visit)}
             </LinkButton>
           )}
-          <LinkButton to="/clients/$clientId" id={visit.client.id}>
-            History
-          </LinkButton>
-        </div>
-        {!stop && (
-          <Button hint="L" onClick={onLog}>
-            Log without a check
-          </Button>
-        )}
+        </ActionBar>
       </div>
     </section>
   );
 }
 
+const begun = (visit: Visit) => visit.today.attention.kind === 'unfinished' || visit.today.attention.kind === 'undecided';
+
+const checkWords = (visit: Visit) => `${begun(visit) ? 'Go on with' : 'Check'} ${visit.client.name.split(' ')[0]}`;
+
 /** What is asked for today, large enough to be called across the floor. */
 function Dose({ today, asked }: { today: Schema['TodayView']; asked: Schema['PrescriptionView'] }) {
   return (
-    <div className="mt-4 border-t border-hair pt-3" data-dose>
+    <div className="mt-3 border-t border-hair pt-3" data-dose>
       <p className="text-small text-soft">
         {today.ladderName ? `${today.ladderName}, ${today.rungName?.toLowerCase()}` : 'On no ladder'}
         {today.ladderName && !today.placed && ' (not placed yet)'}
@@ -248,19 +259,22 @@ function LinkButton({
   to,
   id,
   act,
+  small,
   children,
 }: {
   to: '/clients/$clientId' | '/clients/$clientId/check';
   id: string;
   act?: boolean;
+  small?: boolean;
   children: React.ReactNode;
 }) {
   return (
     <Link
       to={to}
       params={{ clientId: id }}
-      className={`inline-flex min-h-14 items-center justify-center rounded-[10px] px-5 text-entry font-semibold ${
-        act ? 'bg-act text-act-ink text-lead hover:brightness-110' : 'border border-edge/60 hover:border-ink'
+      {...(act ? { 'data-act': '' } : {})}
+      className={`inline-flex items-center justify-center rounded-[10px] font-semibold whitespace-nowrap ${small ? 'min-h-11 px-4 text-body' : 'min-h-14 px-5 text-entry'} ${
+        act ? 'flex-1 bg-act text-lead text-act-ink hover:brightness-110' : 'border border-edge/60 bg-paper hover:border-ink'
       }`}
     >
       {children}
@@ -268,24 +282,25 @@ function LinkButton({
   );
 }
 
-/** The rest of the day reads like the chalk list by the door: time, name, what to look at. */
-function Row({ visit }: { visit: Visit }) {
+/** The rest of the day reads like the chalk list by the door: time, name, what to look at; each can be checked or logged from here. */
+function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
   const { today } = visit;
   const done = visit.state === 'done';
   const stop = isStopped(today);
+  const name = visit.client.name.split(' ')[0];
   return (
-    <li className="border-t border-hair last:border-b">
+    <li className="grid items-center gap-x-4 border-t border-hair last:border-b lg:grid-cols-[minmax(0,1fr)_auto]">
       <Link
         to="/clients/$clientId"
         params={{ clientId: visit.client.id }}
-        className="grid min-h-16 grid-cols-[62px_1fr] items-baseline gap-x-4 gap-y-0.5 px-2 py-3.5 hover:bg-paper sm:grid-cols-[62px_230px_1fr_auto]"
+        className="grid min-h-16 grid-cols-[62px_1fr] items-baseline gap-x-4 gap-y-0.5 px-2 py-3 hover:bg-paper sm:grid-cols-[62px_200px_minmax(0,1fr)_auto]"
       >
         <span className={`figure text-head ${done ? 'text-soft' : ''}`}>{visit.time}</span>
         <span className={`text-lead font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
           {done && !stop ? `Done. ${decided(visit) ?? ''}` : today.attention.sentence}
           {!done && today.asked && (
-            <span className="block text-copy font-semibold" data-dose>
+            <span className="block text-copy font-semibold text-ink" data-dose>
               {today.rungName ?? today.exerciseName}: {today.asked.text}
             </span>
           )}
@@ -295,27 +310,106 @@ function Row({ visit }: { visit: Visit }) {
             </span>
           )}
         </span>
-        <span className="flex items-center justify-end gap-4 self-center text-small text-soft max-sm:hidden">
-          {today.schoolName.toLowerCase()}
-          {visit.lastLook && (
-            <ShinPair left={shinOf(visit.lastLook, 'left')} right={shinOf(visit.lastLook, 'right')} size="row" />
-          )}
-        </span>
+        {visit.lastLook && (
+          <span className="self-center max-sm:hidden">
+            <Matters look={visit.lastLook} lookAt={visit.lookAt} row />
+          </span>
+        )}
       </Link>
+      <span className="flex gap-2 pb-3 max-lg:pl-[82px] lg:w-[220px] lg:justify-end lg:py-2">
+        {stop ? (
+          <LinkButton to="/clients/$clientId" id={visit.client.id} small>
+            See {name}
+          </LinkButton>
+        ) : (
+          <>
+            {!done && (
+              <LinkButton to="/clients/$clientId/check" id={visit.client.id} small>
+                {checkWords(visit)}
+              </LinkButton>
+            )}
+            <Button aria-label={`Log: ${visit.client.name}`} onClick={onLog}>
+              Log
+            </Button>
+          </>
+        )}
+      </span>
     </li>
   );
 }
 
-/** The three instruments as they stood last time; those that nobody read with a number are left out. */
-function Instruments({ look }: { look: NonNullable<Visit['lastLook']> }) {
-  const two = (of: typeof shinOf) => ({ left: of(look, 'left'), right: of(look, 'right') });
-  const [shin, knee, pelvis] = [two(shinOf), two(kneeOf), two(pelvisOf)];
-  const read = (pair: typeof shin) => pair.left?.value != null || pair.right?.value != null;
+type LastLook = NonNullable<Visit['lastLook']>;
+
+const INSTRUMENTS = {
+  shin: { name: 'Front shin angle', of: shinOf, Pair: ShinPair, ids: ['front-shin'] },
+  knee: { name: 'Knee over the foot', of: kneeOf, Pair: KneePair, ids: ['knee-offset', 'projection'] },
+  pelvis: { name: 'Pelvic level', of: pelvisOf, Pair: PelvisPair, ids: ['pelvic-level', 'pelvic-change'] },
+} as const;
+
+type Instrument = keyof typeof INSTRUMENTS;
+
+/** The instrument of what is to be looked at today; else the first that read something wrong, else the first that read anything. */
+function mattering(look: LastLook, lookAt: string | null): Instrument | null {
+  const all = Object.keys(INSTRUMENTS) as Instrument[];
+  const read = all.filter((i) => SIDES.some((side) => INSTRUMENTS[i].of(look, side)));
   return (
-    <div className="grid justify-items-center gap-3">
-      {read(shin) && <ShinPair {...shin} />}
-      {read(knee) && !read(shin) && <KneePair {...knee} />}
-      {read(pelvis) && !read(shin) && <PelvisPair {...pelvis} size="row" />}
+    read.find((i) => (INSTRUMENTS[i].ids as readonly string[]).includes(lookAt ?? '')) ??
+    read.find((i) => SIDES.some((side) => INSTRUMENTS[i].of(look, side)?.verdict === 'outside')) ??
+    read[0] ??
+    null
+  );
+}
+
+/** One instrument, both sides. */
+function Matters({ look, lookAt, row = false }: { look: LastLook; lookAt: string | null; row?: boolean }) {
+  const which = mattering(look, lookAt);
+  if (!which) return null;
+  const { of, Pair } = INSTRUMENTS[which];
+  return <Pair left={of(look, 'left')} right={of(look, 'right')} {...(row ? { size: 'row' as const } : {})} />;
+}
+
+/** The three instruments as they stood last time with their numbers, the one that matters today the largest. */
+function Instruments({ look, lookAt }: { look: LastLook; lookAt: string | null }) {
+  const first = mattering(look, lookAt);
+  if (!first) return null;
+  const others = (Object.keys(INSTRUMENTS) as Instrument[]).filter(
+    (i) => i !== first && SIDES.some((side) => INSTRUMENTS[i].of(look, side)),
+  );
+  return (
+    <div className="grid gap-3" data-instruments={first}>
+      <div>
+        <p className="mb-1.5 text-small text-soft">{INSTRUMENTS[first].name}, last time</p>
+        <div className="grid justify-items-center">
+          <Matters look={look} lookAt={lookAt} />
+        </div>
+        <div className="mt-1 grid grid-cols-2 gap-2">
+          {SIDES.map((side) => {
+            const result = INSTRUMENTS[first].of(look, side);
+            return (
+              <p key={side} className="flex items-baseline justify-center gap-1.5">
+                <span className={`figure text-big ${resultText(result)}`}>{result?.text ?? '–'}</span>
+                <span className="text-small text-soft">{result?.reachText}</span>
+              </p>
+            );
+          })}
+        </div>
+      </div>
+      {others.map((i) => (
+        <div key={i} className="flex items-center justify-between gap-2 border-t border-hair pt-2 text-copy">
+          <span className="text-soft">{INSTRUMENTS[i].name}</span>
+          <span className="flex gap-3 font-semibold tabular-nums">
+            {SIDES.map((side) => {
+              const result = INSTRUMENTS[i].of(look, side);
+              return (
+                <span key={side} className={`flex items-center gap-1 ${resultText(result)}`}>
+                  <SidePlate side={side} size="s" />{' '}
+                  {result?.text ?? (result ? (result.verdict === 'inBand' ? 'fine' : 'not fine') : '–')}
+                </span>
+              );
+            })}
+          </span>
+        </div>
+      ))}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { useNavigate } from '@tanstack/react-router';
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { refresh, useClient, useStudio } from '@/api/queries';
+import { refresh, useClient, useFloor, useStudio } from '@/api/queries';
 import { useUnsent } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -103,7 +103,7 @@ function AddForm({ done }: { done: () => void }) {
 
 export function PlanVisit({ client, onClose }: { client: Schema['ClientSummary'] | null; onClose: () => void }) {
   return (
-    <Sheet title={client ? `${client.name}, today` : ''} open={client !== null} onOpenChange={(open) => !open && onClose()}>
+    <Sheet title={client ? `A visit for ${client.name}` : ''} open={client !== null} onOpenChange={(open) => !open && onClose()}>
       {client && <PlanForm client={client} done={onClose} />}
     </Sheet>
   );
@@ -111,14 +111,18 @@ export function PlanVisit({ client, onClose }: { client: Schema['ClientSummary']
 
 function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () => void }) {
   const [ids] = useState(() => ({ operationId: uuid(), id: uuid() }));
+  const today = useFloor().data?.day;
+  const [picked, setDay] = useState<string | null>(null);
+  const day = picked ?? today ?? '';
   const [time, setTime] = useState(quarter);
   // What the client does today anyway, until another one is picked.
   const person = useClient(client.id);
-  const [picked, setExercise] = useState<string | null>(null);
-  const exerciseId = picked ?? person.data?.today.exerciseId ?? 'split-squat-to-pad';
+  const [other, setExercise] = useState<string | null>(null);
+  const exerciseId = other ?? person.data?.today.exerciseId ?? 'split-squat-to-pad';
   const studio = useStudio();
   const plan = useMutation({
-    mutationFn: () => take(api.POST('/api/visits', { body: { ...ids, clientId: client.id, time, exerciseId } })),
+    mutationFn: () =>
+      take(api.POST('/api/visits', { body: { ...ids, clientId: client.id, time, exerciseId, day: day === today ? null : day } })),
     onSuccess: async () => {
       await refreshDay();
       done();
@@ -132,6 +136,7 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
         plan.mutate();
       }}
     >
+      <Field label="Day" type="date" required min={today} value={day} onChange={(e) => setDay(e.target.value)} />
       <Field label="Time" type="time" required value={time} onChange={(e) => setTime(e.target.value)} />
       <label className="block">
         <span className="mb-1 block font-semibold">Exercise</span>
@@ -151,7 +156,7 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
       </label>
       <Trouble error={plan.error} />
       <Button kind="act" type="submit" disabled={plan.isPending || (person.isFetching && !person.data)}>
-        Put into today
+        {day === today ? 'Put into today' : 'Plan the visit'}
       </Button>
     </form>
   );

@@ -64,13 +64,23 @@ export function QuickLog({
               {entry.loadKg > 0 && `, ${entry.loadKg} kg`}
             </span>
           </span>
-          <button
-            type="button"
-            onClick={() => setOpen(true)}
-            className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
-          >
-            Change
-          </button>
+          <span className="shrink-0">
+            <button
+              type="button"
+              onClick={() => setOpen(true)}
+              className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+            >
+              Change
+            </button>
+            <button
+              type="button"
+              onClick={() => onChange(null)}
+              aria-label="Clear the log"
+              className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+            >
+              Clear
+            </button>
+          </span>
         </p>
       )}
       <div className={`grid-cols-3 gap-2 ${open ? 'grid' : 'hidden'}`}>
@@ -101,16 +111,13 @@ export function QuickLog({
           most={most}
           onSet={(cleanRight) => set({ cleanRight })}
         />
-        <Stepper label="Resets" value={entry.resets} least={0} most={60} onSet={(resets) => set({ resets })} />
+        <Stepper label="Stops to reset" value={entry.resets} least={0} most={60} onSet={(resets) => set({ resets })} />
       </div>
       <Score label="Effort" plain value={entry.effort} onPick={(effort) => set({ effort })} />
       {/* One question at a time leaves the recommendation in sight. */}
       {morning && entry.effort !== null && (
         <Score label="Pain, the morning after last time" value={entry.morning} onPick={(score) => set({ morning: score })} />
       )}
-      <Button kind="quiet" className="justify-self-start px-0! text-small!" onClick={() => onChange(null)}>
-        Clear the log
-      </Button>
     </section>
   );
 }
