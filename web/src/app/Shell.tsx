@@ -52,7 +52,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
   return (
     <nav
       aria-label="Main"
-      className="flex shrink-0 items-center gap-1 bg-spine px-2 text-spine-ink max-md:h-13 max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:px-0 md:py-3"
+      className="flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-13 max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:px-0 md:py-3"
     >
       <svg viewBox="0 0 48 48" className="mx-auto mb-3 size-11 max-md:hidden" aria-hidden="true">
         <path d="M13 40 22 11" stroke="#F1EEE6" strokeWidth="4.2" strokeLinecap="round" />
@@ -62,32 +62,32 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <Link
         to="/"
         activeOptions={{ exact: true }}
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Today
       </Link>
       <Link
         to="/studio"
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Studio
       </Link>
       <Link
         to="/ladders"
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Ladders
       </Link>
       <Link
         to="/library"
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Library
       </Link>
       <button
         type="button"
         onClick={onFind}
-        className="min-h-11 px-3 max-sm:px-1.5 max-sm:text-fine text-small font-semibold text-spine-soft hover:text-spine-ink"
+        className="min-h-11 px-3 max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-small font-semibold text-spine-soft hover:text-spine-ink"
       >
         Find
       </button>
@@ -95,7 +95,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <button
         type="button"
         onClick={() => setTheme(themes[(themes.indexOf(theme) + 1) % themes.length] ?? 'auto')}
-        className="min-h-11 px-2 text-fine text-spine-soft capitalize hover:text-spine-ink"
+        className="min-h-11 px-2 text-fine text-spine-soft capitalize hover:text-spine-ink max-[360px]:hidden"
         aria-label={`Light: ${theme}. Change`}
       >
         <span className="max-sm:hidden">{theme === 'auto' ? 'Light: auto' : theme}</span>

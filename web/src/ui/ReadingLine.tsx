@@ -60,7 +60,7 @@ function useLasting(now: boolean, milliseconds: number): boolean {
 function ErrorPart({ reading }: { reading: Result }) {
   return (
     <Popover.Root>
-      <Popover.Trigger className="min-h-8 rounded px-1 text-body text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
+      <Popover.Trigger className="min-h-8 pointer-coarse:min-h-11 pointer-coarse:min-w-11 rounded px-1 text-body text-soft underline decoration-hair decoration-dotted underline-offset-4 hover:text-ink">
         {reading.reachText}
         <span className="sr-only"> measuring error, show its parts</span>
       </Popover.Trigger>
