@@ -1,9 +1,10 @@
 using BenchmarkDotNet.Running;
 using DeftStride.Bench;
 
-// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live | load
+// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live | hand | load
 // "core" counts measurements, verdicts and set-up solves, "start" times the server to its first answer and its memory at rest,
-// "live" moves a point 500 times in a real browser and times the reading, "load" asks for screens of a studio of 2,000 clients
+// "live" moves a point 500 times in a real browser and times the reading, "hand" times what a tap and
+// a way between screens take until they are painted, "load" asks for screens of a studio of 2,000 clients
 // and five years fifty times a second.
 switch (args.FirstOrDefault())
 {
@@ -19,9 +20,11 @@ switch (args.FirstOrDefault())
         return 0;
     case "live":
         return LiveBench.Run();
+    case "hand":
+        return HandBench.Run();
     case "load":
         return await LoadBench.RunAsync();
     default:
-        Console.Error.WriteLine("Say which: core, start, live or load.");
+        Console.Error.WriteLine("Say which: core, start, live, hand or load.");
         return 2;
 }

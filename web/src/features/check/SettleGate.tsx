@@ -39,22 +39,22 @@ export function SettleGate({ gate, place }: { gate: Schema['GateView']; place: s
         <>
           <p className="say text-head">“{missed.onNo}”</p>
           <p className="text-small text-soft">Start again, nothing is lowered yet. Easier: {lowerFirst(gate.easier)}</p>
-          <Button kind="act" className="min-h-12" onClick={() => setAt({ yes: 0, no: null })}>
+          <Button className="min-h-12" onClick={() => setAt({ yes: 0, no: null })}>
             Reset, ask again
           </Button>
         </>
       ) : (
-        <>
+        <div className="grid gap-2 md:grid-cols-[minmax(0,1fr)_200px] md:items-center">
           <p className="say text-head">{question.question}</p>
           <div className="grid grid-cols-2 gap-2">
-            <Button kind="act" className="min-h-12" onClick={() => setAt({ yes: at.yes + 1, no: null })}>
+            <Button className="min-h-12" onClick={() => setAt({ yes: at.yes + 1, no: null })}>
               Yes
             </Button>
             <Button className="min-h-12" onClick={() => setAt({ yes: at.yes, no: at.yes })}>
               No
             </Button>
           </div>
-        </>
+        </div>
       )}
     </section>
   );

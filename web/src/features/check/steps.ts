@@ -54,13 +54,14 @@ export function nextStep(
       if (planned.measures.every((id) => answered(id, side))) continue;
       const still = draft.stills.find((s) => inSlot(s, slot));
       const where = `${fromView[slot.view]}${standard.plan.filter((p) => p.view === slot.view && p.essential).length > 1 ? `, ${momentName[slot.moment].toLowerCase()}` : ''}`;
+      const whereShort = where.replace(/^from the /, '');
       if (!still && waiting.some((w) => w.slot.side === side && w.slot.view === slot.view && w.slot.moment === slot.moment))
         return {
           kind: 'waiting',
           pictures: waiting,
           words: waiting.length === 1 ? 'Use the waiting picture' : `Use the ${waiting.length} waiting pictures`,
         };
-      if (!still) return { kind: 'picture', slot, words: `Picture of the ${sideWord(side)} leg ${where}` };
+      if (!still) return { kind: 'picture', slot, words: `Picture: ${sideWord(side)}, ${whereShort}` };
       if (nextPoint(still, askedFor(draft, standard, slot, false)))
         return { kind: 'points', slot, words: `Now the ${sideWord(side)} ${where}` };
     }
