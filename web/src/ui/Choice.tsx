@@ -24,7 +24,7 @@ export function Choice<T extends string>({
         <ToggleGroup.Item
           key={option.value}
           value={option.value}
-          className="min-h-11 border-r border-hair px-3.5 text-copy font-semibold last:border-r-0 hover:bg-ground data-[state=on]:bg-spine data-[state=on]:text-spine-ink"
+          className="min-h-11 whitespace-nowrap border-r border-hair px-3.5 text-copy font-semibold last:border-r-0 hover:bg-ground data-[state=on]:bg-spine data-[state=on]:text-spine-ink"
         >
           {option.text}
         </ToggleGroup.Item>

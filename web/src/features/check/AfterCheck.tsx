@@ -193,7 +193,7 @@ export function AfterCheck({
             at={view}
             note={(v) => {
               const seen = SIDES.filter((side) => check.stills.some((s) => s.view === v && s.side === side));
-              return seen.length > 0 ? `pictures ${seen.map((s) => (s === 'left' ? 'L' : 'R')).join(' ')}` : 'no pictures';
+              return seen.length > 0 ? `${seen.map((s) => (s === 'left' ? 'L' : 'R')).join(' ')} taken` : 'no pictures';
             }}
             onGo={(v) => v !== 'ask' && v !== 'checks' && setView(v)}
           />

@@ -68,7 +68,7 @@ export function FirstLook(props: FirstLookProps) {
     const got = SIDES.filter((side) => draft.stills.some((s) => s.view === at && s.side === side)).map((s) =>
       s === 'left' ? 'L' : 'R',
     );
-    return got.length > 0 ? `pictures ${got.join(' ')}` : wanted.length > 0 && draft.mode === 'whole' ? 'needed' : 'optional';
+    return got.length > 0 ? `${got.join(' ')} taken` : wanted.length > 0 && draft.mode === 'whole' ? 'needed' : 'optional';
   };
   const must = measures.filter((m) => m.mustPass);
   const answered = must.flatMap((m) => SIDES.filter((side) => standing(look, m.id, side)?.verdict)).length;

@@ -453,7 +453,9 @@ function Tools({
             onClick={() => actions.onAlter(still.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
             label={`Facing ${still.facing} in the picture: the toes point ${still.facing}. Turn round`}
           >
-            Facing {still.facing === 'right' ? 'right →' : '← left'}
+            {still.facing === 'right' ? 'Facing ' : '← facing '}
+            <span className="max-sm:hidden">{still.facing}</span>
+            {still.facing === 'right' ? ' →' : ''}
           </Tool>
         ) : (
           <Tool

@@ -251,7 +251,7 @@ export function PainBar({ label, onNone, onHurts }: { label: string; onNone: () 
   return (
     <fieldset className="flex min-w-0 flex-1 items-center gap-2" data-act>
       <legend className="sr-only">{label}</legend>
-      <span className="min-w-0 flex-1 leading-tight font-semibold" aria-hidden="true">
+      <span className="min-w-0 flex-1 text-copy leading-tight font-semibold" aria-hidden="true">
         {label}
       </span>
       <Button className="min-h-14 px-3.5!" onClick={onNone}>
