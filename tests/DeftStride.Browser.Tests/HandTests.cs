@@ -272,6 +272,12 @@ public sealed class HandTests
         page.Script("document.activeElement.blur()");
         page.Key("z");
         page.Until("the exercise back", () => Chosen("select[aria-label='Exercise']") == exercise);
+        // With no picture the brown button opens the files of the desk.
+        page.Script(
+            "window.opened = ''; HTMLInputElement.prototype.click = function () { window.opened += this.dataset.pick ?? 'camera'; }"
+        );
+        page.Press("Picture: left");
+        page.Until("the files", () => page.Script("return window.opened") is "left");
         var leg = DrawnLeg.At(4);
         var file = Path.Combine(Path.GetTempPath(), $"leg-{Guid.NewGuid():n}.png");
         File.WriteAllBytes(file, leg.Png);

@@ -149,6 +149,15 @@ public sealed class RoadTests
         Assert.Equal(before, other.Reading(Right));
         other.Press("Drop this look");
         other.See("What was decided");
+        // Dropped by a slip it comes back as it was.
+        other.Press("Take the dropped look back");
+        Assert.Equal(before, other.Reading(Right));
+        other.Until(
+            "it at the studio",
+            () => other.Text() is var t && !t.Contains("waiting", StringComparison.Ordinal)
+        );
+        other.Press("Drop this look");
+        other.See("What was decided");
         other.Go("/").Press("Check Maren");
         other.See("Use the 2 waiting pictures");
     }

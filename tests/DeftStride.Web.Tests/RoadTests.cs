@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using DeftStride.Browser;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
 
@@ -444,6 +445,64 @@ public sealed class RoadTests : IDisposable
         _studio.Http.DefaultRequestHeaders.Remove("Deft-Coach");
         _studio.Http.DefaultRequestHeaders.Add("Deft-Coach", Guid.CreateVersion7().ToString());
         await _studio.PostAsync("/api/cautions", new { id = Guid.CreateVersion7() }, HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task Nobody_waits_behind_somebody_who_may_not_train_and_a_visit_is_planned_for_any_day_to_come()
+    {
+        var (ilse, dov) = (await _studio.ClientAsync("Ilse Branwick"), await _studio.ClientAsync("Dov Tarrant"));
+        object Visit(Guid client, string time, string? day = null) =>
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                time,
+                exerciseId = "split-squat-to-pad",
+                day,
+            };
+        string Day(int ahead) =>
+            LateMorning.Today.AddDays(ahead).ToString("yyyy-MM-dd", System.Globalization.CultureInfo.InvariantCulture);
+        await _studio.PostAsync("/api/visits", Visit(ilse, "09:00"), HttpStatusCode.NoContent);
+        await _studio.PostAsync("/api/visits", Visit(dov, "10:00", Day(0)), HttpStatusCode.NoContent);
+        await _studio.PostAsync("/api/visits", Visit(dov, "10:00", Day(3)), HttpStatusCode.NoContent);
+        foreach (var bad in new[] { Day(-1), Day(400) })
+            Assert.Contains(
+                "within a year",
+                (
+                    await _studio.PostAsync("/api/visits", Visit(dov, "10:00", bad), HttpStatusCode.BadRequest)
+                )!.ToJsonString(),
+                StringComparison.Ordinal
+            );
+        async Task<string[]> StatesAsync() =>
+            [
+                .. (await _studio.GetAsync("/api/floor"))["visits"]!
+                    .AsArray()
+                    .Select(v => $"{Text(v!["client"], "name").Split(' ')[0]}:{Text(v, "state")}"),
+            ];
+        Assert.Equal(["Ilse:next", "Dov:later"], await StatesAsync());
+        await _studio.PostAsync(
+            "/api/flags",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = ilse,
+                signId = "night-pain",
+                note = "",
+            }
+        );
+        Assert.Equal(["Ilse:later", "Dov:next"], await StatesAsync());
+        await _studio.PostAsync(
+            "/api/flags",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = dov,
+                signId = "night-pain",
+                note = "",
+            }
+        );
+        Assert.Equal(["Ilse:next", "Dov:later"], await StatesAsync());
     }
 
     [Fact]

@@ -1,5 +1,6 @@
 import { type DragEvent, useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
+import { keep, readKept } from '@/device/kept';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { CameraGuide } from './CameraGuide';
 import { CameraPlace } from './CameraPlace';
@@ -80,6 +81,11 @@ export function PictureSource({
   const [over, setOver] = useState(false);
   const [guided, setGuided] = useState(false);
   const live = liveCamera();
+  // Said once on this device, and then gone on.
+  const [plain] = useState(() => !isSecureContext && readKept('plain-http') === undefined);
+  useEffect(() => {
+    if (plain) keep('plain-http', true);
+  }, [plain]);
   const pick = (input: HTMLInputElement) => {
     const chosen = input.files?.[0];
     if (chosen) onFile(chosen, false, false);
@@ -156,6 +162,12 @@ export function PictureSource({
             </div>
           )}
           {view === 'side' && loose.length === 0 && <CameraPlace />}
+          {plain && (
+            <p className="text-copy text-slate" role="status">
+              This page came over plain http: the browser gives it no camera of its own and lets the screen sleep. The device’s
+              own camera takes the pictures.
+            </p>
+          )}
           <p className="text-copy text-soft">
             {guide[view](planned)} {when[moment]}
           </p>

@@ -107,7 +107,7 @@ function today(draft: Draft, exerciseId: string): Draft {
 /** The last state of a look that the outbox may not have yet: a key or a tap just before the page went. */
 type Guard = { draft: Draft; version: number };
 
-const guard = (clientId: string) => `draft-${clientId}`;
+export const guard = (clientId: string) => `draft-${clientId}`;
 
 const guarded = (clientId: string) => readKept<Guard>(guard(clientId)) ?? null;
 

@@ -32,6 +32,7 @@ import { waitingFor } from '@/pictures/waiting';
 import { otherSide, SIDES, type Side, sideWord } from '@/ui/SidePlate';
 import { useStable } from '@/ui/useStable';
 import { emptyDraft, type Seen, useDraft, type Work } from './draft';
+import { forgetDropped, keepDropped } from './dropped';
 import type { Station } from './StationBar';
 import type { StillActions } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures, plannedOf } from './steps';
@@ -303,6 +304,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     onSuccess: async (check) => {
       kept.finish();
       forgetKept(place);
+      forgetDropped(clientId);
       setDone(true);
       queries.setQueryData(checkQuery(check.id).queryKey, check);
       // Whoever went on to somebody else while it was sent is not fetched back.
@@ -321,6 +323,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     onSuccess: async () => {
       kept.finish();
       forgetKept(place);
+      keepDropped(clientId, draft);
       await refreshClient(clientId);
       if (here.current) await navigate({ to: '/clients/$clientId', params: { clientId } });
     },

@@ -7,6 +7,7 @@ import { clientQuery } from '@/api/options';
 import { queries, refreshClient, useClient } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
 import { openClient } from '@/device/openClients';
+import { hasDropped, takeBack } from '@/features/check/dropped';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
@@ -65,6 +66,7 @@ export function ClientScreen() {
     today,
   } = client.data;
   const first = person.name.split(' ')[0];
+  const dropped = hasDropped(clientId);
   const undecided = checks.at(-1)?.decision === null;
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
@@ -107,6 +109,17 @@ export function ClientScreen() {
                 C
               </kbd>
             </Link>
+          )}
+          {!draft && dropped && (
+            <Button
+              className="min-h-11"
+              onClick={() => {
+                takeBack(clientId);
+                void navigate({ to: '/clients/$clientId/check', params: { clientId } });
+              }}
+            >
+              Take the dropped look back
+            </Button>
           )}
           <div className="flex gap-2.5">
             <Side to="/clients/$clientId/bench" id={clientId} hint="B">
