@@ -489,6 +489,7 @@ public sealed class RoadTests : IDisposable
                 clientId = ilse,
                 signId = "night-pain",
                 note = "",
+                supersedes = (Guid?)null,
             }
         );
         Assert.Equal(["Ilse:later", "Dov:next"], await StatesAsync());
@@ -500,6 +501,7 @@ public sealed class RoadTests : IDisposable
                 clientId = dov,
                 signId = "night-pain",
                 note = "",
+                supersedes = (Guid?)null,
             }
         );
         Assert.Equal(["Ilse:next", "Dov:later"], await StatesAsync());
