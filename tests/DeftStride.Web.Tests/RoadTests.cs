@@ -490,7 +490,8 @@ public sealed class RoadTests : IDisposable
                 signId = "night-pain",
                 note = "",
                 supersedes = (Guid?)null,
-            }
+            },
+            HttpStatusCode.NoContent
         );
         Assert.Equal(["Ilse:later", "Dov:next"], await StatesAsync());
         await _studio.PostAsync(
@@ -502,7 +503,8 @@ public sealed class RoadTests : IDisposable
                 signId = "night-pain",
                 note = "",
                 supersedes = (Guid?)null,
-            }
+            },
+            HttpStatusCode.NoContent
         );
         Assert.Equal(["Ilse:next", "Dov:later"], await StatesAsync());
     }
