@@ -480,32 +480,23 @@ public sealed class RoadTests : IDisposable
                     .AsArray()
                     .Select(v => $"{Text(v!["client"], "name").Split(' ')[0]}:{Text(v, "state")}"),
             ];
+        Task FlagAsync(Guid client) =>
+            _studio.PostAsync(
+                "/api/flags",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    clientId = client,
+                    signId = "night-pain",
+                    note = "",
+                    supersedes = (Guid?)null,
+                },
+                HttpStatusCode.NoContent
+            );
         Assert.Equal(["Ilse:next", "Dov:later"], await StatesAsync());
-        await _studio.PostAsync(
-            "/api/flags",
-            new
-            {
-                id = Guid.CreateVersion7(),
-                clientId = ilse,
-                signId = "night-pain",
-                note = "",
-                supersedes = (Guid?)null,
-            },
-            HttpStatusCode.NoContent
-        );
+        await FlagAsync(ilse);
         Assert.Equal(["Ilse:later", "Dov:next"], await StatesAsync());
-        await _studio.PostAsync(
-            "/api/flags",
-            new
-            {
-                id = Guid.CreateVersion7(),
-                clientId = dov,
-                signId = "night-pain",
-                note = "",
-                supersedes = (Guid?)null,
-            },
-            HttpStatusCode.NoContent
-        );
+        await FlagAsync(dov);
         Assert.Equal(["Ilse:next", "Dov:later"], await StatesAsync());
     }
 

@@ -25,7 +25,7 @@ export function Shell() {
     { keys: '?', does: 'Show this list', run: () => setListing(true) },
   ]);
   return (
-    <div className="flex h-full flex-col md:flex-row">
+    <div className="flex h-full flex-col pr-[env(safe-area-inset-right)] pl-[env(safe-area-inset-left)] md:flex-row">
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">
         Skip to the main part
       </a>
@@ -52,7 +52,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
   return (
     <nav
       aria-label="Main"
-      className="flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-13 max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:px-0 md:py-3"
+      className="flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-[calc(52px+env(safe-area-inset-bottom))] max-md:pb-[env(safe-area-inset-bottom)] max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:px-0 md:py-3"
     >
       <svg viewBox="0 0 48 48" className="mx-auto mb-3 size-11 max-md:hidden" aria-hidden="true">
         <path d="M13 40 22 11" stroke="#F1EEE6" strokeWidth="4.2" strokeLinecap="round" />

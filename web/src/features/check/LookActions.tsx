@@ -6,6 +6,7 @@ import { inSlot, pointName } from '@/pictures/still';
 import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
 import { type Side, sideWord } from '@/ui/SidePlate';
+import { type Primary, PrimaryButton } from './Primary';
 import type { FirstLookState } from './useFirstLook';
 
 const MARK: Record<Exclude<Marking, null>, string> = {
@@ -17,8 +18,8 @@ const MARK: Record<Exclude<Marking, null>, string> = {
 const doneWords = (marked: Side[]) =>
   marked.length === 1 ? `Done with the ${sideWord(marked[0] ?? 'left')} only` : 'Done looking';
 
-/** What the one brown button says and does now. It always does something. */
-export function primaryOf(state: FirstLookState): { words: string; run: () => void; key: string; waits?: boolean } | null {
+/** What comes next in a look, as the brown button has it; null while a mark is being tapped. */
+export function primaryOf(state: FirstLookState): Primary | null {
   const { next, go, current, asking, ring, actions, active, consent, setConsent, first, ready, keep, pending } = state;
   const { station, unanswered, onRestFine, markedSides, marking, look } = state;
   if (marking) return null;
@@ -112,17 +113,7 @@ export function LookActions({ state }: { state: FirstLookState }) {
         {marking && (
           <p className="flex min-h-14 flex-1 items-center justify-center text-center text-body text-soft">{MARK[marking]}</p>
         )}
-        {primary && (
-          <Button
-            kind="act"
-            hint={primary.key}
-            className={`min-h-14 text-lead! max-lg:flex-1 ${asks ? 'max-lg:hidden' : ''}`}
-            disabled={primary.waits}
-            onClick={primary.run}
-          >
-            {primary.words}
-          </Button>
-        )}
+        {primary && <PrimaryButton primary={primary} asks={asks} />}
       </ActionBar>
       <PainSheet
         label={question}

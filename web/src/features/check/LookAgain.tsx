@@ -36,6 +36,7 @@ import { FeelRow } from './FeelRow';
 import { namesOf, slotOfFinding } from './finding';
 import { KeptBench } from './KeptBench';
 import { leading } from './leading';
+import { type Primary, PrimaryButton } from './Primary';
 import { type StillActions, StillBench } from './StillBench';
 import { useReading } from './useReading';
 import { type Change, useRetest } from './useRetest';
@@ -173,8 +174,7 @@ export function LookAgain({
       !stills.some((s) => s.pictureId === p.id),
   );
   const question = asksPain ? `Pain was ${painBefore?.score} before. Now?` : 'Anything hurt now?';
-  /** What the one brown button says and does now. */
-  const primary = !current
+  const primary: Primary = !current
     ? waiting
       ? { words: 'Use the waiting picture', key: 'N', run: () => add(waiting) }
       : {
@@ -365,17 +365,7 @@ export function LookAgain({
               />
             </div>
           ) : null}
-          {!marking && (
-            <Button
-              kind="act"
-              hint={primary.key}
-              className={`min-h-14 flex-1 text-lead! ${current && !asking && !painAsked ? 'max-lg:hidden' : ''}`}
-              disabled={primary.waits}
-              onClick={primary.run}
-            >
-              {primary.words}
-            </Button>
-          )}
+          {!marking && <PrimaryButton primary={primary} asks={Boolean(current && !asking && !painAsked)} />}
         </ActionBar>
         <PainSheet
           label={question}
