@@ -240,10 +240,21 @@ public sealed class Page : IDisposable
     public (int X, int Y) OnScreen(string stage, double x, double y)
     {
         Find(stage);
+        // A picture that has just come is laid out once more with its tools: where it stands still is where it is.
         var at =
             (IReadOnlyCollection<object>)
-                Script(
-                    "const s=document.querySelector(arguments[0]);s.scrollIntoView({block:'center'});const p=new DOMPoint(arguments[1],arguments[2]).matrixTransform(s.getScreenCTM());return [p.x,p.y]",
+                Driver.ExecuteAsyncScript(
+                    """
+                    const [css, x, y, done] = arguments;
+                    document.querySelector(css).scrollIntoView({ block: 'center' });
+                    const place = () => { const p = new DOMPoint(x, y).matrixTransform(document.querySelector(css).getScreenCTM()); return [p.x, p.y]; };
+                    const look = (before, tries) => requestAnimationFrame(() => requestAnimationFrame(() => {
+                      const now = place();
+                      if (tries === 0 || (Math.abs(now[0] - before[0]) < 0.5 && Math.abs(now[1] - before[1]) < 0.5)) done(now);
+                      else look(now, tries - 1);
+                    }));
+                    look(place(), 60);
+                    """,
                     stage,
                     x,
                     y

@@ -175,7 +175,11 @@ export function StillBench({
       {still && !readOnly && calm && (
         <Doubts still={still} doubts={calm.doubts} actions={actions} onLine={() => onMarking('line')} />
       )}
-      <div className="min-h-24 border-t md:min-h-20 border-hair px-3.5 py-2" aria-live="polite">
+      {/* As high as it will be with everything read: the picture keeps its size under the finger while points are placed. */}
+      <div
+        className={`shrink-0 overflow-y-auto border-t border-hair px-3.5 py-2 ${slot.view === 'side' ? 'h-24 md:h-20' : 'h-32 md:h-[136px]'}`}
+        aria-live="polite"
+      >
         <Said standard={standard} slot={slot} still={still} own={own} reading={reading} asked={asked} />
       </div>
     </section>
