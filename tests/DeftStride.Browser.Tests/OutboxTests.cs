@@ -114,24 +114,22 @@ public sealed class OutboxTests
         using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
         two.Until(
             "the draft at the studio",
+            // All of it, with the answer that came last: what is still on its way here would be the one that clashes.
             () =>
-                http.GetStringAsync("/api/floor")
-                    .GetAwaiter()
-                    .GetResult()
-                    .Contains("\"unfinished\"", StringComparison.Ordinal)
+                $"{System.Text.Json.Nodes.JsonNode.Parse(http.GetStringAsync($"/api/clients/{new Uri(one.Driver.Url).AbsolutePath.Split('/')[2]}").GetAwaiter().GetResult())!["draft"]?["body"]}".Contains(
+                    "\"pain\":{\"score\":0",
+                    StringComparison.Ordinal
+                )
         );
         two.Go("/").Press("Go on with Maren");
         Assert.Equal(left, two.Reading(Left).Degrees);
         two.Key("f");
         two.Until("the turned sign", () => two.Reading(Left).Degrees < 0);
         two.Until("it sent", () => two.Text() is var t && !t.Contains("waiting", StringComparison.Ordinal));
+        one.Key("f");
         one.Until(
             "a refusal instead of an overwrite",
-            () =>
-            {
-                one.Key("f");
-                return one.Text().Contains("This look was changed on another device.", StringComparison.Ordinal);
-            }
+            () => one.Text().Contains("This look was changed on another device.", StringComparison.Ordinal)
         );
         one.Press("Go on with theirs");
         one.Until("theirs", () => one.Reading(Left).Degrees < 0);
