@@ -139,7 +139,7 @@ public sealed class HandTests
         page.Find("[aria-label='Views']");
         page.See("Use the 2 waiting pictures");
         Key("t");
-        foreach (var (section, _) in new[] { (Left, 0), (Right, 0) })
+        foreach (var section in new[] { Left, Right })
         {
             for (var point = 0; point < 2; point++)
             {
@@ -329,18 +329,7 @@ public sealed class HandTests
         /// <summary>Taps what is under the thumb, where it is there; else wherever it is.</summary>
         public void Tap(string text)
         {
-            var bar =
-                _page.Script(
-                    "return [...document.querySelectorAll('[aria-label=Next] button')].some(b => b.getClientRects().length && !b.disabled && b.innerText.includes(arguments[0]))",
-                    text
-                )
-                is true;
-            if (bar)
-                _page.Script(
-                    "[...document.querySelectorAll('[aria-label=Next] button')].find(b => b.getClientRects().length && b.innerText.includes(arguments[0])).click()",
-                    text
-                );
-            else
+            if (!_page.PressedIn("[aria-label='Next']", text))
                 _page.Press(text);
             Taps++;
         }

@@ -112,6 +112,30 @@ public sealed class Page : IDisposable
         return Click(path, $"a button \"{text}\"");
     }
 
+    /// <summary>Presses the button with a text inside something, where one is shown and enabled there now; says whether it did.</summary>
+    public bool PressedIn(string css, string text)
+    {
+        try
+        {
+            if (
+                Script(
+                    "return [...document.querySelectorAll(arguments[0] + ' button')].find(b => b.getClientRects().length && !b.disabled && b.innerText.includes(arguments[1])) ?? null",
+                    css,
+                    text
+                )
+                is not IWebElement found
+            )
+                return false;
+            found.Click();
+            return true;
+        }
+        catch (StaleElementReferenceException)
+        {
+            // It was drawn anew under the pointer: a hand taps again.
+            return PressedIn(css, text);
+        }
+    }
+
     /// <summary>Clicks the first element of a CSS selector once it is shown, enabled and stands still.</summary>
     public IWebElement Click(string css) => Click(By.CssSelector(css), $"\"{css}\" to click");
 

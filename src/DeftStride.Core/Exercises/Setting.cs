@@ -33,7 +33,7 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
         ),
         Of(
             "share",
-            "Load on the front foot",
+            "Front share",
             "What scales are held against.",
             ("school", "as the style has it"),
             ("eighty", "80 % everywhere"),

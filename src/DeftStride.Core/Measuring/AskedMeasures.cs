@@ -39,15 +39,7 @@ internal static class AskedMeasures
             JudgedBySides = true,
             CleanNumber = 60,
         },
-        new(
-            "load-share",
-            "Load on the front foot",
-            "load on the front foot",
-            MeasureUnit.Percent,
-            None,
-            "",
-            Region.Whole
-        )
+        new("load-share", "Front share", "load on the front foot", MeasureUnit.Percent, None, "", Region.Whole)
         {
             Words = new(
                 "{v} in front",

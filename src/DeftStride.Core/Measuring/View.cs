@@ -55,7 +55,10 @@ public enum Moment
 /// <summary>A named point on the body.</summary>
 public enum Landmark
 {
-    /// <summary>The axis of the ankle: seen from the side, the middle of the ankle bone that is seen: the outer one of a leg near the camera, the inner one of the far leg.</summary>
+    /// <summary>
+    /// The axis of the ankle: seen from the side, the middle of the ankle bone that is seen, the outer one of a leg near the
+    /// camera, the inner one of the far leg.
+    /// </summary>
     Ankle,
 
     /// <summary>The centre of the knee: seen from the side, half-way front to back on the joint line.</summary>

@@ -103,7 +103,7 @@ internal sealed record KeptLook(
         new(
             [
                 .. Results
-                    .Where(r => r.Standing && (r.MustPass || KeptBrief.Instruments.Contains(r.MeasureId)))
+                    .Where(r => r.Standing && (r.MustPass || Instruments.Of(r.MeasureId) is not null))
                     .Select(r => r with { Error = [] }),
             ],
             Missing,
@@ -210,10 +210,6 @@ internal sealed record KeptBrief(
 ) : StoredDocument, IKept<KeptBrief>
 {
     public static StoredForm<KeptBrief> Kept { get; } = new("brief", "what a look found");
-
-    /// <summary>Measures that the three instruments show.</summary>
-    public static IReadOnlySet<string> Instruments { get; } =
-        new HashSet<string> { "front-shin", "knee-offset", "projection", "pelvic-level", "pelvic-change" };
 
     /// <summary>That part of a check; only checks from before it was kept are read whole for it.</summary>
     public static KeptBrief Of(Records.CheckFact fact) =>

@@ -43,6 +43,14 @@ internal sealed record ClientDay(
 
     /// <summary>What the client's record asks for, and what nobody has asked yet.</summary>
     public required CareRecord Care { get; init; }
+
+    /// <summary>Whether the visit of a day is done: looked at since it began and decided, or logged.</summary>
+    public bool DoneSince(DateTimeOffset dayStart) =>
+        (Look is { } check && check.RecordedAt >= dayStart && Decision is not null) || LoggedToday is not null;
+
+    /// <summary>The day with another exercise planned: a second visit has its own, all else is the same day.</summary>
+    public Core.Training.Today Of(string planned) =>
+        planned == Facts.Planned ? Today : Core.Training.Today.Of(Facts with { Planned = planned });
 }
 
 /// <summary>Puts today together from facts. Floor, client, check, bench card and prints all read it from here.</summary>

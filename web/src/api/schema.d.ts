@@ -1636,6 +1636,8 @@ export interface components {
             parts: string;
             text: string;
         };
+        /** @enum {unknown} */
+        Instrument: "shin" | "knee" | "pelvis" | null;
         IntakeChange: {
             goal: null | string;
             intake: components["schemas"]["IntakeDto"];
@@ -1778,10 +1780,11 @@ export interface components {
          * @enum {unknown}
          */
         Landmark: "ankle" | "knee" | "toe" | "heel" | "hip" | "shoulder" | "ear" | "rearKnee" | "rearAnkle" | "workingPelvis" | "freePelvis" | "workingShoulder" | "freeShoulder" | "freeHip" | "rearToe";
-        /** @description The latest finished look: its sentence, and as they stood uncued the three checks and what is to be looked at today. */
+        /** @description The latest finished look: its sentence, the three checks as they stood uncued, and which of them matters today. */
         LastLookView: {
             exerciseId: string;
             exerciseName: string;
+            matters: null | components["schemas"]["Instrument"];
             results: components["schemas"]["ResultView"][];
             sentence: components["schemas"]["PartView"][];
         };
@@ -2920,7 +2923,10 @@ export interface components {
             operationId: string;
             time: string;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Where a visit stands in its day.
+         * @enum {unknown}
+         */
         VisitState: "done" | "next" | "later";
         VisitView: {
             client: components["schemas"]["ClientSummary"];
@@ -2928,7 +2934,6 @@ export interface components {
             id: string;
             lastLook: null | components["schemas"]["LastLookView"];
             logged: null | string;
-            lookAt: null | string;
             /** Format: date-time */
             startsAt: string;
             state: components["schemas"]["VisitState"];

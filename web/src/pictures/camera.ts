@@ -3,6 +3,9 @@ import { useCallback, useEffect, useRef, useState } from 'react';
 /** Whether a picture can be taken inside the page: a browser gives its camera to loopback and https only. */
 export const liveCamera = () => isSecureContext && navigator.mediaDevices?.getUserMedia !== undefined;
 
+/** Where a hand takes a picture from first: a finger has the camera, a mouse the files. */
+export const pictureFrom = () => (matchMedia('(pointer: coarse)').matches ? 'camera' : 'file');
+
 export type Camera = { stream: MediaStream | null; problem: string | null };
 
 /** The camera while a picture is being taken; it is let go as soon as the guide closes. */

@@ -1,4 +1,5 @@
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
@@ -17,13 +18,6 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Floor;
 
-internal enum VisitState
-{
-    Done,
-    Next,
-    Later,
-}
-
 internal sealed record VisitView(
     Guid Id,
     DateTimeOffset StartsAt,
@@ -32,30 +26,30 @@ internal sealed record VisitView(
     ClientSummary Client,
     TodayView Today,
     string? Logged,
-    string? LookAt,
     LastLookView? LastLook,
     IReadOnlyList<string> Unreadable
 );
 
-/// <summary>The latest finished look: its sentence, and as they stood uncued the three checks and what is to be looked at today.</summary>
+/// <summary>The latest finished look: its sentence, the three checks as they stood uncued, and which of them matters today.</summary>
 internal sealed record LastLookView(
     string ExerciseId,
     string ExerciseName,
     IReadOnlyList<PartView> Sentence,
-    IReadOnlyList<ResultView> Results
+    IReadOnlyList<ResultView> Results,
+    Instrument? Matters
 )
 {
-    public static LastLookView Of(CheckFact fact, PastLookView look, string? lookAt) =>
-        new(
+    public static LastLookView Of(CheckFact fact, PastLookView look, string? lookAt)
+    {
+        ResultView[] results = [.. look.Results.Where(r => r.Standing && Instruments.Of(r.MeasureId) is not null)];
+        return new(
             fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
             look.Finding.Sentence,
-            [
-                .. look.Results.Where(r =>
-                    r.Standing && (r.MeasureId == lookAt || KeptBrief.Instruments.Contains(r.MeasureId))
-                ),
-            ]
+            results,
+            Instruments.Mattering(results.Select(r => (r.MeasureId, r.Verdict)), lookAt)
         );
+    }
 }
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
@@ -120,38 +114,23 @@ internal static class FloorEndpoints
         var days = await book.OfAsync(studio, [.. visits.Select(v => v.client).DistinctBy(c => c.Id)], now, stop);
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var rows = new List<VisitView>();
-        // A second visit of the same day has its own exercise; all else is the same day.
-        Today Own(VisitRecord visit, ClientDay day) =>
-            visit.ExerciseId == day.Facts.Planned ? day.Today : Today.Of(day.Facts with { Planned = visit.ExerciseId });
-        bool Done(ClientDay day) =>
-            (day.Look is { } check && check.RecordedAt >= dayStart && day.Decision is not null)
-            || day.LoggedToday is not null;
-        var open = visits.Where(v => !Done(days[v.client.Id])).ToArray();
-        // Nobody waits behind somebody who may not train: whoever can is next, the other stays in the day with what bars the way.
-        var next = (open.FirstOrDefault(v => !Own(v.visit, days[v.client.Id]).Barred) ?? open.FirstOrDefault())
-            ?.visit
-            .Id;
-        foreach (var row in visits)
+        var own = visits.ConvertAll(v => days[v.client.Id].Of(v.visit.ExerciseId));
+        var states = DayOrder.Of([.. visits.Select((v, i) => (days[v.client.Id].DoneSince(dayStart), own[i].Barred))]);
+        foreach (var (i, row) in visits.Index())
         {
             var day = days[row.client.Id];
-            var own = Own(row.visit, day);
-            var state =
-                Done(day) ? VisitState.Done
-                : row.visit.Id == next ? VisitState.Next
-                : VisitState.Later;
             rows.Add(
                 new VisitView(
                     row.visit.Id,
                     row.visit.StartsAt,
                     TimeZoneInfo.ConvertTime(row.visit.StartsAt, zone).ToString("HH:mm"),
-                    state,
+                    states[i],
                     new ClientSummary(row.client.Id, row.client.Name),
-                    TodayView.Of(day, own),
+                    TodayView.Of(day, own[i]),
                     day.LoggedToday is { } logged && KeptLogResult.Kept.TryRead(logged.Judged, out var led, out _)
                         ? $"Logged. Next time: {led.Next.Text}."
                         : null,
-                    own.What?.Id,
-                    day.Brief is { } brief ? LastLookView.Of(day.Look!, brief.ToWire(), own.What?.Id) : null,
+                    day.Brief is { } brief ? LastLookView.Of(day.Look!, brief.ToWire(), own[i].What?.Id) : null,
                     day.Unreadable
                 )
             );
@@ -200,7 +179,7 @@ internal static class FloorEndpoints
         var today = TimeZoneInfo.ConvertTime(from, zone).Date;
         var day = request.Day is { } asked ? asked.ToDateTime(TimeOnly.MinValue) : today;
         if (day < today || day > today.AddDays(MostDaysAhead))
-            throw Refusal.BadInput("day", "A visit is planned for today or a day within a year from now.");
+            throw Refusal.BadInput("day", "Choose today, or a day within a year from now.");
         var local = day + time.ToTimeSpan();
         if (zone.IsInvalidTime(local))
             throw Refusal.BadInput("time", "The clocks go forward over that time on that day. Choose an hour later.");

@@ -4,7 +4,7 @@ import { api, type Schema, take } from '@/api/client';
 import { forgetKept, useKept } from '@/device/kept';
 import { PainStop, painStops } from '@/features/pain/PainAsk';
 import { RaiseStopSign } from '@/features/safety/StopSign';
-import { keptStills, type Moment, mayHoldGuess, type Slot, type View } from '@/pictures/still';
+import { inSlot, keptStills, type Moment, mayHoldGuess, type Slot, type View } from '@/pictures/still';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side } from '@/ui/SidePlate';
@@ -111,16 +111,17 @@ export function AfterCheck({
       <Watching
         change={change}
         side={target}
-        asked={client.today.asked}
+        asked={check.exerciseId === client.today.exerciseId ? client.today.asked : null}
         onDone={() => go('answer')}
         onBack={() => go('cue', { change: null })}
       />
     );
-  const checksOf = (look: Schema['LookView']) => (
+  const checksOf = (again: Schema['LookView'] | null) => (
     <div className="border-t border-hair pt-1.5 max-lg:hidden">
       <MeasureList
         measures={check.standard.measures.filter((m) => m.mustPass)}
-        look={look}
+        look={withAgain(check.look, again)}
+        title={again ? 'Key checks, after the cue' : 'Key checks'}
         clientId={check.clientId}
         standard={check.standard}
         readOnly
@@ -134,15 +135,16 @@ export function AfterCheck({
         correction={change}
         side={target}
         client={client}
-        checks={(again) => checksOf(withAgain(check.look, again))}
+        checks={checksOf}
         done={judged}
         onEye={() => go('answer')}
         onBack={() => go('cue', { change: null })}
       />
     );
   const lastTrial = check.trials.at(-1);
-  const now = withAgain(check.look, lastTrial?.again ?? null);
-  const checks = checksOf(now);
+  const again = lastTrial?.again ?? null;
+  const now = withAgain(check.look, again);
+  const checks = checksOf(again);
   // Pain of five or more ends the day: nothing is tried any more, only decided.
   const sore = [check.pain, ...check.trials.map((t) => t.pain)].filter((p) => painStops(p ?? null, studio.cautions));
   const due =
@@ -284,6 +286,7 @@ export function AfterCheck({
             side={target}
             given={correction}
             lastTrial={lastTrial}
+            seenOnly={correction.onlySeen || !check.stills.some((s) => inSlot(s, found))}
             checks={checks}
             onAgain={(change) => go('again', { change })}
             onWatch={(change) => go('watch', { change })}

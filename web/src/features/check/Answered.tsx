@@ -10,7 +10,16 @@ import { outcomeWord } from '@/words/decisions';
 import { FeelRow } from './FeelRow';
 import { type Change, useRetest } from './useRetest';
 
-const OUTCOMES = ['helped', 'noDifference', 'worse'] as const;
+type Outcome = Schema['TrialOutcome'];
+
+/** What a change did; a set without what was borrowed is as good as with it, or worse. */
+const outcomesOf = (change: Change): [Outcome, string][] =>
+  change.id.startsWith('without:')
+    ? [
+        ['noDifference', 'As good'],
+        ['worse', 'Worse'],
+      ]
+    : (['helped', 'noDifference', 'worse'] as const).map((o) => [o, outcomeWord[o]]);
 
 /** After the set: what the coach saw of it, in one tap. */
 export function Answered({
@@ -34,7 +43,8 @@ export function Answered({
 }) {
   const { retest, setRetest, unsent, judge, painBefore, asksPain, painAsked, waits } = useRetest(check, change, side, onDone);
   const measure = check.standard.measures.find((m) => m.id === (change.measureId ?? check.look.finding.measureId));
-  const say = (outcome: (typeof OUTCOMES)[number]) => !waits && painAsked && judge.mutate(outcome);
+  const outcomes = outcomesOf(change);
+  const say = (outcome: Outcome) => outcomes.some(([o]) => o === outcome) && !waits && painAsked && judge.mutate(outcome);
   useShortcuts('After the set', [
     { keys: 'H', does: 'It helped', run: () => say('helped') },
     { keys: 'X', does: 'No difference', run: () => say('noDifference') },
@@ -71,17 +81,17 @@ export function Answered({
       </div>
       {checks}
       <ActionBar>
-        <fieldset className="grid flex-1 grid-cols-3 gap-2" data-act>
+        <fieldset className="grid flex-1 auto-cols-fr grid-flow-col gap-2" data-act>
           <legend className="sr-only">What did it do?</legend>
-          {OUTCOMES.map((outcome) => (
+          {outcomes.map(([outcome, word]) => (
             <Button
               key={outcome}
               className="min-h-14 px-1.5! text-copy!"
               disabled={waits || !painAsked}
               onClick={() => judge.mutate(outcome)}
-              aria-label={`${outcomeWord[outcome]}, seen by eye`}
+              aria-label={`${word}, seen by eye`}
             >
-              {outcomeWord[outcome]}
+              {word}
             </Button>
           ))}
         </fieldset>

@@ -128,8 +128,8 @@ function LoadShare({
   const simulated = devices.data?.find((d) => d.measureId === 'load-share');
   const sources: ShareSource[] = ['guess', 'scales', ...(simulated ? (['simulated'] as const) : [])];
   return (
-    <section aria-label="Load on the front foot" className="grid content-start gap-2.5">
-      <h2 className="font-semibold">Load on the front foot</h2>
+    <section aria-label="Front share" className="grid content-start gap-2.5">
+      <h2 className="font-semibold">Front share</h2>
       <p className="text-copy text-soft">
         First let the client guess, then show the scales.{measure.left ? ` From scales ${measure.left.text} is accepted.` : ''}
       </p>

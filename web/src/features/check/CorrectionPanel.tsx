@@ -26,6 +26,7 @@ export function CorrectionPanel({
   side,
   given,
   lastTrial,
+  seenOnly,
   checks,
   onAgain,
   onWatch,
@@ -38,6 +39,8 @@ export function CorrectionPanel({
   side: Side;
   given: Schema['CorrectionView'];
   lastTrial: Schema['TrialView'] | undefined;
+  /** No picture shows it, or none was taken before the cue to hold another against: the eye judges again. */
+  seenOnly: boolean;
   /** The key checks, where there is room for them. */
   checks: React.ReactNode;
   onAgain: (correction: Schema['CorrectionView']) => void;
@@ -63,7 +66,7 @@ export function CorrectionPanel({
   const unsent = useUnsent((e) => e.kind === 'trial' && e.json?.checkId === check.id);
   const [exploring, setExploring] = useState(false);
   useShortcuts('After the look', [
-    { keys: 'R', does: 'Look again', run: () => (correction.onlySeen ? onWatch : onAgain)(correction) },
+    { keys: 'R', does: 'Look again', run: () => (seenOnly ? onWatch : onAgain)(correction) },
     { keys: 'B', does: 'Watch a set, judge by eye', run: () => onWatch(correction) },
     { keys: 'O', does: 'Something else: pick what you saw', run: onPickFault },
     { keys: 'E', does: 'Decide', run: onDecide },
@@ -182,7 +185,7 @@ export function CorrectionPanel({
           <RaiseStopSign clientId={check.clientId} className="px-2.5! text-small!" />
         </div>
         <div className="flex gap-2 max-lg:contents">
-          {!correction.onlySeen && (
+          {!seenOnly && (
             <Button hint="B" className="px-3! max-lg:min-h-14 lg:flex-1" onClick={() => onWatch(correction)}>
               By eye
             </Button>
@@ -192,9 +195,13 @@ export function CorrectionPanel({
               {decide}
             </Button>
           )}
-          {helped && !correction.onlySeen && (
-            <Button hint="R" className="px-3! max-lg:min-h-14 lg:flex-1" onClick={() => onAgain(correction)}>
-              Look again
+          {(helped || seenOnly) && !correction.onlySeen && (
+            <Button
+              hint={seenOnly ? undefined : 'R'}
+              className="px-3! max-lg:min-h-14 lg:flex-1"
+              onClick={() => onAgain(correction)}
+            >
+              {seenOnly ? 'Picture' : 'Look again'}
             </Button>
           )}
         </div>
@@ -202,9 +209,9 @@ export function CorrectionPanel({
           kind="act"
           hint={helped ? 'E' : 'R'}
           className="min-h-14 flex-1 text-lead!"
-          onClick={() => (helped ? onDecide() : correction.onlySeen ? onWatch(correction) : onAgain(correction))}
+          onClick={() => (helped ? onDecide() : seenOnly ? onWatch(correction) : onAgain(correction))}
         >
-          {helped ? 'Decide' : correction.onlySeen ? 'Watch a set' : 'Look again'}
+          {helped ? 'Decide' : seenOnly ? 'Watch a set' : 'Look again'}
         </Button>
       </ActionBar>
     </>

@@ -419,7 +419,7 @@ export function Decided({
     client.strides.find((s) => s.planned !== '' && s.rungs.some((r) => r.exerciseId === check.exerciseId));
   const goes = (side: Side) => {
     if (!stride) return null;
-    const moved = stride.way.find((w) => w.checkId === check.id && w.side === side);
+    const moved = stride.way.findLast((w) => w.checkId === check.id && w.side === side);
     const rung = stride.rungs.find((r) => r.id === (side === 'left' ? stride.left : stride.right));
     return moved
       ? `${moved.kind === 'back' ? 'back to' : moved.kind === 'up' ? 'on to' : 'starts at'} “${moved.rungName}”`

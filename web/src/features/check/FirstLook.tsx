@@ -87,14 +87,14 @@ export function FirstLook(props: FirstLookProps) {
             {said ? <Sentence parts={look.finding.sentence} /> : <>“{standard.task}”</>}
           </h1>
           <p
-            className={`mt-0.5 text-copy text-soft ${current || !onPictures ? 'max-md:hidden' : ''}`}
+            className={`mt-0.5 min-h-[2.8em] text-copy leading-[1.4] text-soft xl:min-h-[1.4em] short:min-h-0 ${current || !onPictures ? 'max-md:hidden' : ''}`}
             data-today={said || current ? undefined : ''}
           >
             {said
               ? look.finding.because
               : current
                 ? `${first} heard this and nothing more. Tap the points as they are asked for.`
-                : `Say this to ${first} and nothing more. ${client.today.exerciseName}${client.today.asked ? `, ${client.today.asked.text}` : ''}. ${client.today.firstSideText}`}
+                : `Say this to ${first} and nothing more.${draft.exerciseId === client.today.exerciseId ? ` Today’s work: ${client.today.exerciseName}${client.today.asked ? `, ${client.today.asked.text}` : ''}. ${client.today.firstSideText}` : ''}`}
           </p>
         </div>
 

@@ -3,6 +3,7 @@ import { v7 as uuid } from 'uuid';
 import type { Schema } from '@/api/client';
 import { useShortcuts } from '@/device/keys';
 import { NO_PAIN, PainAsk, PainBar, PainSheet } from '@/features/pain/PainAsk';
+import { pictureFrom } from '@/pictures/camera';
 import type { Openers } from '@/pictures/PictureSource';
 import type { Marking } from '@/pictures/PictureStage';
 import { onPictureKept, pictureUrl, type Size, sendPicture, usePending } from '@/pictures/pictures';
@@ -180,7 +181,7 @@ export function LookAgain({
       : {
           words: `Picture of the ${sideWord(side)} again`,
           key: 'N',
-          run: () => source.current?.[matchMedia('(pointer: coarse)').matches ? 'camera' : 'file'](),
+          run: () => source.current?.[pictureFrom()](),
         }
     : asking
       ? ring

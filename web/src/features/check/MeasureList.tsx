@@ -25,6 +25,7 @@ export const MeasureList = memo(function MeasureList({
   onSeen,
   onRestFine,
   readOnly = false,
+  title = 'Key checks',
 }: {
   measures: Measure[];
   look: Schema['LookView'] | null;
@@ -33,6 +34,7 @@ export const MeasureList = memo(function MeasureList({
   onSeen?: (measureId: string, side: Side, where: Seen['where'] | null) => void;
   onRestFine?: (measures: Measure[]) => void;
   readOnly?: boolean;
+  title?: string;
 }) {
   const must = measures.filter((m) => m.mustPass);
   const noted = measures.filter((m) => !m.mustPass);
@@ -67,7 +69,7 @@ export const MeasureList = memo(function MeasureList({
   return (
     <div className="grid" data-key-checks>
       <div className="grid grid-cols-[minmax(0,1fr)_76px_76px] items-end gap-1 pb-0.5">
-        <h2 className="say text-lead">Key checks</h2>
+        <h2 className="say text-lead leading-tight">{title}</h2>
         {SIDES.map((side) => (
           <span key={side} className="justify-self-center">
             <SidePlate side={side} size="s" />
@@ -146,7 +148,7 @@ function PlainCell({
       >
         <ResultMark result={result} width={readOnly ? 38 : 48} />
         <span className={`text-fine leading-none font-semibold tabular-nums ${resultText(result)}`}>
-          {readOnly && !result ? '' : short}
+          {readOnly && (!result || result.source === 'eye') ? '' : short}
         </span>
       </Popover.Trigger>
       <Popover.Portal>

@@ -28,7 +28,8 @@ vi.mock('@/outbox/device', () => ({
   useUnsent: () => [],
 }));
 
-const { emptyDraft, resume, takeOverDrafts } = await import('./draft');
+const { emptyDraft, reduce, resume, takeOverDrafts } = await import('./draft');
+const { hasDropped, keepDropped, takeBack } = await import('./dropped');
 const begin = () => emptyDraft('split-squat-to-pad', 'quick');
 const look = (id: string, effort: number) => ({ ...begin(), id, effort });
 const entry = (draft: object, version: number) => ({ json: { body: JSON.stringify(draft), version } }) as unknown as Entry;
@@ -97,4 +98,41 @@ it('a look that cannot be read does not break the screen: a new one is begun', (
       version: 0,
       draft: { stills: [] },
     });
+});
+
+describe('undo', () => {
+  const typed = (where: string) => ({
+    kind: 'set' as const,
+    typed: 'felt',
+    change: (d: ReturnType<typeof begin>) => ({ ...d, felt: { asExpected: false, where } }),
+  });
+
+  it('takes back one answer after the other, letters of one field as one, and gives them again', () => {
+    const start = { now: begin(), past: [], future: [] };
+    const styled = reduce(start, { kind: 'set', change: (d) => ({ ...d, school: 'inclined' }) });
+    const told = [typed('l'), typed('lo'), typed('low back')].reduce(reduce, styled);
+    const once = reduce(told, { kind: 'undo' });
+    expect([once.now.felt, once.now.school]).toEqual([null, 'inclined']);
+    const twice = reduce(once, { kind: 'undo' });
+    expect(twice.now.school).toBeNull();
+    expect(reduce(twice, { kind: 'undo' })).toBe(twice);
+    expect(reduce(reduce(twice, { kind: 'redo' }), { kind: 'redo' }).now.felt?.where).toBe('low back');
+  });
+
+  it('of what is only brought up to date is none', () => {
+    const start = { now: begin(), past: [], future: [] };
+    expect(reduce(start, { kind: 'work', undoable: false, change: () => ({ seen: [] }) }).past).toEqual([]);
+  });
+});
+
+it('a dropped look is under way again under a name of its own, once', () => {
+  const dropped = look('a', 6);
+  keepDropped('ilse', dropped);
+  expect(hasDropped('ilse')).toBe(true);
+  takeBack('ilse');
+  expect(hasDropped('ilse')).toBe(false);
+  const { draft, version } = resume('ilse', undefined, null, begin);
+  expect(draft).toMatchObject({ effort: 6 });
+  expect([draft.id === 'a', version]).toEqual([false, 0]);
+  kept.clear();
 });

@@ -9,6 +9,7 @@ import { queries, refreshClient, useStandard } from '@/api/queries';
 import { forgetKept, useKept } from '@/device/kept';
 import { painComplete } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
+import { pictureFrom } from '@/pictures/camera';
 import type { Openers } from '@/pictures/PictureSource';
 import type { Marking } from '@/pictures/PictureStage';
 import { onPictureKept, type Size, sendPicture, usePending, useRefusedPictures } from '@/pictures/pictures';
@@ -76,9 +77,9 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   });
   const { draft, step } = kept;
   const fetched = useStandard(clientId, draft.exerciseId, draft.school);
-  const fresh = fetched.data ?? client.standard;
   // Another style is shown once what it makes of the look is there too: bands and verdicts change in one moment everywhere.
-  const [standard, setStandard] = useState(fresh);
+  const [standard, setStandard] = useState(fetched.data ?? client.standard);
+  const fresh = fetched.data ?? standard;
 
   const firstView = standard.quick?.view ?? 'side';
   const momentsOf = (v: View) => standard.plan.filter((p) => p.view === v);
@@ -341,7 +342,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     flushSync(() => goTo(slot));
     openers.current[slot.side]?.[from]();
   };
-  const openPicture = (slot: Slot) => open(slot, matchMedia('(pointer: coarse)').matches ? 'camera' : 'file');
+  const openPicture = (slot: Slot) => open(slot, pictureFrom());
   const go = (to: Next) => {
     if (to.kind === 'picture') openPicture(to.slot);
     else if (to.kind === 'points') goTo(to.slot);

@@ -29,6 +29,8 @@ export function useLookKeys(state: FirstLookState) {
     ready,
     keep,
   } = state;
+  // A known length is only for lengths.
+  const lengths = standard.measures.some((m) => m.unit === 'centimetres' && m.views.includes(slotOf(active).view));
   const focusHandle = (handle: string) =>
     document.querySelector<SVGGElement>(`[data-stage="${active}"] [data-handle="${handle}"]`)?.focus();
   useShortcuts('Check', [
@@ -52,7 +54,7 @@ export function useLookKeys(state: FirstLookState) {
     { keys: '4', does: 'Ask', run: () => setStation('ask') },
     { keys: 'W', does: 'The rest looked fine', run: () => onRestFine(unanswered) },
     { keys: 'U', does: 'Mark something upright', run: () => setMarking(marking === 'upright' ? null : 'upright') },
-    { keys: 'L', does: 'Mark a known length', run: () => setMarking(marking === 'scale' ? null : 'scale') },
+    { keys: 'L', does: 'Mark a known length', run: () => lengths && setMarking(marking === 'scale' ? null : 'scale') },
     {
       keys: 'F',
       does: 'Turn the toes round',

@@ -16,7 +16,7 @@ import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { StyleLines } from '@/ui/StyleLines';
 import { Why } from '@/ui/Why';
-import { resultText } from '@/words/verdict';
+import { type Result, resultText, verdictWord } from '@/words/verdict';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
@@ -184,7 +184,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         )}
       </div>
       <div className="flex flex-col gap-4">
-        {visit.lastLook && <Instruments look={visit.lastLook} lookAt={visit.lookAt} />}
+        {visit.lastLook && <Instruments look={visit.lastLook} />}
         {today.cueText && !stop && (
           <div className="border-t border-hair pt-3">
             <p className="text-small text-soft">The cue to carry</p>
@@ -312,7 +312,7 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         </span>
         {visit.lastLook && (
           <span className="self-center max-sm:hidden">
-            <Matters look={visit.lastLook} lookAt={visit.lookAt} row />
+            <Matters look={visit.lastLook} row />
           </span>
         )}
       </Link>
@@ -339,38 +339,32 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
 }
 
 type LastLook = NonNullable<Visit['lastLook']>;
+type Instrument = NonNullable<LastLook['matters']>;
 
-const INSTRUMENTS = {
-  shin: { name: 'Front shin angle', of: shinOf, Pair: ShinPair, ids: ['front-shin'] },
-  knee: { name: 'Knee over the foot', of: kneeOf, Pair: KneePair, ids: ['knee-offset', 'projection'] },
-  pelvis: { name: 'Pelvic level', of: pelvisOf, Pair: PelvisPair, ids: ['pelvic-level', 'pelvic-change'] },
-} as const;
+const INSTRUMENTS: Record<Instrument, { name: string; of: typeof shinOf; Pair: typeof ShinPair }> = {
+  shin: { name: 'Front shin angle', of: shinOf, Pair: ShinPair },
+  knee: { name: 'Knee over the foot', of: kneeOf, Pair: KneePair },
+  pelvis: { name: 'Pelvic level', of: pelvisOf, Pair: PelvisPair },
+};
 
-type Instrument = keyof typeof INSTRUMENTS;
-
-/** The instrument of what is to be looked at today; else the first that read something wrong, else the first that read anything. */
-function mattering(look: LastLook, lookAt: string | null): Instrument | null {
-  const all = Object.keys(INSTRUMENTS) as Instrument[];
-  const read = all.filter((i) => SIDES.some((side) => INSTRUMENTS[i].of(look, side)));
-  return (
-    read.find((i) => (INSTRUMENTS[i].ids as readonly string[]).includes(lookAt ?? '')) ??
-    read.find((i) => SIDES.some((side) => INSTRUMENTS[i].of(look, side)?.verdict === 'outside')) ??
-    read[0] ??
-    null
-  );
-}
-
-/** One instrument, both sides. */
-function Matters({ look, lookAt, row = false }: { look: LastLook; lookAt: string | null; row?: boolean }) {
-  const which = mattering(look, lookAt);
-  if (!which) return null;
-  const { of, Pair } = INSTRUMENTS[which];
+/** The instrument that matters today, both sides. */
+function Matters({ look, row = false }: { look: LastLook; row?: boolean }) {
+  if (!look.matters) return null;
+  const { of, Pair } = INSTRUMENTS[look.matters];
   return <Pair left={of(look, 'left')} right={of(look, 'right')} {...(row ? { size: 'row' as const } : {})} />;
 }
 
+/** What one side said: a number with its error, or what was only seen. */
+const said = (result: Result | null) =>
+  result === null
+    ? 'not looked at'
+    : result.source === 'eye'
+      ? `seen ${result.verdict === 'inBand' ? 'fine' : 'not fine'}`
+      : `${result.text ?? ''} ${result.reachText ?? ''}`;
+
 /** The three instruments as they stood last time with their numbers, the one that matters today the largest. */
-function Instruments({ look, lookAt }: { look: LastLook; lookAt: string | null }) {
-  const first = mattering(look, lookAt);
+function Instruments({ look }: { look: LastLook }) {
+  const first = look.matters;
   if (!first) return null;
   const others = (Object.keys(INSTRUMENTS) as Instrument[]).filter(
     (i) => i !== first && SIDES.some((side) => INSTRUMENTS[i].of(look, side)),
@@ -378,36 +372,44 @@ function Instruments({ look, lookAt }: { look: LastLook; lookAt: string | null }
   return (
     <div className="grid gap-3" data-instruments={first}>
       <div>
-        <p className="mb-1.5 text-small text-soft">{INSTRUMENTS[first].name}, last time</p>
+        <p className="mb-1.5 text-small text-soft">{INSTRUMENTS[first].name}, last time before any cue</p>
         <div className="grid justify-items-center">
-          <Matters look={look} lookAt={lookAt} />
+          <Matters look={look} />
         </div>
-        <div className="mt-1 grid grid-cols-2 gap-2">
+        <div className="mt-1 grid grid-cols-2 gap-2 text-center">
           {SIDES.map((side) => {
             const result = INSTRUMENTS[first].of(look, side);
             return (
-              <p key={side} className="flex items-baseline justify-center gap-1.5">
-                <span className={`figure text-big ${resultText(result)}`}>{result?.text ?? '–'}</span>
-                <span className="text-small text-soft">{result?.reachText}</span>
+              <p key={side} className="leading-tight">
+                {result?.text && result.source !== 'eye' ? (
+                  <>
+                    <span className={`figure text-big ${resultText(result)}`}>{result.text}</span>{' '}
+                    <span className="text-small text-soft">{result.reachText}</span>
+                  </>
+                ) : (
+                  <span className={`font-semibold ${resultText(result)}`}>{said(result)}</span>
+                )}
+                {result?.verdict && result.source !== 'eye' && (
+                  <span className={`block text-small ${resultText(result)}`}>{verdictWord[result.verdict].toLowerCase()}</span>
+                )}
               </p>
             );
           })}
         </div>
       </div>
       {others.map((i) => (
-        <div key={i} className="flex items-center justify-between gap-2 border-t border-hair pt-2 text-copy">
-          <span className="text-soft">{INSTRUMENTS[i].name}</span>
-          <span className="flex gap-3 font-semibold tabular-nums">
+        <div key={i} className="border-t border-hair pt-2 text-copy">
+          <p className="text-soft">{INSTRUMENTS[i].name}</p>
+          <p className="mt-0.5 grid grid-cols-2 gap-2 font-semibold tabular-nums">
             {SIDES.map((side) => {
               const result = INSTRUMENTS[i].of(look, side);
               return (
-                <span key={side} className={`flex items-center gap-1 ${resultText(result)}`}>
-                  <SidePlate side={side} size="s" />{' '}
-                  {result?.text ?? (result ? (result.verdict === 'inBand' ? 'fine' : 'not fine') : '–')}
+                <span key={side} className={`flex items-center gap-1.5 ${resultText(result)}`}>
+                  <SidePlate side={side} size="s" /> {said(result)}
                 </span>
               );
             })}
-          </span>
+          </p>
         </div>
       ))}
     </div>
