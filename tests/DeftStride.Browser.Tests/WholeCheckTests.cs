@@ -176,7 +176,7 @@ public sealed class WholeCheckTests
         page.See("breath held, seen by eye: that helped");
         page.Press("To the cue");
         // A second picture was begun and is given up for the eye: the questions are the same.
-        page.Press("Look again");
+        page.Press("With a picture");
         page.Press("By eye");
         page.NoPain();
         page.Press("It helped");

@@ -25,11 +25,12 @@ export function ReadingLine({ reading, settled = true, large = true }: { reading
           <ErrorPart reading={reading} />
         </span>
       )}
-      <span className="flex items-center gap-2">
+      {/* Its words wrap beside the number before they go under it. */}
+      <span className="flex min-w-0 flex-1 basis-[150px] items-center gap-2">
         <span className={waiting ? 'invisible' : ''}>
           <ResultMark result={reading} width={64} />
         </span>
-        <span className="leading-tight">
+        <span className="min-w-0 leading-tight">
           <span className={`block text-copy font-semibold ${waiting ? 'text-soft' : resultText(reading)}`}>
             {waiting ? 'Not read yet' : reading.value === null ? reading.words : word}
           </span>

@@ -201,7 +201,7 @@ export function CorrectionPanel({
               className="px-3! max-lg:min-h-14 lg:flex-1"
               onClick={() => onAgain(correction)}
             >
-              {seenOnly ? 'Picture' : 'Look again'}
+              {seenOnly ? 'With a picture' : 'Look again'}
             </Button>
           )}
         </div>

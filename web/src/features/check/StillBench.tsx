@@ -4,7 +4,6 @@ import { keep } from '@/device/kept';
 import { PictureSource } from '@/pictures/PictureSource';
 import { type Marking, PictureStage } from '@/pictures/PictureStage';
 import {
-  fromView,
   type Handle,
   has,
   isGuess,
@@ -175,13 +174,16 @@ export function StillBench({
       {still && !readOnly && calm && (
         <Doubts still={still} doubts={calm.doubts} actions={actions} onLine={() => onMarking('line')} />
       )}
-      {/* As high as it will be with everything read: the picture keeps its size under the finger while points are placed. */}
-      <div
-        className={`shrink-0 overflow-y-auto border-t border-hair px-3.5 py-2 ${slot.view === 'side' ? 'h-24 md:h-20' : 'h-32 md:h-[136px]'}`}
-        aria-live="polite"
-      >
-        <Said standard={standard} slot={slot} still={still} own={own} reading={reading} asked={asked} />
-      </div>
+      {/* As high as it will be with everything read: the picture keeps its size under the finger while points are placed. Before there is
+          a picture there is nothing to keep, and the room goes to how to get one. */}
+      {still && (
+        <div
+          className={`shrink-0 overflow-y-auto border-t border-hair px-3.5 py-2 ${slot.view === 'side' ? 'h-26 md:h-21' : 'h-32 md:h-[136px]'}`}
+          aria-live="polite"
+        >
+          <Said standard={standard} slot={slot} still={still} own={own} reading={reading} asked={asked} />
+        </div>
+      )}
     </section>
   );
 }
@@ -266,20 +268,20 @@ function Said({
 }: {
   standard: Schema['StandardView'];
   slot: Slot;
-  still: Still | undefined;
+  still: Still;
   own: Schema['StillView'] | undefined;
   reading: Reading;
   asked: PlanPoint[];
 }) {
-  const lines = still ? leading(standard, reading.view, slot) : [];
-  const left = still ? asked.filter((p) => !has(still, p.landmark)).length : 0;
-  const guesses = still ? asked.filter((p) => isGuess(still, p.landmark)).length : 0;
+  const lines = leading(standard, reading.view, slot);
+  const left = asked.filter((p) => !has(still, p.landmark)).length;
+  const guesses = asked.filter((p) => isGuess(still, p.landmark)).length;
   const guessed =
     guesses > 0 &&
     `${guesses} ${guesses === 1 ? 'point is a guess' : 'points are guesses'}: no verdict until you put ${guesses === 1 ? 'it' : 'each'} in place`;
   // What is wrong with a known length says nothing of an angle.
   const ofLength = own?.fault === 'scaleNotPositive' || own?.fault === 'scaleTooShort';
-  if (own?.sentence && still && isMarked(still) && own.fault !== 'pointMissing' && (!ofLength || lines.length === 0))
+  if (own?.sentence && isMarked(still) && own.fault !== 'pointMissing' && (!ofLength || lines.length === 0))
     return <p className="pt-1 text-body font-semibold text-brick">{own.sentence}</p>;
   if (lines.length > 0)
     return (
@@ -294,11 +296,7 @@ function Said({
   return (
     <p className="flex h-12 items-center gap-2 text-body text-soft">
       <SidePlate side={slot.side} size="s" />
-      {still
-        ? left > 0
-          ? guessed || `${left} ${left === 1 ? 'point' : 'points'} to place`
-          : 'Nothing to read from these points.'
-        : `No picture ${fromView[slot.view]} yet.`}
+      {left > 0 ? guessed || `${left} ${left === 1 ? 'point' : 'points'} to place` : 'Nothing to read from these points.'}
     </p>
   );
 }
