@@ -218,13 +218,35 @@ public sealed class Page : IDisposable
             if (next.Length == 0)
                 return;
             var (x, y) = Figure.Point(figure, next);
+            var stood = Where(stage);
             if (touch)
                 TouchPicture(stage, x, y);
             else
                 ClickPicture(stage, x, y);
             last = next;
+            // While points are asked for a picture stands still: whoever aims would miss otherwise.
+            Until("the point to be placed", () => Next() != next);
+            var stands = Where(stage);
+            if (Next() is not ("" or "none") && stood != stands)
+                throw new InvalidOperationException(
+                    $"The picture moved under the hand while {next} was placed, from {stood} to {stands}."
+                );
         }
     }
+
+    /// <summary>Where a picture stands on the screen, and how the rows around it are laid out.</summary>
+    private string Where(string stage) =>
+        (string?)Script(
+            """
+            const svg = document.querySelector(arguments[0]);
+            if (!svg) return '';
+            const m = svg.getScreenCTM();
+            const rows = [...svg.closest('section').children].map((r) => Math.round(r.getBoundingClientRect().height)).join(' + ');
+            return `${Math.round(m.e)}, ${Math.round(m.f)} by ${m.a.toFixed(3)} (rows ${rows})`;
+            """,
+            stage
+        )
+        ?? "";
 
     /// <summary>Waits until something is the case.</summary>
     public T Wait<T>(string what, Func<T?> look)

@@ -51,6 +51,7 @@ export function FirstLook(props: FirstLookProps) {
     pending,
     finishing,
     current,
+    asking,
     reading,
     look,
     markedSides,
@@ -80,8 +81,9 @@ export function FirstLook(props: FirstLookProps) {
     <div className="flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
       <div className={`flex min-h-0 min-w-0 flex-1 flex-col ${station === 'checks' ? 'max-md:flex-none' : ''}`}>
         <div className="mb-1">
+          {/* In the hand, while points are asked for, the room is the picture's. */}
           <h1
-            className="say min-h-[3.39em] text-title sm:min-h-[2.26em] sm:text-big short:min-h-0 short:text-head"
+            className={`say text-title sm:min-h-[2.26em] sm:text-big short:min-h-0 short:text-head ${current ? 'max-sm:line-clamp-2 max-sm:text-lead' : 'max-sm:min-h-[3.39em]'} ${asking ? 'max-md:sr-only' : ''}`}
             aria-live="polite"
           >
             {said ? <Sentence parts={look.finding.sentence} /> : <>“{standard.task}”</>}

@@ -88,10 +88,14 @@ export function StillBench({
 }) {
   const still = stills[shown];
   const own = stillViews[shown];
-  // While a point is under the finger no row comes or goes: the picture would move away under it.
+  // While points are placed no row comes or goes: the picture would move away under the hand.
   const [holding, setHolding] = useState(false);
+  const [placing, setPlacing] = useState<string | null>(null);
+  useEffect(() => {
+    if (!active) setPlacing(null);
+  }, [active]);
   const resting = useRef(own);
-  if (!holding) resting.current = own;
+  if (!holding && !(still && placing === still.key && nextPoint(still, asked))) resting.current = own;
   const calm = resting.current;
   const results = reading.view?.results.filter((r) => r.side === slot.side && r.moment === slot.moment) ?? [];
   return (
@@ -116,7 +120,10 @@ export function StillBench({
             readOnly={readOnly}
             ghost={ghost}
             over={over}
-            onPoint={(handle, point, undoable) => actions.onPoint(still.key, handle, point, undoable)}
+            onPoint={(handle, point, undoable) => {
+              setPlacing(still.key);
+              actions.onPoint(still.key, handle, point, undoable);
+            }}
             onMarked={() => onMarking(null)}
             onHold={setHolding}
           />
@@ -339,8 +346,8 @@ function Prompt({
           : next?.where;
   if (!words) return null;
   return (
-    <div className="ml-auto max-w-[80%]">
-      <p className="rounded-lg bg-spine/90 px-2.5 py-1.5 text-right text-copy font-semibold text-spine-ink">
+    <div className="ml-auto md:max-w-[80%]">
+      <p className="rounded-lg bg-spine/90 px-2.5 py-1.5 text-right text-small font-semibold text-spine-ink md:text-copy">
         {marking ? 'Mark ' : next?.more ? 'If you like: ' : 'Tap '}
         {words}
       </p>
