@@ -1,9 +1,43 @@
 import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
+import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
-  plugins: [react(), tailwind()],
+  plugins: [
+    react(),
+    tailwind(),
+    // The whole app lies on the device after the first visit; what the studio knows of people does not.
+    VitePWA({
+      registerType: 'prompt',
+      injectRegister: false,
+      filename: 'worker.js',
+      manifestFilename: 'app.webmanifest',
+      workbox: {
+        globPatterns: ['**/*.{js,css,html,woff2,svg,png,webp}'],
+        navigateFallback: '/index.html',
+        navigateFallbackDenylist: [/^\/api\//],
+        cleanupOutdatedCaches: true,
+        sourcemap: false,
+      },
+      manifest: {
+        name: 'Deft Stride',
+        short_name: 'Deft Stride',
+        description: 'Split squats, lunges, step-ups and step-downs: looked at, corrected, progressed.',
+        lang: 'en',
+        start_url: '/',
+        display: 'standalone',
+        background_color: '#F1EEE6',
+        theme_color: '#26312D',
+        icons: [
+          { src: '/icon-192.png', sizes: '192x192', type: 'image/png' },
+          { src: '/icon-512.png', sizes: '512x512', type: 'image/png' },
+          { src: '/icon-maskable-512.png', sizes: '512x512', type: 'image/png', purpose: 'maskable' },
+          { src: '/mark.svg', sizes: 'any', type: 'image/svg+xml' },
+        ],
+      },
+    }),
+  ],
   resolve: { alias: { '@': '/src' } },
   build: { outDir: 'dist', assetsInlineLimit: 0, target: 'es2022', reportCompressedSize: true, chunkSizeWarningLimit: 650 },
   test: { include: ['src/**/*.test.ts'] },

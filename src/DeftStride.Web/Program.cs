@@ -94,6 +94,7 @@ if (Telemetry.Configure(builder) is { } problem)
     return 1;
 }
 
+builder.Services.AddSingleton(Interface.Current);
 builder.Services.AddScoped<IWhoActs, RequestCoach>();
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();
@@ -152,6 +153,7 @@ app.UseResponseCompression();
 app.UseMiddleware<RequestLog>();
 app.UseMiddleware<RefusalMiddleware>();
 app.UseMiddleware<Callers>();
+app.UseMiddleware<InterfaceMiddleware>();
 app.UseMiddleware<DoorMiddleware>();
 app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(20) });
 

@@ -20,7 +20,15 @@ public sealed class AppHost : IDisposable
     /// <param name="demo">Whether to fill the folder with made-up people.</param>
     /// <param name="clock">Where the clock starts (ISO 8601), or null for the real one.</param>
     /// <param name="folder">The data folder, or null for a new temporary one.</param>
-    public AppHost(bool demo = false, string? clock = null, string? folder = null)
+    /// <param name="web">The folder of the front end, or null for what was built last.</param>
+    /// <param name="services">What else is put in place of its own parts.</param>
+    public AppHost(
+        bool demo = false,
+        string? clock = null,
+        string? folder = null,
+        string? web = null,
+        Action<IServiceCollection>? services = null
+    )
     {
         _ownFolder = folder is null;
         Folder = folder ?? Directory.CreateTempSubdirectory("deft-stride-").FullName;
@@ -31,9 +39,13 @@ public sealed class AppHost : IDisposable
                 .UseContentRoot(Checkout.Root)
                 .UseSetting("urls", "http://127.0.0.1:0")
                 .UseSetting("data", Folder)
-                .UseSetting("web", Path.Combine(Checkout.Root, "web/dist"))
+                .UseSetting("web", web ?? Path.Combine(Checkout.Root, "web/dist"))
                 .UseSetting("demo", demo ? "true" : "false")
-                .ConfigureServices(services => services.AddSingleton(LateMorning.Clock(clock)))
+                .ConfigureServices(parts =>
+                {
+                    parts.AddSingleton(LateMorning.Clock(clock));
+                    services?.Invoke(parts);
+                })
         );
         _app.UseKestrel();
         _app.StartServer();

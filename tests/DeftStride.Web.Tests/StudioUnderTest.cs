@@ -30,15 +30,17 @@ public sealed class StudioUnderTest : IDisposable
     /// <param name="environment">What the framework takes it to run in.</param>
     /// <param name="before">What is put into the folder before the first start.</param>
     /// <param name="logs">Where its log goes besides.</param>
+    /// <param name="services">What else is put in place of its own parts.</param>
     public StudioUnderTest(
         TimeProvider? clock = null,
         Action<DbContextOptionsBuilder>? database = null,
         string environment = "Development",
         Action<string>? before = null,
-        ILoggerProvider? logs = null
+        ILoggerProvider? logs = null,
+        Action<IServiceCollection>? services = null
     )
     {
-        (_clock, _database, _environment, _logs) = (clock, database, environment, logs);
+        (_clock, _database, _environment, _logs, _services) = (clock, database, environment, logs, services);
         before?.Invoke(Folder);
         Start();
     }
@@ -46,6 +48,7 @@ public sealed class StudioUnderTest : IDisposable
     private readonly string _environment;
     private readonly TimeProvider? _clock;
     private readonly ILoggerProvider? _logs;
+    private readonly Action<IServiceCollection>? _services;
     private readonly Action<DbContextOptionsBuilder>? _database;
 
     internal IServiceProvider Services => _server!.Services;
@@ -63,6 +66,7 @@ public sealed class StudioUnderTest : IDisposable
                     if (_logs is not null)
                         services.AddSingleton(_logs);
                     services.AddSingleton(_clock ?? LateMorning.Clock(null));
+                    _services?.Invoke(services);
                     if (_database is not null)
                         services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);
                 })

@@ -1,5 +1,6 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { isStudio, noteAnswer, noteSilence } from '@/device/connection';
+import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
 import { theOutbox } from '@/outbox/device';
 import { writes } from '@/outbox/kinds';
 import { Dropped, Refused } from '@/outbox/outbox';
@@ -30,8 +31,9 @@ export class Unreachable extends Error {
 /** Something newer took the place of what was written, or the coach left it out: nobody waits for it any more. */
 export class Superseded extends Error {}
 
-const coachHeader: Middleware = {
+const headers: Middleware = {
   onRequest({ request }) {
+    request.headers.set(INTERFACE_HEADER, String(INTERFACE));
     const coach = actingCoach();
     if (coach) request.headers.set('Deft-Coach', coach);
     return request;
@@ -51,7 +53,7 @@ async function ask(request: Request) {
     noteSilence();
     throw new Unreachable();
   }
-  noteAnswer();
+  noteAnswer(response);
   return response;
 }
 
@@ -86,7 +88,7 @@ export const api = createClient<paths>({
     return writes(request.method, pathname) ? write(request, pathname + search) : ask(request);
   },
 });
-api.use(coachHeader);
+api.use(headers);
 
 /** The data of an answer, or a thrown Problem. */
 export async function take<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {

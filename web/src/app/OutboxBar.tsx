@@ -1,6 +1,7 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { probe, useReachable } from '@/device/connection';
-import { useOutbox } from '@/outbox/device';
+import { beganAnew, beginAnew, useInterfaceStanding } from '@/device/release';
+import { theOutbox, useOutbox } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Sheet } from '@/ui/Sheet';
 import { UnsentLine, useLate } from '@/ui/Unsent';
@@ -9,16 +10,24 @@ import { UnsentLine, useLate } from '@/ui/Unsent';
 export function OutboxBar() {
   const reachable = useReachable();
   const late = useLate(useOutbox().filter((e) => e.state !== 'kept'));
+  const tooOld = useInterfaceStanding() === 'tooOld';
   const [open, setOpen] = useState(false);
+  useEffect(() => {
+    if (tooOld && !beganAnew) void beginAnew(theOutbox().keptSoFar);
+  }, [tooOld]);
   const refused = late.filter((e) => e.state === 'refused').length;
   const waiting = late.length - refused;
-  if (reachable && late.length === 0 && !open) return null;
+  if (reachable && late.length === 0 && !open && !tooOld) return null;
   return (
     <div
       className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-copy max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}
     >
       <p role="status" className="min-w-0 flex-1 basis-60 font-semibold">
         {[
+          tooOld &&
+            (beganAnew
+              ? 'This page is older than the studio’s server, and so is what came with the reload. Close every page of Deft Stride, then open it anew.'
+              : 'This page is older than the studio’s server. What you entered is kept; it begins anew by itself.'),
           !reachable && 'No answer from the studio’s server.',
           !reachable && waiting === 0 && 'What you enter is kept here.',
           waiting > 0 && `${waiting === 1 ? 'One thing is' : `${waiting} things are`} waiting here; nothing is lost.`,

@@ -4,6 +4,7 @@ import { setActingCoach, useActingCoach } from '@/api/coach';
 import { useStudio } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
 import { closeClient, useOpenClients } from '@/device/openClients';
+import { useRelease } from '@/device/release';
 import { setTheme, type Theme, useTheme } from '@/device/theme';
 import { CautionGate } from '@/features/safety/CautionGate';
 import { useTop } from '@/ui/useTop';
@@ -18,7 +19,9 @@ export function Shell() {
   const [finding, setFinding] = useState(false);
   const [listing, setListing] = useState(false);
   const navigate = useNavigate();
-  useTop(useLocation({ select: (at) => at.href }));
+  const href = useLocation({ select: (at) => at.href });
+  useTop(href);
+  useRelease(href);
   useShortcuts('Everywhere', [
     { keys: '/', does: 'Find a client', run: () => setFinding(true) },
     { keys: 'G', does: 'Go to today', run: () => void navigate({ to: '/' }) },

@@ -13,6 +13,13 @@ const answered = () =>
     });
   });
 
+/** A part of the app that is neither kept here nor at the studio any more: the studio has a newer app by now. */
+export class PartMissing extends Error {
+  constructor() {
+    super('The studio’s server has a newer Deft Stride than this page. Reload the page, and go on where you were.');
+  }
+}
+
 /** Loads a part of the app; while the server is silent it waits for it and never leaves the page. */
 async function loaded<T>(load: () => Promise<T>): Promise<T> {
   try {
@@ -20,8 +27,10 @@ async function loaded<T>(load: () => Promise<T>): Promise<T> {
   } catch {
     await probe();
     if (!isReachable()) await answered();
-    // With the server there a second failure is a fault of the app itself.
-    return load();
+    // With the server there a second failure is a part that is no longer there.
+    return load().catch(() => {
+      throw new PartMissing();
+    });
   }
 }
 

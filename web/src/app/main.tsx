@@ -4,6 +4,7 @@ import { RouterProvider } from '@tanstack/react-router';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { queries, refresh } from '@/api/queries';
+import { keepApp } from '@/device/release';
 import { applyTheme } from '@/device/theme';
 import { takeOverDrafts } from '@/features/check/draft';
 import { openOutbox } from '@/outbox/device';
@@ -35,5 +36,5 @@ if (root)
     </StrictMode>,
   );
 
-// The first screen stands: the others come now, while there is a signal.
-setTimeout(() => void loadTheRest(), 1500);
+// The first screen stands: the others come now, while there is a signal, and the whole app is kept for when there is none.
+setTimeout(() => void loadTheRest().then(keepApp), 1500);

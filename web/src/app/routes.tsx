@@ -4,7 +4,7 @@ import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
 import { Button } from '@/ui/Button';
 import { Empty } from '@/ui/Notice';
-import { later } from './later';
+import { later, PartMissing } from './later';
 import { Shell } from './Shell';
 
 const root = createRootRoute({
@@ -20,13 +20,14 @@ const root = createRootRoute({
   ),
 });
 
-/** A fault of the app itself. What was kept is kept; the reload starts the screen anew. */
+/** A fault of the app itself, or a part of it that is not there. What was kept is kept; the reload starts the screen anew. */
 function Broken({ error }: ErrorComponentProps) {
+  const missing = error instanceof PartMissing;
   return (
     <div className="p-6">
-      <Empty title="This screen has broken down.">
+      <Empty title={missing ? 'This page is older than the studio’s server.' : 'This screen has broken down.'}>
         <p>Nothing that was kept is lost. Reload, and go on where you were.</p>
-        <p className="mt-2 text-small">{error instanceof Error ? error.message : String(error)}</p>
+        {!missing && <p className="mt-2 text-small">{error instanceof Error ? error.message : String(error)}</p>}
         <Button kind="act" className="mt-4" onClick={() => location.reload()}>
           Reload
         </Button>

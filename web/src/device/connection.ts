@@ -1,5 +1,6 @@
 import { onlineManager } from '@tanstack/react-query';
 import { useSyncExternalStore } from 'react';
+import { noteInterface } from './interface';
 import { pause } from './pause';
 
 // Whether the studio's server answered last time it was asked: TanStack's online manager says so to everybody. While it is
@@ -23,7 +24,8 @@ export const isStudio = (answer: Response) =>
   answer.status === 204 || (answer.headers.get('content-type') ?? '').includes('json');
 
 /** The server answered, whatever it said. */
-export function noteAnswer() {
+export function noteAnswer(answer?: Response) {
+  if (answer) noteInterface(answer);
   clearTimeout(timer);
   timer = undefined;
   silent = 0;
@@ -43,7 +45,7 @@ export async function probe() {
   try {
     const answer = await fetch('/api/studio', { cache: 'no-store', signal: AbortSignal.timeout(8000) });
     if (!isStudio(answer) || answer.status === 502 || answer.status === 503 || answer.status === 504) throw new Error('not yet');
-    noteAnswer();
+    noteAnswer(answer);
   } catch {
     noteSilence();
   }

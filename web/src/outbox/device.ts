@@ -1,6 +1,7 @@
 import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { isReachable, isStudio, noteAnswer, noteSilence, onConnection } from '@/device/connection';
+import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence } from './outbox';
 import { openStore } from './store';
@@ -17,6 +18,8 @@ async function send(entry: Entry): Promise<Answer> {
       method: entry.method,
       body: entry.blob ?? (entry.json ? JSON.stringify(entry.json) : null),
       headers: {
+        // The number that the page spoke which wrote it, not this one's: the studio takes it up from there.
+        [INTERFACE_HEADER]: String(entry.speaks),
         ...(entry.blob
           ? { 'content-type': 'application/octet-stream' }
           : entry.json
@@ -37,7 +40,7 @@ async function send(entry: Entry): Promise<Answer> {
     throw new Silence();
   }
   if ([502, 503, 504].includes(response.status)) noteSilence();
-  else noteAnswer();
+  else noteAnswer(response);
   return { status: response.status, text };
 }
 
@@ -75,6 +78,7 @@ export async function openOutbox() {
     after: (ms, act) => void setTimeout(act, ms),
     random: Math.random,
     newId: uuid,
+    speaks: INTERFACE,
   });
   await outbox.open();
   onConnection(() => isReachable() && outbox?.wake());

@@ -1,5 +1,5 @@
 /** The form that entries are written in now. A later page takes older ones up one step at a time (see forms.ts). */
-export const FORM = 1;
+export const FORM = 2;
 
 /** The four words that screens use too. */
 export type State = 'waiting' | 'sending' | 'refused' | 'kept';
@@ -33,6 +33,8 @@ export type Entry = Writing & {
   /** Its place in the queue, given by the store. */
   n: number;
   form: number;
+  /** The number of the interface that the page spoke which wrote it. */
+  speaks: number;
   method: string;
   path: string;
   json: Record<string, unknown> | null;

@@ -20,6 +20,7 @@ describe('what an earlier page kept', () => {
         form: FORM,
         state: 'waiting',
         kind: 'picture',
+        speaks: 1,
         lane: ILSE,
         makes: PICTURE,
         path: `/api/pictures/${PICTURE}?client=${ILSE}`,
@@ -30,6 +31,11 @@ describe('what an earlier page kept', () => {
     store.close();
     const again = await openStore('earlier');
     expect(await again.all()).toHaveLength(1);
+  });
+
+  it('what waited before pages said which interface they speak goes as the first one', () => {
+    const before = { n: 4, form: 1, id: 'x', method: 'POST', path: '/api/logs', json: { id: 'log' }, state: 'refused', tries: 2 };
+    expect(takenUp(before)).toEqual({ ...before, form: FORM, speaks: 1 });
   });
 
   it('what a later page wrote is left alone by this one', () => {

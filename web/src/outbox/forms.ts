@@ -23,6 +23,8 @@ const steps: Record<number, (older: Record<string, unknown>) => Record<string, u
       answer: null,
     };
   },
+  // Before pages and servers said which interface they speak, there was one.
+  1: (older) => ({ ...older, form: 2, speaks: 1 }),
 };
 
 /** Takes what an earlier page wrote up to today's form; null when a later page wrote it, which this one leaves alone. */

@@ -21,6 +21,8 @@ export type World = {
   after: (ms: number, act: () => void) => void;
   random: () => number;
   newId: () => string;
+  /** The number of the interface that this page speaks. */
+  speaks: number;
 };
 
 export type Request = {
@@ -143,6 +145,9 @@ export class Outbox {
     await this.pump();
   }
 
+  /** Resolves once everything that was written so far is kept on the device. */
+  keptSoFar = () => this.inTurn(async () => undefined);
+
   /** The line is back, or it is time: what waits is sent. */
   wake() {
     this.due.clear();
@@ -158,7 +163,12 @@ export class Outbox {
       // A look that goes on takes the place of what of it was never sent: only its newest state matters.
       const older = mine.find((e) => e.kind === 'draft' && writing.kind === 'draft' && e.state === 'waiting' && e.tries === 0);
       if (older) {
-        await this.save({ ...older, json: { ...request.json, version: older.json?.version }, coach: request.coach });
+        await this.save({
+          ...older,
+          json: { ...request.json, version: older.json?.version },
+          coach: request.coach,
+          speaks: this.world.speaks,
+        });
         this.take(older.id)?.dropped();
         this.waiters.set(older.id, waiter);
         return;
@@ -169,6 +179,7 @@ export class Outbox {
         json: request.json && this.onTop(writing.record, request.json),
         id: this.world.newId(),
         form: FORM,
+        speaks: this.world.speaks,
         state: 'waiting',
         at: this.world.now(),
         tries: 0,

@@ -113,6 +113,7 @@ export class Device {
       now: () => this.now,
       after: (ms, act) => void this.timers.push({ at: this.now + ms, act, tab }),
       random: this.random,
+      speaks: 1,
       newId: () => `entry-${++this.ids}`,
     };
     tab.outbox = new Outbox(world);

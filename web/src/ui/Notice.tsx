@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Superseded } from '@/api/client';
+import { Superseded, Unreachable } from '@/api/client';
 import { queries } from '@/api/queries';
 import { probe } from '@/device/connection';
 import { Button } from './Button';
@@ -27,12 +27,20 @@ export function Empty({ title, children }: { title: string; children?: ReactNode
 
 /** A screen whose data is on its way: its own outline, without a jump when it arrives. */
 export function Waiting({ what, error }: { what: string; error?: unknown }) {
+  const again = () => void Promise.all([probe(), queries.refetchQueries({ type: 'active' })]);
   return (
     <div className="p-6">
-      {error ? (
+      {error instanceof Unreachable ? (
+        <Empty title={`${what.charAt(0).toUpperCase()}${what.slice(1)} comes as soon as the studio’s server answers.`}>
+          <p>This screen fills by itself then. What was entered on this device is safe meanwhile.</p>
+          <Button className="mt-4" onClick={again}>
+            Try again
+          </Button>
+        </Empty>
+      ) : error ? (
         <div className="grid justify-items-start gap-3">
           <Trouble error={error} />
-          <Button onClick={() => void Promise.all([probe(), queries.refetchQueries({ type: 'active' })])}>Try again</Button>
+          <Button onClick={again}>Try again</Button>
         </div>
       ) : (
         <p className="text-soft" role="status">

@@ -1,6 +1,7 @@
 import { clientQuery, clientsQuery } from '@/api/options';
 import { queries } from '@/api/queries';
 import { useReachable } from '@/device/connection';
+import { openName } from '@/device/openClients';
 import { theOutbox } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
 import { Button } from './Button';
@@ -29,7 +30,8 @@ export function Unsent({ entries }: { entries: Entry[] }) {
 /** Whose it is, as far as this device knows. */
 const nameOf = (lane: string) =>
   queries.getQueryData(clientsQuery.queryKey)?.find((c) => c.id === lane)?.name ??
-  queries.getQueryData(clientQuery(lane).queryKey)?.client.name;
+  queries.getQueryData(clientQuery(lane).queryKey)?.client.name ??
+  openName(lane);
 
 /** One thing in the outbox: its state as a word and a tone, and the studio's sentence when it was refused. */
 export function UnsentLine({ entry, named = false }: { entry: Entry; named?: boolean }) {

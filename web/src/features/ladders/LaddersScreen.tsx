@@ -18,7 +18,7 @@ type Ladder = Schema['LadderDto'];
 export function LaddersScreen() {
   const ladders = useQuery(laddersQuery);
   const studio = useStudio();
-  if (!ladders.data || !studio.data) return <Waiting what="the ladders" error={ladders.error ?? studio.error} />;
+  if (!ladders.data || !studio.data) return <Waiting what="the ladder book" error={ladders.error ?? studio.error} />;
   return <Ladders ladders={ladders.data.ladders} exercises={studio.data.exercises} />;
 }
 

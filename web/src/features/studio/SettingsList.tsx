@@ -33,7 +33,7 @@ export function SettingsList({ clientId, only }: { clientId?: string; only?: str
       await refresh('kit', 'studio', 'intake', 'client', 'settings', 'library');
     },
   });
-  if (!settings.data) return <Waiting what="the settings" error={settings.error} />;
+  if (!settings.data) return <Waiting what="the list of settings" error={settings.error} />;
   return (
     <>
       <Trouble error={change.error} />

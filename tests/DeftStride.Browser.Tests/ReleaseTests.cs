@@ -1,0 +1,171 @@
+using System.Text.RegularExpressions;
+using DeftStride.Web.Hosting;
+using Microsoft.Extensions.DependencyInjection;
+using Xunit;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>The app lies on the device: it opens without a signal, gives way to a newer one at a good moment, and an older one loses nothing.</summary>
+public sealed class ReleaseTests
+{
+    /// <summary>Waits until the whole app is kept on the device, as it is a few moments after the first visit.</summary>
+    private static void Kept(Page page) =>
+        page.Until(
+            "the app kept on the device",
+            () => (bool)Promised(page, "navigator.serviceWorker.getRegistration().then((r) => !!r?.active)")
+        );
+
+    private static object Promised(Page page, string promise) =>
+        page.Driver.ExecuteAsyncScript($"const done = arguments[0]; ({promise}).then(done);")!;
+
+    [Fact]
+    public void Opened_anew_without_a_signal_the_app_is_there_says_what_waits_and_goes_on_when_the_signal_is_back()
+    {
+        using var server = new AppHost(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url, 390, 844, touch: true);
+        page.Go("/").Understood();
+        page.Press("Dov");
+        page.See("Dov Tarrant");
+        Kept(page);
+        gate.Shut();
+        page.Go("/").See("Today comes as soon as the studio’s server answers");
+        page.See("What you enter is kept here");
+        // Every screen has its own part of the app, and all of them lie here.
+        foreach (
+            var (path, says) in new[]
+            {
+                ("/ladders", "The ladder book comes"),
+                ("/library", "The library comes"),
+                ("/studio", "The studio comes"),
+                ("/clients/01a08005-d569-768e-a366-4f74818cee9e/check", "The client comes"),
+                ("/clients/01a08005-d569-768e-a366-4f74818cee9e/bench", "The set-up comes"),
+                ("/clients/01a08005-d569-768e-a366-4f74818cee9e/meet", "The client comes"),
+            }
+        )
+            page.Go(path).See(says);
+        gate.Open();
+        page.Go("/");
+
+        // A log that is entered without a signal, and the page closed over it.
+        page.Press("Log");
+        page.Press("Done as asked");
+        gate.Shut();
+        page.Click("[role='dialog'] button[class*='bg-act']");
+        page.See("A log: waiting.");
+        page.Go("/").See("One thing is waiting here; nothing is lost.");
+        page.Press("Show");
+        page.See("a log: waiting.");
+        page.Click("[role='dialog'] [aria-label='Close']");
+        gate.Open();
+        page.Until("the log gone off", () => !page.Text().Contains("waiting", StringComparison.Ordinal));
+        page.See("Maren Oakhollow");
+    }
+
+    [Fact]
+    public void A_newer_app_takes_over_on_the_way_to_another_screen_and_not_while_something_is_typed()
+    {
+        var web = Directory.CreateTempSubdirectory("deft-stride-web-").FullName;
+        var built = Path.Combine(Checkout.Root, "web/dist");
+        foreach (var file in Directory.EnumerateFiles(built, "*", SearchOption.AllDirectories))
+        {
+            var to = Path.Combine(web, Path.GetRelativePath(built, file));
+            Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+            File.Copy(file, to);
+        }
+
+        using (var server = new AppHost(demo: true, web: web))
+        using (var page = new Page(server.Url))
+        {
+            page.Go("/").Understood();
+            Kept(page);
+            page.Go("/").See("Maren Oakhollow");
+            page.Press("Find");
+            page.Find("[role='dialog'] input").SendKeys("Mar");
+
+            // The next release: another page, and a worker that knows of it.
+            var index = Path.Combine(web, "index.html");
+            File.WriteAllText(
+                index,
+                File.ReadAllText(index)
+                    .Replace("<html lang=\"en\">", "<html lang=\"en\" data-release=\"next\">", StringComparison.Ordinal)
+            );
+            var worker = Path.Combine(web, "worker.js");
+            var said = File.ReadAllText(worker);
+            var next = Regex.Replace(
+                said,
+                """(\{url:"index\.html",revision:")[0-9a-f]+|(revision:")[0-9a-f]+(",url:"index\.html")""",
+                m => $"{m.Groups[1].Value}{m.Groups[2].Value}0123456789abcdef{m.Groups[3].Value}"
+            );
+            Assert.NotEqual(said, next);
+            File.WriteAllText(worker, next);
+            Promised(page, "navigator.serviceWorker.getRegistration().then((r) => r.update()).then(() => 1)");
+            page.Until(
+                "the newer app on the device",
+                () => (bool)Promised(page, "navigator.serviceWorker.getRegistration().then((r) => !!r.waiting)")
+            );
+            bool Next() => page.Script("return document.documentElement.dataset.release ?? ''") is "next";
+            page.Find("[role='dialog'] input").SendKeys("en");
+            Assert.Equal("Maren", page.Find("[role='dialog'] input").GetDomProperty("value"));
+            Assert.False(Next(), "the page was taken away from under the typing hand");
+            page.Key(OpenQA.Selenium.Keys.Escape).Gone("[role='dialog']");
+            page.Press("Ladders");
+            page.Until("the newer app", Next);
+            page.Find("[data-rung='ss-pad']");
+            // What belongs to the older one is gone from the device once the newer one holds it.
+            page.Go("/").See("Maren Oakhollow");
+            Assert.True(Next());
+            Assert.Empty(page.Errors());
+        }
+
+        Directory.Delete(web, recursive: true);
+    }
+
+    [Fact]
+    public void What_an_old_page_had_waiting_is_taken_by_a_newer_server_in_its_own_form()
+    {
+        // The newer server would have heard of a reset from a page of its own.
+        var lifted = 0;
+        var newer = new Interface(
+            2,
+            1,
+            [
+                new(
+                    1,
+                    "POST",
+                    "/api/logs",
+                    body =>
+                    {
+                        Interlocked.Increment(ref lifted);
+                        body["log"]!["even"]!["resets"] = 1;
+                        return body;
+                    }
+                ),
+            ]
+        );
+        using var server = new AppHost(demo: true, services: s => s.AddSingleton(newer));
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url);
+        page.Go("/").Understood();
+        page.Press("Log");
+        page.Press("Done as asked");
+        gate.Shut();
+        page.Click("[role='dialog'] button[class*='bg-act']");
+        page.See("A log: waiting.");
+        Assert.Equal(0, lifted);
+        gate.Open();
+        page.Until("the log gone off", () => !page.Text().Contains("waiting", StringComparison.Ordinal));
+        Assert.Equal(1, lifted);
+    }
+
+    [Fact]
+    public void A_page_too_old_for_the_server_says_so_begins_anew_once_and_never_goes_in_circles()
+    {
+        var newer = new Interface(2, 2, []);
+        using var server = new AppHost(demo: true, services: s => s.AddSingleton(newer));
+        using var page = new Page(server.Url);
+        page.Go("/").See("Close every page of Deft Stride, then open it anew");
+        Assert.Equal("1", page.Script("return sessionStorage.getItem('deft-begun-anew')"));
+        Assert.Equal("reload", page.Script("return performance.getEntriesByType('navigation')[0].type"));
+    }
+}
