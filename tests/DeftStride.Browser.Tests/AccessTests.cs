@@ -13,82 +13,86 @@ public sealed class AccessTests
     [Fact]
     public void Nothing_serious_on_any_screen_in_either_light()
     {
+        var all = new List<string>();
         using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
         page.Go("/").Find("[role='dialog']");
-        Sound(page, "cautions");
+        Sound(page, "cautions", all);
         page.Understood();
-        Sound(page, "floor");
+        Sound(page, "floor", all);
         page.Press("Add a client");
         page.Find("[role='dialog'] input");
-        Sound(page, "add a client");
+        Sound(page, "add a client", all);
         page.Key(OpenQA.Selenium.Keys.Escape).Gone("[role='dialog']");
         page.Press("Sunniva Reed");
         page.See("Before any loading");
-        Sound(page, "client with a stop sign");
+        Sound(page, "client with a stop sign", all);
         page.Go("/").Press("History");
         page.See("What was decided");
-        Sound(page, "client");
+        Sound(page, "client", all);
         page.Find("[data-asked]");
         page.Press("For a clinician");
         page.Find("[data-page='clinician']");
-        Sound(page, "facts for a clinician");
+        Sound(page, "facts for a clinician", all);
         page.Press("Back to");
         page.See("What was decided");
         page.Press("Set-up");
         page.Find("[data-settled='true'] [data-bench]");
-        Sound(page, "bench");
+        Sound(page, "bench", all);
         page.Key("p").Find("[data-print]");
-        Sound(page, "card");
+        Sound(page, "card", all);
         page.Key(OpenQA.Selenium.Keys.Escape).Gone("[data-print]");
         new OpenQA.Selenium.Support.UI.SelectElement(page.Find("select:has(option[value='step-up'])")).SelectByValue(
             "step-up"
         );
         page.See("Step on");
-        Sound(page, "step on the bench");
+        Sound(page, "step on the bench", all);
         page.Go("/studio").See("heights can be built");
-        Sound(page, "studio");
+        Sound(page, "studio", all);
         page.Go("/ladders").Find("[data-rung='ss-pad']").Click();
         page.See("Keep the rung");
-        Sound(page, "ladders");
+        Sound(page, "ladders", all);
         page.Go("/").Press("History");
         page.Press("Meet");
         page.See("Start with the");
         page.Press("Ankle bend");
         page.See("Knee to a wall");
-        Sound(page, "meet");
+        Sound(page, "meet", all);
         page.Go("/").Press("Check Maren");
         page.Find(Left);
-        Sound(page, "check without pictures");
+        Sound(page, "check without pictures", all);
         page.Go("/");
         RoadTests.Look(page);
         page.Reading(Right);
-        Sound(page, "check");
+        Sound(page, "check", all);
         page.Press("Done looking");
         page.See("Look again");
-        Sound(page, "cue");
+        Sound(page, "cue", all);
         page.Press("Look again");
         page.Find("section[aria-label='After']");
-        Sound(page, "look again");
+        Sound(page, "look again", all);
         page.Press("Back to the cue");
         page.Press("Decide now");
         page.Until("a recommendation", () => !page.Lacks("[data-rule]"));
-        Sound(page, "decision");
+        Sound(page, "decision", all);
         page.Key("?").See("By key");
-        Sound(page, "keys");
+        Sound(page, "keys", all);
+        Assert.True(all.Count == 0, string.Join("\n", all));
     }
 
     [Fact]
     public void Nothing_serious_on_the_sheet_of_parts_in_either_light()
     {
+        var all = new List<string>();
         using var parts = new PartsServer();
         using var page = new Page(parts.Url);
         page.Go("/parts.html?theme=daylight").See("The parts, in every state");
-        Sound(page, "parts");
+        Sound(page, "parts", all);
+        Assert.True(all.Count == 0, string.Join("\n", all));
     }
 
     /// <summary>Everything in the light there is, then the colours in the other: nothing but they depends on it.</summary>
-    private static void Sound(Page page, string screen)
+    private static void Sound(Page page, string screen, List<string> all)
     {
         page.Script(Axe);
         var found = (string)
@@ -97,8 +101,7 @@ public sealed class AccessTests
                 const done = arguments[0];
                 const root = document.documentElement;
                 const bad = (r) => r.violations
-                  .filter((v) => ['serious', 'critical'].includes(v.impact))
-                  .map((v) => root.dataset.theme + ' ' + v.id + ': ' + v.nodes.slice(0, 4).map((n) => n.target.join(' ') + ' ' + n.failureSummary).join(' | '));
+                                    .map((v) => root.dataset.theme + ' ' + v.id + ': ' + v.nodes.slice(0, 4).map((n) => n.target.join(' ') + ' ' + n.failureSummary).join(' | '));
                 const settled = () => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));
                 const still = document.createElement('style');
                 still.textContent = '*, *::before, *::after { transition: none !important }';
@@ -115,6 +118,7 @@ public sealed class AccessTests
                 })();
                 """
             )!;
-        Assert.True(found.Length == 0, $"{screen}:\n{found}");
+        if (found.Length > 0)
+            all.Add($"{screen}:\n{found}");
     }
 }

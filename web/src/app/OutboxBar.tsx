@@ -19,7 +19,8 @@ export function OutboxBar() {
   const waiting = late.length - refused;
   if (reachable && late.length === 0 && !open && !tooOld) return null;
   return (
-    <div
+    <section
+      aria-label="Kept on this device"
       className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-copy max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}
     >
       <p role="status" className="min-w-0 flex-1 basis-60 font-semibold">
@@ -62,6 +63,6 @@ export function OutboxBar() {
           </ul>
         )}
       </Sheet>
-    </div>
+    </section>
   );
 }

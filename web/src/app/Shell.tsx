@@ -1,7 +1,8 @@
-import { Link, Outlet, useLocation, useMatchRoute, useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
+import { Link, Outlet, useLocation, useMatches, useMatchRoute, useNavigate } from '@tanstack/react-router';
+import { useEffect, useState } from 'react';
 import { setActingCoach, useActingCoach } from '@/api/coach';
 import { useStudio } from '@/api/queries';
+import { useFocus } from '@/device/focus';
 import { useShortcuts } from '@/device/keys';
 import { closeClient, useOpenClients } from '@/device/openClients';
 import { useRelease } from '@/device/release';
@@ -21,7 +22,9 @@ export function Shell() {
   const navigate = useNavigate();
   const href = useLocation({ select: (at) => at.href });
   useTop(href);
+  useFocus(useLocation({ select: (at) => at.pathname }));
   useRelease(href);
+  useTitle();
   useShortcuts('Everywhere', [
     { keys: '/', does: 'Find a client', run: () => setFinding(true) },
     { keys: 'G', does: 'Go to today', run: () => void navigate({ to: '/' }) },
@@ -48,6 +51,17 @@ export function Shell() {
   );
 }
 
+/** The title of the page: whose screen it is and which. */
+function useTitle() {
+  const match = useMatches({ select: (all) => all.at(-1) });
+  const id = (match?.params as { clientId?: string } | undefined)?.clientId;
+  const name = useOpenClients().find((c) => c.id === id)?.name;
+  const title = [name, match?.staticData.title ?? 'Nothing here', 'Deft Stride'].filter(Boolean).join(' · ');
+  useEffect(() => {
+    document.title = title;
+  }, [title]);
+}
+
 function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
   const studio = useStudio();
   const coach = useActingCoach();
@@ -65,32 +79,32 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <Link
         to="/"
         activeOptions={{ exact: true }}
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Today
       </Link>
       <Link
         to="/studio"
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Studio
       </Link>
       <Link
         to="/ladders"
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Ladders
       </Link>
       <Link
         to="/library"
-        className="grid min-h-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Library
       </Link>
       <button
         type="button"
         onClick={onFind}
-        className="min-h-11 px-3 max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-small font-semibold text-spine-soft hover:text-spine-ink"
+        className="min-h-11 min-w-11 px-3 max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-small font-semibold text-spine-soft hover:text-spine-ink"
       >
         Find
       </button>
@@ -98,7 +112,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <button
         type="button"
         onClick={() => setTheme(themes[(themes.indexOf(theme) + 1) % themes.length] ?? 'auto')}
-        className="min-h-11 px-2 text-fine text-spine-soft capitalize hover:text-spine-ink max-[360px]:hidden"
+        className="min-h-11 min-w-11 px-2 max-sm:px-1 text-fine text-spine-soft capitalize hover:text-spine-ink max-[360px]:hidden"
         aria-label={`Light: ${theme}. Change`}
       >
         <span className="max-sm:hidden">{theme === 'auto' ? 'Light: auto' : theme}</span>
@@ -117,7 +131,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
           <select
             value={studio.data.coaches.find((c) => c.id === coach)?.id ?? studio.data.coaches[0]?.id}
             onChange={(e) => setActingCoach(e.target.value)}
-            className="h-11 w-full max-w-[76px] truncate rounded bg-white/10 px-1 text-fine font-semibold text-spine-ink [&>option]:text-black"
+            className="h-11 w-full min-w-11 max-w-[76px] truncate rounded bg-white/10 px-1 text-fine font-semibold text-spine-ink [&>option]:text-black"
           >
             {studio.data.coaches.map((c) => (
               <option key={c.id} value={c.id}>
@@ -137,11 +151,7 @@ function OpenClients() {
   const navigate = useNavigate();
   if (open.length === 0) return null;
   return (
-    <div
-      className="flex shrink-0 gap-0.5 overflow-x-auto bg-ground-deep px-3 pt-2 md:px-6"
-      role="group"
-      aria-label="Open clients"
-    >
+    <nav className="flex shrink-0 gap-0.5 overflow-x-auto bg-ground-deep px-3 pt-2 md:px-6" aria-label="Open clients">
       {open.map((client) => {
         const here = Boolean(match({ to: '/clients/$clientId', params: { clientId: client.id }, fuzzy: true }));
         return (
@@ -152,7 +162,7 @@ function OpenClients() {
             <Link
               to="/clients/$clientId"
               params={{ clientId: client.id }}
-              className="grid min-h-11 items-center pl-4 text-body font-semibold"
+              className="grid min-h-11 min-w-11 items-center pl-4 text-body font-semibold"
             >
               <span className="max-sm:hidden">{client.name}</span>
               <span className="sm:hidden">{client.name.split(' ')[0]}</span>
@@ -171,6 +181,6 @@ function OpenClients() {
           </div>
         );
       })}
-    </div>
+    </nav>
   );
 }

@@ -11,7 +11,7 @@ const root = createRootRoute({
   component: Shell,
   notFoundComponent: () => (
     <div className="p-6">
-      <Empty title="There is nothing at this address.">
+      <Empty screen title="There is nothing at this address.">
         <Link to="/" className="underline">
           Back to today
         </Link>
@@ -25,7 +25,7 @@ function Broken({ error }: ErrorComponentProps) {
   const missing = error instanceof PartMissing;
   return (
     <div className="p-6">
-      <Empty title={missing ? 'This page is older than the studio’s server.' : 'This screen has broken down.'}>
+      <Empty screen title={missing ? 'This page is older than the studio’s server.' : 'This screen has broken down.'}>
         <p>Nothing that was kept is lost. Reload, and go on where you were.</p>
         {!missing && <p className="mt-2 text-small">{error instanceof Error ? error.message : String(error)}</p>}
         <Button kind="act" className="mt-4" onClick={() => location.reload()}>
@@ -36,18 +36,24 @@ function Broken({ error }: ErrorComponentProps) {
   );
 }
 
-const floor = createRoute({ getParentRoute: () => root, path: '/', component: FloorScreen });
+const floor = createRoute({ getParentRoute: () => root, path: '/', staticData: { title: 'Today' }, component: FloorScreen });
 
 type Style = Schema['SchoolCode'];
 const styles: Style[] = ['verticalShin', 'kneeForward', 'inclined'];
 const styleOf = (search: Record<string, unknown>): { style?: Style } =>
   styles.includes(search.style as Style) ? { style: search.style as Style } : {};
 
-export const clientRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId', component: ClientScreen });
+export const clientRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId',
+  staticData: { title: 'Client' },
+  component: ClientScreen,
+});
 
 export const checkRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/check',
+  staticData: { title: 'Check' },
   validateSearch: (search: Record<string, unknown>): { check?: string; exercise?: string; style?: Style } => ({
     ...(typeof search.check === 'string' ? { check: search.check } : {}),
     ...(typeof search.exercise === 'string' ? { exercise: search.exercise } : {}),
@@ -71,6 +77,7 @@ const screens = {
 const benchRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/bench',
+  staticData: { title: 'Set-up' },
   validateSearch: (search: Record<string, unknown>): { exercise?: string; style?: Style } => ({
     ...(typeof search.exercise === 'string' ? { exercise: search.exercise } : {}),
     ...styleOf(search),
@@ -78,13 +85,24 @@ const benchRoute = createRoute({
   component: screens.bench,
 });
 
-const meetRoute = createRoute({ getParentRoute: () => root, path: '/clients/$clientId/meet', component: screens.meet });
+const meetRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/meet',
+  staticData: { title: 'Meet' },
+  component: screens.meet,
+});
 
-const studioRoute = createRoute({ getParentRoute: () => root, path: '/studio', component: screens.studio });
+const studioRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/studio',
+  staticData: { title: 'Studio' },
+  component: screens.studio,
+});
 
 const libraryRoute = createRoute({
   getParentRoute: () => root,
   path: '/library',
+  staticData: { title: 'Library' },
   validateSearch: (search: Record<string, unknown>): { open?: string | undefined; q?: string | undefined } => ({
     ...(typeof search.open === 'string' ? { open: search.open } : {}),
     ...(typeof search.q === 'string' ? { q: search.q } : {}),
@@ -92,11 +110,17 @@ const libraryRoute = createRoute({
   component: screens.library,
 });
 
-const printRoute = createRoute({ getParentRoute: () => root, path: '/print/$checkId', component: screens.print });
+const printRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/print/$checkId',
+  staticData: { title: 'Page of a check' },
+  component: screens.print,
+});
 
 const laddersRoute = createRoute({
   getParentRoute: () => root,
   path: '/ladders',
+  staticData: { title: 'Ladders' },
   validateSearch: (search: Record<string, unknown>): { open?: string | undefined } =>
     typeof search.open === 'string' ? { open: search.open } : {},
   component: screens.ladders,
@@ -105,12 +129,14 @@ const laddersRoute = createRoute({
 const referralRoute = createRoute({
   getParentRoute: () => root,
   path: '/referral/$clientId',
+  staticData: { title: 'Referral' },
   component: screens.referral,
 });
 
 const pageRoute = createRoute({
   getParentRoute: () => root,
   path: '/page/$clientId',
+  staticData: { title: 'Page' },
   validateSearch: (search: Record<string, unknown>): { for: 'client' | 'clinician' } => ({
     for: search.for === 'clinician' ? 'clinician' : 'client',
   }),
@@ -136,6 +162,10 @@ export const router = createRouter({
 });
 
 declare module '@tanstack/react-router' {
+  interface StaticDataRouteOption {
+    /** What the screen is called in the title of the page. */
+    title?: string;
+  }
   interface Register {
     router: typeof router;
   }

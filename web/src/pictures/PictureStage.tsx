@@ -221,6 +221,7 @@ export function PictureStage({
         className={`block h-full w-full touch-none ${readOnly ? '' : next || marking ? 'cursor-crosshair' : held ? 'cursor-grabbing' : ''}`}
         role="group"
         aria-label={`Picture of the ${sideWord(still.side)} leg in front`}
+        data-arrive=""
         data-stage={still.side}
         data-view={still.view}
         data-moment={still.moment}

@@ -15,11 +15,12 @@ export function Trouble({ error }: { error: unknown }) {
   );
 }
 
-/** Nothing here yet, and what would fill it. */
-export function Empty({ title, children }: { title: string; children?: ReactNode }) {
+/** Nothing here yet, and what would fill it; with `screen` it is all there is on the screen. */
+export function Empty({ title, screen = false, children }: { title: string; screen?: boolean; children?: ReactNode }) {
+  const Title = screen ? 'h1' : 'p';
   return (
     <div className="rounded-2xl border border-dashed border-edge/50 px-6 py-8">
-      <p className="say text-title">{title}</p>
+      <Title className="say text-title">{title}</Title>
       {children && <div className="mt-2 text-soft">{children}</div>}
     </div>
   );
@@ -31,7 +32,7 @@ export function Waiting({ what, error }: { what: string; error?: unknown }) {
   return (
     <div className="p-6">
       {error instanceof Unreachable ? (
-        <Empty title={`${what.charAt(0).toUpperCase()}${what.slice(1)} comes as soon as the studio’s server answers.`}>
+        <Empty screen title={`${what.charAt(0).toUpperCase()}${what.slice(1)} comes as soon as the studio’s server answers.`}>
           <p>This screen fills by itself then. What was entered on this device is safe meanwhile.</p>
           <Button className="mt-4" onClick={again}>
             Try again

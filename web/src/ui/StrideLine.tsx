@@ -65,6 +65,8 @@ export function StrideLine({
     }),
   );
   const together = left.rung === right.rung;
+  // The boards of two stakes share the room at its middle: neither ever covers the other.
+  const between = (centre(left.rung) + centre(right.rung)) / 2;
   // On a narrow screen the line opens where the weaker side stands.
   const view = useRef<HTMLDivElement>(null);
   const here = centre(Math.min(left.rung, right.rung));
@@ -106,12 +108,23 @@ export function StrideLine({
           <Stake
             x={centre(left.rung)}
             ground={y(centre(left.rung)) - 30}
+            room={[0, width]}
             text={left.say === right.say ? left.say : `L ${left.say} · R ${right.say}`}
           />
         ) : (
           <>
-            <Stake x={centre(left.rung) + 20} ground={y(centre(left.rung)) - 26} text={`L: ${left.say}`} />
-            <Stake x={centre(right.rung) - 18} ground={y(centre(right.rung)) + 4} text={`R: ${right.say}`} />
+            <Stake
+              x={centre(left.rung) + 20}
+              ground={y(centre(left.rung)) - 26}
+              text={`L: ${left.say}`}
+              room={left.rung < right.rung ? [0, between] : [between, width]}
+            />
+            <Stake
+              x={centre(right.rung) - 18}
+              ground={y(centre(right.rung)) + 4}
+              text={`R: ${right.say}`}
+              room={left.rung < right.rung ? [between, width] : [0, between]}
+            />
           </>
         )}
         {rungs.map((rung, i) => {
@@ -191,19 +204,32 @@ export function Print({ state }: { state: 'done' | 'passed' | 'here' | 'ahead' }
   return <path d={outline} fill="none" stroke="var(--edge)" strokeWidth="1.500" strokeDasharray="3.500 3.500" />;
 }
 
-/** A brass stake in the ground with its board. */
-function Stake({ x, ground, text }: { x: number; ground: number; text: string }) {
-  const width = text.length * 7.6 + 26;
+/** A brass stake in the ground with its board, which keeps within its room; what is longer than that goes on in a second line. */
+function Stake({ x, ground, text, room: [from, to] }: { x: number; ground: number; text: string; room: [number, number] }) {
+  const lines = inLines(text, Math.max(12, Math.floor((to - from - 34) / 7.6)));
+  const width = Math.max(...lines.map((l) => l.length)) * 7.6 + 26;
+  const middle = Math.max(from + 4 + width / 2, Math.min(to - 4 - width / 2, x));
   return (
     <g>
       <path d={`M${x} 36V${ground}`} stroke="var(--brass)" strokeWidth="3.500" strokeLinecap="round" />
       <path d={`M${x - 4} ${ground - 2}h8`} stroke="var(--brass-dark)" strokeWidth="2" strokeLinecap="round" />
-      <rect x={x - width / 2} y="6" width={width} height="32" rx="5" fill="var(--act)" />
-      <text x={x} y="27" textAnchor="middle" fontSize="15" fontWeight="650" fill="var(--act-ink)">
-        {text}
-      </text>
+      <rect x={middle - width / 2} y="4" width={width} height={16 + 17 * lines.length} rx="5" fill="var(--act)" />
+      {lines.map((line, i) => (
+        <text key={line} x={middle} y={26 + 17 * i} textAnchor="middle" fontSize="15" fontWeight="650" fill="var(--act-ink)">
+          {line}
+        </text>
+      ))}
     </g>
   );
+}
+
+/** Words in at most two lines of about as many letters as there is room for. */
+function inLines(text: string, most: number): string[] {
+  if (text.length <= most) return [text];
+  const words = text.split(' ');
+  let first = words.shift() ?? '';
+  while (words[0] !== undefined && `${first} ${words[0]}`.length <= Math.max(most, text.length / 2)) first += ` ${words.shift()}`;
+  return words.length > 0 ? [first, words.join(' ')] : [first];
 }
 
 const describe = (side: Side, standing: Standing, rungs: Rung[]) =>

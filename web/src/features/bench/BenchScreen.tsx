@@ -26,6 +26,7 @@ export function BenchScreen() {
   if (client.data && client.data.stopSigns.length > 0)
     return (
       <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
+        <h1 className="say text-title">No set-up for {name} now.</h1>
         {client.data.stopSigns.map((flag) => (
           <StandingSign key={flag.id} flag={flag} clientId={clientId} />
         ))}
@@ -69,7 +70,7 @@ function Bench({
         <select
           value={exercise.id}
           onChange={(e) => setExerciseId(e.target.value)}
-          className="mt-0.5 block h-11 rounded-[10px] border border-edge/60 bg-paper px-2.5 text-body font-semibold text-ink"
+          className="mt-0.5 block h-11 rounded-[10px] border border-edge/60 bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
         >
           {exercises.map((e) => (
             <option key={e.id} value={e.id}>

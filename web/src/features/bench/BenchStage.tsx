@@ -1,5 +1,5 @@
 import { useDrag } from '@use-gesture/react';
-import { type KeyboardEvent, useRef } from 'react';
+import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { at, BenchFigure } from './figure';
 
@@ -43,6 +43,15 @@ function Stage({
   onLever,
 }: Props & { figure: NonNullable<View['figure']> }) {
   const svg = useRef<SVGSVGElement>(null);
+  // A handle is as large as a finger needs it, however small the drawing stands.
+  const [scale, setScale] = useState(3);
+  useLayoutEffect(() => {
+    const stage = svg.current;
+    if (!stage) return;
+    const seen = new ResizeObserver(() => setScale(stage.getScreenCTM()?.a || 3));
+    seen.observe(stage);
+    return () => seen.disconnect();
+  }, []);
   const { points } = figure;
   const p = (name: string) => at(points, name);
   const q = view.stance;
@@ -123,7 +132,7 @@ function Stage({
       onKeyDown={key(lever)}
       className="cursor-grab outline-none [&:focus-visible>.ring]:stroke-ink"
     >
-      <circle cx={x} cy={y} r={H * 0.055} fill="transparent" />
+      <circle cx={x} cy={y} r={Math.max(H * 0.055, 22 / scale)} fill="transparent" />
       <circle
         className="ring"
         cx={x}

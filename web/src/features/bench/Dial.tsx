@@ -22,7 +22,7 @@ export function Dial({
           type="button"
           aria-label={`${label}: less`}
           onClick={() => onSet(value - step)}
-          className="h-11 w-9 shrink-0 text-head hover:bg-ground"
+          className="h-11 w-9 pointer-coarse:w-11 shrink-0 text-head hover:bg-ground"
         >
           −
         </button>
@@ -45,7 +45,7 @@ export function Dial({
           type="button"
           aria-label={`${label}: more`}
           onClick={() => onSet(value + step)}
-          className="h-11 w-9 shrink-0 text-head hover:bg-ground"
+          className="h-11 w-9 pointer-coarse:w-11 shrink-0 text-head hover:bg-ground"
         >
           +
         </button>

@@ -392,7 +392,7 @@ function NextMorning({ value, onPick }: { value: number | null; onPick: (score: 
       <select
         value={value ?? ''}
         onChange={(e) => e.target.value !== '' && onPick(Number(e.target.value))}
-        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body font-semibold"
+        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body pointer-coarse:text-entry font-semibold"
       >
         <option value="">not asked</option>
         {Array.from({ length: 11 }, (_, i) => i).map((i) => (

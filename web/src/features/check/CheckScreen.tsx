@@ -33,6 +33,7 @@ export function CheckScreen() {
   if (client.data.stopSigns.length > 0 || waitingSigns.stops)
     return (
       <div className="mx-auto grid max-w-3xl gap-4 p-5 sm:p-8">
+        <h1 className="say text-title">No check of {name} now.</h1>
         {waitingSigns.entries.map((entry) => (
           <WaitingSign key={entry.id} entry={entry} />
         ))}

@@ -1,5 +1,6 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
+import { rests } from '@/device/focus';
 import { keep } from '@/device/kept';
 import { PictureSource } from '@/pictures/PictureSource';
 import { type Marking, PictureStage } from '@/pictures/PictureStage';
@@ -327,7 +328,7 @@ function Prompt({
   useEffect(() => {
     if (!next || !fits) return;
     const press = (event: globalThis.KeyboardEvent) => {
-      if (event.key !== 'Enter' || event.target !== document.body) return;
+      if (event.key !== 'Enter' || !rests(event.target)) return;
       event.preventDefault();
       actions.onPoint(still.key, next.landmark, fits, true);
     };

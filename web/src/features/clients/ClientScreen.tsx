@@ -134,7 +134,7 @@ export function ClientScreen() {
               to="/page/$clientId"
               params={{ clientId }}
               search={{ for: 'client' }}
-              className="min-h-8 underline underline-offset-4"
+              className="inline-flex min-h-11 items-center underline underline-offset-4"
             >
               Page for {first}
             </Link>
@@ -142,7 +142,7 @@ export function ClientScreen() {
               to="/page/$clientId"
               params={{ clientId }}
               search={{ for: 'clinician' }}
-              className="min-h-8 underline underline-offset-4"
+              className="inline-flex min-h-11 items-center underline underline-offset-4"
             >
               For a clinician
             </Link>
@@ -278,7 +278,7 @@ function DecisionRow({ check }: { check: Check }) {
       <div className="min-w-0">
         {decision ? (
           <details>
-            <summary className="cursor-pointer list-none">
+            <summary className="min-h-11 cursor-pointer list-none">
               {decision.chosen === decision.recommendation.outcome ? (
                 <span className="font-semibold">{decision.recommendation.headline}</span>
               ) : (

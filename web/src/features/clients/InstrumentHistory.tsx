@@ -7,6 +7,7 @@ import { Rail } from '@/ui/instruments/Rail';
 import { SpiritLevel } from '@/ui/instruments/SpiritLevel';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
+import { useWidth } from '@/ui/useWidth';
 import { day } from '@/words/dates';
 import { type Result, resultLine, verdictWord } from '@/words/verdict';
 
@@ -43,8 +44,9 @@ const KINDS: Kind[] = ['shin', 'knee', 'pelvis'];
 const readingOf = (look: Check['look'], kind: Kind, side: Side) =>
   instruments[kind].ids.map((id) => numbered(standing(look, id, side))).find((r) => r !== null) ?? null;
 
-const WIDTH = 460;
 const HEIGHT = 168;
+/** How wide the words of a day are, with the room between two. */
+const DAY = 54;
 const PAD = { left: 44, right: 56, top: 14, bottom: 26 };
 
 /**
@@ -85,6 +87,7 @@ export function InstrumentHistory({ checks, schoolName }: { checks: Check[]; sch
 
 function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind }) {
   const { ids, least, ticks: all, unit, zero } = instruments[kind];
+  const [svg, width] = useWidth<SVGSVGElement>(460);
   const visits = checks.map((c) => ({
     at: c.at,
     reading: readingOf(c.look, kind, side),
@@ -98,8 +101,10 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
   );
   const [low, high] = [Math.min(least[0], ...values), Math.max(least[1], ...values)];
   const y = (value: number) => PAD.top + ((high - value) / (high - low)) * (HEIGHT - PAD.top - PAD.bottom);
-  const inner = WIDTH - PAD.left - PAD.right;
+  const inner = width - PAD.left - PAD.right;
   const slot = inner / Math.max(visits.length, 1);
+  // Where days stand closer than their words are wide, every second or third is named, counted from the last.
+  const named = Math.ceil(DAY / slot);
   const x = (i: number) => PAD.left + slot * (i + 0.5);
   const ticks = all.filter((t) => t >= low && t <= high);
   const last = visits.findLast((v) => v.reading)?.reading;
@@ -118,7 +123,9 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
         </span>
       </span>
       <svg
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        ref={svg}
+        viewBox={`0 0 ${width} ${HEIGHT}`}
+        height={HEIGHT}
         className="block w-full"
         role="img"
         aria-label={describe(side, instruments[kind].title, visits)}
@@ -134,7 +141,7 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
         {ticks.map((t) => (
           <g key={t}>
             <path
-              d={`M${PAD.left} ${y(t)}H${WIDTH - PAD.right}`}
+              d={`M${PAD.left} ${y(t)}H${width - PAD.right}`}
               stroke={t === 0 ? 'var(--brass)' : 'var(--hair)'}
               strokeWidth={t === 0 ? 1.6 : 1}
             />
@@ -177,14 +184,16 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
                   />
                 </>
               )}
-              <text x={x(i)} y={HEIGHT - 7} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
-                {day(at)}
-              </text>
+              {(visits.length - 1 - i) % named === 0 && (
+                <text x={x(i)} y={HEIGHT - 7} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
+                  {day(at)}
+                </text>
+              )}
             </g>
           ) : null,
         )}
         {last && (
-          <text x={WIDTH - PAD.right + 10} y={y(last.value) + 8} fontSize="25" className="figure" fill="var(--ink)">
+          <text x={width - PAD.right + 10} y={y(last.value) + 8} fontSize="25" className="figure" fill="var(--ink)">
             {last.text}
           </text>
         )}

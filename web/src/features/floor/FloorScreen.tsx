@@ -63,7 +63,7 @@ export function FloorScreen() {
         <h1 className="say my-6 text-large sm:text-grand">Everyone planned for today is done.</h1>
       ) : (
         <div className="my-6">
-          <Empty title="Nobody is planned for today.">
+          <Empty screen title="Nobody is planned for today.">
             {unplanned.length > 0 ? 'Put somebody from below into the day.' : 'Add your first client to begin.'}
           </Empty>
         </div>
@@ -157,7 +157,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             <Link
               to="/clients/$clientId/meet"
               params={{ clientId: visit.client.id }}
-              className="inline-flex min-h-11 items-center underline decoration-hair underline-offset-4 hover:text-ink"
+              className="inline-flex min-h-11 min-w-11 items-center underline decoration-hair underline-offset-4 hover:text-ink"
             >
               Ask
             </Link>

@@ -182,52 +182,56 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           .join(' ')}
       </p>
       {rows.length > 0 && (
-        <table className="w-full text-small">
-          <caption className="mb-1 text-left font-semibold">
-            Measured from pictures with its error, or seen by the coach’s eye; {last?.exerciseName.toLowerCase()} and others
-          </caption>
-          <thead>
-            <tr className="text-left">
-              <th className="py-1">Measure</th>
-              {looks.map((c) => (
-                <th key={c.id} className="py-1 font-semibold" colSpan={2}>
-                  {day(c.at)}
-                  <span className="block text-fine font-normal text-soft">{c.exerciseName}</span>
-                </th>
-              ))}
-            </tr>
-            <tr className="text-left">
-              <th />
-              {looks.flatMap((c) =>
-                SIDES.map((side) => (
-                  <th key={`${c.id}${side}`} className="pb-1">
-                    <SidePlate side={side} size="s" />
+        <div className="overflow-x-auto print:overflow-visible">
+          <table className="w-full text-small">
+            <caption className="mb-1 text-left font-semibold">
+              Measured from pictures with its error, or seen by the coach’s eye; {last?.exerciseName.toLowerCase()} and others
+            </caption>
+            <thead>
+              <tr className="text-left">
+                <th className="py-1">Measure</th>
+                {looks.map((c) => (
+                  <th key={c.id} className="py-1 font-semibold" colSpan={2}>
+                    {day(c.at)}
+                    <span className="block text-fine font-normal text-soft">{c.exerciseName}</span>
                   </th>
-                )),
-              )}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.slice(0, 14).map((m) => (
-              <tr key={m.id} className="border-t border-hair align-top">
-                <td className="py-1 pr-2">{m.name}</td>
+                ))}
+              </tr>
+              <tr className="text-left">
+                <td />
                 {looks.flatMap((c) =>
-                  SIDES.map((side) => {
-                    const r = standing(c.look, m.id, side);
-                    return (
-                      <td key={`${c.id}${side}`} className="py-1 pr-2">
-                        {r
-                          ? `${r.text ? r.words : r.verdict === 'inBand' ? 'fine, seen' : `${r.words}, seen`}${r.reachText ? ` ${r.reachText}` : ''}`
-                          : '–'}
-                        {r?.verdict === 'outside' && <span className="block text-fine">{verdictWord.outside.toLowerCase()}</span>}
-                      </td>
-                    );
-                  }),
+                  SIDES.map((side) => (
+                    <th key={`${c.id}${side}`} className="pb-1">
+                      <SidePlate side={side} size="s" />
+                    </th>
+                  )),
                 )}
               </tr>
-            ))}
-          </tbody>
-        </table>
+            </thead>
+            <tbody>
+              {rows.slice(0, 14).map((m) => (
+                <tr key={m.id} className="border-t border-hair align-top">
+                  <td className="py-1 pr-2">{m.name}</td>
+                  {looks.flatMap((c) =>
+                    SIDES.map((side) => {
+                      const r = standing(c.look, m.id, side);
+                      return (
+                        <td key={`${c.id}${side}`} className="py-1 pr-2">
+                          {r
+                            ? `${r.text ? r.words : r.verdict === 'inBand' ? 'fine, seen' : `${r.words}, seen`}${r.reachText ? ` ${r.reachText}` : ''}`
+                            : '–'}
+                          {r?.verdict === 'outside' && (
+                            <span className="block text-fine">{verdictWord.outside.toLowerCase()}</span>
+                          )}
+                        </td>
+                      );
+                    }),
+                  )}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
       )}
       <section className="text-copy">
         <h2 className="font-semibold">

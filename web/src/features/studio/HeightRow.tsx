@@ -4,34 +4,37 @@ import type { Schema } from '@/api/client';
 export function HeightRow({ heights }: { heights: Schema['HeightView'][] }) {
   const built = heights.filter((h) => h.cm > 0);
   if (built.length === 0) return null;
-  const step = 40;
+  const step = 50;
+  // Pixels for a centimetre: the lowest can still be told from the floor, the highest fits the page.
+  const tall = 2.2;
   const most = Math.max(...built.map((h) => h.cm));
   return (
     <div className="mt-4 overflow-x-auto">
       <svg
-        viewBox={`0 0 ${built.length * step + 8} ${most + 34}`}
-        className="block max-h-52 w-full min-w-[640px]"
+        width={built.length * step + 8}
+        height={most * tall + 34}
+        className="block max-w-none"
         role="img"
         aria-label={`Heights: ${built.map((h) => `${h.text}, ${h.parts}`).join('; ')}`}
       >
         {built.map((h, i) => (
-          <g key={`${h.cm}`} transform={`translate(${i * step + 4} ${most + 14})`}>
+          <g key={`${h.cm}`} transform={`translate(${i * step + 4} ${most * tall + 18})`}>
             <rect
               x="0"
-              y={-h.cm}
+              y={-h.cm * tall}
               width={step - 8}
-              height={h.cm}
+              height={h.cm * tall}
               rx="1"
               fill="var(--timber)"
               stroke="var(--timber-dark)"
               strokeWidth="0.7"
             />
-            <text x={(step - 8) / 2} y={-h.cm - 4} textAnchor="middle" fontSize="9" className="figure" fill="var(--ink)">
+            <text x={(step - 8) / 2} y={-h.cm * tall - 5} textAnchor="middle" fontSize="14" className="figure" fill="var(--ink)">
               {h.text}
             </text>
           </g>
         ))}
-        <path d={`M0 ${most + 14}H${built.length * step + 8}`} stroke="var(--edge)" strokeWidth="1" />
+        <path d={`M0 ${most * tall + 18}H${built.length * step + 8}`} stroke="var(--edge)" strokeWidth="1" />
       </svg>
     </div>
   );

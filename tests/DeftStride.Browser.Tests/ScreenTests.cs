@@ -1,0 +1,111 @@
+using System.Text.Json.Nodes;
+using Xunit;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>Every screen at every size: nothing cut, nothing over something else, everything large enough, and the focus where the eye is.</summary>
+public sealed class ScreenTests
+{
+    private static readonly bool Long = Environment.GetEnvironmentVariable("DEFT_STRIDE_LONG") == "1";
+
+    /// <summary>Two sizes in every run; in a long one also tablets both ways, a phone on its side, the narrowest phone, and a desk enlarged.</summary>
+    public static TheoryData<int, int, bool> Sizes
+    {
+        get
+        {
+            TheoryData<int, int, bool> sizes = new() { { 390, 844, true }, { 820, 1180, true } };
+            if (!Long)
+                return sizes;
+            sizes.Add(1280, 800, false);
+            sizes.Add(1024, 768, true);
+            sizes.Add(1180, 820, true);
+            sizes.Add(844, 390, true);
+            sizes.Add(320, 640, true);
+            sizes.Add(640, 400, false);
+            sizes.Add(320, 200, false);
+            return sizes;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Sizes))]
+    public async Task Nothing_is_cut_covered_or_too_small_on_any_screen(int width, int height, bool touch)
+    {
+        using var server = new AppHost(demo: true);
+        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var page = new Page(server.Url, width, height, touch);
+        page.Go("/").Understood();
+        var clients = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!.AsArray();
+        string Id(string name) =>
+            clients.First(c => c!["name"]!.GetValue<string>().StartsWith(name, StringComparison.Ordinal))![
+                "id"
+            ]!.GetValue<string>();
+        var all = new List<string>();
+        var names = Long ? clients.Select(c => c!["name"]!.GetValue<string>()).ToArray() : ["Maren", "Ilse", "Sunniva"];
+        var paths = new List<string>
+        {
+            "/",
+            "/studio",
+            "/ladders",
+            "/ladders?open=ss-pad",
+            "/library",
+            "/library?q=knee",
+            "/library?open=fault:knee-in",
+        };
+        foreach (var id in names.Select(Id))
+        {
+            paths.AddRange(
+                $"/clients/{id}",
+                $"/clients/{id}/check",
+                $"/clients/{id}/bench",
+                $"/clients/{id}/meet",
+                $"/page/{id}?for=client",
+                $"/page/{id}?for=clinician",
+                $"/referral/{id}"
+            );
+        }
+
+        foreach (var path in paths)
+        {
+            page.Go(path).Find("main, [data-page]");
+            page.Until(
+                "nothing on its way",
+                () => page.Text() is { Length: > 100 } text && !text.Contains("Fetching", StringComparison.Ordinal)
+            );
+            if (page.Driver.FindElements(OpenQA.Selenium.By.CssSelector("main h1")).Count != 1)
+                all.Add($"{path}: not one headline");
+            var where = path.Replace(Id("Maren"), "maren", StringComparison.Ordinal);
+            all.AddRange(Fit.Faults(page).Select(f => $"{where}: {f}"));
+            // Everything that is folded away, opened at once.
+            if (
+                page.Script(
+                    "return [...document.querySelectorAll('main details:not([open])')].map((d) => { d.open = true; }).length"
+                )
+                is > 0L
+            )
+                all.AddRange(Fit.Faults(page).Select(f => $"{where}, opened: {f}"));
+        }
+
+        // Panels over the screen.
+        void Panel(string path, string press, string see)
+        {
+            page.Go(path).Press(press);
+            page.See(see);
+            all.AddRange(Fit.Faults(page).Select(f => $"{press}: {f}"));
+        }
+
+        var maren = $"/clients/{Id("Maren")}";
+        Panel("/", "Find", "Find");
+        Panel("/", "Add a client", "Add a client");
+        Panel("/", "Log", "Keep the log");
+        Panel(maren, "Red flag", "What do you see or hear");
+        Panel($"{maren}/bench", "Card", "cm");
+        page.Go($"{maren}/check").Find("[aria-label='Views']");
+        if (width < 768)
+            page.Press("Checks");
+        page.Press("It hurts");
+        page.Find("[role='dialog']");
+        all.AddRange(Fit.Faults(page).Select(f => $"pain: {f}"));
+        Assert.True(all.Count == 0, $"{width} × {height}:\n{string.Join('\n', all.Distinct())}");
+    }
+}
