@@ -4,7 +4,7 @@ namespace DeftStride.Browser;
 public static class Fit
 {
     /// <summary>
-    /// What does not fit, one line each: the page or the main part scrolls sideways, a target smaller than 44 px, a field set smaller
+    /// What does not fit, one line each: the page or the main part scrolls sideways, a target smaller than 44 px for a finger or 28 for a mouse, a field set smaller
     /// than 16 px, text smaller than 12 px, text that is cut, text that lies over other text, a field's label over its neighbour.
     /// </summary>
     public static IReadOnlyList<string> Faults(Page page) =>
@@ -16,6 +16,8 @@ public static class Fit
     private const string Measure = """
         const done = arguments[0];
         const faults = [];
+        // A finger needs more than the point of a mouse.
+        const least = matchMedia('(pointer: coarse)').matches ? 43.5 : 27.5;
         const words = (e) => ((e.getAttribute?.('aria-label') || e.textContent || e.tagName).replace(/\s+/g, ' ').trim().slice(0, 60));
         const named = (e) => `${e.tagName.toLowerCase()} "${words(e)}"`;
         const scroller = document.querySelector('[role="dialog"]') ?? document.getElementById('main');
@@ -43,7 +45,7 @@ public static class Fit
           const r = (label || e).getBoundingClientRect();
           // A link in the middle of a sentence is as high as the sentence.
           const inSentence = e.tagName === 'A' && style.display === 'inline' && e.parentElement?.textContent.trim().length > e.textContent.trim().length;
-          if (!inSentence && r.width > 0 && (r.width < 43.5 || r.height < 43.5)) faults.push(`target under 44 px: ${named(e)} ${Math.round(r.width)} × ${Math.round(r.height)}`);
+          if (!inSentence && r.width > 0 && (r.width < least || r.height < least)) faults.push(`target under ${Math.ceil(least)} px: ${named(e)} ${Math.round(r.width)} × ${Math.round(r.height)}`);
         }
 
         const texts = [];
@@ -61,13 +63,15 @@ public static class Fit
           while (clip && clip !== document.body && !/(hidden|clip|auto|scroll)/.test(getComputedStyle(clip).overflowX + getComputedStyle(clip).overflowY)) clip = clip.parentElement;
           const stands = (at) => { for (let x = at; x && x !== document.body; x = x.parentElement) if (['fixed', 'sticky'].includes(getComputedStyle(x).position)) return x; return null; };
           const within = clip && clip !== document.body ? clip.getBoundingClientRect() : null;
+          const around = [];
+          for (let at = e; at && at !== document.body; at = at.parentElement) if (/(hidden|clip|auto|scroll)/.test(getComputedStyle(at).overflowX + getComputedStyle(at).overflowY)) around.push(at.getBoundingClientRect());
           const rolls = clip && /(auto|scroll)/.test(getComputedStyle(clip).overflowX + getComputedStyle(clip).overflowY);
           for (const r of rects) {
             if (r.width < 1 || r.height < 1) continue;
             if (within && !rolls && (r.right > within.right + 1.5 || r.left < within.left - 1.5 || r.bottom > within.bottom + 3 || r.top < within.top - 3) && !(svg && svg.hasAttribute('data-stage')))
               faults.push(`cut: "${node.data.trim().slice(0, 50)}" in ${clip.tagName.toLowerCase()}.${String(clip.className.baseVal ?? clip.className).split(' ').slice(0, 3).join('.')}`);
             // Out of what scrolls: not on the screen now, but it may still lie over something in the same scroller.
-            const out = within && (r.top < within.top || r.bottom > within.bottom || r.left < within.left || r.right > within.right);
+            const out = around.some((b) => r.top < b.top || r.bottom > b.bottom || r.left < b.left || r.right > b.right);
             texts.push({ l: r.left + 0.5, r: r.right - 0.5, t: r.top + r.height * 0.18, b: r.bottom - r.height * 0.18, e, fixed: stands(e), s: node.data.trim().slice(0, 40), clip, out });
           }
         }

@@ -40,7 +40,7 @@ export function Shell() {
         <OpenClients />
         <OutboxBar />
         <ClockQuestion />
-        <main id="main" className="min-h-0 flex-1 overflow-y-auto max-lg:scroll-pb-24">
+        <main id="main" className="relative min-h-0 flex-1 overflow-y-auto max-lg:scroll-pb-24">
           <Outlet />
         </main>
       </div>

@@ -5,16 +5,17 @@ import { useEffect } from 'react';
 
 /** What may be gone to though nobody tabs to it. */
 const PLACE = '[data-arrive]';
+const PANEL = '[role="dialog"], [role="alertdialog"]';
 
 /** Goes to something without moving the page. */
 function goTo(place: HTMLElement) {
-  if (!place.hasAttribute('tabindex')) place.tabIndex = -1;
+  if (!place.matches('a, button, [tabindex]')) place.tabIndex = -1;
   place.focus({ preventScroll: true });
 }
 
 /** What says what a screen or an open panel is about. */
 const headline = (): HTMLElement | null =>
-  [...document.querySelectorAll<HTMLElement>('[role="dialog"] h2, [role="alertdialog"] h2')].at(-1) ??
+  [...document.querySelectorAll<HTMLElement>(PANEL)].at(-1)?.querySelector<HTMLElement>('h2') ??
   document.querySelector<HTMLElement>('main h1');
 
 /** Nobody is on anything that is worked: Enter means what the screen asks for. */
@@ -31,30 +32,61 @@ export function useFocus(path: string) {
     /** What the element stood in, nearest first: the part of it that is still there is where the eye is. */
     let around: Element[] = [];
     let due = 0;
+    /** What the panel that is open was opened by. */
+    let opener: HTMLElement | null = null;
     const note = (event: FocusEvent) => {
       on = event.target instanceof Element ? event.target : null;
+      const from = event.relatedTarget;
+      if (!on?.closest(PANEL)) opener = null;
+      else if (from instanceof HTMLElement && !from.closest(PANEL)) opener = from;
       around = [];
-      for (let at = on?.parentElement ?? null; at; at = at.parentElement) around.push(at);
+      for (let at = on?.parentElement; at && at !== document.body; at = at.parentElement) {
+        around.push(at);
+        if (at.matches('main, [role="dialog"]')) break;
+      }
     };
+    /** Taken away by no hand: a panel that closed gave it to nothing. */
+    let dropped = false;
+    let pointed = 0;
     const look = () => {
       due = 0;
-      if (document.activeElement !== document.body || !on || !gone(on)) return;
+      if (document.activeElement !== document.body || !on) return;
+      if (!gone(on)) {
+        if (dropped && !on.matches('input, select, textarea')) (on as HTMLElement).focus({ preventScroll: true });
+        dropped = false;
+        return;
+      }
+      dropped = false;
       const home = around.find(
         (a) => a.isConnected && (a.matches(PLACE) || a.querySelector(PLACE) || a.matches('main, [role="dialog"]')),
       );
+      const back = !home && opener && !gone(opener) ? opener : null;
       const place =
+        back ??
         (home?.matches(PLACE)
           ? (home as HTMLElement)
           : home?.matches('main')
             ? null
-            : home?.querySelector<HTMLElement>(`${PLACE}, h2`)) ?? headline();
+            : home?.querySelector<HTMLElement>(`${PLACE}, h2`)) ??
+        headline();
+      // Where nothing stands yet, the next change is looked at again.
       if (place) goTo(place);
-      else on = null;
     };
-    const changed = new MutationObserver(() => {
+    const soon = () => {
       due ||= requestAnimationFrame(look);
-    });
+    };
+    const leave = (event: FocusEvent) => {
+      if (event.relatedTarget || !document.hasFocus() || performance.now() - pointed < 100) return;
+      dropped = true;
+      soon();
+    };
+    const point = () => {
+      pointed = performance.now();
+    };
+    const changed = new MutationObserver(soon);
     addEventListener('focusin', note);
+    addEventListener('focusout', leave);
+    addEventListener('pointerdown', point, true);
     changed.observe(document.body, {
       childList: true,
       subtree: true,
@@ -63,6 +95,8 @@ export function useFocus(path: string) {
     });
     return () => {
       removeEventListener('focusin', note);
+      removeEventListener('focusout', leave);
+      removeEventListener('pointerdown', point, true);
       changed.disconnect();
       cancelAnimationFrame(due);
     };
@@ -78,7 +112,7 @@ export function useFocus(path: string) {
       if (at && at !== document.body && at !== before && at.closest('main, [role="dialog"]')) return true;
       const place = document.querySelector<HTMLElement>('main h1');
       if (!place) return false;
-      if (!document.querySelector('[role="dialog"], [role="alertdialog"]')) goTo(place);
+      if (!document.querySelector(PANEL)) goTo(place);
       return true;
     };
     let waits = 0;

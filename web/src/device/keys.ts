@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { rests } from './focus';
 
 export type Shortcut = { keys: string; does: string; run: () => void };
 
@@ -23,6 +24,8 @@ export function useShortcuts(title: string, list: Shortcut[]) {
     const press = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector('[role="dialog"]'))
         return;
+      // Whoever is on a button means that one.
+      if ((event.key === 'Enter' || event.key === ' ') && !rests(event.target)) return;
       const found = current.current.find((s) => s.keys.toLowerCase() === event.key.toLowerCase());
       if (!found) return;
       event.preventDefault();

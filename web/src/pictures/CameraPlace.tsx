@@ -1,7 +1,13 @@
+import { useWidth } from '@/ui/useWidth';
+
 /** Where to put the camera, drawn: at knee height, three steps away, level, square to the line of travel. */
 export function CameraPlace() {
+  const [svg, width] = useWidth<SVGSVGElement>(300);
+  // The words keep their size where the drawing stands smaller.
+  const size = (12.5 * 300) / Math.min(width, 300);
   return (
     <svg
+      ref={svg}
       viewBox="0 0 300 104"
       className="w-full max-w-[300px] shrink-0"
       role="img"
@@ -22,11 +28,11 @@ export function CameraPlace() {
         <path d="M221 46L226 10" strokeWidth="14" />
       </g>
       <path d="M20 46V87M15 46h10M15 87h10" stroke="var(--ink)" strokeWidth="1.200" />
-      <text x="6" y="28" fontSize="11.5" fontWeight="600" fill="var(--ink)">
+      <text x="6" y="28" fontSize={size} fontWeight="600" fill="var(--ink)">
         knee height
       </text>
       <path d="M62 97H216M66 94l-4 3 4 3M212 94l4 3-4 3" fill="none" stroke="var(--ink)" strokeWidth="1.200" />
-      <text x="139" y="85" textAnchor="middle" fontSize="11.500" fontWeight="600" fill="var(--ink)">
+      <text x="139" y="85" textAnchor="middle" fontSize={size} fontWeight="600" fill="var(--ink)">
         three steps
       </text>
     </svg>

@@ -2,6 +2,7 @@ import { type DragEvent, useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { keep, readKept } from '@/device/kept';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+import { day, time } from '@/words/dates';
 import { CameraGuide } from './CameraGuide';
 import { CameraPlace } from './CameraPlace';
 import { liveCamera } from './camera';
@@ -36,8 +37,7 @@ type Opener = (open: Openers[Side] | undefined) => void;
 /** The time of day, and the day where it is not today's. */
 const clock = (picture: Schema['PictureView']) => {
   const at = new Date(picture.at);
-  const time = at.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-  return picture.today ? time : `${at.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' })}, ${time}`;
+  return picture.today ? time(at) : `${day(picture.at)}, ${time(at)}`;
 };
 
 /** Where a picture comes from: the camera, a file, a drop, the clipboard, or one taken earlier and not used yet. */

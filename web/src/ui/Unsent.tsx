@@ -4,9 +4,10 @@ import { useReachable } from '@/device/connection';
 import { openName } from '@/device/openClients';
 import { theOutbox } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
+import { time } from '@/words/dates';
 import { Button } from './Button';
 
-const clock = (at: number) => (at === 0 ? '' : new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' }));
+const clock = (at: number) => (at === 0 ? '' : time(new Date(at)));
 
 /** What is on its way for so long that the coach should know, and what was refused. */
 export function useLate(entries: Entry[]): Entry[] {

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 export function Why({ children, ask = 'Why?' }: { children: ReactNode; ask?: string }) {
   return (
     <details className="text-copy">
-      <summary className="inline-flex min-h-8 cursor-pointer list-none items-center pointer-coarse:min-h-11 pointer-coarse:min-w-11 text-soft underline decoration-hair underline-offset-4 hover:text-ink">
+      <summary className="inline-flex min-h-11 min-w-11 cursor-pointer list-none items-center text-soft underline decoration-hair underline-offset-4 hover:text-ink">
         {ask}
       </summary>
       <div className="mt-1 max-w-[46em] text-ink">{children}</div>

@@ -240,7 +240,7 @@ function TapeMark({ from, to, text }: { from: number; to: number; text: string }
         x={from}
         y="7"
         width={Math.max(0, to - from)}
-        height="9"
+        height="11"
         rx="1.500"
         fill="var(--tape)"
         stroke="var(--brass-dark)"
@@ -249,7 +249,7 @@ function TapeMark({ from, to, text }: { from: number; to: number; text: string }
       {Array.from({ length: ticks }, (_, i) => (
         <path key={i} d={`M${to - (i + 1) * 10} 7v3`} stroke="var(--tape-ink)" strokeWidth="0.5" />
       ))}
-      <text x={(from + to) / 2} y="14.4" textAnchor="middle" fontSize="8.2" className="figure" fill="var(--tape-ink)">
+      <text x={(from + to) / 2} y="16" textAnchor="middle" fontSize="9.8" className="figure" fill="var(--tape-ink)">
         {text}
       </text>
     </g>

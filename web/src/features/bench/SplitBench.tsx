@@ -172,7 +172,7 @@ export function SplitBench({
         </div>
       </div>
 
-      <div className="grid min-h-0 flex-1 gap-3 xl:grid-cols-[minmax(0,1fr)_350px]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] gap-3 xl:grid-cols-[minmax(0,1fr)_350px]">
         <div className="flex min-h-0 min-w-0 flex-col overflow-hidden rounded-2xl bg-paper">
           <div className={`min-h-[300px] flex-1 sm:min-h-[380px] xl:min-h-0 ${fault ? 'opacity-40' : ''}`} data-settled={settled}>
             {shown && (
@@ -335,7 +335,7 @@ function Dials({
     />
   );
   return (
-    <div className="grid grid-cols-2 gap-x-2 gap-y-1.5 border-t border-hair p-3 sm:grid-cols-4 2xl:grid-cols-8">
+    <div className="grid grid-cols-[repeat(auto-fit,minmax(148px,1fr))] gap-x-2 gap-y-1.5 border-t border-hair p-3">
       <Dial label="Front shin" value={stance.shinDegrees} unit="°" onSet={(shinDegrees) => onSet({ shinDegrees })} />
       {length('Stance', units.length === 'cm' ? Math.round(stanceCm) : stanceCm, onStance)}
       <Dial label="Trunk" value={stance.trunkDegrees} unit="°" onSet={(trunkDegrees) => onSet({ trunkDegrees })} />
@@ -379,7 +379,7 @@ function LoadPart({
         {parts.map((part) => (
           <span key={part.name} className="min-w-0" style={{ width: `${part.share * 100}%` }}>
             <span className="block h-5 rounded-sm" style={{ background: part.fill }} />
-            <span className="block truncate text-fine text-soft">{part.share > 0.02 ? part.name : ''}</span>
+            <span className="block truncate text-fine text-soft">{part.share > 0.1 ? part.name : ''}</span>
           </span>
         ))}
       </div>

@@ -78,7 +78,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
         </div>
         {choose}
       </div>
-      <div className="grid min-h-0 flex-1 gap-3 xl:grid-cols-[minmax(0,1fr)_350px]">
+      <div className="grid min-h-0 flex-1 grid-cols-[minmax(0,1fr)] gap-3 xl:grid-cols-[minmax(0,1fr)_350px]">
         <div className="flex min-h-0 min-w-0 flex-col overflow-hidden rounded-2xl bg-paper">
           <div className="min-h-[320px] flex-1 xl:min-h-0">
             {view && (
@@ -113,7 +113,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
               </svg>
             )}
           </div>
-          <div className="grid grid-cols-3 gap-2 border-t border-hair p-3">
+          <div className="grid grid-cols-[repeat(auto-fit,minmax(148px,1fr))] gap-2 border-t border-hair p-3">
             {down ? (
               <Dial
                 label="Box"

@@ -46,7 +46,7 @@ export const MeasureList = memo(function MeasureList({
       data-measure-row={m.id}
     >
       <span
-        className={`pr-1 leading-tight ${readOnly ? 'truncate text-small' : 'text-copy'} ${m.mustPass ? 'font-semibold' : 'text-soft'}`}
+        className={`pr-1 leading-tight ${readOnly ? 'text-small' : 'text-copy'} ${m.mustPass ? 'font-semibold' : 'text-soft'}`}
         title={m.name}
       >
         {m.name}

@@ -5,7 +5,7 @@ import type { View } from '@/pictures/still';
 
 /** What can be taken out of the app: the picture with what was read on it, the numbers, and a page for the client. */
 export function TakeAway({ check, view }: { check: Schema['CheckView']; view: View }) {
-  const item = 'inline-flex min-h-11 items-center px-1.5 underline decoration-hair underline-offset-4 hover:text-ink';
+  const item = 'inline-flex min-h-11 min-w-11 items-center px-1.5 underline decoration-hair underline-offset-4 hover:text-ink';
   return (
     <p className="flex flex-wrap gap-x-2 sm:justify-end">
       {check.stills.some((s) => s.view === view) && (

@@ -182,7 +182,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           .join(' ')}
       </p>
       {rows.length > 0 && (
-        <div className="overflow-x-auto print:overflow-visible">
+        <div className="relative overflow-x-auto print:overflow-visible">
           <table className="w-full text-small">
             <caption className="mb-1 text-left font-semibold">
               Measured from pictures with its error, or seen by the coach’s eye; {last?.exerciseName.toLowerCase()} and others

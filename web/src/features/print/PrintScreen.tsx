@@ -4,13 +4,14 @@ import { useCheck, useClient } from '@/api/queries';
 import { slotOfFinding } from '@/features/check/finding';
 import { pictureUrl } from '@/pictures/pictures';
 import { Skeleton } from '@/pictures/Skeleton';
+import { inSlot } from '@/pictures/still';
 import { Button } from '@/ui/Button';
 import { KneePair, PelvisPair, ShinPair } from '@/ui/instruments/Pairs';
 import { Waiting } from '@/ui/Notice';
 import { kneeOf, pelvisOf, shinOf, standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
-import { day } from '@/words/dates';
+import { dateOf, day } from '@/words/dates';
 import { decisionWord } from '@/words/decisions';
 import { type Result, verdictWord } from '@/words/verdict';
 
@@ -20,10 +21,15 @@ export function PrintScreen() {
   const check = useCheck(checkId);
   const client = useClient(check.data?.clientId ?? '');
   if (!check.data || !client.data) return <Waiting what="the check" error={check.error ?? (check.data ? client.error : null)} />;
-  return <Page check={check.data} name={client.data.client.name} conditions={client.data.today.conditions} />;
+  return <Page check={check.data} client={client.data} />;
 }
 
-function Page({ check, name, conditions }: { check: Schema['CheckView']; name: string; conditions: Schema['ConditionView'][] }) {
+function Page({ check, client }: { check: Schema['CheckView']; client: Schema['ClientView'] }) {
+  const { name } = client.client;
+  const { conditions, asked, exerciseName, exercisePlain } = client.today;
+  // What is asked for now follows from the newest look; an older page says what was decided then, and no more.
+  const next = client.checks.at(-1)?.id === check.id ? asked : null;
+  const done = client.logs.find((l) => l.day === dateOf(check.at) && l.exerciseId === check.exerciseId);
   const { look } = check;
   const best = check.trials.findLast((t) => t.outcome === 'helped');
   const cue = best?.cue ?? check.correction?.cue;
@@ -54,10 +60,28 @@ function Page({ check, name, conditions }: { check: Schema['CheckView']; name: s
         <h1 className="say text-big print:text-title">
           <Sentence parts={look.finding.sentence} />
         </h1>
-        <div className="grid grid-cols-2 gap-3">
-          {SIDES.map((side) => (
-            <Picture key={side} check={check} side={side} />
-          ))}
+        <div className="flex gap-3">
+          {SIDES.map((side) => {
+            const slot = slotOfFinding(check, side);
+            const index = check.stills.findIndex((s) => inSlot(s, slot));
+            return (
+              <Picture
+                key={side}
+                still={check.stills[index]}
+                view={look.stills[index]}
+                results={look.results.filter((r) => r.side === side && r.moment === slot.moment)}
+                words={`${side === 'left' ? 'Left' : 'Right'} in front`}
+              />
+            );
+          })}
+          {best && (
+            <Picture
+              still={best.stills[0]}
+              view={best.again?.stills[0]}
+              results={best.again?.results.filter((r) => r.side === best.side && r.moment === best.stills[0]?.moment) ?? []}
+              words={`${best.side === 'left' ? 'Left' : 'Right'}, after the cue`}
+            />
+          )}
         </div>
         {cue && (
           <p className="border-l-4 border-brass pl-4">
@@ -119,6 +143,13 @@ function Page({ check, name, conditions }: { check: Schema['CheckView']; name: s
             {check.decision.said}
           </p>
         )}
+        {done && <p className="text-entry">Done that day: {done.did}.</p>}
+        {next && (
+          <p className="text-entry">
+            <span className="font-semibold">Until we meet again: {next.text}.</span> {exerciseName}: {exercisePlain}. Rest{' '}
+            {next.rest}.
+          </p>
+        )}
         <p className="border-t border-hair pt-2 text-fine text-soft">
           Training advice, not a medical finding. Numbers carry the error shown with them; “seen” means looked at, not measured.
           If something hurts, swells or gives way, stop and ask a clinician.
@@ -133,30 +164,31 @@ const say = (result: Result | null) =>
     ? `${result.words}${result.reachText ? ` ${result.reachText}` : ''}${result.source === 'eye' ? ', seen' : result.verdict ? `, ${verdictWord[result.verdict].toLowerCase()}` : ''}`
     : 'not looked at';
 
-function Picture({ check, side }: { check: Schema['CheckView']; side: 'left' | 'right' }) {
-  const slot = slotOfFinding(check, side);
-  const index = check.stills.findIndex((s) => s.side === side && s.view === slot.view && s.moment === slot.moment);
-  const still = check.stills[index];
+function Picture({
+  still,
+  view,
+  results,
+  words,
+}: {
+  still: Schema['StillDto'] | undefined;
+  view: Schema['StillView'] | undefined;
+  results: Result[];
+  words: string;
+}) {
   if (!still) return null;
   return (
-    <figure className="grid gap-1">
+    <figure className="grid min-w-0 flex-1 content-start gap-1">
       <svg
         viewBox={`0 0 ${still.width} ${still.height}`}
         className="block max-h-[340px] w-full print:max-h-[230px] rounded-lg bg-ground-deep"
         role="img"
-        aria-label={`${side} side`}
+        aria-label={words}
       >
         <image href={pictureUrl(still.pictureId)} width={still.width} height={still.height} />
-        <Skeleton
-          still={{ ...still, key: still.pictureId }}
-          reading={check.look.stills[index]}
-          results={check.look.results.filter((r) => r.side === side && r.moment === slot.moment)}
-          unit={still.height / 420}
-          settled
-        />
+        <Skeleton still={{ ...still, key: still.pictureId }} reading={view} results={results} unit={still.height / 420} settled />
       </svg>
       <figcaption className="flex items-center gap-2 text-small">
-        <SidePlate side={side} size="s" /> {side === 'left' ? 'Left' : 'Right'} working
+        <SidePlate side={still.side} size="s" /> {words}
       </figcaption>
     </figure>
   );
