@@ -91,6 +91,76 @@ public sealed class AccessTests
         Assert.True(all.Count == 0, string.Join("\n", all));
     }
 
+    [Fact]
+    public void What_is_chosen_stays_to_be_seen_where_colours_are_forced_and_paper_is_the_same_by_night()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("History");
+        page.See("What was decided");
+        var client = new Uri(page.Driver.Url).AbsolutePath;
+        void Media(string media, string colours) =>
+            page.Driver.ExecuteCdpCommand(
+                "Emulation.setEmulatedMedia",
+                new()
+                {
+                    ["media"] = media,
+                    ["features"] = new[]
+                    {
+                        new Dictionary<string, object> { ["name"] = "forced-colors", ["value"] = colours },
+                    },
+                }
+            );
+        Media("", "active");
+        foreach (var path in new[] { "/", client, $"{client}/check", $"{client}/bench", "/ladders", "/library" })
+        {
+            page.Go(path).Find("main h1");
+            page.Find("[aria-current]");
+            Assert.Equal(
+                "",
+                page.Script(
+                    """
+                    return [...document.querySelectorAll('[aria-pressed="true"], [aria-checked="true"], [data-state="on"], [aria-current]')]
+                      .filter((e) => e.getClientRects().length > 0 && !e.closest('svg'))
+                      .filter((e) => { const s = getComputedStyle(e); return s.outlineStyle !== 'solid' || parseFloat(s.outlineWidth) < 3; })
+                      .map((e) => e.outerHTML.slice(0, 120)).join('\n')
+                    """
+                )
+            );
+        }
+
+        // The same sheet, printed by day and by night, and a screen that is no sheet.
+        string Ink(string path, string light)
+        {
+            Media("", "none");
+            page.Script($"localStorage.setItem('deft-theme', '{light}')");
+            page.Go(path).Find("main h1");
+            page.Until(
+                "its light",
+                () => page.Script("return document.documentElement.dataset.theme") is string l && l == light
+            );
+            Media("print", "none");
+            return (string)
+                page.Script(
+                    """
+                    const of = (e) => { const s = getComputedStyle(e); return [s.color, s.backgroundColor, s.borderTopColor].join(' '); };
+                    return [document.body, document.querySelector('main'), ...document.querySelectorAll('main h1, main p, main table, main article')].map(of).join('\n');
+                    """
+                )!;
+        }
+
+        foreach (
+            var path in new[] { $"{client.Replace("clients", "page", StringComparison.Ordinal)}?for=client", client }
+        )
+        {
+            var day = Ink(path, "daylight");
+            Assert.Contains("rgb(22, 33, 29)", day, StringComparison.Ordinal);
+            Assert.Equal(day, Ink(path, "dim"));
+            Assert.True(page.Lacks("nav"), "the app around it is printed too");
+        }
+    }
+
     /// <summary>Everything in the light there is, then the colours in the other: nothing but they depends on it.</summary>
     private static void Sound(Page page, string screen, List<string> all)
     {

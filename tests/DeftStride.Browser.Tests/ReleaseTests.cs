@@ -23,7 +23,7 @@ public sealed class ReleaseTests
     {
         using var server = new AppHost(demo: true);
         using var gate = new SignalGate(server.Url);
-        using var page = new Page(gate.Url, 390, 844, touch: true);
+        using var page = new Page(gate.Url, 390, 844, touch: true, app: true);
         page.Go("/").Understood();
         page.Press("Dov");
         page.See("Dov Tarrant");
@@ -75,7 +75,7 @@ public sealed class ReleaseTests
         }
 
         using (var server = new AppHost(demo: true, web: web))
-        using (var page = new Page(server.Url))
+        using (var page = new Page(server.Url, app: true))
         {
             page.Go("/").Understood();
             Kept(page);
@@ -163,7 +163,7 @@ public sealed class ReleaseTests
     {
         var newer = new Interface(2, 2, []);
         using var server = new AppHost(demo: true, services: s => s.AddSingleton(newer));
-        using var page = new Page(server.Url);
+        using var page = new Page(server.Url, app: true);
         page.Go("/").See("Close every page of Deft Stride, then open it anew");
         Assert.Equal("1", page.Script("return sessionStorage.getItem('deft-begun-anew')"));
         Assert.Equal("reload", page.Script("return performance.getEntriesByType('navigation')[0].type"));

@@ -19,8 +19,16 @@ public sealed class Page : IDisposable
     /// <param name="width">Viewport width in CSS pixels.</param>
     /// <param name="height">Viewport height in CSS pixels.</param>
     /// <param name="touch">Whether to be a touch device.</param>
+    /// <param name="app">Whether the app is kept on the device, as a browser does; it is fetched whole then, which most tests do not need.</param>
     /// <param name="camera">Whether there is a camera, allowed for the page; it films the browser's own test card.</param>
-    public Page(string url, int width = 1280, int height = 800, bool touch = false, bool camera = false)
+    public Page(
+        string url,
+        int width = 1280,
+        int height = 800,
+        bool touch = false,
+        bool camera = false,
+        bool app = false
+    )
     {
         Url = url;
         var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
@@ -55,6 +63,11 @@ public sealed class Page : IDisposable
         _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
         _service.SuppressInitialDiagnosticInformation = true;
         Driver = new ChromeDriver(_service, options, TimeSpan.FromSeconds(60));
+        if (!app)
+            Driver.ExecuteCdpCommand(
+                "Page.addScriptToEvaluateOnNewDocument",
+                new() { ["source"] = "delete Navigator.prototype.serviceWorker" }
+            );
         if (!touch)
             Resize(width, height);
     }
@@ -292,6 +305,15 @@ public sealed class Page : IDisposable
                 Driver.ExecuteAsyncScript(
                     """
                     const [css, x, y, done] = arguments;
+                    const rows = () => [...document.querySelector(css).closest('section').parentElement.querySelectorAll(':scope > section > *'), ...document.querySelectorAll('#main, h1, [aria-label="Kept on this device"], [aria-label="Views"]')]
+                      .map((r) => { const b = r.getBoundingClientRect(); return `${Math.round(b.top)}+${Math.round(b.height)}`; }).join(' ');
+                    const aimed = rows();
+                    window.hitOff = null;
+                    addEventListener('pointerdown', (e) => {
+                      const p = new DOMPoint(e.clientX, e.clientY).matrixTransform(document.querySelector(css).getScreenCTM().inverse());
+                      const scale = document.querySelector(css).getScreenCTM().a;
+                      if (Math.hypot(p.x - x, p.y - y) * scale > 2) window.hitOff = `${Math.round(p.x - x)}, ${Math.round(p.y - y)} px of the picture; laid out ${aimed} when aimed, ${rows()} when hit`;
+                    }, { capture: true, once: true });
                     document.querySelector(css).scrollIntoView({ block: 'center' });
                     const place = () => { const p = new DOMPoint(x, y).matrixTransform(document.querySelector(css).getScreenCTM()); return [p.x, p.y]; };
                     const look = (before, tries) => requestAnimationFrame(() => requestAnimationFrame(() => {
@@ -314,6 +336,14 @@ public sealed class Page : IDisposable
     {
         var (left, top) = OnScreen(stage, x, y);
         new Actions(Driver).MoveToLocation(left, top).Click().Perform();
+        Hit();
+    }
+
+    /// <summary>Whoever aims hits: a picture that moves between the look and the touch is a fault.</summary>
+    private void Hit()
+    {
+        if (Script("return window.hitOff ?? null") is string off)
+            throw new InvalidOperationException($"The picture moved under the hand by {off}.");
     }
 
     /// <summary>Drags from one point of a picture to another, in the picture's own pixels.</summary>
@@ -339,6 +369,7 @@ public sealed class Page : IDisposable
         touch.AddAction(finger.CreatePointerDown(MouseButton.Touch));
         touch.AddAction(finger.CreatePointerUp(MouseButton.Touch));
         Driver.PerformActions([touch]);
+        Hit();
     }
 
     /// <summary>The settled reading of a section: degrees and the reach of its error.</summary>
