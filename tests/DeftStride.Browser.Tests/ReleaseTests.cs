@@ -164,7 +164,7 @@ public sealed class ReleaseTests
         var newer = new Interface(2, 2, []);
         using var server = new AppHost(demo: true, services: s => s.AddSingleton(newer));
         using var page = new Page(server.Url, app: true);
-        page.Go("/").See("Close every page of Deft Stride, then open it anew");
+        page.Go("/").See("Close every page of Deft Stride, then open it again");
         Assert.Equal("1", page.Script("return sessionStorage.getItem('deft-begun-anew')"));
         Assert.Equal("reload", page.Script("return performance.getEntriesByType('navigation')[0].type"));
     }

@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Xunit;
 
@@ -109,5 +110,76 @@ public sealed class ScreenTests
         page.See("of 10");
         all.AddRange(Fit.Faults(page).Select(f => $"pain: {f}"));
         Assert.True(all.Count == 0, $"{width} × {height}:\n{string.Join('\n', all.Distinct())}");
+    }
+
+    /// <summary>The longest name that the studio takes, one without a gap, one from right to left and one in pictures: on an empty studio.</summary>
+    [Fact]
+    public async Task No_name_breaks_a_screen_of_a_studio_that_has_nothing_yet()
+    {
+        using var server = new AppHost();
+        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var page = new Page(server.Url, 390, 844, touch: true);
+        page.Go("/").Understood();
+        async Task<Guid?> AddAsync(string name)
+        {
+            var id = Guid.CreateVersion7();
+            using var answer = await http.PostAsJsonAsync(
+                "/api/clients",
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    id,
+                    name,
+                    goal = "",
+                    school = (string?)null,
+                }
+            );
+            return answer.IsSuccessStatusCode ? id : null;
+        }
+
+        var longest = Enumerable
+            .Range(1, 1100)
+            .Reverse()
+            .Where(n => n is > 1000 or 1000 or 500 or 200 or 120 or 100 or 80 or 60 or 40);
+        Guid? wordy = null;
+        foreach (var length in longest)
+            if (
+                (wordy = await AddAsync(string.Concat(Enumerable.Repeat("Wilhelmina Oakhollow ", 60))[..length].Trim()))
+                is not null
+            )
+                break;
+        var names = new List<Guid?>
+        {
+            wordy,
+            await AddAsync("Wolframwolframwolframwolframwolframwolfr"),
+            await AddAsync("שירה אבן־שושן"),
+            await AddAsync("Ada 🏋🏽‍♀️ Lovelane 👟👟"),
+        };
+        var all = new List<string>();
+        foreach (var id in names)
+        {
+            Assert.NotNull(id);
+            foreach (
+                var path in new[]
+                {
+                    $"/clients/{id}",
+                    $"/clients/{id}/check",
+                    $"/clients/{id}/meet",
+                    $"/page/{id}?for=client",
+                    "/",
+                    "/studio",
+                }
+            )
+            {
+                page.Go(path).Find("main h1");
+                page.Until(
+                    "nothing on its way",
+                    () => page.Text() is { Length: > 60 } text && !text.Contains("Fetching", StringComparison.Ordinal)
+                );
+                all.AddRange(Fit.Faults(page).Select(f => $"{names.IndexOf(id)} {path.Split('/')[^1]}: {f}"));
+            }
+        }
+
+        Assert.True(all.Count == 0, string.Join('\n', all.Distinct()));
     }
 }

@@ -138,7 +138,7 @@ public sealed class InterfaceTests
         var client = await studio.ClientAsync();
         var (old, said) = await SendAsync(studio, HttpMethod.Get, "/api/floor", "1");
         Assert.Equal(HttpStatusCode.UpgradeRequired, old);
-        Assert.Contains("begins anew by itself", said!["detail"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("starts again by itself", said!["detail"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.OK, (await SendAsync(studio, HttpMethod.Get, "/api/floor", "2")).Status);
         Assert.Equal(HttpStatusCode.OK, (await SendAsync(studio, HttpMethod.Get, "/api/floor", "4")).Status);
 

@@ -79,7 +79,7 @@ internal sealed class InterfaceMiddleware(RequestDelegate next, Interface speaks
         if (reads && said.Length > 0 && number < speaks.Since)
             throw new HttpRefusal(
                 StatusCodes.Status426UpgradeRequired,
-                "This page is older than the studio's server. It begins anew by itself once everything on it is kept."
+                "This page is older than the studio's server. It starts again by itself once everything on it is kept."
             );
         if (!reads && number > speaks.Number)
             throw Refusal.Later(

@@ -27,8 +27,8 @@ export function OutboxBar() {
         {[
           tooOld &&
             (beganAnew
-              ? 'This page is older than the studio’s server, and so is what came with the reload. Close every page of Deft Stride, then open it anew.'
-              : 'This page is older than the studio’s server. What you entered is kept; it begins anew by itself.'),
+              ? 'This page is older than the studio’s server, and so is what came with the reload. Close every page of Deft Stride, then open it again.'
+              : 'This page is older than the studio’s server. What you entered is kept; it starts again by itself.'),
           !reachable && 'No answer from the studio’s server.',
           !reachable && waiting === 0 && 'What you enter is kept here.',
           waiting > 0 && `${waiting === 1 ? 'One thing is' : `${waiting} things are`} waiting here; nothing is lost.`,

@@ -1,4 +1,5 @@
-import { describe, expect, it } from 'vitest';
+import { forceCloseDatabase } from 'fake-indexeddb';
+import { describe, expect, it, vi } from 'vitest';
 import { Dropped, Refused } from './outbox';
 import { Device, FakeStudio, type Fate, type Tab } from './studio.fake';
 
@@ -65,6 +66,29 @@ describe('one thing', () => {
     await device.settle();
     expect(tab.outbox.all()).toEqual([]);
     expect(studio.order).toEqual(['a']);
+  });
+
+  it('outlasts the browser clearing everything under the open page', async () => {
+    const opened = vi.spyOn(indexedDB, 'open');
+    const { studio, device, tab } = await oneTab();
+    device.online = false;
+    const answers = [tab.outbox.write(log('a')), tab.outbox.write(log('b'))];
+    await device.settle();
+    const [base] = opened.mock.results.slice(-1).map((r) => (r.value as IDBOpenDBRequest).result);
+    if (!base) throw new Error('nothing was opened');
+    opened.mockRestore();
+    indexedDB.deleteDatabase(base.name);
+    // biome-ignore lint/suspicious/noExplicitAny: the fake's own type is not the browser's
+    forceCloseDatabase(base as any);
+    await device.settle();
+    // What comes after is kept as before, and what was there is there again for another page.
+    answers.push(tab.outbox.write(log('c')));
+    await device.settle();
+    expect((await device.tab()).outbox.all().map((e) => e.json?.id)).toEqual(['a', 'b', 'c']);
+    device.online = true;
+    tab.outbox.wake();
+    expect((await Promise.all(answers)).map((a) => a.status)).toEqual([200, 200, 200]);
+    expect(studio.order).toEqual(['a', 'b', 'c']);
   });
 
   it.each<[string, Fate[]]>([

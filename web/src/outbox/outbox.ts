@@ -68,6 +68,11 @@ export class Outbox {
   /** Reads what waits and begins to send it once this tab is the one that sends. */
   async open() {
     await this.reload();
+    this.world.store.onCleared(() =>
+      this.inTurn(async () => {
+        for (const entry of this.entries) await this.world.store.put(entry);
+      }),
+    );
     this.world.channel.hear(() => void this.inTurn(() => this.reload()).then(() => this.pump()));
     this.world.leader(() => {
       this.leading = true;

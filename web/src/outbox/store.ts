@@ -15,6 +15,8 @@ export interface Store {
   remove(n: number): Promise<void>;
   /** Bytes that may still be kept, or null when the browser does not say. */
   room(): Promise<number | null>;
+  /** Hears that everything on the device was cleared under the open page: what is still in memory is put there again. */
+  onCleared(listener: () => Promise<void>): void;
   close(): void;
 }
 
@@ -31,41 +33,63 @@ const full = (error: unknown) => error instanceof DOMException && error.name ===
 
 /** Opens the browser's own database; what waited in the old place for pictures is taken over once. */
 export async function openStore(name = 'deft-stride', estimate?: () => Promise<StorageEstimate>): Promise<Store> {
-  const db: IDBPDatabase<Schema> = await openDB<Schema>(name, 2, {
-    async upgrade(base, from, _, change) {
-      const entries = base.createObjectStore('entries', { keyPath: 'n', autoIncrement: true });
-      entries.createIndex('id', 'id');
-      if (from < 1) return;
-      // biome-ignore lint/suspicious/noExplicitAny: the old store is in no schema any more
-      const old = base as any;
-      // biome-ignore lint/suspicious/noExplicitAny: as above
-      for (const waiting of await (change as any).objectStore('pictures').getAll()) {
-        const entry = takenUp({ ...waiting, form: 0 });
-        if (entry) await entries.add(entry);
-      }
-      old.deleteObjectStore('pictures');
-    },
-  });
-  const guarded = async <T>(act: () => Promise<T>) => {
+  let closed = false;
+  let cleared: () => Promise<void> = async () => undefined;
+  const open = (): Promise<IDBPDatabase<Schema>> =>
+    openDB<Schema>(name, 2, {
+      async upgrade(base, from, _, change) {
+        const entries = base.createObjectStore('entries', { keyPath: 'n', autoIncrement: true });
+        entries.createIndex('id', 'id');
+        if (from < 1) return;
+        // biome-ignore lint/suspicious/noExplicitAny: the old store is in no schema any more
+        const old = base as any;
+        // biome-ignore lint/suspicious/noExplicitAny: as above
+        for (const waiting of await (change as any).objectStore('pictures').getAll()) {
+          const entry = takenUp({ ...waiting, form: 0 });
+          if (entry) await entries.add(entry);
+        }
+        old.deleteObjectStore('pictures');
+      },
+      // The browser closed it by itself, as it does when its data is cleared: it is opened anew, empty.
+      terminated() {
+        if (closed) return;
+        db = open();
+        void db.then(() => cleared());
+      },
+    });
+  let db = open();
+  await db;
+  const guarded = async <T>(act: (base: IDBPDatabase<Schema>) => Promise<T>): Promise<T> => {
+    const base = await db;
     try {
-      return await act();
+      return await act(base);
     } catch (error) {
-      throw full(error) ? new DeviceFull() : error;
+      if (full(error)) throw new DeviceFull();
+      // Closed between the question and the answer: once more with the one that was opened instead.
+      if (error instanceof DOMException && error.name === 'InvalidStateError' && !closed && base !== (await db))
+        return act(await db);
+      throw error;
     }
   };
   return {
     all: async () => {
-      const kept = await db.getAll('entries');
+      const kept = await guarded((base) => base.getAll('entries'));
       return kept.flatMap((k) => takenUp(k as unknown as Record<string, unknown>) ?? []);
     },
-    add: (entry) => guarded(() => db.add('entries', entry as Entry, undefined) as Promise<number>),
-    put: (entry) => guarded(async () => void (await db.put('entries', entry))),
-    remove: (n) => db.delete('entries', n),
+    add: (entry) => guarded((base) => base.add('entries', entry as Entry, undefined) as Promise<number>),
+    put: (entry) => guarded(async (base) => void (await base.put('entries', entry))),
+    remove: (n) => guarded((base) => base.delete('entries', n)),
     room: async () => {
       if (!estimate) return null;
       const { quota, usage } = await estimate();
       return quota === undefined || usage === undefined ? null : quota - usage;
     },
-    close: () => db.close(),
+    onCleared: (listener) => {
+      cleared = listener;
+    },
+    close: () => {
+      closed = true;
+      void db.then((base) => base.close());
+    },
   };
 }

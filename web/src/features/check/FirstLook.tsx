@@ -3,6 +3,7 @@ import { PainAsk } from '@/features/pain/PainAsk';
 import { CareAsk } from '@/features/safety/CareAsk';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign } from '@/features/safety/StopSign';
+import { Sending } from '@/pictures/Sending';
 import type { Still } from '@/pictures/still';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
@@ -78,7 +79,7 @@ export function FirstLook(props: FirstLookProps) {
   const set = (change: (d: Draft) => Draft, typed?: string) => step({ kind: 'set', change, ...(typed ? { typed } : {}) });
 
   return (
-    <div className="flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
+    <div className="relative flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
       <div className={`flex min-h-0 min-w-0 flex-1 flex-col ${station === 'checks' ? 'max-md:flex-none' : ''}`}>
         <div className="mb-1">
           {/* In the hand, while points are asked for, the room is the picture's. */}
@@ -232,11 +233,7 @@ export function FirstLook(props: FirstLookProps) {
             {kept.clash && <Button onClick={() => void kept.keepMine()}>Keep what is here</Button>}
           </div>
         )}
-        {pending > 0 && (
-          <p role="status" className="text-copy text-slate">
-            Sending {pending === 1 ? 'the picture' : `${pending} pictures`}…
-          </p>
-        )}
+        <Sending pending={pending} />
         <LookActions state={state} />
       </aside>
     </div>

@@ -7,6 +7,7 @@ import { pictureFrom } from '@/pictures/camera';
 import type { Openers } from '@/pictures/PictureSource';
 import type { Marking } from '@/pictures/PictureStage';
 import { onPictureKept, pictureUrl, type Size, sendPicture, usePending } from '@/pictures/pictures';
+import { Sending } from '@/pictures/Sending';
 import {
   cameraFor,
   fromView,
@@ -257,7 +258,7 @@ export function LookAgain({
   };
   const none = () => undefined;
   return (
-    <div className="flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
+    <div className="relative flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         <div className="mb-2">
           <h1 className="say min-h-[2.26em] text-title sm:text-big">
@@ -328,11 +329,7 @@ export function LookAgain({
         {checks(reading.view)}
         <Unsent entries={unsent} />
         <Trouble error={refused ?? judge.error} />
-        {pending > 0 && (
-          <p role="status" className="text-copy text-slate">
-            Sending the picture…
-          </p>
-        )}
+        <Sending pending={pending} />
         <ActionBar>
           <div className="flex items-center gap-1 lg:justify-between">
             <Button

@@ -102,7 +102,7 @@ export function ClientScreen() {
             <Link
               to="/clients/$clientId/check"
               params={{ clientId }}
-              className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110"
+              className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110 max-w-full [overflow-wrap:anywhere]"
             >
               {draft || undecided ? `Go on with ${first}` : `Check ${first}`}
               <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
@@ -129,12 +129,12 @@ export function ClientScreen() {
               Meet
             </Side>
           </div>
-          <p className="flex gap-4 text-small text-soft lg:justify-center">
+          <p className="flex min-w-0 flex-wrap gap-x-4 text-small text-soft lg:justify-center">
             <Link
               to="/page/$clientId"
               params={{ clientId }}
               search={{ for: 'client' }}
-              className="inline-flex min-h-11 items-center underline underline-offset-4"
+              className="inline-flex min-h-11 min-w-0 items-center underline underline-offset-4 [overflow-wrap:anywhere]"
             >
               Page for {first}
             </Link>
@@ -142,7 +142,7 @@ export function ClientScreen() {
               to="/page/$clientId"
               params={{ clientId }}
               search={{ for: 'clinician' }}
-              className="inline-flex min-h-11 items-center underline underline-offset-4"
+              className="inline-flex min-h-11 min-w-0 items-center underline underline-offset-4 [overflow-wrap:anywhere]"
             >
               For a clinician
             </Link>

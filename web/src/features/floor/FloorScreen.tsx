@@ -84,18 +84,18 @@ export function FloorScreen() {
           <h2 className="mb-2 font-semibold text-soft">Nothing planned from today on</h2>
           <ul className="flex flex-wrap gap-2">
             {unplanned.map((client) => (
-              <li key={client.id} className="flex overflow-hidden rounded-[10px] border border-hair bg-paper">
+              <li key={client.id} className="flex max-w-full overflow-hidden rounded-[10px] border border-hair bg-paper">
                 <Link
                   to="/clients/$clientId"
                   params={{ clientId: client.id }}
-                  className="grid min-h-11 items-center px-4 font-semibold hover:bg-ground"
+                  className="grid min-h-11 min-w-0 items-center px-4 font-semibold hover:bg-ground [overflow-wrap:anywhere]"
                 >
                   {client.name}
                 </Link>
                 <button
                   type="button"
                   onClick={() => setPlanning(client)}
-                  className="min-h-11 border-l border-hair px-3 text-copy text-soft hover:bg-ground hover:text-ink"
+                  className="min-h-11 shrink-0 border-l border-hair px-3 text-copy text-soft hover:bg-ground hover:text-ink"
                 >
                   Plan…
                 </button>

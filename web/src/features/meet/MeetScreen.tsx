@@ -59,9 +59,9 @@ export function MeetScreen() {
     );
   };
   return (
-    <div className="mx-auto grid max-w-[1240px] gap-x-10 gap-y-6 px-4 py-5 sm:px-8 sm:py-7 lg:grid-cols-[minmax(0,1fr)_380px]">
+    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 sm:px-8 sm:py-7 lg:grid-cols-[minmax(0,1fr)_380px]">
       <div className="lg:col-span-2">
-        <p className="text-soft">Meeting {name}</p>
+        <p className="text-soft [overflow-wrap:anywhere]">Meeting {name}</p>
         <h1 className="say mt-1 max-w-[24em] text-shout sm:text-large" aria-live="polite" data-choice>
           {answers.statureCm === null
             ? `How tall is ${name.split(' ')[0]}, and how heavy? That is enough to begin.`

@@ -30,14 +30,14 @@ export function ClientPage() {
         <Link
           to="/clients/$clientId"
           params={{ clientId }}
-          className="inline-flex min-h-11 items-center px-3 underline underline-offset-4"
+          className="inline-flex min-h-11 min-w-0 items-center px-3 underline underline-offset-4 [overflow-wrap:anywhere]"
         >
           Back to {client.data.client.name.split(' ')[0]}
         </Link>
       </div>
       <article className="grid gap-5 rounded-2xl bg-paper p-7 print:gap-3 print:rounded-none print:p-0">
         <header className="flex items-baseline justify-between gap-6 border-b-2 border-brass pb-2">
-          <p className="text-lead font-semibold">{client.data.client.name}</p>
+          <p className="min-w-0 text-lead font-semibold [overflow-wrap:anywhere]">{client.data.client.name}</p>
           <p className="text-copy text-soft">{studio.data.name}</p>
         </header>
         {clinical ? <Facts client={client.data} /> : <Next client={client.data} />}
