@@ -206,7 +206,7 @@ public sealed class Page : IDisposable
         {
             return Driver.FindElement(By.TagName("body")).Text;
         }
-        catch (StaleElementReferenceException)
+        catch (WebDriverException e) when (Away(e))
         {
             return "";
         }
@@ -247,6 +247,11 @@ public sealed class Page : IDisposable
         }
     }
 
+    /// <summary>The page was left while it was looked at; the driver has two ways to say so.</summary>
+    private static bool Away(WebDriverException e) =>
+        e is StaleElementReferenceException
+        || e.Message.Contains("does not belong to the document", StringComparison.Ordinal);
+
     /// <summary>Where a picture stands on the screen, and how the rows around it are laid out.</summary>
     private string Where(string stage) =>
         (string?)Script(
@@ -269,7 +274,11 @@ public sealed class Page : IDisposable
         {
             Message = $"Waited for {what}. On the page:\n",
         };
-        wait.IgnoreExceptionTypes(typeof(StaleElementReferenceException), typeof(NoSuchElementException));
+        wait.IgnoreExceptionTypes(
+            typeof(StaleElementReferenceException),
+            typeof(NoSuchElementException),
+            typeof(UnknownErrorException)
+        );
         try
         {
             return wait.Until(_ => look())!;

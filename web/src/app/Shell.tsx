@@ -22,8 +22,9 @@ export function Shell() {
   const navigate = useNavigate();
   const href = useLocation({ select: (at) => at.href });
   useTop(href);
-  useFocus(useLocation({ select: (at) => at.pathname }));
-  useRelease(href);
+  const path = useLocation({ select: (at) => at.pathname });
+  useFocus(path);
+  useRelease(path);
   useTitle();
   useShortcuts('Everywhere', [
     { keys: '/', does: 'Find a client', run: () => setFinding(true) },

@@ -2,7 +2,7 @@ import { useEffect, useSyncExternalStore } from 'react';
 import { INTERFACE, interfaceStanding, onInterface } from './interface';
 
 // The whole app is kept on the device by its service worker. A newer one is fetched beside it, and takes over at a moment when
-// nobody is in the middle of anything: on the way to another screen, or while the page is out of sight.
+// nobody is in the middle of anything: on the way to another screen, or on the floor while the page is out of sight.
 
 let registration: ServiceWorkerRegistration | undefined;
 /** This page asked the newer app to take over. */
@@ -18,6 +18,9 @@ export function busy() {
     document.querySelector('[role="dialog"], [role="alertdialog"]') !== null
   );
 }
+
+/** Out of sight on the floor, where nothing can be half filled in. */
+const idle = () => document.visibilityState === 'hidden' && location.pathname === '/';
 
 function takeOver() {
   if (busy()) return;
@@ -38,7 +41,7 @@ async function fetchNewer() {
 
 const lookForNewer = () =>
   void fetchNewer().then(
-    () => document.visibilityState === 'hidden' && takeOver(),
+    () => idle() && takeOver(),
     // Without a signal there is nothing to find.
     () => undefined,
   );
@@ -50,7 +53,7 @@ export async function keepApp() {
   let first = navigator.serviceWorker.controller === null;
   navigator.serviceWorker.addEventListener('controllerchange', () => {
     if (first) first = false;
-    else if (asked || document.visibilityState === 'hidden') location.reload();
+    else if (asked || idle()) location.reload();
     else behind = true;
   });
   try {
@@ -60,8 +63,8 @@ export async function keepApp() {
     return;
   }
   document.addEventListener('visibilitychange', () => {
-    if (document.visibilityState === 'hidden') takeOver();
-    else lookForNewer();
+    if (idle()) takeOver();
+    else if (document.visibilityState === 'visible') lookForNewer();
   });
   onInterface(lookForNewer);
 }
@@ -86,9 +89,9 @@ export async function beginAnew(kept: () => Promise<void>) {
   else location.reload();
 }
 
-/** On the way to another screen, whenever the address changes, a newer app takes over. */
-export function useRelease(href: string) {
-  useEffect(takeOver, [href]);
+/** On the way to another screen a newer app takes over. */
+export function useRelease(path: string) {
+  useEffect(takeOver, [path]);
 }
 
 export const useInterfaceStanding = () => useSyncExternalStore(onInterface, interfaceStanding);
