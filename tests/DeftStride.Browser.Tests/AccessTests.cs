@@ -11,7 +11,7 @@ public sealed class AccessTests
     );
 
     [Fact]
-    public void Nothing_serious_on_any_screen_in_either_light()
+    public void Nothing_keeps_people_out_of_any_screen_in_either_light()
     {
         var all = new List<string>();
         using var server = new AppHost(demo: true);
@@ -81,7 +81,7 @@ public sealed class AccessTests
     }
 
     [Fact]
-    public void Nothing_serious_on_the_sheet_of_parts_in_either_light()
+    public void Nothing_keeps_people_out_of_the_sheet_of_parts_in_either_light()
     {
         var all = new List<string>();
         using var parts = new PartsServer();

@@ -10,29 +10,11 @@ namespace DeftStride.Browser.Tests;
 public sealed class HandTests
 {
     /// <summary>Three sizes in every run, every size in a long one: desk, tablets, phones both ways, and a desk enlarged to 200 and 400 %.</summary>
-    public static TheoryData<int, int, bool> Sizes
-    {
-        get
-        {
-            TheoryData<int, int, bool> sizes = new()
-            {
-                { 1280, 800, false },
-                { 820, 1180, true },
-                { 390, 844, true },
-            };
-            if (Environment.GetEnvironmentVariable("DEFT_STRIDE_LONG") != "1")
-                return sizes;
-            sizes.Add(1180, 820, true);
-            sizes.Add(844, 390, true);
-            sizes.Add(320, 640, true);
-            sizes.Add(640, 400, false);
-            sizes.Add(320, 200, false);
-            return sizes;
-        }
-    }
+    public static TheoryData<int, int, bool> Screens =>
+        Sizes.Of((1280, 800, false), (820, 1180, true), (390, 844, true));
 
     [Theory]
-    [MemberData(nameof(Sizes))]
+    [MemberData(nameof(Screens))]
     public void Whoever_has_one_hand_free_goes_from_the_floor_to_the_decision_with_what_comes_next_always_in_sight(
         int width,
         int height,

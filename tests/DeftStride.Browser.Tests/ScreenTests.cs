@@ -7,29 +7,11 @@ namespace DeftStride.Browser.Tests;
 /// <summary>Every screen at every size: nothing cut, nothing over something else, everything large enough, and the focus where the eye is.</summary>
 public sealed class ScreenTests
 {
-    private static readonly bool Long = Environment.GetEnvironmentVariable("DEFT_STRIDE_LONG") == "1";
-
-    /// <summary>Two sizes in every run; in a long one also tablets both ways, a phone on its side, the narrowest phone, and a desk enlarged.</summary>
-    public static TheoryData<int, int, bool> Sizes
-    {
-        get
-        {
-            TheoryData<int, int, bool> sizes = new() { { 390, 844, true }, { 820, 1180, true } };
-            if (!Long)
-                return sizes;
-            sizes.Add(1280, 800, false);
-            sizes.Add(1024, 768, true);
-            sizes.Add(1180, 820, true);
-            sizes.Add(844, 390, true);
-            sizes.Add(320, 640, true);
-            sizes.Add(640, 400, false);
-            sizes.Add(320, 200, false);
-            return sizes;
-        }
-    }
+    /// <summary>Two sizes in every run, all of them in a long one.</summary>
+    public static TheoryData<int, int, bool> Screens => Sizes.Of((390, 844, true), (820, 1180, true));
 
     [Theory]
-    [MemberData(nameof(Sizes))]
+    [MemberData(nameof(Screens))]
     public async Task Nothing_is_cut_covered_or_too_small_on_any_screen(int width, int height, bool touch)
     {
         using var server = new AppHost(demo: true);
@@ -42,7 +24,9 @@ public sealed class ScreenTests
                 "id"
             ]!.GetValue<string>();
         var all = new List<string>();
-        var names = Long ? clients.Select(c => c!["name"]!.GetValue<string>()).ToArray() : ["Maren", "Ilse", "Sunniva"];
+        var names = Sizes.Long
+            ? clients.Select(c => c!["name"]!.GetValue<string>()).ToArray()
+            : ["Maren", "Ilse", "Sunniva"];
         var paths = new List<string>
         {
             "/",
@@ -57,14 +41,14 @@ public sealed class ScreenTests
         {
             paths.AddRange([$"/clients/{id}", $"/clients/{id}/check"]);
             // In a short run the sheets and the set-up of one client, and the referral of the one with a red flag.
-            if (Long || id == Id("Maren"))
+            if (Sizes.Long || id == Id("Maren"))
                 paths.AddRange(
                     $"/clients/{id}/bench",
                     $"/clients/{id}/meet",
                     $"/page/{id}?for=client",
                     $"/page/{id}?for=clinician"
                 );
-            if (Long || id == Id("Sunniva"))
+            if (Sizes.Long || id == Id("Sunniva"))
                 paths.Add($"/referral/{id}");
         }
 

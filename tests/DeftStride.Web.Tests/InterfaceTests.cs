@@ -166,7 +166,7 @@ public sealed class InterfaceTests
     {
         using var studio = Studio(Later);
         await studio.ClientAsync();
-        foreach (var text in new[] { "{", "[]", "null", "7" })
+        foreach (var text in new[] { "{", "[]", "null", "7", "{}", """{"on":"today","log":7}""" })
         {
             using var request = new HttpRequestMessage(HttpMethod.Post, "/api/logs")
             {

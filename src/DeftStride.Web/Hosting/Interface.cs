@@ -102,8 +102,22 @@ internal sealed class InterfaceMiddleware(RequestDelegate next, Interface speaks
             throw RefusalMiddleware.Unreadable(unreadable);
         }
 
-        // What is no object is refused further on in its own words.
-        var lifted = body is JsonObject given ? speaks.Lifted(number, request.Method, request.Path, given) : body;
+        JsonNode? lifted;
+        try
+        {
+            // What is no object is refused further on in its own words.
+            lifted = body is JsonObject given ? speaks.Lifted(number, request.Method, request.Path, given) : body;
+        }
+        catch (Exception e)
+            when (e is NullReferenceException or InvalidOperationException or FormatException or KeyNotFoundException)
+        {
+            // It is not what that page sent in its day; sending it again would change nothing.
+            throw new HttpRefusal(
+                StatusCodes.Status400BadRequest,
+                "This was written by an older page and cannot be read. Reload the page and enter it again."
+            );
+        }
+
         var bytes = JsonSerializer.SerializeToUtf8Bytes(lifted);
         request.Body = new MemoryStream(bytes);
         request.ContentLength = bytes.Length;

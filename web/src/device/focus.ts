@@ -7,6 +7,13 @@ import { useEffect } from 'react';
 const PLACE = '[data-arrive]';
 const PANEL = '[role="dialog"], [role="alertdialog"]';
 
+/** Whether something is typed into. */
+export const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
+
+/** Whether a panel is open over the screen. */
+export const panelOpen = () => document.querySelector(PANEL) !== null;
+
 /** Goes to something without moving the page. */
 function goTo(place: HTMLElement) {
   if (!place.matches('a, button, [tabindex]')) place.tabIndex = -1;
@@ -112,7 +119,7 @@ export function useFocus(path: string) {
       if (at && at !== document.body && at !== before && at.closest('main, [role="dialog"]')) return true;
       const place = document.querySelector<HTMLElement>('main h1');
       if (!place) return false;
-      if (!document.querySelector(PANEL)) goTo(place);
+      if (!panelOpen()) goTo(place);
       return true;
     };
     let waits = 0;

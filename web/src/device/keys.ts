@@ -1,10 +1,7 @@
 import { useEffect, useRef } from 'react';
-import { rests } from './focus';
+import { panelOpen, rests, typing } from './focus';
 
 export type Shortcut = { keys: string; does: string; run: () => void };
-
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && (target.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(target.tagName));
 
 /** What can be done by key on the screen that is up; read by the list under `?`. */
 export const shortcutsInForce: { title: string; list: Shortcut[] }[] = [];
@@ -22,8 +19,7 @@ export function useShortcuts(title: string, list: Shortcut[]) {
     };
     shortcutsInForce.push(entry);
     const press = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || document.querySelector('[role="dialog"]'))
-        return;
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || panelOpen()) return;
       // Whoever is on a button means that one.
       if ((event.key === 'Enter' || event.key === ' ') && !rests(event.target)) return;
       const found = current.current.find((s) => s.keys.toLowerCase() === event.key.toLowerCase());

@@ -1,4 +1,5 @@
 import { useEffect, useSyncExternalStore } from 'react';
+import { panelOpen, typing } from './focus';
 import { INTERFACE, interfaceStanding, onInterface } from './interface';
 
 // The whole app is kept on the device by its service worker. A newer one is fetched beside it, and takes over at a moment when
@@ -11,13 +12,7 @@ let asked = false;
 let behind = false;
 
 /** Whether somebody is in the middle of something: typing, or in a panel that is open. */
-export function busy() {
-  const at = document.activeElement;
-  return (
-    (at instanceof HTMLElement && (at.isContentEditable || ['INPUT', 'TEXTAREA', 'SELECT'].includes(at.tagName))) ||
-    document.querySelector('[role="dialog"], [role="alertdialog"]') !== null
-  );
-}
+const busy = () => typing(document.activeElement) || panelOpen();
 
 /** Out of sight on the floor, where nothing can be half filled in. */
 const idle = () => document.visibilityState === 'hidden' && location.pathname === '/';

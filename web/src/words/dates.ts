@@ -12,7 +12,7 @@ export function day(iso: string, now = new Date()) {
 /** "09:15". */
 export const time = (at: Date) => timeFormat.format(at);
 
-/** The calendar day of an instant where the studio is: "2026-11-24". */
+/** The calendar day of an instant where this device is: "2026-11-24". */
 export const dateOf = (iso: string) => {
   const at = new Date(iso);
   return [at.getFullYear(), at.getMonth() + 1, at.getDate()].map((n) => String(n).padStart(2, '0')).join('-');

@@ -88,7 +88,7 @@ export function LookActions({ state }: { state: FirstLookState }) {
           <RaiseStopSign clientId={clientId} className="max-lg:hidden px-2.5! text-small!" />
         </div>
         {!begun && station !== 'checks' && (
-          <Button className="min-h-14 flex-1 md:hidden" onClick={() => setStation('checks')}>
+          <Button className="min-h-14 shrink-0 md:hidden" onClick={() => setStation('checks')}>
             By eye
           </Button>
         )}

@@ -137,7 +137,7 @@ function Page({ check, client }: { check: Schema['CheckView']; client: Schema['C
           </tbody>
         </table>
         {conditions.length > 0 && <p className="text-body">{conditions.map((c) => c.line).join(' ')}</p>}
-        {check.decision && (
+        {check.decision && !next && (
           <p className="text-entry">
             <span className="font-semibold">Next: {decisionWord[check.decision.chosen].toLowerCase()}.</span>{' '}
             {check.decision.said}
