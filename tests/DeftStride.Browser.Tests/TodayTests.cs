@@ -25,7 +25,7 @@ public sealed class TodayTests
             page.See(sign);
         }
 
-        var (walked, stopped) = (0, 0);
+        var (walked, stopped, olderOnes) = (0, 0, 0);
         foreach (var client in clients)
         {
             var (id, name) = ($"{client!["id"]}", $"{client["name"]}");
@@ -80,9 +80,20 @@ public sealed class TodayTests
                 Assert.Contains($"“{cue}”", page.Text(), StringComparison.Ordinal);
             if (last?["decision"] is { } decision)
             {
+                // The newest look's page asks for what is asked today; an older one says what was decided then, and no more.
                 Assert.Equal($"{decision["said"]}", $"{today["decided"]}");
-                Visit($"/print/{last["id"]}", "Training advice");
-                Assert.Contains($"{decision["said"]}", page.Text(), StringComparison.Ordinal);
+                Visit($"/print/{last["id"]}", "Until we meet again");
+                Assert.Contains($"Until we meet again: {asked}.", page.Text(), StringComparison.Ordinal);
+                Assert.DoesNotContain("Next: ", page.Text(), StringComparison.Ordinal);
+                foreach (
+                    var older in view["checks"]!.AsArray().SkipLast(1).Where(c => c!["decision"] is not null).Take(1)
+                )
+                {
+                    Visit($"/print/{older!["id"]}", "Next: ");
+                    Assert.Contains($"{older["decision"]!["said"]}", page.Text(), StringComparison.Ordinal);
+                    Assert.DoesNotContain("Until we meet again", page.Text(), StringComparison.Ordinal);
+                    olderOnes++;
+                }
             }
 
             void Said(string css, params string[] texts)
@@ -95,7 +106,10 @@ public sealed class TodayTests
             }
         }
 
-        Assert.True(walked >= 6 && stopped >= 1, $"{walked} walked, {stopped} stopped");
+        Assert.True(
+            walked >= 6 && stopped >= 1 && olderOnes >= 1,
+            $"{walked} walked, {stopped} stopped, {olderOnes} older"
+        );
 
         // The floor says the same of everybody who comes today.
         Visit("/", "6 today");
