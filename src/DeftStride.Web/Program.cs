@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Reflection;
 using System.Runtime.InteropServices;
+using System.Text.Json.Serialization.Metadata;
 using DeftStride.Data;
 using DeftStride.Data.Files;
 using DeftStride.Data.Pictures;
@@ -53,7 +54,17 @@ builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
 // A start that fails ends in one sentence or in its exception, said once.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
 builder.WebHost.ConfigureKestrel(o => o.AddServerHeader = false);
-builder.Services.ConfigureHttpJsonOptions(o => Json.ConfigureWire(o.SerializerOptions));
+builder
+    .Services.AddOptions<Microsoft.AspNetCore.Http.Json.JsonOptions>()
+    .Configure<IHttpContextAccessor>(
+        (o, asked) =>
+        {
+            var wire = Json.ConfigureWire(o.SerializerOptions);
+            wire.TypeInfoResolver = (wire.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
+                Telling.In(() => Telling.Of(asked.HttpContext))
+            );
+        }
+    );
 
 // Every refusal comes to one place, in Production too, and leaves it as a sentence.
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
@@ -77,6 +88,7 @@ builder.Services.AddSingleton(folder);
 builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
 builder.Services.AddHybridCache();
 builder.Services.AddSingleton<StudioCache>();
+builder.Services.AddSingleton<StudioManner>();
 builder.Services.AddSingleton<StudioDoor>();
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
@@ -158,7 +170,7 @@ app.UseMiddleware<DoorMiddleware>();
 app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(20) });
 
 // Every endpoint lies in a named room under a named policy: sign-in only has to say what a policy asks for.
-var api = app.MapGroup("/api").WithShape();
+var api = app.MapGroup("/api").WithManner().WithShape();
 Health.Map(api.Room("health", Policies.Page));
 StudioEndpoints.Map(api.Room("studio", Policies.Coach));
 SettingEndpoints.Map(api.Room("settings", Policies.Owner));

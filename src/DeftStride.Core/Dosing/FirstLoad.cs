@@ -57,7 +57,7 @@ public sealed record FirstLoad(double? MassKg, TrainingAge? Trained, bool Light)
                     ? string.Create(CultureInfo.InvariantCulture, $"{kg:0.#} kg are carried over.")
                     : string.Create(
                         CultureInfo.InvariantCulture,
-                        $"{kg:0.#} kg, carried over from {held.Kilograms:0.#}: {(Share(exercise) < Share(held.Exercise) ? "half for this form, " : "")}by the weights that are here."
+                        $"{kg:0.#} kg, carried over from {held.Kilograms:0.#} kg: {(Share(exercise) < Share(held.Exercise) ? "half for this form, " : "")}by the weights that are here."
                     )
             );
         }

@@ -3,6 +3,7 @@ using System.Text.Json.Nodes;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Telling;
 
 namespace DeftStride.Data.Kept;
 
@@ -121,12 +122,14 @@ internal sealed record KeptChoices(
             : KeptProp.NoDay.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture);
 }
 
-/// <summary>What a studio chose: for itself, by school and by exercise; and whom to call in an emergency, with the local rule.</summary>
+/// <summary>What a studio chose: for itself, by school and by exercise; whom to call in an emergency, with the local rule; how days and times are read.</summary>
 internal sealed record KeptStudioChoices(
     KeptChoices Studio,
     Dictionary<string, KeptChoices> Schools,
     Dictionary<string, KeptChoices> Exercises,
-    string? Emergency = null
+    string? Emergency = null,
+    DayOrder? Days = null,
+    WallClock? Clock = null
 ) : StoredDocument, IKept<KeptStudioChoices>
 {
     public static StoredForm<KeptStudioChoices> Kept { get; } =

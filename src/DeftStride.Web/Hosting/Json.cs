@@ -1,5 +1,8 @@
+using System.Collections.Concurrent;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
+using DeftStride.Core.Telling;
 using DeftStride.Data.Kept;
 
 namespace DeftStride.Web.Hosting;
@@ -14,6 +17,18 @@ internal static class Json
     /// <summary>For what is sent: required means required, null only where it may be, nothing twice.</summary>
     public static JsonSerializerOptions Wire { get; } =
         ConfigureWire(new JsonSerializerOptions(JsonSerializerDefaults.Web));
+
+    /// <summary>For what is sent past the framework, in a studio's manner.</summary>
+    public static JsonSerializerOptions In(Manner manner) =>
+        InManner.GetOrAdd(
+            manner,
+            static m => new JsonSerializerOptions(Options)
+            {
+                TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { Telling.In(() => m) } },
+            }
+        );
+
+    private static readonly ConcurrentDictionary<Manner, JsonSerializerOptions> InManner = new();
 
     public static JsonSerializerOptions ConfigureWire(JsonSerializerOptions options)
     {

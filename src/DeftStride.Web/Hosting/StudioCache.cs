@@ -20,6 +20,9 @@ internal sealed class StudioCache(HybridCache cache)
 
     private long _writes;
 
+    /// <summary>How many writes this process has done: what was read at another count may be old.</summary>
+    public long Writes => Interlocked.Read(ref _writes);
+
     /// <summary>What depends on the time of day is worked out anew every minute, and forgotten a while after.</summary>
     private static readonly HybridCacheEntryOptions Fresh = new() { LocalCacheExpiration = TimeSpan.FromMinutes(1) };
 
@@ -34,7 +37,7 @@ internal sealed class StudioCache(HybridCache cache)
         var studio = await scope.StudioAsync(CancellationToken.None);
         return await cache.GetOrCreateAsync(
             FormattableString.Invariant(
-                $"{what} of {studio.Id:N} at {scope.Now.UtcDateTime:yyyyMMddHHmm} after {Interlocked.Read(ref _writes)}"
+                $"{what} of {studio.Id:N} at {scope.Now.UtcDateTime:yyyyMMddHHmm} after {Writes}"
             ),
             work,
             // The work reads through this caller's own connection, so this caller stays until it is done.

@@ -1311,6 +1311,11 @@ export interface components {
             words: components["schemas"]["CueOwner"];
         };
         /**
+         * @description The order in which a studio says a day.
+         * @enum {unknown}
+         */
+        DayOrder: "dayFirst" | "monthFirst";
+        /**
          * @description What is recommended.
          * @enum {unknown}
          */
@@ -2728,6 +2733,7 @@ export interface components {
             way: components["schemas"]["StrideStepView"][];
         };
         StudioChange: {
+            days?: null | components["schemas"]["DayOrder"];
             emergency?: null | string;
             name: string;
             /** Format: uuid */
@@ -2737,6 +2743,7 @@ export interface components {
             timeZone: string;
             /** Format: int64 */
             version: number;
+            wallClock?: null | components["schemas"]["WallClock"];
         };
         StudioSettingsView: {
             emergency: string;
@@ -2751,6 +2758,7 @@ export interface components {
             cautions: components["schemas"]["CautionsView"];
             clock: null | components["schemas"]["ClockQuestionView"];
             coaches: components["schemas"]["CoachView"][];
+            days: components["schemas"]["DayOrder"];
             emergency: string;
             exercises: components["schemas"]["ExerciseView"][];
             forbids: components["schemas"]["ForbiddenView"][];
@@ -2766,6 +2774,7 @@ export interface components {
             timeZone: string;
             /** Format: int64 */
             version: number;
+            wallClock: components["schemas"]["WallClock"];
         };
         /** @description How something is done in this house. */
         StyleLineView: {
@@ -2941,6 +2950,11 @@ export interface components {
             today: components["schemas"]["TodayView"];
             unreadable: string[];
         };
+        /**
+         * @description The clock on a studio's wall.
+         * @enum {unknown}
+         */
+        WallClock: "hours24" | "hours12";
         /** @description A way on from a rung. */
         WayView: {
             dose: components["schemas"]["PrescriptionView"];

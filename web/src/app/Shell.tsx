@@ -9,6 +9,7 @@ import { useRelease } from '@/device/release';
 import { setTheme, type Theme, useTheme } from '@/device/theme';
 import { CautionGate } from '@/features/safety/CautionGate';
 import { useTop } from '@/ui/useTop';
+import { readAs } from '@/words/dates';
 import { ClockQuestion } from './ClockQuestion';
 import { FindClient } from './FindClient';
 import { OutboxBar } from './OutboxBar';
@@ -17,6 +18,8 @@ import { ShortcutList } from './ShortcutList';
 const themes: Theme[] = ['auto', 'daylight', 'dim'];
 
 export function Shell() {
+  // Before anything below says a day or a time.
+  readAs(useStudio().data);
   const [finding, setFinding] = useState(false);
   const [listing, setListing] = useState(false);
   const navigate = useNavigate();

@@ -3,6 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useKept } from '@/device/kept';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+import { useUnits } from '@/ui/useUnits';
+import type { Unit } from '@/words/units';
 import { snap, useAwake, useCamera, useCountdown, useRoll } from './camera';
 import { fromView, type Moment, type View } from './still';
 
@@ -204,11 +206,16 @@ export function CameraGuide({
 }
 
 /** What lies on the line at the camera's own height. From front and back that is no joint: it says how high it is. */
-const level = (view: View, planned: Schema['CameraDto'] | null) =>
-  view === 'side' ? 'knee on this line' : planned ? `${Math.round(100 * planned.heightM)} cm above the floor` : 'level';
+const level = (view: View, planned: Schema['CameraDto'] | null, length: Unit) =>
+  view === 'side'
+    ? 'knee on this line'
+    : planned
+      ? `${Math.round(length.from(100 * planned.heightM))} ${length.name} above the floor`
+      : 'level';
 
 /** What to bring where: the line at the camera's height, the client between the marks, the bubble in its middle, a tape that runs away from the camera. */
 function Aim({ view, planned, roll }: { view: View; planned: Schema['CameraDto'] | null; roll: number | null }) {
+  const { length } = useUnits();
   const centred = roll !== null && Math.abs(roll) < 0.18;
   const at = view === 'side' ? '56%' : '50%';
   return (
@@ -218,7 +225,7 @@ function Aim({ view, planned, roll }: { view: View; planned: Schema['CameraDto']
         className="absolute left-3 -translate-y-7 rounded bg-black/55 px-2 py-0.5 text-small font-semibold"
         style={{ top: at }}
       >
-        {level(view, planned)}
+        {level(view, planned, length)}
       </span>
       <div className="absolute top-[6%] bottom-[22%] left-1/2 w-0.5 bg-[#dfa443]/80" />
       {/* The tape as a camera sees it that stands square: it runs straight away, shortened. */}

@@ -2,7 +2,9 @@ import { type DragEvent, useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { keep, readKept } from '@/device/kept';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
+import { useUnits } from '@/ui/useUnits';
 import { day, time } from '@/words/dates';
+import type { Unit } from '@/words/units';
 import { CameraGuide } from './CameraGuide';
 import { CameraPlace } from './CameraPlace';
 import { liveCamera } from './camera';
@@ -12,15 +14,16 @@ import { nearest } from './waiting';
 const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
 
 /** How to put the camera up; where it stands the plan says. */
-const guide: Record<View, (camera: Schema['CameraDto'] | null) => string> = {
+const guide: Record<View, (camera: Schema['CameraDto'] | null, length: Unit) => string> = {
   side: () =>
     'From the side and level, knee high, the whole body in sight, from the same place for both sides. A tape on the floor across the stance tells how square it stands.',
-  front: (camera) =>
-    `From straight ahead and level${up(camera)}, both hips and the working foot in sight. A tape along the stance tells how square it stands.`,
-  back: (camera) => `From straight behind and level${up(camera)}, both hips and the working heel in sight.`,
+  front: (camera, length) =>
+    `From straight ahead and level${up(camera, length)}, both hips and the working foot in sight. A tape along the stance tells how square it stands.`,
+  back: (camera, length) => `From straight behind and level${up(camera, length)}, both hips and the working heel in sight.`,
 };
 
-const up = (camera: Schema['CameraDto'] | null) => (camera ? `, ${Math.round(100 * camera.heightM)} cm high` : '');
+const up = (camera: Schema['CameraDto'] | null, length: Unit) =>
+  camera ? `, ${Math.round(length.from(100 * camera.heightM))} ${length.name} high` : '';
 
 const when: Record<Moment, string> = {
   bottom: 'Three repetitions; take the bottom of the third.',
@@ -81,6 +84,7 @@ export function PictureSource({
   const [over, setOver] = useState(false);
   const [guided, setGuided] = useState(false);
   const live = liveCamera();
+  const { length } = useUnits();
   // Said once on this device, and then gone on.
   const [plain] = useState(() => !isSecureContext && readKept('plain-http') === undefined);
   useEffect(() => {
@@ -169,7 +173,7 @@ export function PictureSource({
             </p>
           )}
           <p className="text-copy text-soft">
-            {guide[view](planned)} {when[moment]}
+            {guide[view](planned, length)} {when[moment]}
           </p>
           <div className="flex flex-wrap gap-2">
             <button

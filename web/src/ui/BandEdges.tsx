@@ -1,12 +1,15 @@
+import type { Unit } from '@/words/units';
 import { NumberInput } from './NumberInput';
 
 /** The two edges of a band; an empty one is open. */
 export function BandEdges({
+  unit,
   low,
   high,
   onLow,
   onHigh,
 }: {
+  unit: Unit;
   low: number | null;
   high: number | null;
   onLow: (edge: number | null) => void;
@@ -23,14 +26,15 @@ export function BandEdges({
         <label key={name} className="flex items-center gap-1.5">
           {name}
           <NumberInput
-            value={value}
+            value={value === null ? null : unit.from(value)}
             live
-            onSay={set}
+            onSay={(said) => set(unit.to(said))}
             onEmpty={() => set(null)}
             className="h-11 w-18 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry text-ink"
           />
         </label>
       ))}
+      {unit.name}
     </div>
   );
 }

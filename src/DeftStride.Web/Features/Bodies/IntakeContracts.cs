@@ -5,6 +5,7 @@ using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Training;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Bodies;
 
@@ -26,8 +27,8 @@ internal sealed record SitePainDto(BodySide Leg, LegRole Role, PainSite Site, in
 internal sealed record OverruleDto(
     string FieldId,
     string Forbids,
-    string Reason,
-    string? By = null,
+    [property: AsWritten] string Reason,
+    [property: AsWritten] string? By = null,
     DateOnly? On = null
 );
 
@@ -78,7 +79,7 @@ internal sealed record ConditionView(
 }
 
 /// <summary>The pain limit that a clinician set for a client; without a score there is none.</summary>
-internal sealed record PainLimitDto(int? Score, string? By, DateOnly? On);
+internal sealed record PainLimitDto(int? Score, [property: AsWritten] string? By, DateOnly? On);
 
 /// <summary>What was asked when the client was met. Stature and mass are enough to begin; everything else refines.</summary>
 internal sealed record IntakeDto(
@@ -95,7 +96,7 @@ internal sealed record IntakeDto(
     bool? KneesStraighten,
     IReadOnlyList<SitePainDto> Pains,
     bool Minor,
-    string Guardian,
+    [property: AsWritten] string Guardian,
     PainLimitDto? Limit = null,
     int? BirthYear = null,
     IReadOnlyDictionary<string, string>? Care = null,
@@ -187,8 +188,8 @@ internal sealed record ChoiceView(
 
 internal sealed record IntakeView(
     Guid ClientId,
-    string Name,
-    string Goal,
+    [property: AsWritten] string Name,
+    [property: AsWritten] string Goal,
     long Version,
     IntakeDto Intake,
     IReadOnlyList<RangeTestView> Tests,

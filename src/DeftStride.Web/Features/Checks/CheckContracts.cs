@@ -9,6 +9,7 @@ using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Safety;
+using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Checks;
 
@@ -212,4 +213,4 @@ internal sealed record DraftRequest(
     [property: MaxLength(256 * 1024)] string Body
 );
 
-internal sealed record DraftView(Guid Id, Guid ClientId, long Version, string Body);
+internal sealed record DraftView(Guid Id, Guid ClientId, long Version, [property: AsWritten] string Body);

@@ -28,7 +28,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Clients;
 
-internal sealed record ClientSummary(Guid Id, string Name);
+internal sealed record ClientSummary(Guid Id, [property: AsWritten] string Name);
 
 internal sealed record ClientCreation(Guid OperationId, Guid Id, string Name, string? Goal, SchoolCode? School);
 
@@ -45,8 +45,8 @@ internal sealed record ClientChange(
 
 internal sealed record ClientDetails(
     Guid Id,
-    string Name,
-    string Goal,
+    [property: AsWritten] string Name,
+    [property: AsWritten] string Goal,
     SchoolCode? School,
     double? LeftAnkleDegrees,
     double? RightAnkleDegrees,
@@ -100,11 +100,11 @@ internal sealed record ClearedFlagView(
     Guid Id,
     string Text,
     DateTimeOffset At,
-    string ExaminedBy,
+    [property: AsWritten] string ExaminedBy,
     DateOnly ExaminedOn,
-    string Allowed,
+    [property: AsWritten] string Allowed,
     DateOnly? Until,
-    string No
+    [property: AsWritten] string No
 );
 
 /// <summary>A client: where they stand, what was done and decided, oldest check first. Of many years only the latest looks come at once.</summary>

@@ -6,6 +6,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Safety;
+using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Deciding;
 
@@ -83,7 +84,7 @@ internal sealed record DecisionView(
     RecommendationView Recommendation,
     DecisionOutcome Chosen,
     string Said,
-    string? OverruleReason,
+    [property: AsWritten] string? OverruleReason,
     PainDto? PainAfter,
     RepetitionsDto? Repetitions,
     LogDto? Log,

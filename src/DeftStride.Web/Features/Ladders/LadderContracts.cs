@@ -3,21 +3,22 @@ using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Ladders;
 
 /// <summary>A rung as it is kept and edited.</summary>
 internal sealed record RungDto(
     string Id,
-    string Name,
+    [property: AsWritten] string Name,
     string ExerciseId,
-    string Entry,
-    IReadOnlyList<string> Next,
-    string? Fallback,
+    [property: AsWritten] string Entry,
+    [property: AsWritten] IReadOnlyList<string> Next,
+    [property: AsWritten] string? Fallback,
     DoseRangeDto Dose,
-    string Reason,
+    [property: AsWritten] string Reason,
     LoadPosition? Load = null,
-    string? MeantFor = null
+    [property: AsWritten] string? MeantFor = null
 )
 {
     public static RungDto Of(Rung rung) =>

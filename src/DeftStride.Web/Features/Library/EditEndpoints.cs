@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Data;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
 
@@ -13,8 +14,8 @@ internal sealed record EditView(
     DateTimeOffset At,
     string Coach,
     string For,
-    string? Before,
-    string? After
+    [property: AsWritten] string? Before,
+    [property: AsWritten] string? After
 );
 
 /// <summary>What was changed over time, the newest first. What was judged before a change keeps what it was judged by.</summary>

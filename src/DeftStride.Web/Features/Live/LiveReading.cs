@@ -26,6 +26,7 @@ internal static class LiveReading
     private static async Task AnswerAsync(HttpContext context)
     {
         var log = context.RequestServices.GetRequiredService<ILoggerFactory>().CreateLogger(typeof(LiveReading));
+        var manner = context.RequestServices.GetRequiredService<StudioManner>();
         if (!context.WebSockets.IsWebSocketRequest)
             throw Refusal.BadInput("live", "This address speaks over a web socket only.");
         using var socket = await context.WebSockets.AcceptWebSocketAsync();
@@ -39,7 +40,7 @@ internal static class LiveReading
                         ? new LiveAnswer(0, null, null, "That is more than one look can be. Reload the page.")
                         : Answer(buffer.AsSpan(0, length), log);
                 await socket.SendAsync(
-                    JsonSerializer.SerializeToUtf8Bytes(answer, Json.Options),
+                    JsonSerializer.SerializeToUtf8Bytes(answer, Json.In(await manner.NowAsync(context.RequestAborted))),
                     WebSocketMessageType.Text,
                     endOfMessage: true,
                     context.RequestAborted

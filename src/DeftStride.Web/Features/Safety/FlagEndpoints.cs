@@ -32,7 +32,7 @@ internal sealed record FlagView(
     string WhatToDo,
     string WhomToSee,
     string Text,
-    string Note,
+    [property: AsWritten] string Note,
     DateTimeOffset At,
     string Coach,
     bool CanWithdraw,

@@ -2,6 +2,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Safety;
 
@@ -19,7 +20,7 @@ internal sealed record PainDto(int Score, BodySide? Leg, LegRole? Role, PainSite
 }
 
 /// <summary>Where the client felt it: as expected, or somewhere else, which is a finding.</summary>
-internal sealed record FeltDto(bool AsExpected, string Where);
+internal sealed record FeltDto(bool AsExpected, [property: AsWritten] string Where);
 
 /// <summary>Between what is sent and what is kept: pain, and where it was felt.</summary>
 internal static class PainForms

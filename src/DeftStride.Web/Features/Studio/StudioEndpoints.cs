@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
+using DeftStride.Core.Telling;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -15,7 +16,7 @@ using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Studio;
 
-internal sealed record CoachView(Guid Id, string Name);
+internal sealed record CoachView(Guid Id, [property: AsWritten] string Name);
 
 internal sealed record SchoolView(SchoolCode Code, string Name, string Belief, string Suits);
 
@@ -77,23 +78,31 @@ internal sealed record CautionsView(
 
 internal sealed record StudioView(
     Guid Id,
-    string Name,
-    string TimeZone,
+    [property: AsWritten] string Name,
+    [property: AsWritten] string TimeZone,
     int PainLimit,
     long Version,
     Tape Tape,
+    DayOrder Days,
+    WallClock WallClock,
     IReadOnlyList<CoachView> Coaches,
     IReadOnlyList<SchoolView> Schools,
     IReadOnlyList<ExerciseView> Exercises,
     IReadOnlyList<SignView> StopSigns,
     IReadOnlyList<TierView> Tiers,
     IReadOnlyList<ForbiddenView> Forbids,
-    string Emergency,
+    [property: AsWritten] string Emergency,
     CautionsView Cautions,
     ClockQuestionView? Clock
 );
 
-internal sealed record StudioSettingsView(string Name, string TimeZone, int PainLimit, string Emergency, long Version);
+internal sealed record StudioSettingsView(
+    [property: AsWritten] string Name,
+    [property: AsWritten] string TimeZone,
+    int PainLimit,
+    [property: AsWritten] string Emergency,
+    long Version
+);
 
 internal sealed record StudioChange(
     Guid OperationId,
@@ -101,7 +110,9 @@ internal sealed record StudioChange(
     string Name,
     string TimeZone,
     int PainLimit,
-    string? Emergency = null
+    string? Emergency = null,
+    DayOrder? Days = null,
+    WallClock? WallClock = null
 );
 
 internal sealed record CoachRequest(Guid OperationId, Guid Id, string Name);
@@ -136,6 +147,7 @@ internal static class StudioEndpoints
     )
     {
         var studio = await scope.StudioAsync(stop);
+        var manner = Telling.Of(studio);
         var coaches = await db
             .Coaches.Where(c => c.StudioId == studio.Id)
             .OrderBy(c => c.CreatedAt)
@@ -149,7 +161,9 @@ internal static class StudioEndpoints
                 studio.TimeZone,
                 studio.PainLimit,
                 studio.Version,
-                BenchEndpoints.KitOf(studio).Tape,
+                manner.Tape,
+                manner.Days,
+                manner.Clock,
                 coaches,
                 [.. School.All.Select(s => new SchoolView(s.Code, s.Name, s.Belief, s.Suits))],
                 [
@@ -213,13 +227,17 @@ internal static class StudioEndpoints
                     var before = s.PainLimit;
                     (s.Name, s.TimeZone, s.PainLimit) = (name, request.TimeZone, request.PainLimit);
                     // A page that does not know it does not take it away.
-                    if (request.Emergency is { } emergency)
-                        s.Settings = KeptStudioChoices.Kept.Write(
-                            KeptStudioChoices.Of(s) with
-                            {
-                                Emergency = Text.Optional("emergency", emergency),
-                            }
-                        );
+                    var kept = KeptStudioChoices.Of(s);
+                    var chosen = kept with
+                    {
+                        Emergency = request.Emergency is { } number
+                            ? Text.Optional("emergency", number)
+                            : kept.Emergency,
+                        Days = request.Days ?? kept.Days,
+                        Clock = request.WallClock ?? kept.Clock,
+                    };
+                    if (chosen != kept)
+                        s.Settings = KeptStudioChoices.Kept.Write(chosen);
                     return new Edit("setting", "pain-limit", "", $"{before}", $"{request.PainLimit}");
                 },
                 s => new StudioSettingsView(

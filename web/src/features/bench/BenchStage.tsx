@@ -1,6 +1,7 @@
 import { useDrag } from '@use-gesture/react';
 import { type KeyboardEvent, useLayoutEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
+import { useUnits } from '@/ui/useUnits';
 import { at, BenchFigure } from './figure';
 
 type View = Schema['BenchView'];
@@ -95,15 +96,11 @@ function Stage({
     rear: asked.rearRaiseCm,
     stance: length,
   };
-  const unit: Record<Lever, string> = {
-    shin: '°',
-    trunk: '°',
-    hips: '°',
-    depth: ' cm',
-    front: ' cm',
-    rear: ' cm',
-    stance: ' cm',
-  };
+  const { length: tape } = useUnits();
+  const said = (lever: Lever) =>
+    lever === 'shin' || lever === 'trunk' || lever === 'hips'
+      ? `${Math.round(now[lever])}°`
+      : `${tape.name === 'cm' ? Math.round(now[lever]) : tape.from(now[lever])} ${tape.name}`;
 
   useDrag(
     ({ event, xy: [clientX, clientY], first, last }) => {
@@ -127,7 +124,7 @@ function Stage({
       tabIndex={0}
       aria-label={name}
       aria-valuenow={Math.round(now[lever])}
-      aria-valuetext={`${Math.round(now[lever])}${unit[lever]}`}
+      aria-valuetext={said(lever)}
       aria-orientation={lever === 'front' || lever === 'rear' || lever === 'depth' ? 'vertical' : 'horizontal'}
       onKeyDown={key(lever)}
       className="cursor-grab outline-none [&:focus-visible>.ring]:stroke-ink"

@@ -9,7 +9,7 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
-import { type Units, unitsOf } from '@/ui/tape';
+import { type Units, unitsOf } from '@/words/units';
 import type { BenchProps } from './BenchScreen';
 import { BenchStage, type Lever, moved } from './BenchStage';
 import { CardSheet } from './CardSheet';
@@ -328,16 +328,16 @@ function Dials({
   const length = (label: string, cm: number, set: (cm: number) => void) => (
     <Dial
       label={label}
-      value={units.fromCm(cm)}
-      unit={units.length}
-      step={units.step}
-      onSet={(shown) => set(units.toCm(shown))}
+      value={units.length.from(cm)}
+      unit={units.length.name}
+      step={units.length.step}
+      onSet={(shown) => set(units.length.to(shown))}
     />
   );
   return (
     <div className="grid grid-cols-[repeat(auto-fit,minmax(148px,1fr))] gap-x-2 gap-y-1.5 border-t border-hair p-3">
       <Dial label="Front shin" value={stance.shinDegrees} unit="°" onSet={(shinDegrees) => onSet({ shinDegrees })} />
-      {length('Stance', units.length === 'cm' ? Math.round(stanceCm) : stanceCm, onStance)}
+      {length('Stance', units.length.name === 'cm' ? Math.round(stanceCm) : stanceCm, onStance)}
       <Dial label="Trunk" value={stance.trunkDegrees} unit="°" onSet={(trunkDegrees) => onSet({ trunkDegrees })} />
       <Dial
         label="Rear thigh"
@@ -406,9 +406,9 @@ function LoadPart({
         {held.position !== 'none' && (
           <Dial
             label="Load"
-            value={units.fromKg(held.kilograms)}
-            unit={units.mass}
-            onSet={(shown) => onHeld({ ...held, kilograms: Math.max(0, units.toKg(shown)) })}
+            value={units.mass.from(held.kilograms)}
+            unit={units.mass.name}
+            onSet={(shown) => onHeld({ ...held, kilograms: Math.max(0, units.mass.to(shown)) })}
           />
         )}
       </div>

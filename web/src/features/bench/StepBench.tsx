@@ -8,7 +8,7 @@ import { useShortcuts } from '@/device/keys';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
-import { unitsOf } from '@/ui/tape';
+import { unitsOf } from '@/words/units';
 import type { BenchProps } from './BenchScreen';
 import { CardSheet } from './CardSheet';
 import { Dial } from './Dial';
@@ -117,10 +117,10 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
             {down ? (
               <Dial
                 label="Box"
-                value={units.fromCm(box)}
-                unit={units.length}
-                step={units.step}
-                onSet={(shown) => setBox(units.toCm(shown))}
+                value={units.length.from(box)}
+                unit={units.length.name}
+                step={units.length.step}
+                onSet={(shown) => setBox(units.length.to(shown))}
               />
             ) : (
               <Dial label="Knee at the start" value={knee} unit="°" onSet={setKnee} />

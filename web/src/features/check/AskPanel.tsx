@@ -10,6 +10,8 @@ import { ReadingLine } from '@/ui/ReadingLine';
 import { standing } from '@/ui/results';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
+import { useUnits } from '@/ui/useUnits';
+import { asKept, type Unit, unitOf } from '@/words/units';
 import type { Draft, Stated } from './draft';
 
 /** What no picture gives: where it is felt, how hard it was, how the weight is shared, and what a clock or a tape says. */
@@ -154,7 +156,7 @@ function LoadShare({
           {source === 'guess' && (
             <NumberBox
               label={`Guess for the ${side} in front`}
-              unit="% in front"
+              unit={asKept('% in front')}
               value={
                 draft.stated.find((s) => s.measureId === 'load-share' && s.side === side && s.source === 'guess')?.value ?? null
               }
@@ -196,6 +198,7 @@ function LoadShare({
 }
 
 function TwoScales({ side, onShare }: { side: Side; onShare: (percent: number) => void }) {
+  const { mass } = useUnits();
   const [front, setFront] = useState<number | null>(null);
   const [rear, setRear] = useState<number | null>(null);
   const share = useMutation({
@@ -216,16 +219,17 @@ function TwoScales({ side, onShare }: { side: Side; onShare: (percent: number) =
           {name}
           <NumberInput
             aria-label={`${name} scale, ${side} in front`}
-            value={value}
+            value={value === null ? null : mass.from(value)}
             live
-            onSay={(kg) => {
+            onSay={(said) => {
+              const kg = mass.to(said);
               set(kg);
               then(kg);
             }}
             onEmpty={() => set(null)}
             className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
           />
-          kg
+          {mass.name}
         </label>
       ))}
       <Trouble error={share.error} />
@@ -240,7 +244,7 @@ function NumberBox({
   onValue,
 }: {
   label: string;
-  unit: string;
+  unit: Unit;
   value: number | null;
   onValue: (value: number | null) => void;
 }) {
@@ -248,13 +252,13 @@ function NumberBox({
     <label className="flex items-center gap-1.5 text-copy">
       <NumberInput
         aria-label={label}
-        value={value}
+        value={value === null ? null : unit.from(value)}
         live
-        onSay={onValue}
+        onSay={(said) => onValue(unit.to(said))}
         onEmpty={() => onValue(null)}
         className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
       />
-      {unit}
+      {unit.name}
     </label>
   );
 }
@@ -272,7 +276,7 @@ function Numbers({
   onStated: (stated: Stated | { measureId: string; side: Side; source: Stated['source']; value: null }) => void;
 }) {
   const source: Stated['source'] = measure.unit === 'seconds' ? 'clock' : measure.unit === 'percent' ? 'scales' : 'tape';
-  const unit = { seconds: 's', percent: '%', centimetres: 'cm', degrees: '°', tick: '' }[measure.unit];
+  const unit = unitOf(measure.unit, useUnits());
   return (
     <section aria-label={measure.name} className="grid content-start gap-2">
       <h2 className="font-semibold">

@@ -8,6 +8,8 @@ import { BandEdges } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 import type { Side } from '@/ui/SidePlate';
+import { useUnits } from '@/ui/useUnits';
+import { unitOf } from '@/words/units';
 
 type Level = 'client' | 'exercise' | 'school' | 'studio';
 
@@ -33,6 +35,7 @@ export function BandEditor({
   standard: Schema['StandardView'];
   readOnly: boolean;
 }) {
+  const unit = unitOf(measure.unit, useUnits());
   const band = side === 'left' ? measure.left : measure.right;
   const [open, setOpen] = useState(false);
   const [low, setLow] = useState(band?.lower ?? null);
@@ -79,7 +82,7 @@ export function BandEditor({
             change.mutate(false);
           }}
         >
-          <BandEdges low={low} high={high} onLow={setLow} onHigh={setHigh} />
+          <BandEdges unit={unit} low={low} high={high} onLow={setLow} onHigh={setHigh} />
           <select
             aria-label="For whom"
             value={level}

@@ -19,6 +19,7 @@ import { Button } from '@/ui/Button';
 import { NumberInput } from '@/ui/NumberInput';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { SidePlate, sideWord } from '@/ui/SidePlate';
+import { useUnits } from '@/ui/useUnits';
 import { leading } from './leading';
 import type { Reading } from './useReading';
 
@@ -89,6 +90,7 @@ export function StillBench({
 }) {
   const still = stills[shown];
   const own = stillViews[shown];
+  const { length } = useUnits();
   // While points are placed no row comes or goes: the picture would move away under the hand.
   const [holding, setHolding] = useState(false);
   const [placing, setPlacing] = useState<string | null>(null);
@@ -163,14 +165,16 @@ export function StillBench({
         <label className="flex items-center gap-2 border-t border-hair px-3 py-1.5 text-copy">
           Marked length
           <NumberInput
-            value={still.scale.centimetres || null}
+            value={still.scale.centimetres ? length.from(still.scale.centimetres) : null}
             autoFocus={still.scale.centimetres === 0}
             live
-            onSay={(centimetres) => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres } }))}
+            onSay={(said) =>
+              actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres: length.to(said) } }))
+            }
             onEmpty={() => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres: 0 } }))}
             className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
           />
-          cm
+          {length.name}
           <Button kind="quiet" className="ml-auto" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, scale: null }))}>
             Take it away
           </Button>
@@ -196,6 +200,8 @@ export function StillBench({
   );
 }
 
+const tenth = (n: number) => Math.round(10 * n) / 10;
+
 /** A length or a distance in a row of tools. */
 function Amount({ name, value, unit, onSay }: { name: string; value: number; unit: string; onSay: (value: number) => void }) {
   return (
@@ -213,18 +219,20 @@ function Amount({ name, value, unit, onSay }: { name: string; value: number; uni
 
 /** The line on the floor with its length, and what it said of the camera. */
 function FloorLineRow({ still, square, actions }: { still: Still; square: string | null; actions: StillActions }) {
+  const { length } = useUnits();
   return (
     <div className="flex flex-wrap items-center gap-x-3 gap-y-1 border-t border-hair px-3 py-1 text-copy" data-floor-line>
       {still.line && (
         <>
           <span>Floor line</span>
           <Amount
-            name="Length of the line on the floor, centimetres"
-            value={Math.round(100 * still.line.metres)}
-            unit="cm"
-            onSay={(cm) => {
-              keep('floor-line', cm / 100);
-              actions.onAlter(still.key, (s) => ({ ...s, line: s.line ? { ...s.line, metres: cm / 100 } : null }));
+            name={`Length of the line on the floor, ${length.name}`}
+            value={tenth(length.from(100 * still.line.metres))}
+            unit={length.name}
+            onSay={(said) => {
+              const metres = length.to(said) / 100;
+              keep('floor-line', metres);
+              actions.onAlter(still.key, (s) => ({ ...s, line: s.line ? { ...s.line, metres } : null }));
             }}
           />
           <Button kind="quiet" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, line: null }))}>
@@ -240,17 +248,23 @@ function FloorLineRow({ still, square, actions }: { still: Still; square: string
 /** Where the camera stood for the pictures of this view. */
 function CameraSaid({ still, actions }: { still: Still; actions: StillActions }) {
   const { camera } = still;
+  const { length, far } = useUnits();
   if (!camera) return null;
   const say = (change: Partial<Schema['CameraDto']>) => actions.onCamera(still.view, { ...camera, ...change });
   return (
     <fieldset className="flex flex-wrap items-center gap-x-3 gap-y-1 px-1.5 text-copy">
       <legend className="sr-only">Where the camera stood</legend>
-      <Amount name="Camera: metres away" value={camera.distanceM} unit="m away" onSay={(distanceM) => say({ distanceM })} />
       <Amount
-        name="Camera: centimetres above the floor"
-        value={Math.round(100 * camera.heightM)}
-        unit="cm high"
-        onSay={(cm) => say({ heightM: cm / 100 })}
+        name={`Camera: ${far.name} away`}
+        value={far.from(camera.distanceM)}
+        unit={`${far.name} away`}
+        onSay={(said) => say({ distanceM: far.to(said) })}
+      />
+      <Amount
+        name={`Camera: ${length.name} above the floor`}
+        value={tenth(length.from(100 * camera.heightM))}
+        unit={`${length.name} high`}
+        onSay={(said) => say({ heightM: length.to(said) / 100 })}
       />
       <label className="flex min-h-11 items-center gap-2">
         <input

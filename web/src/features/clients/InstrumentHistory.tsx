@@ -7,6 +7,7 @@ import { Rail } from '@/ui/instruments/Rail';
 import { SpiritLevel } from '@/ui/instruments/SpiritLevel';
 import { standing } from '@/ui/results';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
+import { useUnits } from '@/ui/useUnits';
 import { useWidth } from '@/ui/useWidth';
 import { day } from '@/words/dates';
 import { type Result, resultLine, verdictWord } from '@/words/verdict';
@@ -25,7 +26,7 @@ const instruments = {
     title: 'Knee over the foot',
     ids: ['knee-offset'],
     zero: 'rail',
-    unit: ' cm',
+    unit: 'length',
     least: [-4, 4],
     ticks: [-6, -3, 0, 3, 6, 9],
   },
@@ -43,6 +44,9 @@ const KINDS: Kind[] = ['shin', 'knee', 'pelvis'];
 
 const readingOf = (look: Check['look'], kind: Kind, side: Side) =>
   instruments[kind].ids.map((id) => numbered(standing(look, id, side))).find((r) => r !== null) ?? null;
+
+/** Where the lines of an instrument that is read in inches lie. */
+const INCHES = [-3, -2, -1, 0, 1, 2, 3, 4];
 
 const HEIGHT = 168;
 /** How wide the words of a day are, with the room between two. */
@@ -86,7 +90,11 @@ export function InstrumentHistory({ checks, schoolName }: { checks: Check[]; sch
 }
 
 function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind }) {
-  const { ids, least, ticks: all, unit, zero } = instruments[kind];
+  const { ids, least, zero, ...drawn } = instruments[kind];
+  const { length } = useUnits();
+  const inInches = drawn.unit === 'length' && length.name === 'in';
+  const all: readonly number[] = inInches ? INCHES.map(length.to) : drawn.ticks;
+  const tick = (kept: number) => (drawn.unit === 'length' ? `${length.from(kept)} ${length.name}` : `${kept}°`);
   const [svg, width] = useWidth<SVGSVGElement>(460);
   const visits = checks.map((c) => ({
     at: c.at,
@@ -146,7 +154,7 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
               strokeWidth={t === 0 ? 1.6 : 1}
             />
             <text x={PAD.left - 8} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--ink-soft)">
-              {t === 0 ? zero : `${t}${unit}`.replace('-', '−')}
+              {t === 0 ? zero : tick(t).replace('-', '−')}
             </text>
           </g>
         ))}

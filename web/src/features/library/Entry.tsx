@@ -138,20 +138,21 @@ function FaultPage({ fault, library, book }: { fault: Schema['LibraryFaultView']
   );
 }
 
-const unit: Record<Schema['MeasureUnit'], string> = {
+const unit: Record<Exclude<Schema['MeasureUnit'], 'centimetres'>, string> = {
   degrees: 'degrees',
-  centimetres: 'centimetres',
   percent: 'percent',
   seconds: 'seconds',
   tick: 'seen, yes or no',
 };
+const inWords = (of: Schema['MeasureUnit'], tape: Schema['Tape']) =>
+  of === 'centimetres' ? (tape === 'inches' ? 'inches' : 'centimetres') : unit[of];
 
 function MeasurePage({ measure, library, studio, book }: { measure: Schema['LibraryMeasureView'] } & All) {
   const name = (id: string) => studio.exercises.find((e) => e.id === id)?.name ?? id;
   return (
     <>
       <Head
-        over={`In ${unit[measure.unit]}${measure.views.length > 0 ? `, from ${measure.views.join(' or ')}` : ''}`}
+        over={`In ${inWords(measure.unit, studio.tape)}${measure.views.length > 0 ? `, from ${measure.views.join(' or ')}` : ''}`}
         title={measure.name}
       >
         {measure.sign && `Plus means ${measure.sign}. `}
@@ -191,6 +192,7 @@ function MeasurePage({ measure, library, studio, book }: { measure: Schema['Libr
         </p>
         {measure.unit !== 'tick' && (
           <StudioBand
+            unit={measure.unit}
             measureId={measure.id}
             exercises={measure.uses.map((u) => ({ id: u.exerciseId, name: name(u.exerciseId) }))}
             version={library.studioVersion}

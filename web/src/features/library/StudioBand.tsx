@@ -1,22 +1,27 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, take } from '@/api/client';
+import { api, type Schema, take } from '@/api/client';
 import { refresh } from '@/api/queries';
 import { BandEdges } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
+import { useUnits } from '@/ui/useUnits';
+import { unitOf } from '@/words/units';
 
 /** Another band for a measure, for one exercise or for the whole studio. */
 export function StudioBand({
   measureId,
+  unit: of,
   exercises,
   version,
 }: {
   measureId: string;
+  unit: Schema['MeasureUnit'];
   exercises: { id: string; name: string }[];
   version: number;
 }) {
+  const unit = unitOf(of, useUnits());
   const [open, setOpen] = useState(false);
   const [low, setLow] = useState<number | null>(null);
   const [high, setHigh] = useState<number | null>(null);
@@ -56,7 +61,7 @@ export function StudioBand({
         change.mutate(false);
       }}
     >
-      <BandEdges low={low} high={high} onLow={setLow} onHigh={setHigh} />
+      <BandEdges unit={unit} low={low} high={high} onLow={setLow} onHigh={setHigh} />
       <select
         aria-label="For which exercise"
         value={exercise}

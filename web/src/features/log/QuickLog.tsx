@@ -3,6 +3,7 @@ import type { Schema } from '@/api/client';
 import { Button } from '@/ui/Button';
 import { NumberInput } from '@/ui/NumberInput';
 import { ScoreRow } from '@/ui/ScoreRow';
+import { useUnits } from '@/ui/useUnits';
 import { asAsked, type Entry } from './log';
 
 /** What was done: one tap when it was as asked, a few more when it was not. */
@@ -19,6 +20,7 @@ export function QuickLog({
   onChange: (entry: Entry | null) => void;
 }) {
   const [open, setOpen] = useState(false);
+  const { mass } = useUnits();
   if (!entry)
     return (
       <section aria-label="Log" className="grid gap-2">
@@ -61,7 +63,7 @@ export function QuickLog({
               {entry.cleanLeft === most && entry.cleanRight === most
                 ? 'all clean'
                 : `clean L ${entry.cleanLeft}, R ${entry.cleanRight}`}
-              {entry.loadKg > 0 && `, ${entry.loadKg} kg`}
+              {entry.loadKg > 0 && `, ${mass.from(entry.loadKg)} ${mass.name}`}
             </span>
           </span>
           <span className="shrink-0">
@@ -94,11 +96,11 @@ export function QuickLog({
           onSet={(amount) => set({ amount })}
         />
         <label className="rounded-[10px] border border-hair p-1.5 text-center">
-          <span className="block text-fine text-soft">Load, kg</span>
+          <span className="block text-fine text-soft">Load, {mass.name}</span>
           <NumberInput
-            value={entry.loadKg}
+            value={mass.from(entry.loadKg)}
             live
-            onSay={(loadKg) => set({ loadKg })}
+            onSay={(load) => set({ loadKg: mass.to(load) })}
             onEmpty={() => set({ loadKg: 0 })}
             className="figure h-11 w-full bg-transparent text-center text-title"
           />

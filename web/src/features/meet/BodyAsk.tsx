@@ -1,7 +1,7 @@
 import type { Schema } from '@/api/client';
 import { useIntake } from '@/api/queries';
 import { Trouble, Waiting } from '@/ui/Notice';
-import { unitsOf } from '@/ui/tape';
+import { unitsOf } from '@/words/units';
 import { NumberField } from './NumberField';
 import { useIntakeChange } from './useIntakeChange';
 
@@ -18,18 +18,18 @@ export function BodyAsk({ clientId, tape }: { clientId: string; tape: Schema['Ta
         <NumberField
           large
           label="Stature"
-          unit={units.length}
-          value={statureCm === null ? null : units.fromCm(statureCm)}
+          unit={units.length.name}
+          value={statureCm === null ? null : units.length.from(statureCm)}
           placeholder={tape === 'inches' ? '67' : '170'}
-          onKeep={(n) => change.mutate({ statureCm: n === null ? null : units.toCm(n) })}
+          onKeep={(n) => change.mutate({ statureCm: n === null ? null : units.length.to(n) })}
         />
         <NumberField
           large
           label="Mass"
-          unit={units.mass}
-          value={massKg === null ? null : units.fromKg(massKg)}
+          unit={units.mass.name}
+          value={massKg === null ? null : units.mass.from(massKg)}
           placeholder={tape === 'inches' ? '150' : '68'}
-          onKeep={(n) => change.mutate({ massKg: n === null ? null : units.toKg(n) })}
+          onKeep={(n) => change.mutate({ massKg: n === null ? null : units.mass.to(n) })}
         />
       </div>
       <Trouble error={change.error} />

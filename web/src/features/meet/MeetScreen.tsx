@@ -11,7 +11,7 @@ import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
-import { unitsOf } from '@/ui/tape';
+import { unitsOf } from '@/words/units';
 import { BodyAsk } from './BodyAsk';
 import { ClinicianLimit } from './ClinicianLimit';
 import { FirstChoice } from './FirstChoice';
@@ -51,10 +51,10 @@ export function MeetScreen() {
     return (
       <NumberField
         label={label}
-        unit={units.length}
-        value={value === null ? null : units.fromCm(value)}
-        placeholder={about ? `about ${Math.round(units.fromCm(about))}` : ''}
-        onKeep={(n) => set({ [key]: n === null ? null : units.toCm(n) })}
+        unit={units.length.name}
+        value={value === null ? null : units.length.from(value)}
+        placeholder={about ? `about ${Math.round(units.length.from(about))}` : ''}
+        onKeep={(n) => set({ [key]: n === null ? null : units.length.to(n) })}
       />
     );
   };

@@ -8,8 +8,8 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
-import { type Units, unitsOf } from '@/ui/tape';
 import { day } from '@/words/dates';
+import { type Units, unitsOf } from '@/words/units';
 import { NumberField } from './NumberField';
 
 type Test = Schema['RangeTestView'];
@@ -70,7 +70,7 @@ function Measure({ test, view, units }: { test: Test; view: Schema['IntakeView']
             test: test.test,
             side,
             degrees: byGap ? null : number,
-            gapCm: byGap ? units.toCm(number) : null,
+            gapCm: byGap ? units.length.to(number) : null,
             supersedes: null,
           },
         }),
@@ -101,7 +101,7 @@ function Measure({ test, view, units }: { test: Test; view: Schema['IntakeView']
           <NumberField
             key={`${id}-${byGap}`}
             label={byGap ? 'Toe to wall' : 'Angle'}
-            unit={byGap ? units.length : '°'}
+            unit={byGap ? units.length.name : '°'}
             value={null}
             onKeep={(n) => n !== null && add.mutate(n)}
           />

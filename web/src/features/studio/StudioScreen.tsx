@@ -2,14 +2,14 @@ import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { kitQuery } from '@/api/options';
+import { kitQuery, studioQuery } from '@/api/options';
 import { queries, refresh, useKit, useStudio } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
-import { type Units, unitsOf } from '@/ui/tape';
+import { unitsOf } from '@/words/units';
 import { HeightRow } from './HeightRow';
 import { SettingsList } from './SettingsList';
 
@@ -26,8 +26,10 @@ export function StudioScreen() {
       return take(api.PUT('/api/kit', { body: { operationId: uuid(), version, kit: next } }));
     },
     onSuccess: async (next) => {
+      const before = kit.data?.kit.tape;
       queries.setQueryData(kitQuery.queryKey, next);
-      await refresh('studio', 'bench', 'floor', 'settings');
+      // Units stand in every sentence.
+      await (next.kit.tape === before ? refresh('studio', 'bench', 'floor', 'settings') : queries.invalidateQueries());
     },
   });
   if (!studio.data || !kit.data) return <Waiting what="the studio" error={studio.error ?? kit.error} />;
@@ -42,9 +44,9 @@ export function StudioScreen() {
     <Owned
       label={label}
       hint={hint}
-      values={owned[key].map((cm) => ({ raw: cm, text: `${trim(units.fromCm(cm))} ${units.length}` }))}
-      unit={units.length}
-      onAdd={(n) => change.mutate({ ...owned, [key]: [...owned[key], units.toCm(n)].sort((a, b) => a - b) })}
+      values={owned[key].map((cm) => ({ raw: cm, text: `${trim(units.length.from(cm))} ${units.length.name}` }))}
+      unit={units.length.name}
+      onAdd={(n) => change.mutate({ ...owned, [key]: [...owned[key], units.length.to(n)].sort((a, b) => a - b) })}
       onRemove={(i) => change.mutate({ ...owned, [key]: owned[key].filter((_, j) => j !== i) })}
     />
   );
@@ -71,10 +73,12 @@ export function StudioScreen() {
             label="Roll for the instep"
             hint="Height from the floor."
             values={
-              owned.rollCm === null ? [] : [{ raw: owned.rollCm, text: `${trim(units.fromCm(owned.rollCm))} ${units.length}` }]
+              owned.rollCm === null
+                ? []
+                : [{ raw: owned.rollCm, text: `${trim(units.length.from(owned.rollCm))} ${units.length.name}` }]
             }
-            unit={units.length}
-            onAdd={(n) => change.mutate({ ...owned, rollCm: units.toCm(n) })}
+            unit={units.length.name}
+            onAdd={(n) => change.mutate({ ...owned, rollCm: units.length.to(n) })}
             onRemove={() => change.mutate({ ...owned, rollCm: null })}
           />
           {HELD.map(({ kind, label, hint }) => {
@@ -84,26 +88,15 @@ export function StudioScreen() {
                 key={kind}
                 label={label}
                 hint={hint}
-                values={held.map((kg) => ({ raw: kg, text: `${trim(units.fromKg(kg))} ${units.mass}` }))}
-                unit={units.mass}
-                onAdd={(n) => change.mutate({ ...owned, [kind]: [...held, units.toKg(n)].sort((a, b) => a - b) })}
+                values={held.map((kg) => ({ raw: kg, text: `${trim(units.mass.from(kg))} ${units.mass.name}` }))}
+                unit={units.mass.name}
+                onAdd={(n) => change.mutate({ ...owned, [kind]: [...held, units.mass.to(n)].sort((a, b) => a - b) })}
                 onRemove={(i) => change.mutate({ ...owned, [kind]: held.filter((_, j) => j !== i) })}
               />
             );
           })}
           <Things owned={owned} onChange={(things) => change.mutate({ ...owned, things })} />
-          <div>
-            <p className="mb-1.5 font-semibold">The tape on the wall</p>
-            <Choice
-              label="Units"
-              value={owned.tape}
-              options={[
-                { value: 'centimetres', text: 'Centimetres, kilograms' },
-                { value: 'inches', text: 'Inches, pounds' },
-              ]}
-              onPick={(tape) => change.mutate({ ...owned, tape })}
-            />
-          </div>
+          <Manner studio={studio.data} tape={owned.tape} onTape={(tape) => change.mutate({ ...owned, tape })} />
           <Trouble error={change.error} />
           <EmergencyNumber studio={studio.data} />
         </section>
@@ -127,24 +120,82 @@ const HELD = [
   { kind: 'sandbagsKg', label: 'Sandbags', hint: 'Hugged, or in the crook of the elbows.' },
 ] as const;
 
-/** Whom to call, as it is shown large when a red flag says so. */
-function EmergencyNumber({ studio }: { studio: Schema['StudioView'] }) {
-  const keep = useMutation({
-    mutationFn: (emergency: string) =>
+/** Changes what the studio said of itself; what is not given stays. */
+function useStudioChange(studio: Schema['StudioView']) {
+  return useMutation({
+    scope: { id: 'kit' },
+    mutationFn: (said: Partial<Pick<Schema['StudioChange'], 'emergency' | 'days' | 'wallClock'>>) =>
       take(
         api.PUT('/api/studio', {
           body: {
             operationId: uuid(),
-            version: studio.version,
+            version: queries.getQueryData(studioQuery.queryKey)?.version ?? studio.version,
             name: studio.name,
             timeZone: studio.timeZone,
             painLimit: studio.painLimit,
-            emergency,
+            ...said,
           },
         }),
       ),
-    onSuccess: () => refresh('studio', 'kit'),
+    // Every sentence of every screen is told in the new way.
+    onSuccess: () => queries.invalidateQueries(),
   });
+}
+
+/** How lengths, weights, days and times are read here: on screens, cards, prints and in every sentence. */
+function Manner({
+  studio,
+  tape,
+  onTape,
+}: {
+  studio: Schema['StudioView'];
+  tape: Schema['Tape'];
+  onTape: (tape: Schema['Tape']) => void;
+}) {
+  const change = useStudioChange(studio);
+  const ask = <T extends string>(label: string, value: T, options: { value: T; text: string }[], onPick: (value: T) => void) => (
+    <div>
+      <p className="mb-1.5 font-semibold">{label}</p>
+      <Choice label={label} value={value} options={options} onPick={onPick} />
+    </div>
+  );
+  return (
+    <>
+      {ask(
+        'The tape and the scales',
+        tape,
+        [
+          { value: 'centimetres', text: 'Centimetres, kilograms' },
+          { value: 'inches', text: 'Inches, pounds' },
+        ],
+        onTape,
+      )}
+      {ask(
+        'Days',
+        studio.days,
+        [
+          { value: 'dayFirst', text: '24 November' },
+          { value: 'monthFirst', text: 'November 24' },
+        ],
+        (days) => change.mutate({ days }),
+      )}
+      {ask(
+        'The clock',
+        studio.wallClock,
+        [
+          { value: 'hours24', text: '16:30' },
+          { value: 'hours12', text: '4:30 pm' },
+        ],
+        (wallClock) => change.mutate({ wallClock }),
+      )}
+      <Trouble error={change.error} />
+    </>
+  );
+}
+
+/** Whom to call, as it is shown large when a red flag says so. */
+function EmergencyNumber({ studio }: { studio: Schema['StudioView'] }) {
+  const keep = useStudioChange(studio);
   return (
     <div className="max-w-[26em]">
       <Field
@@ -153,7 +204,7 @@ function EmergencyNumber({ studio }: { studio: Schema['StudioView'] }) {
         hint="Shown large when help is to be called; with the local rule, if there is one"
         onBlur={(e) => {
           const emergency = e.target.value.trim();
-          if (emergency !== studio.emergency) keep.mutate(emergency);
+          if (emergency !== studio.emergency) keep.mutate({ emergency });
         }}
       />
       <Trouble error={keep.error} />
@@ -217,7 +268,7 @@ function Owned({
   label: string;
   hint: string;
   values: { raw: number; text: string }[];
-  unit: Units['length'];
+  unit: string;
   onAdd: (n: number) => void;
   onRemove: (index: number) => void;
 }) {

@@ -1,0 +1,29 @@
+import type { Schema } from '@/api/client';
+
+/** A unit as a person reads and types it: its name, and how its numbers come from and go to the one that is kept. */
+export type Unit = { name: string; from: (kept: number) => number; to: (shown: number) => number };
+
+/** How a studio reads lengths and masses. Inside, everything stays in centimetres, metres and kilograms. */
+export type Units = { length: Unit & { step: number }; far: Unit; mass: Unit };
+
+const IN = 2.54;
+const FT = 0.3048;
+const LB = 0.45359237;
+
+/** Shown to a tenth; what is typed is kept as it was meant. */
+const per = (name: string, one: number): Unit => ({
+  name,
+  from: (kept) => Math.round((kept / one) * 10) / 10,
+  to: (shown) => shown * one,
+});
+/** A unit that reads the same in every studio. */
+export const asKept = (name: string): Unit => ({ name, from: (kept) => kept, to: (shown) => shown });
+
+const metric: Units = { length: { ...asKept('cm'), step: 1 }, far: asKept('m'), mass: asKept('kg') };
+const inches: Units = { length: { ...per('in', IN), step: 0.5 }, far: per('ft', FT), mass: per('lb', LB) };
+
+export const unitsOf = (tape: Schema['Tape'] | undefined): Units => (tape === 'inches' ? inches : metric);
+
+/** The unit in which a measure's numbers are read and typed here. */
+export const unitOf = (measure: Schema['MeasureUnit'], units: Units): Unit =>
+  measure === 'centimetres' ? units.length : asKept({ degrees: '°', percent: '%', seconds: 's', tick: '' }[measure]);
