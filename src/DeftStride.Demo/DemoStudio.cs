@@ -63,7 +63,8 @@ internal sealed class DemoStudio(
         double? LeftAnkle = null,
         double? RightAnkle = null,
         double Wedge = 0,
-        KeptSitePain[]? Pains = null
+        KeptSitePain[]? Pains = null,
+        string Bothers = ""
     );
 
     /// <summary>A trial of a session: which correction, the picture after it, and the pain then.</summary>
@@ -75,7 +76,8 @@ internal sealed class DemoStudio(
         string[] Pictures,
         KeptSeen[] Wrong,
         KeptFelt? Felt = null,
-        int? Effort = null
+        int? Effort = null,
+        string? Remark = null
     )
     {
         public static Looked Split(params string[] more) => new(DemoStudio.ExerciseId, more, []);
@@ -109,9 +111,19 @@ internal sealed class DemoStudio(
             84,
             TrainingAge.Months,
             [Goal.HillsAndStairs, Goal.Strength],
-            Pains: [new(BodySide.Left, LegRole.Rear, PainSite.KneeFront, 3)]
+            Pains: [new(BodySide.Left, LegRole.Rear, PainSite.KneeFront, 3)],
+            Bothers: "The left knee grumbles when that leg is behind me."
         ),
-        new("sunniva", "Sunniva Reed", "Back to hill walking", 166, 66, TrainingAge.Months, [Goal.Return]),
+        new(
+            "sunniva",
+            "Sunniva Reed",
+            "Back to hill walking",
+            166,
+            66,
+            TrainingAge.Months,
+            [Goal.Return],
+            Bothers: "I don't trust the leg on loose stones."
+        ),
         new(
             "petra",
             "Petra Lowmoor",
@@ -210,6 +222,7 @@ internal sealed class DemoStudio(
                         StatureCm = person.StatureCm,
                         MassKg = person.MassKg,
                         Pains = person.Pains ?? [],
+                        Bothers = person.Bothers,
                         LeftFoot = FootType.Neutral,
                         RightFoot = FootType.Neutral,
                         Knees = KneeShape.Straight,
@@ -512,6 +525,7 @@ internal sealed class DemoStudio(
             {
                 Felt = new KeptFelt(true, ""),
                 Effort = 6,
+                Remark = "The right side always feels a little further away.",
             }
         );
     }
@@ -671,7 +685,7 @@ internal sealed class DemoStudio(
             _lastPain.TryGetValue((key, looked.ExerciseId), out var evening)
                 ? evening
                 : null,
-            null
+            Remark: looked.Remark
         );
         _lastPain[(key, looked.ExerciseId)] = after.Score;
         await _recorder.KeepAsync(check, stop);

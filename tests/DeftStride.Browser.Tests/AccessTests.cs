@@ -49,12 +49,16 @@ public sealed class AccessTests
         Sound(page, "step on the bench", all);
         page.Go("/studio").See("heights can be built");
         Sound(page, "studio", all);
+        page.Go("/library?open=measure:front-shin").Press("Another band");
+        page.See("Use this band");
+        Sound(page, "library", all);
         page.Go("/ladders").Find("[data-rung='ss-pad']").Click();
         page.See("Keep the rung");
         Sound(page, "ladders", all);
         page.Go("/").Press("History");
         page.Press("Meet");
         page.See("Start with the");
+        page.Script("for (const s of document.querySelectorAll('aside details > summary')) s.click()");
         page.Press("Ankle bend");
         page.See("Knee to a wall");
         Sound(page, "meet", all);
@@ -162,7 +166,7 @@ public sealed class AccessTests
     }
 
     /// <summary>Everything in the light there is, then the colours in the other: nothing but they depends on it.</summary>
-    private static void Sound(Page page, string screen, List<string> all)
+    internal static void Sound(Page page, string screen, List<string> all)
     {
         page.Script(Axe);
         var found = (string)
@@ -172,16 +176,33 @@ public sealed class AccessTests
                 const root = document.documentElement;
                 const bad = (r) => r.violations
                                     .map((v) => root.dataset.theme + ' ' + v.id + ': ' + v.nodes.slice(0, 4).map((n) => n.target.join(' ') + ' ' + n.failureSummary).join(' | '));
+                // What is typed or chosen into has an edge that is seen: 3:1 against what is around it.
+                const light = (c) => { const [r, g, b] = c.map((x) => (x / 255 <= 0.04045 ? x / 255 / 12.92 : ((x / 255 + 0.055) / 1.055) ** 2.4)); return 0.2126 * r + 0.7152 * g + 0.0722 * b; };
+                const colour = (text) => text.match(/^rgba?\(([\d.]+), ([\d.]+), ([\d.]+)(?:, ([\d.]+))?\)$/)?.slice(1).map((x) => (x === undefined ? 1 : Number(x)));
+                const around = (e) => { for (let at = e.parentElement; at; at = at.parentElement) { const c = colour(getComputedStyle(at).backgroundColor); if (c && c[3] === 1) return c.slice(0, 3); } return [255, 255, 255]; };
+                const edges = () => [...document.querySelectorAll('input:not([type=file], [type=checkbox], [type=radio]), select, textarea')].flatMap((e) => {
+                  if (!e.checkVisibility() || e.getBoundingClientRect().width < 3 || e.closest('nav')) return [];
+                  // The frame of a dial or of a label counts for the field inside it.
+                  let edge = e;
+                  for (let up = 0; up < 3 && edge && !(parseFloat(getComputedStyle(edge).borderBottomWidth) > 0); up++) edge = edge.parentElement;
+                  const c = edge && parseFloat(getComputedStyle(edge).borderBottomWidth) > 0 ? colour(getComputedStyle(edge).borderBottomColor) : null;
+                  const name = root.dataset.theme + ' edge: ' + (e.getAttribute('aria-label') ?? e.closest('label')?.textContent ?? e.outerHTML).slice(0, 50);
+                  if (!c) return [`${name} has none`];
+                  const [a, b] = [light(c.slice(0, 3).map((x, i) => x * c[3] + around(edge)[i] * (1 - c[3]))), light(around(edge))];
+                  const ratio = (Math.max(a, b) + 0.05) / (Math.min(a, b) + 0.05);
+                  return ratio < 3 ? [`${name} ${ratio.toFixed(2)}`] : [];
+                });
                 const settled = () => new Promise((r) => requestAnimationFrame(() => requestAnimationFrame(r)));
                 const still = document.createElement('style');
                 still.textContent = '*, *::before, *::after { transition: none !important }';
                 (async () => {
                   document.head.append(still);
-                  const first = bad(await axe.run(document, { resultTypes: ['violations'] }));
+                  const first = [...bad(await axe.run(document, { resultTypes: ['violations'] })), ...edges()];
                   const was = root.dataset.theme;
                   root.dataset.theme = was === 'dim' ? 'daylight' : 'dim';
                   await settled();
                   const second = bad(await axe.run(document, { resultTypes: ['violations'], runOnly: ['color-contrast'] }));
+                  second.push(...edges());
                   root.dataset.theme = was;
                   still.remove();
                   done([...first, ...second].join('\n'));

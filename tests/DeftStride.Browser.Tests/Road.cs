@@ -18,7 +18,7 @@ internal static class Road
         page.Press("Add a client");
         page.Find("[role='dialog'] input").SendKeys(name);
         page.Click("[role='dialog'] button[type='submit']");
-        page.See("Start with both shins");
+        page.See("Two numbers are enough to begin");
     }
 
     /// <summary>Gives a picture to the file input of a side.</summary>

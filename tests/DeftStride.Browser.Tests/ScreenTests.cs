@@ -71,6 +71,9 @@ public sealed class ScreenTests
                 is > 0L
             )
                 all.AddRange(Fit.Faults(page).Select(f => $"{where}, opened: {f}"));
+            // The desk is gone through state by state elsewhere.
+            if (Sizes.Long || width < 500)
+                AccessTests.Sound(page, where, all);
         }
 
         // Panels over the screen.

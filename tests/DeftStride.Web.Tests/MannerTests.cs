@@ -156,6 +156,32 @@ public sealed partial class MannerTests : IDisposable
         Assert.Equal("Ada 10 kg Brook", Text(view["client"]!, "name"));
     }
 
+    /// <summary>What a client says unasked goes with the look, to everybody who reads it, in their own words.</summary>
+    [Fact]
+    public async Task A_remark_is_kept_with_its_look_on_one_line_and_is_nobody_elses_words()
+    {
+        await ReadAsAmericanAsync();
+        var client = await _studio.ClientAsync();
+        var body = StoredJson(await _studio.CheckBodyAsync(client, 4, 12));
+        body["remark"] = "two\nlines";
+        Assert.StartsWith(
+            "“remark” has signs in it that are no text",
+            Text((await _studio.PostAsync("/api/checks", body, HttpStatusCode.BadRequest))!, "detail"),
+            StringComparison.Ordinal
+        );
+        body["remark"] = "  All of it goes into the front knee below 20 cm  ";
+        var check = (await _studio.PostAsync("/api/checks", body))!;
+        const string said = "All of it goes into the front knee below 20 cm";
+        Assert.Equal(said, Text(check, "remark"));
+        Assert.Equal(said, Text((await _studio.GetAsync($"/api/clients/{client}"))["checks"]![0]!, "remark"));
+        Assert.Equal(said, Text(await _studio.GetAsync($"/api/checks/{Text(check, "id")}/export.json"), "remark"));
+        var silent = (await _studio.CheckAsync(client, 5, 11))!;
+        Assert.Null(silent["remark"]);
+    }
+
+    private static JsonObject StoredJson(object body) =>
+        System.Text.Json.JsonSerializer.SerializeToNode(body, DeftStride.Web.Hosting.Json.Options)!.AsObject();
+
     [GeneratedRegex(@"^\d{4}-\d\d-\d\dT")]
     private static partial Regex Instant();
 

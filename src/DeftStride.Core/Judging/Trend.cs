@@ -47,6 +47,18 @@ public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visi
 /// <summary>Both shins over visits in one sentence.</summary>
 public static class ShinTrend
 {
+    /// <summary>What comes first with a client whom nobody has looked at.</summary>
+    /// <param name="name">What they are called.</param>
+    /// <param name="met">Whether enough was asked for a first choice to rest on.</param>
+    public static Phrase BeforeAnyLook(string name, bool met) =>
+        Phrase.Of(
+            new PhrasePart(
+                met
+                    ? $"{name} is met. Now one look without a cue."
+                    : $"Meet {name} first. Two numbers are enough to begin."
+            )
+        );
+
     /// <summary>What a coach could say of the client's shins so far.</summary>
     public static Phrase Sentence(SideTrend? left, SideTrend? right)
     {

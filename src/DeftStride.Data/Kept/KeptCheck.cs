@@ -109,7 +109,8 @@ internal sealed record KeptFelt(bool AsExpected, string Where) : Stored;
 
 /// <summary>
 /// A finished, uncued look as the coach made it. <see cref="School"/> only when one was chosen for this check;
-/// <see cref="Soreness"/> of the muscles, 0–10, is asked apart from pain and steps nobody back.
+/// <see cref="Soreness"/> of the muscles, 0–10, is asked apart from pain and steps nobody back;
+/// <see cref="Remark"/> is what the client said without being asked.
 /// </summary>
 internal sealed record KeptCheck(
     Guid Id,
@@ -124,7 +125,8 @@ internal sealed record KeptCheck(
     KeptPain? Pain = null,
     int? NextMorning = null,
     Guid? Supersedes = null,
-    int? Soreness = null
+    int? Soreness = null,
+    string? Remark = null
 ) : StoredDocument, IKept<KeptCheck>
 {
     public static StoredForm<KeptCheck> Kept { get; } =

@@ -25,7 +25,7 @@ internal sealed record KeptOverrule(string FieldId, string Forbids, string Reaso
     public CareOverrule ToCore() => new(FieldId, Forbids, Reason);
 }
 
-/// <summary>What was asked when the client was met. Centimetres and kilograms.</summary>
+/// <summary>What was asked when the client was met. Centimetres and kilograms; <see cref="Bothers"/> in the client's own words.</summary>
 internal sealed record KeptIntake(
     IReadOnlyList<Goal> Goals,
     TrainingAge? TrainingAge,
@@ -44,7 +44,8 @@ internal sealed record KeptIntake(
     KeptPainLimit? Limit = null,
     int? BirthYear = null,
     Dictionary<string, string>? Care = null,
-    IReadOnlyList<KeptOverrule>? Overruled = null
+    IReadOnlyList<KeptOverrule>? Overruled = null,
+    string? Bothers = null
 ) : StoredDocument, IKept<KeptIntake>
 {
     public static StoredForm<KeptIntake> Kept { get; } = new("intake", "what was asked when the client was met");

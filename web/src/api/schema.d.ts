@@ -1058,6 +1058,7 @@ export interface components {
             /** Format: int32 */
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
+            remark?: null | string;
             school: null | components["schemas"]["SchoolCode"];
             seen: components["schemas"]["SeenDto"][];
             /** Format: int32 */
@@ -1090,6 +1091,7 @@ export interface components {
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
             painQuestion: null | string;
+            remark: null | string;
             schoolName: string;
             shown: components["schemas"]["ShownView"][];
             /** Format: int32 */
@@ -1193,6 +1195,7 @@ export interface components {
             measureNames: {
                 [key: string]: string;
             };
+            met: boolean;
             props: components["schemas"]["PropView"][];
             standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
@@ -1655,6 +1658,7 @@ export interface components {
         IntakeDto: {
             /** Format: int32 */
             birthYear?: null | number;
+            bothers?: null | string;
             care?: null | {
                 [key: string]: string;
             };
@@ -2084,6 +2088,7 @@ export interface components {
             /** Format: int32 */
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
+            remark: null | string;
             school: components["schemas"]["SchoolCode"];
             schoolName: string;
             stills: components["schemas"]["StillDto"][];

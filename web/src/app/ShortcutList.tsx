@@ -11,7 +11,7 @@ export function ShortcutList({ open, onOpenChange }: { open: boolean; onOpenChan
             {group.list.map((s) => (
               <div key={s.keys} className="contents">
                 <dt>
-                  <kbd className="inline-block min-w-8 rounded-md border border-edge/60 px-2 text-center font-sans text-small leading-6 font-semibold">
+                  <kbd className="inline-block min-w-8 rounded-md border border-edge px-2 text-center font-sans text-small leading-6 font-semibold">
                     {s.keys}
                   </kbd>
                 </dt>

@@ -30,7 +30,10 @@ export const rests = (target: EventTarget | null) =>
   target === document.body || ((target instanceof HTMLElement || target instanceof SVGElement) && target.tabIndex === -1);
 
 const gone = (element: Element) =>
-  !element.isConnected || element.matches(':disabled') || element.closest('[inert], [hidden]') !== null;
+  !element.isConnected ||
+  element.matches(':disabled') ||
+  element.closest('[inert], [hidden]') !== null ||
+  !element.checkVisibility();
 
 /** Looks after the focus for as long as the app is up. */
 export function useFocus(path: string) {

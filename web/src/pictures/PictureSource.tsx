@@ -179,14 +179,14 @@ export function PictureSource({
             <button
               type="button"
               onClick={takeOne}
-              className={`min-h-11 rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink ${live ? '' : 'lg:hidden'}`}
+              className={`min-h-11 rounded-[10px] border border-edge bg-paper px-4 font-semibold hover:border-ink ${live ? '' : 'lg:hidden'}`}
             >
               Take picture
             </button>
             <button
               type="button"
               onClick={() => file.current?.click()}
-              className="min-h-11 rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink"
+              className="min-h-11 rounded-[10px] border border-edge bg-paper px-4 font-semibold hover:border-ink"
             >
               Choose a file
             </button>
@@ -199,7 +199,7 @@ export function PictureSource({
           <button
             type="button"
             onClick={onConsent}
-            className="min-h-11 self-start rounded-[10px] border border-edge/60 bg-paper px-4 font-semibold hover:border-ink"
+            className="min-h-11 self-start rounded-[10px] border border-edge bg-paper px-4 font-semibold hover:border-ink"
           >
             {clientName.split(' ')[0]} agrees
           </button>

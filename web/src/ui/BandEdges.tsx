@@ -30,7 +30,7 @@ export function BandEdges({
             live
             onSay={(said) => set(unit.to(said))}
             onEmpty={() => set(null)}
-            className="h-11 w-18 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry text-ink"
+            className="h-11 w-18 rounded-[10px] border border-edge bg-ground px-2 text-entry text-ink"
           />
         </label>
       ))}

@@ -4,7 +4,7 @@ type Kind = 'act' | 'plain' | 'quiet' | 'stop';
 
 const kinds: Record<Kind, string> = {
   act: 'bg-act text-act-ink font-semibold hover:brightness-110 active:brightness-95',
-  plain: 'bg-paper text-ink font-semibold border border-edge/60 hover:border-ink',
+  plain: 'bg-paper text-ink font-semibold border border-edge hover:border-ink',
   quiet: 'text-ink underline decoration-hair underline-offset-4 hover:decoration-ink',
   stop: 'bg-paper text-brick font-semibold border border-brick/50 hover:bg-brick-wash',
 };

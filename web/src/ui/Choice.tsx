@@ -18,7 +18,7 @@ export function Choice<T extends string>({
       aria-label={label}
       value={value ?? ''}
       onValueChange={(picked) => picked && onPick(picked as T)}
-      className="inline-flex w-fit max-w-full flex-wrap overflow-hidden rounded-[10px] border border-edge/60 bg-paper"
+      className="inline-flex w-fit max-w-full flex-wrap overflow-hidden rounded-[10px] border border-edge bg-paper"
     >
       {options.map((option) => (
         <ToggleGroup.Item

@@ -26,7 +26,7 @@ export function ScoreRow({
                 ? 'border-ink bg-ink text-paper'
                 : score >= 5 && !plain
                   ? 'border-brick/45 text-brick hover:border-brick'
-                  : 'border-edge/50 hover:border-ink'
+                  : 'border-edge hover:border-ink'
             } ${score === 0 ? 'max-lg:col-span-2 pointer-coarse:col-span-2' : ''}`}
           >
             {score}

@@ -1,5 +1,6 @@
 import { type KeyboardEvent, useLayoutEffect, useRef } from 'react';
 import { type Side, sideWord } from './SidePlate';
+import { Sideways } from './Sideways';
 
 export type Rung = {
   id: string;
@@ -75,7 +76,7 @@ export function StrideLine({
     if (frame) frame.scrollLeft = here - frame.clientWidth / 2;
   }, [here]);
   return (
-    <div className="overflow-x-auto pb-1" ref={view}>
+    <Sideways label="The stride line" className="pb-1" ref={view}>
       <svg
         viewBox={`0 0 ${width} 236`}
         width={width}
@@ -184,7 +185,7 @@ export function StrideLine({
           );
         })}
       </svg>
-    </div>
+    </Sideways>
   );
 }
 

@@ -4,7 +4,7 @@ import { unitOf, unitsOf } from './units';
 describe('the units of a studio', () => {
   it('take a typed number as it was meant and show it again', () => {
     const { length, mass, far } = unitsOf('inches');
-    for (let typed = 0.5; typed < 400; typed += 0.5) {
+    for (let typed = 0.5; typed < 400; typed += 0.25) {
       expect(length.from(length.to(typed))).toBe(typed);
       expect(mass.from(mass.to(typed))).toBe(typed);
       expect(far.from(far.to(typed))).toBe(typed);

@@ -10,10 +10,10 @@ const IN = 2.54;
 const FT = 0.3048;
 const LB = 0.45359237;
 
-/** Shown to a tenth; what is typed is kept as it was meant. */
+/** Shown to a twentieth, so that a quarter that is typed comes back as itself; what is typed is kept as it was meant. */
 const per = (name: string, one: number): Unit => ({
   name,
-  from: (kept) => Math.round((kept / one) * 10) / 10,
+  from: (kept) => Math.round(Math.round((kept / one) * 20) * 5) / 100,
   to: (shown) => shown * one,
 });
 /** A unit that reads the same in every studio. */

@@ -100,7 +100,8 @@ internal sealed record IntakeDto(
     PainLimitDto? Limit = null,
     int? BirthYear = null,
     IReadOnlyDictionary<string, string>? Care = null,
-    IReadOnlyList<OverruleDto>? Overruled = null
+    IReadOnlyList<OverruleDto>? Overruled = null,
+    [property: AsWritten] string? Bothers = null
 )
 {
     public static IntakeDto Empty { get; } =

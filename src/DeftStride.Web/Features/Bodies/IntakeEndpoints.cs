@@ -55,7 +55,11 @@ internal static class IntakeEndpoints
     {
         var client = await scope.ClientAsync(id, stop);
         var goal = Text.Optional("goal", request.Goal);
-        var intake = request.Intake with { Guardian = Text.Optional("guardian", request.Intake.Guardian) };
+        var intake = request.Intake with
+        {
+            Guardian = Text.Optional("guardian", request.Intake.Guardian),
+            Bothers = request.Intake.Bothers is { } words ? Text.Optional("bothers", words) : null,
+        };
         if (intake.Minor && intake.Guardian.Length == 0)
             throw Refusal.BadInput("guardian", "A minor needs a guardian's name before anything is kept.");
         if (intake.StatureCm is null && (intake.ShankCm ?? intake.ThighCm ?? intake.FootCm) is not null)

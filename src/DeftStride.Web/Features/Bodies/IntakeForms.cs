@@ -32,7 +32,8 @@ internal static class IntakeForms
             i.Care is null ? before?.Care : i.Care.ToDictionary(),
             i.Overruled is null
                 ? before?.Overruled
-                : [.. i.Overruled.Select(o => new KeptOverrule(o.FieldId, o.Forbids, o.Reason, o.By!, o.On!.Value))]
+                : [.. i.Overruled.Select(o => new KeptOverrule(o.FieldId, o.Forbids, o.Reason, o.By!, o.On!.Value))],
+            i.Bothers ?? before?.Bothers
         )
         {
             Unknown = before?.Unknown,
@@ -57,6 +58,7 @@ internal static class IntakeForms
             new PainLimitDto(i.Limit?.Score, i.Limit?.By, i.Limit?.On),
             i.BirthYear,
             i.Care ?? [],
-            [.. (i.Overruled ?? []).Select(o => new OverruleDto(o.FieldId, o.Forbids, o.Reason, o.By, o.On))]
+            [.. (i.Overruled ?? []).Select(o => new OverruleDto(o.FieldId, o.Forbids, o.Reason, o.By, o.On))],
+            i.Bothers ?? ""
         );
 }

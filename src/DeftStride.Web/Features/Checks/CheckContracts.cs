@@ -27,7 +27,8 @@ internal sealed record CheckRequest(
     PainDto? Pain,
     int? NextMorning,
     Guid? Supersedes,
-    int? Soreness = null
+    int? Soreness = null,
+    string? Remark = null
 )
 {
     /// <summary>As it is kept, once everything in it can be meant.</summary>
@@ -39,6 +40,7 @@ internal sealed record CheckRequest(
         Refusal.Unless(FieldRange.Effort, "effort", Effort);
         if (Felt is { AsExpected: false } felt)
             Text.Required("felt", felt.Where, "Say where it is felt instead.");
+        Text.Optional("remark", Remark);
         LookEndpoints.Input(Stills, Seen, Stated, ReadingContext.Default);
         return this.ToKept();
     }
@@ -163,6 +165,7 @@ internal sealed record CheckView(
     string? PainQuestion,
     int? Soreness,
     int? NextMorning,
+    [property: AsWritten] string? Remark,
     IReadOnlyList<TrialView> Trials,
     CorrectionView? Correction,
     DecisionView? Decision,
@@ -201,6 +204,7 @@ internal sealed record PastCheckView(
     IReadOnlyList<StillDto> Stills,
     PainDto? Pain,
     int? NextMorning,
+    [property: AsWritten] string? Remark,
     IReadOnlyList<PastTrialView> Trials,
     DecisionView? Decision
 );

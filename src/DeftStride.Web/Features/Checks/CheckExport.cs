@@ -50,6 +50,7 @@ internal sealed record CheckExportView(
     FeltDto? Felt,
     int? Effort,
     PainDto? Pain,
+    string? Remark,
     IReadOnlyList<TrialView> Trials
 );
 
@@ -118,6 +119,7 @@ internal static class CheckExport
             check.Felt,
             check.Effort,
             check.Pain,
+            check.Remark,
             check.Trials
         );
         return TypedResults.File(

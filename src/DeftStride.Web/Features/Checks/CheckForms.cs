@@ -22,7 +22,8 @@ internal static class CheckForms
             r.Pain.ToKept(),
             r.NextMorning,
             r.Supersedes,
-            r.Soreness
+            r.Soreness,
+            string.IsNullOrWhiteSpace(r.Remark) ? null : r.Remark.Trim()
         );
 
     public static KeptTrial ToKept(this TrialRequest r) =>

@@ -93,6 +93,7 @@ internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook 
             Questions.Of(request.Pain),
             request.Soreness,
             request.NextMorning,
+            request.Remark,
             [.. check.Trials.Select(t => TrialView(check, t))],
             correction,
             decision is null ? null : DecisionView(decision, coaches),
@@ -161,6 +162,7 @@ internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook 
             [.. request.Stills.Select(s => s.ToWire())],
             request.Pain.ToWire(),
             request.NextMorning,
+            request.Remark,
             [
                 .. check
                     .Trials.Select(t => TrialView(check, t))

@@ -5,6 +5,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
@@ -125,7 +126,8 @@ internal sealed record ClientView(
     IReadOnlyList<PictureView> LoosePictures,
     DraftView? Draft,
     IReadOnlyList<string> Unreadable,
-    TodayView Today
+    TodayView Today,
+    bool Met
 );
 
 internal static class ClientEndpoints
@@ -310,11 +312,12 @@ internal static class ClientEndpoints
         foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
             strides.Add(await path.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));
 
+        var met = KeptIntake.Of(client).Met();
         return TypedResults.Ok(
             new ClientView(
                 ClientDetails.Of(client),
                 await pages.StandardViewAsync(client, day.Today.Exercise, null, stop),
-                Said(checks),
+                checks.Count == 0 ? PartView.Of(ShinTrend.BeforeAnyLook(client.Name.Split(' ')[0], met)) : Said(checks),
                 [
                     .. (await db.UnclearedAsync(id, stop)).Select(f =>
                         FlagView.Of(
@@ -366,16 +369,22 @@ internal static class ClientEndpoints
                 [.. pictures.Where(p => !used.Contains(p.Id)).TakeLast(12).Select(p => PictureView.Of(p, dayStart))],
                 draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body),
                 unreadable,
-                TodayView.Of(day)
+                TodayView.Of(day),
+                met
             )
         );
     }
 
-    /// <summary>What the client's page leads with: what was wrong last when it was not the shin, else how the shins went.</summary>
-    private static IReadOnlyList<PartView> Said(IReadOnlyList<JudgedCheck> checks) =>
-        checks is [.., { Look.Finding: { Kind: FindingKind.Outside, MeasureId: not "front-shin" } last }]
-            ? PartView.Of(last.Sentence)
-            : PartView.Of(ShinTrend.Sentence(Trend(checks, BodySide.Left), Trend(checks, BodySide.Right)));
+    /// <summary>What the client's page leads with: what was wrong last when it was not the shin, how the shins went, or what was seen where none was measured.</summary>
+    private static IReadOnlyList<PartView> Said(IReadOnlyList<JudgedCheck> checks)
+    {
+        if (checks[^1].Look.Finding is { Kind: FindingKind.Outside, MeasureId: not "front-shin" } wrong)
+            return PartView.Of(wrong.Sentence);
+        var (left, right) = (Trend(checks, BodySide.Left), Trend(checks, BodySide.Right));
+        return PartView.Of(
+            left is null && right is null ? checks[^1].Look.Finding.Sentence : ShinTrend.Sentence(left, right)
+        );
+    }
 
     /// <summary>What was kept says which visits have a number; only the first and the last of them are judged again, for their errors.</summary>
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side)

@@ -70,7 +70,7 @@ function Bench({
         <select
           value={exercise.id}
           onChange={(e) => setExerciseId(e.target.value)}
-          className="mt-0.5 block h-11 rounded-[10px] border border-edge/60 bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
+          className="mt-0.5 block h-11 rounded-[10px] border border-edge bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
         >
           {exercises.map((e) => (
             <option key={e.id} value={e.id}>

@@ -17,7 +17,7 @@ export function Dial({
   return (
     <div role="group" aria-label={label} className="min-w-0">
       <p className="truncate text-fine text-soft">{label}</p>
-      <div className="flex items-center rounded-[10px] border border-edge/60 bg-paper">
+      <div className="flex items-center rounded-[10px] border border-edge bg-paper">
         <button
           type="button"
           aria-label={`${label}: less`}

@@ -395,7 +395,7 @@ function LoadPart({
               kilograms: e.target.value === 'none' ? 0 : held.kilograms || 10,
             })
           }
-          className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body pointer-coarse:text-entry font-semibold"
+          className="h-11 rounded-[10px] border border-edge bg-ground px-2 text-body pointer-coarse:text-entry font-semibold"
         >
           {LOADS.map((l) => (
             <option key={l.value} value={l.value}>

@@ -4,6 +4,7 @@ import { api, type Schema, take } from '@/api/client';
 import { useDevices } from '@/api/queries';
 import { SorenessAsk } from '@/features/pain/PainAsk';
 import { Button } from '@/ui/Button';
+import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
 import { ReadingLine } from '@/ui/ReadingLine';
@@ -35,7 +36,16 @@ export function AskPanel({
   const numbers = standard.measures.filter((m) => m.kind === 'number' && m.id !== 'load-share');
   return (
     <div className="grid content-start gap-7 overflow-y-auto rounded-2xl bg-paper p-4 sm:p-6 md:grid-cols-2 md:gap-x-10" data-ask>
-      <Felt draft={draft} expected={standard.felt} onChange={onChange} />
+      <div className="grid content-start gap-4">
+        <Felt draft={draft} expected={standard.felt} onChange={onChange} />
+        <Field
+          label="Said without being asked"
+          value={draft.remark ?? ''}
+          maxLength={400}
+          placeholder="“I can’t feel my glute.”"
+          onChange={(e) => onChange((d) => ({ ...d, remark: e.target.value }), 'remark')}
+        />
+      </div>
       <div className="grid content-start gap-4">
         <ScoreRow
           label="How hard was it?"
@@ -99,7 +109,7 @@ function Felt({
             maxLength={200}
             placeholder="low back, front of the knee"
             onChange={(e) => onChange((d) => ({ ...d, felt: { asExpected: false, where: e.target.value } }), 'felt')}
-            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+            className="h-11 w-full rounded-[10px] border border-edge bg-ground px-3 text-entry"
           />
         </label>
       )}
@@ -227,7 +237,7 @@ function TwoScales({ side, onShare }: { side: Side; onShare: (percent: number) =
               then(kg);
             }}
             onEmpty={() => set(null)}
-            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
+            className="h-11 w-20 rounded-[10px] border border-edge bg-ground px-2 text-entry font-semibold"
           />
           {mass.name}
         </label>
@@ -256,7 +266,7 @@ function NumberBox({
         live
         onSay={(said) => onValue(unit.to(said))}
         onEmpty={() => onValue(null)}
-        className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
+        className="h-11 w-20 rounded-[10px] border border-edge bg-ground px-2 text-entry font-semibold"
       />
       {unit.name}
     </label>
@@ -396,7 +406,7 @@ function NextMorning({ value, onPick }: { value: number | null; onPick: (score: 
       <select
         value={value ?? ''}
         onChange={(e) => e.target.value !== '' && onPick(Number(e.target.value))}
-        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body pointer-coarse:text-entry font-semibold"
+        className="h-11 rounded-[10px] border border-edge bg-ground px-2 text-body pointer-coarse:text-entry font-semibold"
       >
         <option value="">not asked</option>
         {Array.from({ length: 11 }, (_, i) => i).map((i) => (

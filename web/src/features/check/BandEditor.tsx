@@ -87,7 +87,7 @@ export function BandEditor({
             aria-label="For whom"
             value={level}
             onChange={(e) => setLevel(e.target.value as Level)}
-            className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body pointer-coarse:text-entry text-ink"
+            className="h-11 rounded-[10px] border border-edge bg-ground px-2 text-body pointer-coarse:text-entry text-ink"
           >
             <option value="client">For this client</option>
             <option value="exercise">For {standard.exerciseName.toLowerCase()}</option>

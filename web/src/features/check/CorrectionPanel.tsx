@@ -263,7 +263,7 @@ function OwnWords({ clientId, correction }: { clientId: string; correction: Sche
             value={text}
             maxLength={400}
             onChange={(e) => setText(e.target.value)}
-            className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+            className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge bg-ground px-3 text-entry"
           />
           <Button type="submit" disabled={text.trim() === '' || keep.isPending}>
             Keep

@@ -234,7 +234,7 @@ export function Deciding({
                       type="button"
                       aria-pressed={chosen === o}
                       onClick={() => setChosen(o)}
-                      className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
+                      className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${chosen === o ? 'border-ink bg-ink text-paper' : 'border-edge hover:border-ink'}`}
                     >
                       {decisionWord[o]}
                     </button>

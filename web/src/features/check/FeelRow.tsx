@@ -16,7 +16,7 @@ export function FeelRow({ feels, onChange }: { feels: Feel[]; onChange: (feels: 
             type="button"
             aria-pressed={feels.includes(feel)}
             onClick={() => onChange(feels.includes(feel) ? feels.filter((f) => f !== feel) : [...feels, feel])}
-            className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${feels.includes(feel) ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper'}`}
+            className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${feels.includes(feel) ? 'border-ink bg-spine text-spine-ink' : 'border-edge bg-paper'}`}
           >
             {feelWord[feel]}
           </button>

@@ -22,7 +22,7 @@ export function Exercise({
       aria-label="Exercise"
       value={draft.exerciseId}
       onChange={(e) => onChange((d) => ({ ...d, exerciseId: e.target.value }))}
-      className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge/60 bg-paper px-2 text-copy font-semibold pointer-coarse:text-entry"
+      className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge bg-paper px-2 text-copy font-semibold pointer-coarse:text-entry"
     >
       {studio.exercises
         .filter((e) => e.id === draft.exerciseId || !notOffered.includes(e.id))
@@ -75,7 +75,7 @@ export function SchoolChoice({
         title={`Style, ${source}`}
         value={standard.standard.school}
         onChange={(e) => onPick(e.target.value as Schema['SchoolCode'])}
-        className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2 text-copy font-semibold pointer-coarse:text-entry"
+        className="h-11 w-full rounded-[10px] border border-edge bg-paper px-2 text-copy font-semibold pointer-coarse:text-entry"
       >
         {studio.schools.map((s) => (
           <option key={s.code} value={s.code}>

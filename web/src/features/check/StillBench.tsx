@@ -172,7 +172,7 @@ export function StillBench({
               actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres: length.to(said) } }))
             }
             onEmpty={() => actions.onAlter(still.key, (s) => ({ ...s, scale: s.scale && { ...s.scale, centimetres: 0 } }))}
-            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
+            className="h-11 w-20 rounded-[10px] border border-edge bg-ground px-2 text-entry font-semibold"
           />
           {length.name}
           <Button kind="quiet" className="ml-auto" onClick={() => actions.onAlter(still.key, (s) => ({ ...s, scale: null }))}>
@@ -210,7 +210,7 @@ function Amount({ name, value, unit, onSay }: { name: string; value: number; uni
         aria-label={name}
         value={value}
         onSay={(said) => said > 0 && onSay(said)}
-        className="h-11 w-15 rounded-[10px] border border-edge/60 bg-ground px-2 text-entry font-semibold"
+        className="h-11 w-15 rounded-[10px] border border-edge bg-ground px-2 text-entry font-semibold"
       />
       {unit}
     </label>

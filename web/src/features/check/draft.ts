@@ -22,6 +22,8 @@ export type Draft = Work & {
   /** Every view of it, or the shortest look there is. */
   mode: 'whole' | 'quick';
   felt: Schema['FeltDto'] | null;
+  /** What the client said without being asked; missing in looks from before it was written down. */
+  remark?: string;
   effort: number | null;
   pain: Schema['PainDto'] | null;
   soreness: number | null;
@@ -122,6 +124,7 @@ const ofCheck = (check: Schema['CheckRequest']): Draft => ({
   seen: check.seen,
   stated: check.stated,
   felt: check.felt,
+  remark: check.remark ?? '',
   effort: check.effort,
   pain: check.pain,
   soreness: check.soreness ?? null,

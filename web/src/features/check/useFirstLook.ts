@@ -292,6 +292,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
             seen: draft.seen,
             stated: draft.stated,
             felt: draft.felt,
+            remark: draft.remark?.trim() || null,
             effort: draft.effort,
             pain: draft.pain,
             soreness: draft.soreness ?? null,

@@ -11,12 +11,14 @@ import { hasDropped, takeBack } from '@/features/check/dropped';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
-import { Empty, Trouble, Waiting } from '@/ui/Notice';
+import { Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { day } from '@/words/dates';
 import { decisionWord } from '@/words/decisions';
-import { InstrumentHistory } from './InstrumentHistory';
+import { Beginning } from './Beginning';
+import { InstrumentHistory, isDrawn } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
+import { Looks } from './Looks';
 import { Strides } from './Stride';
 
 type Check = Schema['PastCheckView'];
@@ -61,6 +63,8 @@ export function ClientScreen() {
     kept,
     cleared,
     draft,
+    measureNames,
+    met,
     standard,
     unreadable,
     today,
@@ -68,6 +72,10 @@ export function ClientScreen() {
   const first = person.name.split(' ')[0];
   const dropped = hasDropped(clientId);
   const undecided = checks.at(-1)?.decision === null;
+  // Whom nobody has met is met first; a look can still be had at once.
+  const meetFirst = checks.length === 0 && !met && !draft;
+  const seenOnly = !isDrawn(checks);
+  const looks = <Looks checks={checks} names={measureNames} clientId={clientId} />;
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       {stopSigns.length === 0 && (today.stoppedByPain !== null || today.notAllowed) && (
@@ -102,11 +110,23 @@ export function ClientScreen() {
             <Link
               to="/clients/$clientId/check"
               params={{ clientId }}
-              className="inline-flex min-h-14 items-center justify-center gap-2.5 rounded-[10px] bg-act px-6 text-lead font-semibold text-act-ink hover:brightness-110 max-w-full [overflow-wrap:anywhere]"
+              className={`inline-flex max-w-full items-center justify-center gap-2.5 rounded-[10px] font-semibold [overflow-wrap:anywhere] ${meetFirst ? ASIDE : FIRST}`}
             >
               {draft || undecided ? `Go on with ${first}` : `Check ${first}`}
               <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
                 C
+              </kbd>
+            </Link>
+          )}
+          {meetFirst && (
+            <Link
+              to="/clients/$clientId/meet"
+              params={{ clientId }}
+              className={`order-first inline-flex max-w-full items-center justify-center gap-2.5 rounded-[10px] font-semibold [overflow-wrap:anywhere] ${FIRST}`}
+            >
+              Meet {first}
+              <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
+                M
               </kbd>
             </Link>
           )}
@@ -125,9 +145,11 @@ export function ClientScreen() {
             <Side to="/clients/$clientId/bench" id={clientId} hint="B">
               Set-up
             </Side>
-            <Side to="/clients/$clientId/meet" id={clientId} hint="M">
-              Meet
-            </Side>
+            {!meetFirst && (
+              <Side to="/clients/$clientId/meet" id={clientId} hint="M">
+                Meet
+              </Side>
+            )}
           </div>
           <p className="flex min-w-0 flex-wrap gap-x-4 text-small text-soft lg:justify-center">
             <Link
@@ -180,15 +202,16 @@ export function ClientScreen() {
       )}
 
       {checks.length === 0 ? (
-        <div className="mt-8">
-          <Empty title="No look on record yet.">
-            Say the task and nothing else: give the task, film from the side, and mark ankle and knee on both sides.
-          </Empty>
-        </div>
+        <Beginning view={client.data} />
       ) : (
         <div className="mt-7 grid gap-8 lg:grid-cols-[minmax(0,1.35fr)_minmax(0,1fr)]">
           <section aria-label="Readings over time" className="min-w-0">
-            <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
+            {/* What was only seen has no number to draw: then what the looks saw comes first. */}
+            <div className="grid gap-7">
+              {seenOnly && looks}
+              <InstrumentHistory checks={checks} schoolName={schoolName(checks, standard.standard.school)} />
+              {!seenOnly && looks}
+            </div>
             <PainLine checks={checks} />
             {logs.length > 0 && <Logs logs={logs} />}
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
@@ -221,6 +244,9 @@ export function ClientScreen() {
   );
 }
 
+const FIRST = 'min-h-14 bg-act px-6 text-lead text-act-ink hover:brightness-110';
+const ASIDE = 'min-h-11 border border-edge bg-paper px-4 hover:border-ink';
+
 function Side({
   to,
   id,
@@ -236,7 +262,7 @@ function Side({
     <Link
       to={to}
       params={{ clientId: id }}
-      className="inline-flex min-h-11 flex-1 items-center justify-center gap-2 whitespace-nowrap rounded-[10px] border border-edge/60 bg-paper px-3 font-semibold hover:border-ink"
+      className="inline-flex min-h-11 flex-1 items-center justify-center gap-2 whitespace-nowrap rounded-[10px] border border-edge bg-paper px-3 font-semibold hover:border-ink"
     >
       {children}
       <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
@@ -307,6 +333,7 @@ function DecisionRow({ check }: { check: Check }) {
         ) : (
           <span className="font-semibold text-slate">No decision yet.</span>
         )}
+        {check.remark && <p className="mt-1 text-small text-soft">Said unasked: “{check.remark}”</p>}
         {check.trials.map((t) => (
           <p key={t.id} className="mt-1 text-small text-soft">
             Tried “{t.short}” on the {t.side}: {outcome[t.outcome]}.

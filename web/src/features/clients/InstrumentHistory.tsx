@@ -53,6 +53,15 @@ const HEIGHT = 168;
 const DAY = 54;
 const PAD = { left: 44, right: 56, top: 14, bottom: 26 };
 
+/** Whether what was wrong in the newest look has a history of numbers to be seen in. */
+export function isDrawn(checks: Check[]) {
+  const newest = checks.at(-1)?.look;
+  if (!newest) return false;
+  const { measureId } = newest.finding;
+  const of = KINDS.filter((k) => !measureId || (instruments[k].ids as readonly string[]).includes(measureId));
+  return of.some((kind) => SIDES.some((side) => readingOf(newest, kind, side)));
+}
+
 /**
  * One instrument over visits, one strip a side, left above right. The strip of each visit carries the band it was judged by,
  * so a change of school shows as a step in the band; the bar through a reading is its error.
@@ -64,6 +73,7 @@ export function InstrumentHistory({ checks, schoolName }: { checks: Check[]; sch
   const wrong = checks.at(-1)?.look.finding.measureId;
   const first = there.find((k) => (instruments[k].ids as readonly string[]).includes(wrong ?? '')) ?? there[0] ?? 'shin';
   const [kind, setKind] = useState<Kind>(first);
+  if (there.length === 0) return null;
   const mine = checks.filter((c) => SIDES.some((side) => readingOf(c.look, kind, side)));
   return (
     <figure>

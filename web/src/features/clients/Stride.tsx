@@ -307,7 +307,7 @@ function PutForm({
         <select
           value={rungId}
           onChange={(e) => setRung(e.target.value)}
-          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+          className="h-11 w-full rounded-[10px] border border-edge bg-ground px-3 text-entry"
         >
           {stride.rungs
             .filter((r) => r.id === stride.planned || !notOffered.includes(r.exerciseId))

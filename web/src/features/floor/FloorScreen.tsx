@@ -274,7 +274,7 @@ function LinkButton({
       params={{ clientId: id }}
       {...(act ? { 'data-act': '' } : {})}
       className={`inline-flex items-center justify-center rounded-[10px] font-semibold whitespace-nowrap ${small ? 'min-h-11 px-4 text-body' : 'min-h-14 px-5 text-entry'} ${
-        act ? 'flex-1 bg-act text-lead text-act-ink hover:brightness-110' : 'border border-edge/60 bg-paper hover:border-ink'
+        act ? 'flex-1 bg-act text-lead text-act-ink hover:brightness-110' : 'border border-edge bg-paper hover:border-ink'
       }`}
     >
       {children}
@@ -293,9 +293,14 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
       <Link
         to="/clients/$clientId"
         params={{ clientId: visit.client.id }}
-        className="grid min-h-16 grid-cols-[62px_1fr] items-baseline gap-x-4 gap-y-0.5 px-2 py-3 hover:bg-paper sm:grid-cols-[62px_200px_minmax(0,1fr)_auto]"
+        className={`grid min-h-16 items-baseline gap-x-4 gap-y-0.5 px-2 py-3 hover:bg-paper ${
+          // "10:00 am" is wider than "10:00".
+          visit.time.length > 5
+            ? 'grid-cols-[84px_1fr] sm:grid-cols-[84px_200px_minmax(0,1fr)_auto]'
+            : 'grid-cols-[62px_1fr] sm:grid-cols-[62px_200px_minmax(0,1fr)_auto]'
+        }`}
       >
-        <span className={`figure text-head ${done ? 'text-soft' : ''}`}>{visit.time}</span>
+        <span className={`figure whitespace-nowrap text-head ${done ? 'text-soft' : ''}`}>{visit.time}</span>
         <span className={`text-lead font-semibold ${done ? 'text-soft' : ''}`}>{visit.client.name}</span>
         <span className={`max-sm:col-start-2 ${stop ? 'font-semibold text-brick' : done ? 'text-soft' : ''}`}>
           {done && !stop ? `Done. ${decided(visit) ?? ''}` : today.attention.sentence}

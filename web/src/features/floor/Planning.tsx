@@ -143,7 +143,7 @@ function PlanForm({ client, done }: { client: Schema['ClientSummary']; done: () 
         <select
           value={exerciseId}
           onChange={(e) => setExercise(e.target.value)}
-          className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+          className="h-11 w-full rounded-[10px] border border-edge bg-ground px-3 text-entry"
         >
           {(studio.data?.exercises ?? [])
             .filter((e) => !person.data?.today.notOffered.includes(e.id))

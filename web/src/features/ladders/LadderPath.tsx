@@ -1,6 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import type { Schema } from '@/api/client';
 import { Print } from '@/ui/StrideLine';
+import { useWidth } from '@/ui/useWidth';
 
 const COLUMN = 160;
 const ROW = 150;
@@ -10,38 +11,125 @@ const PAD = { left: 84, top: 74 };
  * A ladder as trodden ways over the ground, from left to right: two prints for each rung, left above right, and a way to each
  * rung that follows. Branches lie below each other. A board names who stands there; their prints are the outlined ones.
  */
-export function LadderPath({
-  view,
-  at,
-  onPick,
-}: {
-  view: Schema['LadderView'];
-  at: string | null;
-  onPick: (rungId: string) => void;
-}) {
+export function LadderPath(props: { view: Schema['LadderView']; at: string | null; onPick: (rungId: string) => void }) {
+  const [frame, width] = useWidth<HTMLDivElement>(1000);
+  return <div ref={frame}>{width < NARROW ? <Upward {...props} /> : <Across {...props} />}</div>;
+}
+
+/** Below this width the ways run from top to bottom, so that all of them are seen. */
+const NARROW = 620;
+
+type Drawn = { view: Schema['LadderView']; at: string | null; onPick: (rungId: string) => void };
+
+const LINE = 76;
+const LANE = 30;
+
+/** The same ways from top to bottom, a rung a line: the names keep their size, and nothing lies beside the screen. */
+function Upward({ view, at, onPick }: Drawn) {
+  const rows = lanes(view);
+  const depth = (p: Schema['RungPlaceView']) => p.depth;
+  const lane = (id: string) => rows.get(id) ?? 0;
+  const order = [...view.places].sort((a, b) => depth(a) - depth(b) || lane(a.rungId) - lane(b.rungId));
+  const most = Math.min(4, Math.max(...rows.values()));
+  const place = new Map(order.map((p, i) => [p.rungId, { x: 30 + Math.min(lane(p.rungId), 4) * LANE, y: LINE * (i + 0.5) }]));
+  const ways = waysOf(view, place, (a, b) => `M${a.x} ${a.y}C${a.x} ${(a.y + b.y) / 2} ${b.x} ${(a.y + b.y) / 2} ${b.x} ${b.y}`);
+  const inset = 60 + most * LANE;
+  return (
+    <div className="relative rounded-2xl bg-paper" data-path>
+      <svg
+        width={inset}
+        height={LINE * order.length}
+        viewBox={`0 0 ${inset} ${LINE * order.length}`}
+        className="absolute top-0 left-0 block"
+        aria-hidden="true"
+      >
+        {ways.map((w) => (
+          <path key={w.key} d={w.d} fill="none" stroke="var(--trail)" strokeWidth="24" strokeLinecap="round" />
+        ))}
+        {ways.map((w) => (
+          <path
+            key={w.key}
+            d={w.d}
+            fill="none"
+            stroke="var(--paper)"
+            strokeWidth="2"
+            strokeDasharray="1.5 9"
+            strokeLinecap="round"
+          />
+        ))}
+        {order.map((p) => {
+          const spot = place.get(p.rungId);
+          return spot ? (
+            <g key={p.rungId} transform={`translate(${spot.x} ${spot.y})`}>
+              {(['left', 'right'] as const).map((side) => (
+                <g
+                  key={side}
+                  transform={`translate(${side === 'left' ? -7 : 7} ${side === 'left' ? 3 : -3}) rotate(90) scale(0.5 ${side === 'left' ? 0.5 : -0.5})`}
+                >
+                  <Print state={p.standers.some((s) => s.side === side) ? 'here' : 'ahead'} />
+                </g>
+              ))}
+            </g>
+          ) : null;
+        })}
+      </svg>
+      <ol>
+        {order.map((p) => {
+          const board = who(p.standers, p.standerCount);
+          return (
+            <li
+              key={p.rungId}
+              style={{ height: LINE, paddingLeft: inset }}
+              className="not-first:border-t not-first:border-hair/60"
+            >
+              <button
+                type="button"
+                data-rung={p.rungId}
+                aria-pressed={at === p.rungId}
+                onClick={() => onPick(p.rungId)}
+                className="flex size-full flex-col justify-center py-1 pr-2.5 text-left aria-pressed:bg-ground"
+              >
+                <span className="leading-tight font-semibold">{view.ladder.rungs.find((r) => r.id === p.rungId)?.name}</span>
+                <span className="text-small text-soft">{doseOf(p)}</span>
+                {board && (
+                  <span className="max-w-full self-start truncate rounded bg-act px-1.5 text-small font-semibold text-act-ink">
+                    {board}
+                  </span>
+                )}
+              </button>
+            </li>
+          );
+        })}
+      </ol>
+    </div>
+  );
+}
+
+type Spot = { x: number; y: number };
+
+/** A way to each rung that follows, drawn as the given line. */
+const waysOf = <S extends Spot>(view: Schema['LadderView'], place: Map<string, S>, line: (a: S, b: S) => string) =>
+  view.ladder.rungs.flatMap((r) =>
+    r.next.flatMap((to) => {
+      const [a, b] = [place.get(r.id), place.get(to)];
+      return a && b ? [{ key: `${r.id}${to}`, d: line(a, b) }] : [];
+    }),
+  );
+
+function Across({ view, at, onPick }: Drawn) {
   const rows = lanes(view);
   const place = new Map(
     view.places.map((p) => [p.rungId, { x: PAD.left + p.depth * COLUMN, y: PAD.top + (rows.get(p.rungId) ?? 0) * ROW, p }]),
   );
   const width = PAD.left * 2 + Math.max(...view.places.map((p) => p.depth)) * COLUMN;
   const height = PAD.top + 88 + Math.max(...rows.values()) * ROW;
-  const ways = view.ladder.rungs.flatMap((r) =>
-    r.next.flatMap((to) => {
-      const [a, b] = [place.get(r.id), place.get(to)];
-      if (!a || !b) return [];
-      const mid = (a.x + b.x) / 2;
-      // A way that passes rungs on its own row bows over them.
-      const over = a.y === b.y && b.p.depth - a.p.depth > 1;
-      return [
-        {
-          key: `${r.id}${to}`,
-          d: over
-            ? `M${a.x} ${a.y}C${a.x + COLUMN} ${a.y - BOW} ${b.x - COLUMN} ${b.y - BOW} ${b.x} ${b.y}`
-            : `M${a.x} ${a.y}C${mid} ${a.y} ${mid} ${b.y} ${b.x} ${b.y}`,
-        },
-      ];
-    }),
-  );
+  const ways = waysOf(view, place, (a, b) => {
+    const mid = (a.x + b.x) / 2;
+    // A way that passes rungs on its own row bows over them.
+    return a.y === b.y && b.p.depth - a.p.depth > 1
+      ? `M${a.x} ${a.y}C${a.x + COLUMN} ${a.y - BOW} ${b.x - COLUMN} ${b.y - BOW} ${b.x} ${b.y}`
+      : `M${a.x} ${a.y}C${mid} ${a.y} ${mid} ${b.y} ${b.x} ${b.y}`;
+  });
   return (
     <div className="overflow-x-auto rounded-2xl bg-paper" data-path>
       <svg

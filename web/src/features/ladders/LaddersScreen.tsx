@@ -81,7 +81,7 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
       <div className="flex flex-wrap items-end justify-between gap-3">
         <h1 className="say text-shout sm:text-large">
-          {view.ladder.name}: {view.ladder.rungs.length} rungs,{' '}
+          {view.ladder.name}: {view.ladder.rungs.length} {view.ladder.rungs.length === 1 ? 'rung' : 'rungs'},{' '}
           {view.clientCount === 0 ? 'nobody on it yet' : `${view.clientCount} on it`}.
         </h1>
         <div className="flex flex-wrap gap-2">
@@ -122,7 +122,7 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
           <Trouble error={change.error} />
         </div>
       )}
-      <div className="mt-4 grid gap-5">
+      <div className="mt-4 grid grid-cols-[minmax(0,1fr)] gap-5">
         <LadderPath
           view={view}
           at={rungId}
@@ -185,7 +185,7 @@ function LadderName({ ladder, onKeep }: { ladder: Ladder; onKeep: (ladder: Ladde
           value={name}
           maxLength={60}
           onChange={(e) => setName(e.target.value)}
-          className="h-11 w-72 rounded-[10px] border border-edge/60 bg-paper px-3 text-entry text-ink"
+          className="h-11 w-72 rounded-[10px] border border-edge bg-paper px-3 text-entry text-ink"
         />
       </label>
       <Button type="submit" disabled={name.trim() === '' || name === ladder.name}>

@@ -89,7 +89,7 @@ export function RungForm({
           <select
             value={draft.exerciseId}
             onChange={(e) => set({ exerciseId: e.target.value })}
-            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+            className="h-11 w-full rounded-[10px] border border-edge bg-ground px-3 text-entry"
           >
             {exercises.map((e) => (
               <option key={e.id} value={e.id}>
@@ -114,7 +114,7 @@ export function RungForm({
                 value={draft.dose[field]}
                 live
                 onSay={(number) => dose({ [field]: number })}
-                className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-2 text-entry text-ink"
+                className="h-11 w-full rounded-[10px] border border-edge bg-ground px-2 text-entry text-ink"
               />
             </label>
           ))}
@@ -153,7 +153,7 @@ export function RungForm({
           <select
             value={draft.fallback ?? ''}
             onChange={(e) => set({ fallback: e.target.value || null })}
-            className="h-11 w-full rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+            className="h-11 w-full rounded-[10px] border border-edge bg-ground px-3 text-entry"
           >
             <option value="">nowhere: the ladder begins here</option>
             {others.map((r) => (

@@ -54,7 +54,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
               value={text}
               maxLength={400}
               onChange={(e) => setText(e.target.value)}
-              className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+              className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge bg-ground px-3 text-entry"
             />
             <Button type="submit" disabled={text.trim() === '' || change.isPending}>
               Keep these words
@@ -129,7 +129,7 @@ export function NewCue({ faultId, version }: { faultId: string; version: number 
             value={text}
             maxLength={200}
             onChange={(e) => setText(e.target.value)}
-            className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry text-ink"
+            className="h-11 min-w-0 flex-1 basis-72 rounded-[10px] border border-edge bg-ground px-3 text-entry text-ink"
           />
           <Button type="submit" disabled={text.trim() === '' || add.isPending}>
             Add it

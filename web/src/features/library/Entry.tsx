@@ -12,7 +12,7 @@ import { StudioBand } from './StudioBand';
 type All = { library: Schema['LibraryView']; studio: Schema['StudioView']; book: Book };
 
 /** One thing of the library, with links to what it belongs with. */
-export function Entry({ at, ...all }: All & { at: Key }) {
+export function Entry({ at, arrive, ...all }: All & { at: Key; arrive: boolean }) {
   const [kind, id] = [at.slice(0, at.indexOf(':')) as Kind, at.slice(at.indexOf(':') + 1)];
   const page = {
     fault: () => all.library.faults.find((f) => f.id === id),
@@ -24,7 +24,11 @@ export function Entry({ at, ...all }: All & { at: Key }) {
   }[kind]();
   if (!page) return <p className="text-soft">This is not in the library any more. Choose something on the left.</p>;
   return (
-    <article className="grid content-start gap-5 rounded-2xl bg-paper p-5 sm:p-7" data-entry={at}>
+    <article
+      className="grid content-start gap-5 rounded-2xl bg-paper p-5 sm:p-7"
+      data-entry={at}
+      {...(arrive && { 'data-arrive': '' })}
+    >
       {kind === 'fault' && <FaultPage fault={page as Schema['LibraryFaultView']} {...all} />}
       {kind === 'measure' && <MeasurePage measure={page as Schema['LibraryMeasureView']} {...all} />}
       {kind === 'exercise' && <ExercisePage exercise={page as Schema['ExerciseView']} {...all} />}

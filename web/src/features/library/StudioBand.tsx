@@ -66,7 +66,7 @@ export function StudioBand({
         aria-label="For which exercise"
         value={exercise}
         onChange={(e) => setExercise(e.target.value)}
-        className="h-11 rounded-[10px] border border-edge/60 bg-ground px-2 text-body pointer-coarse:text-entry"
+        className="h-11 rounded-[10px] border border-edge bg-ground px-2 text-body pointer-coarse:text-entry"
       >
         <option value="">For the whole studio</option>
         {exercises.map((e) => (

@@ -1,9 +1,9 @@
 import type { Schema } from '@/api/client';
+import { useIntakeChange } from '@/api/intake';
 import { useIntake } from '@/api/queries';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { unitsOf } from '@/words/units';
 import { NumberField } from './NumberField';
-import { useIntakeChange } from './useIntakeChange';
 
 /** The two numbers that are enough to start with. */
 export function BodyAsk({ clientId, tape }: { clientId: string; tape: Schema['Tape'] }) {
@@ -17,6 +17,8 @@ export function BodyAsk({ clientId, tape }: { clientId: string; tape: Schema['Ta
       <div className="grid grid-cols-2 gap-4">
         <NumberField
           large
+          error={change.error}
+          field="stature"
           label="Stature"
           unit={units.length.name}
           value={statureCm === null ? null : units.length.from(statureCm)}
@@ -25,6 +27,8 @@ export function BodyAsk({ clientId, tape }: { clientId: string; tape: Schema['Ta
         />
         <NumberField
           large
+          error={change.error}
+          field="mass"
           label="Mass"
           unit={units.mass.name}
           value={massKg === null ? null : units.mass.from(massKg)}
@@ -32,7 +36,7 @@ export function BodyAsk({ clientId, tape }: { clientId: string; tape: Schema['Ta
           onKeep={(n) => change.mutate({ massKg: n === null ? null : units.mass.to(n) })}
         />
       </div>
-      <Trouble error={change.error} />
+      <Trouble error={change.error} beside={['stature', 'mass']} />
     </div>
   );
 }

@@ -1,6 +1,7 @@
 import { Link, useParams } from '@tanstack/react-router';
 import { type ReactNode, useEffect } from 'react';
 import type { Schema } from '@/api/client';
+import { useIntakeChange } from '@/api/intake';
 import { useIntake, useStudio } from '@/api/queries';
 import { openClient } from '@/device/openClients';
 import { PainMap } from '@/features/pain/PainMap';
@@ -9,8 +10,10 @@ import { RaiseStopSign } from '@/features/safety/StopSign';
 import { SettingsList } from '@/features/studio/SettingsList';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
+import { Fold } from '@/ui/Fold';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
+import { goalWord, trainedWord } from '@/words/meeting';
 import { unitsOf } from '@/words/units';
 import { BodyAsk } from './BodyAsk';
 import { ClinicianLimit } from './ClinicianLimit';
@@ -18,18 +21,12 @@ import { FirstChoice } from './FirstChoice';
 import { NumberField } from './NumberField';
 import { Overruled } from './Overruled';
 import { Ranges } from './Ranges';
-import { useIntakeChange } from './useIntakeChange';
 
-const goals: { value: Schema['Goal']; text: string }[] = [
-  { value: 'strength', text: 'Strength' },
-  { value: 'frontThigh', text: 'Front of the thigh' },
-  { value: 'buttock', text: 'Glutes' },
-  { value: 'running', text: 'Running or sport' },
-  { value: 'hillsAndStairs', text: 'Hills and stairs' },
-  { value: 'pelvicControl', text: 'A steady pelvis' },
-  { value: 'hipFreedom', text: 'Freer hips' },
-  { value: 'return', text: 'Back after a lay-off' },
-];
+/** What is refused beside its own field. */
+const BESIDE = ['shank', 'thigh', 'foot', 'birthYear', 'guardian', 'bothers'];
+
+const GOALS = Object.keys(goalWord) as Schema['Goal'][];
+const TRAINED = Object.keys(trainedWord) as (keyof typeof trainedWord)[];
 
 /** Meeting the client. Every answer is kept as it is given; the sentence on top follows from them. */
 export function MeetScreen() {
@@ -51,6 +48,8 @@ export function MeetScreen() {
     return (
       <NumberField
         label={label}
+        error={change.error}
+        field={key.replace('Cm', '')}
         unit={units.length.name}
         value={value === null ? null : units.length.from(value)}
         placeholder={about ? `about ${Math.round(units.length.from(about))}` : ''}
@@ -58,78 +57,133 @@ export function MeetScreen() {
       />
     );
   };
+  const first = name.split(' ')[0];
+  const unasked = intake.data.careFields.filter((f) => !answers.care?.[f.id]);
+  const yes = intake.data.careFields.filter((f) => answers.care?.[f.id] && answers.care[f.id] !== f.answers[0]?.id);
+  const measured = new Set(intake.data.ranges.map((r) => r.test)).size;
+  const lengths = [answers.shankCm, answers.thighCm, answers.footCm].filter((l) => l !== null).length;
+  const seen = [answers.leftFoot, answers.rightFoot, answers.knees, answers.kneesStraighten].filter((x) => x !== null).length;
+  const worst = Math.max(0, ...answers.pains.map((p) => p.score));
   return (
-    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-6 px-4 py-5 sm:px-8 sm:py-7 lg:grid-cols-[minmax(0,1fr)_380px]">
+    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 px-4 py-5 sm:px-8 sm:py-6 lg:grid-cols-[minmax(0,1fr)_440px]">
       <div className="lg:col-span-2">
         <p className="text-soft [overflow-wrap:anywhere]">Meeting {name}</p>
         <h1 className="say mt-1 max-w-[24em] text-shout sm:text-large" aria-live="polite" data-choice>
-          {answers.statureCm === null
-            ? `How tall is ${name.split(' ')[0]}, and how heavy? That is enough to begin.`
-            : choice.sentence}
+          {answers.statureCm === null ? `How tall is ${first}, and how heavy? That is enough to begin.` : choice.sentence}
         </h1>
       </div>
-      <div className="grid content-start gap-8">
-        <BodyAsk clientId={clientId} tape={studio.data.tape} />
-        <Trouble error={change.error} />
-        <Part title="What for, and how long already">
+      <div className="grid content-start gap-5">
+        <div className="grid items-end gap-x-6 gap-y-3 sm:grid-cols-[minmax(0,21em)_auto]">
+          <BodyAsk clientId={clientId} tape={studio.data.tape} />
+          <Choice
+            label="Training age"
+            value={answers.trainingAge}
+            options={TRAINED.map((value) => ({ value, text: trainedWord[value] }))}
+            onPick={(trainingAge) => set({ trainingAge })}
+          />
+        </div>
+        <Trouble error={change.error} beside={BESIDE} />
+        <Part title="What for">
           <div className="flex flex-wrap gap-1.5" role="group" aria-label="Goals">
-            {goals.map((g) => {
-              const on = answers.goals.includes(g.value);
+            {GOALS.map((goal) => {
+              const on = answers.goals.includes(goal);
               return (
                 <button
-                  key={g.value}
+                  key={goal}
                   type="button"
                   aria-pressed={on}
-                  onClick={() => set({ goals: on ? answers.goals.filter((x) => x !== g.value) : [...answers.goals, g.value] })}
-                  className={`min-h-11 rounded-[10px] border px-3.5 text-body font-semibold ${on ? 'border-ink bg-ink text-paper' : 'border-edge/50 bg-paper hover:border-ink'}`}
+                  onClick={() => set({ goals: on ? answers.goals.filter((x) => x !== goal) : [...answers.goals, goal] })}
+                  className={`min-h-11 rounded-[10px] border px-3.5 text-body font-semibold ${on ? 'border-ink bg-ink text-paper' : 'border-edge bg-paper hover:border-ink'}`}
                 >
-                  {g.text}
+                  {goalWord[goal]}
                 </button>
               );
             })}
           </div>
-          <Choice
-            label="Training age"
-            value={answers.trainingAge}
-            options={[
-              { value: 'new', text: 'New to it' },
-              { value: 'months', text: 'Some months' },
-              { value: 'years', text: 'Years' },
-            ]}
-            onPick={(trainingAge) => set({ trainingAge })}
-          />
         </Part>
-        <Part title="Where it hurts">
+        <Field
+          key={answers.bothers}
+          label={`What bothers ${first}, in ${first}’s own words`}
+          defaultValue={answers.bothers ?? ''}
+          maxLength={400}
+          error={change.error}
+          field="bothers"
+          placeholder="“All of it goes into the front knee.”"
+          onBlur={(e) => {
+            const bothers = e.target.value.trim();
+            if (bothers !== (answers.bothers ?? '')) set({ bothers });
+          }}
+        />
+        <Fold
+          title="Where it hurts"
+          open={answers.pains.length > 0 || matchMedia('(min-width: 640px)').matches}
+          said={
+            answers.pains.length === 0
+              ? 'nothing marked'
+              : `${answers.pains.length} ${answers.pains.length === 1 ? 'place' : 'places'}, ${worst} of 10 at most`
+          }
+        >
           <PainMap pains={answers.pains} onChange={(pains) => set({ pains })} />
-          <p className="max-w-[46em] text-small text-soft">
+          <ClinicianLimit limit={answers.limit} onKeep={(limit) => set({ limit })} />
+        </Fold>
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+          <p className="min-w-[min(100%,20em)] flex-1 text-small text-soft">
             {studio.data.cautions.beforeCheck} A clinician’s no is a red flag too; it is cleared with who examined, when and what
             is allowed.
           </p>
           <RaiseStopSign clientId={clientId} className="self-start" />
-          <ClinicianLimit limit={answers.limit} onKeep={(limit) => set({ limit })} />
-        </Part>
-        <Part title="What asks for extra care" note="Asked once, and shown with every exercise that it matters for.">
+        </div>
+      </div>
+      <aside className="grid content-start gap-2">
+        {met && (
+          <div className="mb-3">
+            <FirstChoice choice={choice} />
+            {choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} school={choice.start.school} />}
+          </div>
+        )}
+        <Fold
+          title="What asks for extra care"
+          waits={unasked.length > 0}
+          said={[
+            yes.map((f) => f.name).join(', '),
+            unasked.length === 0 ? 'all asked' : `${unasked.length} of ${intake.data.careFields.length} not asked yet`,
+          ]
+            .filter(Boolean)
+            .join('; ')}
+        >
+          <p className="text-small text-soft">Asked once, and shown with every exercise that it matters for.</p>
+          <CareAsk clientId={clientId} fields={intake.data.careFields} />
           <NumberField
             label="Year of birth"
+            error={change.error}
+            field="birthYear"
             unit=""
             value={answers.birthYear ?? null}
             placeholder="1980"
             onKeep={(birthYear) => set({ birthYear })}
           />
-          <CareAsk clientId={clientId} fields={intake.data.careFields} />
           <Overruled view={intake.data} onChange={(overruled) => set({ overruled })} />
-        </Part>
-        <Part title="How far the joints go">
+        </Fold>
+        <Fold
+          title="How far the joints go"
+          said={
+            measured === 0 ? 'nothing measured: usual values are assumed' : `${measured} of ${intake.data.tests.length} measured`
+          }
+        >
           <Ranges view={intake.data} tape={studio.data.tape} />
-        </Part>
-        <Part title="Measured lengths" note={estimateText}>
-          <div className="grid gap-3 sm:grid-cols-3">
+        </Fold>
+        <Fold title="Measured lengths" said={lengths === 3 ? 'all measured' : 'estimated from the stature'}>
+          <p className="text-small text-soft">{estimateText}</p>
+          <div className="grid gap-3 min-[420px]:grid-cols-3">
             {length('Shank', 'shankCm')}
             {length('Thigh', 'thighCm')}
             {length('Foot', 'footCm')}
           </div>
-        </Part>
-        <Part title="Feet and knees">
+        </Fold>
+        <Fold
+          title="Feet and knees"
+          said={seen === 4 ? 'all looked at' : seen === 0 ? 'not looked at yet' : `${seen} of 4 looked at`}
+        >
           {SIDES.map((side) => (
             <div key={side} className="flex flex-wrap items-center gap-2.5">
               <SidePlate side={side} />
@@ -164,21 +218,16 @@ export function MeetScreen() {
             ]}
             onPick={(v) => set({ kneesStraighten: v === 'yes' })}
           />
-        </Part>
-        <Part title="Done differently for this client">
-          <details>
-            <summary className="min-h-11 cursor-pointer py-2 text-soft underline decoration-hair underline-offset-4">
-              What is in force, and from where
-            </summary>
-            <SettingsList clientId={clientId} />
-          </details>
-        </Part>
-        <Part
+        </Fold>
+        <Fold
           title="Pictures, and minors"
-          note={
-            intake.data.pictureConsent
-              ? `${name.split(' ')[0]} agrees that pictures are kept.`
-              : 'Whether pictures may be kept is asked at the first one.'
+          waits={answers.minor && answers.guardian === ''}
+          said={
+            answers.minor
+              ? `a minor; ${answers.guardian} speaks for them`
+              : intake.data.pictureConsent
+                ? `${first} agrees that pictures are kept`
+                : 'asked at the first picture'
           }
         >
           <label className="flex min-h-11 items-center gap-3">
@@ -197,6 +246,8 @@ export function MeetScreen() {
           </label>
           <Field
             id="guardian"
+            error={change.error}
+            field="guardian"
             label="Guardian"
             defaultValue={answers.guardian}
             onBlur={(e) => {
@@ -204,11 +255,10 @@ export function MeetScreen() {
               if (guardian !== answers.guardian) set({ guardian, minor: guardian !== '' });
             }}
           />
-        </Part>
-      </div>
-      <aside className="lg:sticky lg:top-6 lg:self-start">
-        {met && <FirstChoice choice={choice} />}
-        {met && choice.start && <Begin clientId={clientId} exerciseId={choice.start.exerciseId} school={choice.start.school} />}
+        </Fold>
+        <Fold title={`Done differently for ${first}`} said="what is in force, and from where">
+          <SettingsList clientId={clientId} />
+        </Fold>
       </aside>
     </div>
   );
@@ -232,11 +282,10 @@ function Begin({ clientId, exerciseId, school }: { clientId: string; exerciseId:
   );
 }
 
-function Part({ title, note, children }: { title: string; note?: string; children: ReactNode }) {
+function Part({ title, children }: { title: string; children: ReactNode }) {
   return (
-    <section className="grid gap-3">
-      <h2 className="say text-head">{title}</h2>
-      {note && <p className="-mt-2 text-small text-soft">{note}</p>}
+    <section className="grid gap-2">
+      <h2 className="say text-lead">{title}</h2>
       {children}
     </section>
   );

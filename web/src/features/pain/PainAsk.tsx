@@ -170,7 +170,7 @@ function PainForm({
                 type="button"
                 aria-pressed={pain?.score === n}
                 onClick={() => score(n)}
-                className={`h-11 rounded-lg border text-body font-semibold ${pain?.score === n ? 'border-ink bg-ink text-paper' : n >= 5 ? 'border-brick/45 text-brick hover:border-brick' : 'border-edge/50 hover:border-ink'}`}
+                className={`h-11 rounded-lg border text-body font-semibold ${pain?.score === n ? 'border-ink bg-ink text-paper' : n >= 5 ? 'border-brick/45 text-brick hover:border-brick' : 'border-edge hover:border-ink'}`}
               >
                 {n}
               </button>
@@ -230,7 +230,7 @@ function PainForm({
                           type="button"
                           aria-pressed={pain.site === site}
                           onClick={() => onChange({ ...pain, site })}
-                          className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold first-letter:uppercase ${pain.site === site ? 'border-ink bg-ink text-paper' : 'border-edge/50 hover:border-ink'}`}
+                          className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold first-letter:uppercase ${pain.site === site ? 'border-ink bg-ink text-paper' : 'border-edge hover:border-ink'}`}
                         >
                           {siteWord[site]}
                         </button>

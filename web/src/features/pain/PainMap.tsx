@@ -27,10 +27,16 @@ export const siteWord: Record<Site, string> = {
   foot: 'foot',
 };
 
-// As a mirror shows it to the coach's own side: the client's left leg stands at the left, as everywhere here, also from behind.
+// As the pictures show it: from the front the client's left leg stands at the right, from behind at the left.
 const spots: Spot[] = (['left', 'right'] as const).flatMap((leg) => {
-  const side = leg === 'left' ? -1 : 1;
-  const x = 60 + side * 17;
+  const front = leg === 'left' ? 1 : -1;
+  const place = (side: number) => ({ side, x: 60 + side * 17 });
+  return [...inFront(leg, place(front)), ...behind(leg, place(-front))];
+});
+
+type Place = { side: number; x: number };
+
+function inFront(leg: Spot['leg'], { side, x }: Place) {
   return [
     { leg, face: 'front', site: 'hipFront', x: x + side * 1, y: 50 },
     { leg, face: 'front', site: 'groin', x: x - side * 10, y: 64 },
@@ -41,6 +47,11 @@ const spots: Spot[] = (['left', 'right'] as const).flatMap((leg) => {
     { leg, face: 'front', site: 'shin', x, y: 150 },
     { leg, face: 'front', site: 'ankle', x: x + side * 1, y: 171 },
     { leg, face: 'front', site: 'foot', x: x + side * 6, y: 186 },
+  ] satisfies Spot[];
+}
+
+function behind(leg: Spot['leg'], { side, x }: Place) {
+  return [
     { leg, face: 'back', site: 'back', x: 60 + side * 8, y: 30 },
     { leg, face: 'back', site: 'hipSide', x: x + side * 9, y: 50 },
     { leg, face: 'back', site: 'buttock', x: x - side * 5, y: 60 },
@@ -49,96 +60,98 @@ const spots: Spot[] = (['left', 'right'] as const).flatMap((leg) => {
     { leg, face: 'back', site: 'calf', x, y: 142 },
     { leg, face: 'back', site: 'achilles', x: x + side * 1, y: 168 },
   ] satisfies Spot[];
-});
+}
+
+const FACES = [
+  { face: 'front', from: 'from the front' },
+  { face: 'back', from: 'from behind' },
+] as const;
 
 /** Where it hurts, on a small body: tap a place, say how much and what the leg does then. */
 export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pains: SitePain[]) => void }) {
   const [chosen, setChosen] = useState<Spot | null>(null);
   const [role, setRole] = useState<Schema['LegRole']>('front');
-  const [face, setFace] = useState<Face>('front');
   const of = (spot: Spot) => pains.filter((p) => p.leg === spot.leg && p.site === spot.site);
   const current = chosen && pains.find((p) => p.leg === chosen.leg && p.site === chosen.site && p.role === role);
   const others = (spot: Spot) => pains.filter((p) => !(p.leg === spot.leg && p.site === spot.site && p.role === role));
   return (
-    <div className="grid gap-4 sm:grid-cols-[270px_1fr]">
-      <div className="grid justify-items-start gap-2">
-        <Choice
-          label="Which view of the body"
-          value={face}
-          options={[
-            { value: 'front', text: 'Front' },
-            { value: 'back', text: 'Back' },
-          ]}
-          onPick={setFace}
-        />
-        <svg
-          viewBox="14 0 92 194"
-          className="w-full max-w-[270px]"
-          role="group"
-          aria-label={`Where it hurts, ${face === 'front' ? 'from the front' : 'from behind'}`}
-        >
-          <g fill="none" stroke="var(--edge)" strokeWidth="0.9" strokeLinejoin="round" strokeLinecap="round">
-            <path
-              d="M42 4c-3 14-1 22-4 32-3 9-4 16-2 26 2 14 3 28 2 44 0 8-2 14-1 24 1 16 4 30 4 44l-5 14h16l2-14c0-16 2-30 1-44-1-10 0-16 1-24 1-14 2-26 4-38 2 12 3 24 4 38 1 8 2 14 1 24-1 14 1 28 1 44l2 14h16l-5-14c0-14 3-28 4-44 1-10-1-16-1-24-1-16 0-30 2-44 2-10 1-17-2-26-3-10-1-18-4-32"
-              fill="var(--ground)"
-            />
-            {face === 'front' ? (
-              <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="0.6" />
-            ) : (
-              <path d="M60 4V38M40 66q9 8 18 1M80 66q-9 8-18 1M38 114q6 3 12 0M70 114q6 3 12 0" strokeWidth="0.6" />
-            )}
-          </g>
-          <text x="22" y="20" className="figure" fontSize="8" fill="var(--ink-soft)">
-            L
-          </text>
-          <text x="92" y="20" className="figure" fontSize="8" fill="var(--ink-soft)">
-            R
-          </text>
-          {spots
-            .filter((spot) => spot.face === face)
-            .map((spot) => {
-              const worst = Math.max(0, ...of(spot).map((p) => p.score));
-              const on = chosen?.leg === spot.leg && chosen.site === spot.site;
-              return (
-                <g
-                  key={`${spot.leg}-${spot.site}`}
-                  role="button"
-                  tabIndex={0}
-                  aria-pressed={on}
-                  aria-label={`${spot.leg} ${siteWord[spot.site]}${worst ? `, pain ${worst}` : ''}`}
-                  onClick={() => setChosen(spot)}
-                  onKeyDown={(e) => {
-                    if (e.key !== 'Enter' && e.key !== ' ') return;
-                    e.preventDefault();
-                    setChosen(spot);
-                  }}
-                >
-                  <circle cx={spot.x} cy={spot.y} r="7.8" fill="transparent" />
-                  <circle
-                    cx={spot.x}
-                    cy={spot.y}
-                    r={worst ? 5 : 3}
-                    fill={worst ? 'var(--brick)' : 'var(--paper)'}
-                    stroke={on ? 'var(--ink)' : worst ? 'var(--brick)' : 'var(--edge)'}
-                    strokeWidth={on ? 1.8 : 0.9}
-                  />
-                  {worst > 0 && (
-                    <text
-                      x={spot.x}
-                      y={spot.y + 3}
-                      textAnchor="middle"
-                      fontSize="8.500"
-                      fontWeight="700"
-                      fill="var(--paper)"
-                      pointerEvents="none"
-                    >
-                      {worst}
-                    </text>
-                  )}
-                </g>
-              );
-            })}
-        </svg>
+    <div className="grid gap-x-5 gap-y-3 sm:grid-cols-[auto_minmax(0,1fr)]">
+      {/* Small for a mouse, as large as a finger needs it for a hand. */}
+      <div className="grid grid-cols-2 justify-items-center gap-2 pointer-coarse:max-sm:grid-cols-1">
+        {FACES.map(({ face, from }) => (
+          <svg
+            key={face}
+            viewBox="14 0 92 208"
+            className="w-[172px] max-w-full pointer-coarse:w-[270px]"
+            role="group"
+            aria-label={`Where it hurts, ${from}`}
+          >
+            <g fill="none" stroke="var(--edge)" strokeWidth="0.9" strokeLinejoin="round" strokeLinecap="round">
+              <path
+                d="M42 4c-3 14-1 22-4 32-3 9-4 16-2 26 2 14 3 28 2 44 0 8-2 14-1 24 1 16 4 30 4 44l-5 14h16l2-14c0-16 2-30 1-44-1-10 0-16 1-24 1-14 2-26 4-38 2 12 3 24 4 38 1 8 2 14 1 24-1 14 1 28 1 44l2 14h16l-5-14c0-14 3-28 4-44 1-10-1-16-1-24-1-16 0-30 2-44 2-10 1-17-2-26-3-10-1-18-4-32"
+                fill="var(--ground)"
+              />
+              {face === 'front' ? (
+                <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="0.6" />
+              ) : (
+                <path d="M60 4V38M40 66q9 8 18 1M80 66q-9 8-18 1M38 114q6 3 12 0M70 114q6 3 12 0" strokeWidth="0.6" />
+              )}
+            </g>
+            <text x="20" y="16" className="figure" fontSize="9" fill="var(--ink-soft)">
+              {face === 'front' ? 'R' : 'L'}
+            </text>
+            <text x="94" y="16" className="figure" fontSize="9" fill="var(--ink-soft)">
+              {face === 'front' ? 'L' : 'R'}
+            </text>
+            <text x="60" y="206" textAnchor="middle" fontSize="8.500" fill="var(--ink-soft)">
+              {from}
+            </text>
+            {spots
+              .filter((spot) => spot.face === face)
+              .map((spot) => {
+                const worst = Math.max(0, ...of(spot).map((p) => p.score));
+                const on = chosen?.leg === spot.leg && chosen.site === spot.site;
+                return (
+                  <g
+                    key={`${spot.leg}-${spot.site}`}
+                    role="button"
+                    tabIndex={0}
+                    aria-pressed={on}
+                    aria-label={`${spot.leg} ${siteWord[spot.site]}${worst ? `, pain ${worst}` : ''}`}
+                    onClick={() => setChosen(spot)}
+                    onKeyDown={(e) => {
+                      if (e.key !== 'Enter' && e.key !== ' ') return;
+                      e.preventDefault();
+                      setChosen(spot);
+                    }}
+                  >
+                    <circle cx={spot.x} cy={spot.y} r="7.8" fill="transparent" />
+                    <circle
+                      cx={spot.x}
+                      cy={spot.y}
+                      r={worst ? 5 : 3}
+                      fill={worst ? 'var(--brick)' : 'var(--paper)'}
+                      stroke={on ? 'var(--ink)' : worst ? 'var(--brick)' : 'var(--edge)'}
+                      strokeWidth={on ? 1.8 : 0.9}
+                    />
+                    {worst > 0 && (
+                      <text
+                        x={spot.x}
+                        y={spot.y + 3}
+                        textAnchor="middle"
+                        fontSize="8.500"
+                        fontWeight="700"
+                        fill="var(--paper)"
+                        pointerEvents="none"
+                      >
+                        {worst}
+                      </text>
+                    )}
+                  </g>
+                );
+              })}
+          </svg>
+        ))}
       </div>
       <div className="grid content-start gap-3">
         {chosen ? (

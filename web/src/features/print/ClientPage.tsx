@@ -7,6 +7,7 @@ import { Waiting } from '@/ui/Notice';
 import { standing } from '@/ui/results';
 import { Sentence } from '@/ui/Sentence';
 import { SIDES, SidePlate } from '@/ui/SidePlate';
+import { Sideways } from '@/ui/Sideways';
 import { StrideLine } from '@/ui/StrideLine';
 import { StyleLines } from '@/ui/StyleLines';
 import { day } from '@/words/dates';
@@ -182,7 +183,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           .join(' ')}
       </p>
       {rows.length > 0 && (
-        <div className="relative overflow-x-auto print:overflow-visible">
+        <Sideways label="Measured or seen" className="print:overflow-visible">
           <table className="w-full text-small">
             <caption className="mb-1 text-left font-semibold">
               Measured from pictures with its error, or seen by the coach’s eye; {last?.exerciseName.toLowerCase()} and others
@@ -231,7 +232,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
               ))}
             </tbody>
           </table>
-        </div>
+        </Sideways>
       )}
       <section className="text-copy">
         <h2 className="font-semibold">

@@ -64,7 +64,7 @@ export function ReferralPage() {
             <section className="grid gap-4">
               <h2 className="font-semibold">For whoever examines, to bring back</h2>
               {['Name and profession', 'Day', 'Allowed', 'Not allowed', 'Until'].map((label) => (
-                <p key={label} className="border-b border-edge/60 pb-1 text-copy text-soft">
+                <p key={label} className="border-b border-edge pb-1 text-copy text-soft">
                   {label}
                 </p>
               ))}

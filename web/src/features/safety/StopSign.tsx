@@ -44,7 +44,7 @@ export function RaiseStopSign({ clientId, className = '' }: { clientId: string; 
                 type="button"
                 aria-expanded={tier === t.tier}
                 onClick={() => setTier(tier === t.tier ? null : t.tier)}
-                className={`grid min-h-16 w-full content-center rounded-[10px] px-4 py-2.5 text-left ${t.tier === 'callNow' ? 'bg-brick text-paper hover:brightness-110' : t.tier === 'seenToday' ? 'border-2 border-brick text-brick hover:bg-brick-wash' : 'border border-edge/60 hover:border-ink'}`}
+                className={`grid min-h-16 w-full content-center rounded-[10px] px-4 py-2.5 text-left ${t.tier === 'callNow' ? 'bg-brick text-paper hover:brightness-110' : t.tier === 'seenToday' ? 'border-2 border-brick text-brick hover:bg-brick-wash' : 'border border-edge hover:border-ink'}`}
               >
                 <span className="say text-head">{t.name}</span>
                 <span className="text-small">{t.whatToDo}</span>
@@ -121,7 +121,7 @@ export function StandingSign({ flag, clientId }: { flag: Schema['FlagView']; cli
         <Link
           to="/referral/$clientId"
           params={{ clientId }}
-          className="inline-flex min-h-11 items-center rounded-[10px] border border-edge/60 bg-paper px-4 py-2 text-body font-semibold text-ink hover:border-ink"
+          className="inline-flex min-h-11 items-center rounded-[10px] border border-edge bg-paper px-4 py-2 text-body font-semibold text-ink hover:border-ink"
         >
           Page to take along
         </Link>
@@ -170,7 +170,15 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
         onChange={(e) => setBy(e.target.value)}
         placeholder="Name and profession"
       />
-      <Field label="When" type="date" required value={examinedOn} onChange={(e) => setOn(e.target.value)} />
+      <Field
+        label="When"
+        type="date"
+        error={clear.error}
+        field="examinedOn"
+        required
+        value={examinedOn}
+        onChange={(e) => setOn(e.target.value)}
+      />
       <Field
         label="What is allowed"
         required
@@ -191,7 +199,7 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
                   type="button"
                   aria-pressed={on}
                   onClick={() => setForbids(on ? forbids.filter((x) => x !== f.id) : [...forbids, f.id])}
-                  className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${on ? 'border-brick bg-brick text-paper' : 'border-edge/50 hover:border-ink'}`}
+                  className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${on ? 'border-brick bg-brick text-paper' : 'border-edge hover:border-ink'}`}
                 >
                   No {f.name}
                 </button>
@@ -201,12 +209,14 @@ function ClearForm({ flag, clientId, done }: { flag: Schema['FlagView']; clientI
       </fieldset>
       <Field
         label="Until (if it ends)"
+        error={clear.error}
+        field="until"
         type="date"
         value={until}
         onChange={(e) => setUntil(e.target.value)}
         hint="Until then it stands on every screen, and nothing it forbids is offered"
       />
-      <Trouble error={clear.error} />
+      <Trouble error={clear.error} beside={['examinedOn', 'until']} />
       <Button kind="act" type="submit" disabled={clear.isPending}>
         Clear the red flag
       </Button>

@@ -1,4 +1,5 @@
 import type { Schema } from '@/api/client';
+import { Sideways } from '@/ui/Sideways';
 
 /** Every height that can be built, standing in a row to scale. */
 export function HeightRow({ heights }: { heights: Schema['HeightView'][] }) {
@@ -9,7 +10,7 @@ export function HeightRow({ heights }: { heights: Schema['HeightView'][] }) {
   const tall = 2.2;
   const most = Math.max(...built.map((h) => h.cm));
   return (
-    <div className="mt-4 overflow-x-auto">
+    <Sideways label="Heights that can be built" className="mt-4">
       <svg
         width={built.length * step + 8}
         height={most * tall + 34}
@@ -36,6 +37,6 @@ export function HeightRow({ heights }: { heights: Schema['HeightView'][] }) {
         ))}
         <path d={`M0 ${most * tall + 18}H${built.length * step + 8}`} stroke="var(--edge)" strokeWidth="1" />
       </svg>
-    </div>
+    </Sideways>
   );
 }

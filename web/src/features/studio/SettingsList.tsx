@@ -52,7 +52,7 @@ export function SettingsList({ clientId, only }: { clientId?: string; only?: str
                 <select
                   value={clientId && s.source !== 'client' ? '' : s.value}
                   onChange={(e) => change.mutate({ settingId: s.id, optionId: e.target.value || null })}
-                  className="h-11 w-full rounded-[10px] border border-edge/60 bg-paper px-2 text-copy pointer-coarse:text-entry font-semibold"
+                  className="h-11 w-full rounded-[10px] border border-edge bg-paper px-2 text-copy pointer-coarse:text-entry font-semibold"
                 >
                   {clientId && (
                     <option value="">

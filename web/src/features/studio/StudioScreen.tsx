@@ -7,7 +7,7 @@ import { queries, refresh, useKit, useStudio } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
-import { Trouble, Waiting } from '@/ui/Notice';
+import { Trouble, useRefusal, Waiting } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
 import { unitsOf } from '@/words/units';
 import { HeightRow } from './HeightRow';
@@ -38,7 +38,7 @@ export function StudioScreen() {
   const heights = kit.data.heights;
   const say =
     heights.length > 0
-      ? `${heights.length} heights can be built here, from ${heights[0]?.cm === 0 ? 'the floor' : heights[0]?.text} to ${heights.at(-1)?.text}.`
+      ? `${heights.length} ${heights.length === 1 ? 'height' : 'heights'} can be built here, from ${heights[0]?.cm === 0 ? 'the floor' : heights[0]?.text} to ${heights.at(-1)?.text}.`
       : 'List what is here, and set-ups keep to it.';
   const list = (label: string, key: 'boxesCm' | 'platesCm' | 'padsCm', hint: string) => (
     <Owned
@@ -46,6 +46,8 @@ export function StudioScreen() {
       hint={hint}
       values={owned[key].map((cm) => ({ raw: cm, text: `${trim(units.length.from(cm))} ${units.length.name}` }))}
       unit={units.length.name}
+      error={change.error}
+      field={key.replace('Cm', '')}
       onAdd={(n) => change.mutate({ ...owned, [key]: [...owned[key], units.length.to(n)].sort((a, b) => a - b) })}
       onRemove={(i) => change.mutate({ ...owned, [key]: owned[key].filter((_, j) => j !== i) })}
     />
@@ -66,6 +68,8 @@ export function StudioScreen() {
             hint="Their angle. Thin, and not tipping."
             values={owned.wedgesDegrees.map((d) => ({ raw: d, text: `${d}°` }))}
             unit="°"
+            error={change.error}
+            field="wedges"
             onAdd={(n) => change.mutate({ ...owned, wedgesDegrees: [...owned.wedgesDegrees, n].sort((a, b) => a - b) })}
             onRemove={(i) => change.mutate({ ...owned, wedgesDegrees: owned.wedgesDegrees.filter((_, j) => j !== i) })}
           />
@@ -78,6 +82,8 @@ export function StudioScreen() {
                 : [{ raw: owned.rollCm, text: `${trim(units.length.from(owned.rollCm))} ${units.length.name}` }]
             }
             unit={units.length.name}
+            error={change.error}
+            field="roll"
             onAdd={(n) => change.mutate({ ...owned, rollCm: units.length.to(n) })}
             onRemove={() => change.mutate({ ...owned, rollCm: null })}
           />
@@ -90,6 +96,8 @@ export function StudioScreen() {
                 hint={hint}
                 values={held.map((kg) => ({ raw: kg, text: `${trim(units.mass.from(kg))} ${units.mass.name}` }))}
                 unit={units.mass.name}
+                error={change.error}
+                field={kind.replace('Kg', '')}
                 onAdd={(n) => change.mutate({ ...owned, [kind]: [...held, units.mass.to(n)].sort((a, b) => a - b) })}
                 onRemove={(i) => change.mutate({ ...owned, [kind]: held.filter((_, j) => j !== i) })}
               />
@@ -97,7 +105,7 @@ export function StudioScreen() {
           })}
           <Things owned={owned} onChange={(things) => change.mutate({ ...owned, things })} />
           <Manner studio={studio.data} tape={owned.tape} onTape={(tape) => change.mutate({ ...owned, tape })} />
-          <Trouble error={change.error} />
+          <Trouble error={change.error} beside={KIT} />
           <EmergencyNumber studio={studio.data} />
         </section>
         <section aria-label="Settings">
@@ -111,6 +119,9 @@ export function StudioScreen() {
     </div>
   );
 }
+
+/** What is refused beside its own list. */
+const KIT = ['boxes', 'plates', 'pads', 'wedges', 'roll', 'weights', 'bars', 'discs', 'sandbags'];
 
 /** What is held, by where it can be held: loads go up by what is listed. */
 const HELD = [
@@ -243,7 +254,7 @@ function Things({ owned, onChange }: { owned: Kit; onChange: (things: Gear[]) =>
                 const now = there ?? (Object.keys(gearName) as Gear[]);
                 onChange(has ? now.filter((g) => g !== gear) : [...now, gear]);
               }}
-              className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${has ? 'border-ink bg-spine text-spine-ink' : 'border-edge/60 bg-paper text-soft'}`}
+              className={`min-h-11 rounded-[10px] border px-3 text-copy font-semibold ${has ? 'border-ink bg-spine text-spine-ink' : 'border-edge bg-paper text-soft'}`}
             >
               {gearName[gear]}
             </button>
@@ -262,6 +273,8 @@ function Owned({
   hint,
   values,
   unit,
+  error,
+  field,
   onAdd,
   onRemove,
 }: {
@@ -269,10 +282,13 @@ function Owned({
   hint: string;
   values: { raw: number; text: string }[];
   unit: string;
+  error: unknown;
+  field: string;
   onAdd: (n: number) => void;
   onRemove: (index: number) => void;
 }) {
   const [added, setAdded] = useState<number | null>(null);
+  const { input, said } = useRefusal(error, field);
   return (
     <div role="group" aria-label={label}>
       <p className="font-semibold">
@@ -301,19 +317,21 @@ function Owned({
           }}
         >
           <NumberInput
+            {...input}
             aria-label={`${label}: add, ${unit === '°' ? 'degrees' : unit}`}
             value={added}
             live
             onSay={setAdded}
             onEmpty={() => setAdded(null)}
             placeholder={unit}
-            className="h-11 w-20 rounded-[10px] border border-edge/60 bg-ground px-3 text-entry"
+            className="h-11 w-20 rounded-[10px] border border-edge bg-ground px-3 text-entry aria-invalid:border-2 aria-invalid:border-brick"
           />
           <Button type="submit" className="px-3!">
             Add
           </Button>
         </form>
       </div>
+      {said}
     </div>
   );
 }
