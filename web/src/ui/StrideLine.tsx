@@ -76,7 +76,12 @@ export function StrideLine({
     if (frame) frame.scrollLeft = here - frame.clientWidth / 2;
   }, [here]);
   return (
-    <Sideways label="The stride line" className="pb-1" ref={view}>
+    <Sideways
+      label="The stride line"
+      // The path comes from somewhere and goes on: what is cut by the edge fades, so that nobody takes half a word for a whole one.
+      className="pb-1 print:mask-none mask-[linear-gradient(to_right,transparent,black_36px,black_calc(100%-36px),transparent)]"
+      ref={view}
+    >
       <svg
         viewBox={`0 0 ${width} 236`}
         width={width}

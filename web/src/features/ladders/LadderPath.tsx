@@ -4,7 +4,8 @@ import { Print } from '@/ui/StrideLine';
 import { useWidth } from '@/ui/useWidth';
 
 const COLUMN = 160;
-const ROW = 150;
+const LEAST = 112;
+const ROW = 172;
 const PAD = { left: 84, top: 74 };
 
 /**
@@ -13,7 +14,7 @@ const PAD = { left: 84, top: 74 };
  */
 export function LadderPath(props: { view: Schema['LadderView']; at: string | null; onPick: (rungId: string) => void }) {
   const [frame, width] = useWidth<HTMLDivElement>(1000);
-  return <div ref={frame}>{width < NARROW ? <Upward {...props} /> : <Across {...props} />}</div>;
+  return <div ref={frame}>{width < NARROW ? <Upward {...props} /> : <Across {...props} room={width} />}</div>;
 }
 
 /** Below this width the ways run from top to bottom, so that all of them are seen. */
@@ -116,18 +117,21 @@ const waysOf = <S extends Spot>(view: Schema['LadderView'], place: Map<string, S
     }),
   );
 
-function Across({ view, at, onPick }: Drawn) {
+function Across({ view, at, onPick, room }: Drawn & { room: number }) {
+  const deepest = Math.max(...view.places.map((p) => p.depth));
+  // The whole ladder on the page where its names leave room for it.
+  const column = Math.max(LEAST, Math.min(COLUMN, deepest > 0 ? (room - PAD.left * 2) / deepest : COLUMN));
   const rows = lanes(view);
   const place = new Map(
-    view.places.map((p) => [p.rungId, { x: PAD.left + p.depth * COLUMN, y: PAD.top + (rows.get(p.rungId) ?? 0) * ROW, p }]),
+    view.places.map((p) => [p.rungId, { x: PAD.left + p.depth * column, y: PAD.top + (rows.get(p.rungId) ?? 0) * ROW, p }]),
   );
-  const width = PAD.left * 2 + Math.max(...view.places.map((p) => p.depth)) * COLUMN;
-  const height = PAD.top + 88 + Math.max(...rows.values()) * ROW;
+  const width = PAD.left * 2 + deepest * column;
+  const height = PAD.top + 106 + Math.max(...rows.values()) * ROW;
   const ways = waysOf(view, place, (a, b) => {
     const mid = (a.x + b.x) / 2;
     // A way that passes rungs on its own row bows over them.
     return a.y === b.y && b.p.depth - a.p.depth > 1
-      ? `M${a.x} ${a.y}C${a.x + COLUMN} ${a.y - BOW} ${b.x - COLUMN} ${b.y - BOW} ${b.x} ${b.y}`
+      ? `M${a.x} ${a.y}C${a.x + column} ${a.y - BOW} ${b.x - column} ${b.y - BOW} ${b.x} ${b.y}`
       : `M${a.x} ${a.y}C${mid} ${a.y} ${mid} ${b.y} ${b.x} ${b.y}`;
   });
   return (
@@ -161,7 +165,8 @@ function Across({ view, at, onPick }: Drawn) {
           const spot = place.get(r.id);
           if (!spot) return null;
           const { x, y, p } = spot;
-          const [first, second] = twoLines(r.name);
+          const lines = inLines(r.name, Math.floor((column - 6) / 7.6));
+          const under = y + 42 + 17 * lines.length;
           const standers = [...new Set(p.standers.map((s) => s.name))];
           const board = who(p.standers, p.standerCount);
           return (
@@ -170,7 +175,7 @@ function Across({ view, at, onPick }: Drawn) {
               role="button"
               tabIndex={0}
               aria-pressed={at === r.id}
-              aria-label={[board, first, second, doseOf(p), standers.length > 0 && `stood on by ${standers.join(', ')}`]
+              aria-label={[board, r.name, doseOf(p), standers.length > 0 && `stood on by ${standers.join(', ')}`]
                 .filter(Boolean)
                 .join(' ')}
               className="cursor-pointer [&:hover>text]:underline"
@@ -182,7 +187,7 @@ function Across({ view, at, onPick }: Drawn) {
                 onPick(r.id);
               }}
             >
-              <rect x={x - COLUMN / 2 + 4} y={y - 30} width={COLUMN - 8} height="108" rx="10" fill="transparent" />
+              <rect x={x - column / 2 + 2} y={y - 30} width={column - 4} height="124" rx="10" fill="transparent" />
               {(['left', 'right'] as const).map((side) => (
                 <g
                   key={side}
@@ -207,24 +212,22 @@ function Across({ view, at, onPick }: Drawn) {
                   </text>
                 </>
               )}
-              <text x={x} y={y + 42} textAnchor="middle" fontSize="14.5" fontWeight="680" fill="var(--ink)">
-                {`${first} `}
-              </text>
-              {second && (
-                <text x={x} y={y + 59} textAnchor="middle" fontSize="14.5" fontWeight="680" fill="var(--ink)">
-                  {`${second} `}
-                </text>
-              )}
-              <text x={x} y={y + (second ? 76 : 59)} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
+              {lines.map((line, i) => (
+                <text
+                  key={line}
+                  x={x}
+                  y={y + 42 + 17 * i}
+                  textAnchor="middle"
+                  fontSize="14"
+                  fontWeight="680"
+                  fill="var(--ink)"
+                >{`${line} `}</text>
+              ))}
+              <text x={x} y={under} textAnchor="middle" fontSize="12.5" fill="var(--ink-soft)">
                 {doseOf(p)}
               </text>
               {at === r.id && (
-                <path
-                  d={`M${x - 30} ${y + (second ? 83 : 66)}h60`}
-                  stroke="var(--brass)"
-                  strokeWidth="3.5"
-                  strokeLinecap="round"
-                />
+                <path d={`M${x - 30} ${under + 7}h60`} stroke="var(--brass)" strokeWidth="3.5" strokeLinecap="round" />
               )}
             </g>
           );
@@ -263,13 +266,17 @@ function lanes(view: Schema['LadderView']) {
   return rows;
 }
 
-const twoLines = (name: string): [string, string | null] => {
-  if (name.length <= 16) return [name, null];
-  const words = name.split(' ');
-  let first = '';
-  while (words.length > 1 && `${first} ${words[0]}`.trim().length <= 16) first = `${first} ${words.shift()}`.trim();
-  return first ? [first, words.join(' ')] : [words[0] ?? name, words.slice(1).join(' ') || null];
-};
+/** A name in at most three lines; it may break behind a hyphen too. */
+function inLines(name: string, most: number) {
+  const lines: string[] = [];
+  for (const part of name.split(/(?<=[ -])/)) {
+    const last = lines.at(-1);
+    if (last !== undefined && (`${last}${part}`.trimEnd().length <= most || lines.length === 3))
+      lines[lines.length - 1] = last + part;
+    else lines.push(part);
+  }
+  return lines.map((line) => line.trimEnd());
+}
 
 /** "Maren, Dov L". A side is named only where the other stands elsewhere. */
 const who = (standers: Schema['StanderView'][], count: number) => {

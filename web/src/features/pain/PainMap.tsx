@@ -75,7 +75,7 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
   const current = chosen && pains.find((p) => p.leg === chosen.leg && p.site === chosen.site && p.role === role);
   const others = (spot: Spot) => pains.filter((p) => !(p.leg === spot.leg && p.site === spot.site && p.role === role));
   return (
-    <div className="grid gap-x-5 gap-y-3 sm:grid-cols-[auto_minmax(0,1fr)]">
+    <div className="grid gap-x-5 gap-y-3 sm:pointer-fine:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)]">
       {/* Small for a mouse, as large as a finger needs it for a hand. */}
       <div className="grid grid-cols-2 justify-items-center gap-2 pointer-coarse:max-sm:grid-cols-1">
         {FACES.map(({ face, from }) => (
