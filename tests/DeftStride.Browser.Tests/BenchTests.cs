@@ -146,9 +146,11 @@ public sealed class BenchTests
             () => page.Find("[data-start]").GetDomAttribute("data-start") != "front-foot-raised"
         );
         page.See("a vertical shin spares the front of the knee");
+        page.Press("How far the joints go");
         page.Press("Ankle bend");
         Type(page, "Toe to wall", "6");
         page.Until("a measured ankle", () => page.Text().Contains("(Coach)", StringComparison.Ordinal));
+        page.Press("Pictures, and minors");
         Type(page, "Guardian", "Fen Harrow");
         page.Go("/").Press("Wil Harrow");
         page.Press("Meet");

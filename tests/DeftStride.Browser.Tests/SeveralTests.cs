@@ -116,7 +116,7 @@ public sealed class SeveralTests
         page.Go("/").Understood();
         Find(page, "petra");
         page.Key("m").See("Start with the");
-        page.Press("What is in force");
+        page.Press("Done differently for");
         page.See("(as the studio has it)");
         var toe = page.Find("details label select");
         page.Script("arguments[0].scrollIntoView({block:'center'})", toe);
