@@ -30,7 +30,7 @@ export function Fold({
         <span className="min-w-0 text-copy text-soft">{said}</span>
       </summary>
       {/* What is not looked at is not worked out either. */}
-      {open && <div className="grid gap-3 px-3.5 pt-1 pb-4">{children}</div>}
+      {open && <div className="grid grid-cols-[minmax(0,1fr)] gap-3 px-3.5 pt-1 pb-4">{children}</div>}
     </details>
   );
 }

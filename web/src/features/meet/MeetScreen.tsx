@@ -72,7 +72,7 @@ export function MeetScreen() {
           {answers.statureCm === null ? `How tall is ${first}, and how heavy? That is enough to begin.` : choice.sentence}
         </h1>
       </div>
-      <div className="grid content-start gap-5">
+      <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5">
         <div className="grid items-end gap-x-6 gap-y-3 sm:grid-cols-[minmax(0,21em)_auto]">
           <BodyAsk clientId={clientId} tape={studio.data.tape} />
           <Choice
@@ -134,7 +134,7 @@ export function MeetScreen() {
           <RaiseStopSign clientId={clientId} className="self-start" />
         </div>
       </div>
-      <aside className="grid content-start gap-2">
+      <aside className="grid grid-cols-[minmax(0,1fr)] content-start gap-2">
         {met && (
           <div className="mb-3">
             <FirstChoice choice={choice} />

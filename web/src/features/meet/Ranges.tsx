@@ -25,7 +25,7 @@ export function Ranges({ view, tape }: { view: Schema['IntakeView']; tape: Schem
             type="button"
             aria-expanded={open === test.test}
             onClick={() => setOpen(open === test.test ? null : test.test)}
-            className="grid min-h-14 w-full grid-cols-[1fr_auto_auto] items-center gap-4 px-1 py-2 text-left hover:bg-ground"
+            className="grid min-h-14 w-full grid-cols-[1fr_auto_auto] items-center gap-x-4 gap-y-1 px-1 py-2 text-left hover:bg-ground max-[380px]:grid-cols-2 max-[380px]:*:first:col-span-2"
           >
             <span className="font-semibold">{test.name}</span>
             {SIDES.map((side) => (
