@@ -73,9 +73,13 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
   return (
     <nav
       aria-label="Main"
-      className="flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-[calc(52px+env(safe-area-inset-bottom))] max-md:pb-[env(safe-area-inset-bottom)] max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:px-0 md:py-3"
+      className="flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-[calc(52px+env(safe-area-inset-bottom))] max-md:pb-[env(safe-area-inset-bottom)] max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:overflow-y-auto md:px-0 md:py-3 md:[@media(max-height:560px)]:gap-0 md:[@media(max-height:560px)]:py-1"
     >
-      <svg viewBox="0 0 48 48" className="mx-auto mb-3 size-11 max-md:hidden" aria-hidden="true">
+      <svg
+        viewBox="0 0 48 48"
+        className="mx-auto mb-3 size-11 shrink-0 max-md:hidden [@media(max-height:560px)]:hidden"
+        aria-hidden="true"
+      >
         <path d="M13 40 22 11" stroke="#F1EEE6" strokeWidth="4.2" strokeLinecap="round" />
         <path d="M31 7v18" stroke="#DBA243" strokeWidth="2.4" strokeLinecap="round" />
         <path d="M26 26h10l-5 12.500z" fill="#DBA243" />
@@ -125,7 +129,7 @@ function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
       <button
         type="button"
         onClick={onKeys}
-        className="min-h-11 px-2 text-fine text-spine-soft hover:text-spine-ink max-md:hidden"
+        className="min-h-11 px-2 text-fine text-spine-soft hover:text-spine-ink max-md:hidden [@media(max-height:560px)]:hidden"
       >
         Keys <kbd className="rounded border border-current/50 px-1 font-sans">?</kbd>
       </button>

@@ -65,8 +65,8 @@ export function MeetScreen() {
   const seen = [answers.leftFoot, answers.rightFoot, answers.knees, answers.kneesStraighten].filter((x) => x !== null).length;
   const worst = Math.max(0, ...answers.pains.map((p) => p.score));
   return (
-    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 px-4 py-5 sm:px-8 sm:py-6 lg:grid-cols-[minmax(0,1fr)_440px]">
-      <div className="lg:col-span-2">
+    <div className="mx-auto grid max-w-[1240px] grid-cols-[minmax(0,1fr)] gap-x-10 gap-y-5 px-4 py-5 sm:px-8 sm:py-6 xl:grid-cols-[minmax(0,1fr)_440px]">
+      <div className="xl:col-span-2">
         <p className="text-soft [overflow-wrap:anywhere]">Meeting {name}</p>
         <h1 className="say mt-1 max-w-[24em] text-shout sm:text-large" aria-live="polite" data-choice>
           {answers.statureCm === null ? `How tall is ${first}, and how heavy? That is enough to begin.` : choice.sentence}

@@ -75,85 +75,83 @@ export function PainMap({ pains, onChange }: { pains: SitePain[]; onChange: (pai
   const current = chosen && pains.find((p) => p.leg === chosen.leg && p.site === chosen.site && p.role === role);
   const others = (spot: Spot) => pains.filter((p) => !(p.leg === spot.leg && p.site === spot.site && p.role === role));
   return (
-    <div className="grid gap-x-5 gap-y-3 sm:pointer-fine:grid-cols-[auto_minmax(0,1fr)] xl:grid-cols-[auto_minmax(0,1fr)]">
-      {/* Small for a mouse, as large as a finger needs it for a hand. */}
-      <div className="grid grid-cols-2 justify-items-center gap-2 pointer-coarse:max-sm:grid-cols-1">
-        {FACES.map(({ face, from }) => (
-          <svg
-            key={face}
-            viewBox="14 0 92 208"
-            className="w-[172px] max-w-full pointer-coarse:w-[270px]"
-            role="group"
-            aria-label={`Where it hurts, ${from}`}
-          >
-            <g fill="none" stroke="var(--edge)" strokeWidth="0.9" strokeLinejoin="round" strokeLinecap="round">
-              <path
-                d="M42 4c-3 14-1 22-4 32-3 9-4 16-2 26 2 14 3 28 2 44 0 8-2 14-1 24 1 16 4 30 4 44l-5 14h16l2-14c0-16 2-30 1-44-1-10 0-16 1-24 1-14 2-26 4-38 2 12 3 24 4 38 1 8 2 14 1 24-1 14 1 28 1 44l2 14h16l-5-14c0-14 3-28 4-44 1-10-1-16-1-24-1-16 0-30 2-44 2-10 1-17-2-26-3-10-1-18-4-32"
-                fill="var(--ground)"
-              />
-              {face === 'front' ? (
-                <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="0.6" />
-              ) : (
-                <path d="M60 4V38M40 66q9 8 18 1M80 66q-9 8-18 1M38 114q6 3 12 0M70 114q6 3 12 0" strokeWidth="0.6" />
-              )}
-            </g>
-            <text x="20" y="16" className="figure" fontSize="9" fill="var(--ink-soft)">
-              {face === 'front' ? 'R' : 'L'}
-            </text>
-            <text x="94" y="16" className="figure" fontSize="9" fill="var(--ink-soft)">
-              {face === 'front' ? 'L' : 'R'}
-            </text>
-            <text x="60" y="206" textAnchor="middle" fontSize="8.500" fill="var(--ink-soft)">
-              {from}
-            </text>
-            {spots
-              .filter((spot) => spot.face === face)
-              .map((spot) => {
-                const worst = Math.max(0, ...of(spot).map((p) => p.score));
-                const on = chosen?.leg === spot.leg && chosen.site === spot.site;
-                return (
-                  <g
-                    key={`${spot.leg}-${spot.site}`}
-                    role="button"
-                    tabIndex={0}
-                    aria-pressed={on}
-                    aria-label={`${spot.leg} ${siteWord[spot.site]}${worst ? `, pain ${worst}` : ''}`}
-                    onClick={() => setChosen(spot)}
-                    onKeyDown={(e) => {
-                      if (e.key !== 'Enter' && e.key !== ' ') return;
-                      e.preventDefault();
-                      setChosen(spot);
-                    }}
-                  >
-                    <circle cx={spot.x} cy={spot.y} r="7.8" fill="transparent" />
-                    <circle
-                      cx={spot.x}
-                      cy={spot.y}
-                      r={worst ? 5 : 3}
-                      fill={worst ? 'var(--brick)' : 'var(--paper)'}
-                      stroke={on ? 'var(--ink)' : worst ? 'var(--brick)' : 'var(--edge)'}
-                      strokeWidth={on ? 1.8 : 0.9}
-                    />
-                    {worst > 0 && (
-                      <text
-                        x={spot.x}
-                        y={spot.y + 3}
-                        textAnchor="middle"
-                        fontSize="8.500"
-                        fontWeight="700"
-                        fill="var(--paper)"
-                        pointerEvents="none"
-                      >
-                        {worst}
-                      </text>
-                    )}
-                  </g>
-                );
-              })}
-          </svg>
-        ))}
-      </div>
-      <div className="grid content-start gap-3">
+    // Small for a mouse, as large as a finger needs it for a hand; beside each other where there is room.
+    <div className="flex flex-wrap gap-x-2 gap-y-3">
+      {FACES.map(({ face, from }) => (
+        <svg
+          key={face}
+          viewBox="14 0 92 208"
+          className="w-[172px] max-w-full shrink-0 pointer-coarse:w-[270px]"
+          role="group"
+          aria-label={`Where it hurts, ${from}`}
+        >
+          <g fill="none" stroke="var(--edge)" strokeWidth="0.9" strokeLinejoin="round" strokeLinecap="round">
+            <path
+              d="M42 4c-3 14-1 22-4 32-3 9-4 16-2 26 2 14 3 28 2 44 0 8-2 14-1 24 1 16 4 30 4 44l-5 14h16l2-14c0-16 2-30 1-44-1-10 0-16 1-24 1-14 2-26 4-38 2 12 3 24 4 38 1 8 2 14 1 24-1 14 1 28 1 44l2 14h16l-5-14c0-14 3-28 4-44 1-10-1-16-1-24-1-16 0-30 2-44 2-10 1-17-2-26-3-10-1-18-4-32"
+              fill="var(--ground)"
+            />
+            {face === 'front' ? (
+              <path d="M37 112q6 8 13 0M70 112q7 8 13 0M38 50q10 14 20 18M82 50q-10 14-20 18" strokeWidth="0.6" />
+            ) : (
+              <path d="M60 4V38M40 66q9 8 18 1M80 66q-9 8-18 1M38 114q6 3 12 0M70 114q6 3 12 0" strokeWidth="0.6" />
+            )}
+          </g>
+          <text x="20" y="16" className="figure" fontSize="9" fill="var(--ink-soft)">
+            {face === 'front' ? 'R' : 'L'}
+          </text>
+          <text x="94" y="16" className="figure" fontSize="9" fill="var(--ink-soft)">
+            {face === 'front' ? 'L' : 'R'}
+          </text>
+          <text x="60" y="206" textAnchor="middle" fontSize="9.2" fill="var(--ink-soft)">
+            {from}
+          </text>
+          {spots
+            .filter((spot) => spot.face === face)
+            .map((spot) => {
+              const worst = Math.max(0, ...of(spot).map((p) => p.score));
+              const on = chosen?.leg === spot.leg && chosen.site === spot.site;
+              return (
+                <g
+                  key={`${spot.leg}-${spot.site}`}
+                  role="button"
+                  tabIndex={0}
+                  aria-pressed={on}
+                  aria-label={`${spot.leg} ${siteWord[spot.site]}${worst ? `, pain ${worst}` : ''}`}
+                  onClick={() => setChosen(spot)}
+                  onKeyDown={(e) => {
+                    if (e.key !== 'Enter' && e.key !== ' ') return;
+                    e.preventDefault();
+                    setChosen(spot);
+                  }}
+                >
+                  <circle cx={spot.x} cy={spot.y} r="7.8" fill="transparent" />
+                  <circle
+                    cx={spot.x}
+                    cy={spot.y}
+                    r={worst ? 5 : 3}
+                    fill={worst ? 'var(--brick)' : 'var(--paper)'}
+                    stroke={on ? 'var(--ink)' : worst ? 'var(--brick)' : 'var(--edge)'}
+                    strokeWidth={on ? 1.8 : 0.9}
+                  />
+                  {worst > 0 && (
+                    <text
+                      x={spot.x}
+                      y={spot.y + 3}
+                      textAnchor="middle"
+                      fontSize="8.500"
+                      fontWeight="700"
+                      fill="var(--paper)"
+                      pointerEvents="none"
+                    >
+                      {worst}
+                    </text>
+                  )}
+                </g>
+              );
+            })}
+        </svg>
+      ))}
+      <div className="grid min-w-[min(100%,15em)] flex-1 content-start gap-3">
         {chosen ? (
           <>
             <p className="say text-head">
