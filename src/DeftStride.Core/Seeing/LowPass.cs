@@ -79,22 +79,32 @@ public sealed class LowPass
     private readonly double _left;
     private readonly double[] _impulse;
 
+    /// <summary>What it leaves of a point's scatter in the mean of some samples.</summary>
+    /// <param name="samples">How many, at least 1.</param>
+    /// <exception cref="ArgumentOutOfRangeException">There is none.</exception>
+    public double GainOfMean(int samples) => GainOf(samples, i => i < 0 || i >= _impulse.Length ? 0 : _impulse[i]);
+
     /// <summary>What a point's scatter makes of the mean of the curvature over some samples, 1/s².</summary>
     /// <param name="samples">How many, at least 1.</param>
     /// <exception cref="ArgumentOutOfRangeException">There is none.</exception>
-    public double GainOfMeanCurvature(int samples)
+    public double GainOfMeanCurvature(int samples) =>
+        GainOf(
+            samples,
+            i =>
+                i < 1 || i >= _impulse.Length - 1
+                    ? 0
+                    : (_impulse[i + 1] - (2 * _impulse[i]) + _impulse[i - 1]) * Rate * Rate
+        );
+
+    private double GainOf(int samples, Func<int, double> response)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(samples, 1);
         var sum = 0.0;
-        double Curve(int i) =>
-            i < 1 || i >= _impulse.Length - 1
-                ? 0
-                : (_impulse[i + 1] - (2 * _impulse[i]) + _impulse[i - 1]) * Rate * Rate;
         for (var i = 1 - samples; i < _impulse.Length; i++)
         {
             var mean = 0.0;
             for (var j = 0; j < samples; j++)
-                mean += Curve(i + j) / samples;
+                mean += response(i + j) / samples;
             sum += Square(mean);
         }
 

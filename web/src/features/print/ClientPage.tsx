@@ -164,6 +164,7 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
   const rows = Object.entries(client.measureNames)
     .map(([id, name]) => ({ id, name }))
     .filter((m) => SIDES.some((s) => looks.some((c) => standing(c.look, m.id, s))));
+  const said = client.checks.filter((c) => c.remark).slice(-6);
   const sore = client.checks.filter(
     (c) => (c.pain?.score ?? 0) > 0 || (c.decision?.painAfter?.score ?? 0) > 0 || (c.nextMorning ?? 0) > 0,
   );
@@ -253,6 +254,18 @@ function Facts({ client }: { client: Schema['ClientView'] }) {
           </ul>
         )}
       </section>
+      {said.length > 0 && (
+        <section className="text-copy">
+          <h2 className="font-semibold">In the client’s own words</h2>
+          <ul>
+            {said.map((c) => (
+              <li key={c.id}>
+                {day(c.at)}, {c.exerciseName.toLowerCase()}: “{c.remark}”
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <section className="text-copy">
         <h2 className="font-semibold">Work done</h2>
         <ul>
