@@ -68,6 +68,35 @@ public sealed class CleanTrackTests
         return new Track(View.Side, BodySide.Left, Facing.Right, Picture, [.. frames], "made");
     }
 
+    /// <summary>The knees and ankles of some frames changed over.</summary>
+    private static Track Swapped(Track track, int from, int to)
+    {
+        static Landmark Other(Landmark l) =>
+            l switch
+            {
+                Landmark.Knee => Landmark.RearKnee,
+                Landmark.RearKnee => Landmark.Knee,
+                Landmark.Ankle => Landmark.RearAnkle,
+                Landmark.RearAnkle => Landmark.Ankle,
+                _ => l,
+            };
+        return track with
+        {
+            Frames =
+            [
+                .. track.Frames.Select(
+                    (f, i) =>
+                        i < from || i >= to
+                            ? f
+                            : f with
+                            {
+                                Points = f.Points.ToDictionary(p => p.Key, p => f.Points[Other(p.Key)]),
+                            }
+                ),
+            ],
+        };
+    }
+
     private static double Worst(CleanTrack clean, Landmark landmark, double from = 0.3, double? to = null)
     {
         var worst = 0.0;
@@ -101,33 +130,7 @@ public sealed class CleanTrackTests
                 : l is Landmark.Hip && i is >= 100 and < 104 ? p with { Confidence = 0.2 }
                 : p
         );
-        var swapped = track with
-        {
-            Frames =
-            [
-                .. track.Frames.Select(
-                    (f, i) =>
-                        i is < 130 or >= 140
-                            ? f
-                            : f with
-                            {
-                                Points = f.Points.ToDictionary(
-                                    p => p.Key,
-                                    p =>
-                                        p.Key switch
-                                        {
-                                            Landmark.Knee => f.Points[Landmark.RearKnee],
-                                            Landmark.RearKnee => f.Points[Landmark.Knee],
-                                            Landmark.Ankle => f.Points[Landmark.RearAnkle],
-                                            Landmark.RearAnkle => f.Points[Landmark.Ankle],
-                                            _ => p.Value,
-                                        }
-                                ),
-                            }
-                ),
-            ],
-        };
-        var clean = CleanTrack.Of(swapped)!;
+        var clean = CleanTrack.Of(Swapped(track, 130, 140))!;
         Assert.Equal(1, clean.Slips);
         Assert.Empty(clean.Swaps);
         foreach (var landmark in All)
@@ -153,34 +156,7 @@ public sealed class CleanTrackTests
     [Fact]
     public void What_is_changed_over_for_long_is_asked_about_and_left()
     {
-        var track = Filmed();
-        var swapped = track with
-        {
-            Frames =
-            [
-                .. track.Frames.Select(
-                    (f, i) =>
-                        i is < 60 or >= 90
-                            ? f
-                            : f with
-                            {
-                                Points = f.Points.ToDictionary(
-                                    p => p.Key,
-                                    p =>
-                                        p.Key switch
-                                        {
-                                            Landmark.Knee => f.Points[Landmark.RearKnee],
-                                            Landmark.RearKnee => f.Points[Landmark.Knee],
-                                            Landmark.Ankle => f.Points[Landmark.RearAnkle],
-                                            Landmark.RearAnkle => f.Points[Landmark.Ankle],
-                                            _ => p.Value,
-                                        }
-                                ),
-                            }
-                ),
-            ],
-        };
-        var asked = Assert.Single(CleanTrack.Of(swapped)!.Swaps);
+        var asked = Assert.Single(CleanTrack.Of(Swapped(Filmed(), 60, 90))!.Swaps);
         Assert.Equal((2.0, 89 / 30.0), (asked.From, asked.To));
     }
 

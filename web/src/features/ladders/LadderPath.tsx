@@ -47,17 +47,7 @@ function Upward({ view, at, onPick }: Drawn) {
         {ways.map((w) => (
           <path key={w.key} d={w.d} fill="none" stroke="var(--trail)" strokeWidth="24" strokeLinecap="round" />
         ))}
-        {ways.map((w) => (
-          <path
-            key={w.key}
-            d={w.d}
-            fill="none"
-            stroke="var(--paper)"
-            strokeWidth="2"
-            strokeDasharray="1.5 9"
-            strokeLinecap="round"
-          />
-        ))}
+        <Trodden ways={ways} />
         {order.map((p) => {
           const spot = place.get(p.rungId);
           return spot ? (
@@ -106,6 +96,13 @@ function Upward({ view, at, onPick }: Drawn) {
   );
 }
 
+/** The fine line along the middle of each way. */
+function Trodden({ ways }: { ways: { key: string; d: string }[] }) {
+  return ways.map((w) => (
+    <path key={w.key} d={w.d} fill="none" stroke="var(--paper)" strokeWidth="2" strokeDasharray="1.5 9" strokeLinecap="round" />
+  ));
+}
+
 type Spot = { x: number; y: number };
 
 /** A way to each rung that follows, drawn as the given line. */
@@ -150,17 +147,7 @@ function Across({ view, at, onPick, room }: Drawn & { room: number }) {
         {view.places.length === 1 && (
           <path d={`M${PAD.left - 30} ${PAD.top}h60`} stroke="var(--trail)" strokeWidth="44" strokeLinecap="round" />
         )}
-        {ways.map((w) => (
-          <path
-            key={w.key}
-            d={w.d}
-            fill="none"
-            stroke="var(--paper)"
-            strokeWidth="2"
-            strokeDasharray="1.5 9"
-            strokeLinecap="round"
-          />
-        ))}
+        <Trodden ways={ways} />
         {view.ladder.rungs.map((r) => {
           const spot = place.get(r.id);
           if (!spot) return null;
