@@ -12,6 +12,7 @@ switch (args.FirstOrDefault())
         BenchmarkRunner.Run<ReadingBench>();
         BenchmarkRunner.Run<SetupBench>();
         BenchmarkRunner.Run<DecisionBench>();
+        BenchmarkRunner.Run<SeeingBench>();
         return 0;
     case "start":
         return StartBench.Run();
