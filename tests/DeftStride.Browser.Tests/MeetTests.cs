@@ -75,7 +75,7 @@ public sealed class MeetTests
         Assert.All(intake["care"]!.AsObject(), a => Assert.Equal("no", $"{a.Value}"));
 
         // Their page says what is known, in the units of the house; their own words stay their own.
-        page.Go($"/clients/{id}").See("is met");
+        page.Go($"/clients/{id}").See("Next: one look at Wil");
         Assert.Contains("67 in, 150 lb", page.Text(), StringComparison.Ordinal);
         Assert.Contains("“It grumbles after 10 kg”", page.Text(), StringComparison.Ordinal);
     }

@@ -73,6 +73,19 @@ public sealed class SeveralTests
         Find(page, "bram");
         page.Key("b").Find("[data-settled='true'] [data-bench]");
         Assert.EndsWith(" in", page.Find("aside [data-line='stance'] dd").Text, StringComparison.Ordinal);
+        // Longer words find their room, where there is least of it.
+        page.Press("Studio");
+        page.Press("November 24");
+        page.Press("4:30 pm");
+        page.Resize(390, 844);
+        page.Go("/").See(" am");
+        Assert.Empty(Fit.Faults(page));
+        Find(page, "bram");
+        page.Press("Knee over the foot");
+        page.See("0.4 in");
+        page.See("44 lb at the chest");
+        Assert.Empty(Fit.Faults(page));
+        page.Resize(1280, 800);
         page.Press("Studio");
         page.Press("Centimetres, kilograms");
         Find(page, "bram");

@@ -54,7 +54,7 @@ public static class ShinTrend
         Phrase.Of(
             new PhrasePart(
                 met
-                    ? $"{name} is met. Now one look without a cue."
+                    ? $"Next: one look at {name}, without a cue."
                     : $"Meet {name} first. Two numbers are enough to begin."
             )
         );

@@ -29,7 +29,7 @@ export function Beginning({ view }: { view: Schema['ClientView'] }) {
       known.pains.length > 0
         ? `${known.pains.length} ${known.pains.length === 1 ? 'place' : 'places'} marked`
         : met
-          ? 'nowhere marked'
+          ? 'nothing marked'
           : null,
     ],
     ['Extra care', unasked === careFields.length ? null : unasked === 0 ? 'all asked' : `${unasked} still to ask`],

@@ -51,7 +51,9 @@ const INCHES = [-3, -2, -1, 0, 1, 2, 3, 4];
 const HEIGHT = 168;
 /** How wide the words of a day are, with the room between two. */
 const DAY = 54;
-const PAD = { left: 44, right: 56, top: 14, bottom: 26 };
+const EDGES = { left: 44, right: 56, top: 14, bottom: 26 };
+/** How wide a sign of the newest number is, at most. */
+const SIGN = 13;
 
 /** Whether what was wrong in the newest look has a history of numbers to be seen in. */
 export function isDrawn(checks: Check[]) {
@@ -118,14 +120,16 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
     SIDES.flatMap((s) => [readingOf(c.look, kind, s)?.value ?? 0].flatMap((v) => [v * 1.1 + 1, v * 1.1 - 1])),
   );
   const [low, high] = [Math.min(least[0], ...values), Math.max(least[1], ...values)];
-  const y = (value: number) => PAD.top + ((high - value) / (high - low)) * (HEIGHT - PAD.top - PAD.bottom);
-  const inner = width - PAD.left - PAD.right;
+  const last = visits.findLast((v) => v.reading)?.reading;
+  // The newest number has its room, however many signs it takes in the studio's units.
+  const pad = { ...EDGES, right: Math.max(EDGES.right, 14 + SIGN * (last?.text?.length ?? 0)) };
+  const y = (value: number) => pad.top + ((high - value) / (high - low)) * (HEIGHT - pad.top - pad.bottom);
+  const inner = width - pad.left - pad.right;
   const slot = inner / Math.max(visits.length, 1);
   // Where days stand closer than their words are wide, every second or third is named, counted from the last.
   const named = Math.ceil(DAY / slot);
-  const x = (i: number) => PAD.left + slot * (i + 0.5);
+  const x = (i: number) => pad.left + slot * (i + 0.5);
   const ticks = all.filter((t) => t >= low && t <= high);
-  const last = visits.findLast((v) => v.reading)?.reading;
   return (
     <div className="grid grid-cols-[auto_minmax(0,1fr)] items-center gap-1 rounded-2xl bg-paper p-2.5 sm:p-3">
       <span className="flex flex-col items-start">
@@ -152,18 +156,18 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
           if (!reading) return null;
           if (!reading.band) return null;
           const { lower, upper } = reading.band;
-          const top = upper === null ? PAD.top : Math.max(PAD.top, y(upper));
-          const bottom = lower === null ? HEIGHT - PAD.bottom : Math.min(HEIGHT - PAD.bottom, y(lower));
-          return <rect key={at} x={PAD.left + slot * i} y={top} width={slot} height={bottom - top} fill="var(--pine-wash)" />;
+          const top = upper === null ? pad.top : Math.max(pad.top, y(upper));
+          const bottom = lower === null ? HEIGHT - pad.bottom : Math.min(HEIGHT - pad.bottom, y(lower));
+          return <rect key={at} x={pad.left + slot * i} y={top} width={slot} height={bottom - top} fill="var(--pine-wash)" />;
         })}
         {ticks.map((t) => (
           <g key={t}>
             <path
-              d={`M${PAD.left} ${y(t)}H${width - PAD.right}`}
+              d={`M${pad.left} ${y(t)}H${width - pad.right}`}
               stroke={t === 0 ? 'var(--brass)' : 'var(--hair)'}
               strokeWidth={t === 0 ? 1.6 : 1}
             />
-            <text x={PAD.left - 8} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--ink-soft)">
+            <text x={pad.left - 8} y={y(t) + 4} textAnchor="end" fontSize="12.5" fill="var(--ink-soft)">
               {t === 0 ? zero : tick(t).replace('-', '−')}
             </text>
           </g>
@@ -211,7 +215,7 @@ function Strip({ side, checks, kind }: { side: Side; checks: Check[]; kind: Kind
           ) : null,
         )}
         {last && (
-          <text x={width - PAD.right + 10} y={y(last.value) + 8} fontSize="25" className="figure" fill="var(--ink)">
+          <text x={width - pad.right + 10} y={y(last.value) + 8} fontSize="25" className="figure" fill="var(--ink)">
             {last.text}
           </text>
         )}

@@ -75,12 +75,15 @@ export function MeetScreen() {
       <div className="grid grid-cols-[minmax(0,1fr)] content-start gap-5">
         <div className="grid items-end gap-x-6 gap-y-3 sm:grid-cols-[minmax(0,21em)_auto]">
           <BodyAsk clientId={clientId} tape={studio.data.tape} />
-          <Choice
-            label="Training age"
-            value={answers.trainingAge}
-            options={TRAINED.map((value) => ({ value, text: trainedWord[value] }))}
-            onPick={(trainingAge) => set({ trainingAge })}
-          />
+          <div>
+            <p className="mb-1 font-semibold">Trained</p>
+            <Choice
+              label="Training age"
+              value={answers.trainingAge}
+              options={TRAINED.map((value) => ({ value, text: trainedWord[value] }))}
+              onPick={(trainingAge) => set({ trainingAge })}
+            />
+          </div>
         </div>
         <Trouble error={change.error} beside={BESIDE} />
         <Part title="What for">
