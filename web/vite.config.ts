@@ -2,11 +2,13 @@ import tailwind from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { VitePWA } from 'vite-plugin-pwa';
 import { defineConfig } from 'vitest/config';
+import { seeing } from './seeing.js';
 
 export default defineConfig({
   plugins: [
     react(),
     tailwind(),
+    seeing(),
     // The whole app lies on the device after the first visit; what the studio knows of people does not.
     VitePWA({
       registerType: 'prompt',
@@ -15,6 +17,15 @@ export default defineConfig({
       manifestFilename: 'app.webmanifest',
       workbox: {
         globPatterns: ['**/*.{js,css,html,woff2,svg,png,webp}'],
+        // Fetched with the first clip and kept from then on.
+        globIgnores: ['seeing/**'],
+        runtimeCaching: [
+          {
+            urlPattern: ({ url }) => url.pathname.startsWith('/seeing/'),
+            handler: 'CacheFirst',
+            options: { cacheName: 'seeing' },
+          },
+        ],
         navigateFallback: '/index.html',
         navigateFallbackDenylist: [/^\/api\//],
         cleanupOutdatedCaches: true,
@@ -39,6 +50,8 @@ export default defineConfig({
     }),
   ],
   resolve: { alias: { '@': '/src' } },
+  // What finds a body loads itself the old way, which a module may not.
+  worker: { format: 'iife' },
   build: { outDir: 'dist', assetsInlineLimit: 0, target: 'es2022', reportCompressedSize: true, chunkSizeWarningLimit: 650 },
   test: { include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:5170', ws: true } } },

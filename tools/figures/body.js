@@ -13,6 +13,35 @@ export function splitSquat({ stature: H, shin, rearThigh = 0, kneeHeight = 0.075
   return posture({ stature: H, shin, knee: 90 + shin - alpha, trunk, rearThigh, rearShank: psi, rearPitch: 60, ...rest });
 }
 
+/**
+ * Joint positions on the way from standing in the stance (0) to the bottom of a split squat (1): both feet stay where they are at
+ * the bottom, the shin goes along with the depth, the rear heel lifts. `shin`, `trunk`, `kneeIn`, `pelvisDrop` as they are now.
+ */
+export function splitSquatAt(u, { stature: H, shinBottom, shin, trunk, front = 'right', pelvisDrop = 0, kneeIn = 0 }) {
+  const h = 0.039 * H, s = 0.246 * H, t = 0.245 * H, L = 0.152 * H, b = 0.47 * L, r = Math.hypot(b, h), beta = Math.atan2(h, b);
+  const low = splitSquat({ stature: H, shin: shinBottom, trunk: 0, front });
+  const ballX = low.rearAnkle.x + r * Math.cos(beta + rad(60));
+  // As tall as the rear leg lets it, the front knee a little bent.
+  const rearAt = (theta) => [ballX - r * Math.cos(beta + theta), r * Math.sin(beta + theta)];
+  const hipAt = (y, phi) => { const k = [s * Math.sin(phi), h + s * Math.cos(phi)], a = Math.asin(Math.max(-1, Math.min(1, (y - k[1]) / t))); return { k, a, x: k[0] - t * Math.cos(a) }; };
+  let top = low.pelvis.y;
+  for (let y = low.pelvis.y; y < h + s + t * 0.985; y += 0.002) {
+    const [ax, ay] = rearAt(rad(35)), hip = hipAt(y, rad(2));
+    if (Math.hypot(hip.x - ax, y - ay) > 0.985 * (s + t)) break;
+    top = y;
+  }
+  const y = top + u * (low.pelvis.y - top), hip = hipAt(y, rad(shin));
+  const theta = rad(35 + 25 * u), [ax, ay] = rearAt(theta);
+  const d = Math.min(Math.hypot(hip.x - ax, y - ay), 0.999 * (s + t)), along = Math.atan2(y - ay, hip.x - ax);
+  const knee = along - Math.acos((s * s + d * d - t * t) / (2 * s * d));
+  const rk = [ax + s * Math.cos(knee), ay + s * Math.sin(knee)];
+  const deg = (a) => (a * 180) / Math.PI;
+  return posture({
+    stature: H, shin, knee: 90 + shin - deg(hip.a), trunk, front, pelvisDrop, kneeIn, rearPitch: deg(theta),
+    rearThigh: deg(Math.atan2(hip.x - rk[0], y - rk[1])), rearShank: deg(Math.atan2(rk[0] - ax, rk[1] - ay)),
+  });
+}
+
 /** Joint positions from the bends themselves, the working foot on the floor or on a box. Degrees; the thigh and shank of the other leg from vertical, + behind. */
 export function posture({ stature: H, shin, knee: bend, trunk = 6, rearThigh = 0, rearShank = 90, rearPitch = 0, front = 'right', pelvisDrop = 0, kneeIn = 0, raise = 0 }) {
   const h = 0.039 * H, s = 0.246 * H, t = 0.245 * H, L = 0.152 * H, b = 0.47 * L, r = Math.hypot(b, h), beta = Math.atan2(h, b);

@@ -1,5 +1,5 @@
 // Who is drawn, and in which postures. A name is person-session-side, with a c behind it for a look after the cue.
-const people = {
+export const people = {
   maren: { stature: 1.68, build: 0.98, skin: '#b9835f', hair: '#3a2a22', hairStyle: 'bun', shirt: '#2f6f86', shorts: '#2a2f33', sock: '#e9e4d8', shoe: '#d9d4c6', sole: '#f3efe4' },
   dov: { stature: 1.82, build: 1.14, skin: '#8a5a3c', hair: '#1d1715', hairStyle: 'short', shirt: '#b4552f', shorts: '#39423f', sock: '#d8d2c4', shoe: '#3c4a55', sole: '#e6e0d2' },
   ilse: { stature: 1.62, build: 0.95, skin: '#e2b593', hair: '#b98a4e', hairStyle: 'tail', shirt: '#6a7f4f', shorts: '#343a3d', sock: '#efe9dc', shoe: '#a8bcc4', sole: '#f6f1e6' },

@@ -117,22 +117,29 @@ public sealed record Finding(
             []
         );
 
-    internal static Finding Half(MeasureResult? outside, MeasureResult[] have, BodySide lack)
+    internal static Finding Half(
+        MeasureResult[] outside,
+        MeasureResult[] have,
+        BodySide lack,
+        IReadOnlyList<Onset> onsets
+    )
     {
         var side = have[0].Side;
         var told =
-            outside
+            outside.FirstOrDefault()
             ?? have.FirstOrDefault(r => r is { Measure.Id: "front-shin", Mean: not null })
             ?? have.FirstOrDefault(r => r is { MustPass: true, Mean: not null })
             ?? have.FirstOrDefault(r => r.Mean is not null)
             ?? have[0];
         var value = told is { Mean: { } mean, Seen: null } ? MeasureSpeech.Say(told.Measure, mean.Value) : "fine";
-        var said = told.Seen is { Where: not BandSide.Within }
-            ? Phrase.Of(
-                new($"{Capital(side)} "),
-                new(MeasureSpeech.Fault(told), Tone.Off),
-                new($". Now the {Word(lack)}.")
-            )
+        var said =
+            outside.Length > 0 && Moved(told, outside, onsets, $" Now the {Word(lack)}.") is { } moved ? moved
+            : told.Seen is { Where: not BandSide.Within }
+                ? Phrase.Of(
+                    new($"{Capital(side)} "),
+                    new(MeasureSpeech.Fault(told), Tone.Off),
+                    new($". Now the {Word(lack)}.")
+                )
             : Phrase.Of(
                 new($"{Capital(side)} {told.Measure.Short} "),
                 new(value, told.Verdict?.Tone() ?? Tone.Plain),
@@ -144,7 +151,7 @@ public sealed record Finding(
             told.Measure.Id,
             BandSide.Within,
             said,
-            $"{VerdictWords(told)} The sides are compared once both are looked at.",
+            $"{VerdictWords(told)}{(RepetitionCourse.Of(told) is { Outside: > 0 } course ? $" {CourseWords(course)}" : "")} The sides are compared once both are looked at.",
             []
         );
     }
@@ -154,7 +161,8 @@ public sealed record Finding(
         MeasureResult[] outside,
         IReadOnlyList<MeasureResult> results,
         IReadOnlyList<SideComparison> comparisons,
-        IReadOnlyDictionary<(BodySide, View), double> descents
+        IReadOnlyDictionary<(BodySide, View), double> descents,
+        IReadOnlyList<Onset> onsets
     )
     {
         var comparison = comparisons.FirstOrDefault(c => c.Measure == first.Measure);
@@ -166,7 +174,13 @@ public sealed record Finding(
             facts.Add(
                 $"Also outside: {string.Join(", ", outside.Where(o => o.Measure != first.Measure).Select(o => $"{Word(o.Side)} {o.Measure.Short}").Distinct().Take(4))}."
             );
-        var sentence = Leads(first, outside, results, descents) ?? OfShin(first, comparison) ?? Plain(first, outside);
+        if (RepetitionCourse.Of(first) is { Outside: > 0 } course)
+            facts.Add(CourseWords(course));
+        var sentence =
+            Moved(first, outside, onsets, $" {MeasureSpeech.Mend(first)}")
+            ?? Leads(first, outside, results, descents)
+            ?? OfShin(first, comparison)
+            ?? Plain(first, outside);
         return new(
             FindingKind.Outside,
             first.Side,
@@ -177,6 +191,74 @@ public sealed record Finding(
             outside
         );
     }
+
+    /// <summary>"3 of 3 repetitions outside, from the first one on."</summary>
+    private static string CourseWords(RepetitionCourse course)
+    {
+        var (n, off) = (course.Verdicts.Count, course.Outside);
+        return course.Course switch
+        {
+            Course.Tired =>
+                $"Only the last {(off == 1 ? "one" : off)} of {n} repetitions {(off == 1 ? "leaves" : "leave")} the band: it is learnt, and tires.",
+            Course.Untaught => $"{off} of {n} repetitions outside, from the first one on: not learnt yet.",
+            _ => $"{off} of {n} repetitions outside.",
+        };
+    }
+
+    internal static Finding ShiftedAtRest(MeasureResult shifted, MeasureResult[] outside) =>
+        new(
+            FindingKind.Outside,
+            shifted.Side,
+            shifted.Measure.Id,
+            shifted.Where,
+            Phrase.Of(
+                new($"{Capital(shifted.Side)} "),
+                new(MeasureSpeech.Fault(shifted), Tone.Off),
+                new(" before the first repetition starts. Set up again first.")
+            ),
+            $"{VerdictWords(shifted)} Nothing has moved yet, so no cue for the way down can mend it.",
+            [shifted, .. outside.Where(o => o != shifted)]
+        );
+
+    /// <summary>What leaves its band first in a clip, how far down, and what follows; null where no clip tells when.</summary>
+    private static Phrase? Moved(MeasureResult first, MeasureResult[] outside, IReadOnlyList<Onset> onsets, string last)
+    {
+        Onset[] own = [.. onsets.Where(o => o.Measure == first.Measure && o.Side == first.Side)];
+        if (own.Length == 0 || first.Seen is not null)
+            return null;
+        var timed = own.Where(o => o.Left.Timed).ToArray();
+        var when =
+            2 * own.Count(o => o.Left.FromTheStart) > own.Length ? " from the start of the way down"
+            : timed.Length * 2 > own.Length ? $" {DownWords(timed.Average(o => o.Share))}"
+            : null;
+        if (when is null)
+            return null;
+        var next = outside.FirstOrDefault(o =>
+            o.Side == first.Side
+            && o.Measure.Region != first.Measure.Region
+            && o.Measure.Region != Region.Whole
+            && onsets.Any(x => x.Measure == o.Measure && x.Side == o.Side)
+        );
+        var then =
+            next is null ? "."
+            : Onsets.Leads(onsets, first.Measure.Id, next.Measure.Id, first.Side) == Seeing.Order.First
+                ? $"; the {RegionWord(next)} follows."
+            : $"; the {RegionWord(next)} goes with it.";
+        return Phrase.Of(
+            new($"{Capital(first.Side)} "),
+            new(MeasureSpeech.Fault(first), Tone.Off),
+            new($"{when}{then}{last}")
+        );
+    }
+
+    private static string RegionWord(MeasureResult result) =>
+        result.Measure.Region switch
+        {
+            Region.Foot => "foot",
+            Region.Pelvis => "pelvis",
+            Region.Knee => "knee",
+            _ => result.Measure.Id == "front-shin" ? "shin" : "trunk",
+        };
 
     internal static Finding Unsure(MeasureResult unsure)
     {

@@ -1,3 +1,4 @@
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Judging;
@@ -20,7 +21,8 @@ internal static class FirstThing
         IReadOnlyList<SideComparison> comparisons,
         IReadOnlyList<MissingCheck> missing,
         IReadOnlyDictionary<(BodySide, View), double> descents,
-        CheckStandard standard
+        CheckStandard standard,
+        IReadOnlyList<Onset> onsets
     )
     {
         var standing = results
@@ -30,19 +32,22 @@ internal static class FirstThing
         if (standing.All(r => r.Verdict is null && r.Mean is null))
             return Finding.Nothing(standard.Exercise);
 
-        var outside = Ordered([.. standing.Where(r => r.Verdict == Verdict.Outside)]);
+        var outside = Ordered([.. standing.Where(r => r.Verdict == Verdict.Outside)], onsets);
+        // Shifted before anything moved: no way down can show more than that.
+        if (results.FirstOrDefault(r => ShiftedAtRest(r, standard)) is { } shifted)
+            return Finding.ShiftedAtRest(shifted, outside);
         // One side alone is half a look, since the comparison is the point of looking.
         foreach (var (have, lack) in new[] { (BodySide.Left, BodySide.Right), (BodySide.Right, BodySide.Left) })
         {
             if (standing.All(r => r.Side == have))
-                return Finding.Half(outside.FirstOrDefault(), standing, lack);
+                return Finding.Half(outside, standing, lack, onsets);
         }
 
         if (
             outside.FirstOrDefault() is { } first
             && (first.MustPass || !standing.Any(r => r.MustPass && r.Verdict == Verdict.TooCloseToCall))
         )
-            return Finding.Wrong(first, outside, results, comparisons, descents);
+            return Finding.Wrong(first, outside, results, comparisons, descents, onsets);
         if (
             standing
                 .Where(r => r.MustPass && r.Verdict == Verdict.TooCloseToCall)
@@ -57,8 +62,14 @@ internal static class FirstThing
         return Finding.Clean(standing, comparisons, missing);
     }
 
+    /// <summary>Whether a clip shows a must-pass measure outside while the client still stands; on a box the start is not judged.</summary>
+    private static bool ShiftedAtRest(MeasureResult r, CheckStandard standard) =>
+        r is { Moment: Moment.Start, MustPass: true, Verdict: Verdict.Outside, Seen: null, Mean: { } mean }
+        && mean.Readings.All(x => x.Provenance.Placer == PointPlacer.Found)
+        && !(r.Measure.TiltedByABox && standard.Exercise.Shape.Box != BoxWay.None);
+
     /// <summary>What is outside, first thing first.</summary>
-    public static MeasureResult[] Ordered(MeasureResult[] outside)
+    public static MeasureResult[] Ordered(MeasureResult[] outside, IReadOnlyList<Onset> onsets)
     {
         var order = outside
             .OrderByDescending(r => r.MustPass)
@@ -99,6 +110,21 @@ internal static class FirstThing
         {
             order.Remove(large);
             order.Insert(0, large);
+        }
+
+        // What a clip shows to leave first, over its repetitions, comes first whatever the rest says.
+        if (
+            order.Count > 1
+            && order.FirstOrDefault(r =>
+                r.MustPass == order[0].MustPass
+                && r.Side == order[0].Side
+                && Onsets.Leads(onsets, r.Measure.Id, order[0].Measure.Id, r.Side) == Seeing.Order.First
+            )
+                is { } leads
+        )
+        {
+            order.Remove(leads);
+            order.Insert(0, leads);
         }
 
         return [.. order];

@@ -60,6 +60,12 @@ public static class HalfBand
             return null;
         if (Keeps(mean.Measure, band, Reach(mean, mean.Error.Camera.Value)))
             return null;
+        var found = mean.Readings.Any(r => r.Provenance.Placer == PointPlacer.Found);
+        // Points put in place by hand are off by less.
+        var left = mean.Error.Camera.Value;
+        var auto = mean.Measure.FoundSd ?? 0;
+        if (found && Keeps(mean.Measure, band, Reach(mean, Math.Sqrt(Math.Max(0, (left * left) - (auto * auto))))))
+            return $"Put the points of {(mean.Readings.Count > 1 ? "each repetition" : "it")} in place by hand, and it counts.";
         var formula = mean.Measure.Formulas.First(f =>
             f.Views.Contains(from.View) && f.Needs[^1].Moment == mean.Moment
         );

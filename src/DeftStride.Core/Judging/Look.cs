@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Seeing;
 
 namespace DeftStride.Core.Judging;
 
@@ -17,6 +18,9 @@ public sealed record LookInput(
     ReadingContext Context
 )
 {
+    /// <summary>What moves in the clips that stills of this look were taken from.</summary>
+    public IReadOnlyList<Movement> Movements { get; init; } = [];
+
     /// <summary>Pictures alone.</summary>
     public static LookInput Of(IReadOnlyList<PointSet> stills, ReadingContext context) => new(stills, [], [], context);
 }
@@ -63,6 +67,12 @@ public sealed record Look(
     /// <summary>How square the camera stood, for each side of each view.</summary>
     public IReadOnlyList<Square> Squares { get; init; } = [];
 
+    /// <summary>When what is outside left its band, repetition by repetition; empty without a clip.</summary>
+    public IReadOnlyList<Onset> Onsets { get; init; } = [];
+
+    /// <summary>How many repetitions were clean, for each side that has at least two.</summary>
+    public IReadOnlyList<CleanCount> CleanCounts { get; init; } = [];
+
     /// <summary>Whether a side has any answer.</summary>
     public bool Has(BodySide side) => Results.Any(r => r.Side == side);
 
@@ -100,6 +110,7 @@ public sealed record Look(
         var descents = Descents(sound);
         var results = Results_(input, standard, means, descents);
         var comparisons = Compare(results);
+        var onsets = Judging.Onsets.Of(input.Movements, results, standard, context);
         var answered = results
             .Where(r => r is { Verdict: not null, WouldCount: null } || r.Measure.Id == "reach")
             .Select(r => (r.Measure.Id, r.Side))
@@ -130,10 +141,12 @@ public sealed record Look(
             results,
             comparisons,
             missing,
-            FirstThing.Of(results, comparisons, missing, descents, standard)
+            FirstThing.Of(results, comparisons, missing, descents, standard, onsets)
         )
         {
             Squares = footage.Squares,
+            Onsets = onsets,
+            CleanCounts = [.. Sides.Select(s => CleanCount.Of(results, s)).OfType<CleanCount>()],
         };
     }
 

@@ -101,4 +101,10 @@ public readonly record struct CameraPart(double Whole, double SamePlace, double 
     /// <summary>The larger of two, part by part: a camera's error does not average out.</summary>
     public CameraPart Worse(CameraPart other) =>
         new(Math.Max(Whole, other.Whole), Math.Max(SamePlace, other.SamePlace), Math.Max(Sides, other.Sides));
+
+    /// <summary>The same with what found points are off by together: it too does not average out.</summary>
+    /// <param name="sd">A standard deviation in the measure's unit; see <see cref="MeasureDefinition.FoundSd"/>.</param>
+    public CameraPart With(double sd) => new(Join(Whole, sd), Join(SamePlace, sd), Join(Sides, sd));
+
+    private static double Join(double a, double b) => Math.Sqrt((a * a) + (b * b));
 }

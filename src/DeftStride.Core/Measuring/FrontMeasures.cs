@@ -40,11 +40,19 @@ internal static class FrontMeasures
                 "Bring the {side} knee over the foot first."
             ),
             Spread = new(0.5, 0.7, 1.2, 1),
+            FoundSd = 0.6,
             Formulas =
             [
                 .. At(
                     [Moment.FirstSeen, Moment.Bottom, Moment.HalfUp],
                     m => One(Front, m, [Landmark.Ankle, Landmark.Toe, Landmark.Knee], true, KneeOffset)
+                ),
+            ],
+            FoundFormulas =
+            [
+                .. At(
+                    [Moment.FirstSeen, Moment.Bottom, Moment.HalfUp],
+                    m => FromRest(Front, m, [Landmark.Ankle, Landmark.Toe, Landmark.Knee], FoundKneeOffset)
                 ),
             ],
             QuickRank = 3,
@@ -93,6 +101,7 @@ internal static class FrontMeasures
                 "Level the pelvis first."
             ),
             Spread = new(1, 1, 2, 1.5),
+            FoundSd = 0.5,
             Formulas =
             [
                 .. At(
@@ -124,6 +133,7 @@ internal static class FrontMeasures
                 "Keep the pelvis as it began first."
             ),
             Spread = new(1, 0, 0, 1.5),
+            FoundSd = 0.5,
             Formulas =
             [
                 new(

@@ -62,6 +62,16 @@ public sealed record MeasureDefinition(
     /// <summary>How it is worked out from points, one for each moment or set of moments; none for what is ticked, weighed or timed.</summary>
     public IReadOnlyList<MeasureFormula> Formulas { get; init; } = [];
 
+    /// <summary>How it is worked out from points that a model found, where that is another way; none where it is the same.</summary>
+    public IReadOnlyList<MeasureFormula> FoundFormulas { get; init; } = [];
+
+    /// <summary>
+    /// By how much points that a model found (and for the pelvis, stickers that were followed) are off together, a standard
+    /// deviation in the measure's unit, from drawn clips of known truth. It does not average out over repetitions. Null where
+    /// nothing is read from such points.
+    /// </summary>
+    public double? FoundSd { get; init; }
+
     /// <summary>Whether it can be read from pictures.</summary>
     public bool IsRead => Formulas.Count > 0;
 

@@ -49,6 +49,14 @@ public sealed record MeasureFormula(
     public static IEnumerable<MeasureFormula> At(Moment[] moments, Func<Moment, MeasureFormula> make) =>
         moments.Select(make);
 
+    /// <summary>A length at a moment less the same at the start of the repetition: what points found by a model say of it, since where they lie is off by the same both times.</summary>
+    public static MeasureFormula FromRest(
+        View[] views,
+        Moment moment,
+        Landmark[] points,
+        Func<Levelled, ReadingContext, double> read
+    ) => new(views, [new(Moment.Start, points), new(moment, points)], true, (f, c) => read(f[1], c) - read(f[0], c));
+
     /// <summary>A formula that needs one still.</summary>
     public static MeasureFormula One(
         View[] views,

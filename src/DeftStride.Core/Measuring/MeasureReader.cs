@@ -49,6 +49,12 @@ public static class MeasureReader
             return false;
         }
 
+        if (still.Placer == PointPlacer.Found && (measure.FoundSd is null || measure.FoundFormulas.Count > 0))
+        {
+            fault = MeasurementFault.NothingToRead;
+            return false;
+        }
+
         fault = formula.Needs[0].Points.All(still.Points.ContainsKey)
             ? WholeFaultOf(still, errors) ?? (formula.Lengths ? LengthFaultOf(still, errors) : null)
             : MeasurementFault.PointMissing;
@@ -99,6 +105,8 @@ public static class MeasureReader
                 continue;
             foreach (var formula in measure.Formulas)
                 formulas.Add((measure, formula));
+            foreach (var formula in measure.FoundFormulas)
+                formulas.Add((measure, formula));
         }
 
         var moments = new Levelled?[Moments];
@@ -112,6 +120,7 @@ public static class MeasureReader
                 if (
                     formula.SeenFrom(repetition.Key.View)
                     && Used(formula, moments) is { } used
+                    && Fits(measure, formula, used)
                     && Apply(measure, formula, used, context, errors, camera).Reading is { } reading
                 )
                     found.Add((reading, repetition.Key.View == View.Side ? used[0].Still.Facing : null));
@@ -119,6 +128,25 @@ public static class MeasureReader
         }
 
         return found;
+    }
+
+    /// <summary>Whether a formula is the one for how its points came about: a model's are read where it is known how far they are off.</summary>
+    private static bool Fits(MeasureDefinition measure, MeasureFormula formula, Levelled[] used)
+    {
+        var found = false;
+        for (var i = 0; i < used.Length; i++)
+            found |= used[i].Still.Placer == PointPlacer.Found;
+        if (found && measure.FoundSd is null)
+            return false;
+        if (measure.FoundFormulas.Count == 0)
+            return true;
+        for (var i = 0; i < measure.FoundFormulas.Count; i++)
+        {
+            if (ReferenceEquals(measure.FoundFormulas[i], formula))
+                return found;
+        }
+
+        return !found;
     }
 
     /// <summary>The stills that a formula needs, or null where one of them or a point of it is not there.</summary>
@@ -244,6 +272,10 @@ public static class MeasureReader
             ? VerticalSource.Marked
             : VerticalSource.PictureEdge;
         var last = stills[^1].Still;
+        var part = camera?.Invoke(measure, formula, stills) ?? new(errors.Of(measure).Camera(vertical), 0, 0);
+        var placer = stills.Any(s => s.Still.Placer == PointPlacer.Found) ? PointPlacer.Found : PointPlacer.Hand;
+        if (placer == PointPlacer.Found)
+            part = part.With(measure.FoundSd ?? 0);
         var scale =
             !formula.Lengths ? ScaleSource.None
             : stills.All(s => s.HasScaleMark) ? ScaleSource.Marked
@@ -253,14 +285,14 @@ public static class MeasureReader
                 measure,
                 new Quantity(value, measure.Unit),
                 new Quantity(placing, measure.Unit),
-                camera?.Invoke(measure, formula, stills) ?? new(errors.Of(measure).Camera(vertical), 0, 0),
+                part,
                 new Provenance(
                     last.View,
                     last.FrontLeg,
                     formula.Needs[^1].Moment,
                     last.Repetition,
                     last.Frame,
-                    last.Placer,
+                    placer,
                     vertical,
                     scale
                 )
@@ -288,7 +320,7 @@ public static class MeasureReader
             var sd = errors.PointSdPixels(still.Still.Picture);
             var points = formula.Needs[i].Points;
             foreach (var point in points)
-                Add(still, (int)point, sd);
+                Add(still, (int)point, errors.PointSdPixels(still.Still, point));
             if (!formula.Lengths)
                 continue;
             if (still.HasScaleMark)
@@ -302,7 +334,7 @@ public static class MeasureReader
             foreach (var end in Levelled.Shank)
             {
                 if (still.Has(end) && !points.Contains(end))
-                    Add(still, (int)end, sd);
+                    Add(still, (int)end, errors.PointSdPixels(still.Still, end));
             }
         }
 

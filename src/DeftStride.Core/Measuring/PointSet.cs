@@ -52,6 +52,9 @@ public sealed record PointSet(
     /// <summary>Whether the picture shows left and right swapped, as a mirror or a selfie camera does.</summary>
     public bool Mirrored { get; init; }
 
+    /// <summary>How far each found point scatters after smoothing, pixels, a standard deviation along each axis; null for placed ones.</summary>
+    public IReadOnlyDictionary<Landmark, double>? Sds { get; init; }
+
     /// <summary>Whether the working leg is the one nearer to a camera at the side.</summary>
     public bool WorkingNear => ((FrontLeg == BodySide.Right) == (Facing == Facing.Right)) != Mirrored;
 }

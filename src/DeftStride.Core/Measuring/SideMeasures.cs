@@ -40,6 +40,7 @@ internal static class SideMeasures
                 "Bring the {side} shin forward first."
             ),
             Spread = new(1.5, 1, 2, 2),
+            FoundSd = 1.6,
             Formulas =
             [
                 .. At(
@@ -104,6 +105,7 @@ internal static class SideMeasures
                 "Sink deeper first."
             ),
             Spread = new(3, 0, 0, 3),
+            FoundSd = 2,
             Formulas =
             [
                 One(Side, Moment.Bottom, Leg, false, (f, _) => Bend(f, Landmark.Ankle, Landmark.Knee, Landmark.Hip)),
@@ -121,6 +123,7 @@ internal static class SideMeasures
                 "Let the {side} leg's rear knee bend first."
             ),
             Spread = new(3, 0, 0, 3),
+            FoundSd = 2,
             Formulas =
             [
                 One(
@@ -152,6 +155,7 @@ internal static class SideMeasures
                 "Less depth first."
             ),
             Spread = new(2, 1, 2, 2),
+            FoundSd = 2.6,
             Formulas =
             [
                 One(
@@ -267,6 +271,7 @@ internal static class SideMeasures
                 "Let the trunk lean first."
             ),
             Spread = new(2, 1, 2, 2),
+            FoundSd = 2,
             Formulas =
             [
                 .. At(
@@ -298,6 +303,7 @@ internal static class SideMeasures
             ),
             // Of a difference both parts vary.
             Spread = new(2.5, 0, 0, 2) { RepetitionBefore = 2 },
+            FoundSd = 2.6,
             Formulas =
             [
                 One(
@@ -403,18 +409,19 @@ internal static class SideMeasures
                 "Keep the {side} heel heavy first."
             ),
             Spread = new(0.3, 0.3, 0.6, 0.5),
+            FoundSd = 1,
             Formulas =
             [
                 .. At(
                     [Moment.FirstSeen, Moment.Bottom],
-                    m =>
-                        One(
-                            Side,
-                            m,
-                            [Landmark.Heel, Landmark.Toe],
-                            true,
-                            (f, c) => (f.Up(Landmark.Heel) - f.Up(Landmark.Toe)) * Scale(f, c)
-                        )
+                    m => One(Side, m, [Landmark.Heel, Landmark.Toe], true, HeelRise)
+                ),
+            ],
+            FoundFormulas =
+            [
+                .. At(
+                    [Moment.FirstSeen, Moment.Bottom],
+                    m => FromRest(Side, m, [Landmark.Heel, Landmark.Toe], HeelRise)
                 ),
             ],
             Spoiling = new(When.Moving, (PosePart.HeelRise, 5)) { Sets = true, OneWay = true },
@@ -596,6 +603,7 @@ internal static class SideMeasures
                 "Take a higher box first."
             ),
             Spread = new(3, 0, 0, 3),
+            FoundSd = 2,
             Formulas =
             [
                 One(Side, Moment.Start, Leg, false, (f, _) => Bend(f, Landmark.Ankle, Landmark.Knee, Landmark.Hip)),
@@ -623,6 +631,7 @@ internal static class SideMeasures
             ),
             // A straight knee hardly varies; a bent one does.
             Spread = new(1.5, 0, 0, 2),
+            FoundSd = 2,
             Formulas =
             [
                 One(Side, Moment.Top, Leg, false, (f, _) => Bend(f, Landmark.Ankle, Landmark.Knee, Landmark.Hip)),

@@ -109,4 +109,7 @@ public enum PointPlacer
 {
     /// <summary>A coach, by hand.</summary>
     Hand,
+
+    /// <summary>A model found them in a clip, or they were followed there; nobody has moved one.</summary>
+    Found,
 }

@@ -148,18 +148,27 @@ public sealed class CleanTrack
     /// <param name="seconds">From the start of the clip.</param>
     /// <param name="repetition">Which repetition, from 1.</param>
     /// <param name="moment">Which moment of it.</param>
-    public PointSet Still(double seconds, int repetition, Moment moment) =>
-        new(
+    public PointSet Still(double seconds, int repetition, Moment moment)
+    {
+        var points = new Dictionary<Landmark, ImagePoint>();
+        var sds = new Dictionary<Landmark, double>();
+        foreach (var landmark in Landmarks.Order(Track.View))
+        {
+            if (At(landmark, seconds) is not { } at || !Track.Picture.Contains(at))
+                continue;
+            points[landmark] = at;
+            if (SdAt(landmark, seconds) is { } sd)
+                sds[landmark] = sd;
+        }
+
+        return new PointSet(
             Track.View,
             Track.FrontLeg,
             Track.Facing,
             Track.Picture,
-            _paths
-                .Keys.Select(l => (Landmark: l, At: At(l, seconds)))
-                .Where(p => p.At is { } at && Track.Picture.Contains(at))
-                .ToDictionary(p => p.Landmark, p => p.At!.Value),
+            points,
             Track.Vertical,
-            PointPlacer.Hand,
+            PointPlacer.Found,
             FormattableString.Invariant($"{Track.Clip} at {seconds:0.000} s")
         )
         {
@@ -168,7 +177,9 @@ public sealed class CleanTrack
             Scale = Track.Scale,
             Camera = Track.Camera,
             Mirrored = Track.Mirrored,
+            Sds = sds,
         };
+    }
 
     /// <summary>A run that is entered and left by opposite leaps and ends near where it began is no movement: it becomes a gap.</summary>
     private static int TakeOutSlips(ImagePoint?[] path, double[] times, double height)

@@ -33,6 +33,9 @@ public enum PartialReason
 
     /// <summary>The clip begins or ends in it.</summary>
     CutOff,
+
+    /// <summary>Its bottom was not seen.</summary>
+    NotSeen,
 }
 
 /// <summary>Something a coach wants to know of the bottom of a repetition.</summary>

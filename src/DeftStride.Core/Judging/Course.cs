@@ -1,0 +1,83 @@
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Judging;
+
+/// <summary>How a fault goes over the repetitions of a clip.</summary>
+public enum Course
+{
+    /// <summary>Too few repetitions, or no order in it.</summary>
+    Unclear,
+
+    /// <summary>Off from the first one on: not learnt yet.</summary>
+    Untaught,
+
+    /// <summary>Only the last ones leave the band: learnt, and tired.</summary>
+    Tired,
+}
+
+/// <summary>What each repetition of a measure was, and what that comes to.</summary>
+/// <param name="Verdicts">Repetition by repetition, each judged by itself.</param>
+/// <param name="Course">How it goes.</param>
+public sealed record RepetitionCourse(IReadOnlyList<Verdict> Verdicts, Course Course)
+{
+    /// <summary>Fewer repetitions have no course.</summary>
+    public const int LeastRepetitions = 3;
+
+    /// <summary>How many were outside.</summary>
+    public int Outside => Verdicts.Count(v => v == Verdict.Outside);
+
+    /// <summary>The course of a measure over its repetitions; null where a number of its own was not read from each.</summary>
+    public static RepetitionCourse? Of(MeasureResult result)
+    {
+        ArgumentNullException.ThrowIfNull(result);
+        if (result is not { Mean: { Readings.Count: > 1 } mean, Judgement: { } judged, Seen: null })
+            return null;
+        Verdict[] each = [.. Judgement.Each(mean, judged.Band).Select(j => j.Verdict)];
+        if (each.Length < LeastRepetitions)
+            return new RepetitionCourse(each, Course.Unclear);
+        // The first half, the middle one with it, shows whether it can be done at all.
+        var early = each[..((each.Length + 1) / 2)];
+        var course =
+            each[0] == Verdict.Outside && each.Count(v => v == Verdict.Outside) * 2 >= each.Length ? Course.Untaught
+            : early.All(v => v == Verdict.InBand) && each[^1] == Verdict.Outside ? Course.Tired
+            : Course.Unclear;
+        return new RepetitionCourse(each, course);
+    }
+}
+
+/// <summary>How many repetitions of a side were clean: in band in everything that must pass and was read. One that is too close to call counts neither way.</summary>
+/// <param name="Side">The client's own.</param>
+/// <param name="Clean">In band in all of it.</param>
+/// <param name="Off">Outside in some of it.</param>
+/// <param name="Unsure">Too close to call.</param>
+public sealed record CleanCount(BodySide Side, int Clean, int Off, int Unsure)
+{
+    /// <summary>The clean count of a side; null where fewer than two repetitions were read.</summary>
+    public static CleanCount? Of(IReadOnlyList<MeasureResult> results, BodySide side)
+    {
+        ArgumentNullException.ThrowIfNull(results);
+        var worst = new Dictionary<int, Verdict>();
+        foreach (var r in results.Where(r => r.Side == side && r.MustPass && r.Moment == Moment.Bottom))
+        {
+            if (r is not { Mean: { Readings.Count: > 1 } mean, Judgement: { } judged, Seen: null })
+                continue;
+            foreach (var (repetition, verdict) in Judgement.ByRepetition(mean, judged.Band))
+            {
+                var was = worst.GetValueOrDefault(repetition, Verdict.InBand);
+                worst[repetition] =
+                    was == Verdict.Outside || verdict == Verdict.Outside ? Verdict.Outside
+                    : was == Verdict.TooCloseToCall || verdict == Verdict.TooCloseToCall ? Verdict.TooCloseToCall
+                    : Verdict.InBand;
+            }
+        }
+
+        return worst.Count < 2
+            ? null
+            : new CleanCount(
+                side,
+                worst.Values.Count(v => v == Verdict.InBand),
+                worst.Values.Count(v => v == Verdict.Outside),
+                worst.Values.Count(v => v == Verdict.TooCloseToCall)
+            );
+    }
+}

@@ -1,0 +1,200 @@
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Measuring;
+
+namespace DeftStride.Core.Seeing;
+
+/// <summary>A point of the body as a model finds it, on the client's own left and right.</summary>
+public enum BodyPoint
+{
+    /// <summary>The ear that is seen better.</summary>
+    Ear,
+
+    /// <summary>The left shoulder.</summary>
+    LeftShoulder,
+
+    /// <summary>The right shoulder.</summary>
+    RightShoulder,
+
+    /// <summary>The left hip joint.</summary>
+    LeftHip,
+
+    /// <summary>The right hip joint.</summary>
+    RightHip,
+
+    /// <summary>The left knee.</summary>
+    LeftKnee,
+
+    /// <summary>The right knee.</summary>
+    RightKnee,
+
+    /// <summary>The left ankle.</summary>
+    LeftAnkle,
+
+    /// <summary>The right ankle.</summary>
+    RightAnkle,
+
+    /// <summary>The left heel.</summary>
+    LeftHeel,
+
+    /// <summary>The right heel.</summary>
+    RightHeel,
+
+    /// <summary>The tip of the left foot.</summary>
+    LeftToe,
+
+    /// <summary>The tip of the right foot.</summary>
+    RightToe,
+
+    /// <summary>A sticker on the left point of the pelvis. No model finds that point well enough.</summary>
+    LeftPelvis,
+
+    /// <summary>A sticker on the right point of the pelvis.</summary>
+    RightPelvis,
+}
+
+/// <summary>One frame of a clip with what was found in it; nothing where nobody was seen.</summary>
+/// <param name="Seconds">From the start of the clip.</param>
+/// <param name="Points">Pixels of the upright frame.</param>
+public sealed record BodyFrame(double Seconds, IReadOnlyDictionary<BodyPoint, TrackPoint> Points);
+
+/// <summary>Somebody in a clip, left and right as they are; which leg works is not settled yet.</summary>
+/// <param name="View">From where it was filmed.</param>
+/// <param name="Picture">The size of an upright frame.</param>
+/// <param name="Frames">In their order, times rising.</param>
+/// <param name="Clip">Which clip.</param>
+public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<BodyFrame> Frames, string Clip)
+{
+    /// <summary>Nearer to each other than this part of the picture's height, two feet do not tell which leg works.</summary>
+    private const double LeastApart = 0.02;
+
+    /// <summary>A marked upright, or null.</summary>
+    public VerticalMark? Vertical { get; init; }
+
+    /// <summary>A marked length, or null.</summary>
+    public ScaleMark? Scale { get; init; }
+
+    /// <summary>Where the camera stood, as far as it is known.</summary>
+    public CameraPlace? Camera { get; init; }
+
+    /// <summary>Whether the clip shows left and right swapped.</summary>
+    public bool Mirrored { get; init; }
+
+    /// <summary>Whether the head is below the hips most of the time: the phone was held upside down.</summary>
+    public bool UpsideDown =>
+        Median(Frames, f => Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder)?.Y - Hips(f)?.Y) is > 0;
+
+    /// <summary>Where the toes point, by most of the frames; null where the feet do not tell.</summary>
+    public Facing? Facing =>
+        Median(
+            Frames,
+            f => Mean(f, BodyPoint.LeftToe, BodyPoint.RightToe)?.X - Mean(f, BodyPoint.LeftHeel, BodyPoint.RightHeel)?.X
+        ) switch
+        {
+            > 0 => Measuring.Facing.Right,
+            < 0 => Measuring.Facing.Left,
+            _ => null,
+        };
+
+    /// <summary>Which leg works in a stretch: from the side the one ahead, from the front the nearer and so lower one, on a box the higher one.</summary>
+    /// <param name="shape">Of the exercise.</param>
+    /// <param name="from">Seconds from the start of the clip.</param>
+    /// <param name="to">Until when.</param>
+    /// <returns>Null where the feet do not tell.</returns>
+    public BodySide? Working(ExerciseShape shape, double from, double to)
+    {
+        ArgumentNullException.ThrowIfNull(shape);
+        var frames = Frames.Where(f => f.Seconds >= from && f.Seconds <= to).ToArray();
+        var ahead = Facing == Measuring.Facing.Left ? -1 : 1;
+        var lead = Median(
+            frames,
+            f =>
+            {
+                if (At(f, BodyPoint.LeftAnkle) is not { } left || At(f, BodyPoint.RightAnkle) is not { } right)
+                    return null;
+                return shape.Box != BoxWay.None || (View == View.Back && shape.BackLeg) ? right.Y - left.Y
+                    : View == View.Side ? ahead * (left.X - right.X)
+                    : left.Y - right.Y;
+            }
+        );
+        if (lead is not { } by || Math.Abs(by) < LeastApart * Picture.Height)
+            return null;
+        return (by > 0) == !Mirrored ? BodySide.Left : BodySide.Right;
+    }
+
+    /// <summary>The clip as the track of one working leg.</summary>
+    /// <param name="front">The client's own side of the working leg.</param>
+    public Track Of(BodySide front)
+    {
+        // In a mirrored picture a model takes left for right.
+        var left = (front == BodySide.Left) != Mirrored;
+        BodyPoint Own(BodyPoint l, BodyPoint r) => left ? l : r;
+        (Landmark Landmark, BodyPoint Point)[] names =
+        [
+            (Landmark.Ankle, Own(BodyPoint.LeftAnkle, BodyPoint.RightAnkle)),
+            (Landmark.Knee, Own(BodyPoint.LeftKnee, BodyPoint.RightKnee)),
+            (Landmark.Toe, Own(BodyPoint.LeftToe, BodyPoint.RightToe)),
+            (Landmark.Heel, Own(BodyPoint.LeftHeel, BodyPoint.RightHeel)),
+            (Landmark.Hip, Own(BodyPoint.LeftHip, BodyPoint.RightHip)),
+            (Landmark.Ear, BodyPoint.Ear),
+            (Landmark.RearKnee, Own(BodyPoint.RightKnee, BodyPoint.LeftKnee)),
+            (Landmark.RearAnkle, Own(BodyPoint.RightAnkle, BodyPoint.LeftAnkle)),
+            (Landmark.RearToe, Own(BodyPoint.RightToe, BodyPoint.LeftToe)),
+            (Landmark.FreeHip, Own(BodyPoint.RightHip, BodyPoint.LeftHip)),
+            (Landmark.WorkingShoulder, Own(BodyPoint.LeftShoulder, BodyPoint.RightShoulder)),
+            (Landmark.FreeShoulder, Own(BodyPoint.RightShoulder, BodyPoint.LeftShoulder)),
+            (Landmark.WorkingPelvis, Own(BodyPoint.LeftPelvis, BodyPoint.RightPelvis)),
+            (Landmark.FreePelvis, Own(BodyPoint.RightPelvis, BodyPoint.LeftPelvis)),
+        ];
+        return new Track(
+            View,
+            front,
+            Facing ?? Measuring.Facing.Right,
+            Picture,
+            [
+                .. Frames.Select(f =>
+                {
+                    var points = new Dictionary<Landmark, TrackPoint>();
+                    foreach (var (landmark, name) in names)
+                    {
+                        if (f.Points.TryGetValue(name, out var p))
+                            points[landmark] = p;
+                    }
+
+                    // From the side the two shoulders lie over each other: their middle is the trunk's.
+                    if (
+                        View == View.Side
+                        && points.TryGetValue(Landmark.WorkingShoulder, out var one)
+                        && points.TryGetValue(Landmark.FreeShoulder, out var other)
+                    )
+                        points[Landmark.Shoulder] = new TrackPoint(
+                            new ImagePoint((one.At.X + other.At.X) / 2, (one.At.Y + other.At.Y) / 2),
+                            Math.Min(one.Confidence, other.Confidence),
+                            one.Source
+                        );
+                    return new TrackFrame(f.Seconds, points);
+                }),
+            ],
+            Clip
+        )
+        {
+            Vertical = Vertical,
+            Scale = Scale,
+            Camera = Camera,
+            Mirrored = Mirrored,
+        };
+    }
+
+    private static ImagePoint? At(BodyFrame frame, BodyPoint point) =>
+        frame.Points.TryGetValue(point, out var p) && p.Seen ? p.At : null;
+
+    private static ImagePoint? Mean(BodyFrame frame, BodyPoint one, BodyPoint other) =>
+        At(frame, one) is { } a && At(frame, other) is { } b ? new ImagePoint((a.X + b.X) / 2, (a.Y + b.Y) / 2) : null;
+
+    private static ImagePoint? Hips(BodyFrame frame) => Mean(frame, BodyPoint.LeftHip, BodyPoint.RightHip);
+
+    private static double? Median(IEnumerable<BodyFrame> frames, Func<BodyFrame, double?> of)
+    {
+        double[] values = [.. frames.Select(of).OfType<double>()];
+        return values.Length == 0 ? null : Statistics.Median(values);
+    }
+}

@@ -1,0 +1,301 @@
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Seeing;
+using Xunit;
+
+namespace DeftStride.Core.Tests.Seeing;
+
+/// <summary>What a clip comes to: repetitions with their sides, what leaves its band first, how a fault goes over the repetitions.</summary>
+public sealed class MovementTests
+{
+    private static readonly Exercise Squat = Exercise.Find("split-squat-to-pad")!;
+    private static readonly CheckStandard Standard = Given.Standard();
+    private static readonly ReadingContext Context = ReadingContext.Default with
+    {
+        Body = Body.From(new BodyMeasures(1.72)),
+    };
+
+    private static MadeMovement Slow(int n) => new(30, 200, 0, (2, 0.3, 1, 0.5), n);
+
+    /// <summary>Grows from a share of the depth on, to a size at the bottom.</summary>
+    private static Func<double, double, double> From(double share, double most) =>
+        (_, u) => most * Math.Max(0, (u - share) / (1 - share));
+
+    private static Movement Found(FilmedBody body, BodySide? said = null)
+    {
+        Assert.True(Movement.TryFind(body, Squat, said, out var movement, out var fault), $"{fault}");
+        return movement;
+    }
+
+    private static Look Looked(Movement movement) =>
+        Look.Of(
+            new LookInput([.. movement.Stills().Select(s => s.Still)], [], [], Context) { Movements = [movement] },
+            Standard
+        );
+
+    private static Look Looked(MadeBody body) => Looked(Found(body.Filmed()));
+
+    [Fact]
+    public void A_pelvis_that_drops_first_is_named_first_with_when_and_the_knee_follows()
+    {
+        var body = new MadeBody(Slow(4))
+        {
+            Drop = From(0.1, 14),
+            KneeIn = From(0.5, 9),
+            Noise = 0.5,
+        };
+        var look = Looked(body);
+        Assert.Equal("pelvic-level", look.Finding.MeasureId);
+        Assert.Matches(
+            "pelvis drops 1[345]° (a third|half-way).*; the knee follows. Now the right",
+            look.Finding.Sentence.ToString()
+        );
+        Assert.Equal(Order.First, Onsets.Leads(look.Onsets, "pelvic-level", "knee-offset", BodySide.Left));
+        Assert.Contains(
+            "4 of 4 repetitions outside, from the first one on",
+            look.Finding.Because,
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void A_knee_that_comes_in_first_is_taken_before_the_pelvis_that_follows_it()
+    {
+        var look = Looked(
+            new MadeBody(Slow(4))
+            {
+                Drop = From(0.6, 14),
+                KneeIn = From(0.05, 12),
+                Noise = 0.5,
+            }
+        );
+        Assert.Equal("knee-offset", look.Finding.MeasureId);
+        Assert.Contains("; the pelvis follows.", look.Finding.Sentence.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void What_sets_in_together_is_not_said_to_lead()
+    {
+        var look = Looked(
+            new MadeBody(Slow(4))
+            {
+                Drop = From(0.2, 12),
+                KneeIn = From(0.2, 12 * 4 / 5.0),
+                Noise = 1.5,
+            }
+        );
+        Assert.Equal(Order.Together, Onsets.Leads(look.Onsets, "pelvic-level", "knee-offset", BodySide.Left));
+    }
+
+    [Theory]
+    [InlineData(0.15)]
+    [InlineData(0.4)]
+    public void An_onset_lies_where_the_edge_is_crossed(double share)
+    {
+        var made = Slow(3);
+        var look = Looked(new MadeBody(made) { KneeIn = From(share, 10), Noise = 0.4 });
+        var edge = look.On("knee-offset", BodySide.Left)!.Judgement!.Band.Upper!.Value.Value;
+        // By the made movement itself: the first instant of the first way down at which the knee is past the edge.
+        var truth = Enumerable
+            .Range(0, 4000)
+            .Select(i => i / 1000.0)
+            .First(t => From(share, 10)(t, made.At(t)) >= edge);
+        var onset = look.Onsets.First(o => o is { Repetition: 1, Measure.Id: "knee-offset" });
+        Assert.InRange(onset.Left.At.Seconds - truth, -0.15, 0.15);
+    }
+
+    [Fact]
+    public void What_only_the_last_repetitions_show_is_tired_and_what_the_first_shows_is_not_learnt()
+    {
+        var made = Slow(6);
+        // Half of them are enough to be outside; one more early one and the course is gone.
+        RepetitionCourse Of(Func<double, double, double> kneeIn) =>
+            RepetitionCourse.Of(
+                Looked(new MadeBody(made) { KneeIn = kneeIn, Noise = 0.3 }).On("knee-offset", BodySide.Left)!
+            )!;
+        Assert.Equal(
+            (Course.Tired, 3),
+            (
+                Of((t, u) => t > made.Start(3) ? 9 * u : 0.5 * u).Course,
+                Of((t, u) => t > made.Start(3) ? 9 * u : 0.5 * u).Outside
+            )
+        );
+        Assert.Equal(Course.Untaught, Of((_, u) => 9 * u).Course);
+        Assert.Equal(Course.Unclear, Of((t, u) => t > made.Start(2) && t < made.Start(4) ? 9 * u : 0.5 * u).Course);
+        var late = Looked(new MadeBody(made) { KneeIn = (t, u) => t > made.Start(3) ? 9 * u : 0.5 * u, Noise = 0.3 });
+        Assert.Contains(
+            "Only the last 3 of 6 repetitions leave the band: it is learnt, and tires.",
+            late.Finding.Because,
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void A_pelvis_shifted_before_anything_moves_is_said_before_anything_else()
+    {
+        var look = Looked(
+            new MadeBody(Slow(3))
+            {
+                Drop = (_, _) => 12,
+                KneeIn = From(0.2, 12),
+                Noise = 0.3,
+            }
+        );
+        Assert.EndsWith(
+            "before the first repetition starts. Set up again first.",
+            look.Finding.Sentence.ToString(),
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void Without_stickers_nothing_is_said_of_the_pelvis()
+    {
+        var look = Looked(new MadeBody(Slow(3)) { Drop = From(0.1, 14), Stickers = false });
+        Assert.Null(look.On("pelvic-level", BodySide.Left));
+        Assert.Contains(look.Missing, m => m.Measure.Id == "pelvic-level" && m.Side == BodySide.Left);
+    }
+
+    [Fact]
+    public void Repetitions_too_close_to_call_count_neither_as_clean_nor_as_off()
+    {
+        var look = Looked(new MadeBody(Slow(5)) { KneeIn = (_, u) => 9 * u, Noise = 0.3 });
+        var count = Assert.Single(look.CleanCounts);
+        Assert.Equal((0, 5, 0), (count.Clean, count.Off, count.Unsure));
+        var clean = Looked(new MadeBody(Slow(5)) { Noise = 0.3 });
+        Assert.Equal((5, 0), (clean.CleanCounts[0].Clean, clean.CleanCounts[0].Off));
+        var close = Looked(new MadeBody(Slow(5)) { KneeIn = (_, u) => 4 * u, Noise = 0.3 });
+        Assert.Equal((0, 0, 5), (close.CleanCounts[0].Clean, close.CleanCounts[0].Off, close.CleanCounts[0].Unsure));
+    }
+
+    [Fact]
+    public void A_still_whose_points_a_hand_has_put_in_place_carries_the_hands_error_and_not_the_models()
+    {
+        var movement = Found(new MadeBody(Slow(3)) { KneeIn = From(0.2, 8), Noise = 0.4 }.Filmed());
+        PointSet[] stills = [.. movement.Stills().Select(s => s.Still)];
+        var found = Read(stills);
+        var moved = Read([.. stills.Select(s => s with { Placer = PointPlacer.Hand })]);
+        var model = MeasureDefinition.Find("knee-offset")!.FoundSd!.Value;
+        Assert.True(found.Camera.Value >= Math.Sqrt((moved.Camera.Value * moved.Camera.Value) + (model * model)) - 0.2);
+        Assert.True(moved.Camera.Value < found.Camera.Value);
+        Assert.True(moved.Placing.Value > found.Placing.Value);
+
+        static ErrorBudget Read(IReadOnlyList<PointSet> stills) =>
+            Look.Of(LookInput.Of(stills, Context), Standard)
+                .Results.First(r => r is { Measure.Id: "knee-offset", Moment: Moment.Bottom })
+                .Mean!.Error;
+    }
+
+    [Fact]
+    public void Repetitions_of_a_clip_say_themselves_how_much_they_differ()
+    {
+        var made = Slow(5);
+        double Wild(double t) => 6 + (2 * Math.Sign(Math.Sin(17 * Math.Floor(t / 3.8))));
+        var same = Error(new MadeBody(made) { KneeIn = (_, u) => 6 * u, Noise = 0.2 });
+        var wild = Error(new MadeBody(made) { KneeIn = (t, u) => Wild(t) * u, Noise = 0.2 });
+        Assert.True(same.Repetition.Value < 0.3, $"{same.Repetition}");
+        Assert.True(wild.Repetition.Value > 1.5, $"{wild.Repetition}");
+
+        static ErrorBudget Error(MadeBody body) =>
+            Looked(body).Results.First(r => r is { Measure.Id: "knee-offset", Moment: Moment.Bottom }).Mean!.Error;
+    }
+
+    [Fact]
+    public void Both_sides_in_one_clip_are_told_apart_by_the_feet()
+    {
+        var made = Slow(6);
+        var movement = Found(
+            new MadeBody(made)
+            {
+                Working = t => t < made.Seconds / 2 ? BodySide.Left : BodySide.Right,
+                Noise = 0.3,
+            }.Filmed()
+        );
+        Assert.Equal(
+            [
+                (BodySide.Left, 1),
+                (BodySide.Left, 2),
+                (BodySide.Left, 3),
+                (BodySide.Right, 1),
+                (BodySide.Right, 2),
+                (BodySide.Right, 3),
+            ],
+            movement.Counted.Select(r => (r.Side, r.Number))
+        );
+    }
+
+    [Fact]
+    public void A_mirror_and_a_later_start_change_nothing()
+    {
+        var body = new MadeBody(Slow(3)) { Drop = From(0.1, 14), KneeIn = From(0.4, 9) };
+        var plain = Looked(body);
+        Assert.Equal(Numbers(plain), Numbers(Looked(body with { Later = 3.7 })));
+        Assert.Equal(Numbers(plain), Numbers(Looked(body with { Mirrored = true })));
+
+        static IEnumerable<string> Numbers(Look look) =>
+            look
+                .Results.Where(r => r.Mean is not null)
+                .Select(r =>
+                    FormattableString.Invariant(
+                        $"{r.Measure.Id} {r.Side} {r.Moment} {r.Mean!.Value.Value:0.0} {r.Verdict}"
+                    )
+                )
+                .Append(look.Finding.Sentence.ToString());
+    }
+
+    [Fact]
+    public void Half_as_many_frames_keep_every_repetition()
+    {
+        var body = new MadeBody(Slow(5)) { Noise = 0.5 };
+        Assert.Equal(Found(body.Filmed()).Counted.Count, Found((body with { Rate = 15 }).Filmed()).Counted.Count);
+    }
+
+    [Fact]
+    public void A_repetition_whose_bottom_was_not_seen_is_listed_and_not_counted()
+    {
+        var made = Slow(3);
+        var second = made.Seconds / 2;
+        var movement = Found(new MadeBody(made) { Seen = t => Math.Abs(t - second) > 0.5, Noise = 0.3 }.Filmed());
+        Assert.Equal(2, movement.Counted.Count);
+        Assert.Contains(movement.All.All, r => r.Partial == PartialReason.NotSeen);
+    }
+
+    [Fact]
+    public void What_cannot_be_read_is_named()
+    {
+        Assert.Equal(MovementFault.Nobody, Fault(new MadeBody(Slow(3)) { Seen = _ => false }.Filmed()));
+        var still = new MadeBody(new MadeMovement(30, 200, 0, (2, 0.3, 1, 0.5), 0)) { Noise = 0.5 };
+        Assert.Equal(MovementFault.CannotTell, Fault(still.Filmed()));
+        var body = new MadeBody(Slow(3)).Filmed();
+        Assert.Equal(
+            MovementFault.UpsideDown,
+            Fault(
+                body with
+                {
+                    Frames =
+                    [
+                        .. body.Frames.Select(f =>
+                            f with
+                            {
+                                Points = f.Points.ToDictionary(
+                                    p => p.Key,
+                                    p => p.Value with { At = new(540 - p.Value.At.X, 960 - p.Value.At.Y) }
+                                ),
+                            }
+                        ),
+                    ],
+                }
+            )
+        );
+        // Cut off on the way down: nothing whole is in it.
+        Assert.Equal(
+            MovementFault.NoWholeRepetition,
+            Fault(body with { Frames = [.. body.Frames.Where(f => f.Seconds < 2.2)] })
+        );
+
+        static MovementFault? Fault(FilmedBody body) =>
+            Movement.TryFind(body, Squat, null, out _, out var fault) ? null : fault;
+    }
+}
