@@ -32,7 +32,7 @@ public sealed record RepetitionCourse(IReadOnlyList<Verdict> Verdicts, Course Co
         ArgumentNullException.ThrowIfNull(result);
         if (result is not { Mean: { Readings.Count: > 1 } mean, Judgement: { } judged, Seen: null })
             return null;
-        Verdict[] each = [.. Judgement.Each(mean, judged.Band).Select(j => j.Verdict)];
+        Verdict[] each = [.. Judgement.Each(mean, judged.Band).Select(e => e.Judgement.Verdict)];
         if (each.Length < LeastRepetitions)
             return new RepetitionCourse(each, Course.Unclear);
         // The first half, the middle one with it, shows whether it can be done at all.
@@ -61,8 +61,9 @@ public sealed record CleanCount(BodySide Side, int Clean, int Off, int Unsure)
         {
             if (r is not { Mean: { Readings.Count: > 1 } mean, Judgement: { } judged, Seen: null })
                 continue;
-            foreach (var (repetition, verdict) in Judgement.ByRepetition(mean, judged.Band))
+            foreach (var (repetition, _, own) in Judgement.Each(mean, judged.Band))
             {
+                var verdict = own.Verdict;
                 var was = worst.GetValueOrDefault(repetition, Verdict.InBand);
                 worst[repetition] =
                     was == Verdict.Outside || verdict == Verdict.Outside ? Verdict.Outside

@@ -63,7 +63,7 @@ public static class HalfBand
         var found = mean.Readings.Any(r => r.Provenance.Placer == PointPlacer.Found);
         // Points put in place by hand are off by less.
         var left = mean.Error.Camera.Value;
-        var auto = mean.Measure.FoundSd ?? 0;
+        var auto = mean.Readings.Count == 0 ? 0 : mean.Readings.Average(r => r.ModelSd);
         if (found && Keeps(mean.Measure, band, Reach(mean, Math.Sqrt(Math.Max(0, (left * left) - (auto * auto))))))
             return $"Put the points of {(mean.Readings.Count > 1 ? "each repetition" : "it")} in place by hand, and it counts.";
         var formula = mean.Measure.Formulas.First(f =>

@@ -19,7 +19,7 @@ public sealed record LookInput(
 )
 {
     /// <summary>What moves in the clips that stills of this look were taken from.</summary>
-    public IReadOnlyList<Movement> Movements { get; init; } = [];
+    public IReadOnlyList<SeenMovement> Movements { get; init; } = [];
 
     /// <summary>Pictures alone.</summary>
     public static LookInput Of(IReadOnlyList<PointSet> stills, ReadingContext context) => new(stills, [], [], context);
@@ -110,7 +110,7 @@ public sealed record Look(
         var descents = Descents(sound);
         var results = Results_(input, standard, means, descents);
         var comparisons = Compare(results);
-        var onsets = Judging.Onsets.Of(input.Movements, results, standard, context);
+        var onsets = Judging.Onsets.Of(input.Movements, results);
         var answered = results
             .Where(r => r is { Verdict: not null, WouldCount: null } || r.Measure.Id == "reach")
             .Select(r => (r.Measure.Id, r.Side))

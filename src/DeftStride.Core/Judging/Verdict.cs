@@ -52,7 +52,7 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
         // Looks on record from before keep the verdict of their day, on the mean alone.
         if (mean.Readings.Count < 2 || mean.Readings.Any(r => r.Provenance.Camera is null))
             return whole;
-        Judgement[] each = [.. Each(mean, band)];
+        Judgement[] each = [.. Each(mean, band).Select(e => e.Judgement)];
         if (each.Length < 2)
             return whole;
         Judgement[] outside = [.. each.Where(j => j.Verdict == Verdict.Outside)];
@@ -81,32 +81,25 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
             : whole;
     }
 
-    /// <summary>Each repetition judged by itself, in their order.</summary>
-    internal static IEnumerable<Judgement> Each(MeasureMean mean, Band band) =>
-        One(mean, band).OrderBy(j => j.Repetition).Select(j => j.Judgement);
-
-    /// <summary>The same with the repetition's number.</summary>
-    internal static IEnumerable<(int Repetition, Verdict Verdict)> ByRepetition(MeasureMean mean, Band band) =>
-        One(mean, band).Select(j => (j.Repetition, j.Judgement.Verdict));
-
-    /// <summary>Of one repetition placing and camera alone are in doubt: how it was is what is asked. Two views of it count as one.</summary>
-    private static IEnumerable<(int Repetition, Judgement Judgement)> One(MeasureMean mean, Band band) =>
+    /// <summary>Each repetition judged by itself, in their order. Of one placing and camera alone are in doubt: how it was is what is asked. Two views of it count as one.</summary>
+    /// <param name="mean">The measure over its repetitions.</param>
+    /// <param name="band">What is accepted.</param>
+    public static IEnumerable<(int Repetition, Quantity Value, Judgement Judgement)> Each(
+        MeasureMean mean,
+        Band band
+    ) =>
         mean
             .Readings.GroupBy(r => r.Provenance.Repetition)
             .Select(rep =>
             {
                 var (views, unit) = (rep.Count(), mean.Value.Unit);
                 var placing = rep.Sum(r => r.PlacingSd.Value * r.PlacingSd.Value) / (views * views);
-                var camera = rep.Max(r => r.Camera.Whole);
-                return (
-                    rep.Key,
-                    Of(
-                        new Quantity(rep.Average(r => r.Value.Value), unit),
-                        band,
-                        new Quantity(ErrorModel.CallZ * Math.Sqrt(placing + (camera * camera)), unit)
-                    )
-                );
-            });
+                var camera = rep.Max(r => r.Camera.With(r.ModelSd).Whole);
+                var value = new Quantity(rep.Average(r => r.Value.Value), unit);
+                var reach = new Quantity(ErrorModel.CallZ * Math.Sqrt(placing + (camera * camera)), unit);
+                return (Repetition: rep.Key, value, Of(value, band, reach));
+            })
+            .OrderBy(r => r.Repetition);
 
     /// <summary>Judges a value. An edge exactly as far away as the reach is still too close to call.</summary>
     /// <param name="value">The value.</param>

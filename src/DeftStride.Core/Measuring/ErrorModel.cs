@@ -42,16 +42,11 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
     /// <summary>The scatter of one hand-placed point in a picture of this size, in its pixels.</summary>
     public double PointSdPixels(PictureSize picture) => PointSdPixelsAt1080 * picture.Height / 1080.0;
 
-    /// <summary>Found points scatter about so much where the clip itself cannot tell, pixels of a picture 1080 lines high.</summary>
-    private const double FoundSdPixelsAt1080 = 1.5;
-
     /// <summary>The scatter of one point of a still, in its pixels.</summary>
     public double PointSdPixels(PointSet still, Landmark landmark)
     {
         ArgumentNullException.ThrowIfNull(still);
-        return still.Placer == PointPlacer.Hand ? PointSdPixels(still.Picture)
-            : still.Sds?.TryGetValue(landmark, out var sd) == true ? sd
-            : FoundSdPixelsAt1080 * still.Picture.Height / 1080.0;
+        return still.IsFound(landmark) ? still.Sds![landmark] : PointSdPixels(still.Picture);
     }
 
     /// <summary>The largest placing error with which a number still says something; beyond it the still is refused for that measure.</summary>

@@ -49,7 +49,7 @@ public static class MeasureReader
             return false;
         }
 
-        if (still.Placer == PointPlacer.Found && (measure.FoundSd is null || measure.FoundFormulas.Count > 0))
+        if (ByModel(formula, still) && (measure.FoundSd is null || measure.FoundFormulas.Count > 0))
         {
             fault = MeasurementFault.NothingToRead;
             return false;
@@ -133,20 +133,29 @@ public static class MeasureReader
     /// <summary>Whether a formula is the one for how its points came about: a model's are read where it is known how far they are off.</summary>
     private static bool Fits(MeasureDefinition measure, MeasureFormula formula, Levelled[] used)
     {
-        var found = false;
-        for (var i = 0; i < used.Length; i++)
-            found |= used[i].Still.Placer == PointPlacer.Found;
+        var found = ByModel(formula, used[^1].Still);
         if (found && measure.FoundSd is null)
             return false;
-        if (measure.FoundFormulas.Count == 0)
-            return true;
         for (var i = 0; i < measure.FoundFormulas.Count; i++)
         {
             if (ReferenceEquals(measure.FoundFormulas[i], formula))
                 return found;
         }
 
-        return !found;
+        return !found || measure.FoundFormulas.Count == 0;
+    }
+
+    /// <summary>Whether one of the points that a formula reads from its last still is where a model found it.</summary>
+    private static bool ByModel(MeasureFormula formula, PointSet still)
+    {
+        var points = formula.Needs[^1].Points;
+        for (var i = 0; i < points.Count; i++)
+        {
+            if (still.IsFound(points[i]))
+                return true;
+        }
+
+        return false;
     }
 
     /// <summary>The stills that a formula needs, or null where one of them or a point of it is not there.</summary>
@@ -273,9 +282,7 @@ public static class MeasureReader
             : VerticalSource.PictureEdge;
         var last = stills[^1].Still;
         var part = camera?.Invoke(measure, formula, stills) ?? new(errors.Of(measure).Camera(vertical), 0, 0);
-        var placer = stills.Any(s => s.Still.Placer == PointPlacer.Found) ? PointPlacer.Found : PointPlacer.Hand;
-        if (placer == PointPlacer.Found)
-            part = part.With(measure.FoundSd ?? 0);
+        var model = ByModel(formula, last);
         var scale =
             !formula.Lengths ? ScaleSource.None
             : stills.All(s => s.HasScaleMark) ? ScaleSource.Marked
@@ -292,7 +299,7 @@ public static class MeasureReader
                     formula.Needs[^1].Moment,
                     last.Repetition,
                     last.Frame,
-                    placer,
+                    model ? PointPlacer.Found : PointPlacer.Hand,
                     vertical,
                     scale
                 )
@@ -300,7 +307,10 @@ public static class MeasureReader
                     Camera = stills[^1].Camera,
                     PixelsPerMetre = stills[^1].PixelsPerMetre * 1080 / last.Picture.Height,
                 }
-            ),
+            )
+            {
+                ModelSd = model ? measure.FoundSd ?? 0 : 0,
+            },
             null
         );
     }

@@ -52,8 +52,11 @@ public sealed record PointSet(
     /// <summary>Whether the picture shows left and right swapped, as a mirror or a selfie camera does.</summary>
     public bool Mirrored { get; init; }
 
-    /// <summary>How far each found point scatters after smoothing, pixels, a standard deviation along each axis; null for placed ones.</summary>
+    /// <summary>How far each point that a model found, or that was followed, scatters after smoothing: pixels, a standard deviation along each axis. A point that is not among them was placed by hand.</summary>
     public IReadOnlyDictionary<Landmark, double>? Sds { get; init; }
+
+    /// <summary>Whether a point is where a model found it. Once a hand has moved one of them the whole still is the hand's.</summary>
+    public bool IsFound(Landmark landmark) => Placer == PointPlacer.Found && Sds?.ContainsKey(landmark) == true;
 
     /// <summary>Whether the working leg is the one nearer to a camera at the side.</summary>
     public bool WorkingNear => ((FrontLeg == BodySide.Right) == (Facing == Facing.Right)) != Mirrored;

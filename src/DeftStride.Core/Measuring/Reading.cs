@@ -65,7 +65,11 @@ public sealed record Reading(
     Quantity PlacingSd,
     CameraPart Camera,
     Provenance Provenance
-);
+)
+{
+    /// <summary>By how much the points that a model found are off together, a standard deviation in the same unit; 0 for points placed by hand. It does not average out.</summary>
+    public double ModelSd { get; init; }
+}
 
 /// <summary>One measure of one side at one moment, averaged over its repetitions.</summary>
 /// <param name="Measure">Which.</param>
@@ -103,7 +107,7 @@ public sealed record MeasureMean(
         if (readings.Count == 0)
             throw new ArgumentException("At least one reading is needed.", nameof(readings));
         var (first, facing) = readings[0];
-        var (values, placings, facings) = (0.0, 0.0, true);
+        var (values, placings, model, facings) = (0.0, 0.0, 0.0, true);
         var camera = first.Camera;
         var kept = new Reading[readings.Count];
         for (var i = 0; i < kept.Length; i++)
@@ -120,7 +124,11 @@ public sealed record MeasureMean(
             placings += r.PlacingSd.Value * r.PlacingSd.Value;
             facings &= toward == facing;
             camera = camera.Worse(r.Camera);
+            model += r.ModelSd;
         }
+
+        // A model is off in every repetition alike; those that a hand has put in place are not.
+        camera = camera.With(model / kept.Length);
 
         var (n, unit, spread) = (kept.Length, first.Value.Unit, errors.Of(first.Measure));
         // Pictures on record from before cameras were undone scatter as they were taken to in their day.

@@ -19,6 +19,8 @@ public sealed class CleanTrack
     /// <summary>Left and right changed over for longer is asked about, seconds.</summary>
     public const double LongestSwap = 0.5;
 
+    /// <summary>A point scatters about so much after smoothing where the clip itself cannot tell, pixels of a picture 1080 lines high.</summary>
+    private const double UsualSd = 1.5;
     private const double LongestSlip = 0.3;
     private const double SlipSteps = 6;
     private const double SlipPart = 0.03;
@@ -157,8 +159,7 @@ public sealed class CleanTrack
             if (At(landmark, seconds) is not { } at || !Track.Picture.Contains(at))
                 continue;
             points[landmark] = at;
-            if (SdAt(landmark, seconds) is { } sd)
-                sds[landmark] = sd;
+            sds[landmark] = SdAt(landmark, seconds) ?? UsualSd * Track.Picture.Height / 1080.0;
         }
 
         return new PointSet(

@@ -3,6 +3,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Seeing;
 
 namespace DeftStride.Data.Kept;
 
@@ -34,6 +35,77 @@ internal sealed record KeptCamera(double DistanceM, double HeightM, bool Guided)
 }
 
 /// <summary>
+/// Where in a clip a still was taken, and how far each of its points scatters there, pixels. <see cref="Moved"/> once a hand has put
+/// one of them in place: from then on the still is the hand's.
+/// </summary>
+internal sealed record KeptFromClip(Guid ClipId, double Seconds, bool Moved, IReadOnlyDictionary<Landmark, double> Sds)
+    : Stored;
+
+/// <summary>How long a phase lasts and how sure that is, seconds.</summary>
+internal sealed record KeptLasting(double Seconds, double Sd) : Stored
+{
+    public static KeptLasting Of(Lasting of) => new(of.Seconds, double.IsFinite(of.Sd) ? of.Sd : NotTimed);
+
+    /// <summary>Stands for an error without end: no file can hold that.</summary>
+    private const double NotTimed = 1000;
+
+    public Lasting ToCore() => new(Seconds, Sd);
+}
+
+/// <summary>One repetition of a clip: when it goes, and how measures go on its way down; null where one was not seen.</summary>
+internal sealed record KeptRepetition(
+    BodySide Side,
+    int Number,
+    double Start,
+    double Bottom,
+    double End,
+    KeptLasting Down,
+    KeptLasting Pause,
+    KeptLasting Up,
+    BottomNote Note,
+    IReadOnlyDictionary<string, IReadOnlyList<double?>> Curves
+) : Stored
+{
+    public SeenRepetition ToCore() =>
+        new(
+            Side,
+            Number,
+            Start,
+            Bottom,
+            End,
+            Down.ToCore(),
+            Pause.ToCore(),
+            Up.ToCore(),
+            Note,
+            Curves
+                .Where(c => c.Value.Count == SeenRepetition.Values)
+                .ToDictionary(c => c.Key, c => c.Value.Select(v => v ?? double.NaN).ToArray())
+        );
+}
+
+/// <summary>Something that looks like a repetition and does not count.</summary>
+internal sealed record KeptPartial(double At, PartialReason Reason) : Stored;
+
+/// <summary>What moves in a clip that stills were taken from.</summary>
+internal sealed record KeptMovement(
+    Guid ClipId,
+    View View,
+    double Rate,
+    IReadOnlyList<KeptRepetition> Repetitions,
+    IReadOnlyList<KeptPartial> Partials
+) : Stored
+{
+    public SeenMovement ToCore() =>
+        new(
+            ClipId.ToString(),
+            View,
+            Rate,
+            [.. Repetitions.Select(r => r.ToCore())],
+            [.. Partials.Select(p => new SeenPartial(p.At, p.Reason))]
+        );
+}
+
+/// <summary>
 /// One still with the points placed on it; a landmark that was not placed is absent. <see cref="Guessed"/> names the points that
 /// lie where they were guessed: nothing is read from them. Null from before guesses were told apart; then a guess may be among them.
 /// <see cref="Camera"/> is null from before cameras were undone: such a still is read as it was in its day.
@@ -53,7 +125,8 @@ internal sealed record KeptStill(
     KeptScale? Scale = null,
     IReadOnlyList<Landmark>? Guessed = null,
     KeptCamera? Camera = null,
-    KeptFloorLine? Line = null
+    KeptFloorLine? Line = null,
+    KeptFromClip? Clip = null
 ) : Stored
 {
     public PointSet ToCore() =>
@@ -64,7 +137,7 @@ internal sealed record KeptStill(
             new PictureSize(Width, Height),
             Points.Where(p => Guessed?.Contains(p.Key) != true).ToDictionary(p => p.Key, p => p.Value.ToCore()),
             Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()),
-            PointPlacer.Hand,
+            Clip is { Moved: false } ? PointPlacer.Found : PointPlacer.Hand,
             PictureId.ToString()
         )
         {
@@ -74,6 +147,7 @@ internal sealed record KeptStill(
             Scale = Scale is null ? null : new ScaleMark(Scale.One.ToCore(), Scale.Other.ToCore(), Scale.Centimetres),
             Camera = Camera?.ToCore(),
             Line = Line is null ? null : new FloorLine(Line.One.ToCore(), Line.Other.ToCore(), Line.Metres),
+            Sds = Clip?.Sds,
         };
 }
 
@@ -110,7 +184,8 @@ internal sealed record KeptFelt(bool AsExpected, string Where) : Stored;
 /// <summary>
 /// A finished, uncued look as the coach made it. <see cref="School"/> only when one was chosen for this check;
 /// <see cref="Soreness"/> of the muscles, 0–10, is asked apart from pain and steps nobody back;
-/// <see cref="Remark"/> is what the client said without being asked.
+/// <see cref="Remark"/> is what the client said without being asked; <see cref="Movements"/> what moves in the clips that stills were
+/// taken from, null from before there were clips.
 /// </summary>
 internal sealed record KeptCheck(
     Guid Id,
@@ -126,7 +201,8 @@ internal sealed record KeptCheck(
     int? NextMorning = null,
     Guid? Supersedes = null,
     int? Soreness = null,
-    string? Remark = null
+    string? Remark = null,
+    IReadOnlyList<KeptMovement>? Movements = null
 ) : StoredDocument, IKept<KeptCheck>
 {
     public static StoredForm<KeptCheck> Kept { get; } =

@@ -55,8 +55,15 @@ internal sealed record KeptResult(
     KeptEdges? Band,
     int Repetitions,
     string? Sameness,
-    IReadOnlyList<KeptErrorPart> Error
+    IReadOnlyList<KeptErrorPart> Error,
+    IReadOnlyList<KeptEach>? Each = null
 ) : Stored;
+
+/// <summary>One repetition of a measure, judged by itself.</summary>
+internal sealed record KeptEach(int Repetition, double Value, Verdict Verdict) : Stored;
+
+/// <summary>How many repetitions of a side were clean, off, and too close to call.</summary>
+internal sealed record KeptCount(BodySide Side, int Clean, int Off, int Unsure, string Text) : Stored;
 
 /// <summary>Left held against right.</summary>
 internal sealed record KeptComparison(
@@ -92,7 +99,8 @@ internal sealed record KeptLook(
     IReadOnlyList<KeptComparison> Comparisons,
     IReadOnlyList<KeptMissing> Missing,
     IReadOnlyList<KeptShare> Shares,
-    KeptFinding Finding
+    KeptFinding Finding,
+    IReadOnlyList<KeptCount>? Counts = null
 ) : StoredDocument, IKept<KeptLook>
 {
     public static StoredForm<KeptLook> Kept { get; } =
@@ -104,7 +112,7 @@ internal sealed record KeptLook(
             [
                 .. Results
                     .Where(r => r.Standing && (r.MustPass || Instruments.Of(r.MeasureId) is not null))
-                    .Select(r => r with { Error = [] }),
+                    .Select(r => r with { Error = [], Each = null }),
             ],
             Missing,
             Finding

@@ -15,7 +15,8 @@ internal sealed record KeptTrial(
     TrialOutcome? ByEye = null,
     KeptPain? Pain = null,
     Guid? Supersedes = null,
-    IReadOnlyList<TrialFeel>? Feels = null
+    IReadOnlyList<TrialFeel>? Feels = null,
+    IReadOnlyList<KeptMovement>? Movements = null
 ) : StoredDocument, IKept<KeptTrial>
 {
     public static StoredForm<KeptTrial> Kept { get; } =

@@ -35,7 +35,7 @@ internal sealed class CheckRecorder(
         var standard = await book.StandardForAsync(client, exercise, request.School, stop);
         var core = standard.ToCore();
         var context = standard.Context(core);
-        var look = LookReading.Read(request.Stills, request.Seen, request.Stated, core, context);
+        var look = LookReading.Read(request.Stills, request.Seen, request.Stated, core, context, request.Movements);
         if (look.Results.Count == 0)
             throw Refusal.BadInput(
                 "stills",

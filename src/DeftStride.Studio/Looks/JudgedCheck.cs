@@ -20,7 +20,7 @@ internal sealed class JudgedCheck(
 )
 {
     private readonly Lazy<Look> _look = new(
-        () => LookReading.Read(request.Stills, request.Seen, request.Stated, standard, context),
+        () => LookReading.Read(request.Stills, request.Seen, request.Stated, standard, context, request.Movements),
         LazyThreadSafetyMode.None
     );
 

@@ -51,7 +51,9 @@ internal static class LookReading
     private static JudgedTrial JudgeTrial(TrialFact fact, CheckStandard standard, ReadingContext context)
     {
         var request = KeptTrial.Kept.Read(fact.Body);
-        var after = request.ByEye is null ? Read(request.Stills, request.Seen, [], standard, context) : null;
+        var after = request.ByEye is null
+            ? Read(request.Stills, request.Seen, [], standard, context, request.Movements)
+            : null;
         return new JudgedTrial(fact, request, after, KeptTrialResult.Of(fact));
     }
 
@@ -61,7 +63,8 @@ internal static class LookReading
         IEnumerable<KeptSeen> seen,
         IEnumerable<KeptStated> stated,
         CheckStandard standard,
-        ReadingContext context
+        ReadingContext context,
+        IEnumerable<KeptMovement>? movements = null
     ) =>
         Look.Of(
             new LookInput(
@@ -69,7 +72,10 @@ internal static class LookReading
                 [.. seen.Where(s => MeasureDefinition.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
                 [.. stated.Where(s => MeasureDefinition.Find(s.MeasureId) is not null).Select(s => s.ToCore())],
                 context
-            ),
+            )
+            {
+                Movements = [.. (movements ?? []).Select(m => m.ToCore())],
+            },
             standard
         );
 }

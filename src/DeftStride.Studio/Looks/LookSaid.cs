@@ -27,8 +27,19 @@ internal static class LookSaid
             ],
             [.. look.Missing.Select(m => new KeptMissing(m.Measure.Id, m.Side))],
             SharesOf(look, standard, context),
-            Found(look.Finding)
+            Found(look.Finding),
+            look.CleanCounts.Count == 0
+                ? null
+                : [.. look.CleanCounts.Select(c => new KeptCount(c.Side, c.Clean, c.Off, c.Unsure, Counted(c)))]
         );
+
+    /// <summary>"2 of 3 clean, 1 too close to call".</summary>
+    private static string Counted(CleanCount count)
+    {
+        var all = count.Clean + count.Off + count.Unsure;
+        var unsure = count.Unsure == 0 ? "" : $", {count.Unsure} too close to call";
+        return $"{count.Clean} of {all} clean{unsure}";
+    }
 
     private static KeptStillResult StillOf(
         StillResult still,
@@ -157,7 +168,15 @@ internal static class LookSaid
                 : null,
             mean?.Error.Repetitions ?? 0,
             mean?.Sameness is { } spread ? $"repetitions differ by {spread}" : null,
-            measured ? Parts(result) : []
+            measured ? Parts(result) : [],
+            RepetitionCourse.Of(result) is not null
+                ?
+                [
+                    .. Judgement
+                        .Each(mean!, result.Judgement!.Band)
+                        .Select(e => new KeptEach(e.Repetition, e.Value.Value, e.Judgement.Verdict)),
+                ]
+                : null
         );
     }
 
@@ -182,6 +201,7 @@ internal static class LookSaid
     private static KeptErrorPart[] Parts(MeasureResult result)
     {
         var error = result.Mean!.Error;
+        var found = result.Mean.Readings.Any(r => r.Provenance.Placer == PointPlacer.Found);
         var often = $"{error.Repetitions} {(error.Repetitions == 1 ? "repetition" : "repetitions")}";
         return
         [
@@ -191,22 +211,30 @@ internal static class LookSaid
                     new KeptErrorPart(
                         "Placing",
                         Sd(error.Placing),
-                        "how far hand-placed points scatter in a picture this large"
+                        found
+                            ? "how far the points that were found scatter in this clip"
+                            : "how far hand-placed points scatter in a picture this large"
                     ),
                 }
                 : [],
             new(
                 "Repetition",
                 Sd(error.Repetition),
-                "how much one repetition differs from the next (assumed until measured)"
+                found && error.Repetitions >= RepetitionCourse.LeastRepetitions
+                    ? "how much one repetition differs from the next, measured in this clip"
+                    : "how much one repetition differs from the next (assumed until measured)"
             ),
             .. error.Camera.Value > 0
                 ? new[]
                 {
                     new KeptErrorPart(
-                        result.Source == AnswerSource.Pictures ? "Camera" : "Device",
+                        found ? "Camera and model"
+                            : result.Source == AnswerSource.Pictures ? "Camera"
+                            : "Device",
                         Sd(error.Camera),
-                        "systematic; it does not shrink with more repetitions"
+                        found
+                            ? "systematic, with what found points are off by together; it does not shrink with more repetitions"
+                            : "systematic; it does not shrink with more repetitions"
                     ),
                 }
                 : [],

@@ -139,7 +139,14 @@ internal sealed class TrialRecorder(
     {
         if (request.Stills.Any(s => s.Side != request.Side) || request.Seen.Any(s => s.Side != request.Side))
             throw Refusal.BadInput("stills", "Look again at one side: the side the cue was for.");
-        var after = LookReading.Read(request.Stills, request.Seen, [], check.Standard, check.Context);
+        var after = LookReading.Read(
+            request.Stills,
+            request.Seen,
+            [],
+            check.Standard,
+            check.Context,
+            request.Movements
+        );
         if (after.On(target.MeasureId, target.Side) is not null)
             return after;
         var measure = MeasureDefinition.Find(target.MeasureId)!;

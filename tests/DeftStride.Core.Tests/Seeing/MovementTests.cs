@@ -31,9 +31,15 @@ public sealed class MovementTests
 
     private static Look Looked(Movement movement) =>
         Look.Of(
-            new LookInput([.. movement.Stills().Select(s => s.Still)], [], [], Context) { Movements = [movement] },
+            new LookInput([.. movement.Stills().Select(s => s.Still)], [], [], Context)
+            {
+                Movements = [Moved(movement, Context)],
+            },
             Standard
         );
+
+    private static SeenMovement Moved(Movement movement, ReadingContext context) =>
+        SeenMovement.Of(movement, Standard.Measures, context, Standard.Errors);
 
     private static Look Looked(MadeBody body) => Looked(Found(body.Filmed()));
 
@@ -181,6 +187,9 @@ public sealed class MovementTests
         Assert.True(found.Camera.Value >= Math.Sqrt((moved.Camera.Value * moved.Camera.Value) + (model * model)) - 0.2);
         Assert.True(moved.Camera.Value < found.Camera.Value);
         Assert.True(moved.Placing.Value > found.Placing.Value);
+        // One of three repetitions put in place takes a third of the model's part away at once.
+        var third = Read([.. stills.Select(s => s.Repetition == 1 ? s with { Placer = PointPlacer.Hand } : s)]);
+        Assert.InRange(third.Camera.Value, moved.Camera.Value + 0.01, found.Camera.Value - 0.01);
 
         static ErrorBudget Read(IReadOnlyList<PointSet> stills) =>
             Look.Of(LookInput.Of(stills, Context), Standard)

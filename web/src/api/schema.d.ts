@@ -276,6 +276,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/clip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readClip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/look": {
         parameters: {
             query?: never;
@@ -971,6 +987,11 @@ export interface components {
             /** Format: double */
             trunkCm: number;
         };
+        /**
+         * @description Something a coach wants to know of the bottom of a repetition.
+         * @enum {unknown}
+         */
+        BottomNote: "none" | "bounce" | "twiceDown";
         /** @description Where the camera stood: metres to the client, the lens above the floor, and whether the guide on the screen put it there. */
         CameraDto: {
             /** Format: double */
@@ -1055,6 +1076,7 @@ export interface components {
             felt: null | components["schemas"]["FeltDto"];
             /** Format: uuid */
             id: string;
+            movements?: null | components["schemas"]["MovementDto"][];
             /** Format: int32 */
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
@@ -1106,6 +1128,17 @@ export interface components {
             notYet: components["schemas"]["CandidateView"][];
             sentence: string;
             start: null | components["schemas"]["CandidateView"];
+        };
+        /** @description How many repetitions of a side were clean, off, and too close to call. */
+        CleanCountView: {
+            /** Format: int32 */
+            clean: number;
+            /** Format: int32 */
+            off: number;
+            side: components["schemas"]["BodySide"];
+            text: string;
+            /** Format: int32 */
+            unsure: number;
         };
         ClearedFlagView: {
             allowed: string;
@@ -1203,6 +1236,47 @@ export interface components {
             today: components["schemas"]["TodayView"];
             trend: components["schemas"]["PartView"][];
             unreadable: string[];
+        };
+        /** @description What was found in a clip on the device, to be cut into repetitions. BodySide? ClipRequest.Side where the coach said which leg works; null to see it from the feet. */
+        ClipRequest: {
+            camera: null | components["schemas"]["CameraDto"];
+            /** Format: uuid */
+            clipId: string;
+            frames: components["schemas"]["FrameDto"][];
+            /** Format: int32 */
+            height: number;
+            mirrored: boolean;
+            scale: null | components["schemas"]["ScaleDto"];
+            side: null | components["schemas"]["BodySide"];
+            standard: components["schemas"]["StandardDto"];
+            vertical: null | components["schemas"]["VerticalDto"];
+            view: components["schemas"]["View"];
+            /** Format: int32 */
+            width: number;
+        };
+        /** @description A moment of a repetition as a still: where the points lie, and how far each scatters, pixels. */
+        ClipStillView: {
+            moment: components["schemas"]["Moment"];
+            points: {
+                [key: string]: components["schemas"]["PointDto"];
+            };
+            /** Format: int32 */
+            repetition: number;
+            sds: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            seconds: number;
+            side: components["schemas"]["BodySide"];
+        };
+        /** @description What moves in a clip, or why nothing can be said of it. */
+        ClipView: {
+            facing: components["schemas"]["Facing"];
+            fault: null | components["schemas"]["MovementFault"];
+            movement: null | components["schemas"]["MovementDto"];
+            said: string[];
+            sentence: null | string;
+            stills: components["schemas"]["ClipStillView"][];
         };
         /** @description The coach says that the clock is right now: what is dated ahead keeps its date and its place in the order. */
         ClockAnswer: {
@@ -1443,6 +1517,14 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description One repetition of a measure, judged by itself. */
+        EachView: {
+            /** Format: int32 */
+            repetition: number;
+            /** Format: double */
+            value: number;
+            verdict: components["schemas"]["Verdict"];
+        };
         /** @description One version of something that can be set: who set it when, for whom, from what to what. Null stands for the usual. */
         EditView: {
             after: null | string;
@@ -1600,6 +1682,26 @@ export interface components {
             exercises: string[];
             id: string;
             name: string;
+        };
+        /**
+         * @description One frame: seconds from the start of the clip, and x, y (pixels of the upright frame) and confidence of each point in the order
+         *     of BodyPoint; the last two, stickers on the pelvis, may be missing. Empty where nobody was seen.
+         */
+        FrameDto: {
+            points: number[];
+            /** Format: double */
+            seconds: number;
+        };
+        /** @description Where in a clip a still was taken, how far each point scatters there, and whether a hand has put one of them in place since. */
+        FromClipDto: {
+            /** Format: uuid */
+            clipId: string;
+            moved: boolean;
+            sds: {
+                [key: string]: number;
+            };
+            /** Format: double */
+            seconds: number;
         };
         GateQuestionView: {
             onNo: string;
@@ -1789,6 +1891,13 @@ export interface components {
          * @enum {unknown}
          */
         Landmark: "ankle" | "knee" | "toe" | "heel" | "hip" | "shoulder" | "ear" | "rearKnee" | "rearAnkle" | "workingPelvis" | "freePelvis" | "workingShoulder" | "freeShoulder" | "freeHip" | "rearToe";
+        /** @description How long a phase lasts and how sure that is, seconds. */
+        LastingDto: {
+            /** Format: double */
+            sd: number;
+            /** Format: double */
+            seconds: number;
+        };
         /** @description The latest finished look: its sentence, the three checks as they stood uncued, and which of them matters today. */
         LastLookView: {
             exerciseId: string;
@@ -1970,6 +2079,7 @@ export interface components {
         };
         LookRequest: {
             guess: null | components["schemas"]["GuessRequest"];
+            movements?: null | components["schemas"]["MovementDto"][];
             seen: components["schemas"]["SeenDto"][];
             standard: components["schemas"]["StandardDto"];
             stated: components["schemas"]["StatedDto"][];
@@ -1978,6 +2088,7 @@ export interface components {
         /** @description Everything that can be said of a look so far. */
         LookView: {
             comparisons: components["schemas"]["ComparisonView"][];
+            counts: components["schemas"]["CleanCountView"][];
             finding: components["schemas"]["FindingView"];
             missing: components["schemas"]["MissingView"][];
             results: components["schemas"]["ResultView"][];
@@ -2023,6 +2134,18 @@ export interface components {
          * @enum {unknown}
          */
         MoveKind: "placed" | "up" | "back" | "afterBreak" | "byCoach";
+        /** @description What moves in a clip, as the reading of it said; it goes into the look with the stills that were taken from the clip. */
+        MovementDto: {
+            /** Format: uuid */
+            clipId: string;
+            partials: components["schemas"]["PartialDto"][];
+            /** Format: double */
+            rate: number;
+            repetitions: components["schemas"]["RepetitionDto"][];
+            view: components["schemas"]["View"];
+        };
+        /** @enum {unknown} */
+        MovementFault: "nobody" | "upsideDown" | "cannotTell" | "noWholeRepetition" | "whichLeg" | null;
         /** @description A side that would go to another rung. */
         MoveView: {
             from: string;
@@ -2070,6 +2193,17 @@ export interface components {
          * @enum {unknown}
          */
         PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot";
+        /** @description Something that looks like a repetition and does not count. */
+        PartialDto: {
+            /** Format: double */
+            at: number;
+            reason: components["schemas"]["PartialReason"];
+        };
+        /**
+         * @description Why something that looks like a repetition does not count as one.
+         * @enum {unknown}
+         */
+        PartialReason: "shallow" | "brief" | "cutOff" | "notSeen";
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];
@@ -2312,6 +2446,25 @@ export interface components {
          * @enum {unknown}
          */
         Region: "foot" | "pelvis" | "knee" | "shinAndTrunk" | "whole";
+        /** @description One repetition of a clip: when it goes, and how measures go on its way down; null where one was not seen. */
+        RepetitionDto: {
+            /** Format: double */
+            bottom: number;
+            curves: {
+                [key: string]: (null | number)[];
+            };
+            down: components["schemas"]["LastingDto"];
+            /** Format: double */
+            end: number;
+            note: components["schemas"]["BottomNote"];
+            /** Format: int32 */
+            number: number;
+            pause: components["schemas"]["LastingDto"];
+            side: components["schemas"]["BodySide"];
+            /** Format: double */
+            start: number;
+            up: components["schemas"]["LastingDto"];
+        };
         RepetitionsDto: {
             /** Format: int32 */
             clean: number;
@@ -2323,6 +2476,7 @@ export interface components {
         /** @description One measure of one side at one moment. bool ResultView.Standing marks the one that stands for the measure on that side. */
         ResultView: {
             band: null | components["schemas"]["BandView"];
+            each: components["schemas"]["EachView"][];
             error: components["schemas"]["ErrorPartView"][];
             marginText: string;
             measureId: string;
@@ -2662,6 +2816,7 @@ export interface components {
          */
         StillDto: {
             camera?: null | components["schemas"]["CameraDto"];
+            clip?: null | components["schemas"]["FromClipDto"];
             facing: components["schemas"]["Facing"];
             guessed?: null | components["schemas"]["Landmark"][];
             /** Format: int32 */
@@ -2867,6 +3022,7 @@ export interface components {
             feels?: null | components["schemas"]["TrialFeel"][];
             /** Format: uuid */
             id: string;
+            movements?: null | components["schemas"]["MovementDto"][];
             pain: null | components["schemas"]["PainDto"];
             seen: components["schemas"]["SeenDto"][];
             side: components["schemas"]["BodySide"];
@@ -3486,6 +3642,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BenchView"];
+                };
+            };
+        };
+    };
+    readClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClipRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipView"];
                 };
             };
         };

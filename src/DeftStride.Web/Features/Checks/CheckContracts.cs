@@ -28,7 +28,8 @@ internal sealed record CheckRequest(
     int? NextMorning,
     Guid? Supersedes,
     int? Soreness = null,
-    string? Remark = null
+    string? Remark = null,
+    IReadOnlyList<MovementDto>? Movements = null
 )
 {
     /// <summary>As it is kept, once everything in it can be meant.</summary>
@@ -60,7 +61,8 @@ internal sealed record TrialRequest(
     TrialOutcome? ByEye,
     PainDto? Pain,
     Guid? Supersedes,
-    IReadOnlyList<TrialFeel>? Feels = null
+    IReadOnlyList<TrialFeel>? Feels = null,
+    IReadOnlyList<MovementDto>? Movements = null
 )
 {
     /// <summary>As it is kept, once everything in it can be meant.</summary>

@@ -23,7 +23,8 @@ internal static class CheckForms
             r.NextMorning,
             r.Supersedes,
             r.Soreness,
-            string.IsNullOrWhiteSpace(r.Remark) ? null : r.Remark.Trim()
+            string.IsNullOrWhiteSpace(r.Remark) ? null : r.Remark.Trim(),
+            r.Movements.ToKept()
         );
 
     public static KeptTrial ToKept(this TrialRequest r) =>
@@ -37,6 +38,7 @@ internal static class CheckForms
             r.ByEye,
             r.Pain.ToKept(),
             r.Supersedes,
-            r.Feels
+            r.Feels,
+            r.Movements.ToKept()
         );
 }

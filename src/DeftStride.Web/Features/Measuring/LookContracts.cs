@@ -11,7 +11,8 @@ internal sealed record LookRequest(
     IReadOnlyList<StillDto> Stills,
     IReadOnlyList<SeenDto> Seen,
     IReadOnlyList<StatedDto> Stated,
-    GuessRequest? Guess
+    GuessRequest? Guess,
+    IReadOnlyList<MovementDto>? Movements = null
 );
 
 internal sealed record BandView(double? Lower, double? Upper, string Text);
@@ -54,8 +55,15 @@ internal sealed record ResultView(
     BandView? Band,
     int Repetitions,
     string? Sameness,
-    IReadOnlyList<ErrorPartView> Error
+    IReadOnlyList<ErrorPartView> Error,
+    IReadOnlyList<EachView> Each
 );
+
+/// <summary>One repetition of a measure, judged by itself.</summary>
+internal sealed record EachView(int Repetition, double Value, Verdict Verdict);
+
+/// <summary>How many repetitions of a side were clean, off, and too close to call.</summary>
+internal sealed record CleanCountView(BodySide Side, int Clean, int Off, int Unsure, string Text);
 
 internal sealed record ComparisonView(
     string MeasureId,
@@ -94,7 +102,8 @@ internal sealed record LookView(
     IReadOnlyList<ComparisonView> Comparisons,
     IReadOnlyList<MissingView> Missing,
     IReadOnlyList<ShareView> Shares,
-    FindingView Finding
+    FindingView Finding,
+    IReadOnlyList<CleanCountView> Counts
 );
 
 /// <summary>What is said of a look, with the guesses that were asked for.</summary>

@@ -11,7 +11,7 @@ namespace DeftStride.Web.Features.Measuring;
 /// <summary>Reads and judges whatever has been placed and said so far. Needs nothing but the request and keeps nothing.</summary>
 internal static class LookEndpoints
 {
-    public const int MostStills = 60;
+    public const int MostStills = 160;
     private const int MostAnswers = 200;
     private static readonly Body Average = Body.From(new BodyMeasures(1.72));
 
@@ -23,7 +23,13 @@ internal static class LookEndpoints
     {
         var standard = request.Standard.ToCore();
         var context = request.Standard.Context(standard);
-        var look = Look.Of(Input(request.Stills, request.Seen, request.Stated, context), standard);
+        var look = Look.Of(
+            Input(request.Stills, request.Seen, request.Stated, context) with
+            {
+                Movements = [.. (request.Movements ?? []).Select(m => m.ToCore())],
+            },
+            standard
+        );
         return new LookAnswer(
             Doubting(LookSaid.Of(look, standard, context).ToWire(), request),
             Guesses(request, standard, context)

@@ -25,7 +25,8 @@ internal static class LookForms
             s.Scale is { } c ? new KeptScale(c.One.ToKept(), c.Other.ToKept(), c.Centimetres) : null,
             s.Guessed,
             (s.Camera ?? CameraDto.Usual).ToKept(),
-            s.Line is { } l ? new KeptFloorLine(l.One.ToKept(), l.Other.ToKept(), l.Metres) : null
+            s.Line is { } l ? new KeptFloorLine(l.One.ToKept(), l.Other.ToKept(), l.Metres) : null,
+            s.Clip is { } f ? new KeptFromClip(f.ClipId, f.Seconds, f.Moved, f.Sds) : null
         );
 
     public static StillDto ToWire(this KeptStill s) =>
@@ -44,7 +45,8 @@ internal static class LookForms
             s.Scale is { } c ? new ScaleDto(c.One.ToWire(), c.Other.ToWire(), c.Centimetres) : null,
             s.Guessed,
             s.Camera is { } at ? new CameraDto(at.DistanceM, at.HeightM, at.Guided) : null,
-            s.Line is { } l ? new FloorLineDto(l.One.ToWire(), l.Other.ToWire(), l.Metres) : null
+            s.Line is { } l ? new FloorLineDto(l.One.ToWire(), l.Other.ToWire(), l.Metres) : null,
+            s.Clip is { } f ? new FromClipDto(f.ClipId, f.Seconds, f.Moved, f.Sds) : null
         );
 
     private static KeptCamera ToKept(this CameraDto c) => new(c.DistanceM, c.HeightM, c.Guided);
@@ -112,7 +114,8 @@ internal static class LookForms
             ],
             [.. look.Missing.Select(ToWire)],
             [.. look.Shares.Select(s => new ShareView(s.Side, s.LeastPercent, s.MostPercent, s.Text))],
-            look.Finding.ToWire()
+            look.Finding.ToWire(),
+            [.. (look.Counts ?? []).Select(c => new CleanCountView(c.Side, c.Clean, c.Off, c.Unsure, c.Text))]
         );
 
     public static PastLookView ToWire(this KeptBrief look) =>
@@ -137,7 +140,8 @@ internal static class LookForms
             r.Band is { } b ? new BandView(b.Lower, b.Upper, b.Text) : null,
             r.Repetitions,
             r.Sameness,
-            [.. r.Error.Select(e => new ErrorPartView(e.Name, e.Text, e.Means))]
+            [.. r.Error.Select(e => new ErrorPartView(e.Name, e.Text, e.Means))],
+            [.. (r.Each ?? []).Select(e => new EachView(e.Repetition, e.Value, e.Verdict))]
         );
 
     private static MissingView ToWire(KeptMissing m) => new(m.MeasureId, m.Side);

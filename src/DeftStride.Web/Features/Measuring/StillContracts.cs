@@ -38,6 +38,9 @@ internal sealed record CameraDto(double DistanceM, double HeightM, bool Guided)
     }
 }
 
+/// <summary>Where in a clip a still was taken, how far each point scatters there, and whether a hand has put one of them in place since.</summary>
+internal sealed record FromClipDto(Guid ClipId, double Seconds, bool Moved, IReadOnlyDictionary<Landmark, double> Sds);
+
 /// <summary>
 /// One still with the points placed on it. Coordinates are pixels of the kept picture, x right, y down; a landmark not placed is
 /// absent. <see cref="Guessed"/> names those that lie where they were guessed and that nobody has put there yet: nothing is
@@ -58,7 +61,8 @@ internal sealed record StillDto(
     ScaleDto? Scale,
     IReadOnlyList<Landmark>? Guessed = null,
     CameraDto? Camera = null,
-    FloorLineDto? Line = null
+    FloorLineDto? Line = null,
+    FromClipDto? Clip = null
 )
 {
     private const int MostRepetitions = 12;
@@ -87,7 +91,7 @@ internal sealed record StillDto(
             new PictureSize(Width, Height),
             Points.Where(p => Guessed?.Contains(p.Key) != true).ToDictionary(p => p.Key, p => p.Value.ToCore()),
             Vertical is null ? null : new VerticalMark(Vertical.One.ToCore(), Vertical.Other.ToCore()),
-            PointPlacer.Hand,
+            Clip is { Moved: false } ? PointPlacer.Found : PointPlacer.Hand,
             PictureId.ToString()
         )
         {
@@ -97,6 +101,7 @@ internal sealed record StillDto(
             Scale = Scale is null ? null : new ScaleMark(Scale.One.ToCore(), Scale.Other.ToCore(), Scale.Centimetres),
             Camera = (Camera ?? CameraDto.Usual).ToCore(),
             Line = LineToCore(),
+            Sds = Clip?.Sds,
         };
     }
 }

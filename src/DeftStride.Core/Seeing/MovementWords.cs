@@ -1,0 +1,71 @@
+using DeftStride.Core.Measuring;
+using static System.FormattableString;
+
+namespace DeftStride.Core.Seeing;
+
+/// <summary>What is said of a clip: what moves in it, and what to do where it says nothing.</summary>
+public static class MovementWords
+{
+    /// <summary>What to do about a fault, in a sentence.</summary>
+    public static string Sentence(MovementFault fault) =>
+        fault switch
+        {
+            MovementFault.Nobody =>
+                "Nobody is seen well enough in this clip. Film with the whole body in the picture, in light, or take pictures instead.",
+            MovementFault.UpsideDown => "This clip is upside down. Turn it on the phone, then pick it again.",
+            MovementFault.CannotTell =>
+                "Nothing in this clip goes down and up. Film from before the first repetition until after the last.",
+            MovementFault.NoWholeRepetition =>
+                "No repetition in this clip is whole. Film from before the first one until after the last.",
+            MovementFault.WhichLeg =>
+                "The feet do not show which leg works. Say which one it is, then pick the clip again.",
+            _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
+        };
+
+    /// <summary>Why something does not count: "too shallow".</summary>
+    public static string Reason(PartialReason reason) =>
+        reason switch
+        {
+            PartialReason.Shallow => "less than half as deep",
+            PartialReason.Brief => "too brief at the bottom",
+            PartialReason.CutOff => "cut off by the clip",
+            PartialReason.NotSeen => "its bottom was not seen",
+            _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, null),
+        };
+
+    /// <summary>"3 left repetitions, about 1.5 s down, 0.3 s at the bottom, 1.0 s up."</summary>
+    /// <param name="movement">What moves.</param>
+    public static IReadOnlyList<string> Said(SeenMovement movement)
+    {
+        ArgumentNullException.ThrowIfNull(movement);
+        var said = new List<string>();
+        foreach (var side in movement.Repetitions.GroupBy(r => r.Side))
+        {
+            SeenRepetition[] all = [.. side];
+            var word = side.Key == BodySide.Left ? "left" : "right";
+            var count = Invariant($"{all.Length} {word} {(all.Length == 1 ? "repetition" : "repetitions")}");
+            string?[] phases =
+            [
+                Phase(all, r => r.Down, "down"),
+                all.Any(r => r.Pause.Seconds >= LeastPause) ? Phase(all, r => r.Pause, "at the bottom") : null,
+                Phase(all, r => r.Up, "up"),
+            ];
+            said.Add($"{string.Join(", ", phases.OfType<string>().Prepend(count))}.");
+            if (all.Count(r => r.Note == BottomNote.Bounce) is > 0 and var bounced)
+                said.Add(Invariant($"{bounced} of {all.Length} bounce at the bottom."));
+            if (all.Count(r => r.Note == BottomNote.TwiceDown) is > 0 and var twice)
+                said.Add(Invariant($"{twice} of {all.Length} go down twice."));
+        }
+
+        said.AddRange(movement.Partials.Select(p => Invariant($"Not counted at {p.At:0.0} s: {Reason(p.Reason)}.")));
+        return said;
+    }
+
+    private const double LeastPause = 0.2;
+
+    private static string? Phase(SeenRepetition[] all, Func<SeenRepetition, Lasting> of, string name)
+    {
+        Lasting[] timed = [.. all.Select(of).Where(l => l.Timed)];
+        return timed.Length * 2 <= all.Length ? null : Invariant($"{timed.Average(l => l.Seconds):0.0} s {name}");
+    }
+}

@@ -1,0 +1,142 @@
+using System.ComponentModel.DataAnnotations;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Seeing;
+using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Measuring;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace DeftStride.Web.Features.Clips;
+
+/// <summary>
+/// One frame: seconds from the start of the clip, and x, y (pixels of the upright frame) and confidence of each point in the order
+/// of <see cref="BodyPoint"/>; the last two, stickers on the pelvis, may be missing. Empty where nobody was seen.
+/// </summary>
+internal sealed record FrameDto(double Seconds, IReadOnlyList<double> Points)
+{
+    public BodyFrame ToCore()
+    {
+        var names = Enum.GetValues<BodyPoint>();
+        if (Points.Count % 3 != 0 || Points.Count > 3 * names.Length)
+            throw Refusal.BadInput(
+                "clip",
+                "The points of this clip cannot be read. Reload the page and pick it again."
+            );
+        var points = new Dictionary<BodyPoint, TrackPoint>();
+        for (var i = 0; 3 * i < Points.Count; i++)
+        {
+            var name = names[i];
+            points[name] = new TrackPoint(
+                new(Points[3 * i], Points[(3 * i) + 1]),
+                Points[(3 * i) + 2],
+                name >= BodyPoint.LeftPelvis ? TrackSource.Followed : TrackSource.Found
+            );
+        }
+
+        return new BodyFrame(Seconds, points);
+    }
+}
+
+/// <summary>What was found in a clip on the device, to be cut into repetitions. <see cref="Side"/> where the coach said which leg works; null to see it from the feet.</summary>
+internal sealed record ClipRequest(
+    StandardDto Standard,
+    Guid ClipId,
+    View View,
+    BodySide? Side,
+    bool Mirrored,
+    int Width,
+    int Height,
+    [property: MaxLength(ClipRequest.MostFrames)] IReadOnlyList<FrameDto> Frames,
+    VerticalDto? Vertical,
+    ScaleDto? Scale,
+    CameraDto? Camera
+)
+{
+    /// <summary>A minute at sixty frames a second.</summary>
+    public const int MostFrames = 3700;
+
+    public FilmedBody ToCore()
+    {
+        if (Width < 1 || Height < 1)
+            throw Refusal.BadInput("clip", "This clip has no size. Pick it again.");
+        BodyFrame[] frames = [.. Frames.Select(f => f.ToCore())];
+        if (frames.Zip(frames.Skip(1)).Any(p => !(p.Second.Seconds > p.First.Seconds)))
+            throw Refusal.BadInput("clip", "The times of this clip run backward. Send it from the phone again.");
+        return new FilmedBody(View, new PictureSize(Width, Height), frames, ClipId.ToString())
+        {
+            Mirrored = Mirrored,
+            Vertical = Vertical is { } v ? new VerticalMark(v.One.ToCore(), v.Other.ToCore()) : null,
+            Scale = Scale is { } s ? new ScaleMark(s.One.ToCore(), s.Other.ToCore(), s.Centimetres) : null,
+            Camera = (Camera ?? CameraDto.Usual).ToCore(),
+        };
+    }
+}
+
+/// <summary>A moment of a repetition as a still: where the points lie, and how far each scatters, pixels.</summary>
+internal sealed record ClipStillView(
+    BodySide Side,
+    int Repetition,
+    Moment Moment,
+    double Seconds,
+    IReadOnlyDictionary<Landmark, PointDto> Points,
+    IReadOnlyDictionary<Landmark, double> Sds
+);
+
+/// <summary>What moves in a clip, or why nothing can be said of it.</summary>
+internal sealed record ClipView(
+    MovementFault? Fault,
+    string? Sentence,
+    Facing Facing,
+    IReadOnlyList<ClipStillView> Stills,
+    MovementDto? Movement,
+    IReadOnlyList<string> Said
+);
+
+/// <summary>Cuts what was found in a clip into repetitions and picks their moments. Needs nothing but the request and keeps nothing.</summary>
+internal static class ClipEndpoints
+{
+    public static void Map(IEndpointRouteBuilder api) => api.MapPost("/compute/clip", Read).WithName("readClip");
+
+    private static Ok<ClipView> Read(ClipRequest request) => TypedResults.Ok(Answer(request));
+
+    public static ClipView Answer(ClipRequest request)
+    {
+        var standard = request.Standard.ToCore();
+        var context = request.Standard.Context(standard);
+        var body = request.ToCore();
+        var facing = body.Facing ?? Facing.Right;
+        if (!Movement.TryFind(body, standard.Exercise, request.Side, out var movement, out var fault))
+            return new ClipView(fault, MovementWords.Sentence(fault.Value), facing, [], null, []);
+        var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
+        // Only what some measure of this exercise is read from is worth a picture.
+        var wanted = standard
+            .Bands.Where(b => b.Measure.FoundSd is not null)
+            .SelectMany(b => b.Measure.FoundFormulas.Count > 0 ? b.Measure.FoundFormulas : b.Measure.Formulas)
+            .Where(f => f.Views.Contains(request.View))
+            .SelectMany(f => f.Needs.Select(n => n.Moment))
+            .Append(Moment.Bottom)
+            .ToHashSet();
+        return new ClipView(
+            null,
+            null,
+            facing,
+            [
+                .. movement
+                    .Stills()
+                    .Where(s => wanted.Contains(s.Still.Moment))
+                    .Select(s => new ClipStillView(
+                        s.Repetition.Side,
+                        s.Repetition.Number,
+                        s.Still.Moment,
+                        Math.Round(s.Seconds, 3),
+                        s.Still.Points.ToDictionary(p => p.Key, p => PointDto.Of(p.Value)),
+                        (s.Still.Sds ?? new Dictionary<Landmark, double>()).ToDictionary(
+                            p => p.Key,
+                            p => Math.Round(p.Value, 2)
+                        )
+                    )),
+            ],
+            MovementDto.Of(request.ClipId, seen),
+            MovementWords.Said(seen)
+        );
+    }
+}
