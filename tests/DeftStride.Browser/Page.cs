@@ -267,10 +267,10 @@ public sealed class Page : IDisposable
         ?? "";
 
     /// <summary>Waits until something is the case.</summary>
-    public T Wait<T>(string what, Func<T?> look)
+    public T Wait<T>(string what, Func<T?> look, TimeSpan? patience = null)
         where T : class
     {
-        var wait = new WebDriverWait(new SystemClock(), Driver, Patience, TimeSpan.FromMilliseconds(40))
+        var wait = new WebDriverWait(new SystemClock(), Driver, patience ?? Patience, TimeSpan.FromMilliseconds(40))
         {
             Message = $"Waited for {what}. On the page:\n",
         };
@@ -290,7 +290,8 @@ public sealed class Page : IDisposable
     }
 
     /// <summary>Waits until a condition holds.</summary>
-    public void Until(string what, Func<bool> holds) => Wait(what, () => holds() ? what : null);
+    public void Until(string what, Func<bool> holds, TimeSpan? patience = null) =>
+        Wait(what, () => holds() ? what : null, patience);
 
     /// <summary>Runs script in the page.</summary>
     public object? Script(string code, params object[] arguments) =>

@@ -15,6 +15,6 @@ export const clips = [
   clip('maren-side-left', 'maren', 'side', 'left', { shin: 5, trunk: 7 }),
   clip('ilse-front-left', 'ilse', 'front', 'left', { kneeIn: 0.05, kneeFrom: 0.45, drop: 9, dropFrom: 0.15, stickers: true }),
   clip('ilse-front-right', 'ilse', 'front', 'right', { kneeIn: 0.004, kneeFrom: 0, drop: 1, dropFrom: 0, stickers: true }),
-  // Short, for reading it whole in a test: the knee comes in on the way down.
-  clip('dov-front-right', 'dov', 'front', 'right', { kneeIn: 0.06, kneeFrom: 0.3, tempo: [0.8, 0, 0.6, 0], before: 0.35, after: 0.35, drop: 6, dropFrom: 0.1, stickers: true }),
+  // Short, for reading it whole in a test: the pelvis drops, then the knee comes in.
+  clip('dov-front-right', 'dov', 'front', 'right', { kneeIn: 0.09, kneeFrom: 0.45, tempo: [0.8, 0, 0.6, 0], before: 0.35, after: 0.35, drop: 13, dropFrom: 0.1, stickers: true }),
 ];

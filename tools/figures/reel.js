@@ -79,7 +79,8 @@ async function film(clip) {
     kneeBendDegrees: rounded(kneeBend(bottom)),
     repetitions: Array.from({ length: clip.repetitions }, (_, i) => ({ start: rounded(at(i)), arrival: rounded(at(i) + down), leaving: rounded(at(i) + down + hold), end: rounded(at(i) + down + hold + up) })),
     depth: Array.from({ length: points.length }, (_, i) => rounded(depthAt(clip, i / rate))),
-    workingPelvis: points[0].workingPelvis ?? null, freePelvis: points[0].freePelvis ?? null,
+    // Where the stickers are in the frame of the first bottom, the working side first.
+    bottomPelvis: clip.stickers ? ['workingPelvis', 'freePelvis'].map((name) => points[Math.round((before + down + hold / 2) * rate)][name]) : null,
   };
   await fetch('/keep', { method: 'POST', headers: { 'x-truth': JSON.stringify(truth) }, body: output.target.buffer });
 }

@@ -335,6 +335,13 @@ public sealed class Footage
                 continue;
             }
 
+            // What a model is off by looks like a camera off square.
+            if (group.All(s => s.Still.Still.Placer == PointPlacer.Found))
+            {
+                yield return new Square(group.Key.View, group.Key.FrontLeg, null, null, false, true);
+                continue;
+            }
+
             var moment = group.Any(s => s.Still.Still.Moment == Moment.Bottom)
                 ? Moment.Bottom
                 : group.First().Still.Still.Moment;

@@ -45,40 +45,58 @@ public sealed record RepetitionCourse(IReadOnlyList<Verdict> Verdicts, Course Co
     }
 }
 
-/// <summary>How many repetitions of a side were clean: in band in everything that must pass and was read. One that is too close to call counts neither way.</summary>
+/// <summary>
+/// How many repetitions of a side were clean: in band in everything that must pass and was read from one view. One that is too
+/// close to call counts neither way. The first one from the side is another than the first from the front, so each view counts for itself.
+/// </summary>
 /// <param name="Side">The client's own.</param>
+/// <param name="View">From where they were seen.</param>
 /// <param name="Clean">In band in all of it.</param>
 /// <param name="Off">Outside in some of it.</param>
 /// <param name="Unsure">Too close to call.</param>
-public sealed record CleanCount(BodySide Side, int Clean, int Off, int Unsure)
+public sealed record CleanCount(BodySide Side, View View, int Clean, int Off, int Unsure)
 {
-    /// <summary>The clean count of a side; null where fewer than two repetitions were read.</summary>
-    public static CleanCount? Of(IReadOnlyList<MeasureResult> results, BodySide side)
+    /// <summary>The clean counts of a look; a side and view of which fewer than two repetitions were read has none.</summary>
+    public static IReadOnlyList<CleanCount> Of(IReadOnlyList<MeasureResult> results)
     {
         ArgumentNullException.ThrowIfNull(results);
-        var worst = new Dictionary<int, Verdict>();
-        foreach (var r in results.Where(r => r.Side == side && r.MustPass && r.Moment == Moment.Bottom))
+        var worst = new Dictionary<(BodySide, View, int), Verdict>();
+        foreach (var r in results)
         {
-            if (r is not { Mean: { Readings.Count: > 1 } mean, Judgement: { } judged, Seen: null })
+            if (
+                r
+                is not {
+                    MustPass: true,
+                    Moment: Moment.Bottom,
+                    Seen: null,
+                    Mean: { Readings.Count: > 1 } mean,
+                    Judgement: { } judged,
+                }
+            )
                 continue;
+            var view = mean.Readings[0].Provenance.View;
             foreach (var (repetition, _, own) in Judgement.Each(mean, judged.Band))
             {
-                var verdict = own.Verdict;
-                var was = worst.GetValueOrDefault(repetition, Verdict.InBand);
-                worst[repetition] =
-                    was == Verdict.Outside || verdict == Verdict.Outside ? Verdict.Outside
-                    : was == Verdict.TooCloseToCall || verdict == Verdict.TooCloseToCall ? Verdict.TooCloseToCall
+                var was = worst.GetValueOrDefault((r.Side, view, repetition), Verdict.InBand);
+                worst[(r.Side, view, repetition)] =
+                    was == Verdict.Outside || own.Verdict == Verdict.Outside ? Verdict.Outside
+                    : was == Verdict.TooCloseToCall || own.Verdict == Verdict.TooCloseToCall ? Verdict.TooCloseToCall
                     : Verdict.InBand;
             }
         }
 
-        return worst.Count < 2
-            ? null
-            : new CleanCount(
-                side,
-                worst.Values.Count(v => v == Verdict.InBand),
-                worst.Values.Count(v => v == Verdict.Outside),
-                worst.Values.Count(v => v == Verdict.TooCloseToCall)
-            );
+        return
+        [
+            .. worst
+                .GroupBy(w => (w.Key.Item1, w.Key.Item2))
+                .Where(g => g.Count() > 1)
+                .Select(g => new CleanCount(
+                    g.Key.Item1,
+                    g.Key.Item2,
+                    g.Count(w => w.Value == Verdict.InBand),
+                    g.Count(w => w.Value == Verdict.Outside),
+                    g.Count(w => w.Value == Verdict.TooCloseToCall)
+                )),
+        ];
     }
 }

@@ -228,8 +228,8 @@ public sealed record Finding(
             return null;
         var timed = own.Where(o => o.Left.Timed).ToArray();
         var when =
-            2 * own.Count(o => o.Left.FromTheStart) > own.Length ? " from the start of the way down"
-            : timed.Length * 2 > own.Length ? $" {DownWords(timed.Average(o => o.Share))}"
+            2 * own.Count(o => o.Left.FromTheStart) > own.Length ? "from the start of the way down"
+            : timed.Length * 2 > own.Length ? DownWords(timed.Average(o => o.Share))
             : null;
         if (when is null)
             return null;
@@ -240,14 +240,14 @@ public sealed record Finding(
             && onsets.Any(x => x.Measure == o.Measure && x.Side == o.Side)
         );
         var then =
-            next is null ? "."
+            next is null ? (when.StartsWith("from ", StringComparison.Ordinal) ? $", {when}." : $". It sets in {when}.")
             : Onsets.Leads(onsets, first.Measure.Id, next.Measure.Id, first.Side) == Seeing.Order.First
-                ? $"; the {RegionWord(next)} follows."
-            : $"; the {RegionWord(next)} goes with it.";
+                ? $" first, {when}; the {RegionWord(next)} follows."
+            : $", {when}; the {RegionWord(next)} goes with it.";
         return Phrase.Of(
             new($"{Capital(first.Side)} "),
             new(MeasureSpeech.Fault(first), Tone.Off),
-            new($"{when}{then}{last}")
+            new($"{then}{last}")
         );
     }
 

@@ -70,6 +70,9 @@ public sealed record Look(
     /// <summary>When what is outside left its band, repetition by repetition; empty without a clip.</summary>
     public IReadOnlyList<Onset> Onsets { get; init; } = [];
 
+    /// <summary>What moves in the clips.</summary>
+    public IReadOnlyList<SeenMovement> Movements { get; init; } = [];
+
     /// <summary>How many repetitions were clean, for each side that has at least two.</summary>
     public IReadOnlyList<CleanCount> CleanCounts { get; init; } = [];
 
@@ -146,7 +149,8 @@ public sealed record Look(
         {
             Squares = footage.Squares,
             Onsets = onsets,
-            CleanCounts = [.. Sides.Select(s => CleanCount.Of(results, s)).OfType<CleanCount>()],
+            Movements = input.Movements,
+            CleanCounts = CleanCount.Of(results),
         };
     }
 
@@ -170,7 +174,7 @@ public sealed record Look(
         // What only would count under another camera stands where nothing else does.
         static int Weight(MeasureResult r) =>
             r.WouldCount is not null
-                ? 0
+                ? (r.Moment == Moment.Bottom ? 0 : -1)
                 : r.Verdict switch
                 {
                     Verdict.Outside => 5,

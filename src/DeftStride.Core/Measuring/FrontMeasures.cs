@@ -40,19 +40,13 @@ internal static class FrontMeasures
                 "Bring the {side} knee over the foot first."
             ),
             Spread = new(0.5, 0.7, 1.2, 1),
-            FoundSd = 0.6,
+            // The foot is taken from where it stood; what is left is the knee's own bias at the bottom, from four drawn clips.
+            FoundSd = 1,
             Formulas =
             [
                 .. At(
                     [Moment.FirstSeen, Moment.Bottom, Moment.HalfUp],
                     m => One(Front, m, [Landmark.Ankle, Landmark.Toe, Landmark.Knee], true, KneeOffset)
-                ),
-            ],
-            FoundFormulas =
-            [
-                .. At(
-                    [Moment.FirstSeen, Moment.Bottom, Moment.HalfUp],
-                    m => FromRest(Front, m, [Landmark.Ankle, Landmark.Toe, Landmark.Knee], FoundKneeOffset)
                 ),
             ],
             QuickRank = 3,

@@ -70,28 +70,15 @@ internal static class MeasureGeometry
             ) / 2
         );
 
-    public static double KneeOffset(Levelled f, ReadingContext c) =>
-        KneeOffset(f, c, f.X(Landmark.Toe) - f.X(Landmark.Ankle));
-
-    /// <summary>The same by points that a model found: it tells only roughly where a foot points, so up to 12° aside is taken as straight ahead.</summary>
-    public static double FoundKneeOffset(Levelled f, ReadingContext c)
-    {
-        var shank = f.Distance(Landmark.Ankle, Landmark.Knee) / Cos(ShinAt(f.Still, c));
-        var least = Sin(FootDirectionDegrees / DegreesPerRadian) * Proportions.AnkleToToe * FootOf(c) * shank;
-        var aside = f.X(Landmark.Toe) - f.X(Landmark.Ankle);
-        return KneeOffset(f, c, Sign(aside) * Max(0, Abs(aside) - least));
-    }
-
-    private const double FootDirectionDegrees = 12;
-
-    private static double FootOf(ReadingContext c) => c.Body is { } body ? body.Foot / body.Shank : FootOfShank;
-
-    private static double KneeOffset(Levelled f, ReadingContext c, double toeAside)
+    public static double KneeOffset(Levelled f, ReadingContext c)
     {
         // How far forward over the foot the knee has come: s sin φ over ankle→toe, which is three quarters of the foot.
         var g = Sin(ShinAt(f.Still, c)) / (Proportions.AnkleToToe * FootOf(c));
-        return (f.X(Landmark.Knee) - f.X(Landmark.Ankle) - (g * toeAside)) * Scale(f, c);
+        var line = f.X(Landmark.Ankle) + (g * (f.X(Landmark.Toe) - f.X(Landmark.Ankle)));
+        return (f.X(Landmark.Knee) - line) * Scale(f, c);
     }
+
+    private static double FootOf(ReadingContext c) => c.Body is { } body ? body.Foot / body.Shank : FootOfShank;
 
     public static double HeelRise(Levelled f, ReadingContext c) =>
         (f.Up(Landmark.Heel) - f.Up(Landmark.Toe)) * Scale(f, c);

@@ -160,17 +160,13 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
                             points[landmark] = p;
                     }
 
-                    // From the side the two shoulders lie over each other: their middle is the trunk's.
-                    if (
-                        View == View.Side
-                        && points.TryGetValue(Landmark.WorkingShoulder, out var one)
-                        && points.TryGetValue(Landmark.FreeShoulder, out var other)
-                    )
-                        points[Landmark.Shoulder] = new TrackPoint(
-                            new ImagePoint((one.At.X + other.At.X) / 2, (one.At.Y + other.At.Y) / 2),
-                            Math.Min(one.Confidence, other.Confidence),
-                            one.Source
-                        );
+                    // From the side the two shoulders lie over each other, and the two hips: their middles are the trunk's.
+                    if (View == View.Side)
+                    {
+                        Middle(points, Landmark.Shoulder, Landmark.WorkingShoulder, Landmark.FreeShoulder);
+                        Middle(points, Landmark.Hip, Landmark.Hip, Landmark.FreeHip);
+                    }
+
                     return new TrackFrame(f.Seconds, points);
                 }),
             ],
@@ -182,6 +178,16 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             Camera = Camera,
             Mirrored = Mirrored,
         };
+    }
+
+    private static void Middle(Dictionary<Landmark, TrackPoint> points, Landmark of, Landmark one, Landmark other)
+    {
+        if (points.TryGetValue(one, out var a) && points.TryGetValue(other, out var b))
+            points[of] = new TrackPoint(
+                new ImagePoint((a.At.X + b.At.X) / 2, (a.At.Y + b.At.Y) / 2),
+                Math.Min(a.Confidence, b.Confidence),
+                a.Source
+            );
     }
 
     private static ImagePoint? At(BodyFrame frame, BodyPoint point) =>

@@ -20,8 +20,8 @@ public sealed class LowPass
     /// <summary>How much of each end the line is fitted to, through whose end it is mirrored, seconds; at least four samples.</summary>
     private const double EndLine = 0.3;
 
-    /// <summary>Below this many samples a second the scatter cannot be told from the movement.</summary>
-    public const double LeastRateForScatter = 15;
+    /// <summary>Below this many samples a second the scatter cannot be told from the movement: 15, with room for times in whole milliseconds.</summary>
+    public const double LeastRateForScatter = 14.5;
 
     private readonly double _b;
     private readonly double _a1;

@@ -33,31 +33,34 @@ public static class MovementWords
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, null),
         };
 
-    /// <summary>"3 left repetitions, about 1.5 s down, 0.3 s at the bottom, 1.0 s up."</summary>
+    /// <summary>What is said of a side, "3 repetitions, 1.5 s down, 0.3 s at the bottom, 1.0 s up.", and of what does not count, which has no side.</summary>
     /// <param name="movement">What moves.</param>
-    public static IReadOnlyList<string> Said(SeenMovement movement)
+    public static IReadOnlyList<(BodySide? Side, string Text)> Said(SeenMovement movement)
     {
         ArgumentNullException.ThrowIfNull(movement);
-        var said = new List<string>();
+        var said = new List<(BodySide?, string)>();
         foreach (var side in movement.Repetitions.GroupBy(r => r.Side))
         {
             SeenRepetition[] all = [.. side];
-            var word = side.Key == BodySide.Left ? "left" : "right";
-            var count = Invariant($"{all.Length} {word} {(all.Length == 1 ? "repetition" : "repetitions")}");
             string?[] phases =
             [
+                Invariant($"{all.Length} {(all.Length == 1 ? "repetition" : "repetitions")}"),
                 Phase(all, r => r.Down, "down"),
                 all.Any(r => r.Pause.Seconds >= LeastPause) ? Phase(all, r => r.Pause, "at the bottom") : null,
                 Phase(all, r => r.Up, "up"),
             ];
-            said.Add($"{string.Join(", ", phases.OfType<string>().Prepend(count))}.");
+            said.Add((side.Key, $"{string.Join(", ", phases.OfType<string>())}."));
             if (all.Count(r => r.Note == BottomNote.Bounce) is > 0 and var bounced)
-                said.Add(Invariant($"{bounced} of {all.Length} bounce at the bottom."));
+                said.Add((side.Key, Invariant($"{bounced} of {all.Length} bounce at the bottom.")));
             if (all.Count(r => r.Note == BottomNote.TwiceDown) is > 0 and var twice)
-                said.Add(Invariant($"{twice} of {all.Length} go down twice."));
+                said.Add((side.Key, Invariant($"{twice} of {all.Length} go down twice.")));
         }
 
-        said.AddRange(movement.Partials.Select(p => Invariant($"Not counted at {p.At:0.0} s: {Reason(p.Reason)}.")));
+        said.AddRange(
+            movement.Partials.Select(p =>
+                ((BodySide?)null, Invariant($"Not counted at {p.At:0.0} s: {Reason(p.Reason)}."))
+            )
+        );
         return said;
     }
 

@@ -1,3 +1,4 @@
+using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Seeing;
@@ -69,6 +70,12 @@ public sealed record SeenMovement(
     {
         ArgumentNullException.ThrowIfNull(movement);
         ArgumentNullException.ThrowIfNull(measures);
+        ArgumentNullException.ThrowIfNull(context);
+        // When a length leaves its band hardly depends on how tall somebody is, and they may say it later.
+        context = context with
+        {
+            Body = context.Body ?? Footage.Usual,
+        };
         var view = movement.Body.View;
         var read = MeasureDefinition
             .All.Where(m => measures.Contains(m.Id) && m.FoundSd is not null)

@@ -62,8 +62,14 @@ internal sealed record KeptResult(
 /// <summary>One repetition of a measure, judged by itself.</summary>
 internal sealed record KeptEach(int Repetition, double Value, Verdict Verdict) : Stored;
 
+/// <summary>What was said of what moves in a clip: how many repetitions, how long their phases, what does not count.</summary>
+internal sealed record KeptClipSaid(string Clip, View View, IReadOnlyList<KeptSaid> Said) : Stored;
+
+/// <summary>A sentence about a side, or about none.</summary>
+internal sealed record KeptSaid(BodySide? Side, string Text) : Stored;
+
 /// <summary>How many repetitions of a side were clean, off, and too close to call.</summary>
-internal sealed record KeptCount(BodySide Side, int Clean, int Off, int Unsure, string Text) : Stored;
+internal sealed record KeptCount(BodySide Side, View View, int Clean, int Off, int Unsure, string Text) : Stored;
 
 /// <summary>Left held against right.</summary>
 internal sealed record KeptComparison(
@@ -100,7 +106,8 @@ internal sealed record KeptLook(
     IReadOnlyList<KeptMissing> Missing,
     IReadOnlyList<KeptShare> Shares,
     KeptFinding Finding,
-    IReadOnlyList<KeptCount>? Counts = null
+    IReadOnlyList<KeptCount>? Counts = null,
+    IReadOnlyList<KeptClipSaid>? Clips = null
 ) : StoredDocument, IKept<KeptLook>
 {
     public static StoredForm<KeptLook> Kept { get; } =

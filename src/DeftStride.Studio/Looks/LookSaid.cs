@@ -2,6 +2,7 @@ using DeftStride.Core.Judging;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Seeing;
 using DeftStride.Data.Kept;
 
 namespace DeftStride.Studio.Looks;
@@ -30,7 +31,27 @@ internal static class LookSaid
             Found(look.Finding),
             look.CleanCounts.Count == 0
                 ? null
-                : [.. look.CleanCounts.Select(c => new KeptCount(c.Side, c.Clean, c.Off, c.Unsure, Counted(c)))]
+                :
+                [
+                    .. look.CleanCounts.Select(c => new KeptCount(
+                        c.Side,
+                        c.View,
+                        c.Clean,
+                        c.Off,
+                        c.Unsure,
+                        Counted(c)
+                    )),
+                ],
+            look.Movements.Count == 0
+                ? null
+                :
+                [
+                    .. look.Movements.Select(m => new KeptClipSaid(
+                        m.Clip,
+                        m.View,
+                        [.. MovementWords.Said(m).Select(s => new KeptSaid(s.Side, s.Text))]
+                    )),
+                ]
         );
 
     /// <summary>"2 of 3 clean, 1 too close to call".</summary>

@@ -55,7 +55,7 @@ public sealed class MovementTests
         var look = Looked(body);
         Assert.Equal("pelvic-level", look.Finding.MeasureId);
         Assert.Matches(
-            "pelvis drops 1[345]° (a third|half-way).*; the knee follows. Now the right",
+            "pelvis drops 1[345]° first, (a third|half-way).*; the knee follows. Now the right",
             look.Finding.Sentence.ToString()
         );
         Assert.Equal(Order.First, Onsets.Leads(look.Onsets, "pelvic-level", "knee-offset", BodySide.Left));

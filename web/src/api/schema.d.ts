@@ -1139,6 +1139,7 @@ export interface components {
             text: string;
             /** Format: int32 */
             unsure: number;
+            view: components["schemas"]["View"];
         };
         ClearedFlagView: {
             allowed: string;
@@ -1254,6 +1255,12 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
+        /** @description What is said of what moves in a clip. */
+        ClipSaidView: {
+            clip: string;
+            said: components["schemas"]["SaidView"][];
+            view: components["schemas"]["View"];
+        };
         /** @description A moment of a repetition as a still: where the points lie, and how far each scatters, pixels. */
         ClipStillView: {
             moment: components["schemas"]["Moment"];
@@ -1274,7 +1281,6 @@ export interface components {
             facing: components["schemas"]["Facing"];
             fault: null | components["schemas"]["MovementFault"];
             movement: null | components["schemas"]["MovementDto"];
-            said: string[];
             sentence: null | string;
             stills: components["schemas"]["ClipStillView"][];
         };
@@ -2087,6 +2093,7 @@ export interface components {
         };
         /** @description Everything that can be said of a look so far. */
         LookView: {
+            clips: components["schemas"]["ClipSaidView"][];
             comparisons: components["schemas"]["ComparisonView"][];
             counts: components["schemas"]["CleanCountView"][];
             finding: components["schemas"]["FindingView"];
@@ -2528,6 +2535,11 @@ export interface components {
             standers: components["schemas"]["StanderView"][];
             /** Format: int32 */
             track: number;
+        };
+        /** @description A sentence about a side, or about none. */
+        SaidView: {
+            side: null | components["schemas"]["BodySide"];
+            text: string;
         };
         ScaleDto: {
             /** Format: double */

@@ -28,8 +28,10 @@ export class Eye {
       if (!answer.ok) throw new Error(`${name}: ${answer.status}`);
       return new Uint8Array(await answer.arrayBuffer());
     };
-    const [finder, placer] = await Promise.all([bytes('finder.tflite'), bytes('placer.tflite')]);
-    Object.assign(self, { Module: { locateFile: () => `${folder}/litert.wasm` } });
+    const [finder, placer] = await Promise.all([bytes('finder.bin'), bytes('placer.bin')]);
+    // It speaks of itself at length; nobody here asks.
+    const quiet = () => undefined;
+    Object.assign(self, { Module: { locateFile: () => `${folder}/litert.wasm`, print: quiet, printErr: quiet } });
     await loadLiteRt(`${folder}/litert.js`);
     const processor = { accelerator: 'wasm' } as const;
     return new Eye(await loadAndCompile(finder, processor), await loadAndCompile(placer, processor));

@@ -56,7 +56,13 @@ export async function readClip(
       if (seen.length === empty && seen.length > (PATIENCE * rate) / stepOf(rate)) throw new ClipRefused('nobody');
       if (seen.length % TELL_EVERY === 0) {
         const each = (performance.now() - started) / seen.length / 1000;
-        told({ done: seen.length, of, left: seen.length < 2 * TELL_EVERY ? null : each * Math.max(0, of - seen.length), seen });
+        told({
+          done: seen.length,
+          of,
+          left: seen.length < 2 * TELL_EVERY ? null : each * Math.max(0, of - seen.length),
+          seen,
+          size: { width, height },
+        });
       }
     }
     if (seen.length > 0 && seen.length === empty) throw new ClipRefused('nobody');

@@ -1,4 +1,6 @@
 import { ClipRefused } from './film';
+import { followStickers } from './follow';
+import { framesOf } from './frames';
 import type { FromReader, ToReader } from './messages';
 import { readClip } from './reader';
 
@@ -11,8 +13,17 @@ self.onmessage = async ({ data }: MessageEvent<ToReader>) => {
     stops.add(data.id);
     return;
   }
-  const { id, file, folder, from, to } = data;
+  const { id } = data;
   try {
+    if (data.kind === 'frames') {
+      say({ kind: 'frames', id, frames: await framesOf(data.file, data.at) });
+      return;
+    }
+    if (data.kind === 'follow') {
+      say({ kind: 'followed', id, frames: await followStickers(data.file, data.frames, data.tapped) });
+      return;
+    }
+    const { file, folder, from, to } = data;
     const clip = await readClip(file, folder, {
       from,
       to,

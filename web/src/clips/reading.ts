@@ -1,7 +1,8 @@
 import type { ClipFault } from './film';
 import { ClipRefused } from './film';
+import type { Tapped } from './follow';
 import type { FromReader, ToReader } from './messages';
-import type { ClipFacts, Progress, SeenClip } from './track';
+import type { ClipFacts, Progress, SeenClip, SeenFrame } from './track';
 
 /** Where what finds a body lies; never anywhere but in this app. */
 const FOLDER = '/seeing';
@@ -15,17 +16,23 @@ export type ReadClip = SeenClip & { facts: ClipFacts; whole: boolean };
 /** A reading under way. */
 export type ClipReading = { done: Promise<ReadClip>; stop: () => void };
 
+type Answer = Extract<FromReader, { kind: 'read' | 'frames' | 'followed' }>;
+type Question = ToReader extends infer Q ? (Q extends { kind: 'stop' } ? never : Omit<Q, 'id'>) : never;
+
 /** Whether this browser can read clips at all. */
 export const canReadClips = () =>
   'VideoDecoder' in globalThis && 'OffscreenCanvas' in globalThis && 'WebAssembly' in globalThis && 'Worker' in globalThis;
 
-/** Reads a clip beside the page. Stopped, it settles with what was seen until then. */
-export function readClip(file: Blob, { from = 0, to = Number.MAX_SAFE_INTEGER, told }: ReadRange): ClipReading {
+/** Whether a file is a film, by what the device says of it. */
+export const isFilm = (file: Blob) =>
+  file.type.startsWith('video/') || (file instanceof File && /\.(mp4|m4v|mov|webm|mkv)$/i.test(file.name));
+
+/** Asks the reader beside the page; settles with its answer. */
+function ask(question: Question, told?: (progress: Progress) => void): { answer: Promise<Answer>; stop: () => void } {
   worker ??= new Worker(new URL('./reader.worker.ts', import.meta.url));
   const reader = worker;
   const id = ++last;
-  const say = (message: ToReader) => reader.postMessage(message);
-  const done = new Promise<ReadClip>((settle, refuse) => {
+  const answer = new Promise<Answer>((settle, refuse) => {
     const over = () => {
       reader.removeEventListener('message', hear);
       reader.removeEventListener('error', fall);
@@ -33,7 +40,7 @@ export function readClip(file: Blob, { from = 0, to = Number.MAX_SAFE_INTEGER, t
     const fall = (event: ErrorEvent) => {
       over();
       worker = null;
-      refuse(new Error(event.message || 'The clip could not be read.'));
+      refuse(new Error(event.message || 'The clip could not be read. Reload the page and pick it again.'));
     };
     const hear = ({ data }: MessageEvent<FromReader>) => {
       if (data.id !== id) return;
@@ -42,15 +49,39 @@ export function readClip(file: Blob, { from = 0, to = Number.MAX_SAFE_INTEGER, t
         return;
       }
       over();
-      if (data.kind === 'read') settle({ ...data.clip, whole: data.whole });
-      else if (data.kind === 'refused') refuse(new ClipRefused(data.fault as ClipFault));
-      else refuse(new Error(data.why));
+      if (data.kind === 'refused') refuse(new ClipRefused(data.fault as ClipFault));
+      else if (data.kind === 'failed')
+        refuse(
+          new Error('The clip could not be read on this device. Take pictures instead, or try another browser.', {
+            cause: data.why,
+          }),
+        );
+      else settle(data);
     };
     reader.addEventListener('message', hear);
     reader.addEventListener('error', fall);
   });
-  say({ kind: 'read', id, file, folder: FOLDER, from, to });
-  return { done, stop: () => say({ kind: 'stop', id }) };
+  reader.postMessage({ ...question, id } as ToReader);
+  return { answer, stop: () => reader.postMessage({ kind: 'stop', id } satisfies ToReader) };
 }
 
-type ReadRange = { from?: number; to?: number; told?: (progress: Progress) => void };
+/** Reads a clip. Stopped, it settles with what was seen until then. */
+export function readClip(
+  file: Blob,
+  { from = 0, to = Number.MAX_SAFE_INTEGER, told }: { from?: number; to?: number; told?: (progress: Progress) => void },
+): ClipReading {
+  const { answer, stop } = ask({ kind: 'read', file, folder: FOLDER, from, to }, told);
+  const done = answer.then((a) => {
+    if (a.kind !== 'read') throw new Error('The reader said something else.');
+    return { ...a.clip, whole: a.whole };
+  });
+  return { done, stop };
+}
+
+/** Frames of a clip as pictures. */
+export const framesOf = (file: Blob, at: number[]): Promise<Blob[]> =>
+  ask({ kind: 'frames', file, at }).answer.then((a) => (a.kind === 'frames' ? a.frames : []));
+
+/** The frames of a clip with two stickers on the pelvis followed through them, or null where no colour stands out under a tap. */
+export const followStickers = (file: Blob, frames: SeenFrame[], tapped: Tapped): Promise<SeenFrame[] | null> =>
+  ask({ kind: 'follow', file, frames, tapped }).answer.then((a) => (a.kind === 'followed' ? a.frames : null));

@@ -43,4 +43,6 @@ export type Progress = {
   left: number | null;
   /** Everything seen so far. */
   seen: SeenFrame[];
+  /** The picture's, pixels. */
+  size: { width: number; height: number };
 };

@@ -24,6 +24,7 @@ export const pelvis: Record<string, Gauge> = {
 
 export const reading = (side: Side, gauge: Gauge, verdict: string): Schema['ResultView'] => ({
   measureId: 'front-shin',
+  each: [],
   side,
   moment: 'bottom',
   standing: true,

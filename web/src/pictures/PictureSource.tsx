@@ -55,6 +55,7 @@ export function PictureSource({
   consent,
   onConsent,
   onFile,
+  clips = false,
   onLoose,
   title,
   ghost,
@@ -72,6 +73,8 @@ export function PictureSource({
   onConsent: () => void;
   /** A file, whether it was taken by the guide on the screen, and whether the line on the floor is tapped next. */
   onFile: (file: Blob, guided: boolean, line: boolean) => void;
+  /** Whether clips are taken here too. */
+  clips?: boolean;
   onLoose: (picture: Schema['PictureView']) => void;
   title?: string;
   /** The last picture of this side: the camera shows it as a ghost. */
@@ -173,7 +176,8 @@ export function PictureSource({
             </p>
           )}
           <p className="text-copy text-soft">
-            {guide[view](planned, length)} {when[moment]}
+            {guide[view](planned, length)} {clips ? 'A clip of three repetitions, or a picture. ' : ''}
+            {when[moment]}
           </p>
           <div className="flex flex-wrap gap-2">
             <button
@@ -188,7 +192,7 @@ export function PictureSource({
               onClick={() => file.current?.click()}
               className="min-h-11 rounded-[10px] border border-edge bg-paper px-4 font-semibold hover:border-ink"
             >
-              Choose a file
+              {clips ? 'Choose a clip or picture' : 'Choose a file'}
             </button>
             <span className="self-center text-small text-soft max-lg:hidden">or drop or paste one here</span>
           </div>
@@ -218,7 +222,7 @@ export function PictureSource({
       <input
         ref={file}
         type="file"
-        accept="image/png,image/jpeg,image/webp,image/heic"
+        accept={`${clips ? 'video/*,' : ''}image/png,image/jpeg,image/webp,image/heic`}
         className="hidden"
         data-pick={side}
         onChange={(e) => pick(e.target)}

@@ -268,7 +268,7 @@ export function PictureStage({
               at={at}
               unit={unit}
               placed={placed}
-              small={isMark(handle)}
+              small={isMark(handle) || (still.clip?.moved === false && handle in still.clip.sds)}
               faint={!placed && next?.landmark !== handle}
               strong={loupe === handle || next?.landmark === handle}
             />

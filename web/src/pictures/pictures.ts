@@ -36,6 +36,9 @@ export function pictureUrl(id: string) {
   return url;
 }
 
+/** Shows a picture from this device from now on, before it is sent. */
+export const showFrom = (id: string, blob: Blob) => urls.set(id, URL.createObjectURL(blob));
+
 /**
  * Keeps a picture on this device and sends it in its turn. `shown` hears its size as soon as this device can draw it; the
  * promise settles when the server has it, or refuses it.
@@ -53,7 +56,7 @@ export async function sendPicture(
   sent.catch(() => undefined);
   try {
     const bitmap = await createImageBitmap(blob);
-    urls.set(id, URL.createObjectURL(blob));
+    if (!urls.has(id)) showFrom(id, blob);
     shown({ id, width: bitmap.width, height: bitmap.height });
     bitmap.close();
   } catch {

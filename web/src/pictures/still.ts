@@ -48,6 +48,7 @@ export const newStill = (
   guessed: [],
   camera: like[0]?.camera ?? camera,
   line: null,
+  clip: null,
 });
 
 /** From front and behind the camera stands alike. */
@@ -121,6 +122,8 @@ export function placed(still: Still, handle: Handle, point: Point): Still {
   if (!isMark(handle))
     return {
       ...still,
+      // Whoever moves a point that was found has looked at the still: from then on it is the hand's.
+      clip: still.clip && handle in still.clip.sds ? { ...still.clip, moved: true } : (still.clip ?? null),
       points: { ...still.points, [handle]: point },
       guessed: still.guessed?.filter((l) => l !== handle) ?? still.guessed ?? null,
     };
@@ -148,6 +151,27 @@ export function placed(still: Still, handle: Handle, point: Point): Still {
   };
 }
 
+/** A still of a clip with the stickers on the pelvis as they were followed; `scale` is the size of its picture against the clip's. */
+export function withPelvis(still: Still, found: Schema['ClipStillView'][], scale: number): Still {
+  const now = found.find(
+    (f) => f.side === still.side && f.moment === still.moment && Math.abs(f.seconds - (still.clip?.seconds ?? 0)) < 0.05,
+  );
+  if (!now || !still.clip) return still;
+  const [points, sds] = [{ ...still.points }, { ...still.clip.sds }];
+  for (const landmark of ['workingPelvis', 'freePelvis'] as const) {
+    const at = now.points[landmark];
+    if (!at) continue;
+    points[landmark] = { x: at.x * scale, y: at.y * scale };
+    sds[landmark] = (now.sds[landmark] ?? 1) * scale;
+  }
+  return {
+    ...still,
+    points,
+    guessed: still.guessed?.filter((l) => l !== 'workingPelvis' && l !== 'freePelvis') ?? null,
+    clip: { ...still.clip, sds },
+  };
+}
+
 /** A picture that was kept in another size than it was shown in: the points move with it. */
 export function rescaled(still: Still, width: number, height: number): Still {
   const [sx, sy] = [width / still.width, height / still.height];
@@ -160,6 +184,9 @@ export function rescaled(still: Still, width: number, height: number): Still {
     vertical: still.vertical && { one: move(still.vertical.one), other: move(still.vertical.other) },
     scale: still.scale && { ...still.scale, one: move(still.scale.one), other: move(still.scale.other) },
     line: still.line ? { ...still.line, one: move(still.line.one), other: move(still.line.other) } : null,
+    clip: still.clip
+      ? { ...still.clip, sds: Object.fromEntries(Object.entries(still.clip.sds).map(([name, sd]) => [name, sd * sy])) }
+      : null,
   };
 }
 

@@ -6,7 +6,18 @@ import { verdictLine } from '@/words/verdict';
  * In band the dot stands between the brackets, outside beyond them, too close to call on one of them. An open edge has
  * no bracket, and a reading off the drawing is an arrow that points to where it is.
  */
-export function BracketMark({ gauge, width = 64, height = 22 }: { gauge: Gauge; width?: number; height?: number }) {
+export function BracketMark({
+  gauge,
+  each = [],
+  width = 64,
+  height = 22,
+}: {
+  gauge: Gauge;
+  /** Repetitions, each judged by itself: small marks over the line. */
+  each?: { repetition: number; value: number; verdict: Gauge['verdict'] | null }[];
+  width?: number;
+  height?: number;
+}) {
   const { low, high } = gauge;
   const span = low !== null && high !== null ? high - low : 20;
   const from = (low ?? (high ?? 0) - span) - span * 0.75;
@@ -24,6 +35,16 @@ export function BracketMark({ gauge, width = 64, height = 22 }: { gauge: Gauge; 
         {high !== null && <path d={bracket(x(high), -1)} />}
         <path d={`M${a} ${mid}H${b}`} strokeWidth="1.5" opacity="0.75" />
       </g>
+      {each.length > 1 &&
+        each.map((e) => (
+          <path
+            key={e.repetition}
+            d={`M${x(e.value)} 0v${e.verdict === 'outside' ? 6 : 4}`}
+            stroke={e.verdict ? verdictLine[e.verdict] : 'var(--edge)'}
+            strokeWidth="2"
+            strokeLinecap="round"
+          />
+        ))}
       {beyond === 0 ? (
         <circle cx={dot} cy={mid} r="3.6" fill={colour} />
       ) : (

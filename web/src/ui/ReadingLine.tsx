@@ -35,9 +35,20 @@ export function ReadingLine({ reading, settled = true, large = true }: { reading
             {waiting ? 'Not read yet' : reading.value === null ? reading.words : word}
           </span>
           <span className="block text-fine text-soft">{waiting ? 'of where the point was' : reading.marginText}</span>
+          {reading.each.length > 1 && reading.verdict && !waiting && <Repetitions each={reading.each} />}
         </span>
       </span>
     </div>
+  );
+}
+
+/** Each repetition by itself, in a word for whoever does not see the marks. */
+function Repetitions({ each }: { each: Result['each'] }) {
+  const off = each.filter((e) => e.verdict === 'outside').length;
+  return (
+    <span className="block text-fine text-soft" data-each={each.map((e) => e.verdict ?? 'noted').join(' ')}>
+      {off === 0 ? `none of ${each.length} repetitions outside` : `${off} of ${each.length} repetitions outside`}
+    </span>
   );
 }
 

@@ -15,7 +15,7 @@ export function ResultMark({ result, width = 52 }: { result: Result | null; widt
     );
   if (result.source === 'eye') return <EyeMark result={result} width={width} />;
   const gauge = gaugeOf(result);
-  if (gauge) return <BracketMark gauge={gauge} width={width} />;
+  if (gauge) return <BracketMark gauge={gauge} each={result.each} width={width} />;
   return (
     <svg width={width} height={22} viewBox="0 0 52 22" aria-hidden="true" className="shrink-0">
       <path d="M16 11H36" stroke="var(--edge)" strokeWidth="2.5" strokeLinecap="round" />

@@ -87,8 +87,7 @@ internal sealed record ClipView(
     string? Sentence,
     Facing Facing,
     IReadOnlyList<ClipStillView> Stills,
-    MovementDto? Movement,
-    IReadOnlyList<string> Said
+    MovementDto? Movement
 );
 
 /// <summary>Cuts what was found in a clip into repetitions and picks their moments. Needs nothing but the request and keeps nothing.</summary>
@@ -105,7 +104,7 @@ internal static class ClipEndpoints
         var body = request.ToCore();
         var facing = body.Facing ?? Facing.Right;
         if (!Movement.TryFind(body, standard.Exercise, request.Side, out var movement, out var fault))
-            return new ClipView(fault, MovementWords.Sentence(fault.Value), facing, [], null, []);
+            return new ClipView(fault, MovementWords.Sentence(fault.Value), facing, [], null);
         var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
         // Only what some measure of this exercise is read from is worth a picture.
         var wanted = standard
@@ -135,8 +134,7 @@ internal static class ClipEndpoints
                         )
                     )),
             ],
-            MovementDto.Of(request.ClipId, seen),
-            MovementWords.Said(seen)
+            MovementDto.Of(request.ClipId, seen)
         );
     }
 }

@@ -63,7 +63,7 @@ internal sealed record ResultView(
 internal sealed record EachView(int Repetition, double Value, Verdict Verdict);
 
 /// <summary>How many repetitions of a side were clean, off, and too close to call.</summary>
-internal sealed record CleanCountView(BodySide Side, int Clean, int Off, int Unsure, string Text);
+internal sealed record CleanCountView(BodySide Side, View View, int Clean, int Off, int Unsure, string Text);
 
 internal sealed record ComparisonView(
     string MeasureId,
@@ -103,8 +103,15 @@ internal sealed record LookView(
     IReadOnlyList<MissingView> Missing,
     IReadOnlyList<ShareView> Shares,
     FindingView Finding,
-    IReadOnlyList<CleanCountView> Counts
+    IReadOnlyList<CleanCountView> Counts,
+    IReadOnlyList<ClipSaidView> Clips
 );
+
+/// <summary>What is said of what moves in a clip.</summary>
+internal sealed record ClipSaidView(string Clip, View View, IReadOnlyList<SaidView> Said);
+
+/// <summary>A sentence about a side, or about none.</summary>
+internal sealed record SaidView(BodySide? Side, string Text);
 
 /// <summary>What is said of a look, with the guesses that were asked for.</summary>
 internal sealed record LookAnswer(LookView View, IReadOnlyDictionary<Landmark, PointDto> Guesses);

@@ -115,7 +115,14 @@ internal static class LookForms
             [.. look.Missing.Select(ToWire)],
             [.. look.Shares.Select(s => new ShareView(s.Side, s.LeastPercent, s.MostPercent, s.Text))],
             look.Finding.ToWire(),
-            [.. (look.Counts ?? []).Select(c => new CleanCountView(c.Side, c.Clean, c.Off, c.Unsure, c.Text))]
+            [.. (look.Counts ?? []).Select(c => new CleanCountView(c.Side, c.View, c.Clean, c.Off, c.Unsure, c.Text))],
+            [
+                .. (look.Clips ?? []).Select(c => new ClipSaidView(
+                    c.Clip,
+                    c.View,
+                    [.. c.Said.Select(s => new SaidView(s.Side, s.Text))]
+                )),
+            ]
         );
 
     public static PastLookView ToWire(this KeptBrief look) =>

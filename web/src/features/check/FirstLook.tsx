@@ -12,7 +12,9 @@ import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
 import { AskPanel } from './AskPanel';
+import { ClipPanel } from './ClipPanel';
 import type { Draft } from './draft';
+import { HowTall } from './HowTall';
 import { LookActions } from './LookActions';
 import { LookBenches } from './LookBenches';
 import { Amount, Exercise, SchoolChoice } from './LookSetup';
@@ -62,6 +64,7 @@ export function FirstLook(props: FirstLookProps) {
     startOver,
     measures,
     strip,
+    clip,
   } = state;
   const note = (at: Station) => {
     if (at === 'checks') return `${answered} of ${2 * must.length}`;
@@ -133,6 +136,10 @@ export function FirstLook(props: FirstLookProps) {
           </div>
         )}
 
+        {onPictures && view !== 'side' && !standard.standard.body && draft.stills.some((s) => s.view === view && s.clip) && (
+          <HowTall clientId={clientId} first={first} />
+        )}
+        {clip.work && <ClipPanel work={clip.work} onStop={clip.stop} onLeave={clip.leave} onSay={clip.say} />}
         {(client.today.conditions.length > 0 || client.today.limitBy || standard.gate) && (
           <div className={`mb-2 grid gap-2 ${onPictures && current ? 'max-md:hidden' : ''}`}>
             <Conditions today={client.today} />

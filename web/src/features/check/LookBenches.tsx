@@ -70,6 +70,7 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
             side,
             view,
             moment,
+            clips: true,
             planned: plannedCamera(slot, standard.plan),
             active: active === side,
             loose: client.loosePictures.filter((p) => !draft.stills.some((s) => s.pictureId === p.id)),

@@ -9,6 +9,7 @@ import {
   has,
   isGuess,
   isMarked,
+  type Landmark,
   nextPoint,
   type PlanPoint,
   type Point,
@@ -20,6 +21,7 @@ import { NumberInput } from '@/ui/NumberInput';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { SidePlate, sideWord } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
+import { ClipSaid } from './ClipSaid';
 import { leading } from './leading';
 import type { Reading } from './useReading';
 
@@ -153,7 +155,7 @@ export function StillBench({
           overlays={overlays}
           over={over}
           onOver={onOver}
-          more={more ?? null}
+          more={still.clip ? null : (more ?? null)}
           onMore={onMore}
           rest={active ? asked.filter((p) => !still.points[p.landmark] && reading.guesses[p.landmark]) : []}
           actions={actions}
@@ -186,6 +188,14 @@ export function StillBench({
       {still && !readOnly && calm && (
         <Doubts still={still} doubts={calm.doubts} actions={actions} onLine={() => onMarking('line')} />
       )}
+      {still?.clip && (
+        <ClipSaid
+          look={reading.view}
+          view={slot.view}
+          side={slot.side}
+          noPelvis={asked.some((p) => PELVIS.includes(p.landmark) && !has(still, p.landmark))}
+        />
+      )}
       {/* As high as it will be with everything read: the picture keeps its size under the finger while points are placed. Before there is
           a picture there is nothing to keep, and the room goes to how to get one. */}
       {still && (
@@ -199,6 +209,11 @@ export function StillBench({
     </section>
   );
 }
+
+/** What no clip tells without stickers. */
+const PELVIS: Landmark[] = ['workingPelvis', 'freePelvis'];
+const NO_PELVIS =
+  'Pelvic level: not measured. Tap the two stickers once and they are followed; or place the two points at start and bottom.';
 
 const tenth = (n: number) => Math.round(10 * n) / 10;
 
@@ -305,6 +320,7 @@ function Said({
   const ofLength = own?.fault === 'scaleNotPositive' || own?.fault === 'scaleTooShort';
   if (own?.sentence && isMarked(still) && own.fault !== 'pointMissing' && (!ofLength || lines.length === 0))
     return <p className="pt-1 text-body font-semibold text-brick">{own.sentence}</p>;
+  const noPelvis = still.clip != null && asked.some((p) => PELVIS.includes(p.landmark) && !has(still, p.landmark));
   if (lines.length > 0)
     return (
       <div className="grid gap-1">
@@ -318,7 +334,11 @@ function Said({
   return (
     <p className="flex h-12 items-center gap-2 text-body text-soft">
       <SidePlate side={slot.side} size="s" />
-      {left > 0 ? guessed || `${left} ${left === 1 ? 'point' : 'points'} to place` : 'Nothing to read from these points.'}
+      {noPelvis
+        ? NO_PELVIS
+        : left > 0
+          ? guessed || `${left} ${left === 1 ? 'point' : 'points'} to place`
+          : 'Nothing to read from these points.'}
     </p>
   );
 }
@@ -358,7 +378,9 @@ function Prompt({
           ? still.view === 'side'
             ? 'a line on the floor across the stance, away from the camera: tap both ends'
             : 'a line on the floor along the stance, away from the camera: tap both ends'
-          : next?.where;
+          : next && still.clip && PELVIS.includes(next.landmark)
+            ? `the sticker on ${next.where}`
+            : next?.where;
   if (!words) return null;
   return (
     <div className="ml-auto md:max-w-[80%]">

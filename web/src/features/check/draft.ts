@@ -11,9 +11,11 @@ import type { Point, Still } from '@/pictures/still';
 
 export type Seen = Schema['SeenDto'];
 export type Stated = Schema['StatedDto'];
+/** What moves in a clip that stills were taken from. */
+export type Movement = Schema['MovementDto'];
 
 /** What is entered on the pictures and said of them. */
-export type Work = { stills: Still[]; seen: Seen[]; stated: Stated[] };
+export type Work = { stills: Still[]; seen: Seen[]; stated: Stated[]; movements?: Movement[] };
 
 /** A look that is being made. Everything a coach has entered, and nothing that can be worked out from it. */
 export type Draft = Work & {
@@ -55,7 +57,7 @@ type Step =
   | { kind: 'redo' };
 
 const DEEPEST = 60;
-const workOf = ({ stills, seen, stated }: Draft): Work => ({ stills, seen, stated });
+const workOf = ({ stills, seen, stated, movements = [] }: Draft): Work => ({ stills, seen, stated, movements });
 
 /** Undo goes back over whatever was entered: points and answers, and the exercise, the style and how much as well. */
 export function reduce(kept: Kept, step: Step): Kept {
@@ -123,6 +125,7 @@ const ofCheck = (check: Schema['CheckRequest']): Draft => ({
   stills: check.stills.map((s) => ({ ...s, key: uuid() })),
   seen: check.seen,
   stated: check.stated,
+  movements: check.movements ?? [],
   felt: check.felt,
   remark: check.remark ?? '',
   effort: check.effort,

@@ -6,6 +6,7 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { checkQuery } from '@/api/options';
 import { queries, refreshClient, useStandard } from '@/api/queries';
+import { isFilm } from '@/clips/reading';
 import { forgetKept, useKept } from '@/device/kept';
 import { painComplete } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
@@ -16,6 +17,7 @@ import { onPictureKept, type Size, sendPicture, usePending, useRefusedPictures }
 import {
   cameraFor,
   guessed,
+  has,
   inSlot,
   keepCamera,
   type Moment,
@@ -28,6 +30,7 @@ import {
   settled,
   toDto,
   type View,
+  withPelvis,
 } from '@/pictures/still';
 import { waitingFor } from '@/pictures/waiting';
 import { otherSide, SIDES, type Side, sideWord } from '@/ui/SidePlate';
@@ -37,6 +40,7 @@ import { forgetDropped, keepDropped } from './dropped';
 import type { Station } from './StationBar';
 import type { StillActions } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures, plannedOf } from './steps';
+import { useClip } from './useClip';
 import { useReading } from './useReading';
 
 /** Where a coach stands in a look. */
@@ -137,7 +141,12 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   const pattern = twin && Object.keys(twin.points).length >= 4 ? twin : undefined;
   const like = useMemo(() => (pattern ? toDto(pattern) : last), [pattern, last]);
   const guess = useMemo(() => (currentKey ? { key: currentKey, pattern: like } : null), [currentKey, like]);
-  const reading = useReading(fresh.standard, draft.stills, draft.seen, draft.stated, guess);
+  // What moves in a clip counts while a still of it is there.
+  const movements = useMemo(
+    () => (draft.movements ?? []).filter((m) => draft.stills.some((s) => s.clip?.clipId === m.clipId)),
+    [draft.movements, draft.stills],
+  );
+  const reading = useReading(fresh.standard, draft.stills, draft.seen, draft.stated, guess, movements);
   const look = reading.view;
   if (standard !== fresh && (!look || reading.by === fresh.standard || reading.problem !== null)) setStandard(fresh);
   const waiting = waitingFor(plannedOf(draft, standard), draft.stills, client.loosePictures);
@@ -201,8 +210,41 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   };
   const addStill = (slot: Slot, picture: Size, guided = false) => addStills([{ slot, picture }], guided);
 
+  const clip = useClip({
+    clientId,
+    standard: fresh.standard,
+    camera: (slot) => cameraFor(slot, standard.plan, lastIn(slot)?.camera, false),
+    // What an earlier clip of this view and side gave gives way; what a hand has marked stays, and keeps its number.
+    add: (view, added, movement) => {
+      const sides = new Set(added.map((s) => s.side));
+      const [first] = added.filter((s) => s.moment === 'bottom');
+      if (first) goTo({ side: first.side, view, moment: 'bottom' });
+      work(({ stills, movements = [] }) => {
+        const replaced = new Set(stills.flatMap((s) => (s.view === view && sides.has(s.side) && s.clip ? [s.clip.clipId] : [])));
+        const left = stills.filter((s) => !(s.view === view && sides.has(s.side) && s.clip));
+        const last = Math.max(0, ...left.filter((s) => s.view === view).map((s) => s.repetition));
+        const kept = left.flatMap((s) => (s.clip ? [s.clip.clipId] : []));
+        return {
+          stills: [...left, ...added.map((s) => ({ ...s, repetition: s.repetition + last }))],
+          movements: [...movements.filter((m) => !replaced.has(m.clipId) || kept.includes(m.clipId)), movement],
+        };
+      });
+    },
+    mend: (clipId, found, movement, width) =>
+      work(({ stills, movements = [] }) => ({
+        stills: stills.map((s) => (s.clip?.clipId === clipId && !s.clip.moved ? withPelvis(s, found, s.width / width) : s)),
+        movements: movements.map((m) => (m.clipId === clipId ? movement : m)),
+      })),
+    arrived,
+    onRefused: setRefused,
+  });
+
   const addFile = async (slot: Slot, file: Blob, guided: boolean) => {
     setRefused(null);
+    if (isFilm(file)) {
+      await clip.begin(slot, file);
+      return;
+    }
     const id = uuid();
     let drawn = false;
     try {
@@ -226,6 +268,15 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
       const wasNext = nextPoint(still, asked)?.landmark === handle;
       const after = placed(still, handle, point);
       alter(key, (s) => placed(s, handle, point), undoable);
+      // Both stickers on the pelvis are tapped: they are followed through the clip.
+      if (
+        undoable &&
+        (handle === 'workingPelvis' || handle === 'freePelvis') &&
+        after.clip?.moved === false &&
+        has(after, 'workingPelvis') &&
+        has(after, 'freePelvis')
+      )
+        void clip.follow(after);
       // The last point of a side hands over to the other side, when that one still has something to do.
       if (wasNext && !nextPoint(after, asked)) handOver(still);
     },
@@ -298,6 +349,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
             soreness: draft.soreness ?? null,
             nextMorning: draft.nextMorning,
             supersedes: null,
+            movements,
           },
         }),
       );
@@ -425,6 +477,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     addStill,
     addStills,
     addFile,
+    clip,
     openers,
     open,
     asking,

@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { LiveReading, type LookView } from '@/live/live';
 import { type Guesses, type Still, toDto } from '@/pictures/still';
-import type { Seen, Stated } from './draft';
+import type { Movement, Seen, Stated } from './draft';
 
 export type Reading = {
   view: LookView | null;
@@ -18,6 +18,8 @@ export const nothingRead: Reading = { view: null, guesses: {}, settled: true, pr
 /** The still whose missing points are guessed, and a picture known to be like it. */
 export type GuessFor = { key: string; pattern: Schema['StillDto'] | undefined };
 
+const NONE: Movement[] = [];
+
 /** What the core says of the look as it is now. `settled` is false while a newer move is still being read. */
 export function useReading(
   standard: Schema['StandardDto'],
@@ -25,6 +27,7 @@ export function useReading(
   seen: Seen[],
   stated: Stated[],
   guess: GuessFor | null,
+  movements: Movement[] = NONE,
 ): Reading {
   const [heard, setHeard] = useState<Omit<Reading, 'settled'> & { seq: number }>({
     seq: 0,
@@ -70,10 +73,11 @@ export function useReading(
         seen,
         stated,
         guess: still < 0 ? null : { still, pattern: pattern ?? null },
+        movements,
       },
     });
     askedBy.current.set(asked.current, standard);
-  }, [standard, stills, seen, stated, key, pattern]);
+  }, [standard, stills, seen, stated, key, pattern, movements]);
 
   return { ...heard, settled: !lost && heard.seq === asked.current };
 }

@@ -1,0 +1,179 @@
+using System.Net;
+using System.Text.Json;
+using System.Text.Json.Nodes;
+using DeftStride.Browser;
+using Xunit;
+using static DeftStride.Web.Tests.StudioUnderTest;
+
+namespace DeftStride.Web.Tests;
+
+/// <summary>What a device saw in a clip, over the wire: cut, judged, kept, and judged alike when it is read again.</summary>
+public sealed class ClipTests : IDisposable
+{
+    private readonly StudioUnderTest _studio = new();
+
+    public void Dispose() => _studio.Dispose();
+
+    private async Task<JsonNode> StandardAsync(Guid client) =>
+        (await _studio.GetAsync($"/api/clients/{client}/standard?exercise=split-squat-to-pad"))["standard"]!;
+
+    private static JsonObject Request(JsonNode standard, string clip, Func<JsonArray, JsonArray>? change = null)
+    {
+        var track = JsonNode.Parse(
+            File.ReadAllText(Path.Combine(Checkout.Root, "src/DeftStride.Demo/Clips", $"{clip}.track.json"))
+        )!;
+        var frames = track["frames"]!.DeepClone().AsArray();
+        return new JsonObject
+        {
+            ["standard"] = standard.DeepClone(),
+            ["clipId"] = Guid.CreateVersion7(),
+            ["view"] = clip.Contains("side", StringComparison.Ordinal) ? "side" : "front",
+            ["side"] = null,
+            ["mirrored"] = false,
+            ["width"] = track["width"]!.DeepClone(),
+            ["height"] = track["height"]!.DeepClone(),
+            ["frames"] = change?.Invoke(frames) ?? frames,
+            ["vertical"] = null,
+            ["scale"] = null,
+            ["camera"] = new JsonObject
+            {
+                ["distanceM"] = 5.4,
+                ["heightM"] = 0.84,
+                ["guided"] = true,
+            },
+        };
+    }
+
+    private static JsonObject Still(JsonNode still, JsonNode view, Guid clip, Guid picture) =>
+        new()
+        {
+            ["side"] = still["side"]!.DeepClone(),
+            ["view"] = "side",
+            ["moment"] = still["moment"]!.DeepClone(),
+            ["repetition"] = still["repetition"]!.DeepClone(),
+            ["facing"] = view["facing"]!.DeepClone(),
+            ["mirrored"] = false,
+            ["pictureId"] = picture,
+            ["width"] = 540,
+            ["height"] = 960,
+            ["points"] = still["points"]!.DeepClone(),
+            ["vertical"] = null,
+            ["scale"] = null,
+            ["guessed"] = new JsonArray(),
+            ["camera"] = new JsonObject
+            {
+                ["distanceM"] = 5.4,
+                ["heightM"] = 0.84,
+                ["guided"] = true,
+            },
+            ["line"] = null,
+            ["clip"] = new JsonObject
+            {
+                ["clipId"] = clip,
+                ["seconds"] = still["seconds"]!.DeepClone(),
+                ["moved"] = false,
+                ["sds"] = still["sds"]!.DeepClone(),
+            },
+        };
+
+    [Fact]
+    public async Task A_look_made_of_two_clips_names_the_fault_with_when_it_sets_in_and_keeps_what_it_said()
+    {
+        var client = await _studio.ClientAsync();
+        var picture = Guid.CreateVersion7();
+        using var put = await _studio.PutPictureAsync(picture, client, Drawn(540, 960));
+        var standard = await StandardAsync(client);
+        var (stills, movements) = (new JsonArray(), new JsonArray());
+        foreach (var clip in new[] { "maren-side-left", "maren-side-right" })
+        {
+            var request = Request(standard, clip);
+            var view = (await _studio.PostAsync("/api/compute/clip", request))!;
+            Assert.Null(view["fault"]);
+            var side = clip.Split('-')[2];
+            Assert.All(view["stills"]!.AsArray(), s => Assert.Equal(side, Text(s, "side")));
+            foreach (var still in view["stills"]!.AsArray())
+                stills.Add(Still(still!, view, request["clipId"]!.GetValue<Guid>(), picture));
+            movements.Add(view["movement"]!.DeepClone());
+        }
+
+        var body = new JsonObject
+        {
+            ["id"] = Guid.CreateVersion7(),
+            ["clientId"] = client,
+            ["exerciseId"] = "split-squat-to-pad",
+            ["school"] = null,
+            ["stills"] = stills,
+            ["seen"] = new JsonArray(),
+            ["stated"] = new JsonArray(),
+            ["felt"] = null,
+            ["effort"] = null,
+            ["pain"] = new JsonObject
+            {
+                ["score"] = 0,
+                ["leg"] = null,
+                ["role"] = null,
+            },
+            ["nextMorning"] = null,
+            ["supersedes"] = null,
+            ["movements"] = movements,
+        };
+        var check = (await _studio.PostAsync("/api/checks", body))!;
+        var look = check["look"]!;
+        var said = string.Concat(look["finding"]!["sentence"]!.AsArray().Select(p => Text(p, "text")));
+        Assert.StartsWith("Right shin", said, StringComparison.Ordinal);
+        Assert.Contains("It sets in a third of the way down", said, StringComparison.Ordinal);
+        var right = look["results"]!
+            .AsArray()
+            .Single(r =>
+                Text(r, "measureId") == "front-shin" && Text(r, "side") == "right" && Text(r, "moment") == "bottom"
+            )!;
+        Assert.Equal(["outside", "outside", "outside"], right["each"]!.AsArray().Select(e => Text(e, "verdict")));
+        Assert.Contains("Camera and model", right["error"]!.AsArray().Select(e => Text(e, "name")));
+        Assert.Contains("3 repetitions", Text(look["clips"]![0]!["said"]![0], "text"), StringComparison.Ordinal);
+        // Sent again it is the same fact; read again it says the same.
+        await _studio.PostAsync("/api/checks", body);
+        var again = await _studio.GetAsync($"/api/checks/{check["id"]}");
+        Assert.Equal(look.ToJsonString(), again["look"]!.ToJsonString());
+    }
+
+    [Fact]
+    public async Task What_cannot_be_meant_is_refused_in_a_sentence_and_what_shows_nothing_says_what_to_do()
+    {
+        var client = await _studio.ClientAsync();
+        var standard = await StandardAsync(client);
+        async Task<string> RefusedAsync(Func<JsonArray, JsonArray> change) =>
+            (
+                await _studio.PostAsync(
+                    "/api/compute/clip",
+                    Request(standard, "maren-side-right", change),
+                    HttpStatusCode.BadRequest
+                )
+            )!["detail"]!.GetValue<string>();
+        Assert.Contains(
+            "run backward",
+            await RefusedAsync(f => [.. f.Reverse().Select(x => x!.DeepClone())]),
+            StringComparison.Ordinal
+        );
+        Assert.Contains(
+            "cannot be read",
+            await RefusedAsync(f =>
+            {
+                f[3]!["points"] = JsonSerializer.SerializeToNode(new[] { 1, 2 });
+                return f;
+            }),
+            StringComparison.Ordinal
+        );
+        async Task<string> SaidAsync(Func<JsonArray, JsonArray> change) =>
+            Text(
+                await _studio.PostAsync("/api/compute/clip", Request(standard, "maren-side-right", change)),
+                "sentence"
+            );
+        Assert.Contains("Nobody is seen", await SaidAsync(_ => []), StringComparison.Ordinal);
+        // Half a repetition.
+        Assert.Contains(
+            "No repetition in this clip is whole",
+            await SaidAsync(f => [.. f.Take(28).Select(x => x!.DeepClone())]),
+            StringComparison.Ordinal
+        );
+    }
+}
