@@ -22,7 +22,8 @@ export default defineConfig({
         runtimeCaching: [
           {
             urlPattern: ({ url }) => url.pathname.startsWith('/seeing/'),
-            handler: 'CacheFirst',
+            // The server's word first, so that a newer app never runs half of an older one; without it, what is kept.
+            handler: 'NetworkFirst',
             options: { cacheName: 'seeing' },
           },
         ],

@@ -22,6 +22,7 @@ using (var parts = new PartsServer())
 
 desk.Resize(1280, 800);
 tour.Benches();
+tour.Clips();
 if (only is "bench" or "meet" or "studio")
     return 0;
 tour.Desk();

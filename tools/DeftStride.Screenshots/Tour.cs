@@ -14,6 +14,7 @@ internal sealed class Tour(Page desk, string folder, string only)
     [
         "check-task",
         "check-side",
+        "check-ask",
         "client-ilse",
         "bench-step",
         "phone-cue",
@@ -96,6 +97,58 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.Find("[role='dialog'] input").SendKeys("ilse" + Keys.Enter);
         desk.See("What was decided");
         Keep(desk, "client-ilse");
+    }
+
+    /// <summary>Two clips of one client, read here and now.</summary>
+    public void Clips()
+    {
+        if (!"check-clip".Contains(only, StringComparison.Ordinal))
+            return;
+        desk.Go("/").Press("Find");
+        desk.Find("[role='dialog'] input").SendKeys("ilse" + Keys.Enter);
+        desk.See("What was decided");
+        desk.Go($"{new Uri(desk.Driver.Url).AbsolutePath}/check?exercise=split-squat-to-pad");
+        desk.Press("Full check");
+        desk.Press("No pain");
+        desk.Find("nav[aria-label='Views'] button:nth-child(2)").Click();
+        // As the drawn camera stood.
+        desk.Script(
+            "localStorage.setItem('deft-kept-camera-front', '{\"distanceM\":5.2,\"heightM\":0.8,\"guided\":true}')"
+        );
+        var patience = TimeSpan.FromMinutes(1);
+        foreach (
+            var (side, free, working) in new[]
+            {
+                ("left", (222.0, 587.0), (319.0, 575.0)),
+                ("right", (318.0, 576.0), (221.0, 575.0)),
+            }
+        )
+        {
+            desk.Wait(
+                    "the file input",
+                    () => desk.Driver.FindElements(By.CssSelector($"input[data-pick='{side}']")).FirstOrDefault()
+                )
+                .SendKeys(Path.Combine(Checkout.Root, $"src/DeftStride.Demo/Clips/ilse-front-{side}.webm"));
+            desk.Until(
+                "the clip to be read",
+                () => !desk.Lacks($"section:has([data-stage='{side}']) [data-clip-said]"),
+                patience
+            );
+            desk.ClickPicture($"[data-stage='{side}']", working.Item1, working.Item2);
+            desk.ClickPicture($"[data-stage='{side}']", free.Item1, free.Item2);
+            desk.Until(
+                "the stickers to be followed",
+                () => !desk.Text().Contains("without stickers", StringComparison.Ordinal),
+                patience
+            );
+        }
+
+        desk.Until(
+            "the pictures to be kept",
+            () => !desk.Text().Contains("Sending", StringComparison.Ordinal),
+            patience
+        );
+        Keep(desk, "check-clip");
     }
 
     /// <summary>Meeting a client, the bench and the studio.</summary>

@@ -138,6 +138,28 @@ public sealed class Movement
         return true;
     }
 
+    /// <summary>The same with no more repetitions of a side than can be looked at one by one: the first, the last, and evenly between them, numbered anew.</summary>
+    /// <param name="most">Of each side, at least 2.</param>
+    public Movement AtMost(int most)
+    {
+        ArgumentOutOfRangeException.ThrowIfLessThan(most, 2);
+        if (Counted.GroupBy(r => r.Side).All(g => g.Count() <= most))
+            return this;
+        var kept = Counted
+            .GroupBy(r => r.Side)
+            .SelectMany(g =>
+            {
+                SidedRepetition[] all = [.. g];
+                return all.Length <= most
+                    ? all
+                    : Enumerable
+                        .Range(0, most)
+                        .Select(i => all[(int)Math.Round(i * (all.Length - 1.0) / (most - 1))] with { Number = i + 1 });
+            })
+            .OrderBy(r => r.Repetition.Bottom);
+        return new Movement(Body, Exercise, _tracks, All, [.. kept]);
+    }
+
     /// <summary>When a moment of a repetition is, seconds from the start of the clip.</summary>
     /// <param name="repetition">One of <see cref="Counted"/>.</param>
     /// <param name="moment">Which moment.</param>

@@ -236,6 +236,20 @@ public sealed class MovementTests
     }
 
     [Fact]
+    public void Of_many_repetitions_the_first_the_last_and_some_between_them_are_looked_at()
+    {
+        var movement = Found(
+            new MadeBody(new MadeMovement(30, 200, 0, (0.9, 0, 0.7, 0.2), 20)) { Noise = 0.3 }.Filmed()
+        );
+        Assert.Equal(20, movement.Counted.Count);
+        var some = movement.AtMost(12);
+        Assert.Equal(Enumerable.Range(1, 12), some.Counted.Select(r => r.Number));
+        Assert.Equal(movement.Counted[0].Repetition.Bottom, some.Counted[0].Repetition.Bottom);
+        Assert.Equal(movement.Counted[^1].Repetition.Bottom, some.Counted[^1].Repetition.Bottom);
+        Assert.Same(some, some.AtMost(12));
+    }
+
+    [Fact]
     public void A_mirror_and_a_later_start_change_nothing()
     {
         var body = new MadeBody(Slow(3)) { Drop = From(0.1, 14), KneeIn = From(0.4, 9) };

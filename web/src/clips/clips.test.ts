@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { anchors } from './anchors';
-import { bodies, FINDER_SIDE, laid } from './finder';
+import { bodies, FINDER_SIDE, laid, meant } from './finder';
 import { PLACER_SIDE, placedIn } from './placer';
 import { due, stepOf } from './rate';
 import { regionAround, unturned } from './region';
@@ -73,6 +73,17 @@ describe('the finder', () => {
     expect(found.map((f) => Math.round(f.region.x))).toEqual([210, 480]);
     expect(found[0]?.region.y).toBeCloseTo(505, 2);
     expect(found[0]?.region.size).toBeCloseTo(2.5 * 300, 1);
+  });
+
+  it('takes several people of one size for a question, and somebody in the background for nobody', () => {
+    const [one, other, small] = [
+      { i: 900, x: 150, y: 500, size: 300, score: 3 },
+      { i: 1000, x: 400, y: 500, size: 260, score: 2 },
+      { i: 1200, x: 480, y: 300, size: 80, score: 4 },
+    ];
+    expect(meant(bodies(...answer(one, other, small), 540, 960)).map((f) => Math.round(f.region.x))).toEqual([150, 400]);
+    expect(meant(bodies(...answer(one, small), 540, 960))).toHaveLength(1);
+    expect(meant([])).toEqual([]);
   });
 
   it('finds nobody on a wall', () => expect(bodies(...answer(), 540, 960)).toEqual([]));

@@ -10,6 +10,15 @@ const NUMBERS = 12;
 /** A body that was found. */
 export type Found = { score: number; region: Region; box: { x: number; y: number; width: number; height: number } };
 
+/** Somebody smaller than this part of the largest stands in the background. */
+const BEHIND = 0.45;
+
+/** Those who may be meant: all that are about as large as the largest. */
+export function meant(found: Found[]): Found[] {
+  const largest = Math.max(0, ...found.map((f) => f.region.size));
+  return found.filter((f) => f.region.size >= BEHIND * largest);
+}
+
 /** How a frame is laid into the square: shrunk to fit, in its middle. */
 export function laid(width: number, height: number) {
   const scale = FINDER_SIDE / Math.max(width, height);

@@ -1,5 +1,6 @@
 import { VideoSampleSink } from 'mediabunny';
-import { ClipRefused, openFilm } from './film';
+import { openFilm } from './film';
+import { ClipRefused } from './refusal';
 
 /** How well a frame is kept as a picture, 0 to 1. */
 const QUALITY = 0.9;

@@ -1,8 +1,11 @@
 import { VideoSampleSink } from 'mediabunny';
-import { Eye } from './eye';
-import { ClipRefused, openFilm } from './film';
+import { Eye, type Frame } from './eye';
+import { openFilm } from './film';
+import { type Found, meant } from './finder';
 import { due, stepOf } from './rate';
-import type { ClipFacts, Progress, SeenClip, SeenFrame } from './track';
+import { ClipRefused } from './refusal';
+import { around } from './region';
+import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from './track';
 
 /** Every so many frames the page hears how far it is. */
 const TELL_EVERY = 10;
@@ -14,6 +17,8 @@ export type ReadOptions = {
   from: number;
   to: number;
   told: (progress: Progress) => void;
+  /** Asks which of several people is meant. */
+  who: (people: People) => Promise<number>;
   /** Whether to stop; what was seen until then is kept. */
   stopped: () => boolean;
 };
@@ -24,7 +29,7 @@ let eye: Promise<Eye> | null = null;
 export async function readClip(
   file: Blob,
   folder: string,
-  { from, to, told, stopped }: ReadOptions,
+  { from, to, told, who, stopped }: ReadOptions,
 ): Promise<SeenClip & { facts: ClipFacts }> {
   const film = await openFilm(file);
   try {
@@ -40,6 +45,7 @@ export async function readClip(
     const seen: SeenFrame[] = [];
     let last: number | null = null;
     let empty = 0;
+    let asked = false;
     const started = performance.now();
     for await (const sample of new VideoSampleSink(film.track).samples(begins + from, begins + to)) {
       try {
@@ -47,7 +53,16 @@ export async function readClip(
         if (stopped()) break;
         if (!due(seconds, last, rate)) continue;
         last = seconds;
-        const points = await look.points({ width, height, draw: (c) => sample.draw(c, 0, 0, width, height) });
+        const frame = { width, height, draw: (c: OffscreenCanvasRenderingContext2D) => sample.draw(c, 0, 0, width, height) };
+        if (!asked) {
+          // Whoever is seen first is looked at, unless there are several.
+          const people = meant(await look.everybody(frame));
+          const chosen = people.length > 1 ? await who(await pictured(frame, people)) : 0;
+          const one = people[chosen];
+          asked = one !== undefined;
+          if (one) look.lookAt(one.region);
+        }
+        const points = await look.points(frame);
         empty += points.length === 0 ? 1 : 0;
         seen.push({ seconds: Math.round(1e4 * seconds) / 1e4, points });
       } finally {
@@ -76,4 +91,13 @@ export async function readClip(
   } finally {
     film.close();
   }
+}
+
+/** A frame as a picture, with where people are in it. */
+async function pictured(frame: Frame, people: Found[]): Promise<People> {
+  const canvas = new OffscreenCanvas(frame.width, frame.height);
+  const to = canvas.getContext('2d', { alpha: false });
+  if (to) frame.draw(to);
+  const picture = await canvas.convertToBlob({ type: 'image/jpeg', quality: 0.8 });
+  return { picture, width: frame.width, height: frame.height, boxes: people.map((p) => around(p.region)) };
 }

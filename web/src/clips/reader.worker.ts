@@ -1,20 +1,33 @@
-import { ClipRefused } from './film';
+import { openFilm } from './film';
 import { followStickers } from './follow';
 import { framesOf } from './frames';
 import type { FromReader, ToReader } from './messages';
 import { readClip } from './reader';
+import { ClipRefused } from './refusal';
 
 // Every film is read in its own thread, so that the page never waits for it.
 const stops = new Set<number>();
+const answers = new Map<number, (which: number) => void>();
 const say = (message: FromReader) => self.postMessage(message);
 
 self.onmessage = async ({ data }: MessageEvent<ToReader>) => {
   if (data.kind === 'stop') {
     stops.add(data.id);
+    answers.get(data.id)?.(0);
+    return;
+  }
+  if (data.kind === 'who') {
+    answers.get(data.id)?.(data.which);
     return;
   }
   const { id } = data;
   try {
+    if (data.kind === 'facts') {
+      const film = await openFilm(data.file);
+      film.close();
+      say({ kind: 'facts', id, facts: film.facts });
+      return;
+    }
     if (data.kind === 'frames') {
       say({ kind: 'frames', id, frames: await framesOf(data.file, data.at) });
       return;
@@ -28,6 +41,10 @@ self.onmessage = async ({ data }: MessageEvent<ToReader>) => {
       from,
       to,
       told: (progress) => say({ kind: 'progress', id, progress }),
+      who: (people) => {
+        say({ kind: 'asks', id, people });
+        return new Promise((chosen) => answers.set(id, chosen));
+      },
       stopped: () => stops.has(id),
     });
     say({ kind: 'read', id, clip, whole: !stops.has(id) });
@@ -39,5 +56,6 @@ self.onmessage = async ({ data }: MessageEvent<ToReader>) => {
     );
   } finally {
     stops.delete(id);
+    answers.delete(id);
   }
 };

@@ -1,8 +1,8 @@
-import type { ClipFault } from './film';
-import { ClipRefused } from './film';
 import type { Tapped } from './follow';
 import type { FromReader, ToReader } from './messages';
-import type { ClipFacts, Progress, SeenClip, SeenFrame } from './track';
+import type { ClipFault } from './refusal';
+import { ClipRefused } from './refusal';
+import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from './track';
 
 /** Where what finds a body lies; never anywhere but in this app. */
 const FOLDER = '/seeing';
@@ -14,10 +14,10 @@ let last = 0;
 export type ReadClip = SeenClip & { facts: ClipFacts; whole: boolean };
 
 /** A reading under way. */
-export type ClipReading = { done: Promise<ReadClip>; stop: () => void };
+export type ClipReading = { done: Promise<ReadClip>; stop: () => void; choose: (which: number) => void };
 
-type Answer = Extract<FromReader, { kind: 'read' | 'frames' | 'followed' }>;
-type Question = ToReader extends infer Q ? (Q extends { kind: 'stop' } ? never : Omit<Q, 'id'>) : never;
+type Answer = Extract<FromReader, { kind: 'read' | 'facts' | 'frames' | 'followed' }>;
+type Question = ToReader extends infer Q ? (Q extends { kind: 'stop' | 'who' } ? never : Omit<Q, 'id'>) : never;
 
 /** Whether this browser can read clips at all. */
 export const canReadClips = () =>
@@ -28,7 +28,7 @@ export const isFilm = (file: Blob) =>
   file.type.startsWith('video/') || (file instanceof File && /\.(mp4|m4v|mov|webm|mkv)$/i.test(file.name));
 
 /** Asks the reader beside the page; settles with its answer. */
-function ask(question: Question, told?: (progress: Progress) => void): { answer: Promise<Answer>; stop: () => void } {
+function ask(question: Question, hears: { told?: (progress: Progress) => void; who?: (people: People) => void } = {}) {
   worker ??= new Worker(new URL('./reader.worker.ts', import.meta.url));
   const reader = worker;
   const id = ++last;
@@ -45,7 +45,11 @@ function ask(question: Question, told?: (progress: Progress) => void): { answer:
     const hear = ({ data }: MessageEvent<FromReader>) => {
       if (data.id !== id) return;
       if (data.kind === 'progress') {
-        told?.(data.progress);
+        hears.told?.(data.progress);
+        return;
+      }
+      if (data.kind === 'asks') {
+        hears.who?.(data.people);
         return;
       }
       over();
@@ -62,21 +66,37 @@ function ask(question: Question, told?: (progress: Progress) => void): { answer:
     reader.addEventListener('error', fall);
   });
   reader.postMessage({ ...question, id } as ToReader);
-  return { answer, stop: () => reader.postMessage({ kind: 'stop', id } satisfies ToReader) };
+  const tell = (message: ToReader) => reader.postMessage(message);
+  return {
+    answer,
+    stop: () => tell({ kind: 'stop', id }),
+    choose: (which: number) => tell({ kind: 'who', id, which }),
+  };
 }
 
 /** Reads a clip. Stopped, it settles with what was seen until then. */
 export function readClip(
   file: Blob,
-  { from = 0, to = Number.MAX_SAFE_INTEGER, told }: { from?: number; to?: number; told?: (progress: Progress) => void },
+  {
+    from = 0,
+    to = Number.MAX_SAFE_INTEGER,
+    ...hears
+  }: { from?: number; to?: number; told?: (progress: Progress) => void; who?: (people: People) => void },
 ): ClipReading {
-  const { answer, stop } = ask({ kind: 'read', file, folder: FOLDER, from, to }, told);
+  const { answer, stop, choose } = ask({ kind: 'read', file, folder: FOLDER, from, to }, hears);
   const done = answer.then((a) => {
     if (a.kind !== 'read') throw new Error('The reader said something else.');
     return { ...a.clip, whole: a.whole };
   });
-  return { done, stop };
+  return { done, stop, choose };
 }
+
+/** What a clip is, or why it cannot be read. */
+export const factsOf = (file: Blob): Promise<ClipFacts> =>
+  ask({ kind: 'facts', file }).answer.then((a) => {
+    if (a.kind !== 'facts') throw new Error('The reader said something else.');
+    return a.facts;
+  });
 
 /** Frames of a clip as pictures. */
 export const framesOf = (file: Blob, at: number[]): Promise<Blob[]> =>

@@ -14,3 +14,11 @@ export function unturned({ x, y, size, turn }: Region, across: number, down: num
   const [u, v] = [(across - 0.5) * size, (down - 0.5) * size];
   return { x: x + u * Math.cos(turn) - v * Math.sin(turn), y: y + u * Math.sin(turn) + v * Math.cos(turn) };
 }
+
+/** The part of the frame in which the body of a region is, about. */
+export const around = ({ x, y, size }: Region) => ({
+  x: x - 0.22 * size,
+  y: y - 0.4 * size,
+  width: 0.44 * size,
+  height: 0.8 * size,
+});

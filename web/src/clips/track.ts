@@ -46,3 +46,11 @@ export type Progress = {
   /** The picture's, pixels. */
   size: { width: number; height: number };
 };
+
+/** Several people in a clip: a frame of it as a picture, and where each of them is, in its pixels. */
+export type People = {
+  picture: Blob;
+  width: number;
+  height: number;
+  boxes: { x: number; y: number; width: number; height: number }[];
+};

@@ -93,6 +93,10 @@ internal sealed record ClipView(
 /// <summary>Cuts what was found in a clip into repetitions and picks their moments. Needs nothing but the request and keeps nothing.</summary>
 internal static class ClipEndpoints
 {
+    /// <summary>As many of a side as a look numbers.</summary>
+    private const int MostRepetitions = StillDto.MostRepetitions;
+    private const int Many = 8;
+
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/compute/clip", Read).WithName("readClip");
 
     private static Ok<ClipView> Read(ClipRequest request) => TypedResults.Ok(Answer(request));
@@ -105,6 +109,7 @@ internal static class ClipEndpoints
         var facing = body.Facing ?? Facing.Right;
         if (!Movement.TryFind(body, standard.Exercise, request.Side, out var movement, out var fault))
             return new ClipView(fault, MovementWords.Sentence(fault.Value), facing, [], null);
+        movement = movement.AtMost(MostRepetitions);
         var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
         // Only what some measure of this exercise is read from is worth a picture.
         var wanted = standard
@@ -114,6 +119,9 @@ internal static class ClipEndpoints
             .SelectMany(f => f.Needs.Select(n => n.Moment))
             .Append(Moment.Bottom)
             .ToHashSet();
+        // Of many repetitions start and bottom are enough.
+        if (movement.Counted.Count > Many)
+            wanted.IntersectWith([Moment.Start, Moment.Bottom]);
         return new ClipView(
             null,
             null,

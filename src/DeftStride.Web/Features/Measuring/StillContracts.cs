@@ -65,7 +65,7 @@ internal sealed record StillDto(
     FromClipDto? Clip = null
 )
 {
-    private const int MostRepetitions = 12;
+    public const int MostRepetitions = 12;
 
     private FloorLine? LineToCore()
     {

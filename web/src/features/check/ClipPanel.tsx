@@ -1,4 +1,7 @@
-import { BODY_POINTS, type BodyPoint, type SeenFrame } from '@/clips/track';
+import { Slider } from 'radix-ui';
+import { useEffect, useRef, useState } from 'react';
+import { LONGEST } from '@/clips/refusal';
+import { BODY_POINTS, type BodyPoint, type ClipFacts, type People, type SeenFrame } from '@/clips/track';
 import { fromView } from '@/pictures/still';
 import { Button } from '@/ui/Button';
 import { SIDES, type Side, sideWord } from '@/ui/SidePlate';
@@ -30,13 +33,21 @@ export function ClipPanel({
   onStop,
   onLeave,
   onSay,
+  onChoose,
+  onAgain,
+  onWatch,
 }: {
   work: ClipWork;
   onStop: () => void;
   onLeave: () => void;
   onSay: (side: Side) => void;
+  onChoose: (which: number) => void;
+  onAgain: () => void;
+  onWatch: (from: number, to: number) => void;
 }) {
   const { step } = work;
+  if (step.kind === 'trimming') return <Trim facts={step.facts} file={step.file} onWatch={onWatch} onLeave={onLeave} />;
+  if (step.kind === 'who') return <Who people={step.people} onChoose={onChoose} onLeave={onLeave} />;
   const progress = step.kind === 'reading' ? step.progress : null;
   const done = step.kind === 'pictures' ? 1 : progress ? Math.min(1, progress.done / Math.max(1, progress.of)) : 0;
   return (
@@ -54,7 +65,17 @@ export function ClipPanel({
               ? 'Picking the moments'
               : `Watching the clip ${fromView[work.slot.view]}`}
         </p>
-        {step.kind === 'asking' ? (
+        {step.kind === 'waiting' ? (
+          <>
+            <p className="text-copy text-soft">{step.sentence} The clip is read and stays on this page.</p>
+            <div className="flex flex-wrap gap-2">
+              <Button onClick={onAgain}>Try again</Button>
+              <Button kind="quiet" onClick={onLeave}>
+                Leave it out
+              </Button>
+            </div>
+          </>
+        ) : step.kind === 'asking' ? (
           <>
             <p className="text-copy text-soft">{step.sentence}</p>
             <div className="flex flex-wrap gap-2">
@@ -95,6 +116,127 @@ export function ClipPanel({
             )}
           </>
         )}
+      </div>
+    </section>
+  );
+}
+
+/** A long clip: the stretch with the repetitions between two handles, with the frame at the handle that moves. */
+function Trim({
+  facts,
+  file,
+  onWatch,
+  onLeave,
+}: {
+  facts: ClipFacts;
+  file: Blob;
+  onWatch: (from: number, to: number) => void;
+  onLeave: () => void;
+}) {
+  const [range, setRange] = useState<[number, number]>([0, Math.min(facts.duration, LONGEST)]);
+  const [src, setSrc] = useState('');
+  const video = useRef<HTMLVideoElement>(null);
+  useEffect(() => {
+    const url = URL.createObjectURL(file);
+    setSrc(url);
+    return () => URL.revokeObjectURL(url);
+  }, [file]);
+  const move = ([from = 0, to = facts.duration]: number[]) => {
+    const first = from !== range[0];
+    // No longer than can be read: the other handle comes along.
+    const kept: [number, number] = first ? [from, Math.min(to, from + LONGEST)] : [Math.max(from, to - LONGEST), to];
+    setRange(kept);
+    if (video.current) video.current.currentTime = first ? kept[0] : kept[1];
+  };
+  const said = (n: number) => `${n.toFixed(1)} s`;
+  return (
+    <section
+      aria-label="The clip"
+      data-clip="trimming"
+      className="mb-2 flex items-stretch gap-4 rounded-2xl border border-ink bg-paper p-3"
+    >
+      <video ref={video} src={src} muted playsInline preload="auto" className="h-56 shrink-0 rounded-xl bg-ground-deep" />
+      <div className="flex min-w-0 flex-1 flex-col justify-center gap-3">
+        <p className="say text-head">Which repetitions?</p>
+        <p className="text-copy text-soft tabular-nums">
+          {Math.round(facts.duration)} s long. From {said(range[0])} to {said(range[1])}: three to six repetitions are enough.
+        </p>
+        <Slider.Root
+          min={0}
+          max={facts.duration}
+          step={0.1}
+          minStepsBetweenThumbs={10}
+          value={range}
+          onValueChange={move}
+          className="relative flex h-11 touch-none items-center"
+        >
+          <Slider.Track className="relative h-2 flex-1 rounded-full bg-ground-deep">
+            <Slider.Range className="absolute h-full rounded-full bg-brass" />
+          </Slider.Track>
+          {(['From', 'To'] as const).map((name, i) => (
+            <Slider.Thumb
+              key={name}
+              aria-label={name}
+              aria-valuetext={said(range[i] ?? 0)}
+              className="block h-11 w-5 rounded-md border-2 border-ink bg-paper"
+            />
+          ))}
+        </Slider.Root>
+        <div className="flex flex-wrap gap-2">
+          <Button onClick={() => onWatch(...range)}>Watch this stretch</Button>
+          <Button kind="quiet" onClick={onLeave}>
+            Leave it out
+          </Button>
+        </div>
+      </div>
+    </section>
+  );
+}
+
+/** Several people in the clip: whoever is meant is tapped. */
+function Who({ people, onChoose, onLeave }: { people: People; onChoose: (which: number) => void; onLeave: () => void }) {
+  const [src, setSrc] = useState('');
+  useEffect(() => {
+    const url = URL.createObjectURL(people.picture);
+    setSrc(url);
+    return () => URL.revokeObjectURL(url);
+  }, [people.picture]);
+  const share = (n: number, of: number) => `${(100 * n) / of}%`;
+  return (
+    <section
+      aria-label="The clip"
+      data-clip="who"
+      className="mb-2 flex items-stretch gap-4 rounded-2xl border border-ink bg-paper p-3"
+    >
+      <div
+        className="relative h-72 shrink-0 overflow-hidden rounded-xl"
+        style={{ aspectRatio: `${people.width} / ${people.height}` }}
+      >
+        {src && <img src={src} alt="" className="h-full w-full" />}
+        {people.boxes.map((b, i) => (
+          <button
+            key={`${b.x} ${b.y}`}
+            type="button"
+            aria-label={`Person ${i + 1}`}
+            onClick={() => onChoose(i)}
+            className="absolute min-h-11 min-w-11 rounded-lg border-3 border-brass font-bold text-spine-ink"
+            style={{
+              left: share(b.x, people.width),
+              top: share(b.y, people.height),
+              width: share(b.width, people.width),
+              height: share(b.height, people.height),
+            }}
+          >
+            <span className="rounded bg-spine/85 px-2 py-0.5">{i + 1}</span>
+          </button>
+        ))}
+      </div>
+      <div className="flex min-w-0 flex-1 flex-col justify-center gap-2">
+        <p className="say text-head">Who is it?</p>
+        <p className="text-copy text-soft">{people.boxes.length} people are in this clip. Tap the one who is looked at.</p>
+        <Button kind="quiet" className="self-start" onClick={onLeave}>
+          Leave it out
+        </Button>
       </div>
     </section>
   );

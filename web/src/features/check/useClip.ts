@@ -1,8 +1,8 @@
 import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, type Schema, take } from '@/api/client';
-import { type ClipReading, canReadClips, followStickers, framesOf, type ReadClip, readClip } from '@/clips/reading';
-import type { Progress, SeenFrame } from '@/clips/track';
+import { api, type Schema, take, Unreachable } from '@/api/client';
+import { type ClipReading, canReadClips, factsOf, followStickers, framesOf, type ReadClip, readClip } from '@/clips/reading';
+import type { ClipFacts, People, Progress, SeenFrame } from '@/clips/track';
 import { sendPicture, showFrom } from '@/pictures/pictures';
 import { has, type Point, type Slot, type Still } from '@/pictures/still';
 import type { Side } from '@/ui/SidePlate';
@@ -14,9 +14,15 @@ export type ClipWork = {
   slot: Slot;
   step:
     | { kind: 'reading'; progress: Progress | null }
+    /** A long one: which stretch of it. */
+    | { kind: 'trimming'; facts: ClipFacts; file: Blob }
     /** The feet do not show which leg works: the coach is asked. */
     | { kind: 'asking'; sentence: string }
-    | { kind: 'pictures' };
+    | { kind: 'pictures' }
+    /** Several people are in it: the coach says which. */
+    | { kind: 'who'; people: People }
+    /** It is read, and the studio did not answer: nothing of it is lost. */
+    | { kind: 'waiting'; sentence: string };
   /** The last frame in which somebody was seen. */
   seen: SeenFrame | null;
 };
@@ -36,12 +42,14 @@ type Options = {
 
 const NO_STICKER =
   'No coloured sticker is seen under the two points. They count for this picture alone; put them in place on the others too.';
+/** A clip up to this long is read as it is, seconds; of a longer one the stretch with the repetitions is asked for. */
+const SHORT = 20;
 const TOO_OLD = 'This browser cannot read clips. Take pictures instead: the bottom of three repetitions says most.';
 
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
 export function useClip({ clientId, standard, camera, add, mend, arrived, onRefused }: Options) {
   const [work, setWork] = useState<ClipWork | null>(null);
-  const at = useRef<{ id: string; file: Blob; reading: ClipReading; read: ReadClip | null } | null>(null);
+  const at = useRef<{ id: string; slot: Slot; file: Blob; reading: ClipReading | null; read: ReadClip | null } | null>(null);
   // Clips of this look that are still at hand, for following stickers through them.
   const read = useRef(new Map<string, { file: Blob; read: ReadClip; side: Side | null }>());
   const [following, setFollowing] = useState(false);
@@ -57,27 +65,53 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
       onRefused(new Error(TOO_OLD));
       return;
     }
-    at.current?.reading.stop();
+    at.current?.reading?.stop();
     const id = uuid();
     setWork({ id, slot, step: { kind: 'reading', progress: null }, seen: null });
+    at.current = { id, slot, file, reading: null, read: null };
+    try {
+      const facts = await factsOf(file);
+      if (at.current?.id !== id) return;
+      if (facts.duration > SHORT) alter(id, { step: { kind: 'trimming', facts, file } });
+      else await watch(0, Number.MAX_SAFE_INTEGER);
+    } catch (error) {
+      failed(id, error);
+    }
+  };
+
+  /** Reads a stretch of the clip that is at hand. */
+  const watch = async (from: number, to: number) => {
+    const now = at.current;
+    if (!now) return;
+    const { id, slot, file } = now;
+    alter(id, { step: { kind: 'reading', progress: null } });
     const reading = readClip(file, {
+      from,
+      to,
+      who: (people) => alter(id, { step: { kind: 'who', people } }),
       told: (progress) =>
-        alter(id, {
-          step: { kind: 'reading', progress },
-          seen: progress.seen.findLast((f) => f.points.length > 0) ?? null,
-        }),
+        alter(id, { step: { kind: 'reading', progress }, seen: progress.seen.findLast((f) => f.points.length > 0) ?? null }),
     });
-    at.current = { id, file, reading, read: null };
+    now.reading = reading;
     try {
       const seen = await reading.done;
       if (at.current?.id !== id) return;
-      at.current.read = seen;
+      now.read = seen;
       await cut(id, slot, file, seen, null);
     } catch (error) {
-      if (at.current?.id !== id) return;
-      over();
-      onRefused(error);
+      failed(id, error);
     }
+  };
+
+  /** What was read stays while only the studio does not answer. */
+  const failed = (id: string, error: unknown) => {
+    if (at.current?.id !== id) return;
+    if (error instanceof Unreachable && at.current.read) {
+      alter(id, { step: { kind: 'waiting', sentence: error.message } });
+      return;
+    }
+    over();
+    onRefused(error);
   };
 
   const ask = (
@@ -180,20 +214,30 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
     atHand: (still: Still) => still.clip != null && read.current.has(still.clip.clipId),
     begin,
     /** Stops where it is; what was read until then is used. */
-    stop: () => at.current?.reading.stop(),
+    stop: () => at.current?.reading?.stop(),
+    /** Reads the stretch that was chosen. */
+    watch: (from: number, to: number) => void watch(from, to),
     /** Leaves the clip out. */
     leave: () => {
-      at.current?.reading.stop();
+      at.current?.reading?.stop();
       over();
     },
     /** Which leg works, said by the coach. */
     say: (side: Side) => {
       const now = at.current;
       if (!work || !now?.read) return;
-      cut(now.id, work.slot, now.file, now.read, side).catch((error) => {
-        over();
-        onRefused(error);
-      });
+      cut(now.id, work.slot, now.file, now.read, side).catch((error) => failed(now.id, error));
+    },
+    /** Which of several people is meant. */
+    choose: (which: number) => {
+      at.current?.reading?.choose(which);
+      if (work) alter(work.id, { step: { kind: 'reading', progress: null } });
+    },
+    /** Asks the studio again. */
+    again: () => {
+      const now = at.current;
+      if (!work || !now?.read) return;
+      cut(now.id, work.slot, now.file, now.read, null).catch((error) => failed(now.id, error));
     },
   };
 }
