@@ -117,6 +117,10 @@ public sealed record Finding(
             []
         );
 
+    /// <summary>A pelvis that is off is said as it goes wrong: its name with its number does not make a sentence.</summary>
+    private static bool Pelvic(MeasureResult told) =>
+        told is { Verdict: Verdict.Outside, Measure.Region: Region.Pelvis };
+
     internal static Finding Half(
         MeasureResult[] outside,
         MeasureResult[] have,
@@ -134,7 +138,7 @@ public sealed record Finding(
         var value = told is { Mean: { } mean, Seen: null } ? MeasureSpeech.Say(told.Measure, mean.Value) : "fine";
         var said =
             outside.Length > 0 && Moved(told, outside, onsets, $" Now the {Word(lack)}.") is { } moved ? moved
-            : told.Seen is { Where: not BandSide.Within }
+            : told.Seen is { Where: not BandSide.Within } || Pelvic(told)
                 ? Phrase.Of(
                     new($"{Capital(side)} "),
                     new(MeasureSpeech.Fault(told), Tone.Off),

@@ -224,6 +224,28 @@ public sealed class Movement
     public IEnumerable<Moment> Moments =>
         Exercise.Shape.Moments.Where(m => m != Moment.FirstSeen || Exercise.Shape.Box == BoxWay.Lowers);
 
+    /// <summary>More repetitions than this are judged by start and bottom alone.</summary>
+    private const int Many = 8;
+
+    /// <summary>The moments that some measures are read at from this clip, as stills: start and bottom, and what else they need while there are not too many repetitions.</summary>
+    /// <param name="measures">What the look is about.</param>
+    public IEnumerable<(SidedRepetition Repetition, double Seconds, PointSet Still)> Stills(
+        IEnumerable<MeasureDefinition> measures
+    )
+    {
+        ArgumentNullException.ThrowIfNull(measures);
+        var wanted = measures
+            .Where(m => m.FoundSd is not null)
+            .SelectMany(m => m.FoundFormulas.Count > 0 ? m.FoundFormulas : m.Formulas)
+            .Where(f => f.SeenFrom(Body.View))
+            .SelectMany(f => f.Needs.Select(n => n.Moment))
+            .Append(Moment.Bottom)
+            .ToHashSet();
+        if (Counted.Count > Many)
+            wanted.IntersectWith([Moment.Start, Moment.Bottom]);
+        return Stills().Where(s => wanted.Contains(s.Still.Moment));
+    }
+
     /// <summary>All of them as stills, side by side and repetition by repetition.</summary>
     public IEnumerable<(SidedRepetition Repetition, double Seconds, PointSet Still)> Stills() =>
         Counted.SelectMany(r => Moments.Select(m => (r, When(r, m), At(r, m))));

@@ -12,13 +12,13 @@ public static class MovementWords
         {
             MovementFault.Nobody =>
                 "Nobody is seen well enough in this clip. Film with the whole body in the picture, in light, or take pictures instead.",
-            MovementFault.UpsideDown => "This clip is upside down. Turn it on the phone, then pick it again.",
+            MovementFault.UpsideDown =>
+                "Whoever is in this clip is upside down. Turn it on the phone, then pick it again.",
             MovementFault.CannotTell =>
                 "Nothing in this clip goes down and up. Film from before the first repetition until after the last.",
             MovementFault.NoWholeRepetition =>
                 "No repetition in this clip is whole. Film from before the first one until after the last.",
-            MovementFault.WhichLeg =>
-                "The feet do not show which leg works. Say which one it is, then pick the clip again.",
+            MovementFault.WhichLeg => "The feet do not show which leg works: say which one it is.",
             _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
         };
 

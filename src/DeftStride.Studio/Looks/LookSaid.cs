@@ -54,13 +54,14 @@ internal static class LookSaid
                 ]
         );
 
-    /// <summary>"2 of 3 clean, 1 too close to call".</summary>
-    private static string Counted(CleanCount count)
-    {
-        var all = count.Clean + count.Off + count.Unsure;
-        var unsure = count.Unsure == 0 ? "" : $", {count.Unsure} too close to call";
-        return $"{count.Clean} of {all} clean{unsure}";
-    }
+    /// <summary>"2 clean, 1 too close to call": only what there is, so that nobody hears a none before what is not known.</summary>
+    private static string Counted(CleanCount count) =>
+        string.Join(
+            ", ",
+            new[] { (count.Clean, "clean"), (count.Off, "outside"), (count.Unsure, "too close to call") }
+                .Where(c => c.Item1 > 0)
+                .Select(c => $"{c.Item1} {c.Item2}")
+        );
 
     private static KeptStillResult StillOf(
         StillResult still,

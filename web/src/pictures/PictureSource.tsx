@@ -26,7 +26,7 @@ const up = (camera: Schema['CameraDto'] | null, length: Unit) =>
   camera ? `, ${Math.round(length.from(100 * camera.heightM))} ${length.name} high` : '';
 
 const when: Record<Moment, string> = {
-  bottom: 'Three repetitions; take the bottom of the third.',
+  bottom: 'A picture is of the bottom of the third repetition.',
   start: 'Standing still, before the way down.',
   firstSeen: 'On the way down, where something first goes wrong; half-way when nothing does.',
   halfUp: 'Half-way up.',
@@ -176,7 +176,7 @@ export function PictureSource({
             </p>
           )}
           <p className="text-copy text-soft">
-            {guide[view](planned, length)} {clips ? 'A clip of three repetitions, or a picture. ' : ''}
+            {guide[view](planned, length)} {clips ? 'Film three repetitions, or take one picture. ' : ''}
             {when[moment]}
           </p>
           <div className="flex flex-wrap gap-2">

@@ -151,6 +151,15 @@ export function placed(still: Still, handle: Handle, point: Point): Still {
   };
 }
 
+/**
+ * Stills with one of them changed in what its camera or its film is: an upright, a length, a line, which way it faces. A clip is
+ * filmed from one place, so what is marked on one of its pictures holds for all of them.
+ */
+export function alteredFilm(stills: Still[], key: string, change: (still: Still) => Still): Still[] {
+  const clipId = stills.find((s) => s.key === key)?.clip?.clipId;
+  return stills.map((s) => (s.key === key || (clipId !== undefined && s.clip?.clipId === clipId) ? change(s) : s));
+}
+
 /** A still of a clip with the stickers on the pelvis as they were followed; `scale` is the size of its picture against the clip's. */
 export function withPelvis(still: Still, found: Schema['ClipStillView'][], scale: number): Still {
   const now = found.find(

@@ -95,7 +95,6 @@ internal static class ClipEndpoints
 {
     /// <summary>As many of a side as a look numbers.</summary>
     private const int MostRepetitions = StillDto.MostRepetitions;
-    private const int Many = 8;
 
     public static void Map(IEndpointRouteBuilder api) => api.MapPost("/compute/clip", Read).WithName("readClip");
 
@@ -111,25 +110,13 @@ internal static class ClipEndpoints
             return new ClipView(fault, MovementWords.Sentence(fault.Value), facing, [], null);
         movement = movement.AtMost(MostRepetitions);
         var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
-        // Only what some measure of this exercise is read from is worth a picture.
-        var wanted = standard
-            .Bands.Where(b => b.Measure.FoundSd is not null)
-            .SelectMany(b => b.Measure.FoundFormulas.Count > 0 ? b.Measure.FoundFormulas : b.Measure.Formulas)
-            .Where(f => f.Views.Contains(request.View))
-            .SelectMany(f => f.Needs.Select(n => n.Moment))
-            .Append(Moment.Bottom)
-            .ToHashSet();
-        // Of many repetitions start and bottom are enough.
-        if (movement.Counted.Count > Many)
-            wanted.IntersectWith([Moment.Start, Moment.Bottom]);
         return new ClipView(
             null,
             null,
             facing,
             [
                 .. movement
-                    .Stills()
-                    .Where(s => wanted.Contains(s.Still.Moment))
+                    .Stills(standard.Bands.Select(b => b.Measure))
                     .Select(s => new ClipStillView(
                         s.Repetition.Side,
                         s.Repetition.Number,

@@ -40,6 +40,8 @@ type Options = {
   onRefused: (error: unknown) => void;
 };
 
+const NOT_AT_HAND =
+  'The clip is no longer at hand, so no sticker is followed: the two points count for this picture. Pick the clip again to have them followed.';
 const NO_STICKER =
   'No coloured sticker is seen under the two points. They count for this picture alone; put them in place on the others too.';
 /** A clip up to this long is read as it is, seconds; of a longer one the stretch with the repetitions is asked for. */
@@ -177,6 +179,7 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
   const follow = async (still: Still) => {
     const [working, free] = [still.points.workingPelvis, still.points.freePelvis];
     const clip = still.clip && read.current.get(still.clip.clipId);
+    if (still.clip && !clip) onRefused(new Error(NOT_AT_HAND));
     if (!still.clip || !clip || !working || !free || !has(still, 'workingPelvis') || !has(still, 'freePelvis')) return;
     const { clipId, seconds } = still.clip;
     // The picture may be kept smaller than the clip.
@@ -210,8 +213,6 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
     work,
     following,
     follow,
-    /** Whether the clip of a still is still at hand. */
-    atHand: (still: Still) => still.clip != null && read.current.has(still.clip.clipId),
     begin,
     /** Stops where it is; what was read until then is used. */
     stop: () => at.current?.reading?.stop(),

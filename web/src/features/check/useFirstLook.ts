@@ -15,10 +15,12 @@ import type { Openers } from '@/pictures/PictureSource';
 import type { Marking } from '@/pictures/PictureStage';
 import { onPictureKept, type Size, sendPicture, usePending, useRefusedPictures } from '@/pictures/pictures';
 import {
+  alteredFilm,
   cameraFor,
   guessed,
   has,
   inSlot,
+  isMark,
   keepCamera,
   type Moment,
   newStill,
@@ -267,6 +269,10 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
       const asked = askedFor(draft, standard, still, more[slotKey(still)] ?? false);
       const wasNext = nextPoint(still, asked)?.landmark === handle;
       const after = placed(still, handle, point);
+      if (isMark(handle)) {
+        work(({ stills }) => ({ stills: alteredFilm(stills, key, (s) => placed(s, handle, point)) }), undoable);
+        return;
+      }
       alter(key, (s) => placed(s, handle, point), undoable);
       // Both stickers on the pelvis are tapped: they are followed through the clip.
       if (
@@ -280,7 +286,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
       // The last point of a side hands over to the other side, when that one still has something to do.
       if (wasNext && !nextPoint(after, asked)) handOver(still);
     },
-    onAlter: (key, change) => alter(key, change),
+    onAlter: (key, change) => work(({ stills }) => ({ stills: alteredFilm(stills, key, change) })),
     // The camera stands where it stands for every picture of its view.
     onCamera: (view, camera) => {
       keepCamera(view, camera);
