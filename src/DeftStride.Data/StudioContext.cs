@@ -20,6 +20,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<FlagClearingFact> FlagClearings => Set<FlagClearingFact>();
     public DbSet<CautionFact> Cautions => Set<CautionFact>();
     public DbSet<PictureFact> Pictures => Set<PictureFact>();
+    public DbSet<ClipFact> Clips => Set<ClipFact>();
+    public DbSet<FilmFact> Films => Set<FilmFact>();
     public DbSet<RangeFact> Ranges => Set<RangeFact>();
     public DbSet<SetupFact> Setups => Set<SetupFact>();
     public DbSet<LogFact> Logs => Set<LogFact>();
@@ -92,6 +94,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<FlagFact>(model);
         ClientFactTable<FlagClearingFact>(model);
         ClientFactTable<PictureFact>(model);
+        ClientFactTable<ClipFact>(model);
+        ClientFactTable<FilmFact>(model);
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
         // Two coaches cannot both be the first to decide on a check.

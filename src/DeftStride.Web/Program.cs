@@ -4,6 +4,7 @@ using System.Runtime.InteropServices;
 using System.Text.Json.Serialization.Metadata;
 using DeftStride.Data;
 using DeftStride.Data.Files;
+using DeftStride.Data.Films;
 using DeftStride.Data.Pictures;
 using DeftStride.Demo;
 using DeftStride.Studio.Bench;
@@ -12,6 +13,7 @@ using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Logs;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.People;
+using DeftStride.Studio.Films;
 using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Standing;
@@ -87,6 +89,7 @@ builder.Services.AddSingleton(
 );
 builder.Services.AddSingleton(folder);
 builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
+builder.Services.AddSingleton(new FilmFolder(folder.Films));
 builder.Services.AddHybridCache();
 builder.Services.AddSingleton<StudioCache>();
 builder.Services.AddSingleton<StudioManner>();
@@ -141,6 +144,9 @@ builder.Services.AddScoped<DemoStudio>();
 builder.Services.AddScoped<DemoCrowd>();
 builder.Services.AddSingleton<DeviceShelf>();
 builder.Services.AddScoped<PictureSweep>();
+builder.Services.AddScoped<ClipRecorder>();
+builder.Services.AddScoped<FilmShelf>();
+builder.Services.AddScoped<FilmSweep>();
 builder.Services.AddScoped<SpoiltData>();
 
 // The build runs this file to write the API description; it must not touch any data then.
@@ -148,7 +154,7 @@ var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Inside
 if (serving)
 {
     builder.Services.AddHostedService<StudioStart>();
-    builder.Services.AddHostedService<PictureSweeping>();
+    builder.Services.AddHostedService<MediaSweeping>();
 }
 
 var app = builder.Build();
@@ -180,6 +186,7 @@ FloorEndpoints.Map(api.Room("floor", Policies.Coach));
 ClientEndpoints.Map(api.Room("clients", Policies.Coach));
 FlagEndpoints.Map(api.Room("safety", Policies.Coach));
 PictureEndpoints.Map(api.Room("pictures", Policies.Media));
+FilmEndpoints.Map(api.Room("films", Policies.Media));
 LookEndpoints.Map(api.Room("reading", Policies.Compute));
 ClipEndpoints.Map(api.Room("clips", Policies.Compute));
 DeviceEndpoints.Map(api.Room("devices", Policies.Coach));

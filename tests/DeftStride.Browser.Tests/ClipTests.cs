@@ -29,6 +29,11 @@ public sealed class ClipTests
             )
             .SendKeys(path);
 
+    private static string[] Films(string folder) =>
+        Directory.Exists(Path.Combine(folder, "films"))
+            ? Directory.GetFiles(Path.Combine(folder, "films"), "*", SearchOption.AllDirectories)
+            : [];
+
     [Fact]
     public void A_clip_is_read_on_the_device_and_its_fault_is_named_with_when_it_sets_in()
     {
@@ -69,6 +74,11 @@ public sealed class ClipTests
         var knee = Reading(page, "knee-offset");
         Assert.InRange(knee, True("kneeInCm") - 2, True("kneeInCm") + 2);
         page.Until("the fault with its time", () => page.Find("h1").Text.Contains("sets in", StringComparison.Ordinal));
+
+        // The film is kept, without what lay beside its pictures; after a reload it is at hand again.
+        page.Until("the film to arrive", () => Films(server.Folder).Any(f => f.EndsWith(".film", StringComparison.Ordinal)));
+        page.Driver.Navigate().Refresh();
+        page.Find($"{Right} [data-measure='knee-offset'][data-settled='true'] [data-reading]");
 
         // Two taps on the stickers of the bottom that is up.
         var bottom = truth.RootElement.GetProperty("bottomPelvis");

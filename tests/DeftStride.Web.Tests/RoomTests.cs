@@ -84,7 +84,7 @@ public sealed class RoomTests : IDisposable
     }
 
     /// <summary>What is not a request has its own clock: devices measure how long they were on, the sweep comes daily.</summary>
-    private static readonly string[] OwnClock = ["DeviceShelf", "PictureSweeping"];
+    private static readonly string[] OwnClock = ["DeviceShelf", "MediaSweeping"];
 
     [Fact]
     public void No_feature_asks_for_a_clock_or_a_coach_of_its_own()

@@ -174,6 +174,60 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Clients");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.ClipFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ExerciseId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("FilmBytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("View")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("Sequence");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "Sequence");
+
+                    b.ToTable("Clips");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.CoachRecord", b =>
                 {
                     b.Property<Guid>("Id")
@@ -367,6 +421,60 @@ namespace DeftStride.Data.Migrations
                     b.HasIndex("StudioId", "Kind", "Subject");
 
                     b.ToTable("Edits");
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.FilmFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Bytes")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Hash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Type")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("Sequence");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "Sequence");
+
+                    b.ToTable("Films");
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.FlagClearingFact", b =>
@@ -1030,6 +1138,27 @@ namespace DeftStride.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.ClipFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.CoachRecord", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.StudioRecord", null)
@@ -1077,6 +1206,27 @@ namespace DeftStride.Data.Migrations
 
             modelBuilder.Entity("DeftStride.Data.Records.EditFact", b =>
                 {
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.FilmFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
                     b.HasOne("DeftStride.Data.Records.CoachRecord", null)
                         .WithMany()
                         .HasForeignKey("CoachId")

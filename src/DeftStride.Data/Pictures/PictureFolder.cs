@@ -1,27 +1,26 @@
-using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using DeftStride.Data.Files;
 
 namespace DeftStride.Data.Pictures;
 
 /// <summary>A picture file that is there while the record that names it is being written; until that is done nothing sweeps it away.</summary>
-internal sealed class KeptPicture(string hash, Action done) : IDisposable
+internal sealed class KeptPicture(string hash, IDisposable writing) : IDisposable
 {
     /// <summary>SHA-256 of the file, lower-case hex.</summary>
     public string Hash { get; } = hash;
 
-    public void Dispose() => done();
+    public void Dispose() => writing.Dispose();
 }
 
 /// <summary>An upload on the disk: memory holds none of it, however many come at once.</summary>
-internal sealed class Upload(string file, Action done) : IDisposable
+internal sealed class Upload(string file, IDisposable writing) : IDisposable
 {
     public string File { get; } = file;
 
     public void Dispose()
     {
         System.IO.File.Delete(File);
-        done();
+        writing.Dispose();
     }
 }
 
@@ -29,7 +28,7 @@ internal sealed class Upload(string file, Action done) : IDisposable
 internal sealed class PictureFolder(string folder)
 {
     private const string Unfinished = ".part";
-    private readonly ConcurrentDictionary<string, int> _underWay = [];
+    private readonly UnderWay _underWay = new();
 
     /// <summary>
     /// Writes the content under a temporary name, syncs it and renames it. A file that is there already is read first: one
@@ -38,36 +37,34 @@ internal sealed class PictureFolder(string folder)
     public KeptPicture Keep(ReadOnlySpan<byte> content)
     {
         var hash = Convert.ToHexStringLower(SHA256.HashData(content));
-        Begin(hash);
+        var writing = _underWay.Begin(hash);
         try
         {
-            if (Whole(hash))
-                return new KeptPicture(hash, () => End(hash));
-            var place = PathOf(hash);
-            DurableFiles.MakeFolder(folder);
-            DurableFiles.MakeFolder(Path.GetDirectoryName(place)!);
-            var temporary = Path.Combine(folder, $".{Guid.NewGuid():n}{Unfinished}");
-            Begin(temporary);
-            try
-            {
-                DurableFiles.Write(temporary, content);
-                DurableFiles.Name(temporary, place);
-            }
-            catch
-            {
-                File.Delete(temporary);
-                throw;
-            }
-            finally
-            {
-                End(temporary);
-            }
-
-            return new KeptPicture(hash, () => End(hash));
+            if (!Whole(hash))
+                Write(content, PathOf(hash));
+            return new KeptPicture(hash, writing);
         }
         catch
         {
-            End(hash);
+            writing.Dispose();
+            throw;
+        }
+    }
+
+    private void Write(ReadOnlySpan<byte> content, string place)
+    {
+        DurableFiles.MakeFolder(folder);
+        DurableFiles.MakeFolder(Path.GetDirectoryName(place)!);
+        var temporary = Path.Combine(folder, $".{Guid.NewGuid():n}{Unfinished}");
+        using var writing = _underWay.Begin(temporary);
+        try
+        {
+            DurableFiles.Write(temporary, content);
+            DurableFiles.Name(temporary, place);
+        }
+        catch
+        {
+            File.Delete(temporary);
             throw;
         }
     }
@@ -77,8 +74,7 @@ internal sealed class PictureFolder(string folder)
     {
         DurableFiles.MakeFolder(folder);
         var file = Path.Combine(folder, $".{Guid.NewGuid():n}{Unfinished}");
-        Begin(file);
-        return new Upload(file, () => End(file));
+        return new Upload(file, _underWay.Begin(file));
     }
 
     /// <summary>Whether the file is there and is what its name says.</summary>
@@ -105,10 +101,10 @@ internal sealed class PictureFolder(string folder)
         {
             var hash = Path.GetFileNameWithoutExtension(file);
             var stray = file.EndsWith(Unfinished, StringComparison.Ordinal)
-                ? !_underWay.ContainsKey(file)
+                ? !_underWay.Is(file)
                 : file.EndsWith(".webp", StringComparison.Ordinal)
                     && !named.Contains(hash)
-                    && !_underWay.ContainsKey(hash);
+                    && !_underWay.Is(hash);
             if (!stray)
                 continue;
             File.Delete(file);
@@ -116,20 +112,5 @@ internal sealed class PictureFolder(string folder)
         }
 
         return gone;
-    }
-
-    private void Begin(string what) => _underWay.AddOrUpdate(what, 1, (_, n) => n + 1);
-
-    private void End(string what)
-    {
-        while (_underWay.TryGetValue(what, out var n))
-        {
-            if (
-                n > 1
-                    ? _underWay.TryUpdate(what, n - 1, n)
-                    : _underWay.TryRemove(new KeyValuePair<string, int>(what, n))
-            )
-                return;
-        }
     }
 }

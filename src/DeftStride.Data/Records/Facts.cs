@@ -4,6 +4,7 @@ using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Data.Films;
 
 namespace DeftStride.Data.Records;
 
@@ -190,4 +191,23 @@ internal sealed class PictureFact : ClientFact
 
     /// <summary>At which moment of the repetition.</summary>
     public Moment? Moment { get; set; }
+}
+
+/// <summary>What was found in a clip (<see cref="Kept.KeptClip"/>): the points, frame by frame. Stickers that were followed later supersede it.</summary>
+internal sealed class ClipFact : ClientFact
+{
+    public required string ExerciseId { get; set; }
+    public View View { get; set; }
+
+    /// <summary>How large the film will be, bytes; null where none comes.</summary>
+    public long? FilmBytes { get; set; }
+}
+
+/// <summary>The film of a clip has come in whole. It has the id of its clip; the file is named by its content.</summary>
+internal sealed class FilmFact : ClientFact
+{
+    /// <summary>SHA-256 of the stored file, lower-case hex: its name in the film folder.</summary>
+    public required string Hash { get; set; }
+    public FilmType Type { get; set; }
+    public long Bytes { get; set; }
 }

@@ -3,6 +3,7 @@ using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
 using DeftStride.Demo;
+using DeftStride.Studio.Films;
 using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Upkeep;
 using Microsoft.EntityFrameworkCore;
@@ -56,6 +57,7 @@ internal sealed class StudioStart(
             await FoundAsync(db, cancellationToken);
             await scope.ServiceProvider.GetRequiredService<SpoiltData>().HealAsync(cancellationToken);
             await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(cancellationToken);
+            await scope.ServiceProvider.GetRequiredService<FilmSweep>().SweepAsync(cancellationToken);
         }
 
         if (configuration.GetValue<bool>("demo"))

@@ -228,6 +228,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clips/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getClip"];
+        put: operations["putClip"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clock-answers": {
         parameters: {
             query?: never;
@@ -476,6 +492,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["listEdits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFilm"];
+        put: operations["putFilm"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/films/{id}/arrived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["arrivedOfFilm"];
         put?: never;
         post?: never;
         delete?: never;
@@ -859,6 +907,12 @@ export interface components {
          * @enum {unknown}
          */
         AnswerSource: "pictures" | "eye" | "scales" | "simulated" | "clock" | "tape" | "guess";
+        /** @description How far a film has come in: bytes, from which the next piece goes on, and whether that is all of it. */
+        ArrivedView: {
+            /** Format: int64 */
+            bytes: number;
+            whole: boolean;
+        };
         /** @description The one thing to know about a client before the session. */
         Attention: {
             /** @description Why. */
@@ -1238,6 +1292,33 @@ export interface components {
             trend: components["schemas"]["PartView"][];
             unreadable: string[];
         };
+        /** @description That the points of a clip are kept. */
+        ClipKeptView: {
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            id: string;
+        };
+        /** @description What was found in a clip, to be kept; see KeptClip. */
+        ClipRecordDto: {
+            /** Format: uuid */
+            clientId: string;
+            exerciseId: string;
+            film: null | components["schemas"]["FilmDto"];
+            frames: components["schemas"]["FrameDto"][];
+            /** Format: int32 */
+            height: number;
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            rate: number;
+            side: null | components["schemas"]["BodySide"];
+            /** Format: uuid */
+            supersedes: null | string;
+            view: components["schemas"]["View"];
+            /** Format: int32 */
+            width: number;
+        };
         /** @description What was found in a clip on the device, to be cut into repetitions. BodySide? ClipRequest.Side where the coach said which leg works; null to see it from the feet. */
         ClipRequest: {
             camera: null | components["schemas"]["CameraDto"];
@@ -1611,6 +1692,16 @@ export interface components {
                 [key: string]: number[];
             };
         };
+        /** @description The film of a clip: how it is packed, its bytes, and at which second of the clip it begins. */
+        FilmDto: {
+            /** Format: int64 */
+            bytes: number;
+            /** Format: double */
+            offset: number;
+            type: components["schemas"]["FilmType"];
+        };
+        /** @enum {unknown} */
+        FilmType: "mp4" | "webM";
         /**
          * @description What a check comes down to.
          * @enum {unknown}
@@ -3588,6 +3679,54 @@ export interface operations {
             };
         };
     };
+    getClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipRecordDto"];
+                };
+            };
+        };
+    };
+    putClip: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClipRecordDto"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClipKeptView"];
+                };
+            };
+        };
+    };
     answerClock: {
         parameters: {
             query?: never;
@@ -3959,6 +4098,76 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditView"][];
+                };
+            };
+        };
+    };
+    getFilm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    putFilm: {
+        parameters: {
+            query: {
+                from: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivedView"];
+                };
+            };
+        };
+    };
+    arrivedOfFilm: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivedView"];
                 };
             };
         };

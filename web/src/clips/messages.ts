@@ -1,4 +1,5 @@
 import type { Tapped } from './follow';
+import type { PackedFilm } from './packed';
 import type { ClipFault } from './refusal';
 import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from './track';
 
@@ -8,6 +9,7 @@ export type ToReader =
   | { kind: 'facts'; id: number; file: Blob }
   | { kind: 'frames'; id: number; file: Blob; at: number[] }
   | { kind: 'follow'; id: number; file: Blob; frames: SeenFrame[]; tapped: Tapped }
+  | { kind: 'pack'; id: number; file: Blob; from: number; to: number }
   /** Which of several people is looked at, by their place in what was asked. */
   | { kind: 'who'; id: number; which: number }
   | { kind: 'stop'; id: number };
@@ -20,5 +22,6 @@ export type FromReader =
   | { kind: 'facts'; id: number; facts: ClipFacts }
   | { kind: 'frames'; id: number; frames: Blob[] }
   | { kind: 'followed'; id: number; frames: SeenFrame[] | null }
+  | { kind: 'packed'; id: number; packed: PackedFilm }
   | { kind: 'refused'; id: number; fault: ClipFault }
   | { kind: 'failed'; id: number; why: string };

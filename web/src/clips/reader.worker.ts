@@ -2,6 +2,7 @@ import { openFilm } from './film';
 import { followStickers } from './follow';
 import { framesOf } from './frames';
 import type { FromReader, ToReader } from './messages';
+import { packFilm } from './pack';
 import { readClip } from './reader';
 import { ClipRefused } from './refusal';
 
@@ -34,6 +35,10 @@ self.onmessage = async ({ data }: MessageEvent<ToReader>) => {
     }
     if (data.kind === 'follow') {
       say({ kind: 'followed', id, frames: await followStickers(data.file, data.frames, data.tapped) });
+      return;
+    }
+    if (data.kind === 'pack') {
+      say({ kind: 'packed', id, packed: await packFilm(data.file, data.from, data.to) });
       return;
     }
     const { file, folder, from, to } = data;

@@ -1,5 +1,6 @@
 import type { Tapped } from './follow';
 import type { FromReader, ToReader } from './messages';
+import type { PackedFilm } from './packed';
 import type { ClipFault } from './refusal';
 import { ClipRefused } from './refusal';
 import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from './track';
@@ -16,7 +17,7 @@ export type ReadClip = SeenClip & { facts: ClipFacts; whole: boolean };
 /** A reading under way. */
 export type ClipReading = { done: Promise<ReadClip>; stop: () => void; choose: (which: number) => void };
 
-type Answer = Extract<FromReader, { kind: 'read' | 'facts' | 'frames' | 'followed' }>;
+type Answer = Extract<FromReader, { kind: 'read' | 'facts' | 'frames' | 'followed' | 'packed' }>;
 type Question = ToReader extends infer Q ? (Q extends { kind: 'stop' | 'who' } ? never : Omit<Q, 'id'>) : never;
 
 /** Whether this browser can read clips at all. */
@@ -105,3 +106,10 @@ export const framesOf = (file: Blob, at: number[]): Promise<Blob[]> =>
 /** The frames of a clip with two stickers on the pelvis followed through them, or null where no colour stands out under a tap. */
 export const followStickers = (file: Blob, frames: SeenFrame[], tapped: Tapped): Promise<SeenFrame[] | null> =>
   ask({ kind: 'follow', file, frames, tapped }).answer.then((a) => (a.kind === 'followed' ? a.frames : null));
+
+/** A stretch of a clip as it is kept, seconds of the clip. */
+export const packOf = (file: Blob, from: number, to: number): Promise<PackedFilm> =>
+  ask({ kind: 'pack', file, from, to }).answer.then((a) => {
+    if (a.kind !== 'packed') throw new Error('The reader said something else.');
+    return a.packed;
+  });

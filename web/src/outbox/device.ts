@@ -4,30 +4,39 @@ import { isReachable, isStudio, noteAnswer, noteSilence, onConnection } from '@/
 import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence } from './outbox';
+import { sendPieces } from './pieces';
 import { openStore } from './store';
 
 /** How long an answer is waited for, milliseconds; a picture takes its time on a weak line. */
 const PATIENCE = 20_000;
 const PICTURE_PATIENCE = 180_000;
 
-async function send(entry: Entry): Promise<Answer> {
+/** Sends one entry; a film goes in pieces. */
+function send(entry: Entry): Promise<Answer> {
+  const { method, path, blob, json } = entry;
+  if (entry.kind === 'film' && blob)
+    return sendPieces(path.split('?')[0] ?? path, blob, (how, where, piece) => ask(entry, how, where, piece));
+  return ask(entry, method, path, blob ?? (json ? JSON.stringify(json) : null));
+}
+
+async function ask(entry: Entry, method: string, path: string, body: Blob | string | null): Promise<Answer> {
   let response: Response;
   let text: string;
   try {
-    response = await fetch(entry.path, {
-      method: entry.method,
-      body: entry.blob ?? (entry.json ? JSON.stringify(entry.json) : null),
+    response = await fetch(path, {
+      method,
+      body,
       headers: {
         // The number that the page spoke which wrote it, not this one's: the studio takes it up from there.
         [INTERFACE_HEADER]: String(entry.speaks),
-        ...(entry.blob
+        ...(body instanceof Blob
           ? { 'content-type': 'application/octet-stream' }
-          : entry.json
+          : body !== null
             ? { 'content-type': 'application/json' }
             : {}),
         ...(entry.coach ? { 'Deft-Coach': entry.coach } : {}),
       },
-      signal: AbortSignal.timeout(entry.blob ? PICTURE_PATIENCE : PATIENCE),
+      signal: AbortSignal.timeout(body instanceof Blob ? PICTURE_PATIENCE : PATIENCE),
     });
     text = await response.text();
   } catch {

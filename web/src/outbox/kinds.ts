@@ -22,6 +22,29 @@ const kinds: Kind[] = [
   },
   {
     method: 'PUT',
+    path: new RegExp(`^/api/clips/${ID}$`),
+    of: ([id = ''], json) => ({
+      kind: 'clip',
+      words: 'what a clip shows',
+      lane: text(json.clientId),
+      makes: id,
+      rests: [text(json.clientId), text(json.supersedes)],
+    }),
+  },
+  {
+    // A film takes its time: it has a lane of its own, so that nothing waits behind it.
+    method: 'PUT',
+    path: new RegExp(`^/api/films/${ID}\\?client=${ID}$`),
+    of: ([id = '', client = '']) => ({
+      kind: 'film',
+      words: 'a film',
+      lane: `film:${client}`,
+      makes: `film:${id}`,
+      rests: [id],
+    }),
+  },
+  {
+    method: 'PUT',
     path: /^\/api\/drafts$/,
     of: (_, json) => ({
       kind: 'draft',

@@ -192,7 +192,9 @@ export class Outbox {
         answer: null,
       };
       const n = await this.world.store.add(entry);
-      this.entries = [...this.entries, { ...entry, n }];
+      // The device's own copy from here on: the file that a blob was picked from may be gone by the time it is sent.
+      const own = entry.blob ? await this.world.store.get(n) : null;
+      this.entries = [...this.entries, own ?? { ...entry, n }];
       this.waiters.set(entry.id, waiter);
       // What was refused of the same is answered by the new one; a finished look needs no draft any more.
       for (const done of mine.filter((e) => e.state === 'refused')) await this.remove(done);

@@ -11,6 +11,8 @@ export interface Store {
   all(): Promise<Entry[]>;
   /** Adds at the end; returns its place. */
   add(entry: Omit<Entry, 'n'>): Promise<number>;
+  /** One as it is kept here. */
+  get(n: number): Promise<Entry | null>;
   put(entry: Entry): Promise<void>;
   remove(n: number): Promise<void>;
   /** Bytes that may still be kept, or null when the browser does not say. */
@@ -77,6 +79,11 @@ export async function openStore(name = 'deft-stride', estimate?: () => Promise<S
       return kept.flatMap((k) => takenUp(k as unknown as Record<string, unknown>) ?? []);
     },
     add: (entry) => guarded((base) => base.add('entries', entry as Entry, undefined) as Promise<number>),
+    get: (n) =>
+      guarded(async (base) => {
+        const kept = await base.get('entries', n);
+        return kept ? takenUp(kept as unknown as Record<string, unknown>) : null;
+      }),
     put: (entry) => guarded(async (base) => void (await base.put('entries', entry))),
     remove: (n) => guarded((base) => base.delete('entries', n)),
     room: async () => {

@@ -34,6 +34,16 @@ internal sealed record FrameDto(double Seconds, IReadOnlyList<double> Points)
 
         return new BodyFrame(Seconds, points);
     }
+
+    /// <summary>The frames as the core has them.</summary>
+    /// <exception cref="Refusal">Times do not rise, or points cannot be read.</exception>
+    public static BodyFrame[] InOrder(IReadOnlyList<FrameDto> frames)
+    {
+        BodyFrame[] all = [.. frames.Select(f => f.ToCore())];
+        return all.Zip(all.Skip(1)).Any(p => !(p.Second.Seconds > p.First.Seconds))
+            ? throw Refusal.BadInput("clip", "The times of this clip run backward. Send it from the phone again.")
+            : all;
+    }
 }
 
 /// <summary>What was found in a clip on the device, to be cut into repetitions. <see cref="Side"/> where the coach said which leg works; null to see it from the feet.</summary>
@@ -58,10 +68,7 @@ internal sealed record ClipRequest(
     {
         if (Width < 1 || Height < 1)
             throw Refusal.BadInput("clip", "This clip has no size. Pick it again.");
-        BodyFrame[] frames = [.. Frames.Select(f => f.ToCore())];
-        if (frames.Zip(frames.Skip(1)).Any(p => !(p.Second.Seconds > p.First.Seconds)))
-            throw Refusal.BadInput("clip", "The times of this clip run backward. Send it from the phone again.");
-        return new FilmedBody(View, new PictureSize(Width, Height), frames, ClipId.ToString())
+        return new FilmedBody(View, new PictureSize(Width, Height), FrameDto.InOrder(Frames), ClipId.ToString())
         {
             Mirrored = Mirrored,
             Vertical = Vertical is { } v ? new VerticalMark(v.One.ToCore(), v.Other.ToCore()) : null,

@@ -1,8 +1,9 @@
 import { useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take, Unreachable } from '@/api/client';
+import { type ClipAtHand, clipAtHand, keepClip, keepPoints, shifted } from '@/clips/kept';
 import { type ClipReading, canReadClips, factsOf, followStickers, framesOf, type ReadClip, readClip } from '@/clips/reading';
-import type { ClipFacts, People, Progress, SeenFrame } from '@/clips/track';
+import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from '@/clips/track';
 import { sendPicture, showFrom } from '@/pictures/pictures';
 import { has, type Point, type Slot, type Still } from '@/pictures/still';
 import type { Side } from '@/ui/SidePlate';
@@ -29,6 +30,7 @@ export type ClipWork = {
 
 type Options = {
   clientId: string;
+  exerciseId: string;
   standard: Schema['StandardDto'];
   camera: (slot: Slot) => Schema['CameraDto'] | null;
   /** Puts stills and what moves into the look, in one step. */
@@ -41,19 +43,22 @@ type Options = {
 };
 
 const NOT_AT_HAND =
-  'The clip is no longer at hand, so no sticker is followed: the two points count for this picture. Pick the clip again to have them followed.';
+  'The film of this clip is not at hand, so no sticker is followed: the two points count for this picture. Pick the clip again to have them followed.';
 const NO_STICKER =
   'No coloured sticker is seen under the two points. They count for this picture alone; put them in place on the others too.';
 /** A clip up to this long is read as it is, seconds; of a longer one the stretch with the repetitions is asked for. */
 const SHORT = 20;
 const TOO_OLD = 'This browser cannot read clips. Take pictures instead: the bottom of three repetitions says most.';
 
+/** A clip of this look that is at hand. */
+type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'newest'>;
+
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
-export function useClip({ clientId, standard, camera, add, mend, arrived, onRefused }: Options) {
+export function useClip({ clientId, exerciseId, standard, camera, add, mend, arrived, onRefused }: Options) {
   const [work, setWork] = useState<ClipWork | null>(null);
   const at = useRef<{ id: string; slot: Slot; file: Blob; reading: ClipReading | null; read: ReadClip | null } | null>(null);
   // Clips of this look that are still at hand, for following stickers through them.
-  const read = useRef(new Map<string, { file: Blob; read: ReadClip; side: Side | null }>());
+  const read = useRef(new Map<string, AtHand>());
   const [following, setFollowing] = useState(false);
   const alter = (id: string, change: Partial<ClipWork>) => setWork((w) => (w?.id === id ? { ...w, ...change } : w));
   const over = () => {
@@ -119,7 +124,7 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
   const ask = (
     clipId: string,
     view: Slot['view'],
-    { width, height, frames }: ReadClip,
+    { width, height, frames }: SeenClip,
     side: Side | null,
     place: Schema['CameraDto'] | null,
   ) =>
@@ -167,8 +172,9 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
       made.map((m) => m.still),
       view.movement,
     );
-    read.current.set(id, { file, read: seen, side });
+    read.current.set(id, { film: file, seen, side, rate: seen.facts.rate, offset: 0, newest: id });
     over();
+    keepClip({ id, clientId, exerciseId, view: slot.view, side, rate: seen.facts.rate }, file, seen).catch(onRefused);
     for (const { still, frame } of made)
       sendPicture(still.pictureId, clientId, frame, still, () => undefined)
         .then(arrived)
@@ -178,30 +184,36 @@ export function useClip({ clientId, standard, camera, add, mend, arrived, onRefu
   /** Follows the two stickers that were tapped on a still through its clip. */
   const follow = async (still: Still) => {
     const [working, free] = [still.points.workingPelvis, still.points.freePelvis];
-    const clip = still.clip && read.current.get(still.clip.clipId);
-    if (still.clip && !clip) onRefused(new Error(NOT_AT_HAND));
-    if (!still.clip || !clip || !working || !free || !has(still, 'workingPelvis') || !has(still, 'freePelvis')) return;
+    if (!still.clip || !working || !free || !has(still, 'workingPelvis') || !has(still, 'freePelvis')) return;
     const { clipId, seconds } = still.clip;
-    // The picture may be kept smaller than the clip.
-    const larger = clip.read.width / still.width;
-    const inClip = (p: Point) => ({ x: p.x * larger, y: p.y * larger });
     setFollowing(true);
     try {
-      const frames = await followStickers(clip.file, clip.read.frames, {
-        seconds,
+      const clip = read.current.get(clipId) ?? (await clipAtHand(clipId).catch(() => null));
+      if (!clip) {
+        onRefused(new Error(NOT_AT_HAND));
+        return;
+      }
+      // The picture may be kept smaller than the clip.
+      const larger = clip.seen.width / still.width;
+      const inClip = (p: Point) => ({ x: p.x * larger, y: p.y * larger });
+      const found = await followStickers(clip.film, shifted(clip.seen.frames, -clip.offset), {
+        seconds: seconds - clip.offset,
         left: inClip(still.side === 'left' ? working : free),
         right: inClip(still.side === 'left' ? free : working),
       });
-      if (!frames) {
+      if (!found) {
         onRefused(new Error(NO_STICKER));
         return;
       }
       onRefused(null);
-      const seen = { ...clip.read, frames };
+      const seen = { ...clip.seen, frames: shifted(found, clip.offset) };
       const view = await ask(clipId, still.view, seen, clip.side, still.camera ?? null);
       if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
-      read.current.set(clipId, { ...clip, read: seen });
+      const newest = uuid();
+      read.current.set(clipId, { ...clip, seen, newest });
       mend(clipId, view.stills, view.movement, seen.width);
+      const { side, rate } = clip;
+      await keepPoints({ id: clipId, clientId, exerciseId, view: still.view, side, rate }, clip.newest, newest, seen);
     } catch (error) {
       onRefused(error);
     } finally {

@@ -214,6 +214,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
 
   const clip = useClip({
     clientId,
+    exerciseId: draft.exerciseId,
     standard: fresh.standard,
     camera: (slot) => cameraFor(slot, standard.plan, lastIn(slot)?.camera, false),
     // What an earlier clip of this view and side gave gives way; what a hand has marked stays, and keeps its number.

@@ -1,10 +1,11 @@
+using DeftStride.Studio.Films;
 using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Work;
 
 namespace DeftStride.Web.Hosting;
 
 /// <summary>Sweeps once a day, in turn with the writes, so that no record is on its way meanwhile.</summary>
-internal sealed class PictureSweeping(IServiceScopeFactory scopes, WriteTurns turns, TimeProvider clock)
+internal sealed class MediaSweeping(IServiceScopeFactory scopes, WriteTurns turns, TimeProvider clock)
     : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -17,6 +18,7 @@ internal sealed class PictureSweeping(IServiceScopeFactory scopes, WriteTurns tu
                 using var turn = await turns.TakeAsync(stoppingToken);
                 await using var scope = scopes.CreateAsyncScope();
                 await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(stoppingToken);
+                await scope.ServiceProvider.GetRequiredService<FilmSweep>().SweepAsync(stoppingToken);
             }
         }
         catch (OperationCanceledException) when (stoppingToken.IsCancellationRequested)
