@@ -40,7 +40,7 @@ public sealed class ClipTests
         using var truth = JsonDocument.Parse(File.ReadAllText(Path.Combine(Folder, $"{Clip}.json")));
         double True(string what) => truth.RootElement.GetProperty(what).GetDouble();
         using var server = new AppHost();
-        using var page = new Page(server.Url);
+        using var page = new Page(server.Url, camera: true);
         page.NewClient("Juno Ashgrove");
         var client = new Uri(page.Driver.Url).AbsolutePath.Split('/')[2];
         page.Go($"/clients/{client}/check");
@@ -57,6 +57,17 @@ public sealed class ClipTests
         File.WriteAllBytes(cut, File.ReadAllBytes(Path.Combine(Folder, $"{Clip}.webm"))[..300]);
         Give(page, "right", cut);
         page.See("too short to hold a repetition");
+        Assert.True(page.Lacks(RightStage));
+
+        // Filmed in the app: three, two, one, and stopped by hand. This camera sees a pattern and nobody.
+        page.Press("Film");
+        page.Click("[aria-label='Film']");
+        page.Until(
+            "two seconds of film",
+            () => page.Find("[data-filming]").Text.Contains("2 s", StringComparison.Ordinal)
+        );
+        page.Click("[aria-label='Stop filming']");
+        page.Until("nobody in it", () => page.Text().Contains("Nobody is seen", StringComparison.Ordinal), Patience);
         Assert.True(page.Lacks(RightStage));
 
         Give(page, "right", Path.Combine(Folder, $"{Clip}.webm"));

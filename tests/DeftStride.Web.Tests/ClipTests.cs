@@ -134,6 +134,42 @@ public sealed class ClipTests : IDisposable
         await _studio.PostAsync("/api/checks", body);
         var again = await _studio.GetAsync($"/api/checks/{check["id"]}");
         Assert.Equal(look.ToJsonString(), again["look"]!.ToJsonString());
+
+        // A second look by a clip after one cue: every repetition of it counts, and the same movement is no difference.
+        var (later, request2) = (Guid.CreateVersion7(), Request(standard, "maren-side-right"));
+        using var put2 = await _studio.PutPictureAsync(later, client, Drawn(540, 961));
+        var view2 = (await _studio.PostAsync("/api/compute/clip", request2))!;
+        var stills2 = view2["stills"]!
+            .AsArray()
+            .Select(s => Still(s!, view2, request2["clipId"]!.GetValue<Guid>(), later))
+            .ToArray();
+        foreach (var still in stills2)
+            still["height"] = 961;
+        var tried = (
+            await _studio.PostAsync(
+                "/api/trials",
+                new JsonObject
+                {
+                    ["id"] = Guid.CreateVersion7(),
+                    ["checkId"] = check["id"]!.DeepClone(),
+                    ["correctionId"] = again["correction"]!["id"]!.DeepClone(),
+                    ["side"] = "right",
+                    ["stills"] = new JsonArray([.. stills2]),
+                    ["seen"] = new JsonArray(),
+                    ["byEye"] = null,
+                    ["pain"] = null,
+                    ["supersedes"] = null,
+                    ["feels"] = new JsonArray(),
+                    ["movements"] = new JsonArray(view2["movement"]!.DeepClone()),
+                }
+            )
+        )!;
+        var trial = tried["trials"]!.AsArray()[^1]!;
+        Assert.Equal("noDifference", Text(trial, "outcome"));
+        var after = trial["again"]!["results"]!
+            .AsArray()
+            .Single(r => Text(r, "measureId") == "front-shin" && Text(r, "moment") == "bottom")!;
+        Assert.Equal(3, after["each"]!.AsArray().Count);
     }
 
     [Fact]

@@ -73,8 +73,17 @@ internal static class RefusalProblem
 /// <summary>Turns refusals and unreadable requests into problem details: nothing is refused without a sentence.</summary>
 internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<RefusalMiddleware> log)
 {
-    /// <summary>No request but a picture is larger.</summary>
+    /// <summary>No request is larger, bytes, but those below.</summary>
     private const int LargestBody = 1024 * 1024;
+
+    /// <summary>Pictures and films say themselves how large they may be; the points of a minute at sixty frames a second take two million bytes.</summary>
+    private static readonly (string Path, int? Bytes)[] Larger =
+    [
+        ("/api/pictures", null),
+        ("/api/films", null),
+        ("/api/clips", 4 * LargestBody),
+        ("/api/compute/clip", 4 * LargestBody),
+    ];
 
     public async Task InvokeAsync(HttpContext context)
     {
@@ -85,11 +94,15 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
             context.Response.Headers.CacheControl = "no-store";
             context.Response.Headers.XContentTypeOptions = "nosniff";
             context.Response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";
-            if (
-                context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size
-                && !context.Request.Path.StartsWithSegments("/api/pictures", StringComparison.Ordinal)
-            )
-                size.MaxRequestBodySize = LargestBody;
+            if (context.Features.Get<IHttpMaxRequestBodySizeFeature>() is { IsReadOnly: false } size)
+            {
+                var larger = Array.FindIndex(
+                    Larger,
+                    l => context.Request.Path.StartsWithSegments(l.Path, StringComparison.Ordinal)
+                );
+                if (larger < 0 || Larger[larger].Bytes is not null)
+                    size.MaxRequestBodySize = larger < 0 ? LargestBody : Larger[larger].Bytes;
+            }
         }
 
         try

@@ -92,6 +92,17 @@ export class Eye {
   }
 }
 
+let open: Promise<Eye> | null = null;
+
+/** The one of this thread, opened once; where that failed, the next who asks tries again. */
+export function theEye(folder: string): Promise<Eye> {
+  open ??= Eye.open(folder);
+  return open.catch((error) => {
+    open = null;
+    throw error;
+  });
+}
+
 function context(canvas: OffscreenCanvas) {
   const to = canvas.getContext('2d', { willReadFrequently: true, alpha: false });
   if (!to) throw new Error('No canvas to draw on.');

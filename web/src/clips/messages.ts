@@ -10,6 +10,8 @@ export type ToReader =
   | { kind: 'frames'; id: number; file: Blob; at: number[] }
   | { kind: 'follow'; id: number; file: Blob; frames: SeenFrame[]; tapped: Tapped }
   | { kind: 'pack'; id: number; file: Blob; from: number; to: number }
+  /** One picture of a camera that is filming; null to get ready. */
+  | { kind: 'glimpse'; id: number; folder: string; picture: ImageBitmap | null }
   /** Which of several people is looked at, by their place in what was asked. */
   | { kind: 'who'; id: number; which: number }
   | { kind: 'stop'; id: number };
@@ -23,5 +25,6 @@ export type FromReader =
   | { kind: 'frames'; id: number; frames: Blob[] }
   | { kind: 'followed'; id: number; frames: SeenFrame[] | null }
   | { kind: 'packed'; id: number; packed: PackedFilm }
+  | { kind: 'glimpsed'; id: number; points: number[] }
   | { kind: 'refused'; id: number; fault: ClipFault }
   | { kind: 'failed'; id: number; why: string };

@@ -1,5 +1,5 @@
 import { VideoSampleSink } from 'mediabunny';
-import { Eye, type Frame } from './eye';
+import { type Frame, theEye } from './eye';
 import { openFilm } from './film';
 import { type Found, meant } from './finder';
 import { due, stepOf } from './rate';
@@ -23,8 +23,6 @@ export type ReadOptions = {
   stopped: () => boolean;
 };
 
-let eye: Promise<Eye> | null = null;
-
 /** Reads a clip: one frame after the other is decoded, looked at and let go again. */
 export async function readClip(
   file: Blob,
@@ -33,11 +31,7 @@ export async function readClip(
 ): Promise<SeenClip & { facts: ClipFacts }> {
   const film = await openFilm(file);
   try {
-    eye ??= Eye.open(folder);
-    const look = await eye.catch((error) => {
-      eye = null;
-      throw error;
-    });
+    const look = await theEye(folder);
     look.forget();
     const { width, height, rate, duration } = film.facts;
     const of = Math.round(((Math.min(to, duration) - Math.max(0, from)) * rate) / stepOf(rate));

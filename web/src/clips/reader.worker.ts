@@ -1,6 +1,7 @@
 import { openFilm } from './film';
 import { followStickers } from './follow';
 import { framesOf } from './frames';
+import { glimpse } from './glimpse';
 import type { FromReader, ToReader } from './messages';
 import { packFilm } from './pack';
 import { readClip } from './reader';
@@ -39,6 +40,10 @@ self.onmessage = async ({ data }: MessageEvent<ToReader>) => {
     }
     if (data.kind === 'pack') {
       say({ kind: 'packed', id, packed: await packFilm(data.file, data.from, data.to) });
+      return;
+    }
+    if (data.kind === 'glimpse') {
+      say({ kind: 'glimpsed', id, points: await glimpse(data.picture, data.folder) });
       return;
     }
     const { file, folder, from, to } = data;

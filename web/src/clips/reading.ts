@@ -17,7 +17,7 @@ export type ReadClip = SeenClip & { facts: ClipFacts; whole: boolean };
 /** A reading under way. */
 export type ClipReading = { done: Promise<ReadClip>; stop: () => void; choose: (which: number) => void };
 
-type Answer = Extract<FromReader, { kind: 'read' | 'facts' | 'frames' | 'followed' | 'packed' }>;
+type Answer = Extract<FromReader, { kind: 'read' | 'facts' | 'frames' | 'followed' | 'packed' | 'glimpsed' }>;
 type Question = ToReader extends infer Q ? (Q extends { kind: 'stop' | 'who' } ? never : Omit<Q, 'id'>) : never;
 
 /** Whether this browser can read clips at all. */
@@ -66,7 +66,7 @@ function ask(question: Question, hears: { told?: (progress: Progress) => void; w
     reader.addEventListener('message', hear);
     reader.addEventListener('error', fall);
   });
-  reader.postMessage({ ...question, id } as ToReader);
+  reader.postMessage({ ...question, id } as ToReader, 'picture' in question && question.picture ? [question.picture] : []);
   const tell = (message: ToReader) => reader.postMessage(message);
   return {
     answer,
@@ -113,3 +113,7 @@ export const packOf = (file: Blob, from: number, to: number): Promise<PackedFilm
     if (a.kind !== 'packed') throw new Error('The reader said something else.');
     return a.packed;
   });
+
+/** What is seen in one picture of a camera that is filming; null gets ready and sees nothing. */
+export const glimpse = (picture: ImageBitmap | null): Promise<number[]> =>
+  ask({ kind: 'glimpse', folder: FOLDER, picture }).answer.then((a) => (a.kind === 'glimpsed' ? a.points : []));

@@ -1,15 +1,19 @@
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
+import { glimpse } from '@/clips/reading';
 import { useKept } from '@/device/kept';
 import { type Side, SidePlate, sideWord } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
 import type { Unit } from '@/words/units';
 import { snap, useAwake, useCamera, useCountdown, useRoll } from './camera';
 import { fromView, type Moment, type View } from './still';
+import { type Counter, type Filming, useFilming } from './useFilming';
 
-/** Seconds between the tap and the picture, so that one coach alone can stand beside the client. */
-const TIMERS = [0, 5, 10];
+/** Seconds between the tap and the picture, so that one coach alone can stand beside the client; a film never starts at once. */
+const TIMERS = { picture: [0, 5, 10], film: [3, 5, 10] };
+/** After so many repetitions a film stops by itself; 0 for by hand. */
+const REPETITIONS = [3, 5, 1, 0];
 
 const WHOLE: Record<View, string> = {
   side: 'Whole front leg in sight, nothing blurred?',
@@ -26,7 +30,7 @@ const WHEN: Record<Moment, string> = {
 };
 
 /**
- * Taking the picture inside the page: what to aim at is drawn over the live picture (a line at the camera's height, a plumb
+ * Taking the picture or the film inside the page: what to aim at is drawn over the live picture (a line at the camera's height, a plumb
  * line, the bubble, where a tape on the floor lies), with a ghost of the last picture of this side to come back to the same
  * place. Taken, it is looked at once and used, with the floor line to tap at once if a tape lies there, or taken again.
  */
@@ -37,6 +41,7 @@ export function CameraGuide({
   planned,
   open,
   ghost,
+  count,
   onClose,
   onTaken,
 }: {
@@ -44,7 +49,10 @@ export function CameraGuide({
   view: View;
   moment: Moment;
   planned: Schema['CameraDto'] | null;
-  open: boolean;
+  /** What is taken, while it is open. */
+  open: 'picture' | 'film' | null;
+  /** Counts what is filmed, so that it stops by itself. */
+  count: Counter | undefined;
   /** The last picture of this side, to take the same place again. */
   ghost: string | undefined;
   onClose: () => void;
@@ -55,10 +63,13 @@ export function CameraGuide({
   const [failed, setFailed] = useState<string | null>(null);
   const [ghosted, setGhosted] = useState(true);
   const video = useRef<HTMLVideoElement>(null);
-  const camera = useCamera(open);
-  const roll = useRoll(open);
-  useAwake(open);
-  const [seconds, setSeconds] = useKept<number>('camera-timer', () => 0);
+  const camera = useCamera(open !== null);
+  const roll = useRoll(open !== null);
+  useAwake(open !== null);
+  const timers = TIMERS[open ?? 'picture'];
+  const [kept, setSeconds] = useKept<number>('camera-timer', () => 0);
+  const seconds = Math.max(kept, timers[0] ?? 0);
+  const [asked, setAsked] = useKept<number>('film-repetitions', () => 3);
 
   useEffect(() => {
     if (video.current) video.current.srcObject = camera.stream;
@@ -75,7 +86,16 @@ export function CameraGuide({
       setFailed(error instanceof Error ? error.message : String(error));
     }
   };
-  const { left, begin, stop } = useCountdown(open && !taken, () => void shoot());
+  const film = useFilming(camera.stream, video, asked > 0 ? asked : Number.POSITIVE_INFINITY, count, (filmed) => {
+    onTaken(filmed, false);
+    close();
+  });
+  const { left, begin, stop } = useCountdown(open !== null && !taken, () => (open === 'film' ? film.begin() : void shoot()));
+  // What counts while it is filmed takes a while to get ready: it begins before it is needed.
+  const counts = count !== undefined;
+  useEffect(() => {
+    if (open === 'film' && counts) void glimpse(null).catch(() => undefined);
+  }, [open, counts]);
   const close = () => {
     stop();
     setTaken(null);
@@ -83,7 +103,7 @@ export function CameraGuide({
   };
   const problem = camera.problem ?? failed;
   return (
-    <Dialog.Root open={open} onOpenChange={(now) => !now && close()}>
+    <Dialog.Root open={open !== null} onOpenChange={(now) => !now && close()}>
       <Dialog.Portal>
         <Dialog.Content
           aria-describedby={undefined}
@@ -118,7 +138,8 @@ export function CameraGuide({
                     className="pointer-events-none absolute inset-0 h-full w-full object-contain opacity-35"
                   />
                 )}
-                {!problem && <Aim view={view} planned={planned} roll={roll} />}
+                {!problem && !film.filming && <Aim view={view} planned={planned} roll={roll} />}
+                {film.filming && <Counted filming={film.filming} asked={asked} />}
                 {left !== null && (
                   <p
                     role="timer"
@@ -178,21 +199,39 @@ export function CameraGuide({
                     Ghost of last time
                   </button>
                 )}
-                <span className="opacity-80">{WHEN[moment]}</span>
+                {open === 'film' ? (
+                  <button
+                    type="button"
+                    disabled={film.filming !== null}
+                    onClick={() => setAsked(REPETITIONS[(REPETITIONS.indexOf(asked) + 1) % REPETITIONS.length] ?? 3)}
+                    className="min-h-11 rounded-lg border border-white/40 px-3 text-left text-copy font-semibold disabled:opacity-50"
+                  >
+                    {asked === 0 ? 'Stop by hand' : asked === 1 ? 'Stop after 1 repetition' : `Stop after ${asked}`}
+                  </button>
+                ) : (
+                  <span className="opacity-80">{WHEN[moment]}</span>
+                )}
               </span>
               <button
                 type="button"
-                onClick={() => (left !== null ? stop() : seconds > 0 ? begin(seconds) : void shoot())}
+                onClick={() =>
+                  film.filming ? film.stop() : left !== null ? stop() : seconds > 0 ? begin(seconds) : void shoot()
+                }
                 disabled={!camera.stream}
-                aria-label={left !== null ? 'Stop the timer' : 'Take the picture'}
-                className="size-18 rounded-full border-4 border-[#f1eee6] bg-[#dfa443] disabled:opacity-40"
-              />
+                aria-label={
+                  film.filming ? 'Stop filming' : left !== null ? 'Stop the timer' : open === 'film' ? 'Film' : 'Take the picture'
+                }
+                className="grid size-20 place-items-center rounded-full border-4 border-[#f1eee6] bg-[#dfa443] text-lead font-semibold text-[#1a1408] disabled:opacity-40"
+              >
+                {film.filming ? 'Stop' : open === 'film' ? (left === null ? 'Film' : '') : ''}
+              </button>
               <span className="flex flex-wrap items-center justify-end gap-2 justify-self-end text-right text-small">
                 <span className="opacity-80 max-sm:hidden">Same place for both sides.</span>
                 <button
                   type="button"
-                  onClick={() => setSeconds(TIMERS[(TIMERS.indexOf(seconds) + 1) % TIMERS.length] ?? 0)}
-                  className="min-h-11 rounded-lg border border-white/40 px-3 text-copy font-semibold"
+                  onClick={() => setSeconds(timers[(timers.indexOf(seconds) + 1) % timers.length] ?? 0)}
+                  disabled={film.filming !== null}
+                  className="min-h-11 rounded-lg border border-white/40 px-3 text-copy font-semibold disabled:opacity-50"
                 >
                   {seconds === 0 ? 'Timer off' : `Timer ${seconds} s`}
                 </button>
@@ -202,6 +241,19 @@ export function CameraGuide({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+/** How many are done, large enough to be read by the client, and how long it goes on. */
+function Counted({ filming, asked }: { filming: Filming; asked: number }) {
+  return (
+    <div className="pointer-events-none absolute top-3 left-3 flex items-end gap-2" data-filming>
+      <p className="rounded-xl bg-black/60 px-4 pt-2 pb-3 text-poster leading-none font-semibold tabular-nums" role="status">
+        {filming.counted}
+        {asked > 0 && <span className="text-title opacity-80"> of {asked}</span>}
+      </p>
+      <p className="rounded-lg bg-black/60 px-2.5 py-0.5 text-lead font-semibold tabular-nums">{Math.floor(filming.seconds)} s</p>
+    </div>
   );
 }
 

@@ -9,6 +9,7 @@ import { CameraGuide } from './CameraGuide';
 import { CameraPlace } from './CameraPlace';
 import { liveCamera } from './camera';
 import { type Moment, type View, viewName } from './still';
+import { type Counter, canFilm } from './useFilming';
 import { nearest } from './waiting';
 
 const place: Record<View, string> = { side: 'in front', front: 'works, from the front', back: 'works, from behind' };
@@ -55,7 +56,7 @@ export function PictureSource({
   consent,
   onConsent,
   onFile,
-  clips = false,
+  count,
   onLoose,
   title,
   ghost,
@@ -73,8 +74,8 @@ export function PictureSource({
   onConsent: () => void;
   /** A file, whether it was taken by the guide on the screen, and whether the line on the floor is tapped next. */
   onFile: (file: Blob, guided: boolean, line: boolean) => void;
-  /** Whether clips are taken here too. */
-  clips?: boolean;
+  /** Counts repetitions while they are filmed, where clips are taken here too. */
+  count?: Counter;
   onLoose: (picture: Schema['PictureView']) => void;
   title?: string;
   /** The last picture of this side: the camera shows it as a ghost. */
@@ -84,9 +85,11 @@ export function PictureSource({
 }) {
   const file = useRef<HTMLInputElement>(null);
   const camera = useRef<HTMLInputElement>(null);
+  const film = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
-  const [guided, setGuided] = useState(false);
+  const [guided, setGuided] = useState<'picture' | 'film' | null>(null);
   const live = liveCamera();
+  const clips = count !== undefined;
   const { length } = useUnits();
   // Said once on this device, and then gone on.
   const [plain] = useState(() => !isSecureContext && readKept('plain-http') === undefined);
@@ -99,10 +102,10 @@ export function PictureSource({
     // The same file can be chosen again after it was taken away.
     input.value = '';
   };
-  const takeOne = () => (live ? setGuided(true) : camera.current?.click());
+  const takeOne = () => (live ? setGuided('picture') : camera.current?.click());
   useEffect(() => {
     if (!opener || !consent) return;
-    opener({ camera: () => (live ? setGuided(true) : camera.current?.click()), file: () => file.current?.click() });
+    opener({ camera: () => (live ? setGuided('picture') : camera.current?.click()), file: () => file.current?.click() });
     return () => opener(undefined);
   }, [opener, consent, live]);
 
@@ -187,6 +190,15 @@ export function PictureSource({
             >
               Take picture
             </button>
+            {clips && (
+              <button
+                type="button"
+                onClick={() => (live && canFilm() ? setGuided('film') : film.current?.click())}
+                className={`min-h-11 rounded-[10px] border border-edge bg-paper px-4 font-semibold hover:border-ink ${live ? '' : 'lg:hidden'}`}
+              >
+                Film
+              </button>
+            )}
             <button
               type="button"
               onClick={() => file.current?.click()}
@@ -216,7 +228,8 @@ export function PictureSource({
         planned={planned}
         open={guided}
         ghost={ghost}
-        onClose={() => setGuided(false)}
+        count={count}
+        onClose={() => setGuided(null)}
         onTaken={(taken, line) => onFile(taken, true, line)}
       />
       <input
@@ -227,6 +240,7 @@ export function PictureSource({
         data-pick={side}
         onChange={(e) => pick(e.target)}
       />
+      <input ref={film} type="file" accept="video/*" capture="environment" className="hidden" onChange={(e) => pick(e.target)} />
       <input
         ref={camera}
         type="file"

@@ -4,8 +4,8 @@ import { LONGEST } from '@/clips/refusal';
 import { BODY_POINTS, type BodyPoint, type ClipFacts, type People, type SeenFrame } from '@/clips/track';
 import { fromView } from '@/pictures/still';
 import { Button } from '@/ui/Button';
-import { SIDES, type Side, sideWord } from '@/ui/SidePlate';
-import type { ClipWork } from './useClip';
+import { SIDES, sideWord } from '@/ui/SidePlate';
+import type { Clip, ClipWork } from './useClip';
 
 /** The bones that a reading shows while it goes on. */
 const BONES: [BodyPoint, BodyPoint][] = [
@@ -28,23 +28,8 @@ const BONES: [BodyPoint, BodyPoint][] = [
 ];
 
 /** A clip while it is read: who is seen moving, how far it is, and the ways out. */
-export function ClipPanel({
-  work,
-  onStop,
-  onLeave,
-  onSay,
-  onChoose,
-  onAgain,
-  onWatch,
-}: {
-  work: ClipWork;
-  onStop: () => void;
-  onLeave: () => void;
-  onSay: (side: Side) => void;
-  onChoose: (which: number) => void;
-  onAgain: () => void;
-  onWatch: (from: number, to: number) => void;
-}) {
+export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
+  const { stop: onStop, leave: onLeave, say: onSay, choose: onChoose, again: onAgain, watch: onWatch } = clip;
   const { step } = work;
   if (step.kind === 'trimming') return <Trim facts={step.facts} file={step.file} onWatch={onWatch} onLeave={onLeave} />;
   if (step.kind === 'who') return <Who people={step.people} onChoose={onChoose} onLeave={onLeave} />;

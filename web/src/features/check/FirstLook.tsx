@@ -139,17 +139,7 @@ export function FirstLook(props: FirstLookProps) {
         {onPictures && view !== 'side' && !standard.standard.body && draft.stills.some((s) => s.view === view && s.clip) && (
           <HowTall clientId={clientId} first={first} />
         )}
-        {clip.work && (
-          <ClipPanel
-            work={clip.work}
-            onStop={clip.stop}
-            onLeave={clip.leave}
-            onSay={clip.say}
-            onChoose={clip.choose}
-            onAgain={clip.again}
-            onWatch={clip.watch}
-          />
-        )}
+        {clip.work && <ClipPanel work={clip.work} clip={clip} />}
         {(client.today.conditions.length > 0 || client.today.limitBy || standard.gate) && (
           <div className={`mb-2 grid gap-2 ${onPictures && current ? 'max-md:hidden' : ''}`}>
             <Conditions today={client.today} />

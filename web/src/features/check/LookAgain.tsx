@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Schema } from '@/api/client';
+import { isFilm } from '@/clips/reading';
 import { useShortcuts } from '@/device/keys';
 import { NO_PAIN, PainAsk, PainBar, PainSheet } from '@/features/pain/PainAsk';
 import { pictureFrom } from '@/pictures/camera';
@@ -9,11 +10,13 @@ import type { Marking } from '@/pictures/PictureStage';
 import { onPictureKept, pictureUrl, type Size, sendPicture, usePending } from '@/pictures/pictures';
 import { Sending } from '@/pictures/Sending';
 import {
+  alteredFilm,
   cameraFor,
   fromView,
   guessed,
   has,
   inSlot,
+  isMark,
   isMarked,
   keepCamera,
   keptStills,
@@ -34,16 +37,19 @@ import { Trouble } from '@/ui/Notice';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { type Side, sideWord } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
+import { ClipPanel } from './ClipPanel';
 import { FeelRow } from './FeelRow';
+import { type Filmed, mended, standing, withClip } from './filmed';
 import { namesOf, slotOfFinding } from './finding';
 import { KeptBench } from './KeptBench';
 import { leading } from './leading';
 import { type Primary, PrimaryButton } from './Primary';
 import { type StillActions, StillBench } from './StillBench';
+import { useClip } from './useClip';
 import { useReading } from './useReading';
 import { type Change, useRetest } from './useRetest';
 
-const nothingSeen: never[] = [];
+const none: never[] = [];
 
 /** The retest: the same side and view after one change, beside its baseline. */
 export function LookAgain({
@@ -74,13 +80,16 @@ export function LookAgain({
     done,
   );
   const [hurting, setHurting] = useState(false);
-  const [past, setPast] = useState<Still[][]>([]);
+  const [past, setPast] = useState<Filmed[]>([]);
   const [shown, setShown] = useState(0);
   const [marking, setMarking] = useState<Marking>(null);
   const [laid, setLaid] = useState(false);
   const [refused, setRefused] = useState<unknown>(null);
   const pending = usePending(check.clientId);
-  const { stills, feels } = retest;
+  const { feels } = retest;
+  // One that an earlier page kept knows no movements.
+  const { stills, movements: kept = none } = retest;
+  const movements = useMemo(() => standing({ stills, movements: kept }), [stills, kept]);
   const slot = useMemo(() => slotOfFinding(check, side, correction.measureId), [check, side, correction.measureId]);
   const measureId = correction.measureId ?? held?.measureId ?? check.look.finding.measureId ?? 'front-shin';
   const helped = check.trials.findLast((t) => t.side === side && t.outcome === 'helped');
@@ -97,21 +106,23 @@ export function LookAgain({
       quick?.measures.includes(measureId) && quick.view === slot.view ? quick.points : planned.filter((p) => !p.more);
     return needed.filter((p) => baseline.length === 0 || baseline.some((s) => has(s, p.landmark)));
   }, [check.standard, quick, measureId, slot, baseline]);
-  const current = stills[shown];
+  const mine = useMemo(() => stills.filter((s) => inSlot(s, slot)), [stills, slot]);
+  const current = mine[shown];
   const currentKey = current?.key;
   const guess = useMemo(
     () => (currentKey ? { key: currentKey, pattern: baseline[0] && toDto(baseline[0]) } : null),
     [currentKey, baseline],
   );
-  const reading = useReading(check.standard.standard, stills, nothingSeen, nothingSeen, guess);
+  const reading = useReading(check.standard.standard, stills, none, none, guess, movements);
 
   const set = useCallback(
     (change: (all: Still[]) => Still[]) => setRetest((r) => ({ ...r, stills: change(r.stills) })),
     [setRetest],
   );
-  const alter = (still: string, change: (s: Still) => Still, undoable = true) => {
-    if (undoable) setPast((p) => [...p, stills].slice(-60));
-    set((all) => all.map((s) => (s.key === still ? change(s) : s)));
+  const note = () => setPast((p) => [...p, { stills, movements: kept }].slice(-60));
+  const alter = (still: string, change: (s: Still) => Still, undoable = true, film = false) => {
+    if (undoable) note();
+    set((all) => (film ? alteredFilm(all, still, change) : all.map((s) => (s.key === still ? change(s) : s))));
   };
   const arrived = useCallback(
     (picture: Schema['PictureView']) =>
@@ -124,37 +135,56 @@ export function LookAgain({
   );
   useEffect(() => onPictureKept(check.clientId, arrived), [check.clientId, arrived]);
 
-  const add = (picture: Size) => {
-    setShown(stills.length);
+  const place = (guided: boolean) => baseline[0]?.camera ?? cameraFor(slot, check.standard.plan, null, guided);
+  const add = (picture: Size, guided = false) => {
+    setShown(mine.length);
     // The camera was left standing: what was said of it, and the line that was tapped, hold for the second look as well.
     const before = baseline[0];
     set((all) => [
       ...all,
       {
-        ...newStill(
-          slot,
-          picture.id,
-          picture.width,
-          picture.height,
-          all,
-          before?.facing ?? 'right',
-          before?.camera ?? cameraFor(slot, check.standard.plan, null, false),
-        ),
+        ...newStill(slot, picture.id, picture.width, picture.height, all, before?.facing ?? 'right', place(guided)),
         line: before?.line && before.width === picture.width && before.height === picture.height ? before.line : null,
       },
     ]);
   };
-  const addFile = async (file: Blob) => {
+  const clip = useClip({
+    clientId: check.clientId,
+    exerciseId: check.exerciseId,
+    standard: check.standard.standard,
+    camera: (_, guided) => place(guided),
+    add: (view, added, movement) => {
+      const ours = added.filter((s) => s.side === side);
+      if (ours.length === 0) {
+        setRefused(new Error(`In this clip the other leg works. Film the ${sideWord(side)} one.`));
+        return;
+      }
+      note();
+      setShown(0);
+      setRetest((r) => ({
+        ...r,
+        ...withClip(r, view, ours, { ...movement, repetitions: movement.repetitions.filter((m) => m.side === side) }),
+      }));
+    },
+    mend: (...found) => setRetest((r) => ({ ...r, ...mended(r, ...found) })),
+    arrived,
+    onRefused: setRefused,
+  });
+  const addFile = async (file: Blob, guided: boolean) => {
     setRefused(null);
+    if (isFilm(file)) {
+      await clip.begin(slot, file, guided);
+      return;
+    }
     const id = uuid();
     let drawn = false;
     try {
       const picture = await sendPicture(id, check.clientId, file, slot, (size) => {
         drawn = true;
-        add(size);
+        add(size, guided);
       });
       if (drawn) arrived(picture);
-      else add(picture);
+      else add(picture, guided);
     } catch (error) {
       set((all) => all.filter((s) => s.pictureId !== id));
       setRefused(error);
@@ -216,14 +246,18 @@ export function LookAgain({
   ]);
 
   const actions: StillActions = {
-    onPoint: (still, handle, point, undoable) => alter(still, (s) => placed(s, handle, point), undoable),
-    onAlter: (still, change) => alter(still, change),
+    onPoint: (still, handle, point, undoable) => {
+      alter(still, (s) => placed(s, handle, point), undoable, isMark(handle));
+      const before = stills.find((s) => s.key === still);
+      if (undoable && before) clip.tapped(placed(before, handle, point), handle);
+    },
+    onAlter: (still, change) => alter(still, change, true, true),
     onCamera: (view, camera) => {
       keepCamera(view, camera);
       set((all) => all.map((s) => ({ ...s, camera })));
     },
     onRemove: (still) => {
-      setPast((p) => [...p, stills]);
+      note();
       setShown(0);
       set((all) => all.filter((s) => s.key !== still));
     },
@@ -245,18 +279,18 @@ export function LookAgain({
     clientName: client.client.name,
     consent: true,
     onConsent: () => undefined,
-    onFile: (file: Blob, _guided: boolean, line: boolean) => {
+    count: clip.counter(slot),
+    onFile: (file: Blob, guided: boolean, line: boolean) => {
       if (line) setMarking('line');
-      void addFile(file);
+      void addFile(file, guided);
     },
-    onLoose: add,
+    onLoose: (picture: Schema['PictureView']) => add(picture),
     ghost: baseline[0] && pictureUrl(baseline[0].pictureId),
     opener: (open: Openers[Side]) => {
       source.current = open;
     },
     title: `${side === 'left' ? 'Left' : 'Right'} leg again, ${fromView[slot.view]}`,
   };
-  const none = () => undefined;
   return (
     <div className="relative flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6 max-md:h-full short:h-auto lg:h-full lg:min-h-0 lg:flex-row lg:gap-4">
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
@@ -268,6 +302,7 @@ export function LookAgain({
             Same side, same camera place, one change only. Then compare.
           </p>
         </div>
+        {clip.work && <ClipPanel work={clip.work} clip={clip} />}
         <div className="grid min-h-0 flex-1 gap-3 max-md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-2">
           <div className="grid min-h-0 grid-rows-1 max-md:hidden short:h-[calc(100dvh-136px)] short:min-h-[230px] md:max-lg:h-[44dvh]">
             <KeptBench
@@ -288,9 +323,9 @@ export function LookAgain({
               standard={check.standard}
               slot={slot}
               label="After"
-              stills={stills}
+              stills={mine}
               shown={shown}
-              stillViews={stills.map((_, i) => reading.view?.stills[i])}
+              stillViews={mine.map((s) => reading.view?.stills[stills.indexOf(s)])}
               reading={reading}
               asked={asked}
               active
@@ -302,9 +337,9 @@ export function LookAgain({
               onOver={(id) => setLaid(id !== '')}
               ghost={current && !isMarked(current) && baseline[0] ? pictureUrl(baseline[0].pictureId) : undefined}
               actions={actions}
-              onActivate={none}
+              onActivate={() => undefined}
               onShow={setShown}
-              onAnother={() => setShown(stills.length)}
+              onAnother={() => setShown(mine.length)}
             />
           </div>
           {baseline[0] && (
@@ -338,7 +373,7 @@ export function LookAgain({
               disabled={past.length === 0}
               onClick={() => {
                 const back = past.at(-1);
-                if (back) set(() => back);
+                if (back) setRetest((r) => ({ ...r, ...back }));
                 setPast((p) => p.slice(0, -1));
               }}
             >

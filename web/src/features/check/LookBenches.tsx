@@ -36,6 +36,7 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
     addFile,
     openers,
     actions,
+    clip,
   } = state;
   return SIDES.map((side) => {
     const slot = slotOf(side);
@@ -70,7 +71,7 @@ export function LookBenches({ client, state }: { client: Schema['ClientView']; s
             side,
             view,
             moment,
-            clips: true,
+            count: clip.counter(slot),
             planned: plannedCamera(slot, standard.plan),
             active: active === side,
             loose: client.loosePictures.filter((p) => !draft.stills.some((s) => s.pictureId === p.id)),

@@ -5,7 +5,8 @@ import { type ClipAtHand, clipAtHand, keepClip, keepPoints, shifted } from '@/cl
 import { type ClipReading, canReadClips, factsOf, followStickers, framesOf, type ReadClip, readClip } from '@/clips/reading';
 import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from '@/clips/track';
 import { sendPicture, showFrom } from '@/pictures/pictures';
-import { has, type Point, type Slot, type Still } from '@/pictures/still';
+import { type Handle, has, type Point, type Slot, type Still } from '@/pictures/still';
+import type { Counter } from '@/pictures/useFilming';
 import type { Side } from '@/ui/SidePlate';
 import type { Movement } from './draft';
 
@@ -32,7 +33,7 @@ type Options = {
   clientId: string;
   exerciseId: string;
   standard: Schema['StandardDto'];
-  camera: (slot: Slot) => Schema['CameraDto'] | null;
+  camera: (slot: Slot, guided: boolean) => Schema['CameraDto'] | null;
   /** Puts stills and what moves into the look, in one step. */
   add: (view: Slot['view'], stills: Still[], movement: Movement) => void;
   /** Puts what was found later of a clip into its stills; the points are pixels of a frame of some width. */
@@ -50,13 +51,22 @@ const NO_STICKER =
 const SHORT = 20;
 const TOO_OLD = 'This browser cannot read clips. Take pictures instead: the bottom of three repetitions says most.';
 
+export type Clip = ReturnType<typeof useClip>;
+
 /** A clip of this look that is at hand. */
 type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'newest'>;
 
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
 export function useClip({ clientId, exerciseId, standard, camera, add, mend, arrived, onRefused }: Options) {
   const [work, setWork] = useState<ClipWork | null>(null);
-  const at = useRef<{ id: string; slot: Slot; file: Blob; reading: ClipReading | null; read: ReadClip | null } | null>(null);
+  const at = useRef<{
+    id: string;
+    slot: Slot;
+    file: Blob;
+    guided: boolean;
+    reading: ClipReading | null;
+    read: ReadClip | null;
+  } | null>(null);
   // Clips of this look that are still at hand, for following stickers through them.
   const read = useRef(new Map<string, AtHand>());
   const [following, setFollowing] = useState(false);
@@ -66,7 +76,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     setWork(null);
   };
 
-  const begin = async (slot: Slot, file: Blob) => {
+  const begin = async (slot: Slot, file: Blob, guided: boolean) => {
     onRefused(null);
     if (!canReadClips()) {
       onRefused(new Error(TOO_OLD));
@@ -75,7 +85,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     at.current?.reading?.stop();
     const id = uuid();
     setWork({ id, slot, step: { kind: 'reading', progress: null }, seen: null });
-    at.current = { id, slot, file, reading: null, read: null };
+    at.current = { id, slot, file, guided, reading: null, read: null };
     try {
       const facts = await factsOf(file);
       if (at.current?.id !== id) return;
@@ -148,7 +158,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
 
   /** Has the points cut into repetitions, and takes a picture of each moment. */
   const cut = async (id: string, slot: Slot, file: Blob, seen: ReadClip, side: Side | null) => {
-    const place = camera(slot);
+    const place = camera(slot, at.current?.guided ?? false);
     const view = await ask(id, slot.view, seen, side, place);
     if (at.current?.id !== id) return;
     if (view.fault === 'whichLeg') {
@@ -221,10 +231,23 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     }
   };
 
+  /** How many repetitions a camera has seen so far; it is asked again soon, so no answer is no trouble. */
+  const counter =
+    (slot: Slot): Counter =>
+    (seen) =>
+      ask(uuid(), slot.view, seen, slot.side, null)
+        .then((view) => view.movement?.repetitions.length ?? 0)
+        .catch(() => null);
+
   return {
     work,
     following,
-    follow,
+    counter,
+    /** Hears of each point that a hand has put: both stickers on the pelvis of a found still are followed through its clip. */
+    tapped: (still: Still, handle: Handle) => {
+      const pelvis = handle === 'workingPelvis' || handle === 'freePelvis';
+      if (pelvis && still.clip?.moved === false && has(still, 'workingPelvis') && has(still, 'freePelvis')) void follow(still);
+    },
     begin,
     /** Stops where it is; what was read until then is used. */
     stop: () => at.current?.reading?.stop(),

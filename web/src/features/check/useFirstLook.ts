@@ -18,7 +18,6 @@ import {
   alteredFilm,
   cameraFor,
   guessed,
-  has,
   inSlot,
   isMark,
   keepCamera,
@@ -32,13 +31,13 @@ import {
   settled,
   toDto,
   type View,
-  withPelvis,
 } from '@/pictures/still';
 import { waitingFor } from '@/pictures/waiting';
 import { otherSide, SIDES, type Side, sideWord } from '@/ui/SidePlate';
 import { useStable } from '@/ui/useStable';
 import { emptyDraft, type Seen, useDraft, type Work } from './draft';
 import { forgetDropped, keepDropped } from './dropped';
+import { mended, standing, withClip } from './filmed';
 import type { Station } from './StationBar';
 import type { StillActions } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures, plannedOf } from './steps';
@@ -143,9 +142,8 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   const pattern = twin && Object.keys(twin.points).length >= 4 ? twin : undefined;
   const like = useMemo(() => (pattern ? toDto(pattern) : last), [pattern, last]);
   const guess = useMemo(() => (currentKey ? { key: currentKey, pattern: like } : null), [currentKey, like]);
-  // What moves in a clip counts while a still of it is there.
   const movements = useMemo(
-    () => (draft.movements ?? []).filter((m) => draft.stills.some((s) => s.clip?.clipId === m.clipId)),
+    () => standing({ stills: draft.stills, movements: draft.movements ?? [] }),
     [draft.movements, draft.stills],
   );
   const reading = useReading(fresh.standard, draft.stills, draft.seen, draft.stated, guess, movements);
@@ -216,28 +214,13 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     clientId,
     exerciseId: draft.exerciseId,
     standard: fresh.standard,
-    camera: (slot) => cameraFor(slot, standard.plan, lastIn(slot)?.camera, false),
-    // What an earlier clip of this view and side gave gives way; what a hand has marked stays, and keeps its number.
+    camera: (slot, guided) => cameraFor(slot, standard.plan, lastIn(slot)?.camera, guided),
     add: (view, added, movement) => {
-      const sides = new Set(added.map((s) => s.side));
       const [first] = added.filter((s) => s.moment === 'bottom');
       if (first) goTo({ side: first.side, view, moment: 'bottom' });
-      work(({ stills, movements = [] }) => {
-        const replaced = new Set(stills.flatMap((s) => (s.view === view && sides.has(s.side) && s.clip ? [s.clip.clipId] : [])));
-        const left = stills.filter((s) => !(s.view === view && sides.has(s.side) && s.clip));
-        const last = Math.max(0, ...left.filter((s) => s.view === view).map((s) => s.repetition));
-        const kept = left.flatMap((s) => (s.clip ? [s.clip.clipId] : []));
-        return {
-          stills: [...left, ...added.map((s) => ({ ...s, repetition: s.repetition + last }))],
-          movements: [...movements.filter((m) => !replaced.has(m.clipId) || kept.includes(m.clipId)), movement],
-        };
-      });
+      work((before) => withClip(before, view, added, movement));
     },
-    mend: (clipId, found, movement, width) =>
-      work(({ stills, movements = [] }) => ({
-        stills: stills.map((s) => (s.clip?.clipId === clipId && !s.clip.moved ? withPelvis(s, found, s.width / width) : s)),
-        movements: movements.map((m) => (m.clipId === clipId ? movement : m)),
-      })),
+    mend: (...found) => work((before) => mended(before, ...found)),
     arrived,
     onRefused: setRefused,
   });
@@ -245,7 +228,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   const addFile = async (slot: Slot, file: Blob, guided: boolean) => {
     setRefused(null);
     if (isFilm(file)) {
-      await clip.begin(slot, file);
+      await clip.begin(slot, file, guided);
       return;
     }
     const id = uuid();
@@ -275,15 +258,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
         return;
       }
       alter(key, (s) => placed(s, handle, point), undoable);
-      // Both stickers on the pelvis are tapped: they are followed through the clip.
-      if (
-        undoable &&
-        (handle === 'workingPelvis' || handle === 'freePelvis') &&
-        after.clip?.moved === false &&
-        has(after, 'workingPelvis') &&
-        has(after, 'freePelvis')
-      )
-        void clip.follow(after);
+      if (undoable) clip.tapped(after, handle);
       // The last point of a side hands over to the other side, when that one still has something to do.
       if (wasNext && !nextPoint(after, asked)) handOver(still);
     },

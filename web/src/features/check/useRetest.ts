@@ -8,7 +8,9 @@ import { type PainAnswer, painComplete } from '@/features/pain/PainAsk';
 import { useUnsent } from '@/outbox/device';
 import { isMarked, type Still, toDto } from '@/pictures/still';
 import type { Side } from '@/ui/SidePlate';
+import type { Movement } from './draft';
 import type { Feel } from './FeelRow';
+import { standing } from './filmed';
 
 type Check = Schema['CheckView'];
 
@@ -19,7 +21,14 @@ export type Change = Pick<Schema['CorrectionView'], 'id' | 'level' | 'cue'> & {
   onlySeen?: boolean;
 };
 
-type Retest = { id: string; correctionId: string; stills: Still[]; pain: PainAnswer | null; feels: Feel[] };
+type Retest = {
+  id: string;
+  correctionId: string;
+  stills: Still[];
+  movements: Movement[];
+  pain: PainAnswer | null;
+  feels: Feel[];
+};
 
 const keyOf = (checkId: string, correctionId: string) => `retest-${checkId}-${correctionId}`;
 
@@ -27,7 +36,7 @@ const keyOf = (checkId: string, correctionId: string) => `retest-${checkId}-${co
 function begin(checkId: string, correctionId: string): Retest {
   const kept = localStorage.getItem(`deft-retest-${checkId}`);
   const earlier = kept ? (JSON.parse(kept) as Retest) : null;
-  const none: Retest = { id: uuid(), correctionId, stills: [], pain: null, feels: [] };
+  const none: Retest = { id: uuid(), correctionId, stills: [], movements: [], pain: null, feels: [] };
   return earlier?.correctionId === correctionId ? { ...none, ...earlier } : none;
 }
 
@@ -62,6 +71,7 @@ export function useRetest(check: Check, change: Change, side: Side, done: (next:
             pain: retest.pain,
             supersedes: null,
             feels: retest.feels,
+            movements: byEye ? [] : standing(retest),
           },
         }),
       ),
