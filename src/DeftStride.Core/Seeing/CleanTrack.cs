@@ -82,26 +82,39 @@ public sealed class CleanTrack
         if (samples < 4)
             return null;
         var filter = new LowPass(rate, cutoff);
-        var seen = track
-            .Frames.SelectMany(f => f.Points.Keys)
-            .Distinct()
-            .ToDictionary(
-                l => l,
-                l =>
-                    track
-                        .Frames.Select(f => f.Points.TryGetValue(l, out var p) && p.Seen ? p.At : (ImagePoint?)null)
-                        .ToArray()
-            );
-        var slips = seen.Values.Sum(path => TakeOutSlips(path, times, track.Picture.Height));
+        Landmark[] landmarks = [.. track.Frames.SelectMany(f => f.Points.Keys).Distinct()];
+        // Each landmark goes its own way: they are worked out beside each other.
+        var paths = new ImagePoint?[landmarks.Length][];
+        var slipped = new int[landmarks.Length];
+        Parallel.For(
+            0,
+            landmarks.Length,
+            i =>
+            {
+                paths[i] = Seen(track, landmarks[i]);
+                slipped[i] = TakeOutSlips(paths[i], times, track.Picture.Height);
+            }
+        );
+        var seen = landmarks.Zip(paths).ToDictionary(p => p.First, p => p.Second);
         var swaps = ChangeBack(seen, times);
-        var clean = new CleanTrack(track, filter, times[0], samples) { Swaps = swaps, Slips = slips };
-        foreach (var (landmark, path) in seen)
+        var clean = new CleanTrack(track, filter, times[0], samples) { Swaps = swaps, Slips = slipped.Sum() };
+        var gridded = new Path?[landmarks.Length];
+        Parallel.For(0, landmarks.Length, i => gridded[i] = clean.Gridded(paths[i], times));
+        for (var i = 0; i < landmarks.Length; i++)
         {
-            if (clean.Gridded(path, times) is { } gridded)
-                clean._paths[landmark] = gridded;
+            if (gridded[i] is { } path)
+                clean._paths[landmarks[i]] = path;
         }
 
         return clean;
+    }
+
+    private static ImagePoint?[] Seen(Track track, Landmark landmark)
+    {
+        var path = new ImagePoint?[track.Frames.Count];
+        for (var i = 0; i < path.Length; i++)
+            path[i] = track.Frames[i].Points.TryGetValue(landmark, out var p) && p.Seen ? p.At : null;
+        return path;
     }
 
     /// <summary>Whether a landmark has a path at all.</summary>

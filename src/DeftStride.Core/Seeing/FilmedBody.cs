@@ -67,6 +67,9 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
     /// <summary>Nearer to each other than this part of the picture's height, two feet do not tell which leg works.</summary>
     private const double LeastApart = 0.02;
 
+    /// <summary>So many frames tell what holds for most of a clip.</summary>
+    private const int Enough = 240;
+
     /// <summary>A marked upright, or null.</summary>
     public VerticalMark? Vertical { get; init; }
 
@@ -81,12 +84,23 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
 
     /// <summary>Whether the head is below the hips most of the time: the phone was held upside down.</summary>
     public bool UpsideDown =>
-        Median(Frames, f => Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder)?.Y - Hips(f)?.Y) is > 0;
+        Median(Some, f => Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder)?.Y - Hips(f)?.Y) is > 0;
+
+    /// <summary>Frames all over the clip, enough to tell what holds for most of it.</summary>
+    private IEnumerable<BodyFrame> Some
+    {
+        get
+        {
+            var step = Math.Max(1, Frames.Count / Enough);
+            for (var i = 0; i < Frames.Count; i += step)
+                yield return Frames[i];
+        }
+    }
 
     /// <summary>Where the toes point, by most of the frames; null where the feet do not tell.</summary>
     public Facing? Facing =>
         Median(
-            Frames,
+            Some,
             f => Mean(f, BodyPoint.LeftToe, BodyPoint.RightToe)?.X - Mean(f, BodyPoint.LeftHeel, BodyPoint.RightHeel)?.X
         ) switch
         {

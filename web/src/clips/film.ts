@@ -1,5 +1,5 @@
 import { ALL_FORMATS, BlobSource, Input, type InputVideoTrack } from 'mediabunny';
-import { ClipRefused, LARGEST, SLOWEST } from './refusal';
+import { asRefusal, ClipRefused, LARGEST, SLOWEST } from './refusal';
 import type { ClipFacts } from './track';
 
 /** A clip that is open for reading, frame by frame, upright whichever way the phone was held. */
@@ -27,7 +27,6 @@ export async function openFilm(file: Blob): Promise<Film> {
     return { facts, track, close };
   } catch (error) {
     close();
-    if (error instanceof ClipRefused) throw error;
-    throw new ClipRefused('cutOff');
+    throw error instanceof ClipRefused ? error : asRefusal(error);
   }
 }

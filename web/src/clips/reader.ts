@@ -3,7 +3,7 @@ import { type Frame, theEye } from './eye';
 import { openFilm } from './film';
 import { type Found, meant } from './finder';
 import { due, stepOf } from './rate';
-import { ClipRefused } from './refusal';
+import { asRefusal, ClipRefused } from './refusal';
 import { around } from './region';
 import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from './track';
 
@@ -77,11 +77,7 @@ export async function readClip(
     if (seen.length > 0 && seen.length === empty) throw new ClipRefused('nobody');
     return { width, height, frames: seen, facts: film.facts };
   } catch (error) {
-    if (error instanceof ClipRefused) throw error;
-    // A film that decodes no further was cut off on its way.
-    if (error instanceof Error && /decod|corrupt|packet|EncodingError|parse/i.test(`${error.name} ${error.message}`))
-      throw new ClipRefused('cutOff');
-    throw error;
+    throw error instanceof ClipRefused ? error : asRefusal(error);
   } finally {
     film.close();
   }

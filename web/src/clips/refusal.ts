@@ -25,3 +25,10 @@ export class ClipRefused extends Error {
     super(clipSentence[fault]);
   }
 }
+
+/** What went wrong while a film was read, as why it cannot be: one that decodes no further was cut off on its way. Anything else is this device's trouble. */
+export const asRefusal = (error: unknown) =>
+  error instanceof Error &&
+  /decod|corrupt|packet|EncodingError|parse|invalid|unexpected end|EOF/i.test(`${error.name} ${error.message}`)
+    ? new ClipRefused('cutOff')
+    : error;

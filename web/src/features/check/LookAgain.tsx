@@ -167,6 +167,8 @@ export function LookAgain({
       }));
     },
     mend: (...found) => setRetest((r) => ({ ...r, ...mended(r, ...found) })),
+    // Seen the other way about, the other leg works in it.
+    turn: () => setRefused(new Error(`In this clip the other leg works then. Film the ${sideWord(side)} one.`)),
     arrived,
     onRefused: setRefused,
   });
@@ -251,7 +253,11 @@ export function LookAgain({
       const before = stills.find((s) => s.key === still);
       if (undoable && before) clip.tapped(placed(before, handle, point), handle);
     },
-    onAlter: (still, change) => alter(still, change, true, true),
+    onAlter: (still, change) => {
+      const was = stills.find((s) => s.key === still);
+      if (was?.clip && change(was).mirrored !== was.mirrored) void clip.swap(was);
+      else alter(still, change, true, true);
+    },
     onCamera: (view, camera) => {
       keepCamera(view, camera);
       set((all) => all.map((s) => ({ ...s, camera })));

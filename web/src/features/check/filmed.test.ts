@@ -1,7 +1,7 @@
 import { expect, test } from 'vitest';
 import type { Still } from '@/pictures/still';
 import type { Movement } from './draft';
-import { standing, withClip } from './filmed';
+import { standing, turned, withClip } from './filmed';
 
 const still = (key: string, side: 'left' | 'right', clipId: string | null, repetition = 1): Still =>
   ({
@@ -33,4 +33,24 @@ test('both sides of one clip stay while one of them is filmed again', () => {
 
 test('what moves in a clip counts while a still of it is there', () => {
   expect(standing({ stills: [still('r', 'right', 'b')], movements: [movement('a'), movement('b')] })).toEqual([movement('b')]);
+});
+
+test('a mirrored clip changes sides and points on the same pictures, and nothing of another clip', () => {
+  const mine = { ...still('one', 'left', 'a'), pictureId: 'p', width: 270, mirrored: false } as Still;
+  const found = [
+    { side: 'right', repetition: 1, moment: 'bottom', seconds: 1.01, points: { knee: { x: 100, y: 40 } }, sds: { knee: 2 } },
+  ] as unknown as Parameters<typeof turned>[2];
+  const after = turned(
+    { stills: [mine, still('other', 'right', 'b')], movements: [movement('a'), movement('b')] },
+    'a',
+    found,
+    movement('a'),
+    540,
+  );
+  expect(after.stills.map((s) => [s.key, s.side])).toEqual([
+    ['other', 'right'],
+    ['one', 'right'],
+  ]);
+  expect(after.stills[1]).toMatchObject({ pictureId: 'p', mirrored: true, points: { knee: { x: 50, y: 20 } } });
+  expect(after.stills[1]?.clip?.sds).toEqual({ knee: 1 });
 });

@@ -36,3 +36,43 @@ export const mended = (
   stills: stills.map((s) => (s.clip?.clipId === clipId && !s.clip.moved ? withPelvis(s, found, s.width / width) : s)),
   movements: movements.map((m) => (m.clipId === clipId ? movement : m)),
 });
+
+/**
+ * A clip read anew the other way about, as it is where a camera swaps left and right: its stills get the sides and points that it has
+ * then, each on the picture that it had.
+ */
+export function turned(
+  { stills, movements = [] }: Filmed,
+  clipId: string,
+  found: Schema['ClipStillView'][],
+  movement: Movement,
+  width: number,
+): Filmed {
+  const before = stills.filter((s) => s.clip?.clipId === clipId);
+  return {
+    stills: [
+      ...stills.filter((s) => s.clip?.clipId !== clipId),
+      ...found.flatMap((f) => {
+        const was = before.find((s) => s.moment === f.moment && Math.abs(f.seconds - (s.clip?.seconds ?? 0)) < 0.05);
+        if (!was?.clip) return [];
+        const scale = was.width / width;
+        const points = Object.fromEntries(
+          Object.entries(f.points).map(([l, p]) => [l, { x: p.x * scale, y: p.y * scale }]),
+        ) as Work['stills'][number]['points'];
+        const sds = Object.fromEntries(Object.entries(f.sds).map(([l, sd]) => [l, sd * scale]));
+        return [
+          {
+            ...was,
+            side: f.side,
+            repetition: f.repetition,
+            mirrored: !was.mirrored,
+            points,
+            guessed: [],
+            clip: { ...was.clip, moved: false, sds },
+          },
+        ];
+      }),
+    ],
+    movements: movements.map((m) => (m.clipId === clipId ? movement : m)),
+  };
+}

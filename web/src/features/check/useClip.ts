@@ -38,6 +38,8 @@ type Options = {
   add: (view: Slot['view'], stills: Still[], movement: Movement) => void;
   /** Puts what was found later of a clip into its stills; the points are pixels of a frame of some width. */
   mend: (clipId: string, found: Schema['ClipStillView'][], movement: Movement, width: number) => void;
+  /** Puts a clip into its stills anew that was read with left and right swapped. */
+  turn: Options['mend'];
   /** The size at which a picture was kept. */
   arrived: (picture: Schema['PictureView']) => void;
   onRefused: (error: unknown) => void;
@@ -57,7 +59,7 @@ export type Clip = ReturnType<typeof useClip>;
 type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'newest'>;
 
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
-export function useClip({ clientId, exerciseId, standard, camera, add, mend, arrived, onRefused }: Options) {
+export function useClip({ clientId, exerciseId, standard, camera, add, mend, turn, arrived, onRefused }: Options) {
   const [work, setWork] = useState<ClipWork | null>(null);
   const at = useRef<{
     id: string;
@@ -137,6 +139,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     { width, height, frames }: SeenClip,
     side: Side | null,
     place: Schema['CameraDto'] | null,
+    mirrored = false,
   ) =>
     take(
       api.POST('/api/compute/clip', {
@@ -145,7 +148,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
           clipId,
           view,
           side,
-          mirrored: false,
+          mirrored,
           width,
           height,
           frames,
@@ -198,7 +201,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     const { clipId, seconds } = still.clip;
     setFollowing(true);
     try {
-      const clip = read.current.get(clipId) ?? (await clipAtHand(clipId).catch(() => null));
+      const clip = await atHand(clipId);
       if (!clip) {
         onRefused(new Error(NOT_AT_HAND));
         return;
@@ -217,7 +220,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
       }
       onRefused(null);
       const seen = { ...clip.seen, frames: shifted(found, clip.offset) };
-      const view = await ask(clipId, still.view, seen, clip.side, still.camera ?? null);
+      const view = await ask(clipId, still.view, seen, clip.side, still.camera ?? null, still.mirrored);
       if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
       const newest = uuid();
       read.current.set(clipId, { ...clip, seen, newest });
@@ -229,6 +232,22 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     } finally {
       setFollowing(false);
     }
+  };
+
+  const atHand = async (clipId: string) => read.current.get(clipId) ?? (await clipAtHand(clipId).catch(() => null));
+
+  /** Reads the clip of a still with left and right the other way about; false where it is not at hand. */
+  const swap = async (still: Still): Promise<boolean> => {
+    const clip = still.clip && (await atHand(still.clip.clipId));
+    if (!still.clip || !clip) return false;
+    try {
+      const view = await ask(still.clip.clipId, still.view, clip.seen, clip.side, still.camera ?? null, !still.mirrored);
+      if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
+      turn(still.clip.clipId, view.stills, view.movement, clip.seen.width);
+    } catch (error) {
+      onRefused(error);
+    }
+    return true;
   };
 
   /** How many repetitions a camera has seen so far; it is asked again soon, so no answer is no trouble. */
@@ -243,6 +262,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, arr
     work,
     following,
     counter,
+    swap,
     /** Hears of each point that a hand has put: both stickers on the pelvis of a found still are followed through its clip. */
     tapped: (still: Still, handle: Handle) => {
       const pelvis = handle === 'workingPelvis' || handle === 'freePelvis';

@@ -37,7 +37,7 @@ import { otherSide, SIDES, type Side, sideWord } from '@/ui/SidePlate';
 import { useStable } from '@/ui/useStable';
 import { emptyDraft, type Seen, useDraft, type Work } from './draft';
 import { forgetDropped, keepDropped } from './dropped';
-import { mended, standing, withClip } from './filmed';
+import { mended, standing, turned, withClip } from './filmed';
 import type { Station } from './StationBar';
 import type { StillActions } from './StillBench';
 import { askedFor, type Next, nextStep, openMeasures, plannedOf } from './steps';
@@ -221,6 +221,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
       work((before) => withClip(before, view, added, movement));
     },
     mend: (...found) => work((before) => mended(before, ...found)),
+    turn: (...found) => work((before) => turned(before, ...found)),
     arrived,
     onRefused: setRefused,
   });
@@ -262,7 +263,13 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
       // The last point of a side hands over to the other side, when that one still has something to do.
       if (wasNext && !nextPoint(after, asked)) handOver(still);
     },
-    onAlter: (key, change) => work(({ stills }) => ({ stills: alteredFilm(stills, key, change) })),
+    onAlter: (key, change) => {
+      const alter = () => work(({ stills }) => ({ stills: alteredFilm(stills, key, change) }));
+      const still = draft.stills.find((s) => s.key === key);
+      // A mirrored camera swaps left and right in every frame: its clip is cut anew, where it is at hand.
+      if (still?.clip && change(still).mirrored !== still.mirrored) void clip.swap(still).then((swapped) => swapped || alter());
+      else alter();
+    },
     // The camera stands where it stands for every picture of its view.
     onCamera: (view, camera) => {
       keepCamera(view, camera);
