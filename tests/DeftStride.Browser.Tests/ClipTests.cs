@@ -87,7 +87,10 @@ public sealed class ClipTests
         page.Until("the fault with its time", () => page.Find("h1").Text.Contains("sets in", StringComparison.Ordinal));
 
         // The film is kept, without what lay beside its pictures; after a reload it is at hand again.
-        page.Until("the film to arrive", () => Films(server.Folder).Any(f => f.EndsWith(".film", StringComparison.Ordinal)));
+        page.Until(
+            "the film to arrive",
+            () => Films(server.Folder).Any(f => f.EndsWith(".film", StringComparison.Ordinal))
+        );
         page.Driver.Navigate().Refresh();
         page.Find($"{Right} [data-measure='knee-offset'][data-settled='true'] [data-reading]");
 

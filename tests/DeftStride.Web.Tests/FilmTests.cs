@@ -57,7 +57,10 @@ public sealed class FilmTests : IDisposable
     }
 
     private Task<(HttpStatusCode Code, JsonNode Said)> ClipAsync(JsonObject clip) =>
-        PutAsync($"/api/clips/{clip["id"]!.GetValue<Guid>()}", new StringContent(clip.ToJsonString(), null, "application/json"));
+        PutAsync(
+            $"/api/clips/{clip["id"]!.GetValue<Guid>()}",
+            new StringContent(clip.ToJsonString(), null, "application/json")
+        );
 
     private Task<(HttpStatusCode Code, JsonNode Said)> PieceAsync(Guid id, byte[] film, int from, int length) =>
         PutAsync(
@@ -152,7 +155,10 @@ public sealed class FilmTests : IDisposable
             ];
         }
 
-        var track = Box("trak", Box("mdia", Box("hdlr", [.. new byte[8], .. System.Text.Encoding.ASCII.GetBytes(handler)])));
+        var track = Box(
+            "trak",
+            Box("mdia", Box("hdlr", [.. new byte[8], .. System.Text.Encoding.ASCII.GetBytes(handler)]))
+        );
         byte[] more = beside switch
         {
             "udta" => Box("udta", Box("name", [1, 2, 3])),
@@ -193,7 +199,10 @@ public sealed class FilmTests : IDisposable
         Assert.Equal(HttpStatusCode.NotFound, (await PieceAsync(Guid.CreateVersion7(), Film, 0, 1000)).Code);
         var id = await WaitedForAsync(1000);
         Assert.Equal(HttpStatusCode.BadRequest, (await PieceAsync(id, Film, 0, 2000)).Code);
-        Assert.Equal(HttpStatusCode.BadRequest, (await ClipAsync(Clip(Guid.CreateVersion7(), await _studio.ClientAsync("Tamsin Roe"), 400_000_000))).Code);
+        Assert.Equal(
+            HttpStatusCode.BadRequest,
+            (await ClipAsync(Clip(Guid.CreateVersion7(), await _studio.ClientAsync("Tamsin Roe"), 400_000_000))).Code
+        );
         Assert.Empty(Files);
     }
 

@@ -1,4 +1,3 @@
-using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Seeing;
@@ -71,17 +70,8 @@ public sealed record SeenMovement(
         ArgumentNullException.ThrowIfNull(movement);
         ArgumentNullException.ThrowIfNull(measures);
         ArgumentNullException.ThrowIfNull(context);
-        // When a length leaves its band hardly depends on how tall somebody is, and they may say it later.
-        context = context with
-        {
-            Body = context.Body ?? Footage.Usual,
-        };
         var view = movement.Body.View;
-        var read = MeasureDefinition
-            .All.Where(m => measures.Contains(m.Id) && m.FoundSd is not null)
-            .Select(m => (m.Id, Formula: Formula(m, view)))
-            .Where(m => m.Formula is not null)
-            .ToArray();
+        var reader = new MomentReader(movement, measures, context, errors);
         return new SeenMovement(
             movement.Body.Clip,
             view,
@@ -90,23 +80,12 @@ public sealed record SeenMovement(
                 .. movement.Counted.Select(counted =>
                 {
                     var r = counted.Repetition;
-                    var curves = read.ToDictionary(m => m.Id, _ => Empty());
-                    Levelled?[] starts = [MeasureReader.Sound(movement.At(counted, Moment.Start), errors)];
+                    var curves = reader.Measures.ToDictionary(m => m, _ => Empty());
                     for (var i = 0; i < SeenRepetition.Values; i++)
                     {
                         var seconds = r.Start.Seconds + (i * SeenRepetition.Step / 100 * (r.Bottom - r.Start.Seconds));
-                        if (MeasureReader.Sound(movement.At(counted, seconds, Moment.Bottom), errors) is not { } now)
-                            continue;
-                        foreach (var (id, formula) in read)
-                        {
-                            var two = formula!.Needs.Count > 1;
-                            if (
-                                !formula.Needs[^1].AllOn(now)
-                                || (two && (starts[0] is null || !formula.Needs[0].AllOn(starts[0]!)))
-                            )
-                                continue;
-                            curves[id][i] = formula.Read(two ? [starts[0]!, now] : [now], context);
-                        }
+                        foreach (var (measure, value) in reader.Read(counted, seconds))
+                            curves[measure][i] = value;
                     }
 
                     return new SeenRepetition(
@@ -137,12 +116,4 @@ public sealed record SeenMovement(
             return none;
         }
     }
-
-    private static MeasureFormula? Formula(MeasureDefinition measure, View view) =>
-        (measure.FoundFormulas.Count > 0 ? measure.FoundFormulas : measure.Formulas).FirstOrDefault(f =>
-            f.SeenFrom(view)
-            && f.Needs[^1].Moment == Moment.Bottom
-            && f.Needs.Count <= 2
-            && f.Needs.All(n => n.Moment is Moment.Bottom or Moment.Start)
-        );
 }

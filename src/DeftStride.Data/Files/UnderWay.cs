@@ -21,11 +21,7 @@ internal sealed class UnderWay
     {
         while (_names.TryGetValue(name, out var n))
         {
-            if (
-                n > 1
-                    ? _names.TryUpdate(name, n - 1, n)
-                    : _names.TryRemove(new KeyValuePair<string, int>(name, n))
-            )
+            if (n > 1 ? _names.TryUpdate(name, n - 1, n) : _names.TryRemove(new KeyValuePair<string, int>(name, n)))
                 return;
         }
     }

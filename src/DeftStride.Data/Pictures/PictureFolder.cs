@@ -102,9 +102,7 @@ internal sealed class PictureFolder(string folder)
             var hash = Path.GetFileNameWithoutExtension(file);
             var stray = file.EndsWith(Unfinished, StringComparison.Ordinal)
                 ? !_underWay.Is(file)
-                : file.EndsWith(".webp", StringComparison.Ordinal)
-                    && !named.Contains(hash)
-                    && !_underWay.Is(hash);
+                : file.EndsWith(".webp", StringComparison.Ordinal) && !named.Contains(hash) && !_underWay.Is(hash);
             if (!stray)
                 continue;
             File.Delete(file);

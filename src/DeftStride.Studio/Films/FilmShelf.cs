@@ -26,7 +26,9 @@ internal sealed class FilmShelf(
     public async Task<Arrived> ArrivedAsync(Guid id, CancellationToken stop)
     {
         await ClipAsync(id, stop);
-        return await KeptAsync(id, stop) is { } film ? new Arrived(film.Bytes, true) : new Arrived(folder.Bytes(id), false);
+        return await KeptAsync(id, stop) is { } film
+            ? new Arrived(film.Bytes, true)
+            : new Arrived(folder.Bytes(id), false);
     }
 
     /// <summary>Takes the next piece; the answer says where to go on.</summary>
@@ -118,7 +120,9 @@ internal sealed class FilmShelf(
     {
         var studio = await scope.StudioAsync(stop);
         return await db.Clips.AsNoTracking().FirstOrDefaultAsync(c => c.Id == id && c.StudioId == studio.Id, stop)
-            ?? throw Refusal.Missing("The points of this film are not kept here, so the film is not either. Leave it out.");
+            ?? throw Refusal.Missing(
+                "The points of this film are not kept here, so the film is not either. Leave it out."
+            );
     }
 
     private async Task<FilmFact?> KeptAsync(Guid id, CancellationToken stop) =>

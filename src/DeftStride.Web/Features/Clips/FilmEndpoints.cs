@@ -119,13 +119,15 @@ internal static class FilmEndpoints
         }
         catch (BadHttpRequestException e) when (e.StatusCode == StatusCodes.Status413PayloadTooLarge)
         {
-            throw new HttpRefusal(e.StatusCode, "A film is sent in pieces of 4 MB. Reload the page and try again.", "film");
+            throw new HttpRefusal(
+                e.StatusCode,
+                "A film is sent in pieces of 4 MB. Reload the page and try again.",
+                "film"
+            );
         }
 
         return TypedResults.Ok(
-            ArrivedView.Of(
-                await shelf.AddAsync(id, from, piece.GetBuffer().AsMemory(0, (int)piece.Length), stop)
-            )
+            ArrivedView.Of(await shelf.AddAsync(id, from, piece.GetBuffer().AsMemory(0, (int)piece.Length), stop))
         );
     }
 
