@@ -147,6 +147,7 @@ builder.Services.AddScoped<PictureSweep>();
 builder.Services.AddScoped<ClipRecorder>();
 builder.Services.AddScoped<FilmShelf>();
 builder.Services.AddScoped<FilmSweep>();
+builder.Services.AddScoped<PlayBook>();
 builder.Services.AddScoped<SpoiltData>();
 
 // The build runs this file to write the API description; it must not touch any data then.
@@ -192,6 +193,8 @@ ClipEndpoints.Map(api.Room("clips", Policies.Compute));
 DeviceEndpoints.Map(api.Room("devices", Policies.Coach));
 LiveReading.Map(api.Room("live", Policies.Compute));
 CheckEndpoints.Map(api.Room("checks", Policies.Coach));
+PlayEndpoints.Map(api.Room("play", Policies.Coach));
+TrackExport.Map(api.Room("tracks", Policies.Coach));
 CheckExport.Map(api.Room("exports", Policies.Coach));
 CueEndpoints.Map(api.Room("cues", Policies.Coach));
 LibraryEndpoints.Map(api.Room("library", Policies.Coach));

@@ -67,7 +67,17 @@ public sealed class ClipTests
             () => page.Find("[data-filming]").Text.Contains("2 s", StringComparison.Ordinal)
         );
         page.Click("[aria-label='Stop filming']");
-        page.Until("nobody in it", () => page.Text().Contains("Nobody is seen", StringComparison.Ordinal), Patience);
+        // A busy machine films too few frames to look for anybody: that is said as well.
+        page.Until(
+            "nobody in it",
+            () =>
+                page.Text() is var text
+                && (
+                    text.Contains("Nobody is seen", StringComparison.Ordinal)
+                    || text.Contains("fewer than ten frames", StringComparison.Ordinal)
+                ),
+            Patience
+        );
         Assert.True(page.Lacks(RightStage));
 
         Give(page, "right", Path.Combine(Folder, $"{Clip}.webm"));

@@ -84,9 +84,11 @@ public sealed class ClipTests : IDisposable
         using var put = await _studio.PutPictureAsync(picture, client, Drawn(540, 960));
         var standard = await StandardAsync(client);
         var (stills, movements) = (new JsonArray(), new JsonArray());
+        var clips = new List<Guid>();
         foreach (var clip in new[] { "maren-side-left", "maren-side-right" })
         {
             var request = Request(standard, clip);
+            clips.Add(await KeepAsync(client, request));
             var view = (await _studio.PostAsync("/api/compute/clip", request))!;
             Assert.Null(view["fault"]);
             var side = clip.Split('-')[2];
@@ -135,6 +137,8 @@ public sealed class ClipTests : IDisposable
         var again = await _studio.GetAsync($"/api/checks/{check["id"]}");
         Assert.Equal(look.ToJsonString(), again["look"]!.ToJsonString());
 
+        await PlaysAsync(check, clips);
+
         // A second look by a clip after one cue: every repetition of it counts, and the same movement is no difference.
         var (later, request2) = (Guid.CreateVersion7(), Request(standard, "maren-side-right"));
         using var put2 = await _studio.PutPictureAsync(later, client, Drawn(540, 961));
@@ -170,6 +174,93 @@ public sealed class ClipTests : IDisposable
             .AsArray()
             .Single(r => Text(r, "measureId") == "front-shin" && Text(r, "moment") == "bottom")!;
         Assert.Equal(3, after["each"]!.AsArray().Count);
+        // Its points are not kept: what can be played is, and the rest is said.
+        var play = await _studio.GetAsync($"/api/checks/{check["id"]}/play");
+        Assert.Equal(2, play["clips"]!.AsArray().Count);
+        Assert.Contains(
+            "not kept here",
+            Assert.Single(play["missing"]!.AsArray())!.ToString(),
+            StringComparison.Ordinal
+        );
+        await KeepAsync(client, request2);
+        play = await _studio.GetAsync($"/api/checks/{check["id"]}/play");
+        Assert.Empty(play["missing"]!.AsArray());
+        Assert.Equal(Text(trial, "id"), Text(play["clips"]![2], "trialId"));
+    }
+
+    /// <summary>Keeps the points of a clip as a device does.</summary>
+    private async Task<Guid> KeepAsync(Guid client, JsonObject request)
+    {
+        var id = request["clipId"]!.GetValue<Guid>();
+        using var content = new StringContent(
+            new JsonObject
+            {
+                ["id"] = id,
+                ["clientId"] = client,
+                ["exerciseId"] = "split-squat-to-pad",
+                ["view"] = request["view"]!.DeepClone(),
+                ["side"] = null,
+                ["width"] = request["width"]!.DeepClone(),
+                ["height"] = request["height"]!.DeepClone(),
+                ["rate"] = 30,
+                ["frames"] = request["frames"]!.DeepClone(),
+                ["film"] = null,
+                ["supersedes"] = null,
+            }.ToJsonString(),
+            null,
+            "application/json"
+        );
+        using var answer = await _studio.Http.PutAsync(new Uri($"/api/clips/{id}", UriKind.Relative), content);
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+        return id;
+    }
+
+    /// <summary>The check's clips as they are played: at the bottom the number of the look, where the look named a nick a nick, and the track to take away.</summary>
+    private async Task PlaysAsync(JsonNode check, List<Guid> clips)
+    {
+        var play = await _studio.GetAsync($"/api/checks/{check["id"]}/play");
+        Assert.Equal(clips, play["clips"]!.AsArray().Select(c => c!["clipId"]!.GetValue<Guid>()));
+        Assert.Equal("lower 3, pause 1, up 1", Text(play, "askedTempo"));
+        var right = play["clips"]!.AsArray().Single(c => Text(c, "side") == "right")!;
+        var shin = right["measures"]!.AsArray().Single(m => Text(m, "measureId") == "front-shin")!;
+        var judged = check["look"]!["results"]!
+            .AsArray()
+            .Single(r =>
+                Text(r, "measureId") == "front-shin" && Text(r, "side") == "right" && Text(r, "moment") == "bottom"
+            )!;
+        var mean = shin["mean"]!.AsArray();
+        Assert.Equal(judged["value"]!.GetValue<double>(), mean[mean.Count / 2]!.GetValue<double>(), 0.4);
+        // Each value has its words and its verdict beside it.
+        var bottom = right["repetitions"]![0]!["bottom"]!.GetValue<double>();
+        var at = (int)Math.Round((bottom - right["begins"]!.GetValue<double>()) * right["rate"]!.GetValue<double>());
+        Assert.Equal("outside", shin["verdicts"]![at]!.GetValue<string>());
+        Assert.EndsWith(
+            "forward",
+            shin["said"]![shin["saidAt"]![at]!.GetValue<int>()]!.GetValue<string>(),
+            StringComparison.Ordinal
+        );
+        Assert.Equal(
+            [1, 2, 3],
+            right["nicks"]!
+                .AsArray()
+                .Where(n => Text(n, "measureId") == "front-shin")
+                .Select(n => n!["repetition"]!.GetValue<int>())
+        );
+        Assert.False(right["film"]!.GetValue<bool>());
+        var left = play["clips"]!.AsArray().Single(c => Text(c, "side") == "left")!;
+        Assert.DoesNotContain(left["nicks"]!.AsArray(), n => Text(n, "measureId") == "front-shin");
+
+        var csv = await _studio.Http.GetStringAsync(new Uri($"/api/clips/{clips[0]}/track.csv", UriKind.Relative));
+        var lines = csv.Split('\n', StringSplitOptions.RemoveEmptyEntries);
+        Assert.StartsWith(
+            "seconds,ear_x_px,ear_y_px,ear_confidence,leftShoulder_x_px",
+            lines[0],
+            StringComparison.Ordinal
+        );
+        var json = await _studio.GetAsync($"/api/clips/{clips[0]}/track.json");
+        Assert.Equal("deft-stride-track-1", Text(json, "format"));
+        Assert.Equal(json["frames"]!.AsArray().Count, lines.Length - 1);
+        Assert.All(lines, l => Assert.Equal(lines[0].Count(c => c == ','), l.Count(c => c == ',')));
     }
 
     [Fact]

@@ -102,7 +102,7 @@ internal sealed class Tour(Page desk, string folder, string only)
     /// <summary>Two clips of one client, read here and now.</summary>
     public void Clips()
     {
-        if (!"check-clip".Contains(only, StringComparison.Ordinal))
+        if (!"check-clip play".Contains(only, StringComparison.Ordinal))
             return;
         desk.Go("/").Press("Find");
         desk.Find("[role='dialog'] input").SendKeys("ilse" + Keys.Enter);
@@ -149,6 +149,22 @@ internal sealed class Tour(Page desk, string folder, string only)
             patience
         );
         Keep(desk, "check-clip");
+        desk.Key("d").See("See it move");
+        desk.Find("a[href*='/play']").Click();
+        desk.Until(
+            "both films",
+            () => desk.Driver.FindElements(By.CssSelector("[data-film][data-at]")).Count == 2,
+            patience
+        );
+        desk.Key(Keys.ArrowDown).Key(Keys.ArrowDown);
+        desk.Until(
+            "the instant to be painted",
+            () =>
+                desk
+                    .Driver.FindElements(By.CssSelector("[data-film]"))
+                    .All(f => f.GetDomAttribute("data-at") == f.GetDomAttribute("data-wanted"))
+        );
+        Keep(desk, "play");
     }
 
     /// <summary>Meeting a client, the bench and the studio.</summary>

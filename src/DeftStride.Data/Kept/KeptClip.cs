@@ -8,7 +8,28 @@ namespace DeftStride.Data.Kept;
 /// One frame of a clip: seconds from the start of the clip as it was picked, and x, y (pixels of the upright frame) and confidence of
 /// each point in the order of <see cref="BodyPoint"/>; the last two, stickers on the pelvis, may be missing. Empty where nobody was seen.
 /// </summary>
-internal sealed record KeptFrame(double Seconds, IReadOnlyList<double> Points) : Stored;
+internal sealed record KeptFrame(double Seconds, IReadOnlyList<double> Points) : Stored
+{
+    private static readonly BodyPoint[] Names = Enum.GetValues<BodyPoint>();
+
+    /// <summary>Whether it holds three numbers for each of so many points as there are names.</summary>
+    public static bool Holds(IReadOnlyList<double> points) => points.Count % 3 == 0 && points.Count <= 3 * Names.Length;
+
+    public BodyFrame ToCore() =>
+        new(
+            Seconds,
+            Enumerable
+                .Range(0, Points.Count / 3)
+                .ToDictionary(
+                    i => Names[i],
+                    i => new TrackPoint(
+                        new(Points[3 * i], Points[(3 * i) + 1]),
+                        Points[(3 * i) + 2],
+                        Names[i] >= BodyPoint.LeftPelvis ? TrackSource.Followed : TrackSource.Found
+                    )
+                )
+        );
+}
 
 /// <summary>
 /// The film that goes with the points: how it is packed, how many bytes it has, and at which second of the clip it begins (only the

@@ -48,6 +48,13 @@ export const askedQuery = (clientId: string, exercise: string) =>
     queryFn: () => take(api.GET('/api/clients/{clientId}/asked', { params: { path: { clientId }, query: { exercise } } })),
   });
 
+/** The clips of a check as they move. */
+export const playQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['check', id, 'play'],
+    queryFn: () => take(api.GET('/api/checks/{id}/play', { params: { path: { id } } })),
+  });
+
 export const checkQuery = (id: string | undefined) =>
   queryOptions({
     queryKey: ['check', id],

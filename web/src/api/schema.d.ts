@@ -100,6 +100,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/play": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPlay"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks/{id}/recommendation": {
         parameters: {
             query?: never;
@@ -237,6 +253,22 @@ export interface paths {
         };
         get: operations["getClip"];
         put: operations["putClip"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clips/{id}/track.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTrackJson"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2250,6 +2282,18 @@ export interface components {
             side: components["schemas"]["BodySide"];
             to: string;
         };
+        /** @description Something left its band there. */
+        NickView: {
+            measureId: string;
+            name: string;
+            /** Format: double */
+            phase: number;
+            /** Format: int32 */
+            repetition: number;
+            /** Format: double */
+            seconds: number;
+            sure: boolean;
+        };
         OptionView: {
             id: string;
             name: string;
@@ -2399,6 +2443,99 @@ export interface components {
             moment: components["schemas"]["Moment"];
             points: components["schemas"]["PlannedPointView"][];
             view: components["schemas"]["View"];
+        };
+        /**
+         * @description One side of one clip as it is played. IReadOnlyDictionary&lt;Landmark, IReadOnlyList&lt;double?&gt;&gt; PlayedClipView.Paths hold x and y of each point in turn along the series, mended and smoothed,
+         *     pixels of the upright frame; null where it was not seen.
+         */
+        PlayedClipView: {
+            /** Format: double */
+            begins: number;
+            /** Format: uuid */
+            clipId: string;
+            cue: null | string;
+            film: boolean;
+            /** Format: double */
+            filmRate: number;
+            /** Format: int32 */
+            height: number;
+            measures: components["schemas"]["PlayedMeasureView"][];
+            mirrored: boolean;
+            nicks: components["schemas"]["NickView"][];
+            /** Format: double */
+            offset: number;
+            paths: {
+                [key: string]: (null | number)[];
+            };
+            /** Format: double */
+            rate: number;
+            repetitions: components["schemas"]["PlayedRepetitionView"][];
+            side: components["schemas"]["BodySide"];
+            tempo: components["schemas"]["TempoView"][];
+            tempoMissed: null | string;
+            /** Format: uuid */
+            trialId: null | string;
+            view: components["schemas"]["View"];
+            wayUp: string[];
+            /** Format: int32 */
+            width: number;
+        };
+        /**
+         * @description One measure all through a clip. IReadOnlyList&lt;double?&gt; PlayedMeasureView.Values and IReadOnlyList&lt;Verdict?&gt; PlayedMeasureView.Verdicts go along the series; IReadOnlyList&lt;string&gt; PlayedMeasureView.Said holds every
+         *     text that a value has and IReadOnlyList&lt;int&gt; PlayedMeasureView.SaidAt which of them it is, −1 where nothing is read. IReadOnlyList&lt;double?&gt; PlayedMeasureView.Mean and IReadOnlyList&lt;double?&gt; PlayedMeasureView.Sd
+         *     go by phase.
+         */
+        PlayedMeasureView: {
+            alike: string;
+            /** Format: double */
+            lower: null | number;
+            mean: (null | number)[];
+            measureId: string;
+            mustPass: boolean;
+            name: string;
+            /** Format: double */
+            reach: number;
+            reachText: string;
+            said: string[];
+            saidAt: number[];
+            sd: (null | number)[];
+            /** Format: double */
+            upper: null | number;
+            values: (null | number)[];
+            verdict: null | components["schemas"]["Verdict"];
+            verdicts: components["schemas"]["Verdict"][];
+        };
+        /** @description When a repetition goes, seconds from the start of the clip, and its depth by phase: 0 standing, 1 at the bottom. */
+        PlayedRepetitionView: {
+            /** Format: double */
+            arrival: number;
+            /** Format: double */
+            bottom: number;
+            /** Format: double */
+            end: number;
+            /** Format: double */
+            leaving: number;
+            /** Format: int32 */
+            number: number;
+            /** Format: double */
+            start: number;
+            stroke: number[];
+        };
+        /** @description A check with its clips, to be played; IReadOnlyList&lt;string&gt; PlayView.Missing says in sentences what cannot be. */
+        PlayView: {
+            askedTempo: null | string;
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            checkId: string;
+            /** Format: uuid */
+            clientId: string;
+            clips: components["schemas"]["PlayedClipView"][];
+            exerciseId: string;
+            measureId: null | string;
+            missing: string[];
+            sentence: components["schemas"]["PartView"][];
+            side: null | components["schemas"]["BodySide"];
         };
         PointDto: {
             /** Format: double */
@@ -3049,6 +3186,22 @@ export interface components {
          * @enum {unknown}
          */
         Tape: "centimetres" | "inches";
+        /**
+         * @description A part of a repetition that a tempo asks for.
+         * @enum {unknown}
+         */
+        TempoPart: "down" | "pause" | "up";
+        /** @enum {unknown} */
+        TempoVerdict: "kept" | "short" | "long" | "notTimed" | null;
+        /** @description A part of the tempo, done against asked; seconds. */
+        TempoView: {
+            /** Format: int32 */
+            asked: null | number;
+            /** Format: double */
+            done: null | number;
+            part: components["schemas"]["TempoPart"];
+            verdict: null | components["schemas"]["TempoVerdict"];
+        };
         /** @description A tier of red flags: its button, what to do, whom to see. */
         TierView: {
             name: string;
@@ -3101,6 +3254,22 @@ export interface components {
          * @enum {unknown}
          */
         Tone: "plain" | "good" | "off" | "unsure";
+        /** @description What was found in a clip, to take away. Points are pixels of the upright frame, x right, y down; confidence 0 to 1; times seconds from the start of the clip as it was picked. */
+        TrackExportView: {
+            exercise: string;
+            /** Format: double */
+            filmBeginsAtSeconds: null | number;
+            format: string;
+            frames: components["schemas"]["FrameDto"][];
+            /** Format: double */
+            framesPerSecond: number;
+            /** Format: int32 */
+            heightPixels: number;
+            points: string[];
+            view: components["schemas"]["View"];
+            /** Format: int32 */
+            widthPixels: number;
+        };
         /** @enum {unknown} */
         TrainingAge: "new" | "months" | "years" | null;
         /**
@@ -3407,6 +3576,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PickView"][];
+                };
+            };
+        };
+    };
+    getPlay: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlayView"];
                 };
             };
         };
@@ -3723,6 +3914,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClipKeptView"];
+                };
+            };
+        };
+    };
+    getTrackJson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TrackExportView"];
                 };
             };
         };

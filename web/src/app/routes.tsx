@@ -66,6 +66,7 @@ export const checkRoute = createRoute({
 const screens = {
   bench: later(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
   meet: later(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
+  play: later(() => import('@/features/play/PlayScreen'), 'PlayScreen'),
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
   print: later(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
   ladders: later(() => import('@/features/ladders/LaddersScreen'), 'LaddersScreen'),
@@ -83,6 +84,14 @@ const benchRoute = createRoute({
     ...styleOf(search),
   }),
   component: screens.bench,
+});
+
+const playRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/play',
+  staticData: { title: 'See it move' },
+  validateSearch: (search: Record<string, unknown>): { check: string } => ({ check: String(search.check ?? '') }),
+  component: screens.play,
 });
 
 const meetRoute = createRoute({
@@ -149,6 +158,7 @@ export const router = createRouter({
     clientRoute,
     checkRoute,
     benchRoute,
+    playRoute,
     meetRoute,
     studioRoute,
     libraryRoute,

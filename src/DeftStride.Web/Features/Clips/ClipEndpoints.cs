@@ -1,6 +1,7 @@
 using System.ComponentModel.DataAnnotations;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Seeing;
+using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -13,27 +14,13 @@ namespace DeftStride.Web.Features.Clips;
 /// </summary>
 internal sealed record FrameDto(double Seconds, IReadOnlyList<double> Points)
 {
-    public BodyFrame ToCore()
-    {
-        var names = Enum.GetValues<BodyPoint>();
-        if (Points.Count % 3 != 0 || Points.Count > 3 * names.Length)
-            throw Refusal.BadInput(
+    public BodyFrame ToCore() =>
+        KeptFrame.Holds(Points)
+            ? new KeptFrame(Seconds, Points).ToCore()
+            : throw Refusal.BadInput(
                 "clip",
                 "The points of this clip cannot be read. Reload the page and pick it again."
             );
-        var points = new Dictionary<BodyPoint, TrackPoint>();
-        for (var i = 0; 3 * i < Points.Count; i++)
-        {
-            var name = names[i];
-            points[name] = new TrackPoint(
-                new(Points[3 * i], Points[(3 * i) + 1]),
-                Points[(3 * i) + 2],
-                name >= BodyPoint.LeftPelvis ? TrackSource.Followed : TrackSource.Found
-            );
-        }
-
-        return new BodyFrame(Seconds, points);
-    }
 
     /// <summary>The frames as the core has them.</summary>
     /// <exception cref="Refusal">Times do not rise, or points cannot be read.</exception>

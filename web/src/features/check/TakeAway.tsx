@@ -8,6 +8,16 @@ export function TakeAway({ check, view }: { check: Schema['CheckView']; view: Vi
   const item = 'inline-flex min-h-11 min-w-11 items-center px-1.5 underline decoration-hair underline-offset-4 hover:text-ink';
   return (
     <p className="flex flex-wrap gap-x-2 sm:justify-end">
+      {[check, ...check.trials].some((c) => c.stills.some((s) => s.clip)) && (
+        <Link
+          className={`${item} font-semibold text-ink`}
+          to="/clients/$clientId/play"
+          params={{ clientId: check.clientId }}
+          search={{ check: check.id }}
+        >
+          See it move
+        </Link>
+      )}
       {check.stills.some((s) => s.view === view) && (
         <button type="button" className={item} onClick={() => void savePicture(`${check.exerciseId}-${view}`)}>
           Picture

@@ -56,7 +56,10 @@ const TOO_OLD = 'This browser cannot read clips. Take pictures instead: the bott
 export type Clip = ReturnType<typeof useClip>;
 
 /** A clip of this look that is at hand. */
-type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'newest'>;
+type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'newest'> & {
+  /** Settles once its first points are kept on this device: what takes their place is kept after them. */
+  kept?: Promise<void>;
+};
 
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
 export function useClip({ clientId, exerciseId, standard, camera, add, mend, turn, arrived, onRefused }: Options) {
@@ -185,9 +188,10 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       made.map((m) => m.still),
       view.movement,
     );
-    read.current.set(id, { film: file, seen, side, rate: seen.facts.rate, offset: 0, newest: id });
     over();
-    keepClip({ id, clientId, exerciseId, view: slot.view, side, rate: seen.facts.rate }, file, seen).catch(onRefused);
+    const { rate } = seen.facts;
+    const kept = keepClip({ id, clientId, exerciseId, view: slot.view, side, rate }, file, seen).catch(onRefused);
+    read.current.set(id, { film: file, seen, side, rate, offset: 0, newest: id, kept });
     for (const { still, frame } of made)
       sendPicture(still.pictureId, clientId, frame, still, () => undefined)
         .then(arrived)
@@ -226,6 +230,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       read.current.set(clipId, { ...clip, seen, newest });
       mend(clipId, view.stills, view.movement, seen.width);
       const { side, rate } = clip;
+      await ('kept' in clip ? clip.kept : undefined);
       await keepPoints({ id: clipId, clientId, exerciseId, view: still.view, side, rate }, clip.newest, newest, seen);
     } catch (error) {
       onRefused(error);

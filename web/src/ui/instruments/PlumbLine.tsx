@@ -1,6 +1,5 @@
 import { useId } from 'react';
-import { verdictLine } from '@/words/verdict';
-import { edges, type Gauge, type GaugeSize, within } from './gauge';
+import { edges, type GaugeSize, gaugeLine, type Shown, within } from './gauge';
 import { Brass } from './metal';
 
 const HEIGHT: Record<GaugeSize, number> = { row: 48, panel: 112, bench: 260 };
@@ -12,7 +11,7 @@ const SHIN = 84;
  * The plumb line, the instrument of the shin: a brass bob on a string over the ankle, the shin leaning beside it, the
  * accepted wedge behind. Forward is to the right on both sides, so that left and right can be laid over each other.
  */
-export function PlumbLine({ gauge, size = 'panel' }: { gauge: Gauge | null; size?: GaugeSize }) {
+export function PlumbLine({ gauge, size = 'panel' }: { gauge: Shown | null; size?: GaugeSize }) {
   const metal = useId();
   const plain = size === 'row';
   const at = (degrees: number, r: number) => {
@@ -23,7 +22,7 @@ export function PlumbLine({ gauge, size = 'panel' }: { gauge: Gauge | null; size
   const fan = (from: number, to: number, inner: number, outer: number) =>
     `M${xy(at(from, inner))}L${xy(at(from, outer))}A${outer} ${outer} 0 0 1 ${xy(at(to, outer))}L${xy(at(to, inner))}A${inner} ${inner} 0 0 0 ${xy(at(from, inner))}Z`;
   const [low, high] = gauge ? edges(gauge, END) : [0, 0];
-  const colour = gauge ? verdictLine[gauge.verdict] : 'var(--edge)';
+  const colour = gaugeLine(gauge);
   const knee = at(gauge?.value ?? 0, SHIN);
   return (
     <svg

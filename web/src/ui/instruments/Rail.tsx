@@ -1,7 +1,6 @@
 import { useId } from 'react';
 import type { Side } from '@/ui/SidePlate';
-import { verdictLine } from '@/words/verdict';
-import { edges, type Gauge, type GaugeSize, within } from './gauge';
+import { edges, type GaugeSize, gaugeLine, type Shown, within } from './gauge';
 import { Steel } from './metal';
 
 const HEIGHT: Record<GaugeSize, number> = { row: 48, panel: 112, bench: 260 };
@@ -14,13 +13,13 @@ const MIDDLE = 62;
  * edges of the band, and a carriage on a cross-bar stands where the knee is. Between the rails it runs true. The left
  * foot's inner side is to the right and the right foot's to the left, as the client's own feet lie.
  */
-export function Rail({ gauge, side, size = 'panel' }: { gauge: Gauge | null; side: Side; size?: GaugeSize }) {
+export function Rail({ gauge, side, size = 'panel' }: { gauge: Shown | null; side: Side; size?: GaugeSize }) {
   const metal = useId();
   const plain = size === 'row';
   const inward = side === 'left' ? 1 : -1;
   const x = (cm: number) => MIDDLE + inward * within(cm, -END, END) * PER_CM;
   const [low, high] = gauge ? edges(gauge, END) : [-3, 3];
-  const colour = gauge ? verdictLine[gauge.verdict] : 'var(--edge)';
+  const colour = gaugeLine(gauge);
   const knee = x(gauge?.value ?? 0);
   return (
     <svg viewBox="0 0 124 132" height={HEIGHT[size]} width={(HEIGHT[size] * 124) / 132} aria-hidden="true" className="shrink-0">

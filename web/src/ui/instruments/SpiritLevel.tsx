@@ -1,7 +1,6 @@
 import { useId } from 'react';
 import type { Side } from '@/ui/SidePlate';
-import { verdictLine } from '@/words/verdict';
-import { edges, type Gauge, type GaugeSize, within } from './gauge';
+import { edges, type GaugeSize, gaugeLine, type Shown, within } from './gauge';
 import { Brass } from './metal';
 
 const HEIGHT: Record<GaugeSize, number> = { row: 34, panel: 84, bench: 170 };
@@ -13,7 +12,7 @@ const MIDDLE = { x: 100, y: 44 };
  * The spirit level, the instrument of the pelvis, seen as from behind: a wooden level laid across the two hip points. The
  * solid foot is the working side. When the free side drops the level tips with it and the bubble runs to the working side.
  */
-export function SpiritLevel({ gauge, side, size = 'panel' }: { gauge: Gauge | null; side: Side; size?: GaugeSize }) {
+export function SpiritLevel({ gauge, side, size = 'panel' }: { gauge: Shown | null; side: Side; size?: GaugeSize }) {
   const metal = useId();
   const plain = size === 'row';
   // + is the free side lower: seen from behind, the right end when the left leg works.
@@ -21,7 +20,7 @@ export function SpiritLevel({ gauge, side, size = 'panel' }: { gauge: Gauge | nu
   const value = within(gauge?.value ?? 0, -END, END);
   const x = (degrees: number) => MIDDLE.x - down * within(degrees, -END, END) * PER_DEGREE;
   const [low, high] = gauge ? edges(gauge, END) : [-5, 5];
-  const colour = gauge ? verdictLine[gauge.verdict] : 'var(--edge)';
+  const colour = gaugeLine(gauge);
   const working = side === 'left' ? 22 : 178;
   const free = 200 - working;
   return (

@@ -1,4 +1,4 @@
-import type { Result, Verdict } from '@/words/verdict';
+import { type Result, type Verdict, verdictLine } from '@/words/verdict';
 
 /**
  * What an instrument shows: a value with the reach of its error, the accepted band (either edge may be open) and the
@@ -11,6 +11,12 @@ export type Gauge = {
   high: number | null;
   verdict: Verdict;
 };
+
+/** The same of a number that is only noted: it has no verdict. */
+export type Shown = Omit<Gauge, 'verdict'> & { verdict: Verdict | null };
+
+/** The colour of what an instrument shows. */
+export const gaugeLine = (gauge: Shown | null) => (gauge?.verdict ? verdictLine[gauge.verdict] : 'var(--edge)');
 
 /** How large an instrument is drawn: in a list row, on a panel, or as the thing itself on the bench. */
 export type GaugeSize = 'row' | 'panel' | 'bench';
@@ -28,6 +34,6 @@ export const gaugeOf = (result: Result | null | undefined): Gauge | null =>
     : null;
 
 /** An open edge reaches to the end of the instrument. */
-export const edges = (gauge: Gauge, end: number): [number, number] => [gauge.low ?? -end, gauge.high ?? end];
+export const edges = (gauge: Shown, end: number): [number, number] => [gauge.low ?? -end, gauge.high ?? end];
 
 export const within = (value: number, low: number, high: number) => Math.min(Math.max(value, low), high);

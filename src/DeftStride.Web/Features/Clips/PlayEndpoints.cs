@@ -1,0 +1,256 @@
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Judging;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
+using DeftStride.Studio.Films;
+using DeftStride.Studio.Looks;
+using DeftStride.Web.Features.Measuring;
+using Microsoft.AspNetCore.Http.HttpResults;
+
+namespace DeftStride.Web.Features.Clips;
+
+/// <summary>When a repetition goes, seconds from the start of the clip, and its depth by phase: 0 standing, 1 at the bottom.</summary>
+internal sealed record PlayedRepetitionView(
+    int Number,
+    double Start,
+    double Arrival,
+    double Bottom,
+    double Leaving,
+    double End,
+    IReadOnlyList<double> Stroke
+);
+
+/// <summary>
+/// One measure all through a clip. <see cref="Values"/> and <see cref="Verdicts"/> go along the series; <see cref="Said"/> holds every
+/// text that a value has and <see cref="SaidAt"/> which of them it is, −1 where nothing is read. <see cref="Mean"/> and <see cref="Sd"/>
+/// go by phase.
+/// </summary>
+internal sealed record PlayedMeasureView(
+    string MeasureId,
+    string Name,
+    bool MustPass,
+    double? Lower,
+    double? Upper,
+    double Reach,
+    string ReachText,
+    IReadOnlyList<double?> Values,
+    IReadOnlyList<Verdict?> Verdicts,
+    IReadOnlyList<string> Said,
+    IReadOnlyList<int> SaidAt,
+    IReadOnlyList<double?> Mean,
+    IReadOnlyList<double?> Sd,
+    string Alike,
+    Verdict? Verdict
+);
+
+/// <summary>Something left its band there.</summary>
+internal sealed record NickView(string MeasureId, string Name, int Repetition, double Seconds, double Phase, bool Sure);
+
+/// <summary>A part of the tempo, done against asked; seconds.</summary>
+internal sealed record TempoView(TempoPart Part, int? Asked, double? Done, TempoVerdict? Verdict);
+
+/// <summary>
+/// One side of one clip as it is played. <see cref="Paths"/> hold x and y of each point in turn along the series, mended and smoothed,
+/// pixels of the upright frame; null where it was not seen.
+/// </summary>
+internal sealed record PlayedClipView(
+    Guid ClipId,
+    Guid? TrialId,
+    string? Cue,
+    View View,
+    BodySide Side,
+    bool Mirrored,
+    int Width,
+    int Height,
+    double FilmRate,
+    bool Film,
+    double Offset,
+    double Begins,
+    double Rate,
+    IReadOnlyList<PlayedRepetitionView> Repetitions,
+    IReadOnlyList<PlayedMeasureView> Measures,
+    IReadOnlyList<NickView> Nicks,
+    IReadOnlyList<TempoView> Tempo,
+    string? TempoMissed,
+    IReadOnlyList<string> WayUp,
+    IReadOnlyDictionary<Landmark, IReadOnlyList<double?>> Paths
+);
+
+/// <summary>A check with its clips, to be played; <see cref="Missing"/> says in sentences what cannot be.</summary>
+internal sealed record PlayView(
+    Guid CheckId,
+    Guid ClientId,
+    string ExerciseId,
+    DateTimeOffset At,
+    IReadOnlyList<PartView> Sentence,
+    BodySide? Side,
+    string? MeasureId,
+    string? AskedTempo,
+    IReadOnlyList<PlayedClipView> Clips,
+    IReadOnlyList<string> Missing
+);
+
+/// <summary>The clips of a check, every instant of them read and judged.</summary>
+internal static class PlayEndpoints
+{
+    public static void Map(IEndpointRouteBuilder api) =>
+        api.MapGet("/checks/{id:guid}/play", GetAsync).WithName("getPlay");
+
+    private static async Task<Ok<PlayView>> GetAsync(Guid id, PlayBook book, CancellationToken stop)
+    {
+        var (check, clips, missing) = await book.OpenAsync(id, stop);
+        var exercise = check.Standard.Exercise;
+        var asked = DoseRange.Learning.TempoFor(exercise);
+        var finding = check.Look.Finding;
+        return TypedResults.Ok(
+            new PlayView(
+                check.Fact.Id,
+                check.Fact.ClientId,
+                exercise.Id,
+                check.Fact.RecordedAt,
+                PartView.Of(finding.Sentence),
+                finding.Side,
+                finding.MeasureId,
+                asked?.Words,
+                [.. clips.Select(c => Of(c, asked, check))],
+                missing
+            )
+        );
+    }
+
+    private static PlayedClipView Of(PlayedOf played, Tempo? asked, JudgedCheck check)
+    {
+        var (clip, kept) = (played.Clip, played.Kept);
+        var tempo = TempoDone.Of(played.Seen, asked);
+        return new PlayedClipView(
+            Guid.Parse(clip.Movement.Body.Clip),
+            played.Trial,
+            played.Cue,
+            kept.View,
+            clip.Side,
+            played.Mirrored,
+            kept.Width,
+            kept.Height,
+            kept.Rate,
+            played.Film,
+            kept.Film?.Offset ?? 0,
+            Math.Round(clip.Series.Begins, 4),
+            Math.Round(clip.Series.Rate, 4),
+            [
+                .. clip.Repetitions.Zip(
+                    clip.Strokes,
+                    (r, stroke) =>
+                        new PlayedRepetitionView(
+                            r.Number,
+                            Math.Round(r.Repetition.Start.Seconds, 3),
+                            Math.Round(r.Repetition.Arrival.Seconds, 3),
+                            Math.Round(r.Repetition.Bottom, 3),
+                            Math.Round(r.Repetition.Leaving.Seconds, 3),
+                            Math.Round(r.Repetition.End.Seconds, 3),
+                            [.. stroke.Select(d => double.IsFinite(d) ? Math.Round(d, 3) : 0)]
+                        )
+                ),
+            ],
+            [.. clip.Measures.Select(Of)],
+            [
+                .. clip.Nicks.Select(n => new NickView(
+                    n.Measure.Id,
+                    n.Measure.Short,
+                    n.Repetition,
+                    Math.Round(n.Seconds, 3),
+                    Math.Round(n.Phase, 1),
+                    n.Sure
+                )),
+            ],
+            [
+                .. tempo.Select(t => new TempoView(
+                    t.Part,
+                    t.Asked,
+                    t.Done.Timed ? Math.Round(t.Done.Seconds, 2) : null,
+                    t.Verdict
+                )),
+            ],
+            TempoDone.Missed(tempo),
+            PlayedWords.WayUp(clip, check.Context.Body),
+            Paths(clip)
+        );
+    }
+
+    private static readonly Landmark[] Drawn =
+    [
+        Landmark.Ear,
+        Landmark.Shoulder,
+        Landmark.WorkingShoulder,
+        Landmark.FreeShoulder,
+        Landmark.Hip,
+        Landmark.FreeHip,
+        Landmark.Knee,
+        Landmark.RearKnee,
+        Landmark.Ankle,
+        Landmark.RearAnkle,
+        Landmark.Heel,
+        Landmark.Toe,
+        Landmark.WorkingPelvis,
+        Landmark.FreePelvis,
+    ];
+
+    private static Dictionary<Landmark, IReadOnlyList<double?>> Paths(PlayedClip clip)
+    {
+        var (track, series) = (clip.Movement.On(clip.Side), clip.Series);
+        return Drawn
+            .Where(track.Has)
+            .ToDictionary(
+                l => l,
+                l =>
+                    (IReadOnlyList<double?>)
+                        [
+                            .. Enumerable
+                                .Range(0, series.Depth.Count)
+                                .Select(i => track.At(l, series.Begins + (i / series.Rate)))
+                                .SelectMany(p =>
+                                    new[] { p?.X, p?.Y }.Select(c => c is { } px ? Math.Round(px, 1) : (double?)null)
+                                ),
+                        ]
+            );
+    }
+
+    private static PlayedMeasureView Of(PlayedMeasure m)
+    {
+        var (measure, unit) = (m.Result.Measure, m.Result.Mean!.Value.Unit);
+        var said = new List<string>();
+        var at = m
+            .Values.Select(v =>
+            {
+                if (!double.IsFinite(v))
+                    return -1;
+                var text = MeasureSpeech.Say(measure, new Quantity(v, unit));
+                var known = said.IndexOf(text);
+                if (known >= 0)
+                    return known;
+                said.Add(text);
+                return said.Count - 1;
+            })
+            .ToArray();
+        var band = m.Result.Judgement?.Band;
+        return new PlayedMeasureView(
+            measure.Id,
+            measure.Name,
+            m.Result.MustPass,
+            band?.Lower?.Value,
+            band?.Upper?.Value,
+            Math.Round(m.Reach, 2),
+            $"±{new Quantity(m.Reach, unit)}",
+            Rounded(m.Values),
+            m.Verdicts,
+            said,
+            at,
+            Rounded(m.Curve.Mean),
+            Rounded(m.Curve.Sd),
+            PlayedWords.Alike(m),
+            m.Result.Verdict
+        );
+    }
+
+    private static double?[] Rounded(IReadOnlyList<double> values) =>
+        [.. values.Select(v => double.IsFinite(v) ? Math.Round(v, 2) : (double?)null)];
+}

@@ -1,0 +1,160 @@
+import { atPhase, type Played, type PlayedMeasure } from '@/clips/played';
+import { SidePlate } from '@/ui/SidePlate';
+import { nameIn, type Pair } from './pairs';
+
+const WIDTH = 216;
+const HEIGHT = 214;
+const TOP = 14;
+
+/**
+ * A measure's way down and up between the two rails of its band: phase runs down the page, standing over the bottom to standing
+ * again. The first picture's is a full line with how far its repetitions lie apart, the other's is dotted.
+ */
+export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: string; phase: number }) {
+  const both = [pair.one, ...(pair.other ? [pair.other] : [])].flatMap((clip) => {
+    const measure = clip.measures.find((m) => m.measureId === measureId);
+    return measure ? [{ clip, measure }] : [];
+  });
+  const [first] = both;
+  if (!first)
+    return (
+      <section aria-label="No measure" className="rounded-2xl bg-paper px-3 py-2.5 text-copy text-soft">
+        Nothing is measured in these films yet. Two stickers on the pelvis, or how tall the client is, would change that; both are
+        said on the check.
+      </section>
+    );
+  const { lower, upper, name } = first.measure;
+  const seen = both.flatMap(({ measure }) =>
+    measure.mean.flatMap((v, i) => (v === null ? [] : [v - (measure.sd[i] ?? 0), v + (measure.sd[i] ?? 0)])),
+  );
+  const edges = [lower, upper].flatMap((e) => (e === null ? [] : [e]));
+  const low = Math.min(...seen, ...edges);
+  const high = Math.max(...seen, ...edges);
+  const room = 0.14 * Math.max(1e-6, high - low);
+  const x = (value: number) => 34 + ((value - low + room) / (high - low + 2 * room)) * (WIDTH - 44);
+  const y = (p: number) => TOP + (p / 200) * (HEIGHT - 2 * TOP);
+  const path = ({ mean }: PlayedMeasure) =>
+    mean
+      .map((v, i) =>
+        v === null
+          ? ''
+          : `${i > 0 && mean[i - 1] !== null ? 'L' : 'M'}${x(v).toFixed(1)} ${y((200 * i) / (mean.length - 1)).toFixed(1)}`,
+      )
+      .join('');
+  const apart = ({ mean, sd }: PlayedMeasure) => {
+    const at = mean.flatMap((v, i) => (v === null ? [] : [{ v, s: sd[i] ?? 0, y: y((200 * i) / (mean.length - 1)) }]));
+    return at.length < 2
+      ? ''
+      : `M${at.map((p) => `${x(p.v - p.s).toFixed(1)} ${p.y.toFixed(1)}`).join('L')}L${at
+          .toReversed()
+          .map((p) => `${x(p.v + p.s).toFixed(1)} ${p.y.toFixed(1)}`)
+          .join('L')}Z`;
+  };
+  const nicks = both.flatMap(({ clip, measure }) => {
+    const own = clip.nicks.filter((n) => n.measureId === measureId && n.sure);
+    if (own.length === 0) return [];
+    const at = own.reduce((sum, n) => sum + n.phase, 0) / own.length;
+    const value = atPhase(measure.mean, at);
+    return value == null ? [] : [{ clip, at, value }];
+  });
+  return (
+    <section
+      aria-label={`The way of ${name}`}
+      className="flex min-h-0 flex-col overflow-y-auto rounded-2xl bg-paper px-3 py-2.5"
+      data-way={measureId}
+    >
+      <h2 className="text-copy leading-tight font-semibold">{name}, down and up</h2>
+      <p className="text-fine text-soft">Mean of the repetitions; pale: how far they lie apart.</p>
+      <svg
+        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        className="mt-1 min-h-44 w-full flex-1"
+        role="img"
+        aria-label={both.map((b) => b.measure.alike).join(' ')}
+      >
+        {lower !== null && upper !== null && (
+          <rect x={x(lower)} y={TOP} width={x(upper) - x(lower)} height={HEIGHT - 2 * TOP} fill="var(--band)" />
+        )}
+        {edges.map((e) => (
+          <g key={e} stroke="var(--steel, var(--edge))" strokeWidth="1.3">
+            <path d={`M${x(e) - 1.6} ${TOP}V${HEIGHT - TOP}`} />
+            <path d={`M${x(e) + 1.6} ${TOP}V${HEIGHT - TOP}`} />
+          </g>
+        ))}
+        <path d={`M30 ${y(100)}H${WIDTH - 4}`} stroke="var(--edge)" strokeDasharray="1.5 4" />
+        <g fontSize="10.5" fill="var(--soft)">
+          <text x="0" y={y(0) + 8}>
+            stand
+          </text>
+          <text x="0" y={y(100) - 4}>
+            bottom
+          </text>
+          <text x="0" y={y(200) - 1}>
+            stand
+          </text>
+        </g>
+        <path d={apart(first.measure)} fill="var(--ink)" opacity="0.13" />
+        {both.map(({ clip, measure }, i) => (
+          <path
+            key={clip.clipId + clip.side}
+            d={path(measure)}
+            fill="none"
+            stroke="var(--ink)"
+            strokeWidth="2.6"
+            strokeLinecap="round"
+            strokeLinejoin="round"
+            strokeDasharray={i === 0 ? undefined : '0.5 5'}
+          />
+        ))}
+        {nicks.map(({ clip, at, value }) => (
+          <g key={clip.clipId + clip.side}>
+            <path
+              d={`M${x(value) - 7} ${y(at) + 5}L${x(value) + 7} ${y(at) - 5}`}
+              stroke="var(--brick)"
+              strokeWidth="2.6"
+              strokeLinecap="round"
+            />
+            <text x={Math.min(x(value) + 11, WIDTH - 62)} y={y(at) - 6} fontSize="11" fontWeight="600" fill="var(--brick)">
+              {clip.side === 'left' ? 'L' : 'R'} leaves {Math.round(at)} %
+            </text>
+          </g>
+        ))}
+        <path d={`M26 ${y(phase)}H${WIDTH - 2}`} stroke="var(--brass)" strokeWidth="2" />
+        {both.map(({ clip, measure }) => {
+          const value = atPhase(measure.mean, phase);
+          return (
+            value != null && (
+              <circle
+                key={clip.clipId + clip.side}
+                cx={x(value)}
+                cy={y(phase)}
+                r="4.2"
+                fill="var(--paper)"
+                stroke="var(--ink)"
+                strokeWidth="2.2"
+              />
+            )
+          );
+        })}
+      </svg>
+      <div className="mt-1 grid gap-1">
+        {both.map(({ clip, measure }) => (
+          <Alike key={clip.clipId + clip.side} pair={pair} clip={clip} measure={measure} dotted={clip !== pair.one} />
+        ))}
+      </div>
+    </section>
+  );
+}
+
+function Alike({ pair, clip, measure, dotted }: { pair: Pair; clip: Played; measure: PlayedMeasure; dotted: boolean }) {
+  const name = nameIn(pair, clip);
+  return (
+    <p className="flex items-start gap-1.5 text-fine leading-snug" data-alike={clip.side}>
+      <SidePlate side={clip.side} size="s" />
+      <span>
+        {name === 'Before' || name === 'After' ? `${name}: ` : ''}
+        {measure.alike}
+        {dotted && <span className="text-soft"> Dotted.</span>}
+      </span>
+    </p>
+  );
+}
