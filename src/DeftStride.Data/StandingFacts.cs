@@ -8,6 +8,9 @@ internal static class StandingFacts
     /// <summary>What a trial or a red flag that was taken back is superseded by.</summary>
     public const string Withdrawn = "withdrawn";
 
+    /// <summary>What stands for the content of a film whose days are over.</summary>
+    public const string Gone = "gone";
+
     /// <summary>The first day that an examination can have been on; a clearing from before that was kept without a day, and clears nothing.</summary>
     public static readonly DateOnly FirstDay = new(1900, 1, 1);
 
@@ -26,6 +29,10 @@ internal static class StandingFacts
                 f.SignId != Withdrawn
                 && !db.Standing<FlagClearingFact>().Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay)
             );
+
+    /// <summary>Films that are here: their days are not over.</summary>
+    public static IQueryable<FilmFact> StandingFilms(this StudioContext db) =>
+        db.Standing<FilmFact>().Where(f => f.Hash != Gone);
 
     /// <summary>Steps on ladders that stand: those of a decision that was changed later do not count.</summary>
     public static IQueryable<RungFact> StandingSteps(this StudioContext db) =>

@@ -146,6 +146,7 @@ builder.Services.AddSingleton<DeviceShelf>();
 builder.Services.AddScoped<PictureSweep>();
 builder.Services.AddScoped<ClipRecorder>();
 builder.Services.AddScoped<FilmShelf>();
+builder.Services.AddScoped<FilmBook>();
 builder.Services.AddScoped<FilmSweep>();
 builder.Services.AddScoped<PlayBook>();
 builder.Services.AddScoped<SpoiltData>();

@@ -229,4 +229,88 @@ public sealed class FilmTests : IDisposable
         Assert.True((await PieceAsync(id, Film, 0, Film.Length)).Said["whole"]!.GetValue<bool>());
         Assert.Equal(Film, await _studio.Http.GetByteArrayAsync(new Uri($"/api/films/{id}", UriKind.Relative)));
     }
+
+    [Fact]
+    public async Task A_film_goes_when_its_days_are_over_its_points_stay_and_what_is_kept_is_said()
+    {
+        var clock = new MovedClock(new DateTimeOffset(2026, 3, 10, 9, 0, 0, TimeSpan.Zero));
+        using var studio = new StudioUnderTest(clock);
+        var client = await studio.ClientAsync();
+        var (id, ever) = (Guid.CreateVersion7(), Guid.CreateVersion7());
+        async Task SendAsync(Guid clip)
+        {
+            using var points = new StringContent(
+                Clip(clip, client, Film.Length).ToJsonString(),
+                null,
+                "application/json"
+            );
+            using var kept = await studio.Http.PutAsync(new Uri($"/api/clips/{clip}", UriKind.Relative), points);
+            Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+            using var film = new ByteArrayContent(Film);
+            film.Headers.ContentType = new("application/octet-stream");
+            using var came = await studio.Http.PutAsync(new Uri($"/api/films/{clip}?from=0", UriKind.Relative), film);
+            Assert.True(JsonNode.Parse(await came.Content.ReadAsStringAsync())!["whole"]!.GetValue<bool>());
+        }
+
+        async Task SetAsync(string option)
+        {
+            var version = (await studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>();
+            await studio.SendAsync(
+                HttpMethod.Put,
+                "/api/settings",
+                new
+                {
+                    operationId = Guid.NewGuid(),
+                    version,
+                    level = "studio",
+                    key = (string?)null,
+                    settingId = "films",
+                    optionId = option,
+                }
+            );
+        }
+
+        async Task<int> FilesAfterAsync(int days)
+        {
+            clock.Now = clock.Now.AddDays(days);
+            studio.Restart();
+            Assert.Equal(2, (await studio.GetAsync($"/api/clips/{id}"))["frames"]!.AsArray().Count);
+            return (await studio.GetAsync("/api/films"))["films"]!.AsArray().Count;
+        }
+
+        await SendAsync(id);
+        var said = await studio.GetAsync("/api/films");
+        Assert.Equal(Film.Length, said["bytes"]!.GetValue<long>());
+        Assert.Equal("2026-04-09", Text(said["films"]![0], "lastDay"));
+        Assert.Equal(1, await FilesAfterAsync(30));
+        Assert.Equal(0, await FilesAfterAsync(1));
+        using (var gone = await studio.Http.GetAsync(new Uri($"/api/films/{id}", UriKind.Relative)))
+        {
+            Assert.Equal(HttpStatusCode.NotFound, gone.StatusCode);
+            Assert.Contains(
+                "days of this film are over",
+                await gone.Content.ReadAsStringAsync(),
+                StringComparison.Ordinal
+            );
+        }
+
+        // A device that still had it lets it go; nothing comes back.
+        Assert.True((await studio.GetAsync($"/api/films/{id}/arrived"))["whole"]!.GetValue<bool>());
+        await SetAsync("always");
+        await SendAsync(ever);
+        Assert.Equal(1, await FilesAfterAsync(4000));
+        // Points alone: what is here goes at the next sweep, what comes is not taken.
+        await SetAsync("points");
+        Assert.Equal(0, await FilesAfterAsync(1));
+        await SendAsync(Guid.CreateVersion7());
+        Assert.Equal(0, await FilesAfterAsync(0));
+        Assert.Empty(Directory.GetFiles(Path.Combine(studio.Folder, "films"), "*", SearchOption.AllDirectories));
+    }
+
+    private sealed class MovedClock(DateTimeOffset now) : TimeProvider
+    {
+        public DateTimeOffset Now { get; set; } = now;
+
+        public override DateTimeOffset GetUtcNow() => Now;
+    }
 }

@@ -121,6 +121,16 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             ("ball", "ball")
         ),
         Of(
+            "films",
+            "Films of clips",
+            "How long the film itself is kept. Its points, its pictures and what was said of it always stay.",
+            ("30", "30 days"),
+            ("7", "7 days"),
+            ("90", "90 days"),
+            ("always", "for ever"),
+            ("points", "not at all: points and pictures alone")
+        ),
+        Of(
             "breath",
             "Breath",
             "When to breathe in.",

@@ -13,6 +13,7 @@ internal sealed class FilmShelf(
     StudioScope scope,
     FactWriter facts,
     FilmFolder folder,
+    FilmBook book,
     WriteTurns turns
 )
 {
@@ -25,9 +26,9 @@ internal sealed class FilmShelf(
     /// <summary>How far a film has come in.</summary>
     public async Task<Arrived> ArrivedAsync(Guid id, CancellationToken stop)
     {
-        await ClipAsync(id, stop);
-        return await KeptAsync(id, stop) is { } film
-            ? new Arrived(film.Bytes, true)
+        var clip = await ClipAsync(id, stop);
+        return await KeptAsync(id, stop) is { } film ? new Arrived(film.Bytes, true)
+            : await IsOverAsync(clip, stop) ? new Arrived(0, true)
             : new Arrived(folder.Bytes(id), false);
     }
 
@@ -44,6 +45,8 @@ internal sealed class FilmShelf(
         {
             if (await KeptAsync(id, stop) is { } kept)
                 return new Arrived(kept.Bytes, true);
+            if (await IsOverAsync(clip, stop))
+                return new Arrived(0, true);
             var here = await folder.AddAsync(id, from, piece, stop);
             if (here < all)
                 return new Arrived(here, false);
@@ -55,6 +58,11 @@ internal sealed class FilmShelf(
             OneAtATime.Release();
         }
     }
+
+    /// <summary>Whether nobody waits for this film any more: films are not kept here, or its days are over. The device may let it go.</summary>
+    private async Task<bool> IsOverAsync(ClipFact clip, CancellationToken stop) =>
+        !(await book.KeepAsync(clip, stop)).Wanted
+        || await db.Films.AnyAsync(f => f.Supersedes == clip.Id && f.Hash == StandingFacts.Gone, stop);
 
     private async Task FinishAsync(ClipFact clip, CancellationToken stop)
     {
@@ -106,8 +114,14 @@ internal sealed class FilmShelf(
     {
         var studio = await scope.StudioAsync(stop);
         var film =
-            await db.Films.AsNoTracking().FirstOrDefaultAsync(f => f.Id == id && f.StudioId == studio.Id, stop)
-            ?? throw Refusal.Missing("This film is not kept here. The clip's points and pictures are.");
+            await db.StandingFilms()
+                .AsNoTracking()
+                .FirstOrDefaultAsync(f => f.Id == id && f.StudioId == studio.Id, stop)
+            ?? throw Refusal.Missing(
+                await db.Films.AnyAsync(f => f.Id == id, stop)
+                    ? "The days of this film are over: its points, pictures and numbers stay."
+                    : "This film is not kept here. The clip's points and pictures are."
+            );
         return folder.Whole(film.Hash)
             ? (folder.PathOf(film.Hash), film.Type)
             : throw new Refusal(
@@ -126,7 +140,8 @@ internal sealed class FilmShelf(
     }
 
     private async Task<FilmFact?> KeptAsync(Guid id, CancellationToken stop) =>
-        await db.Films.AsNoTracking().FirstOrDefaultAsync(f => f.Id == id, stop) is { } film && folder.Whole(film.Hash)
+        await db.StandingFilms().AsNoTracking().FirstOrDefaultAsync(f => f.Id == id, stop) is { } film
+        && folder.Whole(film.Hash)
             ? film
             : null;
 }

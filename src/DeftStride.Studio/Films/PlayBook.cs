@@ -76,7 +76,7 @@ internal sealed class PlayBook(StudioContext db, CheckBook checks, ClipRecorder 
                 }
 
                 found = found.AtMost(MostRepetitions);
-                var film = await db.Films.AsNoTracking().AnyAsync(f => f.Id == movement.ClipId, stop);
+                var film = await db.StandingFilms().AnyAsync(f => f.Id == movement.ClipId, stop);
                 var seen = movement.ToCore();
                 // A second look is about one side; the clip may hold both.
                 played.AddRange(

@@ -13,6 +13,9 @@ export const studioQuery = queryOptions({
 
 export const floorQuery = queryOptions({ queryKey: ['floor'], queryFn: () => take(api.GET('/api/floor')) });
 
+/** The films of clips that are kept. */
+export const filmsQuery = queryOptions({ queryKey: ['films'], queryFn: () => take(api.GET('/api/films')) });
+
 export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => take(api.GET('/api/clients')) });
 
 export const clientQuery = (id: string) =>

@@ -532,6 +532,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/films": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFilms"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/films/{id}": {
         parameters: {
             query?: never;
@@ -1943,6 +1959,28 @@ export interface components {
             operationId: string;
             /** Format: int64 */
             version: number;
+        };
+        /** @description All films that are here, those that go first in front, and the room they take. */
+        KeptFilmsView: {
+            /** Format: int64 */
+            bytes: number;
+            films: components["schemas"]["KeptFilmView"][];
+        };
+        /** @description A film that is here: whose, of what, how large, when it came and the last day on which it is here; null for ever. */
+        KeptFilmView: {
+            /** Format: int64 */
+            bytes: number;
+            /** Format: date */
+            came: string;
+            client: string;
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            clipId: string;
+            exerciseId: string;
+            /** Format: date */
+            lastDay: null | string;
+            view: components["schemas"]["View"];
         };
         /** @description A set-up that was just kept, and where it is to be seen. */
         KeptSetupView: {
@@ -4311,6 +4349,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["EditView"][];
+                };
+            };
+        };
+    };
+    getFilms: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFilmsView"];
                 };
             };
         };

@@ -70,6 +70,21 @@ internal sealed record ArrivedView(long Bytes, bool Whole)
     public static ArrivedView Of(Arrived arrived) => new(arrived.Bytes, arrived.Whole);
 }
 
+/// <summary>A film that is here: whose, of what, how large, when it came and the last day on which it is here; null for ever.</summary>
+internal sealed record KeptFilmView(
+    Guid ClipId,
+    Guid ClientId,
+    string Client,
+    string ExerciseId,
+    View View,
+    long Bytes,
+    DateOnly Came,
+    DateOnly? LastDay
+);
+
+/// <summary>All films that are here, those that go first in front, and the room they take.</summary>
+internal sealed record KeptFilmsView(long Bytes, IReadOnlyList<KeptFilmView> Films);
+
 /// <summary>That the points of a clip are kept.</summary>
 internal sealed record ClipKeptView(Guid Id, DateTimeOffset At);
 
@@ -86,6 +101,7 @@ internal static class FilmEndpoints
             .WithMetadata(new RequestSizeLimitAttribute(FilmShelf.MostBytesOfPiece + 1024));
         api.MapGet("/films/{id:guid}/arrived", ArrivedAsync).WithName("arrivedOfFilm");
         api.MapGet("/films/{id:guid}", GetFilmAsync).WithName("getFilm");
+        api.MapGet("/films", FilmsAsync).WithName("getFilms");
     }
 
     private static async Task<Ok<ClipKeptView>> PutClipAsync(
@@ -128,6 +144,28 @@ internal static class FilmEndpoints
 
         return TypedResults.Ok(
             ArrivedView.Of(await shelf.AddAsync(id, from, piece.GetBuffer().AsMemory(0, (int)piece.Length), stop))
+        );
+    }
+
+    private static async Task<Ok<KeptFilmsView>> FilmsAsync(FilmBook book, CancellationToken stop)
+    {
+        var films = await book.FilmsAsync(stop);
+        return TypedResults.Ok(
+            new KeptFilmsView(
+                films.Sum(f => f.Film.Bytes),
+                [
+                    .. films.Select(f => new KeptFilmView(
+                        f.Film.Id,
+                        f.Film.ClientId,
+                        f.Client,
+                        f.Clip.ExerciseId,
+                        f.Clip.View,
+                        f.Film.Bytes,
+                        f.Came,
+                        f.Keep.LastDay(f.Came)
+                    )),
+                ]
+            )
         );
     }
 

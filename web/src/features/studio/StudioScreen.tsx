@@ -10,6 +10,7 @@ import { Field } from '@/ui/Field';
 import { Trouble, useRefusal, Waiting } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
 import { unitsOf } from '@/words/units';
+import { FilmsKept } from './FilmsKept';
 import { HeightRow } from './HeightRow';
 import { SettingsList } from './SettingsList';
 
@@ -114,6 +115,7 @@ export function StudioScreen() {
             A client’s own choice comes first, then the exercise’s, then the style’s, then this.
           </p>
           <SettingsList />
+          <FilmsKept name={(id) => studio.data?.exercises.find((e) => e.id === id)?.name ?? id} />
         </section>
       </div>
     </div>

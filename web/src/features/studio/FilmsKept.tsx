@@ -1,0 +1,53 @@
+import { useQuery } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
+import { filmsQuery } from '@/api/options';
+import { fromView } from '@/pictures/still';
+import { day } from '@/words/dates';
+
+/** So many are named; the others are counted. */
+const NAMED = 6;
+
+const megabytes = (bytes: number) => `${Math.max(1, Math.round(bytes / 1e6))} MB`;
+
+/** The films of clips that are here: what room they take, and which go first and when. */
+export function FilmsKept({ name }: { name: (exerciseId: string) => string }) {
+  const films = useQuery(filmsQuery);
+  if (!films.data) return null;
+  const { bytes, films: all } = films.data;
+  const going = all.filter((f) => f.lastDay !== null);
+  return (
+    <section aria-label="Films kept" className="mt-6">
+      <h2 className="say text-head">Films of clips</h2>
+      {all.length === 0 ? (
+        <p className="mt-0.5 text-small text-soft">
+          None is here. Film three repetitions on a check and it can be seen moving; how long films stay is a setting above.
+        </p>
+      ) : (
+        <>
+          <p className="mt-0.5 text-small text-soft">
+            <b className="font-semibold text-ink">
+              {all.length === 1 ? 'One film' : `${all.length} films`}, {megabytes(bytes)}.
+            </b>{' '}
+            Points, pictures and numbers stay when a film goes.
+          </p>
+          {going.length > 0 && (
+            <ul className="mt-1.5 grid gap-1 text-small">
+              {going.slice(0, NAMED).map((f) => (
+                <li key={f.clipId} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair py-1">
+                  <Link to="/clients/$clientId" params={{ clientId: f.clientId }} className="font-semibold">
+                    {f.client}
+                  </Link>
+                  <span className="text-soft">
+                    {name(f.exerciseId)}, {fromView[f.view]}, {megabytes(f.bytes)}
+                  </span>
+                  <span className="ml-auto tabular-nums">here until {day(f.lastDay ?? f.came)}</span>
+                </li>
+              ))}
+              {going.length > NAMED && <li className="text-soft">and {going.length - NAMED} more after these</li>}
+            </ul>
+          )}
+        </>
+      )}
+    </section>
+  );
+}
