@@ -85,6 +85,9 @@ public sealed record AttentionFacts(DateTimeOffset Now, int PainLimit)
     /// <summary>A borrowed prop whose review is due, in a few words, or null.</summary>
     public string? DueProp { get; init; }
 
+    /// <summary>When today's exercise was filmed last, and from where in words; null for never.</summary>
+    public (DateTimeOffset At, string From)? LastFilm { get; init; }
+
     /// <summary>A break that is over today, or null.</summary>
     public LayOff? Away { get; init; }
 
@@ -173,7 +176,9 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
         if (now - look > LookInterval)
             return new(
                 AttentionKind.Due,
-                $"Last look {days} days ago. Look again.{carry}",
+                facts.LastFilm is { } film
+                    ? $"Filmed {(int)(now - film.At).TotalDays} days ago, {film.From}. Film it again from the same place.{carry}"
+                    : $"Last look {days} days ago. Look again.{carry}",
                 $"A block has a look once or twice; more than {(int)LookInterval.TotalDays} days without one is too long.{helped}"
             );
         return new(

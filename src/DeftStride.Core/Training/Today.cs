@@ -96,6 +96,9 @@ public sealed record TodayFacts
     /// <summary>The last finished look, or null for none.</summary>
     public LastLook? Look { get; init; }
 
+    /// <summary>What was filmed last of each exercise and from where.</summary>
+    public IReadOnlyList<(string ExerciseId, View View, DateTimeOffset At)> Films { get; init; } = [];
+
     /// <summary>Steps on ladders that stand.</summary>
     public IReadOnlyCollection<StepTaken> Steps { get; init; } = [];
 
@@ -218,6 +221,7 @@ public sealed record Today(
                     DueProp = facts.DueProp,
                     Away = away,
                     What = Words(what),
+                    LastFilm = LastFilm(facts, exercise),
                 }
             ),
             stopped
@@ -233,6 +237,20 @@ public sealed record Today(
             pain,
             facts.Conditions,
             refused
+        );
+    }
+
+    /// <summary>When an exercise was filmed last, and from everywhere it was on that day: "from the side and the front".</summary>
+    private static (DateTimeOffset, string)? LastFilm(TodayFacts facts, Exercise exercise)
+    {
+        var films = facts.Films.Where(f => f.ExerciseId == exercise.Id).ToArray();
+        if (films.Length == 0)
+            return null;
+        var last = films.Max(f => f.At);
+        var views = films.Where(f => last - f.At < TimeSpan.FromHours(12)).Select(f => f.View).Distinct().Order();
+        return (
+            last,
+            $"from {string.Join(" and ", views.Select(v => v == View.Back ? "behind" : $"the {v.ToString().ToLowerInvariant()}"))}"
         );
     }
 

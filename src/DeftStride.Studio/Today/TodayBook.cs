@@ -129,6 +129,26 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 })
                 .ToListAsync(stop)
         ).ToLookup(s => s.ClientId);
+        // The newest few films of each say what is due.
+        var films = (
+            await db
+                .Clips.AsNoTracking()
+                .Where(c => ids.Contains(c.ClientId) && c.Supersedes == null)
+                .GroupBy(c => new
+                {
+                    c.ClientId,
+                    c.ExerciseId,
+                    c.View,
+                })
+                .Select(g => new
+                {
+                    g.Key.ClientId,
+                    g.Key.ExerciseId,
+                    g.Key.View,
+                    At = g.Max(c => c.RecordedAt),
+                })
+                .ToListAsync(stop)
+        ).ToLookup(f => f.ClientId, f => (f.ExerciseId, f.View, f.At));
         // Ranges say something only where nothing else says what to begin with.
         var ranges = (
             await db.Standing<RangeFact>().AsNoTracking().Where(r => ids.Contains(r.ClientId)).ToListAsync(stop)
@@ -169,6 +189,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                     StopSigns = signs[client.Id].Count(),
                     Unfinished = unfinished.Contains(client.Id),
                     Look = look,
+                    Films = [.. films[client.Id]],
                     Steps = [.. ways[client.Id].Select(LadderShelf.Step)],
                     Logs = LadderShelf.Logged(logs[client.Id]),
                     Setups =

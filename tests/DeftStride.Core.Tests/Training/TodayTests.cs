@@ -55,6 +55,42 @@ public sealed class TodayTests
         new(DecisionOutcome.Hold, chosen, "Hold. The same again next time.", reason, 0);
 
     [Fact]
+    public void What_was_filmed_and_is_due_is_filmed_again_from_the_same_place()
+    {
+        var then = Now.AddDays(-21);
+        var facts = Facts() with
+        {
+            Planned = "split-squat-to-pad",
+            Look = Looked() with { At = then },
+            Films =
+            [
+                ("split-squat-to-pad", View.Front, then.AddMinutes(4)),
+                ("split-squat-to-pad", View.Side, then),
+                ("split-squat-to-pad", View.Back, then.AddDays(-40)),
+                ("step-up", View.Back, Now.AddDays(-1)),
+            ],
+        };
+        var attention = Today.Of(facts).Attention;
+        Assert.Equal(AttentionKind.Due, attention.Kind);
+        Assert.StartsWith(
+            "Filmed 20 days ago, from the side and the front. Film it again from the same place.",
+            attention.Sentence,
+            StringComparison.Ordinal
+        );
+        // Nothing of this exercise was filmed: a look is asked for as before; nothing is due before its time.
+        Assert.StartsWith(
+            "Last look 21 days ago.",
+            Today.Of(facts with { Films = [.. facts.Films.Where(f => f.ExerciseId == "step-up")] }).Attention.Sentence,
+            StringComparison.Ordinal
+        );
+        Assert.DoesNotContain(
+            "Film",
+            Today.Of(facts with { Look = Looked() }).Attention.Sentence,
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
     public void With_the_sides_apart_the_day_is_the_weaker_sides_rung_whatever_was_planned()
     {
         var facts = Facts() with

@@ -2572,6 +2572,7 @@ export interface components {
             exerciseId: string;
             measureId: null | string;
             missing: string[];
+            school: components["schemas"]["SchoolCode"];
             sentence: components["schemas"]["PartView"][];
             side: null | components["schemas"]["BodySide"];
         };

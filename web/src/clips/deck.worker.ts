@@ -26,6 +26,9 @@ const HELD = 8;
 const AHEAD = 0.8;
 /** Nothing is drawn higher than this, pixels. */
 const HIGHEST = 1280;
+const CUT_OFF = 'The film cannot be read any further: its days may be over, or the line is down. Numbers and curves stay.';
+/** A sentence of ours; whatever else goes wrong is the film's. */
+class Said extends Error {}
 const NO_ENCODER = 'This browser cannot write films. Save a picture of the bottom instead, or use another browser.';
 
 /** One film that is open: it draws any instant of itself, and holds no more than a few frames. */
@@ -48,7 +51,7 @@ class Deck {
     const input = new Input({ source, formats: ALL_FORMATS });
     const track = await input.getPrimaryVideoTrack();
     if (!track || !(await track.canDecode()))
-      throw new Error('This browser cannot show how this film is packed. Its pictures are on the check.');
+      throw new Said('This browser cannot show how this film is packed. Its pictures are on the check.');
     const height = await track.getDisplayHeight();
     const scale = Math.min(1, HIGHEST / height);
     canvas.width = Math.round((await track.getDisplayWidth()) * scale);
@@ -100,12 +103,12 @@ class Deck {
       width: this.canvas.width,
       height: this.canvas.height,
     });
-    if (!codec) throw new Error(NO_ENCODER);
+    if (!codec) throw new Said(NO_ENCODER);
     const { name, disk, read, drop } = await newPlace();
     try {
       const canvas = new OffscreenCanvas(this.canvas.width, this.canvas.height);
       const to = canvas.getContext('2d', { alpha: false });
-      if (!to) throw new Error(NO_ENCODER);
+      if (!to) throw new Said(NO_ENCODER);
       const output = new Output({
         format: codec === 'avc' ? new Mp4OutputFormat({ fastStart: false }) : new WebMOutputFormat(),
         target: new StreamTarget(new WritableStream({ write: ({ data, position }) => void disk.write(data, { at: position }) }), {
@@ -166,7 +169,8 @@ self.onmessage = ({ data }: MessageEvent<ToDeck>) => {
   const next = (turns.get(id) ?? Promise.resolve())
     .then(() => act(data))
     .catch((error: unknown) => {
-      const sentence = error instanceof Error && error.message !== 'stopped' ? error.message : '';
+      const stopped = error instanceof Error && error.message === 'stopped';
+      const sentence = stopped ? '' : error instanceof Said ? error.message : CUT_OFF;
       say({ kind: 'failed', id, sentence });
     });
   turns.set(id, next);

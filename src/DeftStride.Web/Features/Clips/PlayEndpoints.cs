@@ -1,4 +1,5 @@
 using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
@@ -81,6 +82,7 @@ internal sealed record PlayView(
     Guid CheckId,
     Guid ClientId,
     string ExerciseId,
+    SchoolCode School,
     DateTimeOffset At,
     IReadOnlyList<PartView> Sentence,
     BodySide? Side,
@@ -107,6 +109,7 @@ internal static class PlayEndpoints
                 check.Fact.Id,
                 check.Fact.ClientId,
                 exercise.Id,
+                check.Fact.School,
                 check.Fact.RecordedAt,
                 PartView.Of(finding.Sentence),
                 finding.Side,

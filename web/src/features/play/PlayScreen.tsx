@@ -3,6 +3,7 @@ import { Link, useNavigate, useParams, useSearch } from '@tanstack/react-router'
 import { useCallback, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { playQuery } from '@/api/options';
+import { useClient } from '@/api/queries';
 import type { Played } from '@/clips/played';
 import { useShortcuts } from '@/device/keys';
 import { useNarrow } from '@/device/narrow';
@@ -10,10 +11,11 @@ import { Button } from '@/ui/Button';
 import { Empty, Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { SidePlate } from '@/ui/SidePlate';
+import { day } from '@/words/dates';
 import { FilmPane } from './FilmPane';
 import { LiveReadings } from './LiveReadings';
 import { MeasureWay } from './MeasureWay';
-import { cautionsOf, nameIn, type Pair, pairsOf } from './pairs';
+import { cautionsOf, nameIn, type Pair, pairsOf, pairsOver } from './pairs';
 import { phaseWords, StrokeFloor, TempoTape } from './StrokeFloor';
 import { secondsIn, usePlayer } from './usePlayer';
 
@@ -22,9 +24,16 @@ export function PlayScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId/play' });
   const { check } = useSearch({ from: '/clients/$clientId/play' });
   const play = useQuery(playQuery(check));
+  const client = useClient(clientId);
+  // The last check before this one that was filmed too.
+  const before = client.data?.checks
+    .filter((c) => play.data && c.exerciseId === play.data.exerciseId && c.at < play.data.at && c.stills.some((s) => s.clip))
+    .toSorted((a, b) => a.at.localeCompare(b.at))
+    .at(-1);
+  const earlier = useQuery({ ...playQuery(before?.id ?? ''), enabled: before !== undefined });
   if (play.error) return <Trouble error={play.error} />;
   if (!play.data) return <p className="p-6 text-soft">Reading the clips</p>;
-  const pairs = pairsOf(play.data);
+  const pairs = [...pairsOf(play.data), ...(earlier.data ? pairsOver(earlier.data, play.data, day(earlier.data.at)) : [])];
   if (pairs.length === 0)
     return (
       <div className="p-6">

@@ -1,6 +1,6 @@
 import { expect, test } from 'vitest';
 import { type Played, phaseAt, secondsAt } from '@/clips/played';
-import { cautionsOf, nameIn, pairsOf } from './pairs';
+import { cautionsOf, nameIn, pairsOf, pairsOver } from './pairs';
 import { secondsIn } from './usePlayer';
 
 const clip = (clipId: string, side: 'left' | 'right', over: Partial<Played> = {}): Played =>
@@ -66,4 +66,22 @@ test('another rate and a mirrored camera are said', () => {
   const said = pair ? cautionsOf(pair).join(' ') : '';
   expect(said).toContain('30 and 60 frames');
   expect(said).toContain('mirrored');
+});
+
+test('an earlier check goes beside this one, side by side from the same place, and another style is said', () => {
+  const at = '2026-03-01T08:00:00Z';
+  const then = {
+    exerciseId: 'x',
+    school: 'verticalShin' as const,
+    at,
+    clips: [clip('a', 'left'), clip('b', 'left', { view: 'front' })],
+  };
+  const now = { ...then, clips: [clip('c', 'left'), clip('d', 'right'), clip('e', 'left', { trialId: 't' })] };
+  const pairs = pairsOver(then, now, '1 Mar');
+  expect(pairs.map((p) => [p.words, p.one.clipId, p.other?.clipId])).toEqual([
+    ['Left 1 Mar beside now, from the side', 'a', 'c'],
+  ]);
+  expect(pairs[0] && cautionsOf(pairs[0])).toEqual([]);
+  const [other] = pairsOver({ ...then, school: 'kneeForward' }, now, '1 Mar');
+  expect(other && cautionsOf(other)[0]).toContain('style changed');
 });

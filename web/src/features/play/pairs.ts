@@ -4,10 +4,19 @@ import { fromView } from '@/pictures/still';
 import { sideWord } from '@/ui/SidePlate';
 
 /** Two clips in step, or one alone. */
-export type Pair = { id: string; words: string; one: Played; other: Played | null };
+export type Pair = {
+  id: string;
+  words: string;
+  one: Played;
+  other: Played | null;
+  /** What of them differs besides time, in a sentence. */
+  differs?: string;
+};
+
+type Play = Pick<Schema['PlayView'], 'clips' | 'exerciseId' | 'school' | 'at'>;
 
 /** What can be played of a check: left beside right from each view, before beside after for each second look, and what has nothing beside it. */
-export function pairsOf({ clips }: Pick<Schema['PlayView'], 'clips'>): Pair[] {
+export function pairsOf({ clips }: Pick<Play, 'clips'>): Pair[] {
   const first = clips.filter((c) => c.trialId === null);
   const pairs: Pair[] = [];
   for (const view of ['side', 'front', 'back'] as const) {
@@ -35,6 +44,26 @@ export function pairsOf({ clips }: Pick<Schema['PlayView'], 'clips'>): Pair[] {
   return pairs;
 }
 
+/** The sides of an earlier check beside those of this one, where both were filmed from the same place. */
+export function pairsOver(earlier: Play, now: Play, since: string): Pair[] {
+  const first = (play: Play) => play.clips.filter((c) => c.trialId === null);
+  return first(now).flatMap((after) => {
+    const before = first(earlier).find((c) => c.view === after.view && c.side === after.side);
+    if (!before) return [];
+    return [
+      {
+        id: `time-${before.clipId}-${after.side}`,
+        words: `${cap(sideWord(after.side))} ${since} beside now, ${fromView[after.view]}`,
+        one: before,
+        other: after,
+        ...(earlier.school === now.school
+          ? {}
+          : { differs: 'The style changed between the two: each is held against its own band.' }),
+      },
+    ];
+  });
+}
+
 const cap = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
 
 /** Which clip of a pair a coach means: the letter of its side, or before and after. */
@@ -42,9 +71,9 @@ export const nameIn = ({ one, other }: Pair, clip: Played) =>
   other && one.side === other.side ? (clip === one ? 'Before' : 'After') : cap(sideWord(clip.side));
 
 /** What of a pair cannot be compared as it stands, in sentences. */
-export function cautionsOf({ one, other }: Pair): string[] {
+export function cautionsOf({ one, other, differs }: Pair): string[] {
   if (!other) return [];
-  const said: string[] = [];
+  const said: string[] = differs ? [differs] : [];
   if (one.repetitions.length !== other.repetitions.length)
     said.push(
       `${one.repetitions.length} repetitions beside ${other.repetitions.length}: they go in step by phase, and the last of the shorter stays.`,
