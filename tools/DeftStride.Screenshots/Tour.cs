@@ -16,6 +16,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         "check-side",
         "check-ask",
         "client-ilse",
+        "bench-card",
         "bench-step",
         "phone-cue",
         "phone-bench",
