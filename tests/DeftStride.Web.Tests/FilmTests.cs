@@ -307,6 +307,64 @@ public sealed class FilmTests : IDisposable
         Assert.Empty(Directory.GetFiles(Path.Combine(studio.Folder, "films"), "*", SearchOption.AllDirectories));
     }
 
+    [Fact]
+    public async Task What_was_filmed_three_weeks_ago_is_asked_for_again_where_it_was_filmed_from()
+    {
+        var clock = new MovedClock(new DateTimeOffset(2026, 3, 10, 9, 0, 0, TimeSpan.Zero));
+        using var studio = new StudioUnderTest(clock);
+        var client = await studio.ClientAsync();
+        foreach (var supersedes in new Guid?[] { null, null })
+        {
+            var id = Guid.CreateVersion7();
+            using var points = new StringContent(
+                Clip(id, client, null, supersedes).ToJsonString(),
+                null,
+                "application/json"
+            );
+            using var kept = await studio.Http.PutAsync(new Uri($"/api/clips/{id}", UriKind.Relative), points);
+            Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+        }
+
+        var check = await studio.CheckAsync(client, 4, 5);
+        var said = (
+            await studio.PostAsync(
+                $"/api/checks/{check["id"]}/recommendation",
+                new
+                {
+                    painAfter = (object?)null,
+                    repetitions = (object?)null,
+                    log = (object?)null,
+                }
+            )
+        )!;
+        await studio.PostAsync(
+            "/api/decisions",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                checkId = check["id"]!.GetValue<Guid>(),
+                painAfter = (object?)null,
+                repetitions = (object?)null,
+                log = (object?)null,
+                ruleId = Text(said, "ruleId"),
+                recommended = Text(said, "outcome"),
+                chosen = "hold",
+                reason = "Once more.",
+                way = (int?)null,
+                supersedes = (Guid?)null,
+            }
+        );
+        async Task<string> AttentionAsync() =>
+            Text((await studio.GetAsync($"/api/clients/{client}"))["today"]!["attention"], "sentence");
+        Assert.DoesNotContain("Film", await AttentionAsync(), StringComparison.Ordinal);
+        clock.Now = clock.Now.AddDays(21);
+        Assert.StartsWith(
+            "Filmed 21 days ago, from the front. Film it again from the same place.",
+            await AttentionAsync(),
+            StringComparison.Ordinal
+        );
+    }
+
     private sealed class MovedClock(DateTimeOffset now) : TimeProvider
     {
         public DateTimeOffset Now { get; set; } = now;

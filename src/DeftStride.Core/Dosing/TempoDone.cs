@@ -43,6 +43,9 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
     /// <summary>An edge of a smooth movement reads a tenth late or early by itself.</summary>
     private const double Smooth = 0.1;
 
+    /// <summary>How far the error of <see cref="Done"/> reaches, seconds.</summary>
+    public double Reach => ErrorModel.CallZ * Done.Sd;
+
     /// <summary>The tempo of repetitions of one side.</summary>
     /// <param name="repetitions">Of one side, at least one.</param>
     /// <param name="asked">The tempo that is asked, or null.</param>
@@ -86,17 +89,19 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
             .MaxBy(d => Math.Abs(d.Done.Seconds - d.Asked!.Value));
         if (worst is null)
             return null;
-        var (seconds, asked) = (worst.Done.Seconds, worst.Asked);
+        var (seconds, asked, reach) = (worst.Done.Seconds, worst.Asked, worst.Reach);
         var quick = worst.Verdict == TempoVerdict.Short;
         return worst.Part switch
         {
             TempoPart.Down => Invariant(
-                $"Lowered in {seconds:0.0} s where {asked} are asked: too {(quick ? "fast" : "slow")}."
+                $"Lowered in {seconds:0.0} ± {reach:0.0} s where {asked} are asked: too {(quick ? "fast" : "slow")}."
             ),
             TempoPart.Pause => Invariant(
-                $"Held {seconds:0.0} s at the bottom where {asked} is asked: too {(quick ? "short" : "long")}."
+                $"Held {seconds:0.0} ± {reach:0.0} s at the bottom where {asked} is asked: too {(quick ? "short" : "long")}."
             ),
-            _ => Invariant($"Up in {seconds:0.0} s where {asked} is asked: too {(quick ? "fast" : "slow")}."),
+            _ => Invariant(
+                $"Up in {seconds:0.0} ± {reach:0.0} s where {asked} is asked: too {(quick ? "fast" : "slow")}."
+            ),
         };
     }
 }

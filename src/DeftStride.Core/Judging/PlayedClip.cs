@@ -47,6 +47,11 @@ public sealed record PlayedClip(
     IReadOnlyList<PlayedNick> Nicks
 )
 {
+    /// <summary>At which phase a measure leaves its band, the mean over the repetitions in which that could be timed; null where it could in none.</summary>
+    /// <param name="measureId">Which measure.</param>
+    public double? Leaves(string measureId) =>
+        Nicks.Where(n => n.Sure && n.Measure.Id == measureId).Select(n => (double?)n.Phase).Average();
+
     /// <summary>One side of a clip with what a look found in it.</summary>
     /// <param name="movement">What moves; the side must work in it.</param>
     /// <param name="side">The client's own.</param>

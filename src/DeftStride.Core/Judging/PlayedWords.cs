@@ -73,8 +73,12 @@ public static class PlayedWords
         );
         return mean.Ahead switch
         {
-            Seeing.Order.First => Invariant($"The hip straightens first, {lag:0.0} s ahead: {shares}."),
-            Seeing.Order.Second => Invariant($"The knee straightens first, {-lag:0.0} s ahead: {shares}."),
+            Seeing.Order.First => Invariant(
+                $"The hip straightens first, {lag:0.0} ± {ErrorModel.CallZ * sd:0.0} s ahead: {shares}."
+            ),
+            Seeing.Order.Second => Invariant(
+                $"The knee straightens first, {-lag:0.0} ± {ErrorModel.CallZ * sd:0.0} s ahead: {shares}."
+            ),
             _ => $"Hip and knee straighten together: {shares}.",
         };
     }
@@ -96,9 +100,10 @@ public static class PlayedWords
             : side ? $"{In(Math.Abs(ahead))} {(ahead > 0 ? "forward" : "back")}"
             : $"{In(Math.Abs(ahead))} {(ahead > 0 ? "over the working leg" : "away from the working leg")}";
         var way = clip.Movement.Exercise.Shape.Box == Exercises.BoxWay.Rises ? "up" : "down";
+        var give = $"an estimate, each ±{In(ErrorModel.CallZ * sd)}";
         return across == "straight"
-            ? $"The hips go {In(Math.Abs(down))} straight {way}, an estimate."
-            : $"The hips go {In(Math.Abs(down))} {way} and {across}, an estimate.";
+            ? $"The hips go {In(Math.Abs(down))} straight {way}, {give}."
+            : $"The hips go {In(Math.Abs(down))} {way} and {across}, {give}.";
     }
 
     private static string? Force(PlayedClip clip, Body? body)

@@ -70,6 +70,8 @@ public sealed class PlayedClipTests
         var clip = Play(drawn.Body, drawn.Front, drawn.Stature);
         var nicks = clip.Nicks.Where(n => n.Measure.Id == "front-shin").ToArray();
         Assert.Equal(3, nicks.Length);
+        Assert.Equal(nicks.Average(n => n.Phase), clip.Leaves("front-shin")!.Value, 6);
+        Assert.Null(clip.Leaves("trunk-lean"));
         var shin = clip.Measures.Single(m => m.Result.Measure.Id == "front-shin");
         foreach (var nick in nicks)
         {
@@ -195,7 +197,7 @@ public sealed class PlayedClipTests
         Assert.Null(TempoDone.Missed(kept));
         var fast = TempoDone.Of([Rep(1.4, 0.4, 0.9), Rep(1.6, 0.4, 0.9)], Tempo.Usual);
         Assert.Equal([TempoVerdict.Short, TempoVerdict.Short, TempoVerdict.Kept], fast.Select(d => d.Verdict!.Value));
-        Assert.Equal("Lowered in 1.5 s where 3 are asked: too fast.", TempoDone.Missed(fast));
+        Assert.Equal("Lowered in 1.5 ± 0.1 s where 3 are asked: too fast.", TempoDone.Missed(fast));
         var unsure = TempoDone.Of([Rep(1.4, 0.4, 0.9, sd: 0.5)], Tempo.Usual);
         Assert.All(unsure, d => Assert.Equal(TempoVerdict.NotTimed, d.Verdict));
         Assert.All(TempoDone.Of([Rep(1, 1, 1)], null), d => Assert.Null(d.Verdict));

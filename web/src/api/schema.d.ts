@@ -2521,10 +2521,12 @@ export interface components {
         /**
          * @description One measure all through a clip. IReadOnlyList&lt;double?&gt; PlayedMeasureView.Values and IReadOnlyList&lt;Verdict?&gt; PlayedMeasureView.Verdicts go along the series; IReadOnlyList&lt;string&gt; PlayedMeasureView.Said holds every
          *     text that a value has and IReadOnlyList&lt;int&gt; PlayedMeasureView.SaidAt which of them it is, −1 where nothing is read. IReadOnlyList&lt;double?&gt; PlayedMeasureView.Mean and IReadOnlyList&lt;double?&gt; PlayedMeasureView.Sd
-         *     go by phase.
+         *     go by phase; double? PlayedMeasureView.Leaves is the phase at which it leaves its band, over the repetitions.
          */
         PlayedMeasureView: {
             alike: string;
+            /** Format: double */
+            leaves: null | number;
             /** Format: double */
             lower: null | number;
             mean: (null | number)[];
@@ -3232,13 +3234,15 @@ export interface components {
         TempoPart: "down" | "pause" | "up";
         /** @enum {unknown} */
         TempoVerdict: "kept" | "short" | "long" | "notTimed" | null;
-        /** @description A part of the tempo, done against asked; seconds. */
+        /** @description A part of the tempo, done against asked, and how far its error reaches; seconds. */
         TempoView: {
             /** Format: int32 */
             asked: null | number;
             /** Format: double */
             done: null | number;
             part: components["schemas"]["TempoPart"];
+            /** Format: double */
+            reach: null | number;
             verdict: null | components["schemas"]["TempoVerdict"];
         };
         /** @description A tier of red flags: its button, what to do, whom to see. */

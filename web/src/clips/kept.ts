@@ -21,7 +21,8 @@ export type ClipAtHand = ClipOf & {
 
 type Points = Schema['ClipRecordDto'];
 
-const NO_FILM = 'The film of this clip is not kept: this device has no room for it. Its points and pictures are.';
+const NO_FILM =
+  'The film of this clip could not be put aside on this device, so it is not kept. Its points and pictures are, and the check goes on.';
 
 /** Writes something into the outbox; settles once this device has it. */
 const stored = (path: string, json: Points | null, blob: Blob | null) =>
@@ -34,6 +35,7 @@ const stored = (path: string, json: Points | null, blob: Blob | null) =>
 /** Keeps what was seen in a clip, and the stretch of its film that was read, first on this device and then in the studio. */
 export async function keepClip(of: ClipOf, file: Blob, seen: SeenClip) {
   const [first, last] = [seen.frames[0]?.seconds ?? 0, seen.frames.at(-1)?.seconds ?? 0];
+  // Why not matters little to whoever coaches: the points are kept in any case, and that the film is not is said below.
   const packed = await packOf(file, first, last + 0.05).catch(() => null);
   await stored(
     `/api/clips/${of.id}`,

@@ -37,7 +37,7 @@ const nameOf = (lane: string) =>
 /** One thing in the outbox: its state as a word and a tone, and the studio's sentence when it was refused. */
 export function UnsentLine({ entry, named = false }: { entry: Entry; named?: boolean }) {
   const held = theOutbox().held().get(entry.id);
-  const whose = named ? nameOf(entry.lane) : undefined;
+  const whose = named ? nameOf(entry.lane.replace(/^film:/, '')) : undefined;
   const name = `${whose ? `${whose}, ${entry.words.charAt(0)}` : entry.words.charAt(0).toUpperCase()}${entry.words.slice(1)}`;
   const when = clock(entry.at);
   if (entry.state === 'refused')

@@ -24,7 +24,7 @@ internal sealed record PlayedRepetitionView(
 /// <summary>
 /// One measure all through a clip. <see cref="Values"/> and <see cref="Verdicts"/> go along the series; <see cref="Said"/> holds every
 /// text that a value has and <see cref="SaidAt"/> which of them it is, −1 where nothing is read. <see cref="Mean"/> and <see cref="Sd"/>
-/// go by phase.
+/// go by phase; <see cref="Leaves"/> is the phase at which it leaves its band, over the repetitions.
 /// </summary>
 internal sealed record PlayedMeasureView(
     string MeasureId,
@@ -41,14 +41,15 @@ internal sealed record PlayedMeasureView(
     IReadOnlyList<double?> Mean,
     IReadOnlyList<double?> Sd,
     string Alike,
-    Verdict? Verdict
+    Verdict? Verdict,
+    double? Leaves
 );
 
 /// <summary>Something left its band there.</summary>
 internal sealed record NickView(string MeasureId, string Name, int Repetition, double Seconds, double Phase, bool Sure);
 
-/// <summary>A part of the tempo, done against asked; seconds.</summary>
-internal sealed record TempoView(TempoPart Part, int? Asked, double? Done, TempoVerdict? Verdict);
+/// <summary>A part of the tempo, done against asked, and how far its error reaches; seconds.</summary>
+internal sealed record TempoView(TempoPart Part, int? Asked, double? Done, double? Reach, TempoVerdict? Verdict);
 
 /// <summary>
 /// One side of one clip as it is played. <see cref="Paths"/> hold x and y of each point in turn along the series, mended and smoothed,
@@ -154,7 +155,7 @@ internal static class PlayEndpoints
                         )
                 ),
             ],
-            [.. clip.Measures.Select(Of)],
+            [.. clip.Measures.Select(m => Of(m, clip.Leaves(m.Result.Measure.Id)))],
             [
                 .. clip.Nicks.Select(n => new NickView(
                     n.Measure.Id,
@@ -170,6 +171,7 @@ internal static class PlayEndpoints
                     t.Part,
                     t.Asked,
                     t.Done.Timed ? Math.Round(t.Done.Seconds, 2) : null,
+                    t.Done.Timed ? Math.Round(t.Reach, 2) : null,
                     t.Verdict
                 )),
             ],
@@ -217,7 +219,7 @@ internal static class PlayEndpoints
             );
     }
 
-    private static PlayedMeasureView Of(PlayedMeasure m)
+    private static PlayedMeasureView Of(PlayedMeasure m, double? leaves)
     {
         var (measure, unit) = (m.Result.Measure, m.Result.Mean!.Value.Unit);
         var said = new List<string>();
@@ -250,7 +252,8 @@ internal static class PlayEndpoints
             Rounded(m.Curve.Mean),
             Rounded(m.Curve.Sd),
             PlayedWords.Alike(m),
-            m.Result.Verdict
+            m.Result.Verdict,
+            leaves is { } phase ? Math.Round(phase, 1) : null
         );
     }
 

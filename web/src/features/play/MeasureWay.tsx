@@ -51,11 +51,8 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
           .join('L')}Z`;
   };
   const nicks = both.flatMap(({ clip, measure }) => {
-    const own = clip.nicks.filter((n) => n.measureId === measureId && n.sure);
-    if (own.length === 0) return [];
-    const at = own.reduce((sum, n) => sum + n.phase, 0) / own.length;
-    const value = atPhase(measure.mean, at);
-    return value == null ? [] : [{ clip, at, value }];
+    const value = measure.leaves === null ? null : atPhase(measure.mean, measure.leaves);
+    return measure.leaves === null || value == null ? [] : [{ clip, at: measure.leaves, value }];
   });
   return (
     <section
@@ -114,7 +111,7 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
               strokeLinecap="round"
             />
             <text x={Math.min(x(value) + 11, WIDTH - 62)} y={y(at) - 6} fontSize="11" fontWeight="600" fill="var(--brick)">
-              {clip.side === 'left' ? 'L' : 'R'} leaves {Math.round(at)} %
+              {clip.side === 'left' ? 'L' : 'R'} leaves, {Math.round(at)} %
             </text>
           </g>
         ))}

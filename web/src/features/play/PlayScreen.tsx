@@ -151,7 +151,7 @@ function Playing({ clientId, play, pairs }: { clientId: string; play: Schema['Pl
                   onClick={() => player.go(n.at)}
                   className="mr-2 underline decoration-dotted underline-offset-4 hover:text-ink"
                 >
-                  {n.clip.side === 'left' ? 'L' : 'R'} {n.name} leaves at {Math.round(n.phase)} %
+                  {n.clip.side === 'left' ? 'L' : 'R'} {n.name} leaves its band {Math.round(n.phase)} % down
                 </button>
               ))}
           </span>
@@ -297,14 +297,14 @@ function Give({
             onClick={() => onSave(saving === clip ? null : clip)}
             className="min-h-8 underline decoration-hair underline-offset-4 hover:decoration-ink disabled:opacity-45 pointer-coarse:min-h-11"
           >
-            {saving === clip ? 'Stop writing' : 'Film'}
+            {saving === clip ? 'Stop writing' : 'Save the film'}
           </button>
           <a
             className="underline decoration-hair underline-offset-4 hover:decoration-ink"
             href={`/api/clips/${clip.clipId}/track.csv`}
             download
           >
-            CSV
+            Points, CSV
           </a>
           <a
             className="underline decoration-hair underline-offset-4 hover:decoration-ink"

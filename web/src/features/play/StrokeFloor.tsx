@@ -229,7 +229,7 @@ export function TempoTape({ clips, asked }: { clips: Played[]; asked: string | n
               <span
                 className={`text-fine tabular-nums ${t.verdict === 'short' || t.verdict === 'long' ? 'font-semibold text-[#f0907a]' : ''}`}
               >
-                {t.done === null ? 'not timed' : `${t.done.toFixed(1)} s`} {PARTS[t.part]}
+                {t.done === null ? 'not timed' : `${t.done.toFixed(1)} ±${(t.reach ?? 0).toFixed(1)} s`} {PARTS[t.part]}
               </span>
             </span>
           ))}
