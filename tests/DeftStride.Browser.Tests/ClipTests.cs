@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using System.Text.RegularExpressions;
 using OpenQA.Selenium;
 using Xunit;
 using static DeftStride.Browser.Tests.Road;
@@ -64,7 +65,10 @@ public sealed class ClipTests
         page.Click("[aria-label='Film']");
         page.Until(
             "two seconds of film",
-            () => page.Find("[data-filming]").Text.Contains("2 s", StringComparison.Ordinal)
+            () =>
+                !page.Lacks("[data-filming]")
+                && Regex.Match(page.Find("[data-filming]").Text, @"\b(\d+) s\b") is { Success: true } shown
+                && int.Parse(shown.Groups[1].Value, CultureInfo.InvariantCulture) >= 2
         );
         page.Click("[aria-label='Stop filming']");
         // A busy machine films too few frames to look for anybody: that is said as well.

@@ -10,7 +10,7 @@ namespace DeftStride.Browser;
 /// <summary>A browser at a page of the app, driven as a person would. Every look-up waits for what it needs.</summary>
 public sealed class Page : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(12);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
     private readonly string _profile = Directory.CreateTempSubdirectory("deft-stride-profile-").FullName;
     private readonly ChromeDriverService _service;
 

@@ -139,7 +139,9 @@ internal sealed class Tour(Page desk, string folder, string only)
             desk.ClickPicture($"[data-stage='{side}']", free.Item1, free.Item2);
             desk.Until(
                 "the stickers to be followed",
-                () => !desk.Text().Contains("without stickers", StringComparison.Ordinal),
+                () =>
+                    desk.Lacks("[data-following]")
+                    && !desk.Text().Contains("without stickers", StringComparison.Ordinal),
                 patience
             );
         }

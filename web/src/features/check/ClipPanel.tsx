@@ -106,6 +106,15 @@ export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
   );
 }
 
+/** The stickers are being followed: their numbers come, and nothing is finished before. */
+export function Following() {
+  return (
+    <p className="mb-2 rounded-xl border border-ink bg-paper px-3.5 py-2 text-copy" role="status" data-following>
+      Following the two stickers through the clip. Each repetition gets its pelvic level.
+    </p>
+  );
+}
+
 /** A long clip: the stretch with the repetitions between two handles, with the frame at the handle that moves. */
 function Trim({
   facts,

@@ -12,7 +12,7 @@ import { Sentence } from '@/ui/Sentence';
 import { SIDES, type Side, SidePlate } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
 import { AskPanel } from './AskPanel';
-import { ClipPanel } from './ClipPanel';
+import { ClipPanel, Following } from './ClipPanel';
 import type { Draft } from './draft';
 import { HowTall } from './HowTall';
 import { LookActions } from './LookActions';
@@ -139,6 +139,7 @@ export function FirstLook(props: FirstLookProps) {
         {onPictures && view !== 'side' && !standard.standard.body && draft.stills.some((s) => s.view === view && s.clip) && (
           <HowTall clientId={clientId} first={first} />
         )}
+        {clip.following && <Following />}
         {clip.work && <ClipPanel work={clip.work} clip={clip} />}
         {(client.today.conditions.length > 0 || client.today.limitBy || standard.gate) && (
           <div className={`mb-2 grid gap-2 ${onPictures && current ? 'max-md:hidden' : ''}`}>

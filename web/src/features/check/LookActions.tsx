@@ -21,7 +21,7 @@ const doneWords = (marked: Side[]) =>
 /** What comes next in a look, as the brown button has it; null while a mark is being tapped. */
 export function primaryOf(state: FirstLookState): Primary | null {
   const { next, go, current, asking, ring, actions, active, consent, setConsent, first, ready, keep, pending } = state;
-  const { station, unanswered, onRestFine, markedSides, marking, look } = state;
+  const { station, unanswered, onRestFine, markedSides, marking, look, clip } = state;
   if (marking) return null;
   if (station === 'checks' && unanswered.length > 0 && next.kind !== 'points')
     return {
@@ -46,7 +46,13 @@ export function primaryOf(state: FirstLookState): Primary | null {
   }
   if (next.kind === 'done')
     return {
-      words: pending > 0 ? 'Sending the picture…' : doneWords(markedSides),
+      words: clip.busy
+        ? clip.following
+          ? 'Following the stickers…'
+          : 'First the clip above'
+        : pending > 0
+          ? 'Sending the picture…'
+          : doneWords(markedSides),
       run: () => keep.mutate(),
       key: 'D',
       waits: !ready || keep.isPending,

@@ -37,7 +37,7 @@ import { Trouble } from '@/ui/Notice';
 import { ReadingLine } from '@/ui/ReadingLine';
 import { type Side, sideWord } from '@/ui/SidePlate';
 import { Unsent } from '@/ui/Unsent';
-import { ClipPanel } from './ClipPanel';
+import { ClipPanel, Following } from './ClipPanel';
 import { FeelRow } from './FeelRow';
 import { type Filmed, mended, standing, withClip } from './filmed';
 import { namesOf, slotOfFinding } from './finding';
@@ -194,7 +194,7 @@ export function LookAgain({
   };
 
   const read = stills.some(isMarked) && reading.view?.results.some((r) => r.measureId === measureId && r.side === side) === true;
-  const ready = read && pending === 0 && !waits && painAsked;
+  const ready = read && pending === 0 && !clip.busy && !waits && painAsked;
   const source = useRef<Openers[Side]>(undefined);
   const asking = current && nextPoint(current, asked);
   const ring = asking && current ? (current.points[asking.landmark] ?? reading.guesses[asking.landmark]) : undefined;
@@ -227,7 +227,11 @@ export function LookAgain({
       : !painAsked
         ? { words: 'Ask about pain', key: 'N', run: () => document.querySelector<HTMLElement>('#pain button')?.focus() }
         : {
-            words: pending > 0 ? 'Sending the picture…' : `Compare ${sideWord(side)} with before`,
+            words: clip.following
+              ? 'Following the stickers…'
+              : pending > 0
+                ? 'Sending the picture…'
+                : `Compare ${sideWord(side)} with before`,
             key: 'D',
             run: () => judge.mutate(null),
             waits: !ready,
@@ -308,6 +312,7 @@ export function LookAgain({
             Same side, same camera place, one change only. Then compare.
           </p>
         </div>
+        {clip.following && <Following />}
         {clip.work && <ClipPanel work={clip.work} clip={clip} />}
         <div className="grid min-h-0 flex-1 gap-3 max-md:grid-rows-[minmax(0,1fr)_auto] md:grid-cols-2">
           <div className="grid min-h-0 grid-rows-1 max-md:hidden short:h-[calc(100dvh-136px)] short:min-h-[230px] md:max-lg:h-[44dvh]">

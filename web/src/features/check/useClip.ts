@@ -266,6 +266,8 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
   return {
     work,
     following,
+    /** Something of a clip is still on its way into the look: it is not finished without it. */
+    busy: work !== null || following,
     counter,
     swap,
     /** Hears of each point that a hand has put: both stickers on the pelvis of a found still are followed through its clip. */

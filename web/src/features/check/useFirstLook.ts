@@ -399,7 +399,12 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   const unanswered = openMeasures(look, standard);
 
   const ready =
-    markedSides.length > 0 && pending === 0 && painComplete(draft.pain) && !done && !finishing.some((e) => e.state !== 'refused');
+    markedSides.length > 0 &&
+    pending === 0 &&
+    !clip.busy &&
+    painComplete(draft.pain) &&
+    !done &&
+    !finishing.some((e) => e.state !== 'refused');
   /** Pictures that can be laid over the one that is up: the other side, the last time, the half-kneeling baseline. */
   const overlaysFor = (slot: Slot): { still: Still; name: string }[] => {
     const other = stillsIn({ ...slot, side: otherSide(slot.side) })[0];

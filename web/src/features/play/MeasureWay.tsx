@@ -110,7 +110,7 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
               strokeWidth="2.6"
               strokeLinecap="round"
             />
-            <text x={Math.min(x(value) + 11, WIDTH - 62)} y={y(at) - 6} fontSize="11" fontWeight="600" fill="var(--brick)">
+            <text x={Math.min(x(value) + 11, WIDTH - 74)} y={y(at) - 6} fontSize="11" fontWeight="600" fill="var(--brick)">
               {clip.side === 'left' ? 'L' : 'R'} leaves, {Math.round(at)} %
             </text>
           </g>

@@ -188,9 +188,13 @@ const SECOND = 30;
 /** The tempo done as tape pulled out against the dotted length that is asked. */
 export function TempoTape({ clips, asked }: { clips: Played[]; asked: string | null }) {
   const missed = clips.find((c) => c.tempoMissed);
+  const give = Math.max(0, ...clips.flatMap((c) => c.tempo.map((t) => t.reach ?? 0)));
   return (
-    <section aria-label="Tempo" className="grid w-64 shrink-0 content-center gap-1 text-[#f1eee6]">
-      <h2 className="text-copy font-semibold">{asked ? `Tempo, asked: ${asked}` : 'Tempo'}</h2>
+    <section aria-label="Tempo" className="grid w-72 shrink-0 content-center gap-1 text-[#f1eee6]">
+      <h2 className="text-copy font-semibold">
+        {asked ? `Asked: ${asked}` : 'Tempo'}
+        {give > 0 && <span className="font-normal text-fine"> done ±{give.toFixed(1)} s</span>}
+      </h2>
       {clips.map((clip) => (
         <div key={clip.clipId + clip.side} className="flex items-start gap-2" data-tempo={clip.side}>
           <span className="mt-1.5 w-3 text-small font-semibold">
@@ -229,7 +233,7 @@ export function TempoTape({ clips, asked }: { clips: Played[]; asked: string | n
               <span
                 className={`text-fine tabular-nums ${t.verdict === 'short' || t.verdict === 'long' ? 'font-semibold text-[#f0907a]' : ''}`}
               >
-                {t.done === null ? 'not timed' : `${t.done.toFixed(1)} ±${(t.reach ?? 0).toFixed(1)} s`} {PARTS[t.part]}
+                {t.done === null ? 'not timed' : `${t.done.toFixed(1)} s`} {PARTS[t.part]}
               </span>
             </span>
           ))}
