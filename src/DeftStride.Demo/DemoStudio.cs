@@ -9,12 +9,14 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
 using DeftStride.Data;
+using DeftStride.Data.Films;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Bench;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Decisions;
+using DeftStride.Studio.Films;
 using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Pictures;
@@ -34,6 +36,7 @@ internal sealed class DemoStudio(
     StudioContext db,
     StudioScope scope,
     PictureFolder folder,
+    FilmFolder filmFolder,
     WriteTurns turns,
     TimeProvider real
 )
@@ -42,7 +45,10 @@ internal sealed class DemoStudio(
     private readonly DemoClock _clock = new();
     private readonly Random _hand = new(20);
     private readonly Dictionary<string, Guid> _clients = [];
+    private readonly DemoClips _demoClips = new();
     private Figures _figures = null!;
+    private ClipRecorder _clips = null!;
+    private FilmShelf _films = null!;
     private FactWriter _facts = null!;
     private PictureShelf _shelf = null!;
     private CheckBook _book = null!;
@@ -80,6 +86,9 @@ internal sealed class DemoStudio(
         string? Remark = null
     )
     {
+        /// <summary>Clips that it was read from.</summary>
+        public string[] Clips { get; init; } = [];
+
         public static Looked Split(params string[] more) => new(DemoStudio.ExerciseId, more, []);
     }
 
@@ -177,6 +186,8 @@ internal sealed class DemoStudio(
         _figures = new Figures();
         _facts = new FactWriter(db, scope);
         _shelf = new PictureShelf(db, scope, _facts, folder, turns);
+        _clips = new ClipRecorder(db, scope, _facts);
+        _films = new FilmShelf(db, scope, _facts, filmFolder, new FilmBook(db, scope), turns);
         var shelf = new LadderShelf(db);
         var (conditions, setups, pictures) = (new ConditionShelf(db), new SetupShelf(db), new OwnPictures(db));
         var (ladders, experience) = (new LadderBook(db, scope, shelf, conditions), new StudioExperience());
@@ -360,7 +371,17 @@ internal sealed class DemoStudio(
         var learning = new KeptRepetitions(5, 5, 3);
         var clean = new KeptRepetitions(8, 8, 8);
 
-        await SessionAsync("maren", 1, now.AddDays(-22), none, [new("sb-gatepost", "maren-1-r")], none, learning, stop);
+        // Filmed, so that it can be seen how it moves; after three weeks it is due to be filmed again.
+        await SessionAsync(
+            "maren",
+            now.AddDays(-22),
+            new Looked(ExerciseId, [], []) { Clips = ["maren-side-left", "maren-side-right"] },
+            none,
+            [new("sb-gatepost", "maren-1-r")],
+            none,
+            learning,
+            stop
+        );
         // Her right side would begin a rung lower; the coach keeps both on the pad, where the target is the same every time.
         var onThePad = new KeptStand(
             Guid.CreateVersion7(_clock.Now),
@@ -652,6 +673,9 @@ internal sealed class DemoStudio(
         var client = await scope.ClientAsync(_clients[key], stop);
         var standard = await _book.StandardForAsync(client, Exercise.Find(looked.ExerciseId)!, null, stop);
         var core = standard.ToCore();
+        var movements = new List<KeptMovement>();
+        foreach (var clip in looked.Clips)
+            movements.Add(await ClipAsync(key, clip, looked.ExerciseId, core, standard.Context(core), stills, stop));
         KeptStated[] stated = core.Of("descent") is { MustPass: true }
             ?
             [
@@ -660,7 +684,7 @@ internal sealed class DemoStudio(
             ]
             : [];
         // What the pictures leave open, or cannot call from one repetition, the coach answered by eye.
-        var first = LookReading.Read(stills, looked.Wrong, stated, core, standard.Context(core));
+        var first = LookReading.Read(stills, looked.Wrong, stated, core, standard.Context(core), movements);
         var open = first
             .Missing.Select(m => (m.Measure.Id, m.Side))
             .Concat(
@@ -685,7 +709,8 @@ internal sealed class DemoStudio(
             _lastPain.TryGetValue((key, looked.ExerciseId), out var evening)
                 ? evening
                 : null,
-            Remark: looked.Remark
+            Remark: looked.Remark,
+            Movements: movements is [] ? null : movements
         );
         _lastPain[(key, looked.ExerciseId)] = after.Score;
         await _recorder.KeepAsync(check, stop);
@@ -776,6 +801,44 @@ internal sealed class DemoStudio(
 
     private async Task<KeptStill> StillAsync(string key, string name, CancellationToken stop) =>
         _figures.Marked(name, await PictureAsync(key, name, stop), _hand);
+
+    /// <summary>Keeps a clip with its film and the pictures of its moments; what moves in it goes into the look.</summary>
+    private async Task<KeptMovement> ClipAsync(
+        string key,
+        string name,
+        string exercise,
+        CheckStandard standard,
+        ReadingContext context,
+        List<KeptStill> stills,
+        CancellationToken stop
+    )
+    {
+        var (id, client) = (Guid.CreateVersion7(_clock.Now), _clients[key]);
+        var read = _demoClips.Read(
+            name,
+            id,
+            client,
+            exercise,
+            standard,
+            context,
+            () => Guid.CreateVersion7(_clock.Now)
+        );
+        await _films.KeepAsync(await _clips.AddAsync(read.Clip, stop), read.Film, stop);
+        foreach (var (still, picture) in read.Stills)
+        {
+            await _shelf.KeepAsync(
+                still.PictureId,
+                client,
+                picture,
+                new KeptUpload(client, $"{name} {still.Clip!.Seconds}"),
+                new(still.Side, still.View, still.Moment),
+                stop
+            );
+            stills.Add(still);
+        }
+
+        return read.Movement;
+    }
 
     private async Task<Guid> PictureAsync(string key, string name, CancellationToken stop)
     {

@@ -27,7 +27,8 @@ internal sealed record FigureTruth(
 /// <summary>The drawn figures that ship with the server.</summary>
 internal sealed class Figures
 {
-    private static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
+    /// <summary>As the drawing tools write.</summary>
+    public static readonly JsonSerializerOptions Plain = new(JsonSerializerDefaults.Web)
     {
         Converters = { new JsonStringEnumConverter(JsonNamingPolicy.CamelCase, allowIntegerValues: false) },
     };

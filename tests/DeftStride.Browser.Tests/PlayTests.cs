@@ -1,5 +1,4 @@
 using System.Globalization;
-using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using OpenQA.Selenium;
 using Xunit;
@@ -9,191 +8,17 @@ namespace DeftStride.Browser.Tests;
 /// <summary>Two films of a check played in step: by key, by hand, on the phone, and written out with the instruments in them. Nothing is read by a model here: the points are those of an earlier reading.</summary>
 public sealed class PlayTests : IDisposable
 {
-    private static readonly string Folder = Path.Combine(Checkout.Root, "src/DeftStride.Demo");
     private static readonly TimeSpan Patience = TimeSpan.FromMinutes(1);
 
     private readonly AppHost _server = new();
-    private readonly HttpClient _http;
-    private readonly Guid _client = Guid.CreateVersion7();
+    private readonly FilmedCheck _filmed;
 
-    public PlayTests()
-    {
-        _http = new HttpClient { BaseAddress = new Uri(_server.Url) };
-        _http.DefaultRequestHeaders.Add("Deft-Interface", "1");
-    }
+    public PlayTests() => _filmed = new FilmedCheck(_server.Url);
 
     public void Dispose()
     {
-        _http.Dispose();
+        _filmed.Dispose();
         _server.Dispose();
-    }
-
-    private async Task<JsonNode> SendAsync(HttpMethod method, string path, HttpContent? content)
-    {
-        using var request = new HttpRequestMessage(method, path) { Content = content };
-        using var answer = await _http.SendAsync(request);
-        var text = await answer.Content.ReadAsStringAsync();
-        Assert.True(answer.IsSuccessStatusCode, $"{method} {path}: {text}");
-        return JsonNode.Parse(text) ?? new JsonObject();
-    }
-
-    private static ByteArrayContent Bytes(string file)
-    {
-        var content = new ByteArrayContent(File.ReadAllBytes(file));
-        content.Headers.ContentType = new("application/octet-stream");
-        return content;
-    }
-
-    /// <summary>A finished look made of two clips, with their points and films kept.</summary>
-    private async Task<string> CheckAsync()
-    {
-        await SendAsync(
-            HttpMethod.Post,
-            "/api/clients",
-            JsonContent.Create(
-                new
-                {
-                    operationId = Guid.NewGuid(),
-                    id = _client,
-                    name = "Juno Ashgrove",
-                    goal = "",
-                    school = (string?)null,
-                }
-            )
-        );
-        var standard = (
-            await SendAsync(HttpMethod.Get, $"/api/clients/{_client}/standard?exercise=split-squat-to-pad", null)
-        )["standard"]!;
-        var picture = Guid.CreateVersion7();
-        var kept = await SendAsync(
-            HttpMethod.Put,
-            $"/api/pictures/{picture}?client={_client}",
-            Bytes(
-                Directory
-                    .EnumerateFiles(Path.Combine(Folder, "Figures"), "*.webp")
-                    .Order(StringComparer.Ordinal)
-                    .First()
-            )
-        );
-        var camera = new JsonObject
-        {
-            ["distanceM"] = 5.4,
-            ["heightM"] = 0.84,
-            ["guided"] = true,
-        };
-        var (stills, movements) = (new JsonArray(), new JsonArray());
-        foreach (var side in new[] { "left", "right" })
-        {
-            var track = JsonNode.Parse(
-                File.ReadAllText(Path.Combine(Folder, "Clips", $"maren-side-{side}.track.json"))
-            )!;
-            var film = Path.Combine(Folder, "Clips", $"maren-side-{side}.webm");
-            var clip = Guid.CreateVersion7();
-            var view = await SendAsync(
-                HttpMethod.Post,
-                "/api/compute/clip",
-                JsonContent.Create(
-                    new JsonObject
-                    {
-                        ["standard"] = standard.DeepClone(),
-                        ["clipId"] = clip,
-                        ["view"] = "side",
-                        ["side"] = null,
-                        ["mirrored"] = false,
-                        ["width"] = track["width"]!.DeepClone(),
-                        ["height"] = track["height"]!.DeepClone(),
-                        ["frames"] = track["frames"]!.DeepClone(),
-                        ["vertical"] = null,
-                        ["scale"] = null,
-                        ["camera"] = camera.DeepClone(),
-                    }
-                )
-            );
-            foreach (var still in view["stills"]!.AsArray())
-                stills.Add(
-                    new JsonObject
-                    {
-                        ["side"] = still!["side"]!.DeepClone(),
-                        ["view"] = "side",
-                        ["moment"] = still["moment"]!.DeepClone(),
-                        ["repetition"] = still["repetition"]!.DeepClone(),
-                        ["facing"] = view["facing"]!.DeepClone(),
-                        ["mirrored"] = false,
-                        ["pictureId"] = picture,
-                        ["width"] = kept["width"]!.DeepClone(),
-                        ["height"] = kept["height"]!.DeepClone(),
-                        ["points"] = still["points"]!.DeepClone(),
-                        ["vertical"] = null,
-                        ["scale"] = null,
-                        ["guessed"] = new JsonArray(),
-                        ["camera"] = camera.DeepClone(),
-                        ["line"] = null,
-                        ["clip"] = new JsonObject
-                        {
-                            ["clipId"] = clip,
-                            ["seconds"] = still["seconds"]!.DeepClone(),
-                            ["moved"] = false,
-                            ["sds"] = still["sds"]!.DeepClone(),
-                        },
-                    }
-                );
-            movements.Add(view["movement"]!.DeepClone());
-            await SendAsync(
-                HttpMethod.Put,
-                $"/api/clips/{clip}",
-                JsonContent.Create(
-                    new JsonObject
-                    {
-                        ["id"] = clip,
-                        ["clientId"] = _client,
-                        ["exerciseId"] = "split-squat-to-pad",
-                        ["view"] = "side",
-                        ["side"] = null,
-                        ["width"] = track["width"]!.DeepClone(),
-                        ["height"] = track["height"]!.DeepClone(),
-                        ["rate"] = 30,
-                        ["frames"] = track["frames"]!.DeepClone(),
-                        ["film"] = new JsonObject
-                        {
-                            ["type"] = "webM",
-                            ["bytes"] = new FileInfo(film).Length,
-                            ["offset"] = 0,
-                        },
-                        ["supersedes"] = null,
-                    }
-                )
-            );
-            await SendAsync(HttpMethod.Put, $"/api/films/{clip}?from=0", Bytes(film));
-        }
-
-        var check = await SendAsync(
-            HttpMethod.Post,
-            "/api/checks",
-            JsonContent.Create(
-                new JsonObject
-                {
-                    ["id"] = Guid.CreateVersion7(),
-                    ["clientId"] = _client,
-                    ["exerciseId"] = "split-squat-to-pad",
-                    ["school"] = null,
-                    ["stills"] = stills,
-                    ["seen"] = new JsonArray(),
-                    ["stated"] = new JsonArray(),
-                    ["felt"] = null,
-                    ["effort"] = null,
-                    ["pain"] = new JsonObject
-                    {
-                        ["score"] = 0,
-                        ["leg"] = null,
-                        ["role"] = null,
-                    },
-                    ["nextMorning"] = null,
-                    ["supersedes"] = null,
-                    ["movements"] = movements,
-                }
-            )
-        );
-        return check["id"]!.GetValue<string>();
     }
 
     private static double At(Page page, string side, string what = "data-at") =>
@@ -225,11 +50,11 @@ public sealed class PlayTests : IDisposable
     [Fact]
     public async Task Two_films_go_in_step_by_key_and_hand_and_one_goes_out_with_its_instruments()
     {
-        var check = await CheckAsync();
-        var play = await SendAsync(HttpMethod.Get, $"/api/checks/{check}/play", null);
+        var check = await _filmed.KeepAsync();
+        var play = await _filmed.GetAsync($"/api/checks/{check}/play");
         JsonNode Clip(string side) => play["clips"]!.AsArray().Single(c => c!["side"]!.GetValue<string>() == side)!;
         using var page = new Page(_server.Url);
-        page.Go($"/clients/{_client}/check?check={check}");
+        page.Go($"/clients/{_filmed.Client}/check?check={check}");
         page.Understood();
         page.See("See it move");
         page.Click("a[href*='/play']");
@@ -280,6 +105,7 @@ public sealed class PlayTests : IDisposable
         page.Find("[data-way='front-shin']");
         Assert.Contains("not learnt yet", page.Find("[data-alike='right']").Text, StringComparison.Ordinal);
         page.See("Lowered in");
+        page.See("a real difference there");
 
         // Written out, read back: frames all along, and the instruments' own dark plate where the wall was.
         page.Find("[data-give='right']").Click();
@@ -318,9 +144,9 @@ public sealed class PlayTests : IDisposable
     [Fact]
     public async Task On_the_phone_one_side_stands_over_everything_and_a_finger_draws_the_string()
     {
-        var check = await CheckAsync();
+        var check = await _filmed.KeepAsync();
         using var page = new Page(_server.Url, 390, 844, touch: true);
-        page.Go($"/clients/{_client}/play?check={check}");
+        page.Go($"/clients/{_filmed.Client}/play?check={check}");
         page.Understood();
         Painted(page);
         Assert.Single(page.Driver.FindElements(By.CssSelector("[data-film]")));

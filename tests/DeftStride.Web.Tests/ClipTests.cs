@@ -186,6 +186,15 @@ public sealed class ClipTests : IDisposable
         play = await _studio.GetAsync($"/api/checks/{check["id"]}/play");
         Assert.Empty(play["missing"]!.AsArray());
         Assert.Equal(Text(trial, "id"), Text(play["clips"]![2], "trialId"));
+        Assert.Contains(
+            play["beside"]!.AsArray(),
+            b =>
+                (Text(b, "oneSide"), Text(b, "other"), Text(b, "otherSide"))
+                    == ("right", Text(play["clips"]![2], "clipId"), "right")
+                && b!["apart"]!
+                    .AsArray()
+                    .All(a => Text(a, "words").Contains("no more than measuring alone", StringComparison.Ordinal))
+        );
     }
 
     /// <summary>Keeps the points of a clip as a device does.</summary>
@@ -249,6 +258,22 @@ public sealed class ClipTests : IDisposable
         Assert.False(right["film"]!.GetValue<bool>());
         var left = play["clips"]!.AsArray().Single(c => Text(c, "side") == "left")!;
         Assert.DoesNotContain(left["nicks"]!.AsArray(), n => Text(n, "measureId") == "front-shin");
+        // The sides beside each other: where the right one leans they lie apart, standing they do not.
+        var beside = Assert.Single(play["beside"]!.AsArray())!;
+        Assert.Equal(("left", "right"), (Text(beside, "oneSide"), Text(beside, "otherSide")));
+        Assert.Empty(beside["cautions"]!.AsArray());
+        var apart = beside["apart"]!.AsArray().Single(a => Text(a, "measureId") == "front-shin")!;
+        var news = apart["news"]!.AsArray().Select(n => n!.GetValue<bool>()).ToArray();
+        Assert.True(news[news.Length / 2]);
+        Assert.False(news[0]);
+        Assert.Contains("a real difference there", Text(apart, "words"), StringComparison.Ordinal);
+        // A check beside itself lies nowhere apart.
+        var same = (await _studio.GetAsync($"/api/checks/{check["id"]}/beside/{check["id"]}"))
+            .AsArray()
+            .SelectMany(b => b!["apart"]!.AsArray())
+            .ToArray();
+        Assert.NotEmpty(same);
+        Assert.All(same, a => Assert.DoesNotContain(true, a!["news"]!.AsArray().Select(n => n!.GetValue<bool>())));
 
         var csv = await _studio.Http.GetStringAsync(new Uri($"/api/clips/{clips[0]}/track.csv", UriKind.Relative));
         var lines = csv.Split('\n', StringSplitOptions.RemoveEmptyEntries);

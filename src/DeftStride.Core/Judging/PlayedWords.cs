@@ -37,6 +37,58 @@ public static class PlayedWords
         return $"{apart} {tires}";
     }
 
+    /// <summary>Where two clips in step lie furthest apart, and whether that is more than measuring alone gives: "Furthest apart 97 % down, 15° ±5°: a real difference."</summary>
+    /// <param name="apart">The two.</param>
+    public static string Apart(PhaseApart apart)
+    {
+        ArgumentNullException.ThrowIfNull(apart);
+        if (apart.Most is not { } most)
+            return "Never seen in both at the same phase.";
+        string In(double value) => new Quantity(value, apart.Measure.Unit).ToString();
+        var far = $"{In(Math.Abs(most.Difference))} ±{In(apart.Reach)}";
+        return Math.Abs(most.Difference) > apart.Reach
+            ? $"Furthest apart {Where(most.Phase)}, {far}: a real difference there."
+            : $"Furthest apart {Where(most.Phase)}, {far}: no more than measuring alone gives.";
+    }
+
+    /// <summary>Above this share of the higher rate two films are said to be of two rates.</summary>
+    private const double OtherRate = 0.2;
+
+    /// <summary>What of two clips cannot be compared as it stands, in sentences; none where everything can.</summary>
+    /// <param name="one">The one.</param>
+    /// <param name="other">The other.</param>
+    public static IReadOnlyList<string> Cautions(FilmedHow one, FilmedHow other)
+    {
+        ArgumentNullException.ThrowIfNull(one);
+        ArgumentNullException.ThrowIfNull(other);
+        var said = new List<string>();
+        if (one.School != other.School)
+            said.Add("The style changed between the two: each is held against its own band.");
+        if (one.Repetitions != other.Repetitions)
+            said.Add(
+                $"{one.Repetitions} repetitions beside {other.Repetitions}: they go in step by phase, and the last of the shorter stays."
+            );
+        if (
+            Math.Abs(one.FramesPerSecond - other.FramesPerSecond)
+            > OtherRate * Math.Max(one.FramesPerSecond, other.FramesPerSecond)
+        )
+            said.Add(
+                Invariant(
+                    $"Filmed at {one.FramesPerSecond:0} and {other.FramesPerSecond:0} frames a second: the coarser one jumps."
+                )
+            );
+        if (one.Mirrored != other.Mirrored)
+            said.Add("One was filmed with a mirrored camera; left and right are named as they are.");
+        return said;
+    }
+
+    private static string Where(double phase) =>
+        phase < 1 ? "standing"
+        : phase <= 99 ? Invariant($"{phase:0} % down")
+        : phase <= 101 ? "at the bottom"
+        : phase < 199 ? Invariant($"{phase - 100:0} % up")
+        : "up again";
+
     /// <summary>Whether going that way leads out of the band.</summary>
     private static bool Worse(double slope, MeasureResult result) =>
         result.Judgement?.Band is { } band

@@ -44,7 +44,8 @@ internal sealed record KeptFromClip(Guid ClipId, double Seconds, bool Moved, IRe
 /// <summary>How long a phase lasts and how sure that is, seconds.</summary>
 internal sealed record KeptLasting(double Seconds, double Sd) : Stored
 {
-    public static KeptLasting Of(Lasting of) => new(of.Seconds, double.IsFinite(of.Sd) ? of.Sd : NotTimed);
+    public static KeptLasting Of(Lasting of) =>
+        new(Math.Round(of.Seconds, 3), double.IsFinite(of.Sd) ? Math.Round(of.Sd, 3) : NotTimed);
 
     /// <summary>Stands for an error without end: no file can hold that.</summary>
     private const double NotTimed = 1000;
@@ -81,6 +82,25 @@ internal sealed record KeptRepetition(
                 .Where(c => c.Value.Count == SeenRepetition.Values)
                 .ToDictionary(c => c.Key, c => c.Value.Select(v => v ?? double.NaN).ToArray())
         );
+
+    public static KeptRepetition Of(SeenRepetition r) =>
+        new(
+            r.Side,
+            r.Number,
+            Math.Round(r.Start, 3),
+            Math.Round(r.Bottom, 3),
+            Math.Round(r.End, 3),
+            KeptLasting.Of(r.Down),
+            KeptLasting.Of(r.Pause),
+            KeptLasting.Of(r.Up),
+            r.Note,
+            r.Curves.ToDictionary(
+                c => c.Key,
+                c =>
+                    (IReadOnlyList<double?>)
+                        [.. c.Value.Select(v => double.IsFinite(v) ? Math.Round(v, 2) : (double?)null)]
+            )
+        );
 }
 
 /// <summary>Something that looks like a repetition and does not count.</summary>
@@ -102,6 +122,16 @@ internal sealed record KeptMovement(
             Rate,
             [.. Repetitions.Select(r => r.ToCore())],
             [.. Partials.Select(p => new SeenPartial(p.At, p.Reason))]
+        );
+
+    /// <summary>What moves in a clip, times to the millisecond.</summary>
+    public static KeptMovement Of(Guid clip, SeenMovement m) =>
+        new(
+            clip,
+            m.View,
+            Math.Round(m.Rate, 3),
+            [.. m.Repetitions.Select(KeptRepetition.Of)],
+            [.. m.Partials.Select(p => new KeptPartial(Math.Round(p.At, 3), p.Reason))]
         );
 }
 

@@ -64,6 +64,56 @@ public sealed class PlayedClipTests
     }
 
     [Fact]
+    public void The_sides_lie_furthest_apart_where_the_one_shin_leans_and_a_clip_never_lies_apart_from_itself()
+    {
+        PlayedMeasure Shin(string name)
+        {
+            var drawn = DrawnClip.Of(name);
+            return Play(drawn.Body, drawn.Front, drawn.Stature)
+                .Measures.Single(m => m.Result.Measure.Id == "front-shin");
+        }
+        var (left, right) = (Shin("maren-side-left"), Shin("maren-side-right"));
+        var apart = PhaseApart.Of(left, right);
+        var bottom = MovementSeries.Phases / 2;
+        Assert.Equal(right.Result.Mean!.Value.Value - left.Result.Mean!.Value.Value, apart.Difference[bottom], 0.6);
+        Assert.InRange(apart.Most!.Phase, 60, 140);
+        Assert.True(apart.Most.Difference >= apart.Difference[bottom]);
+        Assert.True(apart.News[bottom]);
+        Assert.False(apart.News[0]);
+        Assert.Contains("a real difference there", PlayedWords.Apart(apart), StringComparison.Ordinal);
+        // The error of a difference is larger than that of either, and smaller than both together.
+        Assert.InRange(apart.Reach, Math.Max(left.Reach, right.Reach), left.Reach + right.Reach);
+        Assert.Equal(-apart.Most.Difference, PhaseApart.Of(right, left).Most!.Difference, 9);
+
+        var same = PhaseApart.Of(left, left);
+        Assert.All(same.Difference.Where(double.IsFinite), d => Assert.Equal(0, d));
+        Assert.DoesNotContain(true, same.News);
+        Assert.Contains("no more than measuring alone", PlayedWords.Apart(same), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void What_of_two_films_cannot_be_compared_is_said_and_nothing_where_everything_can()
+    {
+        var one = new FilmedHow(SchoolCode.VerticalShin, 3, 30, false);
+        Assert.Empty(PlayedWords.Cautions(one, one));
+        Assert.Empty(PlayedWords.Cautions(one, one with { FramesPerSecond = 25 }));
+        Assert.StartsWith(
+            "3 repetitions beside 5",
+            Assert.Single(PlayedWords.Cautions(one, one with { Repetitions = 5 })),
+            StringComparison.Ordinal
+        );
+        Assert.StartsWith(
+            "Filmed at 30 and 60 frames",
+            Assert.Single(PlayedWords.Cautions(one, one with { FramesPerSecond = 60 })),
+            StringComparison.Ordinal
+        );
+        var all = PlayedWords.Cautions(one, new FilmedHow(SchoolCode.Inclined, 2, 15, true));
+        Assert.Equal(4, all.Count);
+        Assert.Contains(all, c => c.Contains("style changed", StringComparison.Ordinal));
+        Assert.Contains(all, c => c.Contains("mirrored", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public void A_fault_is_a_nick_on_the_way_down_and_the_verdict_turns_there()
     {
         var drawn = DrawnClip.Of("maren-side-right");

@@ -58,6 +58,15 @@ export const playQuery = (id: string) =>
     queryFn: () => take(api.GET('/api/checks/{id}/play', { params: { path: { id } } })),
   });
 
+/** The sides of a check beside those of an earlier one; nothing without one. */
+export const besideQuery = (id: string, earlier: string | undefined) =>
+  queryOptions({
+    queryKey: ['check', id, 'beside', earlier],
+    queryFn: earlier
+      ? () => take(api.GET('/api/checks/{id}/beside/{earlier}', { params: { path: { id, earlier } } }))
+      : skipToken,
+  });
+
 export const checkQuery = (id: string | undefined) =>
   queryOptions({
     queryKey: ['check', id],

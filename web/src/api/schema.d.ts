@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/checks/{id}/beside/{earlier}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBeside"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/checks/{id}/correction": {
         parameters: {
             query?: never;
@@ -955,6 +971,12 @@ export interface components {
          * @enum {unknown}
          */
         AnswerSource: "pictures" | "eye" | "scales" | "simulated" | "clock" | "tape" | "guess";
+        /** @description One measure of two clips in step: whether they lie further apart than measuring alone gives, by phase as the curves go, and in words. */
+        ApartView: {
+            measureId: string;
+            news: boolean[];
+            words: string;
+        };
         /** @description How far a film has come in: bytes, from which the next piece goes on, and whether that is all of it. */
         ArrivedView: {
             /** Format: int64 */
@@ -1057,6 +1079,17 @@ export interface components {
             stance: components["schemas"]["StanceDto"];
             /** Format: double */
             stanceCm: number;
+        };
+        /** @description Two clips that stand beside each other: how far they lie apart, and what of them cannot be compared as it stands. */
+        BesideView: {
+            apart: components["schemas"]["ApartView"][];
+            cautions: string[];
+            /** Format: uuid */
+            one: string;
+            oneSide: components["schemas"]["BodySide"];
+            /** Format: uuid */
+            other: string;
+            otherSide: components["schemas"]["BodySide"];
         };
         BodyDto: {
             /** Format: double */
@@ -2566,6 +2599,7 @@ export interface components {
             askedTempo: null | string;
             /** Format: date-time */
             at: string;
+            beside: components["schemas"]["BesideView"][];
             /** Format: uuid */
             checkId: string;
             /** Format: uuid */
@@ -3565,6 +3599,29 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CheckView"];
+                };
+            };
+        };
+    };
+    getBeside: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                earlier: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BesideView"][];
                 };
             };
         };

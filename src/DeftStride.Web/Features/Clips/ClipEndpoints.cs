@@ -123,7 +123,7 @@ internal static class ClipEndpoints
                         )
                     )),
             ],
-            MovementDto.Of(request.ClipId, seen)
+            MovementDto.Of(KeptMovement.Of(request.ClipId, seen))
         );
     }
 }

@@ -5,6 +5,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Studio.Films;
 using DeftStride.Studio.Looks;
+using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -78,6 +79,19 @@ internal sealed record PlayedClipView(
     IReadOnlyDictionary<Landmark, IReadOnlyList<double?>> Paths
 );
 
+/// <summary>One measure of two clips in step: whether they lie further apart than measuring alone gives, by phase as the curves go, and in words.</summary>
+internal sealed record ApartView(string MeasureId, IReadOnlyList<bool> News, string Words);
+
+/// <summary>Two clips that stand beside each other: how far they lie apart, and what of them cannot be compared as it stands.</summary>
+internal sealed record BesideView(
+    Guid One,
+    BodySide OneSide,
+    Guid Other,
+    BodySide OtherSide,
+    IReadOnlyList<ApartView> Apart,
+    IReadOnlyList<string> Cautions
+);
+
 /// <summary>A check with its clips, to be played; <see cref="Missing"/> says in sentences what cannot be.</summary>
 internal sealed record PlayView(
     Guid CheckId,
@@ -90,14 +104,69 @@ internal sealed record PlayView(
     string? MeasureId,
     string? AskedTempo,
     IReadOnlyList<PlayedClipView> Clips,
+    IReadOnlyList<BesideView> Beside,
     IReadOnlyList<string> Missing
 );
 
 /// <summary>The clips of a check, every instant of them read and judged.</summary>
 internal static class PlayEndpoints
 {
-    public static void Map(IEndpointRouteBuilder api) =>
+    public static void Map(IEndpointRouteBuilder api)
+    {
         api.MapGet("/checks/{id:guid}/play", GetAsync).WithName("getPlay");
+        api.MapGet("/checks/{id:guid}/beside/{earlier:guid}", BesideAsync).WithName("getBeside");
+    }
+
+    /// <summary>The sides of a check beside those of an earlier one of the same client.</summary>
+    private static async Task<Ok<IReadOnlyList<BesideView>>> BesideAsync(
+        Guid id,
+        Guid earlier,
+        PlayBook book,
+        CancellationToken stop
+    )
+    {
+        var (now, before) = (await book.OpenAsync(id, stop), await book.OpenAsync(earlier, stop));
+        if (now.Check.Fact.ClientId != before.Check.Fact.ClientId)
+            throw Refusal.BadInput("earlier", "These two checks are of two clients. Pick both from one client's page.");
+        return TypedResults.Ok<IReadOnlyList<BesideView>>([
+            .. before.Clips.SelectMany(one =>
+                now.Clips.Where(other => one.Clip.Side == other.Clip.Side && one.Kept.View == other.Kept.View)
+                    .Select(other => Of(one, before.Check, other, now.Check))
+            ),
+        ]);
+    }
+
+    private static BesideView Of(PlayedOf one, JudgedCheck ones, PlayedOf other, JudgedCheck others) =>
+        new(
+            Guid.Parse(one.Clip.Movement.Body.Clip),
+            one.Clip.Side,
+            Guid.Parse(other.Clip.Movement.Body.Clip),
+            other.Clip.Side,
+            [
+                .. one
+                    .Clip.Measures.Join(
+                        other.Clip.Measures,
+                        m => m.Result.Measure.Id,
+                        m => m.Result.Measure.Id,
+                        PhaseApart.Of
+                    )
+                    .Select(a => new ApartView(a.Measure.Id, a.News, PlayedWords.Apart(a))),
+            ],
+            PlayedWords.Cautions(How(one, ones), How(other, others))
+        );
+
+    private static FilmedHow How(PlayedOf of, JudgedCheck check) =>
+        new(check.Fact.School, of.Clip.Repetitions.Count, of.Kept.Rate, of.Mirrored);
+
+    /// <summary>Left beside right of the first look, and what a trial changed on its side.</summary>
+    private static bool Beside(PlayedOf one, PlayedOf other) =>
+        one.Kept.View == other.Kept.View
+        && one.Trial is null
+        && (
+            other.Trial is null
+                ? (one.Clip.Side, other.Clip.Side) == (BodySide.Left, BodySide.Right)
+                : one.Clip.Side == other.Clip.Side
+        );
 
     private static async Task<Ok<PlayView>> GetAsync(Guid id, PlayBook book, CancellationToken stop)
     {
@@ -117,6 +186,11 @@ internal static class PlayEndpoints
                 finding.MeasureId,
                 asked?.Words,
                 [.. clips.Select(c => Of(c, asked, check))],
+                [
+                    .. clips.SelectMany(one =>
+                        clips.Where(other => Beside(one, other)).Select(other => Of(one, check, other, check))
+                    ),
+                ],
                 missing
             )
         );

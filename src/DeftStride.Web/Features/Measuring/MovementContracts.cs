@@ -57,38 +57,29 @@ internal sealed record MovementDto(
             [.. Partials.Select(p => new KeptPartial(p.At, p.Reason))]
         );
 
-    public static MovementDto Of(Guid clip, SeenMovement m) =>
+    public static MovementDto Of(KeptMovement m) =>
         new(
-            clip,
+            m.ClipId,
             m.View,
-            Math.Round(m.Rate, 3),
+            m.Rate,
             [
                 .. m.Repetitions.Select(r => new RepetitionDto(
                     r.Side,
                     r.Number,
-                    Math.Round(r.Start, 3),
-                    Math.Round(r.Bottom, 3),
-                    Math.Round(r.End, 3),
+                    r.Start,
+                    r.Bottom,
+                    r.End,
                     Of(r.Down),
                     Of(r.Pause),
                     Of(r.Up),
                     r.Note,
-                    r.Curves.ToDictionary(
-                        c => c.Key,
-                        c =>
-                            (IReadOnlyList<double?>)
-                                [.. c.Value.Select(v => double.IsFinite(v) ? Math.Round(v, 2) : (double?)null)]
-                    )
+                    r.Curves
                 )),
             ],
-            [.. m.Partials.Select(p => new PartialDto(Math.Round(p.At, 3), p.Reason))]
+            [.. m.Partials.Select(p => new PartialDto(p.At, p.Reason))]
         );
 
-    private static LastingDto Of(Lasting of)
-    {
-        var kept = KeptLasting.Of(of);
-        return new(Math.Round(kept.Seconds, 3), Math.Round(kept.Sd, 3));
-    }
+    private static LastingDto Of(KeptLasting of) => new(of.Seconds, of.Sd);
 }
 
 internal static class MovementForms

@@ -84,7 +84,7 @@ export function LiveReadings({
       {rest.length > 0 && !compact && (
         <dl className="grid gap-y-1 px-1 pt-2 text-small">
           {rest.map((id) => (
-            <div key={id} className="grid grid-cols-[1fr_auto] items-baseline gap-x-2">
+            <div key={id} className="flex flex-wrap items-baseline justify-between gap-x-2">
               <dt>
                 <button
                   type="button"
@@ -95,7 +95,7 @@ export function LiveReadings({
                   {clips.flatMap((c) => c.measures).find((m) => m.measureId === id)?.name}
                 </button>
               </dt>
-              <dd className="flex gap-3 tabular-nums">
+              <dd className="ml-auto flex gap-3 tabular-nums">
                 {clips.map((clip, i) => {
                   const measure = clip.measures.find((m) => m.measureId === id);
                   const now = measure && instantOf(clip, measure, seconds[i] ?? 0);

@@ -1,3 +1,4 @@
+import type { Schema } from '@/api/client';
 import { atPhase, type Played, type PlayedMeasure } from '@/clips/played';
 import { SidePlate } from '@/ui/SidePlate';
 import { nameIn, type Pair } from './pairs';
@@ -10,7 +11,18 @@ const TOP = 14;
  * A measure's way down and up between the two rails of its band: phase runs down the page, standing over the bottom to standing
  * again. The first picture's is a full line with how far its repetitions lie apart, the other's is dotted.
  */
-export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: string; phase: number }) {
+export function MeasureWay({
+  pair,
+  measureId,
+  phase,
+  apart: between,
+}: {
+  pair: Pair;
+  measureId: string;
+  phase: number;
+  /** How the two lie apart; null of one alone. */
+  apart: Schema['ApartView'] | null;
+}) {
   const both = [pair.one, ...(pair.other ? [pair.other] : [])].flatMap((clip) => {
     const measure = clip.measures.find((m) => m.measureId === measureId);
     return measure ? [{ clip, measure }] : [];
@@ -50,6 +62,16 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
           .map((p) => `${x(p.v + p.s).toFixed(1)} ${p.y.toFixed(1)}`)
           .join('L')}Z`;
   };
+  // Rungs from the one to the other wherever they lie further apart than measuring alone gives.
+  const rungs =
+    between && both[1]
+      ? between.news.flatMap((news, i) => {
+          const [from, to] = [first.measure.mean[i], both[1]?.measure.mean[i]];
+          return news && from != null && to != null
+            ? [{ from: x(from), to: x(to), y: y((200 * i) / (between.news.length - 1)) }]
+            : [];
+        })
+      : [];
   const nicks = both.flatMap(({ clip, measure }) => {
     const value = measure.leaves === null ? null : atPhase(measure.mean, measure.leaves);
     return measure.leaves === null || value == null ? [] : [{ clip, at: measure.leaves, value }];
@@ -61,10 +83,13 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
       data-way={measureId}
     >
       <h2 className="text-copy leading-tight font-semibold">{name}, down and up</h2>
-      <p className="text-fine text-soft">Mean of the repetitions; pale: how far they lie apart.</p>
+      <p className="text-fine text-soft">
+        Mean; pale: how far repetitions lie apart.
+        {rungs.length > 0 && ' Rungs: a real difference.'}
+      </p>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="mt-1 min-h-44 w-full flex-1"
+        className="mt-1 min-h-40 w-full flex-1"
         role="img"
         aria-label={both.map((b) => b.measure.alike).join(' ')}
       >
@@ -90,6 +115,13 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
           </text>
         </g>
         <path d={apart(first.measure)} fill="var(--ink)" opacity="0.13" />
+        <path
+          d={rungs.map((r) => `M${r.from.toFixed(1)} ${r.y.toFixed(1)}H${r.to.toFixed(1)}`).join('')}
+          stroke="var(--ink)"
+          strokeWidth="0.8"
+          opacity="0.55"
+          data-rungs={rungs.length}
+        />
         {both.map(({ clip, measure }, i) => (
           <path
             key={clip.clipId + clip.side}
@@ -134,6 +166,7 @@ export function MeasureWay({ pair, measureId, phase }: { pair: Pair; measureId: 
         })}
       </svg>
       <div className="mt-1 grid gap-1">
+        {between && <p className="text-fine leading-snug font-semibold">{between.words}</p>}
         {both.map(({ clip, measure }) => (
           <Alike key={clip.clipId + clip.side} pair={pair} clip={clip} measure={measure} dotted={clip !== pair.one} />
         ))}

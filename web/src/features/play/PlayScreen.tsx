@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate, useParams, useSearch } from '@tanstack/react-router';
 import { useCallback, useState } from 'react';
 import type { Schema } from '@/api/client';
-import { playQuery } from '@/api/options';
+import { besideQuery, playQuery } from '@/api/options';
 import { useClient } from '@/api/queries';
 import type { Played } from '@/clips/played';
 import { useShortcuts } from '@/device/keys';
@@ -15,7 +15,7 @@ import { day } from '@/words/dates';
 import { FilmPane } from './FilmPane';
 import { LiveReadings } from './LiveReadings';
 import { MeasureWay } from './MeasureWay';
-import { cautionsOf, nameIn, type Pair, pairsOf, pairsOver } from './pairs';
+import { type Beside, besideIn, nameIn, type Pair, pairsOf, pairsOver } from './pairs';
 import { phaseWords, StrokeFloor, TempoTape } from './StrokeFloor';
 import { secondsIn, usePlayer } from './usePlayer';
 
@@ -31,6 +31,7 @@ export function PlayScreen() {
     .toSorted((a, b) => a.at.localeCompare(b.at))
     .at(-1);
   const earlier = useQuery({ ...playQuery(before?.id ?? ''), enabled: before !== undefined });
+  const over = useQuery(besideQuery(check, before?.id));
   if (play.error) return <Trouble error={play.error} />;
   if (!play.data) return <p className="p-6 text-soft">Reading the clips</p>;
   const pairs = [...pairsOf(play.data), ...(earlier.data ? pairsOver(earlier.data, play.data, day(earlier.data.at)) : [])];
@@ -48,15 +49,26 @@ export function PlayScreen() {
         </Empty>
       </div>
     );
-  return <Playing clientId={clientId} play={play.data} pairs={pairs} />;
+  return <Playing clientId={clientId} play={play.data} pairs={pairs} beside={[...play.data.beside, ...(over.data ?? [])]} />;
 }
 
-function Playing({ clientId, play, pairs }: { clientId: string; play: Schema['PlayView']; pairs: Pair[] }) {
+function Playing({
+  clientId,
+  play,
+  pairs,
+  beside,
+}: {
+  clientId: string;
+  play: Schema['PlayView'];
+  pairs: Pair[];
+  beside: Beside[];
+}) {
   // The pair that shows what the sentence is about stands first.
   const about = pairs.findIndex((p) => [p.one, p.other].some((c) => c?.measures.some((m) => m.measureId === play.measureId)));
   const [which, setWhich] = useState(Math.max(0, about));
   const pair = pairs[which] ?? (pairs[0] as Pair);
   const clips = pair.other ? [pair.one, pair.other] : [pair.one];
+  const together = besideIn(pair, beside);
   const player = usePlayer(pair);
   const { at } = player;
   const seconds = clips.map((c) => secondsIn(c, at));
@@ -159,7 +171,7 @@ function Playing({ clientId, play, pairs }: { clientId: string; play: Schema['Pl
       </p>
     </div>
   );
-  const notes = [...cautionsOf(pair), ...play.missing];
+  const notes = [...(together?.cautions ?? []), ...play.missing];
 
   if (narrow) {
     const clip = clips[Math.min(side, clips.length - 1)] as Played;
@@ -225,7 +237,12 @@ function Playing({ clientId, play, pairs }: { clientId: string; play: Schema['Pl
         {pane(pair.one, 0, 'max-lg:min-h-[46dvh]')}
         <LiveReadings clips={clips} seconds={seconds} chosen={measureId} onChoose={setChosen} />
         {pair.other && pane(pair.other, 1, 'max-lg:min-h-[46dvh] max-lg:order-first')}
-        <MeasureWay pair={pair} measureId={measureId} phase={at.phase} />
+        <MeasureWay
+          pair={pair}
+          measureId={measureId}
+          phase={at.phase}
+          apart={together?.apart.find((a) => a.measureId === measureId) ?? null}
+        />
       </div>
       <div
         className={`flex shrink-0 gap-4 items-center rounded-2xl bg-spine px-4 py-1 ${pair.other ? 'h-[162px]' : 'h-[104px]'}`}

@@ -9,11 +9,9 @@ export type Pair = {
   words: string;
   one: Played;
   other: Played | null;
-  /** What of them differs besides time, in a sentence. */
-  differs?: string;
 };
 
-type Play = Pick<Schema['PlayView'], 'clips' | 'exerciseId' | 'school' | 'at'>;
+type Play = Pick<Schema['PlayView'], 'clips'>;
 
 /** What can be played of a check: left beside right from each view, before beside after for each second look, and what has nothing beside it. */
 export function pairsOf({ clips }: Pick<Play, 'clips'>): Pair[] {
@@ -56,30 +54,21 @@ export function pairsOver(earlier: Play, now: Play, since: string): Pair[] {
         words: `${cap(sideWord(after.side))} ${since} beside now, ${fromView[after.view]}`,
         one: before,
         other: after,
-        ...(earlier.school === now.school
-          ? {}
-          : { differs: 'The style changed between the two: each is held against its own band.' }),
       },
     ];
   });
 }
+
+/** What the core says of two clips beside each other. */
+export type Beside = Schema['BesideView'];
+
+/** What is said of a pair. */
+export const besideIn = ({ one, other }: Pair, all: Beside[]): Beside | null =>
+  all.find((b) => b.one === one.clipId && b.oneSide === one.side && b.other === other?.clipId && b.otherSide === other.side) ??
+  null;
 
 const cap = (word: string) => word.charAt(0).toUpperCase() + word.slice(1);
 
 /** Which clip of a pair a coach means: the letter of its side, or before and after. */
 export const nameIn = ({ one, other }: Pair, clip: Played) =>
   other && one.side === other.side ? (clip === one ? 'Before' : 'After') : cap(sideWord(clip.side));
-
-/** What of a pair cannot be compared as it stands, in sentences. */
-export function cautionsOf({ one, other, differs }: Pair): string[] {
-  if (!other) return [];
-  const said: string[] = differs ? [differs] : [];
-  if (one.repetitions.length !== other.repetitions.length)
-    said.push(
-      `${one.repetitions.length} repetitions beside ${other.repetitions.length}: they go in step by phase, and the last of the shorter stays.`,
-    );
-  if (Math.abs(one.filmRate - other.filmRate) > 0.2 * Math.max(one.filmRate, other.filmRate))
-    said.push(`Filmed at ${Math.round(one.filmRate)} and ${Math.round(other.filmRate)} frames a second: the coarser one jumps.`);
-  if (one.mirrored !== other.mirrored) said.push('One was filmed with a mirrored camera; left and right are named as they are.');
-  return said;
-}
