@@ -108,8 +108,13 @@ public sealed class ReleaseTests
             page.Find("[role='dialog'] input").SendKeys("en");
             Assert.Equal("Maren", page.Find("[role='dialog'] input").GetDomProperty("value"));
             Assert.False(Next(), "the page was taken away from under the typing hand");
-            page.Key(OpenQA.Selenium.Keys.Escape).Gone("[role='dialog']");
+            page.Key(OpenQA.Selenium.Keys.Escape)
+                .Until(
+                    "the panel to be closed to its end",
+                    () => page.Script("return document.querySelector('[role=dialog]')") is null
+                );
             page.Press("Ladders");
+            page.See("rungs");
             page.Until("the newer app", Next);
             page.Find("[data-rung='ss-pad']");
             // What belongs to the older one is gone from the device once the newer one holds it.
@@ -154,6 +159,7 @@ public sealed class ReleaseTests
         page.See("A log: waiting.");
         Assert.Equal(0, lifted);
         gate.Open();
+        page.Until("the log at the studio", () => Volatile.Read(ref lifted) == 1);
         page.Until("the log gone off", () => !page.Text().Contains("waiting", StringComparison.Ordinal));
         Assert.Equal(1, lifted);
     }

@@ -52,12 +52,21 @@ public sealed class ScreenTests
                 paths.Add($"/referral/{id}");
         }
 
+        var filmed = JsonNode.Parse(
+            await http.GetStringAsync(new Uri($"/api/clients/{Id("Maren")}", UriKind.Relative))
+        )!["checks"]!
+            .AsArray()
+            .First(c => c!["stills"]!.AsArray().Any(s => s!["clip"] is not null))!;
+        paths.Add($"/clients/{Id("Maren")}/play?check={filmed["id"]}");
         foreach (var path in paths)
         {
             page.Go(path).Find("main, [data-page]");
             page.Until(
                 "nothing on its way",
-                () => page.Text() is { Length: > 100 } text && !text.Contains("Fetching", StringComparison.Ordinal)
+                () =>
+                    page.Text() is { Length: > 100 } text
+                    && !text.Contains("Fetching", StringComparison.Ordinal)
+                    && !text.Contains("Reading the clips", StringComparison.Ordinal)
             );
             if (page.Driver.FindElements(OpenQA.Selenium.By.CssSelector("main h1")).Count != 1)
                 all.Add($"{path}: not one headline");

@@ -204,7 +204,7 @@ public sealed class Page : IDisposable
     {
         try
         {
-            return (string?)Script("return document.body?.innerText") ?? "";
+            return Driver.FindElement(By.TagName("body")).Text;
         }
         catch (WebDriverException e) when (Away(e))
         {
@@ -418,21 +418,5 @@ public sealed class Page : IDisposable
         Directory.Delete(_profile, recursive: true);
     }
 
-    /// <summary>The first that is shown, asked of the page in one go: a question for each element is what makes a run of tests long.</summary>
-    private IWebElement? Shown(By by) =>
-        Script(
-            """
-            const [how, what] = arguments;
-            const found = how === 'xpath'
-              ? ((all) => Array.from({ length: all.snapshotLength }, (_, i) => all.snapshotItem(i)))(document.evaluate(what, document, null, XPathResult.ORDERED_NODE_SNAPSHOT_TYPE, null))
-              : [...document.querySelectorAll(what)];
-            return found.find((e) => {
-              if (!e.checkVisibility({ opacityProperty: true, visibilityProperty: true })) return false;
-              const { width, height } = e.getBoundingClientRect();
-              return width + height > 0;
-            }) ?? null;
-            """,
-            by.Mechanism,
-            by.Criteria
-        ) as IWebElement;
+    private IWebElement? Shown(By by) => Driver.FindElements(by).FirstOrDefault(e => e.Displayed);
 }

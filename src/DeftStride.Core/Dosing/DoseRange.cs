@@ -80,6 +80,16 @@ public sealed record DoseRange(Phase Phase, int SetsLow, int SetsHigh, int Low, 
             _ => "2–3 min",
         };
 
+    /// <summary>Rest to begin with, seconds: the shortest of <see cref="Rest"/>, longer by a tap.</summary>
+    public int RestSeconds =>
+        Phase switch
+        {
+            Phase.Learning => 60,
+            Phase.Practising => 90,
+            Phase.Training => 90,
+            _ => 120,
+        };
+
     /// <summary>The tempo for an exercise; holds have none.</summary>
     public Tempo? TempoFor(Exercise exercise)
     {

@@ -1,11 +1,13 @@
 import type { Schema } from '@/api/client';
 import { atPhase, type Played, type PlayedMeasure } from '@/clips/played';
 import { SidePlate } from '@/ui/SidePlate';
+import { useWidth } from '@/ui/useWidth';
 import { nameIn, type Pair } from './pairs';
 
-const WIDTH = 216;
-const HEIGHT = 214;
+const HEIGHT = 196;
 const TOP = 14;
+/** The panel's own edge, both sides. */
+const INSET = 24;
 
 /**
  * A measure's way down and up between the two rails of its band: phase runs down the page, standing over the bottom to standing
@@ -23,6 +25,9 @@ export function MeasureWay({
   /** How the two lie apart; null of one alone. */
   apart: Schema['ApartView'] | null;
 }) {
+  // Drawn as large as it stands there, so that its words are as large as those around it.
+  const [paper, wide] = useWidth<HTMLElement>(240);
+  const WIDTH = wide - INSET;
   const both = [pair.one, ...(pair.other ? [pair.other] : [])].flatMap((clip) => {
     const measure = clip.measures.find((m) => m.measureId === measureId);
     return measure ? [{ clip, measure }] : [];
@@ -43,7 +48,7 @@ export function MeasureWay({
   const low = Math.min(...seen, ...edges);
   const high = Math.max(...seen, ...edges);
   const room = 0.14 * Math.max(1e-6, high - low);
-  const x = (value: number) => 34 + ((value - low + room) / (high - low + 2 * room)) * (WIDTH - 44);
+  const x = (value: number) => 46 + ((value - low + room) / (high - low + 2 * room)) * (WIDTH - 56);
   const y = (p: number) => TOP + (p / 200) * (HEIGHT - 2 * TOP);
   const path = ({ mean }: PlayedMeasure) =>
     mean
@@ -78,6 +83,7 @@ export function MeasureWay({
   });
   return (
     <section
+      ref={paper}
       aria-label={`The way of ${name}`}
       className="flex min-h-0 flex-col overflow-y-auto rounded-2xl bg-paper px-3 py-2.5"
       data-way={measureId}
@@ -89,7 +95,9 @@ export function MeasureWay({
       </p>
       <svg
         viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
-        className="mt-1 min-h-40 w-full flex-1"
+        width={WIDTH}
+        height={HEIGHT}
+        className="mt-1 shrink-0"
         role="img"
         aria-label={both.map((b) => b.measure.alike).join(' ')}
       >
@@ -102,8 +110,8 @@ export function MeasureWay({
             <path d={`M${x(e) + 1.6} ${TOP}V${HEIGHT - TOP}`} />
           </g>
         ))}
-        <path d={`M30 ${y(100)}H${WIDTH - 4}`} stroke="var(--edge)" strokeDasharray="1.5 4" />
-        <g fontSize="10.5" fill="var(--soft)">
+        <path d={`M44 ${y(100)}H${WIDTH - 4}`} stroke="var(--edge)" strokeDasharray="1.5 4" />
+        <g fontSize="12" fill="var(--soft)">
           <text x="0" y={y(0) + 8}>
             stand
           </text>
@@ -142,12 +150,12 @@ export function MeasureWay({
               strokeWidth="2.6"
               strokeLinecap="round"
             />
-            <text x={Math.min(x(value) + 11, WIDTH - 74)} y={y(at) - 6} fontSize="11" fontWeight="600" fill="var(--brick)">
+            <text x={Math.min(x(value) + 11, WIDTH - 88)} y={y(at) - 6} fontSize="12" fontWeight="600" fill="var(--brick)">
               {clip.side === 'left' ? 'L' : 'R'} leaves, {Math.round(at)} %
             </text>
           </g>
         ))}
-        <path d={`M26 ${y(phase)}H${WIDTH - 2}`} stroke="var(--brass)" strokeWidth="2" />
+        <path d={`M40 ${y(phase)}H${WIDTH - 2}`} stroke="var(--brass)" strokeWidth="2" />
         {both.map(({ clip, measure }) => {
           const value = atPhase(measure.mean, phase);
           return (

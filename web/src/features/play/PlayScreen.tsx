@@ -161,7 +161,7 @@ function Playing({
                   key={n.clip.clipId + n.measureId}
                   type="button"
                   onClick={() => player.go(n.at)}
-                  className="mr-2 underline decoration-dotted underline-offset-4 hover:text-ink"
+                  className="mr-2 underline decoration-dotted underline-offset-4 hover:text-ink pointer-coarse:min-h-11"
                 >
                   {n.clip.side === 'left' ? 'L' : 'R'} {n.name} leaves its band {Math.round(n.phase)} % down
                 </button>
@@ -197,7 +197,7 @@ function Playing({
             onClick={() => player.setSlow(!player.slow)}
             aria-pressed={player.slow}
             aria-label="Quarter speed"
-            className="px-3! aria-pressed:bg-spine aria-pressed:text-[#f1eee6]"
+            className="min-w-11 px-3! aria-pressed:bg-spine aria-pressed:text-[#f1eee6]"
           >
             ¼
           </Button>
@@ -261,7 +261,12 @@ function Playing({
           <Button onClick={() => player.step(-1)} hint="←" className="rounded-r-none">
             One frame
           </Button>
-          <Button onClick={() => player.step(1)} hint="→" aria-label="One frame on" className="rounded-l-none border-l-0" />
+          <Button
+            onClick={() => player.step(1)}
+            hint="→"
+            aria-label="One frame on"
+            className="min-w-11 rounded-l-none border-l-0"
+          />
         </span>
         <Button onClick={player.nextNick} hint="↓" disabled={player.nicks.length === 0}>
           Next nick
@@ -317,14 +322,14 @@ function Give({
             {saving === clip ? 'Stop writing' : 'Save the film'}
           </button>
           <a
-            className="underline decoration-hair underline-offset-4 hover:decoration-ink"
+            className="inline-flex items-center underline decoration-hair underline-offset-4 hover:decoration-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
             href={`/api/clips/${clip.clipId}/track.csv`}
             download
           >
             Points, CSV
           </a>
           <a
-            className="underline decoration-hair underline-offset-4 hover:decoration-ink"
+            className="inline-flex items-center underline decoration-hair underline-offset-4 hover:decoration-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
             href={`/api/clips/${clip.clipId}/track.json`}
             download
           >

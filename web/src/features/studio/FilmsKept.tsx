@@ -34,7 +34,11 @@ export function FilmsKept({ name }: { name: (exerciseId: string) => string }) {
             <ul className="mt-1.5 grid gap-1 text-small">
               {going.slice(0, NAMED).map((f) => (
                 <li key={f.clipId} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair py-1">
-                  <Link to="/clients/$clientId" params={{ clientId: f.clientId }} className="font-semibold">
+                  <Link
+                    to="/clients/$clientId"
+                    params={{ clientId: f.clientId }}
+                    className="inline-flex items-center font-semibold pointer-coarse:min-h-11"
+                  >
                     {f.client}
                   </Link>
                   <span className="text-soft">

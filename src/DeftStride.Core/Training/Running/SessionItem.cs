@@ -1,0 +1,114 @@
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
+
+namespace DeftStride.Core.Training.Running;
+
+/// <summary>Where in the hour an exercise is done.</summary>
+public enum SessionPlace
+{
+    /// <summary>To wake, not to tire.</summary>
+    WarmUp,
+
+    /// <summary>What the hour is for.</summary>
+    Main,
+
+    /// <summary>After the main work.</summary>
+    Accessory,
+
+    /// <summary>Two minutes of identical easy repetitions.</summary>
+    Technique,
+
+    /// <summary>A range that is measured.</summary>
+    RangeTest,
+}
+
+/// <summary>One exercise of a session as it is asked for.</summary>
+/// <param name="Id">Its own id in the session.</param>
+/// <param name="Place">Where in the hour.</param>
+/// <param name="ExerciseId">What.</param>
+/// <param name="Sets">Sets a side.</param>
+/// <param name="Amount">Repetitions a side, or seconds where it is held.</param>
+/// <param name="Load">What is held, and where.</param>
+/// <param name="RestSeconds">After every set of a side, 0 or more.</param>
+public sealed record SessionItem(
+    Guid Id,
+    SessionPlace Place,
+    string ExerciseId,
+    int Sets,
+    int Amount,
+    Load Load,
+    int RestSeconds
+)
+{
+    /// <summary>A longer rest than this is another session.</summary>
+    public const int LongestRest = 900;
+
+    /// <summary>Whether seconds are counted and not repetitions.</summary>
+    public bool Held { get; init; }
+
+    /// <summary>Whether both legs do it at once: its sets have no side.</summary>
+    public bool Together { get; init; }
+
+    /// <summary>Which side begins and why; the other matches it.</summary>
+    public FirstSide First { get; init; } = new(null, FirstSideWhy.Either);
+
+    /// <summary>Seconds down, held, up, at the top; null for holds.</summary>
+    public Tempo? Tempo { get; init; }
+
+    /// <summary>The one cue, or null.</summary>
+    public string? Cue { get; init; }
+
+    /// <summary>The main work of today as it is asked for; null while nothing is trained.</summary>
+    /// <param name="id">Its id in the session.</param>
+    /// <param name="today">What is true of the client today.</param>
+    public static SessionItem? Main(Guid id, Today today)
+    {
+        ArgumentNullException.ThrowIfNull(today);
+        return today.Asked is not { } asked
+            ? null
+            : new SessionItem(
+                id,
+                SessionPlace.Main,
+                today.Exercise.Id,
+                asked.Sets,
+                asked.Amount,
+                asked.Load,
+                asked.Range.RestSeconds
+            )
+            {
+                Held = asked.Range.Held,
+                Together = asked.Range.Together,
+                First = today.First,
+                Tempo = asked.Range.TempoFor(today.Exercise),
+                Cue = today.Cue,
+            };
+    }
+
+    /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
+    public string? Problem() =>
+        Exercise.Find(ExerciseId) is null ? "Choose one of the exercises in the list."
+        : Sets is < 1 or > SessionLog.MostSets
+            ? $"{Sets} sets a side are not asked of anyone. Enter 1 to {SessionLog.MostSets}."
+        : Amount is < 1 or > Repetitions.Most
+            ? $"A set has from 1 to {Repetitions.Most} {(Held ? "seconds" : "repetitions")}, not {Amount}."
+        : RestSeconds is < 0 or > LongestRest ? $"A rest lasts from 0 to {LongestRest} seconds, not {RestSeconds}."
+        : FieldRange.Load.Problem(Load.Kilograms);
+
+    /// <summary>Its sets in the order in which they are done: the side that begins, then the other to match it.</summary>
+    internal IEnumerable<SessionStep> Steps()
+    {
+        var first = First.Side ?? BodySide.Left;
+        var other = first == BodySide.Left ? BodySide.Right : BodySide.Left;
+        BodySide?[] sides = Together ? [null] : [first, other];
+        return Enumerable.Range(1, Sets).SelectMany(set => sides.Select(side => new SessionStep(Id, set, side)));
+    }
+}
+
+/// <summary>One set of one side.</summary>
+/// <param name="Item">Of which item.</param>
+/// <param name="Set">From 1.</param>
+/// <param name="Side">The client's own working side; null where both legs do it at once.</param>
+public sealed record SessionStep(Guid Item, int Set, BodySide? Side);
