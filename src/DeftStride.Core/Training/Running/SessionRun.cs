@@ -285,8 +285,7 @@ public sealed record SessionRun
 
     private SessionStep? LastOver => Over.Count == 0 ? null : Over[^1].Step;
 
-    private Guid? LastItem =>
-        Phase == SessionPhase.Working ? Step?.Item : LastOver?.Item ?? Step?.Item;
+    private Guid? LastItem => Phase == SessionPhase.Working ? Step?.Item : LastOver?.Item ?? Step?.Item;
 
     /// <summary>What is being counted goes with the sets that are over: nothing that was counted is lost.</summary>
     private SessionRun Kept() =>
