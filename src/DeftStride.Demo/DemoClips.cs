@@ -33,8 +33,6 @@ internal sealed class DemoClips
     /// <summary>Where the drawing tool's lens stands for a body of 1.68 m.</summary>
     private static readonly KeptCamera Place = new(5.4, 0.84, true);
 
-    private const double FilmRate = 30;
-
     private readonly string _folder = Path.Combine(AppContext.BaseDirectory, "Clips");
 
     public ReadDemoClip Read(
@@ -79,7 +77,7 @@ internal sealed class DemoClips
             [
                 .. movement
                     .Stills(standard.Bands.Select(b => b.Measure))
-                    .Select(s => (Still(s.Seconds, s.Still, next()), Picture(name, s.Seconds, track))),
+                    .Select(s => (Still(s.Seconds, s.Still, next()), Picture(name, s.Seconds * truth.Rate, track))),
             ]
         );
 
@@ -112,10 +110,9 @@ internal sealed class DemoClips
             );
     }
 
-    /// <summary>The frame that is up at an instant, as the drawing tool took it from the film.</summary>
-    private CleanPicture Picture(string name, double seconds, Track track)
+    /// <summary>The frame nearest to one, counted from 0, as the drawing tool took it from the film.</summary>
+    private CleanPicture Picture(string name, double wanted, Track track)
     {
-        var wanted = seconds * FilmRate;
         var (file, off) = Directory
             .EnumerateFiles(_folder, $"{name}-*.webp")
             .Select(f =>

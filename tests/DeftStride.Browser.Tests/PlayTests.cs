@@ -105,7 +105,7 @@ public sealed class PlayTests : IDisposable
         page.Find("[data-way='front-shin']");
         Assert.Contains("not learnt yet", page.Find("[data-alike='right']").Text, StringComparison.Ordinal);
         page.See("Lowered in");
-        page.See("a real difference there");
+        page.See("is a real difference");
 
         // Written out, read back: frames all along, and the instruments' own dark plate where the wall was.
         page.Find("[data-give='right']").Click();

@@ -94,13 +94,13 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
         return worst.Part switch
         {
             TempoPart.Down => Invariant(
-                $"Lowered in {seconds:0.0} ± {reach:0.0} s where {asked} are asked: too {(quick ? "fast" : "slow")}."
+                $"Lowered in {seconds:0.0} ±{reach:0.0} s where {asked} are asked: too {(quick ? "fast" : "slow")}."
             ),
             TempoPart.Pause => Invariant(
-                $"Held {seconds:0.0} ± {reach:0.0} s at the bottom where {asked} is asked: too {(quick ? "short" : "long")}."
+                $"Held {seconds:0.0} ±{reach:0.0} s at the bottom where {asked} is asked: too {(quick ? "short" : "long")}."
             ),
             _ => Invariant(
-                $"Up in {seconds:0.0} ± {reach:0.0} s where {asked} is asked: too {(quick ? "fast" : "slow")}."
+                $"Up in {seconds:0.0} ±{reach:0.0} s where {asked} is asked: too {(quick ? "fast" : "slow")}."
             ),
         };
     }

@@ -37,18 +37,17 @@ public static class PlayedWords
         return $"{apart} {tires}";
     }
 
-    /// <summary>Where two clips in step lie furthest apart, and whether that is more than measuring alone gives: "Furthest apart 97 % down, 15° ±5°: a real difference."</summary>
+    /// <summary>Where two clips in step lie furthest apart, and whether that counts: "Furthest apart 97 % down: 15°. More than 5° is a real difference."</summary>
     /// <param name="apart">The two.</param>
     public static string Apart(PhaseApart apart)
     {
         ArgumentNullException.ThrowIfNull(apart);
         if (apart.Most is not { } most)
             return "Never seen in both at the same phase.";
-        string In(double value) => new Quantity(value, apart.Measure.Unit).ToString();
-        var far = $"{In(Math.Abs(most.Difference))} ±{In(apart.Reach)}";
-        return Math.Abs(most.Difference) > apart.Reach
-            ? $"Furthest apart {Where(most.Phase)}, {far}: a real difference there."
-            : $"Furthest apart {Where(most.Phase)}, {far}: no more than measuring alone gives.";
+        var far = new Quantity(Math.Abs(most.Difference), apart.Measure.Unit);
+        return far > apart.Counts
+            ? $"Furthest apart {Where(most.Phase)}: {far}. More than {apart.Counts} is a real difference."
+            : $"Furthest apart {Where(most.Phase)}: {far}. Up to {apart.Counts} counts as equal.";
     }
 
     /// <summary>Above this share of the higher rate two films are said to be of two rates.</summary>
@@ -126,10 +125,10 @@ public static class PlayedWords
         return mean.Ahead switch
         {
             Seeing.Order.First => Invariant(
-                $"The hip straightens first, {lag:0.0} ± {ErrorModel.CallZ * sd:0.0} s ahead: {shares}."
+                $"The hip straightens first, {lag:0.0} ±{ErrorModel.CallZ * sd:0.0} s ahead: {shares}."
             ),
             Seeing.Order.Second => Invariant(
-                $"The knee straightens first, {-lag:0.0} ± {ErrorModel.CallZ * sd:0.0} s ahead: {shares}."
+                $"The knee straightens first, {-lag:0.0} ±{ErrorModel.CallZ * sd:0.0} s ahead: {shares}."
             ),
             _ => $"Hip and knee straighten together: {shares}.",
         };
@@ -189,7 +188,7 @@ public static class PlayedWords
             return $"{CannotTell}: the points scatter too much.";
         var (gain, sd) = (all.Average(d => d.Gain), all.Average(d => d.Sd));
         return all.Any(d => d.IsNumber)
-            ? Invariant($"Just after the turn the floor carries {1 + gain:0.00} ± {sd:0.00} body weights, an estimate.")
+            ? Invariant($"Just after the turn the floor carries {1 + gain:0.00} ±{sd:0.00} body weights, an estimate.")
             : Invariant(
                 $"Just after the turn the floor carries less than {1 + (3 * sd):0.00} body weights, an estimate."
             );

@@ -73,22 +73,23 @@ public sealed class PlayedClipTests
                 .Measures.Single(m => m.Result.Measure.Id == "front-shin");
         }
         var (left, right) = (Shin("maren-side-left"), Shin("maren-side-right"));
-        var apart = PhaseApart.Of(left, right);
+        var apart = PhaseApart.Sides(left, right);
         var bottom = MovementSeries.Phases / 2;
         Assert.Equal(right.Result.Mean!.Value.Value - left.Result.Mean!.Value.Value, apart.Difference[bottom], 0.6);
         Assert.InRange(apart.Most!.Phase, 60, 140);
         Assert.True(apart.Most.Difference >= apart.Difference[bottom]);
         Assert.True(apart.News[bottom]);
         Assert.False(apart.News[0]);
-        Assert.Contains("a real difference there", PlayedWords.Apart(apart), StringComparison.Ordinal);
-        // The error of a difference is larger than that of either, and smaller than both together.
-        Assert.InRange(apart.Reach, Math.Max(left.Reach, right.Reach), left.Reach + right.Reach);
-        Assert.Equal(-apart.Most.Difference, PhaseApart.Of(right, left).Most!.Difference, 9);
+        Assert.Contains("is a real difference", PlayedWords.Apart(apart), StringComparison.Ordinal);
+        // It counts by the same rule as in the check; two visits differ more by themselves than one look and its retest.
+        Assert.Equal(SideComparison.Of(left.Result.Mean!, right.Result.Mean!).Allowed, apart.Counts);
+        Assert.True(PhaseApart.Visits(left, left, ErrorModel.Default).Counts > PhaseApart.Retest(left, left).Counts);
+        Assert.Equal(-apart.Most.Difference, PhaseApart.Sides(right, left).Most!.Difference, 9);
 
-        var same = PhaseApart.Of(left, left);
+        var same = PhaseApart.Retest(left, left);
         Assert.All(same.Difference.Where(double.IsFinite), d => Assert.Equal(0, d));
         Assert.DoesNotContain(true, same.News);
-        Assert.Contains("no more than measuring alone", PlayedWords.Apart(same), StringComparison.Ordinal);
+        Assert.Contains("counts as equal", PlayedWords.Apart(same), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -247,7 +248,7 @@ public sealed class PlayedClipTests
         Assert.Null(TempoDone.Missed(kept));
         var fast = TempoDone.Of([Rep(1.4, 0.4, 0.9), Rep(1.6, 0.4, 0.9)], Tempo.Usual);
         Assert.Equal([TempoVerdict.Short, TempoVerdict.Short, TempoVerdict.Kept], fast.Select(d => d.Verdict!.Value));
-        Assert.Equal("Lowered in 1.5 ± 0.1 s where 3 are asked: too fast.", TempoDone.Missed(fast));
+        Assert.Equal("Lowered in 1.5 ±0.1 s where 3 are asked: too fast.", TempoDone.Missed(fast));
         var unsure = TempoDone.Of([Rep(1.4, 0.4, 0.9, sd: 0.5)], Tempo.Usual);
         Assert.All(unsure, d => Assert.Equal(TempoVerdict.NotTimed, d.Verdict));
         Assert.All(TempoDone.Of([Rep(1, 1, 1)], null), d => Assert.Null(d.Verdict));

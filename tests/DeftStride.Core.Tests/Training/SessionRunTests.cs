@@ -129,6 +129,15 @@ public sealed class SessionRunTests
     }
 
     [Fact]
+    public void To_leave_what_hurts_is_a_change_and_to_leave_something_else_is_none()
+    {
+        var run = Run([.. Set(5), new PainTold(Start, Knee(3))]);
+        Assert.Equal(SessionPhase.ToChange, run.After(new ItemSkipped(Start, Extra)).Phase);
+        var left = run.After(new ItemSkipped(Start, Main));
+        Assert.Equal((SessionPhase.Before, Extra), (left.Phase, left.Step!.Item));
+    }
+
+    [Fact]
     public void A_sore_muscle_stops_nothing()
     {
         var sore = new Pain(6, BodySide.Left, LegRole.Front) { Site = PainSite.Buttock, Kind = PainKind.Muscle };

@@ -971,7 +971,7 @@ export interface components {
          * @enum {unknown}
          */
         AnswerSource: "pictures" | "eye" | "scales" | "simulated" | "clock" | "tape" | "guess";
-        /** @description One measure of two clips in step: whether they lie further apart than measuring alone gives, by phase as the curves go, and in words. */
+        /** @description One measure of two clips in step: whether they really differ, by phase as the curves go, and in words. */
         ApartView: {
             measureId: string;
             news: boolean[];

@@ -52,7 +52,7 @@ public sealed record SessionItem(
     /// <summary>Whether both legs do it at once: its sets have no side.</summary>
     public bool Together { get; init; }
 
-    /// <summary>Which side begins and why; the other matches it.</summary>
+    /// <summary>Which side begins and why; the other matches it. While none is named the left does, until the coach chooses.</summary>
     public FirstSide First { get; init; } = new(null, FirstSideWhy.Either);
 
     /// <summary>Seconds down, held, up, at the top; null for holds.</summary>

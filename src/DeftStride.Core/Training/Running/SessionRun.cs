@@ -275,9 +275,7 @@ public sealed record SessionRun
         ];
     }
 
-    private bool Going =>
-        Phase is not (SessionPhase.Stopped or SessionPhase.Done)
-        || (Phase == SessionPhase.Done && Guard.Barred is null);
+    private bool Going => Phase != SessionPhase.Stopped;
 
     private int Worst => Pains.Select(p => p.Pain.Counted).DefaultIfEmpty(0).Max();
 
@@ -338,6 +336,9 @@ public sealed record SessionRun
     private SessionRun Skip(Guid id, DateTimeOffset at)
     {
         var kept = Step?.Item == id && Phase == SessionPhase.Working ? Ended(at) : this;
+        // To leave what hurt for today is the one thing changed.
+        if (kept.Phase == SessionPhase.ToChange && kept.LastOver?.Item == id)
+            kept = kept with { Phase = SessionPhase.Before };
         return (kept with { Skipped = new HashSet<Guid>(kept.Skipped) { id } }).Next();
     }
 

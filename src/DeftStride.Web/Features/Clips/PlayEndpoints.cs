@@ -79,7 +79,7 @@ internal sealed record PlayedClipView(
     IReadOnlyDictionary<Landmark, IReadOnlyList<double?>> Paths
 );
 
-/// <summary>One measure of two clips in step: whether they lie further apart than measuring alone gives, by phase as the curves go, and in words.</summary>
+/// <summary>One measure of two clips in step: whether they really differ, by phase as the curves go, and in words.</summary>
 internal sealed record ApartView(string MeasureId, IReadOnlyList<bool> News, string Words);
 
 /// <summary>Two clips that stand beside each other: how far they lie apart, and what of them cannot be compared as it stands.</summary>
@@ -131,12 +131,26 @@ internal static class PlayEndpoints
         return TypedResults.Ok<IReadOnlyList<BesideView>>([
             .. before.Clips.SelectMany(one =>
                 now.Clips.Where(other => one.Clip.Side == other.Clip.Side && one.Kept.View == other.Kept.View)
-                    .Select(other => Of(one, before.Check, other, now.Check))
+                    .Select(other =>
+                        Of(
+                            one,
+                            before.Check,
+                            other,
+                            now.Check,
+                            (a, b) => PhaseApart.Visits(a, b, now.Check.Standard.Errors)
+                        )
+                    )
             ),
         ]);
     }
 
-    private static BesideView Of(PlayedOf one, JudgedCheck ones, PlayedOf other, JudgedCheck others) =>
+    private static BesideView Of(
+        PlayedOf one,
+        JudgedCheck ones,
+        PlayedOf other,
+        JudgedCheck others,
+        Func<PlayedMeasure, PlayedMeasure, PhaseApart> apart
+    ) =>
         new(
             Guid.Parse(one.Clip.Movement.Body.Clip),
             one.Clip.Side,
@@ -144,12 +158,7 @@ internal static class PlayEndpoints
             other.Clip.Side,
             [
                 .. one
-                    .Clip.Measures.Join(
-                        other.Clip.Measures,
-                        m => m.Result.Measure.Id,
-                        m => m.Result.Measure.Id,
-                        PhaseApart.Of
-                    )
+                    .Clip.Measures.Join(other.Clip.Measures, m => m.Result.Measure.Id, m => m.Result.Measure.Id, apart)
                     .Select(a => new ApartView(a.Measure.Id, a.News, PlayedWords.Apart(a))),
             ],
             PlayedWords.Cautions(How(one, ones), How(other, others))
@@ -188,7 +197,11 @@ internal static class PlayEndpoints
                 [.. clips.Select(c => Of(c, asked, check))],
                 [
                     .. clips.SelectMany(one =>
-                        clips.Where(other => Beside(one, other)).Select(other => Of(one, check, other, check))
+                        clips
+                            .Where(other => Beside(one, other))
+                            .Select(other =>
+                                Of(one, check, other, check, other.Trial is null ? PhaseApart.Sides : PhaseApart.Retest)
+                            )
                     ),
                 ],
                 missing

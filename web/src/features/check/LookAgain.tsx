@@ -227,8 +227,10 @@ export function LookAgain({
       : !painAsked
         ? { words: 'Ask about pain', key: 'N', run: () => document.querySelector<HTMLElement>('#pain button')?.focus() }
         : {
-            words: clip.following
-              ? 'Following the stickers…'
+            words: clip.busy
+              ? clip.following
+                ? 'Following the stickers…'
+                : 'First the clip above'
               : pending > 0
                 ? 'Sending the picture…'
                 : `Compare ${sideWord(side)} with before`,

@@ -79,6 +79,7 @@ function Playing({
     [chosen, play.measureId, 'knee-offset', 'front-shin'].find((id) => measures.some((m) => m.measureId === id)) ??
     measures[0]?.measureId ??
     '';
+  const between = together?.apart.find((a) => a.measureId === measureId) ?? null;
   const [saving, setSaving] = useState<Played | null>(null);
   const [said, setSaid] = useState<string | null>(null);
   const [side, setSide] = useState(0);
@@ -177,12 +178,29 @@ function Playing({
     const clip = clips[Math.min(side, clips.length - 1)] as Played;
     const i = clips.indexOf(clip);
     return (
-      <div className="flex h-full min-h-0 flex-col gap-2 p-2 pb-[84px]">
-        {pane(clip, i, 'min-h-[30dvh] flex-1')}
-        {sentence}
-        <LiveReadings clips={[clip]} seconds={[seconds[i] ?? 0]} chosen={measureId} onChoose={setChosen} compact />
-        <div className="flex h-[104px] shrink-0 items-center rounded-2xl bg-spine px-2">
-          <StrokeFloor pair={pair} player={player} only={clip} />
+      <div className="h-full overflow-y-auto">
+        <div className="flex min-h-[calc(100%-112px)] flex-col gap-2 p-2">
+          {pane(clip, i, 'min-h-[30dvh] flex-1')}
+          {sentence}
+          <LiveReadings clips={[clip]} seconds={[seconds[i] ?? 0]} chosen={measureId} onChoose={setChosen} compact />
+          <div className="flex h-[104px] shrink-0 items-center rounded-2xl bg-spine px-2">
+            <StrokeFloor pair={pair} player={player} only={clip} />
+          </div>
+        </div>
+        {/* What is read once stands below: its first line shows that there is more. */}
+        <div className="grid gap-3 p-2 pt-0 pb-[96px]">
+          <MeasureWay pair={pair} measureId={measureId} phase={at.phase} apart={between} />
+          <div className="rounded-2xl bg-spine px-3 py-2">
+            <TempoTape clips={clips} asked={play.askedTempo} />
+          </div>
+          {notes.length > 0 && <p className="text-small text-soft">{notes.join(' ')}</p>}
+          <WayUp clips={clips} pair={pair} />
+          <Give clips={clips} pair={pair} saving={saving} onSave={setSaving} />
+          {said && (
+            <p className="text-small" role="status">
+              {said}
+            </p>
+          )}
         </div>
         <div className="fixed inset-x-0 bottom-[calc(52px+env(safe-area-inset-bottom))] z-20 flex items-center gap-2 border-t border-hair bg-paper p-2">
           {clips.length > 1 && (
@@ -237,12 +255,7 @@ function Playing({
         {pane(pair.one, 0, 'max-lg:min-h-[46dvh]')}
         <LiveReadings clips={clips} seconds={seconds} chosen={measureId} onChoose={setChosen} />
         {pair.other && pane(pair.other, 1, 'max-lg:min-h-[46dvh] max-lg:order-first')}
-        <MeasureWay
-          pair={pair}
-          measureId={measureId}
-          phase={at.phase}
-          apart={together?.apart.find((a) => a.measureId === measureId) ?? null}
-        />
+        <MeasureWay pair={pair} measureId={measureId} phase={at.phase} apart={between} />
       </div>
       <div
         className={`flex shrink-0 gap-4 items-center rounded-2xl bg-spine px-4 py-1 ${pair.other ? 'h-[162px]' : 'h-[104px]'}`}
@@ -307,7 +320,7 @@ function Give({
   onSave: (clip: Played | null) => void;
 }) {
   return (
-    <span className="flex items-center gap-3 text-copy">
+    <span className="flex flex-wrap items-center gap-x-3 text-copy">
       {clips.map((clip) => (
         <span key={clip.clipId + clip.side} className="flex items-center gap-2 border-l border-hair pl-3">
           <SidePlate side={clip.side} size="s" />
