@@ -10,7 +10,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<StudioRecord> Studios => Set<StudioRecord>();
     public DbSet<CoachRecord> Coaches => Set<CoachRecord>();
     public DbSet<ClientRecord> Clients => Set<ClientRecord>();
-    public DbSet<VisitRecord> Visits => Set<VisitRecord>();
+    public DbSet<SessionRecord> Sessions => Set<SessionRecord>();
     public DbSet<DraftRecord> Drafts => Set<DraftRecord>();
     public DbSet<OperationRecord> Operations => Set<OperationRecord>();
     public DbSet<CheckFact> Checks => Set<CheckFact>();
@@ -59,7 +59,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
             e.HasOne<StudioRecord>().WithMany().HasForeignKey(c => c.StudioId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(c => new { c.StudioId, c.Name });
         });
-        model.Entity<VisitRecord>(e =>
+        model.Entity<SessionRecord>(e =>
         {
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(v => v.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(v => new { v.StudioId, v.StartsAt });
@@ -105,7 +105,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
             .IsUnique()
             .HasFilter("\"Supersedes\" IS NULL");
         model.Entity<DecisionFact>().HasIndex(d => d.CheckId);
-        model.Entity<VisitRecord>().HasIndex(v => new { v.ClientId, v.StartsAt });
+        model.Entity<SessionRecord>().HasIndex(v => new { v.ClientId, v.StartsAt });
         model
             .Entity<TrialFact>()
             .HasIndex(t => new
@@ -120,6 +120,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
             .WithMany()
             .HasForeignKey(l => l.CheckId)
             .OnDelete(DeleteBehavior.Restrict);
+        model.Entity<LogFact>().HasIndex(l => l.SessionId);
         model
             .Entity<RungFact>()
             .HasOne<DecisionFact>()

@@ -115,7 +115,7 @@ internal sealed class DemoCrowd(StudioContext db, StudioScope scope, TimeProvide
 
             if (i % (clients / VisitsToday) == 0)
                 await db.Database.ExecuteSqlRawAsync(
-                    "INSERT INTO Visits (Id, StudioId, Version, CreatedAt, ClientId, StartsAt, ExerciseId) VALUES ({0}, {1}, 1, {2}, {3}, {4}, 'split-squat-to-pad')",
+                    "INSERT INTO Sessions (Id, StudioId, Version, CreatedAt, ClientId, StartsAt, ExerciseId) VALUES ({0}, {1}, 1, {2}, {3}, {4}, 'split-squat-to-pad')",
                     [
                         Key(Guid.CreateVersion7()),
                         Key(studio.Id),

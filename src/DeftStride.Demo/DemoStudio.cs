@@ -867,7 +867,7 @@ internal sealed class DemoStudio(
             {
                 var person = People[(slot + (day * 3)) % People.Length];
                 db.Add(
-                    new VisitRecord
+                    new SessionRecord
                     {
                         Id = Guid.CreateVersion7(now),
                         StudioId = (await scope.StudioAsync(stop)).Id,

@@ -268,7 +268,7 @@ public sealed class AtOnceTests : IDisposable
             (1, 1, 1, 1, 1, 1, 1),
             (
                 await db.Clients.CountAsync(),
-                await db.Visits.CountAsync(),
+                await db.Sessions.CountAsync(),
                 await db.Cautions.CountAsync(),
                 await db.Checks.CountAsync(),
                 await db.Trials.CountAsync(),

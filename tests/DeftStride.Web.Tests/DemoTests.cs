@@ -22,7 +22,7 @@ public sealed class DemoTests
         await using var look = studio.Services.CreateAsyncScope();
         var db = look.ServiceProvider.GetRequiredService<StudioContext>();
         Assert.Equal(8, await db.Clients.CountAsync());
-        Assert.True(await db.Visits.Select(v => v.StartsAt).MaxAsync() > DateTimeOffset.UtcNow.AddDays(13));
+        Assert.True(await db.Sessions.Select(v => v.StartsAt).MaxAsync() > DateTimeOffset.UtcNow.AddDays(13));
         Assert.Equal(1, await db.Flags.CountAsync(f => !db.FlagClearings.Any(c => c.FlagId == f.Id)));
         Assert.Contains(
             await db.Trials.Select(t => t.Outcome).ToListAsync(),

@@ -27,6 +27,25 @@ public sealed record Tempo(int Down, int Pause, int Up, int Top)
     /// <summary>On steps: slow down, quick up, steady at both ends.</summary>
     public static Tempo OnSteps { get; } = new(3, 1, 1, 1);
 
+    /// <summary>No part of a repetition is asked to last longer, seconds.</summary>
+    public const int LongestPart = 10;
+
+    /// <summary>How long a repetition lasts, seconds.</summary>
+    public int Seconds => Down + Pause + Up + Top;
+
+    /// <summary>The next slower way to do it: two seconds more on the way down, then two more held at the bottom; null where it is slow enough.</summary>
+    public Tempo? Slower() =>
+        Down < 5 ? this with { Down = 5 }
+        : Pause < 3 ? this with { Pause = 3 }
+        : null;
+
+    /// <summary>What is wrong with it, in a sentence, or null.</summary>
+    public string? Problem() =>
+        new[] { Down, Pause, Up, Top }.Any(p => p is < 0 or > LongestPart)
+            ? $"A part of a repetition lasts from 0 to {LongestPart} seconds."
+        : Down < 1 || Up < 1 ? "The way down and the way up last at least a second each."
+        : null;
+
     /// <summary>"lower 3, pause 1, up 1, top 0", seconds; no wait at the top is left out.</summary>
     public string Words => $"lower {Down}, pause {Pause}, up {Up}{(Top > 0 ? $", top {Top}" : "")}";
 

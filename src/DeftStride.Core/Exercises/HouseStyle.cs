@@ -76,7 +76,8 @@ public sealed record HouseStyle
             _ => "the second toe",
         };
 
-    private string PressureWords =>
+    /// <summary>Where the pressure is asked for, after "weight on".</summary>
+    public string PressureWords =>
         Pressure switch
         {
             "mid-foot" => "the middle of the foot",
@@ -94,7 +95,8 @@ public sealed record HouseStyle
             _ => "front heel",
         };
 
-    private string BreathWords =>
+    /// <summary>How to breathe, as it is said before a repetition.</summary>
+    public string BreathWords =>
         Breath switch
         {
             "steady" => "Breathe steadily",

@@ -16,6 +16,12 @@ public sealed record CareAnswer(string Id, string Text, string Says, params stri
 
     /// <summary>Whether shoes stay on: nothing barefoot is offered.</summary>
     public bool KeepsShoes { get; init; }
+
+    /// <summary>Whether rests are longer.</summary>
+    public bool LongRests { get; init; }
+
+    /// <summary>Whether pain is asked about after every set.</summary>
+    public bool AskEachSet { get; init; }
 }
 
 /// <summary>A question of the record that asks for extra care: when it is asked, what it filters, what it says.</summary>
@@ -87,7 +93,10 @@ public sealed record CareRecord(
             Always,
             [
                 new(CareField.No, "No", ""),
-                new("cleared", "Yes, cleared for training", "Begin lower than before, and ask at each set."),
+                new("cleared", "Yes, cleared for training", "Begin lower than before, and ask at each set.")
+                {
+                    AskEachSet = true,
+                },
                 new("open", "Yes, not cleared", "Cleared by the surgeon first.", Forbidden.Everything),
             ]
         ),
@@ -102,7 +111,10 @@ public sealed record CareRecord(
                     "cleared",
                     "Yes, a clinician allows this",
                     "What the clinician allows, longer rests, keep breathing."
-                ),
+                )
+                {
+                    LongRests = true,
+                },
                 new("open", "Yes, nobody was asked", "Ask a doctor what is allowed first.", Forbidden.Everything),
             ]
         ),
@@ -131,6 +143,7 @@ public sealed record CareRecord(
                 new(CareField.No, "No", ""),
                 new("one", "One, and it is clear why", HoldOn, "high-box", "stepping-down", "jumping")
                 {
+                    LongRests = true,
                     UntilStand = ["stepping-down"],
                 },
                 new("more", "More than one, or unexplained", "A doctor looks first.", Forbidden.Everything),
@@ -226,6 +239,12 @@ public sealed record CareRecord(
 
     /// <summary>Whether shoes stay on.</summary>
     public bool KeepsShoes => Given().Any(g => g.Answer.KeepsShoes);
+
+    /// <summary>Whether rests are longer on a day: past 70, after a fall, with a heart or lung condition.</summary>
+    public bool LongRests(DateOnly day) => AgeOn(day) >= Old || Given().Any(g => g.Answer.LongRests);
+
+    /// <summary>Whether pain is asked about after every set.</summary>
+    public bool AskEachSet => Given().Any(g => g.Answer.AskEachSet);
 
     /// <summary>What holds for this client on a day, in the order of the questions; what follows from the age first.</summary>
     public IReadOnlyList<Condition> Conditions(DateOnly day)

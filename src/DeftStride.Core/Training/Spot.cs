@@ -57,7 +57,11 @@ public sealed record DoseLogged(
     bool WithLook,
     SessionLog Done,
     NextAsked Next
-);
+)
+{
+    /// <summary>The tempo that was asked for, where it was another than usual or is known; null for the usual one.</summary>
+    public Tempo? Tempo { get; init; }
+}
 
 /// <summary>A client on a ladder: which rung is trained, where the sides stand, what is asked for there.</summary>
 /// <param name="Ladder">The ladder.</param>

@@ -114,6 +114,12 @@ public sealed record TodayFacts
     /// <summary>The cue that has helped this client most, in a few words, or null.</summary>
     public string? Cue { get; init; }
 
+    /// <summary>Whether the morning after last time was asked about today.</summary>
+    public bool MorningAsked { get; init; }
+
+    /// <summary>Whether both ankles were measured.</summary>
+    public bool AnklesMeasured { get; init; }
+
     /// <summary>Something borrowed that is to be tried without today, in a few words, or null.</summary>
     public string? DueProp { get; init; }
 
@@ -166,6 +172,15 @@ public sealed record Today(
     string? NotAllowed
 )
 {
+    /// <summary>What is due beside the work, the quickest to do first.</summary>
+    public IReadOnlyList<Due> Due { get; init; } = [];
+
+    /// <summary>The tempo asked for: the one chosen last for this exercise where it stands, else the usual one; null for holds and where nothing is trained.</summary>
+    public Tempo? Tempo { get; init; }
+
+    /// <summary>What hurt the last time that this was done or looked at, or null: it is asked about after each set.</summary>
+    public Pain? Sore { get; init; }
+
     /// <summary>Whether nothing is trained today: a red flag, pain that ended the day, or nothing that stands in for what is forbidden.</summary>
     public bool Barred => Asked is null;
 
@@ -237,7 +252,24 @@ public sealed record Today(
             pain,
             facts.Conditions,
             refused
-        );
+        )
+        {
+            Due = Training.Due.Of(facts, exercise, school, asked is null),
+            Sore = Sore_(facts, exercise),
+            Tempo =
+                asked?.Range.TempoFor(exercise) is not { } usual ? null
+                : facts.Logs.Where(l => l.ExerciseId == exercise.Id).MaxBy(l => l.Place) is { Tempo: { } chosen } last
+                && last.RungId == spot?.Rung.Id
+                    ? chosen
+                : usual,
+        };
+    }
+
+    private static Pain? Sore_(TodayFacts facts, Exercise exercise)
+    {
+        var log = facts.Logs.Where(l => l.ExerciseId == exercise.Id).MaxBy(l => l.Place);
+        var last = log?.Place > (facts.Look?.Place ?? 0) ? log.Done.Pain ?? facts.Look?.Pain : facts.Look?.Pain;
+        return last is { Counted: > 0 } ? last : null;
     }
 
     /// <summary>When an exercise was filmed last, and from everywhere it was on that day: "from the side and the front".</summary>

@@ -20,14 +20,20 @@ internal sealed record KeptEvenSets(
     int Resets
 ) : Stored;
 
-/// <summary>What was done of one exercise: set by set, or all sets alike; effort, worst pain, the morning after last time, where it was felt.</summary>
+/// <summary>
+/// What was done of one exercise: set by set, or all sets alike; effort, worst pain, the morning after last time, where it was felt;
+/// the tempo that was asked and the seconds that one repetition took, where both are known; the sides that were only tired.
+/// </summary>
 internal sealed record KeptDone(
     IReadOnlyList<KeptSet>? Sets = null,
     KeptEvenSets? Even = null,
     int? Effort = null,
     KeptPain? Pain = null,
     int? NextMorning = null,
-    KeptFelt? Felt = null
+    KeptFelt? Felt = null,
+    KeptTempo? Tempo = null,
+    double? PaceSeconds = null,
+    IReadOnlyList<BodySide>? Tired = null
 ) : Stored
 {
     /// <summary>The log as the rules read it.</summary>

@@ -665,6 +665,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long>("Sequence")
                         .HasColumnType("INTEGER");
 
+                    b.Property<Guid?>("SessionId")
+                        .HasColumnType("TEXT");
+
                     b.Property<Guid>("StudioId")
                         .HasColumnType("TEXT");
 
@@ -678,6 +681,8 @@ namespace DeftStride.Data.Migrations
                     b.HasIndex("CoachId");
 
                     b.HasIndex("Sequence");
+
+                    b.HasIndex("SessionId");
 
                     b.HasIndex("StudioId");
 
@@ -905,6 +910,58 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Rungs");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.SessionRecord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ChangedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("ClosedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("DeviceId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("DeviceName")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ExerciseId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("RunSince")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("StartsAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClientId", "StartsAt");
+
+                    b.HasIndex("StudioId", "StartsAt");
+
+                    b.ToTable("Sessions");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.SetupFact", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1054,43 +1111,6 @@ namespace DeftStride.Data.Migrations
                     b.HasIndex("StudioId", "CorrectionId", "Outcome");
 
                     b.ToTable("Trials");
-                });
-
-            modelBuilder.Entity("DeftStride.Data.Records.VisitRecord", b =>
-                {
-                    b.Property<Guid>("Id")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid?>("ChangedBy")
-                        .HasColumnType("TEXT");
-
-                    b.Property<Guid>("ClientId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("CreatedAt")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<string>("ExerciseId")
-                        .IsRequired()
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("StartsAt")
-                        .HasColumnType("INTEGER");
-
-                    b.Property<Guid>("StudioId")
-                        .HasColumnType("TEXT");
-
-                    b.Property<long>("Version")
-                        .IsConcurrencyToken()
-                        .HasColumnType("INTEGER");
-
-                    b.HasKey("Id");
-
-                    b.HasIndex("ClientId", "StartsAt");
-
-                    b.HasIndex("StudioId", "StartsAt");
-
-                    b.ToTable("Visits");
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.CautionFact", b =>
@@ -1391,6 +1411,15 @@ namespace DeftStride.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.SessionRecord", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.SetupFact", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
@@ -1435,15 +1464,6 @@ namespace DeftStride.Data.Migrations
                     b.HasOne("DeftStride.Data.Records.StudioRecord", null)
                         .WithMany()
                         .HasForeignKey("StudioId")
-                        .OnDelete(DeleteBehavior.Restrict)
-                        .IsRequired();
-                });
-
-            modelBuilder.Entity("DeftStride.Data.Records.VisitRecord", b =>
-                {
-                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
-                        .WithMany()
-                        .HasForeignKey("ClientId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
                 });

@@ -98,6 +98,9 @@ internal sealed class LogFact : ClientFact
     /// <summary>The look it was done with, or null when nothing was looked at.</summary>
     public Guid? CheckId { get; set; }
 
+    /// <summary>The session it was counted in, or null where it was entered.</summary>
+    public Guid? SessionId { get; set; }
+
     /// <summary>Pain on the morning after the time before, 0–10, or null when it was not asked.</summary>
     public int? NextMorning { get; set; }
 

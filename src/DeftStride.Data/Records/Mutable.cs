@@ -75,12 +75,31 @@ internal sealed class LadderRecord : Mutable
     public required string Body { get; set; }
 }
 
-/// <summary>A place in the day for a client.</summary>
-internal sealed class VisitRecord : Mutable
+/// <summary>An hour of a client: planned, a visit; once somebody taps, with what was asked for and every tap since.</summary>
+internal sealed class SessionRecord : Mutable
 {
     public Guid ClientId { get; set; }
+
+    /// <summary>When it is planned for; for one that nobody planned, when it came to be known.</summary>
     public DateTimeOffset StartsAt { get; set; }
+
+    /// <summary>What it is for.</summary>
     public required string ExerciseId { get; set; }
+
+    /// <summary>What was asked for and tapped (<see cref="Kept.KeptSession"/>); null while nobody has begun it.</summary>
+    public string? Body { get; set; }
+
+    /// <summary>The device that runs it, by its own id; null while none does.</summary>
+    public Guid? DeviceId { get; set; }
+
+    /// <summary>What that device is called: "Mira’s phone".</summary>
+    public string? DeviceName { get; set; }
+
+    /// <summary>Since when that device runs it.</summary>
+    public DateTimeOffset? RunSince { get; set; }
+
+    /// <summary>When it was put away and logged; null while it was not.</summary>
+    public DateTimeOffset? ClosedAt { get; set; }
 }
 
 /// <summary>A check that is being made. The front end's own state; it becomes a fact when the coach is done.</summary>

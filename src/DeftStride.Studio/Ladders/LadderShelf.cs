@@ -122,26 +122,30 @@ internal sealed class LadderShelf(StudioContext db)
 
     /// <summary>Logs as the core reads them. One whose result cannot be read asks for nothing.</summary>
     public static IReadOnlyList<DoseLogged> Logged(IEnumerable<LogFact> logs) =>
-        [
-            .. logs.Select(l =>
-                    KeptLogResult.Kept.TryRead(l.Judged, out var result, out _)
-                        ? new DoseLogged(
-                            l.ExerciseId,
-                            l.RungId,
-                            l.Day,
-                            l.Sequence,
-                            l.RecordedAt,
-                            l.CheckId is not null,
-                            KeptLog.Kept.TryRead(l.Body, out var log, out _) ? log.Log.ToCore() : Untold,
-                            new NextAsked(
-                                result.Next.Sets,
-                                result.Next.Amount,
-                                new Load(result.Next.Position, result.Next.LoadKg),
-                                result.Why
-                            )
-                        )
-                        : null
-                )
-                .OfType<DoseLogged>(),
-        ];
+        [.. logs.Select(Logged).OfType<DoseLogged>()];
+
+    private static DoseLogged? Logged(LogFact fact)
+    {
+        if (!KeptLogResult.Kept.TryRead(fact.Judged, out var result, out _))
+            return null;
+        var log = KeptLog.Kept.TryRead(fact.Body, out var read, out _) ? read.Log : null;
+        return new DoseLogged(
+            fact.ExerciseId,
+            fact.RungId,
+            fact.Day,
+            fact.Sequence,
+            fact.RecordedAt,
+            fact.CheckId is not null,
+            log?.ToCore() ?? Untold,
+            new NextAsked(
+                result.Next.Sets,
+                result.Next.Amount,
+                new Load(result.Next.Position, result.Next.LoadKg),
+                result.Why
+            )
+        )
+        {
+            Tempo = log?.Tempo?.ToCore(),
+        };
+    }
 }

@@ -14,6 +14,7 @@ using DeftStride.Studio.Looks;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Standing;
 using DeftStride.Studio.Work;
+using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Studio.Logs;
 
@@ -33,7 +34,43 @@ internal sealed class LogRecorder(
 
     /// <summary>Keeps a log that came without a look. The same log sent twice is kept once.</summary>
     /// <exception cref="Refusal">It cannot be meant, a red flag stands, or what was trained is out for this client.</exception>
-    public async Task<LogFact> AddAsync(KeptLog sent, CancellationToken stop)
+    public Task<LogFact> AddAsync(KeptLog sent, CancellationToken stop) => AddAsync(sent, null, stop);
+
+    /// <summary>
+    /// Keeps what was counted in a session. It has happened: a red flag or a condition that came to be known meanwhile takes
+    /// nothing back. What was kept of the same exercise before is replaced where more was counted since; a coach's own correction stands.
+    /// </summary>
+    /// <param name="sent">What was counted; its id is the item's.</param>
+    /// <param name="sessionId">In which session.</param>
+    /// <param name="stop">Gives up.</param>
+    /// <returns>The log that stands.</returns>
+    public async Task<LogFact> CountedAsync(KeptLog sent, Guid sessionId, CancellationToken stop)
+    {
+        var standing = await db.Logs.AsNoTracking().FirstOrDefaultAsync(l => l.Id == sent.Id, stop);
+        while (
+            standing is not null
+            && await db.Logs.AsNoTracking().FirstOrDefaultAsync(l => l.Supersedes == standing.Id, stop) is { } newer
+        )
+            standing = newer;
+        if (standing is null)
+            return await AddAsync(sent, sessionId, stop);
+        if (
+            standing.SessionId != sessionId
+            || KeptLog.Kept.Same(standing.Body, sent with { Id = standing.Id, Supersedes = standing.Supersedes })
+        )
+            return standing;
+        return await AddAsync(
+            sent with
+            {
+                Id = Guid.CreateVersion7(scope.Now),
+                Supersedes = standing.Id,
+            },
+            sessionId,
+            stop
+        );
+    }
+
+    private async Task<LogFact> AddAsync(KeptLog sent, Guid? sessionId, CancellationToken stop)
     {
         if (await facts.ExistingAsync<LogFact, KeptLog>(sent.Id!.Value, sent, stop) is { } kept)
             return kept;
@@ -42,18 +79,19 @@ internal sealed class LogRecorder(
         var exercise =
             Exercise.Find(sent.ExerciseId!)
             ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        if ((await db.UnclearedAsync(client.Id, stop)).Count > 0)
+        if (sessionId is null && (await db.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A red flag stands: nothing is trained until it is cleared with a note.");
         var today = await scope.TodayAsync(stop);
         var day = sent.Day ?? today;
         if (day > today)
             throw Refusal.BadInput("day", $"{day:d MMMM} has not come yet. Log it on its day.");
-        if (day < today.AddDays(-DaysBack))
+        if (sessionId is null && day < today.AddDays(-DaysBack))
             throw Refusal.BadInput("day", $"A log goes back at most {DaysBack} days.");
         var did = sent.Log.ToCore();
         if (did.Sets.Count == 0)
             throw Refusal.BadInput("sets", "Enter at least one set.");
-        await guard.RefuseAsync(client, exercise, did.Sets.Any(s => s.Load.Kilograms > 0), stop);
+        if (sessionId is null)
+            await guard.RefuseAsync(client, exercise, did.Sets.Any(s => s.Load.Kilograms > 0), stop);
 
         var way = (await shelf.WaysAsync([client.Id], stop))[client.Id];
         var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
@@ -74,7 +112,9 @@ internal sealed class LogRecorder(
         var twoGood = before is not null && KeptLogResult.Kept.Read(before.Judged).Good;
         var next = NextDose.After(asked, did, limit, twoGood, false, rack);
         var good = did.Good(asked, limit);
-        await using var whole = await db.Database.BeginTransactionAsync(stop);
+        await using var whole = db.Database.CurrentTransaction is null
+            ? await db.Database.BeginTransactionAsync(stop)
+            : null;
         var fact = await facts.AddAsync(
             new LogFact
             {
@@ -85,6 +125,7 @@ internal sealed class LogRecorder(
                 RungId = spot?.Rung.Id,
                 NextMorning = sent.Log.NextMorning,
                 Pain = did.Pain?.Counted,
+                SessionId = sessionId,
                 Supersedes = sent.Supersedes,
                 Judged = KeptLogResult.Kept.Write(
                     new KeptLogResult(
@@ -103,7 +144,8 @@ internal sealed class LogRecorder(
         );
         if (did.Pain?.Counted > limit)
             await AfterPainAsync(client.Id, spot, did.Pain, day, limit, stop);
-        await whole.CommitAsync(stop);
+        if (whole is not null)
+            await whole.CommitAsync(stop);
         return fact;
     }
 

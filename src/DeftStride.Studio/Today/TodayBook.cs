@@ -108,7 +108,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         ).ToLookup(t => t.ClientId, t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)));
         var planned = (
             await db
-                .Visits.AsNoTracking()
+                .Sessions.AsNoTracking()
                 .Where(v => ids.Contains(v.ClientId) && v.StartsAt >= dayStart)
                 .OrderBy(v => v.StartsAt)
                 .ToListAsync(stop)
@@ -199,6 +199,8 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                             .OfType<KeptSetupCard>(),
                     ],
                     Kept = [.. ChoicesInForce.KeptChanges(client).Select(k => words.Of(k.Correction).Text)],
+                    MorningAsked = logs[client.Id].Any(l => l.Day == today && l.NextMorning is not null),
+                    AnklesMeasured = client is { LeftAnkleDegrees: not null, RightAnkleDegrees: not null },
                     Cue = best?.Short,
                     DueProp = ChoicesInForce.Props(client, today).FirstOrDefault(p => p.Due)?.Correction.Short,
                     Choice = KeptIntake.Of(client).Met()

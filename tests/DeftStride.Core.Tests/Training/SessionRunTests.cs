@@ -208,6 +208,181 @@ public sealed class SessionRunTests
     }
 
     [Fact]
+    public void What_comes_to_be_known_while_it_runs_takes_back_nothing_that_was_counted()
+    {
+        SessionTap[] before = [.. Set(5), new Counted(At(70), true), new Counted(At(75), true)];
+        var flagged = Run([.. before, new GuardLearnt(At(80), Free with { Barred = "A red flag stands." })]);
+        Assert.Equal((SessionPhase.Stopped, "A red flag stands.", null), (flagged.Phase, flagged.Why, flagged.Step));
+        Assert.Equal([5, 2], flagged.Logs().Single().Done.Sets.Select(s => s.Amount));
+        Assert.Equal(SessionPhase.Stopped, flagged.After(new SessionResumed(At(81))).Phase);
+        // Undone the same day: it goes on when the coach says so.
+        var cleared = flagged.After(new GuardLearnt(At(90), Free));
+        Assert.Equal(SessionPhase.Stopped, cleared.Phase);
+        Assert.Equal(new SessionStep(Main, 2, BodySide.Right), cleared.After(new SessionResumed(At(91))).Step);
+        // A condition that comes between two sets turns to what is allowed; the set that is being done is finished.
+        var no = Free with
+        {
+            Refused = new Dictionary<string, string> { ["split-squat-to-pad"] = "No." },
+        };
+        Assert.Equal(Extra, Run([.. Set(5), new GuardLearnt(At(80), no)]).Step!.Item);
+        var working = Run([.. before, new GuardLearnt(At(80), no)]);
+        Assert.Equal((SessionPhase.Working, 3), (working.Phase, working.After(new Counted(At(82), true)).Count.Count));
+    }
+
+    [Fact]
+    public void A_hold_and_a_block_go_by_the_clock_and_what_was_not_clean_is_marked()
+    {
+        var hold = Squat with { Held = true, Amount = 20, Sets = 1, Tempo = null };
+        var run = SessionRun.Of(
+            [hold],
+            Free,
+            [new SetBegun(At(0)), new Counted(At(3), true), new Counted(At(9), false), new SetEnded(At(15.4))]
+        );
+        Assert.Equal((15, 14), (run.Over[0].Clean.Count, run.Over[0].Clean.Count(c => c)));
+        // No longer than was asked for, and a clock that was set back leaves what was marked.
+        Assert.Equal(20, SessionRun.Of([hold], Free, [new SetBegun(At(0)), new SetEnded(At(500))]).Over[0].Clean.Count);
+        Assert.Empty(SessionRun.Of([hold], Free, [new SetBegun(At(0)), new SetEnded(At(-500))]).Over[0].Clean);
+
+        var block = Squat with { Place = SessionPlace.Technique, Sets = 1, ForSeconds = 120, Alternating = true };
+        run = SessionRun.Of([block], Free, [new SetBegun(At(0)), new Counted(At(31), false), new SetEnded(At(120))]);
+        Assert.Equal(24, run.Over[0].Clean.Count);
+        var done = Assert.Single(run.Logs()).Done;
+        Assert.Equal([(BodySide.Right, 12), (BodySide.Left, 12)], done.Sets.Select(s => (s.Side, s.Amount)));
+        Assert.Equal(23, done.Sets.Sum(s => s.Clean));
+    }
+
+    [Fact]
+    public void Where_the_sides_take_turns_one_set_is_of_both()
+    {
+        var turns = StepUp with
+        {
+            Alternating = true,
+            Amount = 3,
+            First = new FirstSide(BodySide.Right, FirstSideWhy.Sorer),
+        };
+        var run = SessionRun.Of([turns], Free, []);
+        Assert.Equal((new SessionStep(Extra, 1, null), 6), (run.Step, run.Asked));
+        run = SessionRun.Of(
+            [turns],
+            Free,
+            [.. "110101".Select(c => new Counted(Start, c == '1')), new SetEnded(Start)]
+        );
+        var done = Assert.Single(run.Logs()).Done;
+        Assert.Equal(
+            [(BodySide.Right, 3, 1), (BodySide.Left, 3, 3)],
+            done.Sets.Select(s => (s.Side, s.Amount, s.Clean))
+        );
+        Assert.Equal(SessionPhase.Done, run.Phase);
+    }
+
+    [Fact]
+    public void How_long_a_repetition_took_is_known_from_the_taps()
+    {
+        var run = Run(
+            new SetBegun(At(0)),
+            new Counted(At(4), true),
+            new Counted(At(8), true),
+            new Counted(At(12), true),
+            new SetEnded(At(60))
+        );
+        Assert.Equal(4, run.Pace(Main));
+        Assert.Null(run.Pace(Extra));
+        // A clock that was set back tells nothing.
+        Assert.Null(
+            Run(new SetBegun(At(0)), new Counted(At(-4), true), new Counted(At(-2), true), new SetEnded(At(0)))
+                .Pace(Main)
+        );
+    }
+
+    [Fact]
+    public void Two_devices_come_to_one_session_with_each_set_once_and_every_pain_in_it()
+    {
+        SessionTap[] Numbered(IEnumerable<SessionTap> taps, byte device) =>
+            [.. taps.Select((t, i) => t with { Id = new Guid(i + 1, 0, 0, 0, 0, 0, 0, 0, 0, 0, device) })];
+        var shared = Numbered(Set(5), 1);
+        SessionTap[] phone = [.. shared, .. Numbered([.. Set(4, 1), .. Set(3), new PainTold(Start, Knee(3))], 2)];
+        SessionTap[] tablet = [.. shared, .. Numbered(Set(5), 3)];
+        SessionItem[] items = [Squat, StepUp];
+
+        Assert.Equal(phone, SessionJoin.Of(items, Free, shared, phone));
+        Assert.Equal(phone, SessionJoin.Of(items, Free, phone, shared));
+        var joined = SessionJoin.Of(items, Free, tablet, phone);
+        var run = SessionRun.Of(items, Free, joined);
+        // The left of the first set was counted on both: the one that runs it counts. The right of the second is the phone's.
+        Assert.Equal(
+            [(1, BodySide.Right, 5), (1, BodySide.Left, 5), (2, BodySide.Right, 3)],
+            run.Over.Select(o => (o.Step.Set, o.Step.Side!.Value, o.Clean.Count))
+        );
+        Assert.Equal(SessionPhase.ToChange, run.Phase);
+        // Sent again it changes nothing.
+        Assert.Equal(joined, SessionJoin.Of(items, Free, joined, phone));
+        // A set that pain ended on the other device is not lost with it.
+        SessionTap[] hurt =
+        [
+            .. shared,
+            .. Numbered(
+                [.. Set(5), new Counted(Start, true), new Counted(Start, true), new PainTold(Start, Knee(6))],
+                4
+            ),
+        ];
+        joined = SessionJoin.Of(items, Free, tablet, hurt);
+        run = SessionRun.Of(items, Free, joined);
+        Assert.Equal((SessionPhase.Stopped, 2), (run.Phase, run.Over[^1].Clean.Count));
+        Assert.Equal(joined, SessionJoin.Of(items, Free, joined, hurt));
+    }
+
+    /// <summary>Whatever two devices tap: nothing that either finished is missing, no set is there twice, and who comes last does not matter to what was done.</summary>
+    [Fact]
+    public void Joined_again_and_again_a_session_stays_the_same_and_has_every_set_that_was_finished()
+    {
+        var random = new Random(2027);
+        SessionItem[] items = [Squat, StepUp];
+        for (var trial = 0; trial < (Sweep.Long ? 5_000 : 200); trial++)
+        {
+            SessionTap[] Taps(int from, int count) =>
+                [.. Enumerable.Range(from, count).Select(i => Any(random, i) with { Id = Guid.NewGuid() })];
+            var shared = Taps(0, random.Next(0, 20));
+            SessionTap[] one = [.. shared, .. Taps(20, random.Next(0, 25))];
+            SessionTap[] two = [.. shared, .. Taps(20, random.Next(0, 25))];
+            var joined = SessionJoin.Of(items, Free, one, two);
+            Assert.Equal(joined, SessionJoin.Of(items, Free, joined, two));
+            Assert.Equal(joined, SessionJoin.Of(items, Free, joined, one));
+            Assert.Distinct(joined.Select(t => t.Id));
+            var (a, b, both) = (
+                SessionRun.Of(items, Free, one),
+                SessionRun.Of(items, Free, two),
+                SessionRun.Of(items, Free, joined)
+            );
+            Assert.Distinct(both.Over.Where(o => o.Clean.Count > 0).Select(o => o.Step));
+            var known = both.Over.Select(o => o.Step).Append(both.Step).ToHashSet();
+            Assert.All(a.Over.Concat(b.Over).Where(o => o.Clean.Count > 0), o => Assert.Contains(o.Step, known));
+            Assert.True(
+                both.Pains.Select(p => p.Pain.Counted).DefaultIfEmpty(0).Max()
+                    >= b.Pains.Select(p => p.Pain.Counted).DefaultIfEmpty(0).Max()
+            );
+        }
+    }
+
+    [Fact]
+    public void Put_away_nothing_is_added_and_what_is_under_way_is_kept()
+    {
+        var run = Run([.. Set(5), new Counted(Start, true), new SessionClosed(Start)]);
+        Assert.True(run.Closed);
+        Assert.Equal([5, 1], run.Logs().Single().Done.Sets.Select(s => s.Amount));
+        foreach (
+            var tap in new SessionTap[]
+            {
+                new SetBegun(Start),
+                new Counted(Start, true),
+                new SessionResumed(Start),
+                new ItemAdded(Start, StepUp with { Id = Guid.NewGuid() }, null),
+                new LoadChosen(Start, Main, Load.None),
+            }
+        )
+            Assert.Equal(run.Logs().Sum(l => l.Done.Sets.Count), run.After(tap).Logs().Sum(l => l.Done.Sets.Count));
+    }
+
+    [Fact]
     public void Stopped_by_the_coach_what_was_counted_is_kept_and_a_slip_goes_on()
     {
         var run = Run([.. Set(5), new Counted(Start, true), new Counted(Start, false), new SessionStopped(Start)]);
@@ -261,6 +436,7 @@ public sealed class SessionRunTests
                 {
                     Counted when Total(run) > Total(before) => 1,
                     TakenBack when Total(run) < Total(before) => -1,
+                    SetTold told when Total(run) > Total(before) => told.Clean.Count,
                     _ => 0,
                 };
                 Assert.Equal(counted, Total(run));
@@ -283,7 +459,7 @@ public sealed class SessionRunTests
     }
 
     private static SessionTap Any(Random random, int second) =>
-        random.Next(26) switch
+        random.Next(30) switch
         {
             < 10 => new Counted(At(second), random.Next(5) > 0),
             < 13 => new SetEnded(At(second)),
@@ -298,6 +474,16 @@ public sealed class SessionRunTests
             22 => new SessionStopped(At(second)),
             23 => new SessionResumed(At(second)),
             24 => new EffortTold(At(second), random.Next(0, 11)),
+            25 => new TempoChosen(At(second), Main, new Tempo(5, 1, 1, 0)),
+            26 => new FeltTold(At(second), false, "low back"),
+            27 => new LastOnesOnly(At(second), BodySide.Left),
+            28 => new SetTold(
+                At(second),
+                new SessionStep(Main, random.Next(1, 4), random.Next(2) == 0 ? BodySide.Left : BodySide.Right),
+                [true, true, false],
+                Load.None,
+                0
+            ),
             _ => new RestLengthened(At(second), 30),
         };
 
@@ -329,6 +515,10 @@ public sealed class SessionRunTests
             (TempoClock.At(Tempo.OnSteps, 11.5).Repetition, TempoClock.At(Tempo.OnSteps, 11.5).Call)
         );
         Assert.Equal(Of(0), Of(-4));
+        // Onto a box the way up comes first.
+        var up = TempoClock.At(Tempo.OnSteps, 0.5, upFirst: true);
+        Assert.Equal((1, TempoCall.Up, 0.5), (up.Repetition, up.Call, up.Depth));
+        Assert.Equal(TempoCall.Pause, TempoClock.At(Tempo.OnSteps, 5.5, upFirst: true).Call);
         // Depth never jumps: a mark that follows it moves as a body does.
         for (var t = 0.0; t < 20; t += 0.01)
             Assert.InRange(Of(t + 0.01).Depth - Of(t).Depth, -0.011, 0.0036);

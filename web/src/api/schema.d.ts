@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{clientId}/session": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getClientSession"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{clientId}/standard": {
         parameters: {
             query?: never;
@@ -836,6 +852,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSessions"];
+        put: operations["keepSession"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/settings": {
         parameters: {
             query?: never;
@@ -1127,6 +1159,11 @@ export interface components {
          * @enum {unknown}
          */
         BottomNote: "none" | "bounce" | "twiceDown";
+        /** @description What is called out with the tempo; "{side}" and "{other}" stand for the sides. */
+        CallDto: {
+            when: components["schemas"]["TempoCall"];
+            words: string;
+        };
         /** @description Where the camera stood: metres to the client, the lens above the floor, and whether the guide on the screen put it there. */
         CameraDto: {
             /** Format: double */
@@ -1685,6 +1722,17 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /**
+         * @description What may be due with a client today, beside the work itself.
+         * @enum {unknown}
+         */
+        DueKind: "morning" | "prop" | "range" | "film";
+        /** @description Something that is due with a client today. */
+        DueView: {
+            kind: components["schemas"]["DueKind"];
+            sentence: string;
+            short: string;
+        };
         /** @description One repetition of a measure, judged by itself. */
         EachView: {
             /** Format: int32 */
@@ -1796,6 +1844,11 @@ export interface components {
             side: null | components["schemas"]["BodySide"];
             where: components["schemas"]["BandSide"];
         };
+        /**
+         * @description Why a side begins.
+         * @enum {unknown}
+         */
+        FirstSideWhy: "sorer" | "weaker" | "turn" | "either";
         FlagRequest: {
             /** Format: uuid */
             clientId: string;
@@ -1901,6 +1954,18 @@ export interface components {
          * @enum {unknown}
          */
         Goal: "strength" | "frontThigh" | "buttock" | "running" | "hillsAndStairs" | "pelvicControl" | "hipFreedom" | "return";
+        /** @description What a session may not go past, as data: the device obeys it without knowing a rule. */
+        GuardDto: {
+            barred: null | string;
+            notLoaded: {
+                [key: string]: string;
+            };
+            /** Format: int32 */
+            painLimit: number;
+            refused: {
+                [key: string]: string;
+            };
+        };
         /** @description Guess the points that are missing on one still: from a picture known to be like it, or else from a posed figure. */
         GuessRequest: {
             pattern: null | components["schemas"]["StillDto"];
@@ -2813,6 +2878,15 @@ export interface components {
             name: string;
             reason: string;
         };
+        /** @description Who runs a session. */
+        RunByView: {
+            coach: string;
+            /** Format: uuid */
+            deviceId: string;
+            deviceName: string;
+            /** Format: date-time */
+            since: string;
+        };
         /** @description A rung as it is kept and edited. */
         RungDto: {
             dose: components["schemas"]["DoseRangeDto"];
@@ -2879,6 +2953,142 @@ export interface components {
             side: components["schemas"]["BodySide"];
             where: components["schemas"]["BandSide"];
         };
+        /** @description What a screen needs to know of an exercise of a session. */
+        SessionExerciseView: {
+            cautions: string[];
+            cue: null | string;
+            felt: string[];
+            gate: null | components["schemas"]["GateView"];
+            name: string;
+            plain: string;
+            setup: components["schemas"]["SetupStepView"][];
+            sore: components["schemas"]["SoreAnswerView"][];
+            stepBack: string;
+            weights: {
+                [key: string]: number[];
+            };
+        };
+        /** @description An exercise that may be put into a session, as it is begun with. */
+        SessionExtraView: {
+            item: components["schemas"]["SessionItemDto"];
+            name: string;
+        };
+        /** @description One exercise of a session as it is asked for; see SessionItem. */
+        SessionItemDto: {
+            alternating: boolean;
+            /** Format: int32 */
+            amount: number;
+            calls: components["schemas"]["CallDto"][];
+            cue: null | string;
+            exerciseId: string;
+            first: null | components["schemas"]["BodySide"];
+            firstWhy: components["schemas"]["FirstSideWhy"];
+            /** Format: int32 */
+            forSeconds: null | number;
+            held: boolean;
+            /** Format: uuid */
+            id: string;
+            /** Format: double */
+            loadKg: number;
+            place: components["schemas"]["SessionPlace"];
+            position: components["schemas"]["LoadPosition"];
+            /** Format: int32 */
+            restSeconds: number;
+            /** Format: int32 */
+            sets: number;
+            tempo: null | components["schemas"]["TempoDto"];
+            together: boolean;
+            upFirst: boolean;
+        };
+        /**
+         * @description Where in the hour an exercise is done.
+         * @enum {unknown}
+         */
+        SessionPlace: "warmUp" | "main" | "accessory" | "technique" | "rangeTest";
+        /** @description A session as a device has it: what was asked for when it began, and every tap that the device knows. */
+        SessionRequest: {
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            deviceId: string;
+            deviceName: string;
+            guard: components["schemas"]["GuardDto"];
+            /** Format: uuid */
+            id: string;
+            items: components["schemas"]["SessionItemDto"][];
+            takes: boolean;
+            taps: components["schemas"]["SessionTapDto"][];
+        };
+        /** @description The sessions of the day, and what may be put into them. */
+        SessionsView: {
+            /** Format: date */
+            day: string;
+            extras: components["schemas"]["SessionExtraView"][];
+            sessions: components["schemas"]["SessionView"][];
+        };
+        /** @description One tap, with what belongs to its kind and nothing else; see KeptTap. */
+        SessionTapDto: {
+            added?: null | components["schemas"]["SessionItemDto"];
+            /** Format: date-time */
+            at: string;
+            /** Format: uuid */
+            before?: null | string;
+            change?: null | string;
+            clean?: null | boolean;
+            each?: null | boolean[];
+            felt?: null | components["schemas"]["FeltDto"];
+            guard?: null | components["schemas"]["GuardDto"];
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            item?: null | string;
+            kind: components["schemas"]["TapKind"];
+            /** Format: double */
+            loadKg?: null | number;
+            pain?: null | components["schemas"]["PainDto"];
+            position?: null | components["schemas"]["LoadPosition"];
+            /** Format: int32 */
+            resets?: null | number;
+            /** Format: int32 */
+            score?: null | number;
+            /** Format: int32 */
+            seconds?: null | number;
+            /** Format: int32 */
+            set?: null | number;
+            side?: null | components["schemas"]["BodySide"];
+            tempo?: null | components["schemas"]["TempoDto"];
+        };
+        /** @description A session with everything that a device needs to run it without a signal. */
+        SessionView: {
+            about: {
+                [key: string]: components["schemas"]["SessionExerciseView"];
+            };
+            aboutPain: string;
+            askEachSet: boolean;
+            askedWhy: string;
+            askFelt: boolean;
+            begunUnder: components["schemas"]["GuardDto"];
+            /** Format: uuid */
+            clientId: string;
+            clientName: string;
+            closed: boolean;
+            conditions: components["schemas"]["ConditionView"][];
+            due: components["schemas"]["DueView"][];
+            firstSideText: string;
+            guard: components["schemas"]["GuardDto"];
+            /** Format: uuid */
+            id: string;
+            items: components["schemas"]["SessionItemDto"][];
+            leftOpen: null | string;
+            logs: components["schemas"]["LogView"][];
+            runBy: null | components["schemas"]["RunByView"];
+            sore: null | components["schemas"]["PainDto"];
+            /** Format: date-time */
+            startsAt: string;
+            taps: components["schemas"]["SessionTapDto"][];
+            technique: null | components["schemas"]["SessionItemDto"];
+            time: string;
+        };
         /** @description One set of one side. */
         SetDto: {
             /** Format: int32 */
@@ -2938,6 +3148,12 @@ export interface components {
             /** Format: uuid */
             supersedes: null | string;
         };
+        /** @description A step on the way into the first repetition. */
+        SetupStepView: {
+            name: string;
+            say: string;
+            value: null | string;
+        };
         SetupView: {
             /** Format: date-time */
             at: string;
@@ -2979,6 +3195,22 @@ export interface components {
             /** Format: int32 */
             score: number;
             site: components["schemas"]["PainSite"];
+        };
+        /** @description What to do about pain at some places of a leg in a role. */
+        SoreAnswerView: {
+            role: components["schemas"]["LegRole"];
+            rounds: components["schemas"]["SoreRoundView"][];
+            sites: components["schemas"]["PainSite"][];
+        };
+        /** @description What to change before the pain is asked again. */
+        SoreRoundView: {
+            steps: components["schemas"]["SoreStepView"][];
+            why: string;
+        };
+        /** @description One change because of pain: its words, and what it is called in the record. */
+        SoreStepView: {
+            id: string;
+            say: string;
         };
         /** @enum {unknown} */
         SplitForm: "fromFloor" | "toPad" | "frontFootRaised" | "rearFootRaised" | "rearInstep" | null;
@@ -3261,6 +3493,24 @@ export interface components {
          * @enum {unknown}
          */
         Tape: "centimetres" | "inches";
+        /** @enum {unknown} */
+        TapKind: "begun" | "counted" | "takenBack" | "reset" | "ended" | "restLonger" | "pain" | "changed" | "effort" | "lastOnes" | "firstSide" | "load" | "tempo" | "felt" | "morning" | "setTold" | "skipped" | "added" | "moved" | "stopped" | "resumed" | "closed" | "guard";
+        /**
+         * @description What the tempo asks for at an instant.
+         * @enum {unknown}
+         */
+        TempoCall: "lower" | "pause" | "up" | "top";
+        /** @description Seconds down, held, up, at the top. */
+        TempoDto: {
+            /** Format: int32 */
+            down: number;
+            /** Format: int32 */
+            pause: number;
+            /** Format: int32 */
+            top: number;
+            /** Format: int32 */
+            up: number;
+        };
         /**
          * @description A part of a repetition that a tempo asks for.
          * @enum {unknown}
@@ -3822,6 +4072,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getClientSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clientId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionsView"];
+                };
             };
         };
     };
@@ -4886,6 +5158,50 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RuleView"][];
+                };
+            };
+        };
+    };
+    getSessions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionsView"];
+                };
+            };
+        };
+    };
+    keepSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SessionRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SessionView"];
                 };
             };
         };

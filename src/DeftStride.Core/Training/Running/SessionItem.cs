@@ -46,6 +46,15 @@ public sealed record SessionItem(
     /// <summary>A longer rest than this is another session.</summary>
     public const int LongestRest = 900;
 
+    /// <summary>A block of the same easy repetitions is no shorter than this, seconds.</summary>
+    public const int ShortestBlock = 30;
+
+    /// <summary>Nor longer than this, seconds.</summary>
+    public const int LongestBlock = 600;
+
+    /// <summary>A technique set, seconds.</summary>
+    public const int TechniqueBlock = 120;
+
     /// <summary>Whether seconds are counted and not repetitions.</summary>
     public bool Held { get; init; }
 
@@ -55,37 +64,38 @@ public sealed record SessionItem(
     /// <summary>Which side begins and why; the other matches it. While none is named the left does, until the coach chooses.</summary>
     public FirstSide First { get; init; } = new(null, FirstSideWhy.Either);
 
+    /// <summary>Whether the sides take turns from one repetition to the next: a set is of both, and twice the amount is counted in it.</summary>
+    public bool Alternating { get; init; }
+
+    /// <summary>How long a block lasts, seconds; null where repetitions are asked for. Its repetitions follow from the tempo.</summary>
+    public int? ForSeconds { get; init; }
+
     /// <summary>Seconds down, held, up, at the top; null for holds.</summary>
     public Tempo? Tempo { get; init; }
+
+    /// <summary>Whether a repetition begins with the way up, as it does onto a box.</summary>
+    public bool UpFirst { get; init; }
+
+    /// <summary>What is called out with the tempo, in the order of a repetition; "{side}" and "{other}" stand for the sides. Empty for nothing.</summary>
+    public IReadOnlyList<TempoWords> Calls { get; init; } = [];
 
     /// <summary>The one cue, or null.</summary>
     public string? Cue { get; init; }
 
-    /// <summary>The main work of today as it is asked for; null while nothing is trained.</summary>
-    /// <param name="id">Its id in the session.</param>
-    /// <param name="today">What is true of the client today.</param>
-    public static SessionItem? Main(Guid id, Today today)
-    {
-        ArgumentNullException.ThrowIfNull(today);
-        return today.Asked is not { } asked
-            ? null
-            : new SessionItem(
-                id,
-                SessionPlace.Main,
-                today.Exercise.Id,
-                asked.Sets,
-                asked.Amount,
-                asked.Load,
-                asked.Range.RestSeconds
-            )
-            {
-                Held = asked.Range.Held,
-                Together = asked.Range.Together,
-                First = today.First,
-                Tempo = asked.Range.TempoFor(today.Exercise),
-                Cue = today.Cue,
-            };
-    }
+    /// <summary>Whether its sets go by the clock and not by what is counted.</summary>
+    public bool Timed => Held || ForSeconds is not null;
+
+    /// <summary>How long a set of it lasts, seconds; null where repetitions end it.</summary>
+    public int? Lasts => ForSeconds ?? (Held ? Amount : (int?)null);
+
+    /// <summary>How many are counted in one set: repetitions of both sides where they take turns, those that the tempo leaves room for in a block.</summary>
+    public int Whole =>
+        ForSeconds is { } seconds ? Math.Max(1, seconds / Pace)
+        : Alternating ? 2 * Amount
+        : Amount;
+
+    /// <summary>How long one repetition is asked to last, seconds, at least 1.</summary>
+    internal int Pace => Math.Max(1, Tempo?.Seconds ?? 1);
 
     /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
     public string? Problem() =>
@@ -94,6 +104,9 @@ public sealed record SessionItem(
             ? $"{Sets} sets a side are not asked of anyone. Enter 1 to {SessionLog.MostSets}."
         : Amount is < 1 or > Repetitions.Most
             ? $"A set has from 1 to {Repetitions.Most} {(Held ? "seconds" : "repetitions")}, not {Amount}."
+        : ForSeconds is < ShortestBlock or > LongestBlock
+            ? $"A block lasts from {ShortestBlock} to {LongestBlock} seconds, not {ForSeconds}."
+        : Tempo?.Problem() is { } tempo ? tempo
         : RestSeconds is < 0 or > LongestRest ? $"A rest lasts from 0 to {LongestRest} seconds, not {RestSeconds}."
         : FieldRange.Load.Problem(Load.Kilograms);
 
@@ -102,7 +115,7 @@ public sealed record SessionItem(
     {
         var first = First.Side ?? BodySide.Left;
         var other = first == BodySide.Left ? BodySide.Right : BodySide.Left;
-        BodySide?[] sides = Together ? [null] : [first, other];
+        BodySide?[] sides = Together || Alternating ? [null] : [first, other];
         return Enumerable.Range(1, Sets).SelectMany(set => sides.Select(side => new SessionStep(Id, set, side)));
     }
 }
@@ -110,5 +123,5 @@ public sealed record SessionItem(
 /// <summary>One set of one side.</summary>
 /// <param name="Item">Of which item.</param>
 /// <param name="Set">From 1.</param>
-/// <param name="Side">The client's own working side; null where both legs do it at once.</param>
+/// <param name="Side">The client's own working side; null where both legs do it at once or take turns.</param>
 public sealed record SessionStep(Guid Item, int Set, BodySide? Side);

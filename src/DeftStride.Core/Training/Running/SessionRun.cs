@@ -73,6 +73,9 @@ public enum SessionPhase
 /// <param name="Resets">How often the client stood up and began anew in between.</param>
 public sealed record StepDone(SessionStep Step, string ExerciseId, IReadOnlyList<bool> Clean, Load Load, int Resets)
 {
+    /// <summary>From its beginning to its last count, seconds by the device's clock; null where that is not known.</summary>
+    public double? Seconds { get; init; }
+
     /// <summary>Whether everything before the last ones was clean and the last ones were not: at most a third of the set, three or more clean before.</summary>
     public bool FadedAtTheEnd
     {
@@ -105,8 +108,8 @@ public sealed record SessionRun
     /// <summary>What is asked for, in the order in which it is done now.</summary>
     public IReadOnlyList<SessionItem> Items { get; private init; }
 
-    /// <summary>What it may not go past.</summary>
-    public SessionGuard Guard { get; }
+    /// <summary>What it may not go past, as it was learnt last.</summary>
+    public SessionGuard Guard { get; private init; }
 
     /// <summary>What it is at.</summary>
     public SessionPhase Phase { get; private init; }
@@ -120,6 +123,12 @@ public sealed record SessionRun
     /// <summary>How often it was begun anew.</summary>
     public int Resets { get; private init; }
 
+    /// <summary>When it began, by the device's clock; null while none is done.</summary>
+    public DateTimeOffset? Begun { get; private init; }
+
+    /// <summary>When the last one of it was counted.</summary>
+    private DateTimeOffset? Counted_ { get; init; }
+
     /// <summary>The sets that are over, in their order.</summary>
     public IReadOnlyList<StepDone> Over { get; private init; } = [];
 
@@ -131,6 +140,15 @@ public sealed record SessionRun
 
     /// <summary>Efforts that were told, by item; the last one counts.</summary>
     public IReadOnlyDictionary<Guid, int> Efforts { get; private init; } = new Dictionary<Guid, int>();
+
+    /// <summary>Where it was felt, by item; the last word counts.</summary>
+    public IReadOnlyDictionary<Guid, FeltTold> Felts { get; private init; } = new Dictionary<Guid, FeltTold>();
+
+    /// <summary>Pain on the morning after last time, 0–10; null where nobody asked.</summary>
+    public int? Morning { get; private init; }
+
+    /// <summary>Whether it was put away.</summary>
+    public bool Closed { get; private init; }
 
     /// <summary>What was changed because of pain, in order.</summary>
     public IReadOnlyList<string> Changes { get; private init; } = [];
@@ -145,7 +163,7 @@ public sealed record SessionRun
 
     /// <summary>What a session has come to after some taps.</summary>
     /// <param name="items">What was asked for.</param>
-    /// <param name="guard">What it may not go past, as it is known now: what came to be known while it ran counts from the start.</param>
+    /// <param name="guard">What it may not go past, as it was known when it began; what came to be known while it ran is a tap (<see cref="GuardLearnt"/>).</param>
     /// <param name="taps">In their order.</param>
     public static SessionRun Of(IReadOnlyList<SessionItem> items, SessionGuard guard, IEnumerable<SessionTap> taps)
     {
@@ -163,8 +181,8 @@ public sealed record SessionRun
         Item is not { } item ? 0
         : Over.LastOrDefault(o => o.Step.Item == item.Id && o.Step.Set == Step!.Set) is { Clean.Count: > 0 } first
         && first.Step.Side != Step!.Side
-            ? Math.Min(item.Amount, first.Clean.Count)
-        : item.Amount;
+            ? Math.Min(item.Whole, first.Clean.Count)
+        : item.Whole;
 
     /// <summary>It after one more tap.</summary>
     public SessionRun After(SessionTap tap)
@@ -176,13 +194,18 @@ public sealed record SessionRun
             {
                 Phase = SessionPhase.Working,
                 Rest = null,
+                Begun = tap.At,
+                Counted_ = null,
             },
             // Whoever counts without having said that it begins has begun.
             Counted count when Phase == SessionPhase.Before && Step is not null => After(new SetBegun(tap.At))
                 .After(count),
+            // By the clock nothing clean is counted.
+            Counted { Clean: true } when Phase == SessionPhase.Working && Item?.Timed == true => this,
             Counted count when Phase == SessionPhase.Working && Count.Count < Repetitions.Most => this with
             {
                 Count = [.. Count, count.Clean],
+                Counted_ = tap.At,
             },
             TakenBack when Phase == SessionPhase.Working && Count.Count > 0 => this with
             {
@@ -207,9 +230,17 @@ public sealed record SessionRun
             {
                 Efforts = new Dictionary<Guid, int>(Efforts) { [item] = told.Effort },
             },
+            FeltTold told when LastItem is { } item => this with
+            {
+                Felts = new Dictionary<Guid, FeltTold>(Felts) { [item] = told },
+            },
+            MorningTold told when told.Score is >= 0 and <= 10 => this with { Morning = told.Score },
+            GuardLearnt learnt => (this with { Guard = learnt.Guard }).Next(),
+            SetTold told => Told(told),
             LastOnesOnly last => this with { Tired = [.. Tired.Append(last.Side).Distinct()] },
             FirstSideChosen chosen => With(chosen.Item, i => i with { First = i.First with { Side = chosen.Side } }),
             LoadChosen chosen => With(chosen.Item, i => i with { Load = chosen.Load }),
+            TempoChosen chosen => With(chosen.Item, i => i.Tempo is null ? i : i with { Tempo = chosen.Tempo }),
             ItemSkipped skipped when Items.Any(i => i.Id == skipped.Item) && Going => Skip(skipped.Item, tap.At),
             ItemAdded added when Going && Items.All(i => i.Id != added.Item.Id) && added.Item.Problem() is null => (
                 this with
@@ -223,14 +254,11 @@ public sealed record SessionRun
                     Items = Put([.. Items.Where(i => i != item)], item, moved.Before),
                 }
             ).Next(),
-            SessionStopped when Phase != SessionPhase.Stopped => Kept() with
-            {
-                Phase = SessionPhase.Stopped,
-                Rest = null,
-                Why = "Stopped by the coach.",
-            },
+            SessionStopped when Phase != SessionPhase.Stopped => Halted(tap.At),
+            SessionClosed when Phase is SessionPhase.Stopped or SessionPhase.Done => this with { Closed = true },
+            SessionClosed => Halted(tap.At) with { Closed = true },
             // Pain and what a condition forbids are not talked away.
-            SessionResumed when Phase == SessionPhase.Stopped && MayGoOn => (
+            SessionResumed when Phase == SessionPhase.Stopped && !Closed && MayGoOn => (
                 this with
                 {
                     Phase = SessionPhase.Before,
@@ -252,20 +280,7 @@ public sealed record SessionRun
                     (
                         item,
                         new SessionLog(
-                            [
-                                .. over.Where(o => o.Step.Item == item.Id && o.Clean.Count > 0)
-                                    .SelectMany(o =>
-                                        (
-                                            o.Step.Side is { } side ? [side] : new[] { BodySide.Left, BodySide.Right }
-                                        ).Select(side => new SetDone(
-                                            side,
-                                            o.Clean.Count,
-                                            o.Clean.Count(c => c),
-                                            o.Load,
-                                            o.Resets
-                                        ))
-                                    ),
-                            ],
+                            [.. over.Where(o => o.Step.Item == item.Id).SelectMany(o => Sets(item, o))],
                             Efforts.TryGetValue(item.Id, out var effort) ? effort : null,
                             Pains.Where(p => p.After?.Item == item.Id).Select(p => p.Pain).MaxBy(p => p.Counted)
                         )
@@ -275,7 +290,34 @@ public sealed record SessionRun
         ];
     }
 
-    private bool Going => Phase != SessionPhase.Stopped;
+    /// <summary>A set that is over as a log has it: of one side, of both at once, or of both in turn.</summary>
+    private static IEnumerable<SetDone> Sets(SessionItem item, StepDone done)
+    {
+        SetDone Of(BodySide side, IReadOnlyCollection<bool> clean, int resets) =>
+            new(side, clean.Count, clean.Count(c => c), done.Load, resets);
+        if (done.Clean.Count == 0)
+            return [];
+        if (done.Step.Side is { } one)
+            return [Of(one, [.. done.Clean], done.Resets)];
+        var first = item.First.Side ?? BodySide.Left;
+        var other = first == BodySide.Left ? BodySide.Right : BodySide.Left;
+        return item.Alternating
+            ?
+            [
+                Of(first, [.. done.Clean.Where((_, i) => i % 2 == 0)], done.Resets),
+                Of(other, [.. done.Clean.Where((_, i) => i % 2 == 1)], 0),
+            ]
+            : [Of(BodySide.Left, [.. done.Clean], done.Resets), Of(BodySide.Right, [.. done.Clean], done.Resets)];
+    }
+
+    /// <summary>How long one repetition took of what is over of an item, seconds, by when it was tapped; null where nobody knows.</summary>
+    public double? Pace(Guid item)
+    {
+        var timed = Over.Where(o => o.Step.Item == item && o is { Seconds: > 0, Clean.Count: > 1 }).ToArray();
+        return timed.Length == 0 ? null : timed.Sum(o => o.Seconds!.Value) / timed.Sum(o => o.Clean.Count);
+    }
+
+    private bool Going => Phase != SessionPhase.Stopped && !Closed;
 
     private int Worst => Pains.Select(p => p.Pain.Counted).DefaultIfEmpty(0).Max();
 
@@ -286,23 +328,66 @@ public sealed record SessionRun
     private Guid? LastItem => Phase == SessionPhase.Working ? Step?.Item : LastOver?.Item ?? Step?.Item;
 
     /// <summary>What is being counted goes with the sets that are over: nothing that was counted is lost.</summary>
-    private SessionRun Kept() =>
-        Step is { } step && Item is { } item && (Count.Count > 0 || Phase == SessionPhase.Working)
-            ? this with
-            {
-                Over = [.. Over, new StepDone(step, item.ExerciseId, Count, item.Load, Resets)],
-                Count = [],
-                Resets = 0,
-                Phase = SessionPhase.Before,
-                Step = null,
-            }
-            : this;
+    /// <param name="at">Until when a set lasted that goes by the clock; null counts what was marked.</param>
+    internal SessionRun Kept(DateTimeOffset? at = null)
+    {
+        if (Step is not { } step || Item is not { } item || (Count.Count == 0 && Phase != SessionPhase.Working))
+            return this;
+        var lasted = Begun is { } begun && (at ?? Counted_) is { } end ? (end - begun).TotalSeconds : 0;
+        var count = item.Timed && at is not null ? ByTheClock(item, lasted) : Count;
+        var timed = !item.Timed && Begun is { } from && Counted_ is { } last ? (last - from).TotalSeconds : 0;
+        return this with
+        {
+            Over =
+            [
+                .. Over,
+                new StepDone(step, item.ExerciseId, count, item.Load, Resets) { Seconds = timed > 0 ? timed : null },
+            ],
+            Count = [],
+            Resets = 0,
+            Phase = SessionPhase.Before,
+            Step = null,
+            Begun = null,
+            Counted_ = null,
+        };
+    }
+
+    /// <summary>Seconds of a hold, or repetitions of a block by its tempo; those that were marked as not clean come last. A clock that was set back leaves what was marked.</summary>
+    private IReadOnlyList<bool> ByTheClock(SessionItem item, double seconds)
+    {
+        var all = Math.Min(item.Whole, (int)(Math.Max(0, seconds) / (item.Held ? 1 : item.Pace)));
+        var not = Count.Count(c => !c);
+        return [.. Enumerable.Repeat(true, Math.Max(0, all - not)), .. Enumerable.Repeat(false, not)];
+    }
 
     private SessionRun Ended(DateTimeOffset at)
     {
         var rest = Item!.RestSeconds;
-        var next = Kept().Next();
+        var next = Kept(at).Next();
         return next.Step is null || rest == 0 ? next : next with { Rest = new SessionRest(at, rest) };
+    }
+
+    private SessionRun Halted(DateTimeOffset at) =>
+        Kept(at) with
+        {
+            Phase = SessionPhase.Stopped,
+            Step = null,
+            Rest = null,
+            Why = "Stopped by the coach.",
+        };
+
+    private SessionRun Told(SetTold told)
+    {
+        if (
+            Items.FirstOrDefault(i => i.Id == told.Step.Item) is not { } item
+            || !item.Steps().Contains(told.Step)
+            || Over.Any(o => o.Step == told.Step)
+            || (Phase == SessionPhase.Working && Step == told.Step)
+            || told.Clean.Count is 0 or > Repetitions.Most
+        )
+            return this;
+        var done = new StepDone(told.Step, item.ExerciseId, told.Clean, told.Load, told.Resets);
+        return (this with { Over = [.. Over, done] }).Next();
     }
 
     private SessionRun Hurt(Pain pain, DateTimeOffset at)
@@ -310,7 +395,7 @@ public sealed record SessionRun
         var after = Phase == SessionPhase.Working ? Step : LastOver;
         var told = this with { Pains = [.. Pains, (after, pain)] };
         if (pain.Counted >= Pain.StopScore)
-            return told.Kept() with
+            return told.Kept(at) with
             {
                 Phase = SessionPhase.Stopped,
                 Step = null,
@@ -347,7 +432,7 @@ public sealed record SessionRun
     {
         if (Guard.Barred is { } barred)
             return Kept() with { Phase = SessionPhase.Stopped, Step = null, Rest = null, Why = barred };
-        if (Phase is SessionPhase.Working or SessionPhase.Stopped)
+        if (Phase is SessionPhase.Working or SessionPhase.Stopped || Closed)
             return this;
         var next = Items
             .Where(i => !Skipped.Contains(i.Id) && Guard.Against(i.ExerciseId, i.Load) is null)

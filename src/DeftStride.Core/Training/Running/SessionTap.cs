@@ -1,3 +1,4 @@
+using DeftStride.Core.Dosing;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
@@ -9,12 +10,16 @@ namespace DeftStride.Core.Training.Running;
 /// Their times are the device's and may run backward: order is told by the list, not by the clock.
 /// </summary>
 /// <param name="At">The device's clock.</param>
-public abstract record SessionTap(DateTimeOffset At);
+public abstract record SessionTap(DateTimeOffset At)
+{
+    /// <summary>Made by the device: the same tap sent twice is one.</summary>
+    public Guid Id { get; init; }
+}
 
 /// <summary>The set that comes next begins; a rest ends with it.</summary>
 public sealed record SetBegun(DateTimeOffset At) : SessionTap(At);
 
-/// <summary>A repetition, or a second where it is held.</summary>
+/// <summary>A repetition. Where a set goes by the clock only what was not clean is marked: one second, or one repetition of a block.</summary>
 /// <param name="At">The device's clock.</param>
 /// <param name="Clean">Whether it was clean.</param>
 public sealed record Counted(DateTimeOffset At, bool Clean) : SessionTap(At);
@@ -57,6 +62,29 @@ public sealed record FirstSideChosen(DateTimeOffset At, Guid Item, BodySide Side
 /// <summary>Another load, from the next set on that is not over.</summary>
 public sealed record LoadChosen(DateTimeOffset At, Guid Item, Load Load) : SessionTap(At);
 
+/// <summary>Another tempo, from the next set on that is not over.</summary>
+public sealed record TempoChosen(DateTimeOffset At, Guid Item, Tempo Tempo) : SessionTap(At);
+
+/// <summary>Where an exercise was felt, asked at its end.</summary>
+/// <param name="At">The device's clock.</param>
+/// <param name="AsExpected">Whether it was where it should be.</param>
+/// <param name="Where">Where instead; empty where it was.</param>
+public sealed record FeltTold(DateTimeOffset At, bool AsExpected, string Where) : SessionTap(At);
+
+/// <summary>How the morning after last time was.</summary>
+/// <param name="At">The device's clock.</param>
+/// <param name="Score">Pain, 0–10.</param>
+public sealed record MorningTold(DateTimeOffset At, int Score) : SessionTap(At);
+
+/// <summary>A set that was counted elsewhere, on another device. One that is over already stays as it was.</summary>
+/// <param name="At">The device's clock.</param>
+/// <param name="Step">Which.</param>
+/// <param name="Clean">Repetition by repetition, whether it was clean.</param>
+/// <param name="Load">What was held.</param>
+/// <param name="Resets">How often it was begun anew.</param>
+public sealed record SetTold(DateTimeOffset At, SessionStep Step, IReadOnlyList<bool> Clean, Load Load, int Resets)
+    : SessionTap(At);
+
 /// <summary>What is left of an exercise is not done.</summary>
 public sealed record ItemSkipped(DateTimeOffset At, Guid Item) : SessionTap(At);
 
@@ -74,3 +102,9 @@ public sealed record SessionStopped(DateTimeOffset At) : SessionTap(At);
 
 /// <summary>It was stopped by a slip and goes on.</summary>
 public sealed record SessionResumed(DateTimeOffset At) : SessionTap(At);
+
+/// <summary>The session is put away: what was done is logged, and nothing is added to it here any more.</summary>
+public sealed record SessionClosed(DateTimeOffset At) : SessionTap(At);
+
+/// <summary>The device learnt that other things hold now: a flag, a condition, a limit. They hold from here on; what was counted before stays.</summary>
+public sealed record GuardLearnt(DateTimeOffset At, SessionGuard Guard) : SessionTap(At);

@@ -18,6 +18,11 @@ public enum TempoCall
     Top,
 }
 
+/// <summary>What is called out while the tempo asks for something.</summary>
+/// <param name="When">For what.</param>
+/// <param name="Words">"{side}" and "{other}" stand for the side that leads and the other one.</param>
+public sealed record TempoWords(TempoCall When, string Words);
+
 /// <summary>Where in the tempo an instant is.</summary>
 /// <param name="Repetition">From 1.</param>
 /// <param name="Call">What is asked for.</param>
@@ -31,24 +36,19 @@ public static class TempoClock
     /// <summary>Where an instant is.</summary>
     /// <param name="tempo">The tempo; it lasts at least a second.</param>
     /// <param name="seconds">Since the set began; before it counts as its start.</param>
-    public static TempoAt At(Tempo tempo, double seconds)
+    /// <param name="upFirst">Whether a repetition begins with the way up, as it does onto a box.</param>
+    public static TempoAt At(Tempo tempo, double seconds, bool upFirst = false)
     {
         ArgumentNullException.ThrowIfNull(tempo);
-        var whole = tempo.Down + tempo.Pause + tempo.Up + tempo.Top;
+        var whole = tempo.Seconds;
         if (whole < 1)
             throw new ArgumentException("A tempo lasts at least a second.", nameof(tempo));
         var at = Math.Max(0, seconds);
         var repetition = (int)(at / whole);
         var into = at - (repetition * whole);
-        foreach (
-            var (call, lasts) in new[]
-            {
-                (TempoCall.Lower, tempo.Down),
-                (TempoCall.Pause, tempo.Pause),
-                (TempoCall.Up, tempo.Up),
-                (TempoCall.Top, tempo.Top),
-            }
-        )
+        (TempoCall, int)[] down = [(TempoCall.Lower, tempo.Down), (TempoCall.Pause, tempo.Pause)];
+        (TempoCall, int)[] up = [(TempoCall.Up, tempo.Up), (TempoCall.Top, tempo.Top)];
+        foreach (var (call, lasts) in upFirst ? up.Concat(down) : down.Concat(up))
         {
             if (into < lasts)
                 return new TempoAt(
@@ -67,6 +67,8 @@ public static class TempoClock
         }
 
         // Only what rounding leaves over comes here: the next one begins.
-        return new TempoAt(repetition + 2, TempoCall.Lower, tempo.Down, 0);
+        return upFirst
+            ? new TempoAt(repetition + 2, TempoCall.Up, tempo.Up, 1)
+            : new TempoAt(repetition + 2, TempoCall.Lower, tempo.Down, 0);
     }
 }

@@ -105,7 +105,7 @@ internal static class FloorEndpoints
         var now = scope.Now;
         var (dayStart, dayEnd, zone) = await scope.DayAsync(stop);
         var visits = await (
-            from visit in db.Visits.AsNoTracking()
+            from visit in db.Sessions.AsNoTracking()
             join client in db.Clients.AsNoTracking() on visit.ClientId equals client.Id
             where visit.StudioId == studio.Id && visit.StartsAt >= dayStart && visit.StartsAt < dayEnd
             orderby visit.StartsAt, client.Name
@@ -141,10 +141,10 @@ internal static class FloorEndpoints
             .Clients.AsNoTracking()
             .Where(c =>
                 c.StudioId == studio.Id
-                && !db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart)
+                && !db.Sessions.Any(v => v.ClientId == c.Id && v.StartsAt >= dayStart)
                 && (
                     c.CreatedAt >= seen
-                    || db.Visits.Any(v => v.ClientId == c.Id && v.StartsAt >= seen)
+                    || db.Sessions.Any(v => v.ClientId == c.Id && v.StartsAt >= seen)
                     || db.Checks.Any(k => k.ClientId == c.Id && k.RecordedAt >= seen)
                 )
             )
@@ -188,7 +188,7 @@ internal static class FloorEndpoints
             request,
             () =>
                 Task.FromResult(
-                    new VisitRecord
+                    new SessionRecord
                     {
                         Id = request.Id,
                         ClientId = client.Id,

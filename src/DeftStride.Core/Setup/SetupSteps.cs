@@ -1,0 +1,104 @@
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+
+namespace DeftStride.Core.Setup;
+
+/// <summary>One step on the way into the first repetition.</summary>
+/// <param name="Name">A few words.</param>
+/// <param name="Say">What to do or say.</param>
+/// <param name="Value">The number for it from the client's own card, or null.</param>
+public sealed record SetupStep(string Name, string Say, string? Value = null);
+
+/// <summary>
+/// How a set is set up, in the order in which it is done: from the floor up, and the breath last. Rehearsed until it is right; a
+/// wrong start is done anew and not lowered on.
+/// </summary>
+public static class SetupSteps
+{
+    /// <summary>The steps of an exercise; only what belongs to it.</summary>
+    /// <param name="exercise">The exercise.</param>
+    /// <param name="school">The style in force.</param>
+    /// <param name="style">The settings in force.</param>
+    /// <param name="card">The client's own card, empty where none was kept.</param>
+    /// <param name="load">What is held.</param>
+    /// <param name="shoesOn">Whether shoes stay on, whatever is taught otherwise.</param>
+    public static IReadOnlyList<SetupStep> Of(
+        Exercise exercise,
+        SchoolCode school,
+        HouseStyle style,
+        IReadOnlyList<CardLine> card,
+        Load load,
+        bool shoesOn
+    )
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        ArgumentNullException.ThrowIfNull(style);
+        ArgumentNullException.ThrowIfNull(card);
+        ArgumentNullException.ThrowIfNull(load);
+        var shape = exercise.Shape;
+        string? On(string id) => card.FirstOrDefault(l => l.Id == id)?.Value;
+        string? Line(string id) => card.FirstOrDefault(l => l.Id == id) is { } l ? $"{l.Name}: {l.Value}" : null;
+        var boxed = shape.Box != BoxWay.None;
+        var planted = shape.BackLeg && !shape.FootTravels;
+        var steps = new List<SetupStep>
+        {
+            new(
+                "Floor and shoes",
+                $"Firm floor. {(shoesOn ? "Shoes stay on, flat ones." : "Flat shoes or none.")}",
+                boxed ? Line("box")
+                    : planted ? Line("pad")
+                    : null
+            ),
+            new(
+                boxed ? "Whole foot on the box" : "Front foot whole",
+                shape.Kneels && !shape.BackLeg
+                    ? "Knees under the hips, toes as taught."
+                    : $"{(boxed ? "Heel on too, nothing over the edge. " : "")}Weight on {style.PressureWords}.",
+                Line("front")
+            ),
+        };
+        if (planted || shape.FootTravels)
+            steps.Add(
+                new(
+                    "Distance",
+                    On("stance") is null
+                        ? shape.FootTravels
+                            ? "As long as the shin allows; mark it."
+                            : "Two to three foot lengths; mark it."
+                        : "Front heel to rear toe.",
+                    On("stance")
+                )
+            );
+        else if (boxed && On("gap") is { } gap)
+            steps.Add(new("Distance", "Toes to the box.", gap));
+        if (shape.BackLeg)
+            steps.Add(new("Rear foot", "On its ball, heel a little out.", Line("rear")));
+        if (planted || shape.FootTravels || shape.BothFeetPlanted)
+            steps.Add(new("Width", "On two rails, not on a rope.", On("track")));
+        steps.Add(
+            SettleGate.Belongs(exercise, school)
+                ? new("Pelvis", "Settle over the front hip, knee still over the foot, inner thigh on.")
+                : new("Pelvis", "Both hip bones level, facing the wall.")
+        );
+        steps.Add(new("Trunk and eyes", "Ribs low, chin level, eyes on one still thing."));
+        steps.Add(
+            load.Kilograms > 0
+                ? new(
+                    "Load",
+                    $"Take it up last: {Dosing.Prescription.Held(load.Position)}.",
+                    FormattableString.Invariant($"{load.Kilograms:0.#} kg")
+                )
+                : new("Hands", load.Position == LoadPosition.Forward ? "Arms ahead." : "On the hips, or reached ahead.")
+        );
+        steps.Add(
+            new(
+                "Breath",
+                shape.Held ? "Breathe on, do not hold it."
+                    : style.Breath is "steady" or "nose" ? $"{style.BreathWords}."
+                    : shape.Box == BoxWay.Rises ? $"{style.BreathWords}, then up."
+                    : $"{style.BreathWords} on the way down."
+            )
+        );
+        return steps;
+    }
+}

@@ -1,0 +1,196 @@
+using System.Security.Cryptography;
+using System.Text;
+using DeftStride.Core.Dosing;
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+
+namespace DeftStride.Core.Training.Running;
+
+/// <summary>What the hour of a client consists of, before anybody taps: in order, with loads, rests, tempo and calls.</summary>
+/// <param name="SessionId">Whose items they are.</param>
+/// <param name="Today">What is true of the client today.</param>
+/// <param name="Style">The settings of the house in force for today's exercise.</param>
+public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
+{
+    /// <summary>Repetitions of a set that wakes and does not tire.</summary>
+    public const int WarmUpAmount = 5;
+
+    /// <summary>After a set that wakes, seconds.</summary>
+    public const int WarmUpRest = 45;
+
+    /// <summary>A longer rest is half as long again (a rule of this house), in steps of so many seconds.</summary>
+    public const int RestStep = 15;
+
+    /// <summary>Whether the record asks for longer rests.</summary>
+    public bool LongRests { get; init; }
+
+    /// <summary>What was done beside the main work last time: it is asked for again.</summary>
+    public IReadOnlyList<SessionItem> Beside { get; init; } = [];
+
+    /// <summary>The items in order; none where nothing is trained today.</summary>
+    public IReadOnlyList<SessionItem> Items()
+    {
+        if (Main() is not { } main)
+            return [];
+        var beside = Beside
+            .Where(i => i.ExerciseId != main.ExerciseId || i.Place == SessionPlace.Technique)
+            .Select(i => i with { Id = ItemId($"{i.Place}:{i.ExerciseId}"), RestSeconds = Rest(i.RestSeconds) })
+            .DistinctBy(i => i.Id)
+            .ToArray();
+        IEnumerable<SessionItem> Of(params SessionPlace[] places) => beside.Where(i => places.Contains(i.Place));
+        return
+        [
+            .. Of(SessionPlace.RangeTest),
+            .. Of(SessionPlace.WarmUp),
+            .. WarmUp(main) is { } easy ? [easy] : Array.Empty<SessionItem>(),
+            main,
+            .. Of(SessionPlace.Accessory, SessionPlace.Technique),
+        ];
+    }
+
+    /// <summary>The main work of today as it is asked for; null while nothing is trained.</summary>
+    public SessionItem? Main() =>
+        Today.Asked is not { } asked
+            ? null
+            : Styled(
+                new SessionItem(
+                    ItemId("main"),
+                    SessionPlace.Main,
+                    Today.Exercise.Id,
+                    asked.Sets,
+                    asked.Amount,
+                    asked.Load,
+                    Rest(asked.Range.RestSeconds)
+                )
+                {
+                    Held = asked.Range.Held,
+                    Together = asked.Range.Together,
+                    First = Today.First,
+                    Tempo = Today.Tempo,
+                    Cue = Today.Cue,
+                },
+                Today.Exercise
+            );
+
+    /// <summary>
+    /// One easy set without a load before work that is more than learning. While a form is being learnt the first set is easy and
+    /// fresh already, and a hold wakes by itself.
+    /// </summary>
+    private SessionItem? WarmUp(SessionItem main) =>
+        Today.Asked is not { Range: { Held: false, Phase: not Phase.Learning } }
+            ? null
+            : main with
+            {
+                Id = ItemId("warm-up"),
+                Place = SessionPlace.WarmUp,
+                Sets = 1,
+                Amount = Math.Min(WarmUpAmount, main.Amount),
+                Load = Load.None,
+                RestSeconds = Rest(WarmUpRest),
+                Cue = null,
+            };
+
+    /// <summary>Two minutes of the same easy repetitions of today's exercise, sides in turn, with the breath called; null where nothing is trained or it is held.</summary>
+    public SessionItem? Technique() =>
+        Main() is not { Held: false } main || Today.Exercise.Shape.Held
+            ? null
+            : main with
+            {
+                Id = ItemId($"{SessionPlace.Technique}:{main.ExerciseId}"),
+                Place = SessionPlace.Technique,
+                Sets = 1,
+                Load = Load.None,
+                ForSeconds = SessionItem.TechniqueBlock,
+                Alternating = !main.Together,
+                Tempo = main.Tempo ?? Tempo.Usual,
+                Calls = main.Together
+                    ? [new(TempoCall.Lower, BreathIn), new(TempoCall.Up, "breathe out")]
+                    :
+                    [
+                        new(TempoCall.Lower, $"{{side}}, {BreathIn}"),
+                        new(TempoCall.Up, "breathe out"),
+                        new(TempoCall.Top, "change"),
+                    ],
+            };
+
+    /// <summary>An exercise more as it is begun with: practised, without a load.</summary>
+    /// <param name="exercise">Which.</param>
+    /// <param name="style">The settings in force for it.</param>
+    /// <param name="longRests">Whether the record asks for longer rests.</param>
+    public static SessionItem Extra(Exercise exercise, HouseStyle style, bool longRests)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        var range = DoseRange.Practising with
+        {
+            Held = exercise.Shape.Held,
+            Low = exercise.Shape.Held ? 20 : DoseRange.Practising.Low,
+            High = exercise.Shape.Held ? 30 : DoseRange.Practising.High,
+        };
+        return Styled(
+            new SessionItem(
+                Guid.Empty,
+                SessionPlace.Accessory,
+                exercise.Id,
+                range.SetsLow,
+                range.Low,
+                Load.None,
+                longRests ? Longer(range.RestSeconds) : range.RestSeconds
+            )
+            {
+                Held = range.Held,
+                Together = exercise.Shape.Sided == false,
+                Tempo = range.TempoFor(exercise),
+            },
+            exercise,
+            style
+        );
+    }
+
+    /// <summary>An item with what the settings call for: the rhythm of steps, and where a repetition begins.</summary>
+    private SessionItem Styled(SessionItem item, Exercise exercise) => Styled(item, exercise, Style);
+
+    private static SessionItem Styled(SessionItem item, Exercise exercise, HouseStyle style)
+    {
+        var up = item with { UpFirst = exercise.Shape.Box == BoxWay.Rises };
+        return exercise.Rhythms.Count == 0
+            ? up
+            : up with
+            {
+                Alternating = style.Rhythm == "b",
+                Calls = style.Rhythm switch
+                {
+                    "b" =>
+                    [
+                        new(TempoCall.Up, "{side} up"),
+                        new(TempoCall.Top, "{other} knee high"),
+                        new(TempoCall.Lower, "down"),
+                        new(TempoCall.Pause, "change"),
+                    ],
+                    "c" =>
+                    [
+                        new(TempoCall.Up, "{side} up, {other} up"),
+                        new(TempoCall.Top, "feet meet"),
+                        new(TempoCall.Lower, "{side} down"),
+                        new(TempoCall.Pause, "{other} down"),
+                    ],
+                    _ =>
+                    [
+                        new(TempoCall.Up, "{side} drives"),
+                        new(TempoCall.Top, "{other} knee high"),
+                        new(TempoCall.Lower, "{other} down"),
+                        new(TempoCall.Pause, "{side} stays on"),
+                    ],
+                },
+            };
+    }
+
+    private string BreathIn => char.ToLowerInvariant(Style.BreathWords[0]) + Style.BreathWords[1..];
+
+    private int Rest(int seconds) => LongRests ? Longer(seconds) : seconds;
+
+    private static int Longer(int seconds) => (int)(Math.Ceiling(seconds * 1.5 / RestStep) * RestStep);
+
+    /// <summary>The same item has the same id wherever it is worked out, before anything is kept.</summary>
+    private Guid ItemId(string what) =>
+        new(SHA256.HashData([.. SessionId.ToByteArray(), .. Encoding.UTF8.GetBytes(what)]).AsSpan(0, 16));
+}
