@@ -8,7 +8,7 @@ namespace DeftStride.Studio.Ladders;
 internal static class AskedSaid
 {
     /// <summary>A dose of an exercise, as it is kept and shown.</summary>
-    public static KeptPrescription Of(Prescription asked, Exercise exercise) =>
+    public static KeptPrescription Of(Prescription asked, Exercise exercise, Tempo? tempo = null) =>
         new(
             asked.Range.Phase,
             asked.Sets,
@@ -18,6 +18,6 @@ internal static class AskedSaid
             asked.Load.Position,
             asked.ToString(),
             asked.Range.Rest,
-            asked.Range.TempoFor(exercise)?.Words
+            (tempo ?? asked.Range.TempoFor(exercise))?.Words
         );
 }

@@ -58,15 +58,21 @@ internal sealed class SessionBook(StudioContext db, StudioScope scope, TodayBook
         return await WithDaysAsync(studio, records, clients, stop);
     }
 
-    /// <summary>The session of a client today: the one that is open, else the next that is planned, else one that nobody planned.</summary>
+    /// <summary>The session of a client today: the one that is open, also from a day before, else the next that is planned, else one that nobody planned.</summary>
     public async Task<SessionOfDay> OfClientAsync(Guid clientId, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var client = await scope.ClientAsync(clientId, stop);
         var (from, to, _) = await scope.DayAsync(stop);
+        var since = from.AddDays(-OpenDays);
         var records = await db
             .Sessions.AsNoTracking()
-            .Where(s => s.ClientId == clientId && s.StartsAt >= from && s.StartsAt < to && s.ClosedAt == null)
+            .Where(s =>
+                s.ClientId == clientId
+                && s.ClosedAt == null
+                && s.StartsAt < to
+                && (s.StartsAt >= from || (s.StartsAt >= since && s.Body != null))
+            )
             .OrderBy(s => s.StartsAt)
             .ToListAsync(stop);
         var record =

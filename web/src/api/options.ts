@@ -1,17 +1,46 @@
 import { keepPreviousData, queryOptions, skipToken } from '@tanstack/react-query';
+import { keep, readKept } from '@/device/kept';
 import { theOutbox } from '@/outbox/device';
 import { api, type Schema, take } from './client';
 
 // Everything that is asked of the studio, each under one key. The first word of a key is its kind: what a write changes is
 // told by kinds (`refresh`), and whoever shows one of them asks again.
 
+/** What is asked for is kept on the device too: opened without a signal, the app shows what was last known. */
+const remembered = <T>(key: string, ask: () => Promise<T>) => ({
+  queryFn: async () => {
+    const answer = await ask();
+    keep(`seen-${key}`, answer);
+    return answer;
+  },
+  initialData: () => readKept<T>(`seen-${key}`),
+  initialDataUpdatedAt: 0,
+});
+
 export const studioQuery = queryOptions({
   queryKey: ['studio'],
-  queryFn: () => take(api.GET('/api/studio')),
+  ...remembered('studio', () => take(api.GET('/api/studio'))),
   staleTime: 60_000,
 });
 
-export const floorQuery = queryOptions({ queryKey: ['floor'], queryFn: () => take(api.GET('/api/floor')) });
+export const floorQuery = queryOptions({
+  queryKey: ['floor'],
+  ...remembered('floor', () => take(api.GET('/api/floor'))),
+});
+
+/** The sessions of the day, with everything that is needed to run them without a signal. */
+export const sessionsQuery = queryOptions({
+  queryKey: ['sessions'],
+  queryFn: () => take(api.GET('/api/sessions')),
+  staleTime: 15_000,
+});
+
+/** The session of a client today, planned or not. */
+export const clientSessionQuery = (clientId: string) =>
+  queryOptions({
+    queryKey: ['client', clientId, 'session'],
+    queryFn: () => take(api.GET('/api/clients/{clientId}/session', { params: { path: { clientId } } })),
+  });
 
 /** The films of clips that are kept. */
 export const filmsQuery = queryOptions({ queryKey: ['films'], queryFn: () => take(api.GET('/api/films')) });

@@ -42,7 +42,18 @@ export const useBenchStart = (id: string) => useQuery(benchQuery(id));
 export const useKit = () => useQuery(kitQuery);
 
 /** The first word of a query's key. */
-type Kind = 'bench' | 'check' | 'client' | 'clients' | 'floor' | 'intake' | 'kit' | 'library' | 'settings' | 'studio';
+type Kind =
+  | 'bench'
+  | 'check'
+  | 'client'
+  | 'clients'
+  | 'floor'
+  | 'intake'
+  | 'kit'
+  | 'library'
+  | 'sessions'
+  | 'settings'
+  | 'studio';
 
 /** After something changed: whatever is shown of these kinds is asked for again. */
 export const refresh = (...kinds: Kind[]) =>
@@ -50,7 +61,7 @@ export const refresh = (...kinds: Kind[]) =>
 
 /** After something about a client was recorded. */
 export const refreshClient = (id: string) =>
-  Promise.all([queries.invalidateQueries({ queryKey: clientQuery(id).queryKey }), refresh('floor', 'check')]);
+  Promise.all([queries.invalidateQueries({ queryKey: clientQuery(id).queryKey }), refresh('floor', 'check', 'sessions')]);
 
 /** After a client's body, ranges or set-ups changed. */
 export const refreshBody = (id: string) =>

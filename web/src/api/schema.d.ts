@@ -3554,6 +3554,7 @@ export interface components {
             cue: null | string;
             cueText: null | string;
             decided: null | string;
+            due: components["schemas"]["DueView"][];
             exerciseId: string;
             exerciseName: string;
             exercisePlain: string;
@@ -3692,6 +3693,13 @@ export interface components {
             operationId: string;
             time: string;
         };
+        /** @description The session of a visit that somebody has begun: who runs it, and whether it is put away. */
+        VisitSessionView: {
+            closed: boolean;
+            /** Format: uuid */
+            deviceId: null | string;
+            deviceName: string;
+        };
         /**
          * @description Where a visit stands in its day.
          * @enum {unknown}
@@ -3703,6 +3711,7 @@ export interface components {
             id: string;
             lastLook: null | components["schemas"]["LastLookView"];
             logged: null | string;
+            session: null | components["schemas"]["VisitSessionView"];
             /** Format: date-time */
             startsAt: string;
             state: components["schemas"]["VisitState"];

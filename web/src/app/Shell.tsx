@@ -8,6 +8,7 @@ import { closeClient, useOpenClients } from '@/device/openClients';
 import { useRelease } from '@/device/release';
 import { setTheme, type Theme, useTheme } from '@/device/theme';
 import { CautionGate } from '@/features/safety/CautionGate';
+import { useDay } from '@/features/session/useDay';
 import { useTop } from '@/ui/useTop';
 import { readAs } from '@/words/dates';
 import { ClockQuestion } from './ClockQuestion';
@@ -26,6 +27,8 @@ export function Shell() {
   const href = useLocation({ select: (at) => at.href });
   useTop(href);
   const path = useLocation({ select: (at) => at.pathname });
+  const whole = useMatches({ select: (all) => all.at(-1)?.staticData.whole === true });
+  useDay();
   useFocus(path);
   useRelease(path);
   useTitle();
@@ -39,9 +42,9 @@ export function Shell() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">
         Skip to the main part
       </a>
-      <Spine onFind={() => setFinding(true)} onKeys={() => setListing(true)} />
+      <Spine whole={whole} onFind={() => setFinding(true)} onKeys={() => setListing(true)} />
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
-        <OpenClients />
+        {!whole && <OpenClients />}
         <OutboxBar />
         <ClockQuestion />
         <main id="main" className="relative min-h-0 flex-1 overflow-y-auto max-lg:scroll-pb-24">
@@ -66,14 +69,14 @@ function useTitle() {
   }, [title]);
 }
 
-function Spine({ onFind, onKeys }: { onFind: () => void; onKeys: () => void }) {
+function Spine({ whole, onFind, onKeys }: { whole: boolean; onFind: () => void; onKeys: () => void }) {
   const studio = useStudio();
   const coach = useActingCoach();
   const theme = useTheme();
   return (
     <nav
       aria-label="Main"
-      className="flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-[calc(52px+env(safe-area-inset-bottom))] max-md:pb-[env(safe-area-inset-bottom)] max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:overflow-y-auto md:px-0 md:py-3 md:[@media(max-height:560px)]:gap-0 md:[@media(max-height:560px)]:py-1"
+      className={`${whole ? 'max-md:hidden ' : ''}flex shrink-0 items-center gap-1 max-[360px]:gap-0 bg-spine px-2 max-[360px]:px-1 text-spine-ink max-md:h-[calc(52px+env(safe-area-inset-bottom))] max-md:pb-[env(safe-area-inset-bottom)] max-md:order-last md:w-[84px] md:flex-col md:items-stretch md:overflow-y-auto md:px-0 md:py-3 md:[@media(max-height:560px)]:gap-0 md:[@media(max-height:560px)]:py-1`}
     >
       <svg
         viewBox="0 0 48 48"

@@ -66,6 +66,7 @@ export const checkRoute = createRoute({
 const screens = {
   bench: later(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
   meet: later(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
+  session: later(() => import('@/features/session/SessionScreen'), 'SessionScreen'),
   play: later(() => import('@/features/play/PlayScreen'), 'PlayScreen'),
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
   print: later(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
@@ -92,6 +93,13 @@ const playRoute = createRoute({
   staticData: { title: 'See it move' },
   validateSearch: (search: Record<string, unknown>): { check: string } => ({ check: String(search.check ?? '') }),
   component: screens.play,
+});
+
+const sessionRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/session',
+  staticData: { title: 'Session', whole: true },
+  component: screens.session,
 });
 
 const meetRoute = createRoute({
@@ -159,6 +167,7 @@ export const router = createRouter({
     checkRoute,
     benchRoute,
     playRoute,
+    sessionRoute,
     meetRoute,
     studioRoute,
     libraryRoute,
@@ -175,6 +184,8 @@ declare module '@tanstack/react-router' {
   interface StaticDataRouteOption {
     /** What the screen is called in the title of the page. */
     title?: string;
+    /** Whether it takes the whole of a phone: its own bars stand where the app's would. */
+    whole?: boolean;
   }
   interface Register {
     router: typeof router;

@@ -56,6 +56,17 @@ const kinds: Kind[] = [
     }),
   },
   {
+    method: 'PUT',
+    path: /^\/api\/sessions$/,
+    of: (_, json) => ({
+      kind: 'session',
+      words: 'a session',
+      lane: text(json.clientId),
+      slot: `session:${text(json.id)}`,
+      rests: [text(json.clientId)],
+    }),
+  },
+  {
     method: 'DELETE',
     path: new RegExp(`^/api/drafts/${ID}`),
     of: ([id = ''], _, lanes) => ({ kind: 'draftDrop', words: 'a look that was dropped', lane: lanes(id) ?? id }),

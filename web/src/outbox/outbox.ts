@@ -38,6 +38,9 @@ type Waiter = { kept: (answer: Answer) => void; refused: (refusal: Refusal) => v
 /** How long an answer is kept for a tab that may still ask for it, milliseconds. */
 const UNHEARD = 20_000;
 
+/** What is sent whole each time, the newest state of it. */
+const GOES_ON = new Set(['draft', 'session']);
+
 /** Bytes that are left free for everything that is not a picture. */
 const SPARE = 2_000_000;
 
@@ -165,8 +168,8 @@ export class Outbox {
       if (request.blob && room !== null && room < request.blob.size + SPARE) throw new DeviceFull();
       const writing = writingOf(request.method, request.path, request.json, (id) => this.laneOf(id));
       const mine = this.entries.filter((e) => e.slot === writing.slot);
-      // A look that goes on takes the place of what of it was never sent: only its newest state matters.
-      const older = mine.find((e) => e.kind === 'draft' && writing.kind === 'draft' && e.state === 'waiting' && e.tries === 0);
+      // A look or a session that goes on takes the place of what of it was never sent: only its newest state matters.
+      const older = mine.find((e) => GOES_ON.has(e.kind) && e.kind === writing.kind && e.state === 'waiting' && e.tries === 0);
       if (older) {
         await this.save({
           ...older,

@@ -10,6 +10,12 @@ using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Day;
 
+/// <summary>Something that is due with a client today.</summary>
+internal sealed record DueView(DueKind Kind, string Short, string Sentence)
+{
+    public static DueView Of(Due due) => new(due.Kind, due.Short, due.Sentence);
+}
+
 /// <summary>What is true of a client today, as every screen and print shows it.</summary>
 internal sealed record TodayView(
     string ExerciseId,
@@ -41,7 +47,8 @@ internal sealed record TodayView(
     IReadOnlyList<string> NotOffered,
     IReadOnlyList<CareFieldView> Ask,
     IReadOnlyList<StyleLineView> Style,
-    GateView? Gate
+    GateView? Gate,
+    IReadOnlyList<DueView> Due
 )
 {
     public static TodayView Of(ClientDay day) => Of(day, day.Today);
@@ -57,7 +64,7 @@ internal sealed record TodayView(
             today.Spot?.Ladder.Name,
             today.Spot?.Rung.Name,
             today.Spot?.Placed == true,
-            today.Asked is { } asked ? AskedSaid.Of(asked, today.Exercise).ToWire() : null,
+            today.Asked is { } asked ? AskedSaid.Of(asked, today.Exercise, today.Tempo).ToWire() : null,
             today.AskedWhy,
             today.First.Side ?? BodySide.Left,
             today.First.Sentence,
@@ -79,7 +86,8 @@ internal sealed record TodayView(
             [.. Exercise.All.Where(e => Condition.Refusing(today.Conditions, e) is not null).Select(e => e.Id)],
             [.. day.Care.Open(today.Exercise).Select(CareFieldView.Of)],
             StyleLineView.Of(day.Style.Lines(today.Exercise, today.School)),
-            GateView.For(today.Exercise, today.School)
+            GateView.For(today.Exercise, today.School),
+            [.. today.Due.Select(DueView.Of)]
         );
 
     private static string School_(SchoolCode code) => Core.Exercises.School.Of(code).Name;

@@ -27,7 +27,15 @@ internal sealed record VisitView(
     TodayView Today,
     string? Logged,
     LastLookView? LastLook,
+    VisitSessionView? Session,
     IReadOnlyList<string> Unreadable
+);
+
+/// <summary>The session of a visit that somebody has begun: who runs it, and whether it is put away.</summary>
+internal sealed record VisitSessionView(
+    Guid? DeviceId,
+    [property: AsWritten] string DeviceName,
+    bool Closed
 );
 
 /// <summary>The latest finished look: its sentence, the three checks as they stood uncued, and which of them matters today.</summary>
@@ -115,7 +123,7 @@ internal static class FloorEndpoints
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var rows = new List<VisitView>();
         var own = visits.ConvertAll(v => days[v.client.Id].Of(v.visit.ExerciseId));
-        var states = DayOrder.Of([.. visits.Select((v, i) => (days[v.client.Id].DoneSince(dayStart), own[i].Barred))]);
+        var states = DayOrder.Of([.. visits.Select((v, i) => (Done(v.visit, days[v.client.Id], dayStart), own[i].Barred))]);
         foreach (var (i, row) in visits.Index())
         {
             var day = days[row.client.Id];
@@ -131,6 +139,13 @@ internal static class FloorEndpoints
                         ? $"Logged. Next time: {led.Next.Text}."
                         : null,
                     day.Brief is { } brief ? LastLookView.Of(day.Look!, brief.ToWire(), own[i].What?.Id) : null,
+                    row.visit.Body is null
+                        ? null
+                        : new VisitSessionView(
+                            row.visit.DeviceId,
+                            row.visit.DeviceName ?? "",
+                            row.visit.ClosedAt is not null
+                        ),
                     day.Unreadable
                 )
             );
@@ -159,6 +174,10 @@ internal static class FloorEndpoints
             unplanned
         );
     }
+
+    /// <summary>A session that runs is not done, whatever was decided or logged beside it; one that was put away is.</summary>
+    private static bool Done(SessionRecord visit, ClientDay day, DateTimeOffset dayStart) =>
+        visit.ClosedAt is not null || (visit.Body is null && day.DoneSince(dayStart));
 
     private static async Task<NoContent> PlanAsync(
         VisitRequest request,

@@ -5,6 +5,7 @@ using DeftStride.Core.Training;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Safety;
@@ -121,12 +122,6 @@ internal sealed record SessionExerciseView(
     IReadOnlyDictionary<LoadPosition, IReadOnlyList<double>> Weights,
     IReadOnlyList<string> Cautions
 );
-
-/// <summary>Something that is due with a client today.</summary>
-internal sealed record DueView(DueKind Kind, string Short, string Sentence)
-{
-    public static DueView Of(Due due) => new(due.Kind, due.Short, due.Sentence);
-}
 
 /// <summary>A session with everything that a device needs to run it without a signal.</summary>
 internal sealed record SessionView(

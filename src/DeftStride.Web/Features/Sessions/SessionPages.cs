@@ -12,6 +12,7 @@ using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Sessions;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Safety;

@@ -1,8 +1,11 @@
+import { useQuery } from '@tanstack/react-query';
 import { Link, useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
+import { sessionsQuery } from '@/api/options';
 import { useFloor } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
+import { deviceId } from '@/device/self';
 import { SetupCard } from '@/features/bench/SetupCard';
 import { SettleGate } from '@/features/check/SettleGate';
 import { LogSheet } from '@/features/log/LogSheet';
@@ -79,6 +82,8 @@ export function FloorScreen() {
         </section>
       )}
 
+      <LeftOpen />
+
       {unplanned.length > 0 && (
         <section className="mt-9">
           <h2 className="mb-2 font-semibold text-soft">Nothing planned from today on</h2>
@@ -115,6 +120,30 @@ export function FloorScreen() {
       )}
       <PlanVisit client={planning} onClose={() => setPlanning(null)} />
     </div>
+  );
+}
+
+/** Sessions of days before that nobody put away: what was counted in them is not logged yet. */
+function LeftOpen() {
+  const open = useQuery(sessionsQuery).data?.sessions.filter((s) => s.leftOpen !== null) ?? [];
+  if (open.length === 0) return null;
+  return (
+    <section aria-label="Left open" className="mt-8">
+      <h2 className="mb-2 font-semibold text-soft">Left open, and not logged yet</h2>
+      <ul className="flex flex-wrap gap-2">
+        {open.map((s) => (
+          <li key={s.id}>
+            <Link
+              to="/clients/$clientId/session"
+              params={{ clientId: s.clientId }}
+              className="grid min-h-11 items-center rounded-[10px] border border-slate bg-slate-wash px-4 font-semibold text-slate"
+            >
+              {s.clientName}, {s.leftOpen}
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -163,6 +192,15 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
             </Link>
           </p>
         )}
+        {today.due.length > 0 && (
+          <ul aria-label="Due today" className="mt-3 grid gap-1.5">
+            {today.due.map((d) => (
+              <li key={d.kind} className="border-l-4 border-brass pl-3 text-body">
+                {d.sentence}
+              </li>
+            ))}
+          </ul>
+        )}
         {today.asked && <Dose today={today} asked={today.asked} />}
         {today.card.length > 0 && (
           <div className="mt-3 border-t border-hair pt-3">
@@ -193,6 +231,19 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         )}
         <div className="flex-1" />
         <div className="grid grid-cols-2 gap-2.5">
+          {!stop && (
+            <span className="col-span-2 grid">
+              {runsFirst(visit) ? (
+                <LinkButton to="/clients/$clientId/check" id={visit.client.id}>
+                  {checkWords(visit)}
+                </LinkButton>
+              ) : (
+                <LinkButton to="/clients/$clientId/session" id={visit.client.id}>
+                  {sessionWords(visit)}
+                </LinkButton>
+              )}
+            </span>
+          )}
           <LinkButton to="/clients/$clientId" id={visit.client.id}>
             History
           </LinkButton>
@@ -206,6 +257,10 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           {stop ? (
             <LinkButton to="/clients/$clientId" id={visit.client.id} act>
               {flagged ? 'See the red flag' : `See ${name}`}
+            </LinkButton>
+          ) : runsFirst(visit) ? (
+            <LinkButton to="/clients/$clientId/session" id={visit.client.id} act>
+              {sessionWords(visit)}
             </LinkButton>
           ) : (
             <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
@@ -221,6 +276,37 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
 const begun = (visit: Visit) => visit.today.attention.kind === 'unfinished' || visit.today.attention.kind === 'undecided';
 
 const checkWords = (visit: Visit) => `${begun(visit) ? 'Go on with' : 'Check'} ${visit.client.name.split(' ')[0]}`;
+
+/** Where nothing asks for a look first, or the session runs already, the session is what comes next. */
+const runsFirst = (visit: Visit) =>
+  (visit.session && !visit.session.closed) || ['carryOn', 'askPain'].includes(visit.today.attention.kind);
+
+const sessionWords = (visit: Visit) =>
+  !visit.session
+    ? `Start ${visit.client.name.split(' ')[0]}’s session`
+    : visit.session.closed
+      ? 'See the session'
+      : visit.session.deviceId === deviceId()
+        ? 'Go on with the session'
+        : `Session on ${visit.session.deviceName}`;
+
+/** What is due beside the work, a word each. */
+function DueWords({ due }: { due: Schema['DueView'][] }) {
+  if (due.length === 0) return null;
+  return (
+    <ul aria-label="Due today" className="mt-2 flex flex-wrap gap-1.5">
+      {due.map((d) => (
+        <li
+          key={d.kind}
+          title={d.sentence}
+          className="rounded-full border border-brass px-2.5 py-0.5 text-copy font-semibold text-brass-text"
+        >
+          {d.short}
+        </li>
+      ))}
+    </ul>
+  );
+}
 
 /** What is asked for today, large enough to be called across the floor. */
 function Dose({ today, asked }: { today: Schema['TodayView']; asked: Schema['PrescriptionView'] }) {
@@ -262,7 +348,7 @@ function LinkButton({
   small,
   children,
 }: {
-  to: '/clients/$clientId' | '/clients/$clientId/check';
+  to: '/clients/$clientId' | '/clients/$clientId/check' | '/clients/$clientId/session';
   id: string;
   act?: boolean;
   small?: boolean;
@@ -309,6 +395,10 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
               {today.rungName ?? today.exerciseName}: {today.asked.text}
             </span>
           )}
+          {!done && <DueWords due={today.due} />}
+          {visit.session && !visit.session.closed && (
+            <span className="block text-copy font-semibold text-slate">Runs on {visit.session.deviceName}.</span>
+          )}
           {!done && visit.lastLook && (
             <span className="block text-copy font-normal text-soft">
               <LastTime visit={visit} />
@@ -321,7 +411,7 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           </span>
         )}
       </Link>
-      <span className="flex gap-2 pb-3 max-lg:pl-[82px] lg:w-[220px] lg:justify-end lg:py-2">
+      <span className="flex gap-2 pb-3 max-lg:pl-[82px] lg:w-[270px] lg:justify-end lg:py-2">
         {stop ? (
           <LinkButton to="/clients/$clientId" id={visit.client.id} small>
             See {name}
@@ -329,9 +419,14 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         ) : (
           <>
             {!done && (
-              <LinkButton to="/clients/$clientId/check" id={visit.client.id} small>
-                {checkWords(visit)}
-              </LinkButton>
+              <>
+                <LinkButton to="/clients/$clientId/session" id={visit.client.id} small>
+                  {visit.session ? 'Session' : 'Start'}
+                </LinkButton>
+                <LinkButton to="/clients/$clientId/check" id={visit.client.id} small>
+                  {begun(visit) ? 'Go on' : 'Check'}
+                </LinkButton>
+              </>
             )}
             <Button aria-label={`Log: ${visit.client.name}`} onClick={onLog}>
               Log

@@ -1,7 +1,13 @@
 import type { Schema } from '@/api/client';
 
 /** What holds for a client today: a clinician's word first, then what the record asks for. */
-export function Conditions({ today, className = '' }: { today: Schema['TodayView']; className?: string }) {
+export function Conditions({
+  today,
+  className = '',
+}: {
+  today: Pick<Schema['TodayView'], 'conditions'> & Partial<Pick<Schema['TodayView'], 'limitBy' | 'painLimit'>>;
+  className?: string;
+}) {
   const limit = today.limitBy && `Pain up to ${today.painLimit} is ordinary here: ${today.limitBy}.`;
   if (today.conditions.length === 0 && !limit) return null;
   return (

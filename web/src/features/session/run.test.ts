@@ -1,6 +1,18 @@
 import { describe, expect, it } from 'vitest';
+import {
+  after,
+  asked,
+  fadedAtTheEnd,
+  type Guard,
+  type Item,
+  type Run,
+  restLeft,
+  runOf,
+  type Step,
+  type Tap,
+  tempoAt,
+} from './run';
 import cases from './run.cases.json';
-import { after, asked, fadedAtTheEnd, type Guard, type Item, type Run, restLeft, runOf, type Step, type Tap, tempoAt } from './run';
 
 /** A state in a line, as the server's own test writes it. */
 function said(run: Run): string {

@@ -1,0 +1,65 @@
+import type { ReactNode } from 'react';
+import { type Side, sideWord } from '@/ui/SidePlate';
+import { Print } from '@/ui/StrideLine';
+import { useWidth } from '@/ui/useWidth';
+import { type Rest, restLeft } from './run';
+import { useNow } from './useNow';
+
+export const clockWords = (seconds: number) => {
+  const whole = Math.ceil(seconds);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+};
+
+/** The letter of a side, or both where they take turns or work at once. */
+export function BigPlate({ side, size }: { side: Side | null; size: number }) {
+  return (
+    <span
+      className="figure inline-grid shrink-0 place-items-center rounded-[18%] bg-plate text-plate-ink"
+      style={{ width: size, height: size, fontSize: size * (side ? 0.62 : 0.42) }}
+    >
+      <span aria-hidden="true">{side === 'left' ? 'L' : side === 'right' ? 'R' : 'L R'}</span>
+      <span className="sr-only">{side ? `${sideWord(side)} side` : 'both sides'}</span>
+    </span>
+  );
+}
+
+/** A rest is walked: one print each few seconds up to the stake of the side that comes next. */
+export function RestWalk({ rest, next, children }: { rest: Rest; next: Side | null; children?: ReactNode }) {
+  const now = useNow(200);
+  const [box, width] = useWidth<HTMLDivElement>(390);
+  const left = restLeft(rest, now);
+  const prints = Math.max(4, Math.min(12, Math.round(rest.seconds / 5)));
+  const gone = rest.seconds - left;
+  const at = Math.min(prints, Math.floor((gone / rest.seconds) * prints + 1e-6));
+  const end = width - 92;
+  const x = (i: number) => 24 + ((end - 40) * i) / Math.max(1, prints - 1);
+  return (
+    <div ref={box} className="relative" data-rest={Math.ceil(left)}>
+      <p className="flex items-baseline gap-3 px-5">
+        <span className="figure text-[124px] leading-[0.86] max-[360px]:text-[96px]" role="timer">
+          {clockWords(left)}
+        </span>
+      </p>
+      <p className="mt-1 flex items-center justify-between gap-2 px-5 text-lead text-soft">
+        {left > 0 ? `rest, of ${clockWords(rest.seconds)}` : 'rested'}
+        {children}
+      </p>
+      <svg width={width} height="92" viewBox={`0 0 ${width} 92`} className="mt-1 block" aria-hidden="true">
+        <path
+          d={`M0 20Q${width * 0.2} 10 ${width * 0.4} 18T${width * 0.75} 14T${width} 20V80Q${width * 0.8} 90 ${width * 0.55} 82T${width * 0.2} 86T0 80Z`}
+          fill="var(--trail)"
+        />
+        {Array.from({ length: prints }, (_, i) => i).map((i) => (
+          <g key={i} transform={`translate(${x(i).toFixed(1)} ${i % 2 === 0 ? 36 : 64}) scale(${prints > 9 ? 0.56 : 0.72})`}>
+            <Print state={i < at ? 'done' : i === at ? 'here' : 'ahead'} />
+          </g>
+        ))}
+        <path d={`M${width - 44} 40V82`} stroke="var(--brass)" strokeWidth="6" strokeLinecap="round" />
+        <path d={`M${width - 56} 82h24`} stroke="var(--brass-dark)" strokeWidth="4" strokeLinecap="round" />
+      </svg>
+      <span className="absolute right-4 bottom-[48px]">
+        <BigPlate side={next} size={56} />
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,56 @@
+import { useState } from 'react';
+import type { Schema } from '@/api/client';
+import { SettleGate } from '@/features/check/SettleGate';
+import { Button } from '@/ui/Button';
+
+/** The set-up one step at a time, from the floor to the breath: at the first set of a form, and at each reset. */
+export function SetupStepper({
+  about,
+  place,
+  onReady,
+}: {
+  about: Schema['SessionExerciseView'];
+  /** Under which key the answers of the gate are kept. */
+  place: string;
+  onReady: () => void;
+}) {
+  const [at, setAt] = useState(0);
+  const step = about.setup[at];
+  const last = at >= about.setup.length - 1;
+  if (!step) return null;
+  return (
+    <section aria-label="Set-up" className="grid gap-3" data-setup-step={at + 1}>
+      <p className="flex items-center justify-between text-body text-soft">
+        <span>
+          Set-up, {at + 1} of {about.setup.length}
+        </span>
+        <Button kind="quiet" className="px-1!" onClick={onReady}>
+          It stands already
+        </Button>
+      </p>
+      <div className="flex h-1.5 gap-1" aria-hidden="true">
+        {about.setup.map((s, i) => (
+          <span key={s.name} className={`flex-1 rounded-full ${i <= at ? 'bg-act' : 'bg-hair'}`} />
+        ))}
+      </div>
+      <p className="text-lead text-soft">{step.name}</p>
+      <p className="say text-large">{step.say}</p>
+      {step.value && <p className="figure text-huge">{step.value}</p>}
+      {last && about.gate && <SettleGate gate={about.gate} place={place} />}
+      <div className="mt-2 grid grid-cols-[auto_1fr] gap-2.5">
+        <Button className="min-h-16 px-5" disabled={at === 0} onClick={() => setAt(at - 1)}>
+          Back
+        </Button>
+        {last ? (
+          <Button kind="act" className="min-h-16 text-title!" onClick={onReady}>
+            It stands
+          </Button>
+        ) : (
+          <Button className="min-h-16 border-ink! text-title!" onClick={() => setAt(at + 1)}>
+            Next
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}

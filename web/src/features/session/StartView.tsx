@@ -1,0 +1,99 @@
+import { useState } from 'react';
+import { Conditions } from '@/features/safety/Conditions';
+import { Button } from '@/ui/Button';
+import { ScoreRow } from '@/ui/ScoreRow';
+import { useUnits } from '@/ui/useUnits';
+import { setSeconds, tempoWords } from './Bob';
+import { amountWords, HELD, nameOf, PLACE } from './itemWords';
+import type { Item, Tap } from './run';
+import type { Session } from './sessions';
+
+/** Before the first tap: what is due, what the hour consists of, and the beginning. */
+export function StartView({
+  session,
+  onTap,
+  onBegin,
+}: {
+  session: Session;
+  onTap: (bare: Omit<Tap, 'id' | 'at'>) => void;
+  onBegin: () => void;
+}) {
+  const { view, run } = session;
+  const { mass } = useUnits();
+  const [morning, setMorning] = useState<number | null>(null);
+  const asks = view.due.some((d) => d.kind === 'morning');
+  const main = run.items.find((i) => i.place === 'main');
+  return (
+    <>
+      <div className="min-h-0 flex-1 overflow-y-auto px-5 pb-4">
+        {view.leftOpen && (
+          <p className="mb-2 rounded-[10px] bg-slate-wash px-3.5 py-2.5 text-slate">Left open on {view.leftOpen}.</p>
+        )}
+        <h1 className="say text-large">{main ? nameOf(session, main) : 'Today'}</h1>
+        <p className="mt-1 text-lead text-soft">
+          {minutes(run.items)} {view.firstSideText}
+        </p>
+        <Conditions today={view} className="mt-3" />
+        {view.due.length > 0 && (
+          <ul className="mt-4 grid gap-2">
+            {view.due.map((d) => (
+              <li key={d.kind} className="flex items-baseline gap-3 border-l-4 border-brass pl-3 text-lead">
+                {d.sentence}
+              </li>
+            ))}
+          </ul>
+        )}
+        {asks && (
+          <div className="mt-4">
+            <ScoreRow label="Pain on the morning after, of 10" value={morning} onPick={setMorning} />
+          </div>
+        )}
+        <ol className="mt-5 grid">
+          {run.items.map((item, i) => (
+            <li key={item.id} className="grid grid-cols-[28px_1fr] gap-x-2 border-t border-hair py-3">
+              <span className="figure text-title text-soft">{i + 1}</span>
+              <span className="min-w-0">
+                <span className={`say block ${item.place === 'main' ? 'text-shout' : 'text-head'}`}>{amountWords(item)}</span>
+                <span className="block text-body">
+                  <span className="font-semibold">{nameOf(session, item)}</span>
+                  <span className="text-soft">, {PLACE[item.place]}</span>
+                </span>
+                <span className="block text-body text-soft">
+                  {[
+                    item.loadKg > 0 && `${mass.from(item.loadKg)} ${mass.name} ${HELD[item.position]}`,
+                    item.tempo && item.place === 'main' && tempoWords(item),
+                    item.restSeconds > 0 && `rest ${item.restSeconds} s`,
+                  ]
+                    .filter(Boolean)
+                    .join('; ')}
+                </span>
+              </span>
+            </li>
+          ))}
+        </ol>
+      </div>
+      <div className="grid shrink-0 grid-cols-[1fr] gap-2 px-5 pt-2 pb-3">
+        <Button
+          kind="act"
+          className="min-h-[68px] text-title!"
+          hint="S"
+          onClick={() => {
+            if (morning !== null) onTap({ kind: 'morning', score: morning });
+            onBegin();
+          }}
+        >
+          Begin the session
+        </Button>
+      </div>
+    </>
+  );
+}
+
+/** About how long it takes, at its tempo and with its rests; an estimate. */
+const minutes = (items: Item[]) => {
+  const seconds = items.reduce((sum, i) => {
+    const sets = i.sets * (i.together || i.alternating ? 1 : 2);
+    return sum + sets * ((setSeconds(i) ?? 40) + i.restSeconds);
+  }, 0);
+  return seconds > 0 ? `About ${Math.max(1, Math.round(seconds / 60))} minutes.` : '';
+};
