@@ -231,19 +231,6 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         )}
         <div className="flex-1" />
         <div className="grid grid-cols-2 gap-2.5">
-          {!stop && (
-            <span className="col-span-2 grid">
-              {runsFirst(visit) ? (
-                <LinkButton to="/clients/$clientId/check" id={visit.client.id}>
-                  {checkWords(visit)}
-                </LinkButton>
-              ) : (
-                <LinkButton to="/clients/$clientId/session" id={visit.client.id}>
-                  {sessionWords(visit)}
-                </LinkButton>
-              )}
-            </span>
-          )}
           <LinkButton to="/clients/$clientId" id={visit.client.id}>
             History
           </LinkButton>
@@ -259,13 +246,23 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
               {flagged ? 'See the red flag' : `See ${name}`}
             </LinkButton>
           ) : runsFirst(visit) ? (
-            <LinkButton to="/clients/$clientId/session" id={visit.client.id} act>
-              {sessionWords(visit)}
-            </LinkButton>
+            <>
+              <LinkButton to="/clients/$clientId/check" id={visit.client.id}>
+                {begun(visit) ? 'Go on' : 'Check'}
+              </LinkButton>
+              <LinkButton to="/clients/$clientId/session" id={visit.client.id} act>
+                {sessionWords(visit)}
+              </LinkButton>
+            </>
           ) : (
-            <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
-              {checkWords(visit)}
-            </LinkButton>
+            <>
+              <LinkButton to="/clients/$clientId/session" id={visit.client.id}>
+                Session
+              </LinkButton>
+              <LinkButton to="/clients/$clientId/check" id={visit.client.id} act>
+                {checkWords(visit)}
+              </LinkButton>
+            </>
           )}
         </ActionBar>
       </div>
@@ -283,12 +280,12 @@ const runsFirst = (visit: Visit) =>
 
 const sessionWords = (visit: Visit) =>
   !visit.session
-    ? `Start ${visit.client.name.split(' ')[0]}’s session`
+    ? `Start ${visit.client.name.split(' ')[0]}`
     : visit.session.closed
-      ? 'See the session'
+      ? 'See it'
       : visit.session.deviceId === deviceId()
-        ? 'Go on with the session'
-        : `Session on ${visit.session.deviceName}`;
+        ? 'Go on'
+        : 'See the session';
 
 /** What is due beside the work, a word each. */
 function DueWords({ due }: { due: Schema['DueView'][] }) {

@@ -65,7 +65,7 @@ export function EndView({
           </div>
         )}
       </div>
-      <div className="grid shrink-0 grid-cols-[auto_1fr] gap-2.5 px-5 pt-2 pb-3">
+      <div className="flex shrink-0 gap-2.5 px-5 pt-2 pb-3">
         {run.closed ? (
           <>
             <Link
@@ -79,7 +79,7 @@ export function EndView({
               to="/"
               onClick={() => putDown(view.clientId)}
               data-act=""
-              className="inline-flex min-h-[68px] items-center justify-center rounded-[10px] bg-act px-4 text-title font-semibold text-act-ink"
+              className="inline-flex min-h-[68px] flex-1 items-center justify-center rounded-[10px] bg-act px-4 text-title font-semibold text-act-ink"
             >
               Back to today
             </Link>
@@ -94,10 +94,8 @@ export function EndView({
               <Button className="min-h-[68px] px-4 text-lead!" onClick={onMore}>
                 One more…
               </Button>
-            ) : (
-              <span />
-            )}
-            <Button kind="act" className="min-h-[68px] text-title!" onClick={() => onTap({ kind: 'closed' })}>
+            ) : null}
+            <Button kind="act" className="min-h-[68px] flex-1 text-title!" onClick={() => onTap({ kind: 'closed' })}>
               Put it away
             </Button>
           </>

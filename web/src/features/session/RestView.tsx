@@ -48,9 +48,16 @@ export function RestView({
         {run.rest ? (
           <RestWalk rest={run.rest} next={side} />
         ) : (
-          <div className="flex items-center gap-5 px-5 pt-2">
-            <BigPlate side={side} size={110} />
-            <p className="say text-large">{run.over.length === 0 ? 'First' : 'Next'}</p>
+          <div className="flex items-center gap-6 px-5 pt-3 pb-2">
+            <BigPlate side={side} size={132} />
+            <p className="leading-none">
+              <span className="figure block text-[132px] leading-[0.85]">
+                {item.forSeconds != null ? item.forSeconds / 60 : count}
+              </span>
+              <span className="mt-2 block text-lead text-soft">
+                {item.forSeconds != null ? 'minutes' : item.held ? 'seconds' : 'repetitions'}
+              </span>
+            </p>
           </div>
         )}
         <div className="px-5">
@@ -103,21 +110,19 @@ export function RestView({
               />
             )}
             <Button kind="quiet" className="justify-start! px-0!" onClick={onHurts}>
-              {sore ? 'Something else hurts…' : 'Something hurts…'}
+              {sore && last ? 'Something else hurts…' : 'Something hurts…'}
             </Button>
           </div>
         </div>
       </div>
-      <div className="grid shrink-0 grid-cols-[auto_1fr] gap-2.5 px-5 pt-2 pb-3">
-        {run.rest ? (
+      <div className="flex shrink-0 gap-2.5 px-5 pt-2 pb-3">
+        {run.rest && (
           <Button className="min-h-[68px] px-4 text-lead!" onClick={() => onTap({ kind: 'restLonger', seconds: 30 })}>
             + 30 s
           </Button>
-        ) : (
-          <span />
         )}
-        <Button kind="act" className="min-h-[68px] text-title!" disabled={waits} hint="S" onClick={onBegin}>
-          {waits ? 'Answer the question first' : side ? `Start the ${sideWord(side)}${run.rest ? ' now' : ''}` : 'Start now'}
+        <Button kind="act" className="min-h-[68px] flex-1 text-title!" disabled={waits} hint="S" onClick={onBegin}>
+          {waits ? 'Answer first' : side ? `Start the ${sideWord(side)}${run.rest ? ' now' : ''}` : 'Start now'}
         </Button>
       </div>
     </>

@@ -36,7 +36,7 @@ export function RestWalk({ rest, next, children }: { rest: Rest; next: Side | nu
   return (
     <div ref={box} className="relative" data-rest={Math.ceil(left)}>
       <p className="flex items-baseline gap-3 px-5">
-        <span className="figure text-[124px] leading-[0.86] max-[360px]:text-[96px]" role="timer">
+        <span className="figure text-[148px] leading-[0.84] max-[360px]:text-[96px]" role="timer">
           {clockWords(left)}
         </span>
       </p>

@@ -109,7 +109,8 @@ function Running({ session }: { session: Session }) {
           </Empty>
         </div>
       );
-    if (!session.mine && !first) return <Elsewhere session={session} reachable={reachable} onTake={() => takeOver(clientId)} />;
+    if (!session.mine && !first && !run.closed)
+      return <Elsewhere session={session} reachable={reachable} onTake={() => takeOver(clientId)} />;
     if (first && !run.closed)
       return (
         <StartView
@@ -162,8 +163,8 @@ function Running({ session }: { session: Session }) {
       );
     if (needsSetup && about && about.setup.length > 0)
       return (
-        <div className="px-5 pb-6">
-          <p className="say mb-4 text-shout">{nameOf(session, item)}</p>
+        <div className="flex min-h-0 flex-1 flex-col px-5 pb-3">
+          <p className="say mb-2 text-[31px]">{nameOf(session, item)}</p>
           <SetupStepper about={about} place={`gate-${view.id}-${item.exerciseId}`} onReady={standing} />
         </div>
       );
@@ -302,27 +303,36 @@ function Elsewhere({ session, reachable, onTake }: { session: Session; reachable
   const item = itemOf(run);
   const by = view.runBy;
   return (
-    <section aria-label="Run elsewhere" className="grid gap-4 px-5 py-4" data-elsewhere>
-      <p className="say text-large">{by ? `It runs on ${by.deviceName}.` : 'Another device runs it.'}</p>
-      <p className="text-lead text-soft">
-        {item
-          ? `${nameOf(session, item)}, set ${run.step?.set} of ${item.sets}${run.step?.side ? `, ${sideWord(run.step.side)}` : ''}: ${
-              run.phase === 'working' ? `${run.count.length} of ${asked(run)}` : 'comes next'
-            }.`
-          : run.closed
-            ? 'It is put away.'
-            : 'Everything is done.'}{' '}
-        {run.over.length} {run.over.length === 1 ? 'set is' : 'sets are'} over.
-      </p>
-      {!reachable && (
-        <p className="text-body text-slate">Without a signal this may be old. What both count is put together later.</p>
-      )}
-      {!run.closed && (
-        <Button kind="act" className="min-h-16 text-title!" onClick={onTake}>
+    <section aria-label="Run elsewhere" className="flex min-h-0 flex-1 flex-col" data-elsewhere>
+      <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-3 pb-4">
+        <p className="say text-large">{by ? `It runs on ${by.deviceName}.` : 'Another device runs it.'}</p>
+        <p className="mt-1 text-lead text-soft">
+          {item
+            ? `${nameOf(session, item)}, set ${run.step?.set} of ${item.sets}${run.step?.side ? `, ${sideWord(run.step.side)}` : ''}: ${
+                run.phase === 'working' ? `${run.count.length} of ${asked(run)} so far` : 'comes next'
+              }.`
+            : 'Everything is done.'}
+        </p>
+        <ul className="mt-4 grid">
+          {run.over.map((o) => (
+            <li key={`${o.step.item}${o.step.set}${o.step.side}`} className="flex items-center gap-3 border-t border-hair py-2.5">
+              <BigPlate side={o.step.side} size={34} />
+              <span className="figure text-title">{o.clean.length}</span>
+              <span className="text-body text-soft">
+                {o.clean.filter(Boolean).length} clean, set {o.step.set}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {!reachable && (
+          <p className="mt-3 text-body text-slate">Without a signal this may be old. What both count is put together later.</p>
+        )}
+      </div>
+      <div className="shrink-0 px-5 pt-2 pb-3">
+        <Button kind="act" className="min-h-[68px] w-full text-title!" onClick={onTake}>
           Take it over here
         </Button>
-      )}
-      {run.closed && <EndView session={session} onTap={() => false} onMore={() => undefined} />}
+      </div>
     </section>
   );
 }

@@ -18,35 +18,43 @@ export function SetupStepper({
   const step = about.setup[at];
   const last = at >= about.setup.length - 1;
   if (!step) return null;
+  const [label, value] = step.value?.includes(': ') ? step.value.split(/: (.*)/) : [null, step.value];
   return (
-    <section aria-label="Set-up" className="grid gap-3" data-setup-step={at + 1}>
-      <p className="flex items-center justify-between text-body text-soft">
-        <span>
-          Set-up, {at + 1} of {about.setup.length}
-        </span>
-        <Button kind="quiet" className="px-1!" onClick={onReady}>
-          It stands already
-        </Button>
-      </p>
-      <div className="flex h-1.5 gap-1" aria-hidden="true">
-        {about.setup.map((s, i) => (
-          <span key={s.name} className={`flex-1 rounded-full ${i <= at ? 'bg-act' : 'bg-hair'}`} />
-        ))}
+    <section aria-label="Set-up" className="flex min-h-0 flex-1 flex-col" data-setup-step={at + 1}>
+      <div className="grid min-h-0 flex-1 content-start gap-3 overflow-y-auto pb-3">
+        <p className="flex items-center justify-between text-body text-soft">
+          <span>
+            Set-up, {at + 1} of {about.setup.length}
+          </span>
+          <Button kind="quiet" className="px-1!" onClick={onReady}>
+            It stands already
+          </Button>
+        </p>
+        <div className="flex h-1.5 gap-1" aria-hidden="true">
+          {about.setup.map((s, i) => (
+            <span key={s.name} className={`flex-1 rounded-full ${i <= at ? 'bg-act' : 'bg-hair'}`} />
+          ))}
+        </div>
+        <p className="mt-2 text-lead text-soft">{step.name}</p>
+        <p className="say text-large">{step.say}</p>
+        {value && (
+          <p className="mt-3">
+            {label && <span className="block text-lead text-soft">{label}</span>}
+            <span className={`figure block ${value.length > 9 ? 'text-huge' : 'text-card'}`}>{value}</span>
+          </p>
+        )}
+        {last && about.gate && <SettleGate gate={about.gate} place={place} />}
       </div>
-      <p className="text-lead text-soft">{step.name}</p>
-      <p className="say text-large">{step.say}</p>
-      {step.value && <p className="figure text-huge">{step.value}</p>}
-      {last && about.gate && <SettleGate gate={about.gate} place={place} />}
-      <div className="mt-2 grid grid-cols-[auto_1fr] gap-2.5">
-        <Button className="min-h-16 px-5" disabled={at === 0} onClick={() => setAt(at - 1)}>
+      <div className="grid shrink-0 grid-cols-[auto_1fr] gap-2.5 pt-2">
+        <Button className="min-h-[68px] px-5 text-lead!" disabled={at === 0} onClick={() => setAt(at - 1)}>
           Back
         </Button>
         {last ? (
-          <Button kind="act" className="min-h-16 text-title!" onClick={onReady}>
+          <Button kind="act" className="min-h-[68px] text-title!" onClick={onReady}>
             It stands
           </Button>
         ) : (
-          <Button className="min-h-16 border-ink! text-title!" onClick={() => setAt(at + 1)}>
+          <Button className="min-h-[68px] border-ink! text-title!" onClick={() => setAt(at + 1)}>
             Next
           </Button>
         )}

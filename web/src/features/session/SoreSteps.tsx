@@ -46,22 +46,22 @@ export function SoreSteps({
   const item = run.over.at(-1)?.step.item ?? '';
   const id = round ? `${item}:${round.steps.map((s) => s.id).join('+')}`.slice(0, 200) : '';
   return (
-    <section aria-label="It hurts" className="grid gap-4 px-5 pb-6" data-sore={at + 1}>
+    <section aria-label="It hurts" className="grid gap-3 px-5 pb-6" data-sore={at + 1}>
       <p className="say text-shout text-brick">
         {painWords(pain)}: above {run.guard.painLimit}. {round ? 'Change one thing, then ask again.' : 'Leave it for today.'}
       </p>
       {round ? (
         <>
-          <p className="text-lead text-soft">{round.why}</p>
-          <ol className="grid gap-3">
+          <p className="text-body text-soft">{round.why}</p>
+          <ol className="grid gap-2">
             {round.steps.map((step, i) => (
-              <li key={step.id} className="grid grid-cols-[34px_1fr] items-baseline gap-2">
-                <span className="figure text-title text-soft">{round.steps.length > 1 ? i + 1 : '·'}</span>
-                <span className="say text-big text-brass-text">“{step.say}”</span>
+              <li key={step.id} className="grid grid-cols-[24px_1fr] items-baseline gap-2">
+                <span className="figure text-head text-soft">{round.steps.length > 1 ? i + 1 : '·'}</span>
+                <span className="say text-title text-brass-text">“{step.say}”</span>
               </li>
             ))}
           </ol>
-          <div className="border-t border-hair pt-4">
+          <div className="border-t border-hair pt-3">
             <PainRule
               label={`Ask again. ${painQuestion(pain)}`}
               limit={run.guard.painLimit}

@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { Conditions } from '@/features/safety/Conditions';
 import { Button } from '@/ui/Button';
 import { ScoreRow } from '@/ui/ScoreRow';
+import { SIDES, type Side } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
 import { setSeconds, tempoWords } from './Bob';
 import { amountWords, HELD, nameOf, PLACE } from './itemWords';
+import { BigPlate } from './RestWalk';
 import type { Item, Tap } from './run';
 import type { Session } from './sessions';
 
@@ -23,6 +25,13 @@ export function StartView({
   const [morning, setMorning] = useState<number | null>(null);
   const asks = view.due.some((d) => d.kind === 'morning');
   const main = run.items.find((i) => i.place === 'main');
+  // Nobody is sorer or weaker: who went second last time only the coach knows.
+  const open = run.items.some(choosable);
+  const begin = (side: Side | null) => {
+    if (morning !== null) onTap({ kind: 'morning', score: morning });
+    onBegin();
+    if (side) for (const item of run.items.filter(choosable)) onTap({ kind: 'firstSide', item: item.id, side });
+  };
   return (
     <>
       <div className="min-h-0 flex-1 overflow-y-auto px-5 pb-4">
@@ -73,21 +82,28 @@ export function StartView({
         </ol>
       </div>
       <div className="grid shrink-0 grid-cols-[1fr] gap-2 px-5 pt-2 pb-3">
-        <Button
-          kind="act"
-          className="min-h-[68px] text-title!"
-          hint="S"
-          onClick={() => {
-            if (morning !== null) onTap({ kind: 'morning', score: morning });
-            onBegin();
-          }}
-        >
-          Begin the session
-        </Button>
+        {open ? (
+          <>
+            <p className="text-body text-soft">Which side begins?</p>
+            <div className="grid grid-cols-2 gap-2.5">
+              {SIDES.map((side) => (
+                <Button key={side} kind="act" className="min-h-[68px] text-title!" onClick={() => begin(side)}>
+                  <BigPlate side={side} size={40} /> first
+                </Button>
+              ))}
+            </div>
+          </>
+        ) : (
+          <Button kind="act" className="min-h-[68px] text-title!" hint="S" onClick={() => begin(null)}>
+            Begin the session
+          </Button>
+        )}
       </div>
     </>
   );
 }
+
+const choosable = (item: Item) => item.first === null && !item.together && !item.alternating;
 
 /** About how long it takes, at its tempo and with its rests; an estimate. */
 const minutes = (items: Item[]) => {

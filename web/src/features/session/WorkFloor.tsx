@@ -43,15 +43,11 @@ export function WorkFloor({
           onClick={(e) => e.detail === 0 && onCount(true)}
           className="absolute inset-0 active:bg-white/5 focus-visible:outline-offset-[-6px]"
         />
-        <div className="pointer-events-none relative z-10 flex justify-between px-3 pt-2">
+        <div className="pointer-events-none relative z-10 flex gap-2 px-3 pt-2.5">
           <FloorButton disabled={run.count.length === 0} onClick={onBack}>
             Take one back
           </FloorButton>
-          {!full && (
-            <span className={given.mark && item.tempo ? 'mr-[92px]' : ''}>
-              <FloorButton onClick={onEnd}>End the set</FloorButton>
-            </span>
-          )}
+          {!full && <FloorButton onClick={onEnd}>End the set</FloorButton>}
         </div>
         <div className="pointer-events-none relative flex min-h-0 flex-1 flex-col justify-end px-5 pb-2">
           <p className="flex items-end gap-3 leading-none" aria-live="off">
@@ -60,7 +56,7 @@ export function WorkFloor({
             ) : (
               <>
                 <span
-                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-[118px]' : 'text-[150px]'} leading-[0.8] max-[360px]:text-[96px] [@media(max-height:700px)]:text-[96px]`}
+                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-[130px]' : 'text-[180px]'} leading-[0.8] max-[360px]:text-[96px] [@media(max-height:760px)]:text-[96px]`}
                   data-count
                 >
                   {run.count.length}
