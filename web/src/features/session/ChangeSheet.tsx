@@ -158,7 +158,7 @@ function Loads({ session, item, onTap }: { session: Session; item: Item; onTap: 
   if (shown.length < 2) return null;
   return (
     <section aria-label="Load" className="grid gap-1.5">
-      <p className="text-body text-soft">Load, from the next set on</p>
+      <p className="text-body text-soft">Load, for what is not over yet</p>
       <div className="flex flex-wrap gap-2">
         {shown.map((kg) => (
           <Button

@@ -31,12 +31,17 @@ export function RestWalk({ rest, next, children }: { rest: Rest; next: Side | nu
   const prints = Math.max(4, Math.min(12, Math.round(rest.seconds / 5)));
   const gone = rest.seconds - left;
   const at = Math.min(prints, Math.floor((gone / rest.seconds) * prints + 1e-6));
-  const end = width - 92;
-  const x = (i: number) => 24 + ((end - 40) * i) / Math.max(1, prints - 1);
+  const big = width > 600;
+  const [high, grow] = big ? [150, 1.55] : [92, 1];
+  const end = width - 92 * grow;
+  const x = (i: number) => 24 * grow + 4 + ((end - 40 * grow) * i) / Math.max(1, prints - 1);
   return (
     <div ref={box} className="relative" data-rest={Math.ceil(left)}>
       <p className="flex items-baseline gap-3 px-5">
-        <span className="figure text-[148px] leading-[0.84] max-[360px]:text-[96px]" role="timer">
+        <span
+          className="figure text-[148px] leading-[0.84] md:text-[240px] [@media(max-height:760px)]:text-[110px] max-[360px]:text-[96px]"
+          role="timer"
+        >
           {clockWords(left)}
         </span>
       </p>
@@ -44,21 +49,29 @@ export function RestWalk({ rest, next, children }: { rest: Rest; next: Side | nu
         {left > 0 ? `rest, of ${clockWords(rest.seconds)}` : 'rested'}
         {children}
       </p>
-      <svg width={width} height="92" viewBox={`0 0 ${width} 92`} className="mt-1 block" aria-hidden="true">
+      <svg width={width} height={high} viewBox={`0 0 ${width} ${high}`} className="mt-1 block" aria-hidden="true">
         <path
-          d={`M0 20Q${width * 0.2} 10 ${width * 0.4} 18T${width * 0.75} 14T${width} 20V80Q${width * 0.8} 90 ${width * 0.55} 82T${width * 0.2} 86T0 80Z`}
+          d={`M0 ${high * 0.22}Q${width * 0.2} ${high * 0.1} ${width * 0.4} ${high * 0.2}T${width * 0.75} ${high * 0.16}T${width} ${high * 0.22}V${high * 0.87}Q${width * 0.8} ${high * 0.98} ${width * 0.55} ${high * 0.9}T${width * 0.2} ${high * 0.94}T0 ${high * 0.87}Z`}
           fill="var(--trail)"
         />
         {Array.from({ length: prints }, (_, i) => i).map((i) => (
-          <g key={i} transform={`translate(${x(i).toFixed(1)} ${i % 2 === 0 ? 36 : 64}) scale(${prints > 9 ? 0.56 : 0.72})`}>
+          <g
+            key={i}
+            transform={`translate(${x(i).toFixed(1)} ${high * (i % 2 === 0 ? 0.39 : 0.7)}) scale(${(prints > 9 ? 0.56 : 0.72) * grow})`}
+          >
             <Print state={i < at ? 'done' : i === at ? 'here' : 'ahead'} />
           </g>
         ))}
-        <path d={`M${width - 44} 40V82`} stroke="var(--brass)" strokeWidth="6" strokeLinecap="round" />
-        <path d={`M${width - 56} 82h24`} stroke="var(--brass-dark)" strokeWidth="4" strokeLinecap="round" />
+        <path
+          d={`M${width - 44 * grow} ${high * 0.44}V${high - 10}`}
+          stroke="var(--brass)"
+          strokeWidth="6"
+          strokeLinecap="round"
+        />
+        <path d={`M${width - 44 * grow - 12} ${high - 10}h24`} stroke="var(--brass-dark)" strokeWidth="4" strokeLinecap="round" />
       </svg>
-      <span className="absolute right-4 bottom-[48px]">
-        <BigPlate side={next} size={56} />
+      <span className="absolute" style={{ right: 44 * grow - 28 * grow, bottom: high * 0.52 }}>
+        <BigPlate side={next} size={56 * grow} />
       </span>
     </div>
   );

@@ -56,12 +56,12 @@ export function WorkFloor({
             ) : (
               <>
                 <span
-                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-[130px]' : 'text-[180px]'} leading-[0.8] max-[360px]:text-[96px] [@media(max-height:760px)]:text-[96px]`}
+                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-[130px] md:text-[220px]' : 'text-[180px] md:text-[300px]'} leading-[0.8] max-[360px]:text-[96px] [@media(max-height:760px)]:text-[96px]`}
                   data-count
                 >
                   {run.count.length}
                 </span>
-                <span className="figure pb-1 text-large text-[var(--chalk)]">of {asked}</span>
+                <span className="figure pb-1 text-large text-[var(--chalk)] md:text-huge">of {asked}</span>
               </>
             )}
           </p>
@@ -141,7 +141,7 @@ function Clock({ run, item, onEnd }: { run: Run; item: Item; onEnd: () => void }
   useEnd(gone >= whole && run.begun !== null, onEnd);
   return (
     <>
-      <span className="figure text-[118px] leading-[0.8] text-[var(--chalk)]" data-seconds>
+      <span className="figure text-[118px] leading-[0.8] md:text-[240px] text-[var(--chalk)]" data-seconds>
         {whole > 90 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : left}
       </span>
       <span className="figure pb-1 text-large">{whole > 90 ? 'left' : `s of ${whole}`}</span>
@@ -168,8 +168,9 @@ function Tally({ count, asked, room }: { count: boolean[]; asked: number; room: 
   if (all > 40) return null;
   const inRow = Math.max(5, Math.min(10, Math.floor(room / 30)));
   const rows = Math.ceil(all / inRow);
-  const high = rows === 1 ? 62 : rows === 2 ? 38 : 24;
-  const step = Math.min(34, room / inRow);
+  const big = room > 560;
+  const high = (rows === 1 ? 62 : rows === 2 ? 38 : 24) * (big ? 1.6 : 1);
+  const step = Math.min(big ? 52 : 34, room / inRow);
   return (
     <svg
       width={step * inRow}
