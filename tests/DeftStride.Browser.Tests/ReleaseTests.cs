@@ -9,7 +9,7 @@ namespace DeftStride.Browser.Tests;
 public sealed class ReleaseTests
 {
     /// <summary>Waits until the whole app is kept on the device, as it is a few moments after the first visit.</summary>
-    private static void Kept(Page page) =>
+    internal static void Kept(Page page) =>
         page.Until(
             "the app kept on the device",
             () => (bool)Promised(page, "navigator.serviceWorker.getRegistration().then((r) => !!r?.active)")

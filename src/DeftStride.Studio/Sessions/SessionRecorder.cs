@@ -110,10 +110,21 @@ internal sealed class SessionRecorder(StudioContext db, StudioScope scope, LogRe
         var today = await scope.TodayAsync(stop);
         var began = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(record.StartsAt, zone).Date);
         var morning = run.Morning;
-        foreach (var (item, done) in run.Logs())
+        var all = run.Logs();
+        static bool Work(SessionItem item) => item.Place is SessionPlace.Main or SessionPlace.Accessory;
+        foreach (var (item, done) in all)
         {
-            // What wakes and what is rehearsed is in the session; the numbers of the work do not follow from it.
-            if (item.Place is not (SessionPlace.Main or SessionPlace.Accessory))
+            var worst = run.WorstOf(item.ExerciseId);
+            // What wakes and what is rehearsed is in the session; the numbers of the work do not follow from it. What hurt in it
+            // does not wait for the work that never came.
+            if (
+                !Work(item)
+                && (
+                    worst is not { Counted: > 0 }
+                    || all.Any(l => Work(l.Item) && l.Item.ExerciseId == item.ExerciseId)
+                    || all.First(l => l.Item.ExerciseId == item.ExerciseId).Item != item
+                )
+            )
                 continue;
             await logs.CountedAsync(
                 new KeptLog(
@@ -130,7 +141,7 @@ internal sealed class SessionRecorder(StudioContext db, StudioScope scope, LogRe
                         ],
                         null,
                         done.Effort,
-                        done.Pain is { } p ? new KeptPain(p.Score, p.Leg, p.Role, p.Site, p.Kind) : null,
+                        worst is { } p ? new KeptPain(p.Score, p.Leg, p.Role, p.Site, p.Kind) : null,
                         morning,
                         run.Felts.TryGetValue(item.Id, out var felt) ? new KeptFelt(felt.AsExpected, felt.Where) : null,
                         KeptTempo.Of(item.Tempo),

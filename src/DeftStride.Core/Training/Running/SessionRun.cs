@@ -310,6 +310,19 @@ public sealed record SessionRun
             : [Of(BodySide.Left, [.. done.Clean], done.Resets), Of(BodySide.Right, [.. done.Clean], done.Resets)];
     }
 
+    /// <summary>
+    /// The worst pain that was told about an exercise, whether it was in the work itself or in what woke or rehearsed it; one that
+    /// was told before any set counts to the main work. Null where none was told.
+    /// </summary>
+    public Pain? WorstOf(string exerciseId)
+    {
+        var main = Items.FirstOrDefault(i => i.Place == SessionPlace.Main)?.ExerciseId;
+        return Pains
+            .Where(p => (p.After is { } after ? Items.First(i => i.Id == after.Item).ExerciseId : main) == exerciseId)
+            .Select(p => p.Pain)
+            .MaxBy(p => p.Counted);
+    }
+
     /// <summary>How long one repetition took of what is over of an item, seconds, by when it was tapped; null where nobody knows.</summary>
     public double? Pace(Guid item)
     {

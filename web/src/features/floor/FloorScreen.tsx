@@ -54,6 +54,7 @@ export function FloorScreen() {
       <div className="flex flex-wrap items-center justify-between gap-3">
         <p className="text-body text-soft">
           {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} today`}
+          {floor.dataUpdatedAt === 0 && floor.isError && <span className="text-slate"> · as the studio last said it</span>}
         </p>
         <Button onClick={() => setAdding(true)} hint="N">
           Add a client

@@ -34,6 +34,8 @@ let rack: string[] = readKept<string[]>(LIST) ?? [];
 const known = new Map<string, Session>();
 const listeners = new Set<() => void>();
 const timers = new Map<string, ReturnType<typeof setTimeout>>();
+/** Taken over here, and the studio has not answered yet: until it has, whatever goes to it says so. */
+const taking = new Set<string>();
 
 /** No more stand in the rack at once. */
 export const MOST_IN_HAND = 4;
@@ -125,36 +127,39 @@ export function useRack(): { clientId: string; session: Session }[] {
   });
 }
 
-/** Takes what the studio has of a session: what this device counted meanwhile goes on top of it. */
-export function hear(view: View, sent?: number) {
+/**
+ * Takes what the studio has of a session. What this device tapped since goes on top of it while this device runs it; where
+ * another one does now, it goes to the studio as it is and comes back put together.
+ */
+export function hear(view: View, sent: ReadonlySet<string> = new Set()) {
   const { clientId } = view;
-  const mine = view.runBy ? view.runBy.deviceId === deviceId() : false;
+  if (taking.has(clientId) && sent.size === 0) return;
+  const mine = view.runBy?.deviceId === deviceId();
   const have = known.get(clientId);
+  const begins = { view, items: view.items, guard: view.begunUnder, taps: view.taps, answered: view.taps.length, mine };
   if (!have || have.view.id !== view.id) {
     // What is not answered for stays, whatever else is planned now.
-    if (have && have.taps.length > have.answered && !have.view.closed) return;
-    put(clientId, folded({ view, items: view.items, guard: view.begunUnder, taps: view.taps, answered: view.taps.length, mine }));
+    if (!have || have.taps.length === have.answered || have.view.closed) put(clientId, folded(begins));
     return;
   }
-  const own = have.taps.slice(sent ?? have.answered);
-  const theirs = view.taps;
-  const extends_ = have.taps.every((tap, i) => theirs[i]?.id === tap.id);
-  const taps = sent !== undefined ? [...theirs, ...own] : extends_ ? theirs : have.taps;
-  const begun = have.taps.length > 0;
-  put(
-    clientId,
-    folded({
-      view,
-      items: begun && theirs.length === 0 ? have.items : view.items,
-      guard: begun && theirs.length === 0 ? have.guard : view.begunUnder,
-      taps,
-      answered: sent !== undefined ? theirs.length : extends_ ? theirs.length : have.answered,
-      // What was begun here and not heard of there is this device's.
-      mine: theirs.length === 0 && begun ? have.mine : mine,
-    }),
-  );
+  // Begun here, and not heard of at the studio yet; or an answer that is older than what is known.
+  if (view.taps.length < have.answered || (view.taps.length === 0 && have.taps.length > 0)) {
+    put(clientId, { ...have, view });
+    return learn(clientId);
+  }
+  const theirs = new Set(view.taps.map((t) => t.id));
+  if (have.mine && !mine) {
+    const branch = have.run.phase === 'working' ? [...have.taps, made({ kind: 'ended' })] : have.taps;
+    if (branch.some((t) => !theirs.has(t.id) && !sent.has(t.id))) void post({ ...have, taps: branch });
+    put(clientId, folded(begins));
+    return;
+  }
+  const own = mine ? have.taps.slice(sent.size > 0 ? 0 : have.answered).filter((t) => !theirs.has(t.id) && !sent.has(t.id)) : [];
+  put(clientId, folded({ ...begins, taps: [...view.taps, ...own] }));
   learn(clientId);
 }
+
+const made = (bare: Bare): Tap => ({ id: uuid(), at: new Date().toISOString(), ...bare });
 
 /** What came to hold while it runs is put among the taps: it holds from here on. */
 function learn(clientId: string) {
@@ -180,8 +185,9 @@ export function takeOver(clientId: string) {
   take_(clientId);
   const session = known.get(clientId);
   if (!session) return;
+  taking.add(clientId);
   put(clientId, { ...session, mine: true });
-  void send(clientId, true);
+  send(clientId);
 }
 
 /** Puts it out of the rack; the studio keeps it. */
@@ -196,17 +202,17 @@ export function putDown(clientId: string) {
 export function tap(clientId: string, bare: Bare): boolean {
   const session = known.get(clientId);
   if (!session?.mine) return false;
-  const made: Tap = { id: uuid(), at: new Date().toISOString(), ...bare };
-  const run = after(session.run, made);
+  const one = made(bare);
+  const run = after(session.run, one);
   if (run === session.run) return false;
-  put(clientId, { ...session, taps: [...session.taps, made], run });
+  put(clientId, { ...session, taps: [...session.taps, one], run });
   const soon = run.phase !== session.run.phase || run.over.length !== session.run.over.length || run.closed;
   clearTimeout(timers.get(clientId));
-  if (soon) void send(clientId);
+  if (soon) send(clientId);
   else
     timers.set(
       clientId,
-      setTimeout(() => void send(clientId), GATHER),
+      setTimeout(() => send(clientId), GATHER),
     );
   return true;
 }
@@ -217,11 +223,15 @@ const coachName = () => {
   return coach?.name.split(' ')[0];
 };
 
-async function send(clientId: string, takes = false) {
+function send(clientId: string) {
   const session = known.get(clientId);
-  if (!session || (session.taps.length === 0 && !takes)) return;
-  const sent = session.taps.length;
+  if (session && session.taps.length > 0) void post(session);
+}
+
+async function post(session: Session) {
+  const { clientId } = session.view;
   const name = coachName();
+  const takes = taking.has(clientId);
   try {
     const view = await take(
       api.PUT('/api/sessions', {
@@ -237,7 +247,8 @@ async function send(clientId: string, takes = false) {
         },
       }),
     );
-    hear(view, sent);
+    if (takes) taking.delete(clientId);
+    hear(view, new Set(session.taps.map((t) => t.id)));
     if (view.closed || view.logs.length > 0) void refreshClient(clientId);
   } catch (error) {
     // A newer state took its place, or the studio said no: the bar above the screen says which, and all of it stays here.
@@ -248,5 +259,5 @@ async function send(clientId: string, takes = false) {
 /** Sends what a page that is gone had not sent any more. */
 export function sendTheRest() {
   for (const { clientId, session } of rack.map((id) => ({ clientId: id, session: known.get(id) })))
-    if (session && session.taps.length > session.answered) void send(clientId);
+    if (session && session.taps.length > session.answered) send(clientId);
 }
