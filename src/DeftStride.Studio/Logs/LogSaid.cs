@@ -1,11 +1,26 @@
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Measuring;
+using DeftStride.Data.Kept;
 
 namespace DeftStride.Studio.Logs;
 
 /// <summary>What was done, in a line.</summary>
 internal static class LogSaid
 {
+    /// <summary>"4.2 s a repetition by the taps, 5 asked (3-1-1-0)"; null where nobody knows.</summary>
+    public static string? Tempo(KeptDone done) =>
+        done is { PaceSeconds: { } pace, Tempo: { } asked }
+            ? FormattableString.Invariant(
+                $"{pace:0.0} s a repetition by the taps, {asked.ToCore().Seconds} asked ({asked.ToCore()})"
+            )
+            : null;
+
+    /// <summary>"left tired at the end, not untaught"; null where no side was.</summary>
+    public static string? Tired(KeptDone done) =>
+        done.Tired is { Count: > 0 } tired
+            ? $"{string.Join(" and ", tired.Select(s => s == BodySide.Left ? "left" : "right"))} only tired at the end"
+            : null;
+
     /// <summary>"3 × 6 a side, 17 and 18 of 18 clean, 8 kg at the chest".</summary>
     public static string Did(SessionLog log, bool held, bool sided)
     {

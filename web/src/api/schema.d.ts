@@ -2317,6 +2317,7 @@ export interface components {
         };
         /** @description A log as the client's page shows it. */
         LogView: {
+            asked: string;
             coach: string;
             /** Format: date */
             day: string;
@@ -2333,6 +2334,8 @@ export interface components {
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
             rungName: null | string;
+            tempo: null | string;
+            tired: null | string;
             why: string;
         };
         /** @description What is said of a look, with the guesses that were asked for. */
@@ -3573,6 +3576,7 @@ export interface components {
             rungName: null | string;
             school: components["schemas"]["SchoolCode"];
             schoolName: string;
+            selfChecks: string[];
             /** Format: int32 */
             stoppedByPain: null | number;
             style: components["schemas"]["StyleLineView"][];

@@ -48,7 +48,8 @@ internal sealed record TodayView(
     IReadOnlyList<CareFieldView> Ask,
     IReadOnlyList<StyleLineView> Style,
     GateView? Gate,
-    IReadOnlyList<DueView> Due
+    IReadOnlyList<DueView> Due,
+    IReadOnlyList<string> SelfChecks
 )
 {
     public static TodayView Of(ClientDay day) => Of(day, day.Today);
@@ -87,8 +88,12 @@ internal sealed record TodayView(
             [.. day.Care.Open(today.Exercise).Select(CareFieldView.Of)],
             StyleLineView.Of(day.Style.Lines(today.Exercise, today.School)),
             GateView.For(today.Exercise, today.School),
-            [.. today.Due.Select(DueView.Of)]
+            [.. today.Due.Select(DueView.Of)],
+            today.Barred ? [] : [.. day.Style.On(today.Exercise).LookFor.Take(SelfCheckCount)]
         );
+
+    /// <summary>No more is asked of somebody who watches themselves.</summary>
+    private const int SelfCheckCount = 3;
 
     private static string School_(SchoolCode code) => Core.Exercises.School.Of(code).Name;
 }

@@ -1,5 +1,6 @@
 import { Dialog } from 'radix-ui';
 import type { Schema } from '@/api/client';
+import { useClient } from '@/api/queries';
 import { Button } from '@/ui/Button';
 import { SetupCard } from './SetupCard';
 
@@ -10,13 +11,20 @@ export function CardSheet({
   title,
   lines,
   estimated,
+  clientId,
+  exerciseId,
 }: {
   open: boolean;
   onClose: () => void;
   title: string;
   lines: Schema['CardLineView'][];
   estimated: boolean;
+  clientId: string;
+  exerciseId: string;
 }) {
+  const day = useClient(clientId).data?.today;
+  // The hour that the card belongs to, where it is today's.
+  const today = day?.exerciseId === exerciseId && day.asked ? day : null;
   return (
     <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Dialog.Portal>
@@ -28,6 +36,17 @@ export function CardSheet({
           <Dialog.Title className="say text-large sm:text-huge">{title}</Dialog.Title>
           <div className="my-auto py-8">
             <SetupCard lines={lines} large />
+            {today && (
+              <div className="mt-6 grid gap-3 border-t border-hair pt-5" data-card-day>
+                <p className="say text-large sm:text-huge">{today.asked?.text}</p>
+                {today.cueText && <p className="say text-big text-brass-text sm:text-grand">“{today.cueText}”</p>}
+                <ul className="text-title sm:text-big">
+                  {today.selfChecks.map((c) => (
+                    <li key={c}>{c}</li>
+                  ))}
+                </ul>
+              </div>
+            )}
           </div>
           {estimated && (
             <p className="text-lead text-soft">Estimated: shank, thigh or the range that binds is not measured yet.</p>

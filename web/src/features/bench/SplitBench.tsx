@@ -304,6 +304,8 @@ export function SplitBench({
           title={`${name}: ${exercise.name}`}
           lines={view.card}
           estimated={view.estimated}
+          clientId={clientId}
+          exerciseId={exercise.id}
         />
       )}
     </div>

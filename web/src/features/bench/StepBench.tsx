@@ -164,6 +164,8 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
           title={`${name}: ${exercise.name}`}
           lines={view.card}
           estimated={view.estimated}
+          clientId={clientId}
+          exerciseId={exercise.id}
         />
       )}
     </div>

@@ -33,6 +33,11 @@ export function ClientScreen() {
   });
   const navigate = useNavigate();
   useShortcuts('Client', [
+    {
+      keys: 'S',
+      does: 'Start the session',
+      run: () => void navigate({ to: '/clients/$clientId/session', params: { clientId } }),
+    },
     { keys: 'C', does: 'Check the client', run: () => void navigate({ to: '/clients/$clientId/check', params: { clientId } }) },
     {
       keys: 'B',
@@ -142,6 +147,11 @@ export function ClientScreen() {
             </Button>
           )}
           <div className="flex gap-2.5">
+            {stopSigns.length === 0 && !waitingSigns.stops && today.asked && (
+              <Side to="/clients/$clientId/session" id={clientId} hint="S">
+                Session
+              </Side>
+            )}
             <Side to="/clients/$clientId/bench" id={clientId} hint="B">
               Set-up
             </Side>
@@ -213,7 +223,7 @@ export function ClientScreen() {
               {!seenOnly && looks}
             </div>
             <PainLine checks={checks} />
-            {logs.length > 0 && <Logs logs={logs} />}
+            {logs.length > 0 && <Logs client={person} logs={logs} />}
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
             {kept.length > 0 && <Kept kept={kept} clientId={person.id} version={person.version} />}
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
@@ -253,7 +263,7 @@ function Side({
   hint,
   children,
 }: {
-  to: '/clients/$clientId/bench' | '/clients/$clientId/meet';
+  to: '/clients/$clientId/bench' | '/clients/$clientId/meet' | '/clients/$clientId/session';
   id: string;
   hint: string;
   children: string;

@@ -1,9 +1,12 @@
+import { useState } from 'react';
 import type { Schema } from '@/api/client';
+import { LogSheet } from '@/features/log/LogSheet';
 import { Why } from '@/ui/Why';
 import { day } from '@/words/dates';
 
-/** What was done, newest first, with what it led to. */
-export function Logs({ logs }: { logs: Schema['LogView'][] }) {
+/** What was done beside what was asked, newest first, with what it led to; each can be corrected by a newer entry. */
+export function Logs({ client, logs }: { client: Schema['ClientSummary']; logs: Schema['LogView'][] }) {
+  const [wrong, setWrong] = useState<Schema['LogView'] | null>(null);
   return (
     <div className="mt-7" data-logs>
       <h2 className="say mb-2 text-head">What was done</h2>
@@ -14,19 +17,39 @@ export function Logs({ logs }: { logs: Schema['LogView'][] }) {
             <div>
               <p>
                 <span className="font-semibold">{log.did}</span>{' '}
+                {!log.did.startsWith(log.asked) && <span className="text-small text-soft">of {log.asked}, </span>}
                 <span className="text-small text-soft">
                   {log.rungName ?? log.exerciseName}
                   {log.effort !== null && `, effort ${log.effort}`}
                   {log.pain && (log.pain.score === 0 ? ', no pain' : `, pain ${log.pain.score}`)}
                   {log.nextMorning !== null && `, ${log.nextMorning} the morning after the time before`}
                   {log.felt && `, felt ${log.felt}`}
-                </span>
+                  {log.tempo && `; ${log.tempo}`}
+                  {log.tired && `; ${log.tired}`}
+                </span>{' '}
+                <button
+                  type="button"
+                  onClick={() => setWrong(log)}
+                  aria-label={`Correct: ${log.exerciseName}, ${day(log.day)}`}
+                  className="min-h-11 min-w-11 px-1 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+                >
+                  Correct
+                </button>
               </p>
               <Why ask={`Next: ${log.next}`}>{log.why}</Why>
             </div>
           </li>
         ))}
       </ul>
+      {wrong && (
+        <LogSheet
+          client={client}
+          exercise={{ id: wrong.exerciseId, name: wrong.exerciseName }}
+          instead={wrong}
+          open
+          onOpenChange={(open) => !open && setWrong(null)}
+        />
+      )}
     </div>
   );
 }

@@ -20,6 +20,7 @@ import { SIDES, SidePlate } from '@/ui/SidePlate';
 import { StyleLines } from '@/ui/StyleLines';
 import { Why } from '@/ui/Why';
 import { type Result, resultText, verdictWord } from '@/words/verdict';
+import { OneTapLog } from './OneTapLog';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
@@ -426,9 +427,13 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
                 </LinkButton>
               </>
             )}
-            <Button aria-label={`Log: ${visit.client.name}`} onClick={onLog}>
-              Log
-            </Button>
+            {done || !today.asked ? (
+              <Button aria-label={`Log: ${visit.client.name}`} onClick={onLog}>
+                Log
+              </Button>
+            ) : (
+              <OneTapLog visit={visit} asked={today.asked} />
+            )}
           </>
         )}
       </span>

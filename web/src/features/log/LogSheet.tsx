@@ -19,29 +19,42 @@ import { QuickLog } from './QuickLog';
 export function LogSheet({
   client,
   exercise,
+  instead,
   open,
   onOpenChange,
 }: {
   client: Schema['ClientSummary'];
   exercise: { id: string; name: string };
+  /** What was logged wrongly: the new entry takes its place, and both stay on record. */
+  instead?: Schema['LogView'];
   open: boolean;
   onOpenChange: (open: boolean) => void;
 }) {
   return (
     <Sheet title={`${client.name.split(' ')[0]}: ${exercise.name.toLowerCase()}`} open={open} onOpenChange={onOpenChange}>
-      {open && <Form client={client} exerciseId={exercise.id} done={() => onOpenChange(false)} />}
+      {open && <Form client={client} exerciseId={exercise.id} instead={instead} done={() => onOpenChange(false)} />}
     </Sheet>
   );
 }
 
-function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; exerciseId: string; done: () => void }) {
+function Form({
+  client,
+  exerciseId,
+  instead,
+  done,
+}: {
+  client: Schema['ClientSummary'];
+  exerciseId: string;
+  instead: Schema['LogView'] | undefined;
+  done: () => void;
+}) {
   // A sheet that is closed with the work half done finds it again.
-  const place = `log-${client.id}-${exerciseId}`;
+  const place = `log-${client.id}-${exerciseId}${instead ? `-${instead.id}` : ''}`;
   const [work, setWork] = useKept<{ id: string; entry: Entry | null; pain: PainAnswer | null; day: string }>(place, () => ({
     id: uuid(),
     entry: null,
     pain: null,
-    day: '',
+    day: instead?.day ?? '',
   }));
   const { id, entry, pain, day } = work;
   const set = (part: Partial<typeof work>) => setWork((w) => ({ ...w, ...part }));
@@ -59,7 +72,7 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
             day: day || null,
             exerciseId,
             log: toLog(entry, painComplete(pain) ? pain : null),
-            supersedes: null,
+            supersedes: instead?.id ?? null,
           },
         }),
       );
@@ -101,9 +114,12 @@ function Form({ client, exerciseId, done }: { client: Schema['ClientSummary']; e
         keep.mutate();
       }}
     >
+      {instead && <p className="text-body text-soft">In place of: {instead.did}. It stays on record as it was entered.</p>}
       <QuickLog asked={asked.data} entry={entry} morning onChange={(next) => set({ entry: next })} />
       <PainAsk label="Pain in the set" pain={pain} onChange={(next) => set({ pain: next })} />
-      <Field label="Day" type="date" value={day} onChange={(e) => set({ day: e.target.value })} hint="Empty for today" />
+      {!instead && (
+        <Field label="Day" type="date" value={day} onChange={(e) => set({ day: e.target.value })} hint="Empty for today" />
+      )}
       <Unsent entries={unsent} />
       <Trouble error={keep.error} />
       <Button kind="act" type="submit" disabled={keep.isPending || !entry}>

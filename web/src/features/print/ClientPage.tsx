@@ -115,6 +115,16 @@ function Next({ client }: { client: Schema['ClientView'] }) {
           <span className="say text-title print:text-head">“{today.cueText}”</span>
         </p>
       )}
+      {today.selfChecks.length > 0 && (
+        <section data-self-checks>
+          <p className="text-copy text-soft">Look for yourself, in a mirror or a window</p>
+          <ul className="list-disc pl-5">
+            {today.selfChecks.map((c) => (
+              <li key={c}>{c}</li>
+            ))}
+          </ul>
+        </section>
+      )}
       {client.kept.length > 0 && <p>Set up: {client.kept.map((k) => k.text).join(' ')}</p>}
       {client.props.length > 0 && (
         <p>

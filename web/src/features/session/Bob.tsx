@@ -40,7 +40,7 @@ export function Bob({
   const box = useRef<HTMLDivElement>(null);
   const pad = height - 30;
   const way = pad - 34 - TOP;
-  useTempo(item, begun, given, (at, since, on) => {
+  useTempo(item, begun, given, (at, since, audible) => {
     const y = TOP + at.depth * way;
     bob.current?.setAttribute('transform', `translate(0 ${y.toFixed(1)})`);
     string.current?.setAttribute('y2', String(y));
@@ -55,7 +55,7 @@ export function Bob({
         if (box.current) {
           box.current.dataset.call = at.call;
           // When the mark changed, by the clock of sound, since the set began: read by the bench.
-          box.current.dataset.mark = `${since.toFixed(4)} ${on.toFixed(4)}`;
+          box.current.dataset.mark = `${since.toFixed(4)} ${audible ? 'sound' : 'page'}`;
         }
       }
     }

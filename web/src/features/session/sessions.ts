@@ -21,6 +21,8 @@ export type Session = {
   answered: number;
   /** Whether this device runs it. */
   mine: boolean;
+  /** Taken over here, and the studio has not answered yet: until it has, whatever goes to it says so. */
+  takes?: boolean;
   run: Run;
 };
 
@@ -34,8 +36,6 @@ let rack: string[] = readKept<string[]>(LIST) ?? [];
 const known = new Map<string, Session>();
 const listeners = new Set<() => void>();
 const timers = new Map<string, ReturnType<typeof setTimeout>>();
-/** Taken over here, and the studio has not answered yet: until it has, whatever goes to it says so. */
-const taking = new Set<string>();
 
 /** No more stand in the rack at once. */
 export const MOST_IN_HAND = 4;
@@ -133,9 +133,9 @@ export function useRack(): { clientId: string; session: Session }[] {
  */
 export function hear(view: View, sent: ReadonlySet<string> = new Set()) {
   const { clientId } = view;
-  if (taking.has(clientId) && sent.size === 0) return;
   const mine = view.runBy?.deviceId === deviceId();
   const have = known.get(clientId);
+  if (have?.takes && sent.size === 0) return;
   const begins = { view, items: view.items, guard: view.begunUnder, taps: view.taps, answered: view.taps.length, mine };
   if (!have || have.view.id !== view.id) {
     // What is not answered for stays, whatever else is planned now.
@@ -185,8 +185,7 @@ export function takeOver(clientId: string) {
   take_(clientId);
   const session = known.get(clientId);
   if (!session) return;
-  taking.add(clientId);
-  put(clientId, { ...session, mine: true });
+  put(clientId, { ...session, mine: true, takes: true });
   send(clientId);
 }
 
@@ -231,7 +230,7 @@ function send(clientId: string) {
 async function post(session: Session) {
   const { clientId } = session.view;
   const name = coachName();
-  const takes = taking.has(clientId);
+  const takes = session.takes === true;
   try {
     const view = await take(
       api.PUT('/api/sessions', {
@@ -247,7 +246,6 @@ async function post(session: Session) {
         },
       }),
     );
-    if (takes) taking.delete(clientId);
     hear(view, new Set(session.taps.map((t) => t.id)));
     if (view.closed || view.logs.length > 0) void refreshClient(clientId);
   } catch (error) {

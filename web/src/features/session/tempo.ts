@@ -66,7 +66,7 @@ export function useTempo(
   item: Item | null,
   begun: number | null,
   given: Given,
-  draw: (at: TempoAt, since: number, on: number) => void,
+  draw: (at: TempoAt, since: number, audible: boolean) => void,
 ) {
   const drawn = useRef(draw);
   drawn.current = draw;
@@ -106,7 +106,7 @@ export function useTempo(
       const where = tempoAt(tempo, since, upFirst);
       if (given.buzz && call !== null && call !== where.call) navigator.vibrate?.(where.call === 'lower' ? 90 : 40);
       call = where.call;
-      drawn.current(where, since, now);
+      drawn.current(where, since, running);
       frame = requestAnimationFrame(go);
     };
     frame = requestAnimationFrame(go);
