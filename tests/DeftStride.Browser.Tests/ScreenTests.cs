@@ -45,6 +45,7 @@ public sealed class ScreenTests
                 paths.AddRange(
                     $"/clients/{id}/bench",
                     $"/clients/{id}/meet",
+                    $"/clients/{id}/session",
                     $"/page/{id}?for=client",
                     $"/page/{id}?for=clinician"
                 );
@@ -161,6 +162,7 @@ public sealed class ScreenTests
                     $"/clients/{id}",
                     $"/clients/{id}/check",
                     $"/clients/{id}/meet",
+                    $"/clients/{id}/session",
                     $"/page/{id}?for=client",
                     "/",
                     "/studio",

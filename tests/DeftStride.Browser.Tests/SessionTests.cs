@@ -132,10 +132,7 @@ public sealed class SessionTests
         using var server = new AppHost(demo: true);
         using var page = Phone(server.Url);
         page.Go("/").Understood();
-        var (maren, corin) = (
-            await IdAsync(server.Url, "Maren Oakhollow"),
-            await IdAsync(server.Url, "Corin Vale")
-        );
+        var (maren, corin) = (await IdAsync(server.Url, "Maren Oakhollow"), await IdAsync(server.Url, "Corin Vale"));
         Begin(page, maren);
         Count(page, "11111");
         End(page);
@@ -189,11 +186,11 @@ public sealed class SessionTests
             () =>
             {
                 using var http = new HttpClient();
-                var taps = JsonNode
-                    .Parse(http.GetStringAsync(new Uri($"{server.Url}/api/sessions")).GetAwaiter().GetResult())!["sessions"]!
+                var taps = JsonNode.Parse(
+                    http.GetStringAsync(new Uri($"{server.Url}/api/sessions")).GetAwaiter().GetResult()
+                )!["sessions"]!
                     .AsArray()
-                    .First(s => s!["clientId"]!.ToString() == maren)!["taps"]!
-                    .AsArray();
+                    .First(s => s!["clientId"]!.ToString() == maren)!["taps"]!.AsArray();
                 return taps.Any(t => t!["kind"]!.ToString() == "setTold");
             }
         );

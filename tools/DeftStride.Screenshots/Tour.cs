@@ -19,6 +19,8 @@ internal sealed class Tour(Page desk, string folder, string only)
         "bench-card",
         "bench-step",
         "phone-cue",
+        "phone-rest",
+        "check-again",
         "phone-bench",
         "phone-client",
         "parts-dim",
@@ -215,6 +217,18 @@ internal sealed class Tour(Page desk, string folder, string only)
         phone.Press("Set-up");
         phone.Find("[data-settled='true'] [data-bench]");
         Keep(phone, "phone-bench");
+        phone.Go("/").Press("Dov");
+        phone.Click("a[href$='/session']");
+        phone.Click("[data-act]");
+        phone.Press("It stands already");
+        phone.Click("[data-act]");
+        foreach (var clean in new[] { true, true, false, true })
+            phone.Click(clean ? "[aria-label='Clean']" : "[aria-label='Not clean']");
+        phone.Find("[data-tally='1101']");
+        Keep(phone, "phone-session");
+        phone.Press("End the set");
+        phone.Find("[data-rest]");
+        Keep(phone, "phone-rest");
         phone.Go("/").Press("Check Maren");
         phone.Press("Take picture");
         phone.Until("the camera", () => phone.Script("return document.querySelector('video')?.videoWidth > 0") is true);

@@ -13,6 +13,7 @@ const STEPS = [
   'log',
   'check',
   'play',
+  'session',
   'clients',
   'floor',
   'print',

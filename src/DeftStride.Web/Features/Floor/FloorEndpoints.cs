@@ -32,11 +32,7 @@ internal sealed record VisitView(
 );
 
 /// <summary>The session of a visit that somebody has begun: who runs it, and whether it is put away.</summary>
-internal sealed record VisitSessionView(
-    Guid? DeviceId,
-    [property: AsWritten] string DeviceName,
-    bool Closed
-);
+internal sealed record VisitSessionView(Guid? DeviceId, [property: AsWritten] string DeviceName, bool Closed);
 
 /// <summary>The latest finished look: its sentence, the three checks as they stood uncued, and which of them matters today.</summary>
 internal sealed record LastLookView(
@@ -123,7 +119,9 @@ internal static class FloorEndpoints
         var today = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(now, zone).Date);
         var rows = new List<VisitView>();
         var own = visits.ConvertAll(v => days[v.client.Id].Of(v.visit.ExerciseId));
-        var states = DayOrder.Of([.. visits.Select((v, i) => (Done(v.visit, days[v.client.Id], dayStart), own[i].Barred))]);
+        var states = DayOrder.Of([
+            .. visits.Select((v, i) => (Done(v.visit, days[v.client.Id], dayStart), own[i].Barred)),
+        ]);
         foreach (var (i, row) in visits.Index())
         {
             var day = days[row.client.Id];

@@ -3,7 +3,6 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
-using DeftStride.Core.Setup;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data;
 using DeftStride.Data.Records;

@@ -49,7 +49,7 @@ export function ChangeSheet({
             It hurts…
           </Button>
           <Button className="min-h-14" onClick={onSetup}>
-            {run.phase === 'working' ? 'Reset: set up anew' : 'Set-up'}
+            {run.phase === 'working' ? 'Reset: set up again' : 'Set-up'}
           </Button>
         </div>
         {item && <Loads session={session} item={item} onTap={onTap} />}

@@ -51,7 +51,7 @@ export function RestView({
           <div className="flex items-center gap-6 px-5 pt-3 pb-2">
             <BigPlate side={side} size={132} />
             <p className="leading-none">
-              <span className="figure block text-[132px] leading-[0.85]">
+              <span className="figure block text-poster leading-[0.85]">
                 {item.forSeconds != null ? item.forSeconds / 60 : count}
               </span>
               <span className="mt-2 block text-lead text-soft">
@@ -61,7 +61,7 @@ export function RestView({
           </div>
         )}
         <div className="px-5">
-          <h1 className="say mt-1 text-[33px]">{nextWords(session, run, item, count)}</h1>
+          <h1 className="say mt-1 text-big">{nextWords(session, run, item, count)}</h1>
           <div className="mt-1 flex items-center justify-between gap-3">
             <p className="min-w-0 text-lead text-soft">
               {nameOf(session, item)}, set {run.step?.set} of {item.sets}.{' '}

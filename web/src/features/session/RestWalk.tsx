@@ -13,13 +13,19 @@ export const clockWords = (seconds: number) => {
 /** The letter of a side, or both where they take turns or work at once. */
 export function BigPlate({ side, size }: { side: Side | null; size: number }) {
   return (
-    <span
-      className="figure inline-grid shrink-0 place-items-center rounded-[18%] bg-plate text-plate-ink"
-      style={{ width: size, height: size, fontSize: size * (side ? 0.62 : 0.42) }}
+    <svg
+      width={size}
+      height={size}
+      viewBox="0 0 100 100"
+      role="img"
+      aria-label={side ? `${sideWord(side)} side` : 'both sides'}
+      className="shrink-0"
     >
-      <span aria-hidden="true">{side === 'left' ? 'L' : side === 'right' ? 'R' : 'L R'}</span>
-      <span className="sr-only">{side ? `${sideWord(side)} side` : 'both sides'}</span>
-    </span>
+      <rect width="100" height="100" rx="18" fill="var(--plate)" />
+      <text x="50" y={side ? 72 : 64} textAnchor="middle" fontSize={side ? 62 : 40} className="figure" fill="var(--plate-ink)">
+        {side === 'left' ? 'L' : side === 'right' ? 'R' : 'L R'}
+      </text>
+    </svg>
   );
 }
 
@@ -39,7 +45,7 @@ export function RestWalk({ rest, next, children }: { rest: Rest; next: Side | nu
     <div ref={box} className="relative" data-rest={Math.ceil(left)}>
       <p className="flex items-baseline gap-3 px-5">
         <span
-          className="figure text-[148px] leading-[0.84] md:text-[240px] [@media(max-height:760px)]:text-[110px] max-[360px]:text-[96px]"
+          className="figure text-poster leading-[0.84] md:text-hall [@media(max-height:760px)]:text-wall max-[360px]:text-card"
           role="timer"
         >
           {clockWords(left)}

@@ -164,7 +164,7 @@ function Running({ session }: { session: Session }) {
     if (needsSetup && about && about.setup.length > 0)
       return (
         <div className="flex min-h-0 flex-1 flex-col px-5 pb-3">
-          <p className="say mb-2 text-[31px]">{nameOf(session, item)}</p>
+          <p className="say mb-2 text-big">{nameOf(session, item)}</p>
           <SetupStepper about={about} place={`gate-${view.id}-${item.exerciseId}`} onReady={standing} />
         </div>
       );
@@ -238,7 +238,7 @@ function Running({ session }: { session: Session }) {
         />
       )}
       <Sheet
-        title={setup === 'reset' ? 'Stand up, begin anew' : 'Set-up'}
+        title={setup === 'reset' ? 'Stand up, begin again' : 'Set-up'}
         open={setup !== null}
         onOpenChange={(open) => !open && setSetup(null)}
       >
@@ -266,7 +266,7 @@ function Heading({ session, item, run, cue }: { session: Session; item: Item; ru
   return (
     <div className="shrink-0 px-5 pb-2.5 md:flex md:items-end md:justify-between md:gap-8">
       <div className="min-w-0">
-        <h1 className={`say ${name.length > 18 ? 'text-shout' : 'text-[31px]'}`}>{name}</h1>
+        <h1 className={`say ${name.length > 18 ? 'text-shout' : 'text-big'}`}>{name}</h1>
         <div className="mt-2 flex items-center gap-4">
           <BigPlate side={run.step?.side ?? null} size={76} />
           <p className="min-w-0 leading-tight">

@@ -56,7 +56,7 @@ export function WorkFloor({
             ) : (
               <>
                 <span
-                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-[130px] md:text-[220px]' : 'text-[180px] md:text-[300px]'} leading-[0.8] max-[360px]:text-[96px] [@media(max-height:760px)]:text-[96px]`}
+                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-poster md:text-hall' : 'text-count md:text-floor'} leading-[0.8] max-[360px]:text-card [@media(max-height:760px)]:text-card`}
                   data-count
                 >
                   {run.count.length}
@@ -141,7 +141,7 @@ function Clock({ run, item, onEnd }: { run: Run; item: Item; onEnd: () => void }
   useEnd(gone >= whole && run.begun !== null, onEnd);
   return (
     <>
-      <span className="figure text-[118px] leading-[0.8] md:text-[240px] text-[var(--chalk)]" data-seconds>
+      <span className="figure text-wall leading-[0.8] md:text-hall text-[var(--chalk)]" data-seconds>
         {whole > 90 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : left}
       </span>
       <span className="figure pb-1 text-large">{whole > 90 ? 'left' : `s of ${whole}`}</span>

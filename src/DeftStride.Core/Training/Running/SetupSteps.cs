@@ -1,7 +1,8 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Setup;
 
-namespace DeftStride.Core.Setup;
+namespace DeftStride.Core.Training.Running;
 
 /// <summary>One step on the way into the first repetition.</summary>
 /// <param name="Name">A few words.</param>
