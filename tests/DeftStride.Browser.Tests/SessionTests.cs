@@ -257,4 +257,65 @@ public sealed class SessionTests
         page.See("Tired, not untaught");
         page.See("No new cue");
     }
+
+    [Fact]
+    public async Task Done_as_asked_is_one_tap_a_slip_is_taken_back_and_a_log_is_corrected_by_a_newer_one()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        var dov = await IdAsync(server.Url, "Dov Tarrant");
+        async Task<JsonArray> LogsAsync()
+        {
+            using var http = new HttpClient();
+            return JsonNode.Parse(await http.GetStringAsync(new Uri($"{server.Url}/api/clients/{dov}")))![
+                "logs"
+            ]!.AsArray();
+        }
+
+        var before = (await LogsAsync()).Count;
+        page.Click("[aria-label^='Log: Dov Tarrant']");
+        page.Click("[aria-label^='Take the log back: Dov']");
+        page.Find("[aria-label^='Log: Dov Tarrant']");
+        page.Click("[aria-label^='Log: Dov Tarrant']");
+        page.See("Logged. Next time");
+        // The one that was taken back never went anywhere.
+        Assert.Equal(before + 1, (await LogsAsync()).Count);
+
+        page.Go($"/clients/{dov}");
+        page.Click("[data-logs] button[aria-label^='Correct']");
+        page.See("It stays on record as it was entered");
+        page.Press("Otherwise");
+        page.Click("[aria-label='Sets: fewer']");
+        page.Press("Keep the log");
+        page.Find("[data-logged]");
+        var after = await LogsAsync();
+        Assert.Equal(before + 1, after.Count);
+        Assert.StartsWith("2 ×", after[0]!["did"]!.ToString(), StringComparison.Ordinal);
+        Assert.StartsWith("3 ×", after[0]!["asked"]!.ToString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_red_flag_raised_in_the_hour_ends_it_also_without_a_signal_and_takes_nothing_back()
+    {
+        using var server = new AppHost(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = Phone(gate.Url);
+        page.Go("/").Understood();
+        var maren = await IdAsync(server.Url, "Maren Oakhollow");
+        Begin(page, maren);
+        Count(page, "1111");
+        gate.Shut();
+        page.Press("Change…");
+        page.Press("Red flag…");
+        page.Press("Before any loading");
+        page.Press("A leg that gives way");
+        Phase(page, "stopped");
+        page.See("Training stops now");
+        page.See("4 of 4 clean");
+        Assert.True(page.Lacks(Clean));
+        gate.Open();
+        page.Press("Put it away");
+        page.Until("it at the studio", () => ReadSession(server.Url, maren) > 6);
+    }
 }

@@ -7,7 +7,6 @@ import { queries, refresh } from '@/api/queries';
 import { keepApp } from '@/device/release';
 import { applyTheme } from '@/device/theme';
 import { takeOverDrafts } from '@/features/check/draft';
-import { sendTheRest } from '@/features/session/sessions';
 import { openOutbox } from '@/outbox/device';
 import { loadTheRest } from './later';
 import { router } from './routes';
@@ -22,7 +21,11 @@ const outbox = await openOutbox().catch((error: unknown) => {
   throw error;
 });
 takeOverDrafts();
-sendTheRest();
+// What a page that is gone had counted and not sent any more.
+void import('@/features/session/sessions').then(
+  (its) => its.sendTheRest(),
+  () => undefined,
+);
 // What nobody on the screen waited for, from before a reload or from another tab, changes what is shown all the same.
 outbox.onKept((entry, awaited) => {
   // A look that is under way, also one that was when the page went: where the floor is up it says that it was begun.

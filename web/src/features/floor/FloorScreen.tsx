@@ -410,7 +410,7 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           </span>
         )}
       </Link>
-      <span className="flex gap-2 pb-3 max-lg:pl-[82px] lg:w-[270px] lg:justify-end lg:py-2">
+      <span className="flex flex-wrap gap-2 pb-3 max-lg:pl-[82px] lg:w-[310px] lg:justify-end lg:py-2">
         {stop ? (
           <LinkButton to="/clients/$clientId" id={visit.client.id} small>
             See {name}
@@ -423,7 +423,7 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
                   {visit.session ? 'Session' : 'Start'}
                 </LinkButton>
                 <LinkButton to="/clients/$clientId/check" id={visit.client.id} small>
-                  {begun(visit) ? 'Go on' : 'Check'}
+                  {checkWords(visit)}
                 </LinkButton>
               </>
             )}

@@ -1,8 +1,11 @@
 import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
+import { RaiseStopSign } from '@/features/safety/StopSign';
+import { useUnsent } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Sheet } from '@/ui/Sheet';
+import { Unsent } from '@/ui/Unsent';
 import { useUnits } from '@/ui/useUnits';
 import { tempoWords } from './Bob';
 import { nameOf, PLACE } from './itemWords';
@@ -35,6 +38,8 @@ export function ChangeSheet({
   onSwap: (put: 'instead' | 'more') => void;
 }) {
   const [given, setGiven] = useGiven();
+  // The client was erased, or it could not be meant: it can be taken off this device by hand alone.
+  const refused = useUnsent((e) => e.kind === 'session' && e.lane === session.view.clientId && e.state === 'refused');
   const { run, view } = session;
   const item = itemOf(run);
   const done = (bare: Omit<Tap, 'id' | 'at'>) => {
@@ -44,10 +49,12 @@ export function ChangeSheet({
   return (
     <Sheet title={`${view.clientName.split(' ')[0]}: change`} open={open} onOpenChange={onOpenChange}>
       <div className="grid gap-5">
+        <Unsent entries={refused} />
         <div className="grid grid-cols-2 gap-2">
           <Button kind="stop" className="min-h-14" onClick={onHurts}>
             It hurts…
           </Button>
+          <RaiseStopSign clientId={view.clientId} className="min-h-14" />
           <Button className="min-h-14" onClick={onSetup}>
             {run.phase === 'working' ? 'Reset: set up again' : 'Set-up'}
           </Button>
@@ -132,7 +139,7 @@ export function ChangeSheet({
           >
             Back to today
           </Link>
-          {session.taps.length === 0 && (
+          {(session.taps.length === 0 || refused.length > 0) && (
             <Button className="min-h-14" onClick={() => putDown(view.clientId)}>
               Out of the rack
             </Button>

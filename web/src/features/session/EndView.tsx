@@ -31,6 +31,15 @@ export function EndView({
           {run.closed ? 'Put away.' : run.phase === 'done' ? 'All done.' : run.why}
         </h1>
         {pain && <p className="mt-1 text-lead">{view.aboutPain}</p>}
+        {run.guard.barred !== null && (
+          <Link
+            to="/clients/$clientId"
+            params={{ clientId: view.clientId }}
+            className="inline-flex min-h-11 items-center font-semibold underline decoration-hair underline-offset-4"
+          >
+            See why, and what to do
+          </Link>
+        )}
         <ul className="mt-3 grid gap-3">
           {done.map((item) => (
             <li key={item.id} className="border-t border-hair pt-3">

@@ -7,6 +7,7 @@ import { useReachable } from '@/device/connection';
 import { useShortcuts } from '@/device/keys';
 import { openClient } from '@/device/openClients';
 import { NO_PAIN, PainSheet } from '@/features/pain/PainAsk';
+import { useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
 import { Empty, Waiting } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
@@ -63,6 +64,16 @@ function Running({ session }: { session: Session }) {
   const item = itemOf(run);
   const about = item ? view.about[item.exerciseId] : undefined;
   useAwake(session.mine && session.taps.length > 0 && !run.closed);
+
+  // A red flag that was raised here holds at once, also while it waits to be sent.
+  const { stops, entries } = useWaitingSigns(clientId);
+  const { barred } = run.guard;
+  const runs = session.mine && session.taps.length > 0 && !run.closed;
+  useEffect(() => {
+    if (!stops || !runs || barred !== null) return;
+    setChanging(false);
+    tap(clientId, { kind: 'guard', guard: { ...run.guard, barred: 'A red flag was raised: nothing more is trained today.' } });
+  }, [stops, runs, barred, clientId, run.guard]);
 
   const does = (bare: Omit<Tap, 'id' | 'at'>) => tap(clientId, bare);
   const begin = () => {
@@ -128,7 +139,16 @@ function Running({ session }: { session: Session }) {
         />
       );
     if (run.closed || run.phase === 'done' || run.phase === 'stopped')
-      return <EndView session={session} onTap={does} onMore={() => setPicking('more')} />;
+      return (
+        <>
+          {entries.map((entry) => (
+            <div key={entry.id} className="shrink-0 px-5 pb-3">
+              <WaitingSign entry={entry} />
+            </div>
+          ))}
+          <EndView session={session} onTap={does} onMore={() => setPicking('more')} />
+        </>
+      );
     if (run.phase === 'toChange') {
       const pain = run.pains.at(-1)?.pain;
       return pain ? (
@@ -184,10 +204,14 @@ function Running({ session }: { session: Session }) {
   return (
     <div className="flex h-full min-h-0 flex-col" data-session={run.closed ? 'closed' : first ? 'start' : run.phase}>
       <header className="flex shrink-0 items-center justify-between gap-3 px-5 pt-2 pb-1">
-        <p className="min-w-0 truncate text-lead font-semibold">
-          <Link to="/" className="pr-2 text-soft hover:text-ink md:hidden" aria-label="Back to today">
-            ‹
-          </Link>
+        <Link
+          to="/"
+          className="-ml-4 grid size-11 shrink-0 place-items-center text-title text-soft hover:text-ink md:hidden"
+          aria-label="Back to today"
+        >
+          ‹
+        </Link>
+        <p className="min-w-0 flex-1 text-lead leading-tight font-semibold [overflow-wrap:anywhere] max-md:-ml-3">
           {run.phase === 'before' && run.over.length > 0 ? (
             <>
               {view.clientName.split(' ')[0]} <span className="pl-1 font-normal text-soft">{lastWords(run)}</span>

@@ -56,11 +56,15 @@ const oneEach = (all: View[]) =>
     return (its.find((v) => !v.closed && v.taps.length > 0) ?? its.find((v) => !v.closed) ?? its.at(-1)) as View;
   });
 
+/** Sessions that were put away here: what the studio said of them before is over. */
+const AWAY = 'sessions-away';
+const away = () => readKept<string[]>(AWAY) ?? [];
+
 /** The studio's day may have turned; what is more than a day old is not today's anywhere. */
 const kept = readKept<Schema['SessionsView']>('day-sessions');
 if (kept && Math.abs(Date.parse(kept.day) - Date.now()) < 36 * 3_600_000)
   for (const view of oneEach(kept.sessions))
-    if (!known.has(view.clientId))
+    if (!known.has(view.clientId) && !away().includes(view.id))
       known.set(
         view.clientId,
         folded({
@@ -135,11 +139,12 @@ export function hear(view: View, sent: ReadonlySet<string> = new Set()) {
   const { clientId } = view;
   const mine = view.runBy?.deviceId === deviceId();
   const have = known.get(clientId);
-  if (have?.takes && sent.size === 0) return;
+  if ((have?.takes && sent.size === 0) || (!view.closed && away().includes(view.id))) return;
   const begins = { view, items: view.items, guard: view.begunUnder, taps: view.taps, answered: view.taps.length, mine };
   if (!have || have.view.id !== view.id) {
-    // What is not answered for stays, whatever else is planned now.
-    if (!have || have.taps.length === have.answered || have.view.closed) put(clientId, folded(begins));
+    // What is not answered for stays, whatever else is planned now, and what was put away stays up until the coach goes on.
+    const stays = have && rack.includes(clientId) && (have.run.closed || have.taps.length > have.answered);
+    if (!stays) put(clientId, folded(begins));
     return;
   }
   // Begun here, and not heard of at the studio yet; or an answer that is older than what is known.
@@ -161,12 +166,17 @@ export function hear(view: View, sent: ReadonlySet<string> = new Set()) {
 
 const made = (bare: Bare): Tap => ({ id: uuid(), at: new Date().toISOString(), ...bare });
 
+/** What was learnt last of each: the same is not learnt twice. */
+const learnt = new Map<string, string>();
+
 /** What came to hold while it runs is put among the taps: it holds from here on. */
 function learn(clientId: string) {
   const session = known.get(clientId);
   if (!session?.mine || session.taps.length === 0 || session.run.closed) return;
-  if (JSON.stringify(session.run.guard) !== JSON.stringify(session.view.guard))
-    tap(clientId, { kind: 'guard', guard: session.view.guard });
+  const said = JSON.stringify(session.view.guard);
+  if (JSON.stringify(session.run.guard) === said || learnt.get(clientId) === said) return;
+  learnt.set(clientId, said);
+  tap(clientId, { kind: 'guard', guard: session.view.guard });
 }
 
 /** Puts a client's session into the rack of this device. */
@@ -174,7 +184,8 @@ export function take_(clientId: string) {
   const session = known.get(clientId);
   if (!session) return;
   if (!rack.includes(clientId)) {
-    rack = [...rack, clientId].slice(-MOST_IN_HAND);
+    // A fifth is not turned away: what is in hand is never dropped by itself.
+    rack = [...rack, clientId];
     keep(LIST, rack);
   }
   put(clientId, session.taps.length === 0 ? { ...session, mine: true } : session);
@@ -193,7 +204,10 @@ export function takeOver(clientId: string) {
 export function putDown(clientId: string) {
   rack = rack.filter((id) => id !== clientId);
   keep(LIST, rack);
+  const session = known.get(clientId);
+  if (session?.run.closed) keep(AWAY, [...away(), session.view.id].slice(-40));
   forgetKept(place(clientId));
+  known.delete(clientId);
   tell();
 }
 
