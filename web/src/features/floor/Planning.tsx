@@ -11,7 +11,7 @@ import { Trouble } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
 import { Unsent } from '@/ui/Unsent';
 
-const refreshDay = () => refresh('floor', 'clients');
+const refreshDay = () => refresh('floor', 'clients', 'sessions');
 
 const quarter = () => {
   const now = new Date();

@@ -279,7 +279,7 @@ const askedPain = (view: Schema['SessionView'], run: Run): Pain =>
 const lastWords = (run: Run) => {
   const last = run.over.at(-1);
   if (!last) return '';
-  const side = last.step.side ? `${sideWord(last.step.side)} done, ` : 'done, ';
+  const side = last.step.side ? `${sideWord(last.step.side)} ` : '';
   return `${side}${last.clean.filter(Boolean).length} of ${last.clean.length} clean`;
 };
 
