@@ -213,6 +213,10 @@ public sealed class SessionTests
         // The knee on record is asked about, and the next set waits for the answer.
         page.See("joint pain?");
         Assert.False(page.Find(Act).Enabled);
+        // Nor does a key go past it.
+        page.Key("s");
+        page.See("joint pain?");
+        Assert.True(page.Lacks(Clean));
         page.Click("[aria-label='Pain 4']");
         page.Find("[data-sore='1']");
         page.See("How much is on the front foot?");

@@ -300,6 +300,20 @@ public sealed class SessionTests : IDisposable
     }
 
     [Fact]
+    public async Task What_was_planned_is_changed_under_a_session_and_it_goes_on_as_it_began()
+    {
+        var client = await _studio.ClientAsync();
+        var begun = await OfClientAsync(client);
+        await KeepAsync(Request(begun, _phone, Set(5)));
+        _studio.Sql("UPDATE Sessions SET ExerciseId = 'step-up'");
+        var now = await OfClientAsync(client);
+        Assert.Equal(begun.Items.Select(i => (i.Id, i.ExerciseId)), now.Items.Select(i => (i.Id, i.ExerciseId)));
+        Assert.Single(
+            (await KeepAsync(Request(now, _phone, [.. now.Taps, .. Set(5), .. Set(5), Tap(TapKind.Closed)]))).Logs
+        );
+    }
+
+    [Fact]
     public async Task What_was_done_beside_the_work_is_asked_for_again_next_time()
     {
         var client = await _studio.ClientAsync();
@@ -380,7 +394,7 @@ public sealed class SessionTests : IDisposable
         string Bits(IEnumerable<bool> all) => string.Concat(all.Select(c => c ? '1' : '0'));
         return string.Create(
             System.Globalization.CultureInfo.InvariantCulture,
-            $"{char.ToLowerInvariant(run.Phase.ToString()[0])}{run.Phase.ToString()[1..]} {Step(run.Step)} {run.Asked} [{Bits(run.Count)}] {run.Resets} {string.Join(',', run.Over.Select(o => $"{Step(o.Step)}:{Bits(o.Clean)}:{o.Load.Kilograms}:{o.Seconds}{(o.FadedAtTheEnd ? "f" : "")}"))} rest {run.Rest?.Seconds} pains {string.Join(',', run.Pains.Select(p => $"{Step(p.After)}={p.Pain.Score}"))} efforts {string.Join(',', run.Efforts.OrderBy(e => e.Key).Select(e => $"{Id(e.Key)}={e.Value}"))} {run.Morning} {run.Changes.Count} {run.Tired.Count}{(run.Closed ? " closed" : "")} {string.Concat(run.Items.Select(i => Id(i.Id)))}"
+            $"{char.ToLowerInvariant(run.Phase.ToString()[0])}{run.Phase.ToString()[1..]} {Step(run.Step)} {run.Asked} [{Bits(run.Count)}] {run.Resets} {string.Join(',', run.Over.Select(o => $"{Step(o.Step)}:{Bits(o.Clean)}:{o.Load.Kilograms}:{o.Seconds}{(o.FadedAtTheEnd ? "f" : "")}"))} rest {run.Rest?.Seconds} pains {string.Join(',', run.Pains.Select(p => $"{Step(p.After)}={p.Pain.Score}"))} efforts {string.Join(',', run.Efforts.OrderBy(e => e.Key).Select(e => $"{Id(e.Key)}={e.Value}"))} {run.Morning} {run.Changes.Count} {run.Tired.Count}{(run.Closed ? " closed" : "")}{(run.Faded is null ? "" : " faded")} {string.Concat(run.Items.Select(i => Id(i.Id)))}"
         );
     }
 

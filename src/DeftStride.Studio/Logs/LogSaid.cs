@@ -7,11 +7,11 @@ namespace DeftStride.Studio.Logs;
 /// <summary>What was done, in a line.</summary>
 internal static class LogSaid
 {
-    /// <summary>"4.2 s a repetition by the taps, 5 asked (3-1-1-0)"; null where nobody knows.</summary>
+    /// <summary>"about 4.2 s a repetition by the taps, 5 asked (3-1-1-0)"; null where nobody knows.</summary>
     public static string? Tempo(KeptDone done) =>
         done is { PaceSeconds: { } pace, Tempo: { } asked }
             ? FormattableString.Invariant(
-                $"{pace:0.0} s a repetition by the taps, {asked.ToCore().Seconds} asked ({asked.ToCore()})"
+                $"about {pace:0.0} s a repetition by the taps, {asked.ToCore().Seconds} asked ({asked.ToCore()})"
             )
             : null;
 

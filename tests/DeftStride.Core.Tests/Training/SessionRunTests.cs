@@ -81,6 +81,10 @@ public sealed class SessionRunTests
         run = run.After(new RestLengthened(At(30), 30));
         Assert.Equal(65, run.Rest!.Left(At(45)));
         Assert.Equal(SessionItem.LongestRest, run.After(new RestLengthened(At(31), 100_000)).Rest!.Seconds);
+        // Midnight and the night on which the clocks go forward are nothing to it: an instant is one wherever it is read.
+        var night = new DateTimeOffset(2026, 3, 29, 1, 59, 50, TimeSpan.FromHours(1));
+        var summer = new DateTimeOffset(2026, 3, 29, 3, 0, 20, TimeSpan.FromHours(2));
+        Assert.Equal(30, new SessionRest(night, 60).Left(summer));
         // Whoever counts has begun: no rest runs beside a set.
         Assert.Null(run.After(new Counted(At(50), true)).Rest);
         Assert.Equal(SessionPhase.Working, run.After(new Counted(At(50), true)).Phase);
@@ -410,6 +414,25 @@ public sealed class SessionRunTests
                 0
             ).FadedAtTheEnd
         );
+
+    [Fact]
+    public void A_side_is_only_tired_where_everything_before_was_fine_on_both()
+    {
+        Assert.Equal(BodySide.Right, Run([.. Set(5), .. Set(5), .. Set(4, 1)]).Faded?.Step.Side);
+        // Off before, on whichever side: that is untaught.
+        Assert.Null(Run([.. Set(4, 1), .. Set(5), .. Set(4, 1)]).Faded);
+        Assert.Null(Run([.. Set(5), .. Set(4, 1), .. Set(4, 1)]).Faded);
+        Assert.Null(Run([.. Set(5), .. Set(5)]).Faded);
+    }
+
+    [Fact]
+    public void How_long_an_item_takes_is_told_from_its_tempo_and_its_rests()
+    {
+        // Two sets a side of five at five seconds, a minute's rest after each.
+        Assert.Equal(4 * (25 + 60), Squat.AboutSeconds);
+        Assert.Equal(120 + 60, (Squat with { Sets = 1, ForSeconds = 120, Alternating = true }).AboutSeconds);
+        Assert.Equal(2 * (20 + 90), (StepUp with { Held = true, Amount = 20 }).AboutSeconds);
+    }
 
     /// <summary>Whatever is tapped in whatever order: every count that was not taken back is in a log, and no set is done twice.</summary>
     [Fact]

@@ -2967,6 +2967,7 @@ export interface components {
             setup: components["schemas"]["SetupStepView"][];
             sore: components["schemas"]["SoreAnswerView"][];
             stepBack: string;
+            tempos: components["schemas"]["TempoDto"][];
             weights: {
                 [key: string]: number[];
             };
@@ -3066,6 +3067,8 @@ export interface components {
             about: {
                 [key: string]: components["schemas"]["SessionExerciseView"];
             };
+            /** Format: int32 */
+            aboutMinutes: number;
             aboutPain: string;
             askEachSet: boolean;
             askedWhy: string;

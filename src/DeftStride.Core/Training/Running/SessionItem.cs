@@ -94,6 +94,12 @@ public sealed record SessionItem(
         : Alternating ? 2 * Amount
         : Amount;
 
+    /// <summary>About how long all of it takes with its rests, seconds: an estimate from the tempo, or from forty seconds a set where there is none.</summary>
+    public int AboutSeconds =>
+        Steps().Count() * ((Lasts ?? (Tempo is null ? SetWithoutTempo : Whole * Pace)) + RestSeconds);
+
+    private const int SetWithoutTempo = 40;
+
     /// <summary>How long one repetition is asked to last, seconds, at least 1.</summary>
     internal int Pace => Math.Max(1, Tempo?.Seconds ?? 1);
 

@@ -176,6 +176,17 @@ public sealed record SessionRun
     /// <summary>The item of the set that is done or comes next.</summary>
     public SessionItem? Item => Step is { } step ? Items.FirstOrDefault(i => i.Id == step.Item) : null;
 
+    /// <summary>
+    /// The set that is just over, where only its last ones were not clean and everything of the exercise before it was, on both
+    /// sides: that side is tired and not untaught. Null otherwise.
+    /// </summary>
+    public StepDone? Faded =>
+        Over is [.., var last]
+        && last.FadedAtTheEnd
+        && Over.Where(o => o != last && o.Step.Item == last.Step.Item).All(o => o.Clean.All(c => c))
+            ? last
+            : null;
+
     /// <summary>How many are asked of the set that is done or comes next: the second side matches what the first did when that was fewer.</summary>
     public int Asked =>
         Item is not { } item ? 0

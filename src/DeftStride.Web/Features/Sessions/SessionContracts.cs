@@ -120,6 +120,7 @@ internal sealed record SessionExerciseView(
     IReadOnlyList<SoreAnswerView> Sore,
     string StepBack,
     IReadOnlyDictionary<LoadPosition, IReadOnlyList<double>> Weights,
+    IReadOnlyList<TempoDto> Tempos,
     IReadOnlyList<string> Cautions
 );
 
@@ -140,6 +141,7 @@ internal sealed record SessionView(
     IReadOnlyDictionary<string, SessionExerciseView> About,
     string FirstSideText,
     string AskedWhy,
+    int AboutMinutes,
     string AboutPain,
     PainDto? Sore,
     bool AskEachSet,

@@ -105,6 +105,7 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
                 .ToDictionary(e => e.Id, e => About(studio, session, e, asked)),
             today.First.Sentence,
             today.AskedWhy,
+            (int)Math.Ceiling(items.Sum(i => i.AboutSeconds) / 60.0),
             Cautions.AboutPain(today.PainLimit.Value),
             today.Sore is { } sore ? new PainDto(sore.Score, sore.Leg, sore.Role, sore.Site, sore.Kind) : null,
             day.Care.AskEachSet,
@@ -152,8 +153,25 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
                 .Loads.Select(l => (l, Totals: session.Day.Facts.Rack.Totals(l)))
                 .Where(l => l.Totals.Count > 0)
                 .ToDictionary(l => l.l, l => l.Totals),
+            Tempos(
+                items.Where(i => i.ExerciseId == exercise.Id).Select(i => i.Tempo).FirstOrDefault(t => t is not null),
+                exercise
+            ),
             exercise.Cautions
         );
+    }
+
+    /// <summary>The usual tempo of an exercise and the slower ones, each one step on; none where it is held.</summary>
+    private static List<TempoDto> Tempos(Tempo? asked, Exercise exercise)
+    {
+        var all = new List<TempoDto>();
+        if (asked is not null)
+        {
+            for (var t = DoseRange.Practising.TempoFor(exercise); t is not null; t = t.Slower())
+                all.Add(new(t.Down, t.Pause, t.Up, t.Top));
+        }
+
+        return all;
     }
 
     /// <summary>What to change for each place where it may hurt; places with the same answer together.</summary>

@@ -1,7 +1,7 @@
 import { useId, useRef } from 'react';
 import { Brass } from '@/ui/instruments/metal';
 import { type Side, sideWord } from '@/ui/SidePlate';
-import { type Call, type Item, secondsOf, timed } from './run';
+import type { Call, Item } from './run';
 import { type Given, useTempo } from './tempo';
 
 const WORD: Record<Call, string> = { lower: 'Lower', pause: 'Stay', up: 'Up', top: 'Top' };
@@ -107,7 +107,3 @@ export const tempoWords = (item: Item) =>
   item.tempo
     ? `lower ${item.tempo.down}, stay ${item.tempo.pause}, up ${item.tempo.up}${item.tempo.top > 0 ? `, top ${item.tempo.top}` : ''}`
     : '';
-
-/** How long one set of it takes at its tempo, seconds; null where nobody can say. */
-export const setSeconds = (item: Item) =>
-  timed(item) ? (item.forSeconds ?? item.amount) : item.tempo ? item.amount * secondsOf(item.tempo) : null;

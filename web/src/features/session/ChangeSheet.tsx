@@ -9,15 +9,18 @@ import { Unsent } from '@/ui/Unsent';
 import { useUnits } from '@/ui/useUnits';
 import { tempoWords } from './Bob';
 import { nameOf, PLACE } from './itemWords';
-import { against, type Item, itemOf, type Run, type Tap, type Tempo } from './run';
+import { against, type Item, itemOf, type Run, secondsOf, type Tap, type Tempo } from './run';
 import { extras, putDown, type Session } from './sessions';
 import { type Given, useGiven } from './tempo';
 
 type Does = (bare: Omit<Tap, 'id' | 'at'>) => void;
 
-/** The next slower way to do it, as the house has it: longer down, then held longer. */
-const slower = (t: Tempo): Tempo | null => (t.down < 5 ? { ...t, down: 5 } : t.pause < 3 ? { ...t, pause: 3 } : null);
-const USUAL: Tempo = { down: 3, pause: 1, up: 1, top: 0 };
+/** The tempo one step slower than an item has, as the studio says it; null where it is slow enough. */
+function slower(session: Session, item: Item): Tempo | null {
+  const tempos = session.view.about[item.exerciseId]?.tempos ?? [];
+  const at = tempos.findIndex((t) => item.tempo && secondsOf(t) === secondsOf(item.tempo));
+  return at < 0 ? null : (tempos[at + 1] ?? null);
+}
 
 /** Everything that is rare: the load, the side, the tempo, the order, what is left out or added, and the end. */
 export function ChangeSheet({
@@ -42,6 +45,8 @@ export function ChangeSheet({
   const refused = useUnsent((e) => e.kind === 'session' && e.lane === session.view.clientId && e.state === 'refused');
   const { run, view } = session;
   const item = itemOf(run);
+  const slow = item && slower(session, item);
+  const usual = item && session.view.about[item.exerciseId]?.tempos[0];
   const done = (bare: Omit<Tap, 'id' | 'at'>) => {
     onTap(bare);
     onOpenChange(false);
@@ -66,15 +71,13 @@ export function ChangeSheet({
               <span className="text-soft">Tempo:</span> <span className="font-semibold">{tempoWords(item)}</span>
             </p>
             <div className="flex flex-wrap gap-2">
-              {slower(item.tempo) && (
-                <Button onClick={() => onTap({ kind: 'tempo', item: item.id, tempo: slower(item.tempo as Tempo) })}>
-                  {item.tempo.down < 5 ? 'Slower down' : 'Longer at the bottom'}
+              {slow && (
+                <Button onClick={() => onTap({ kind: 'tempo', item: item.id, tempo: slow })}>
+                  {slow.down > item.tempo.down ? 'Slower down' : 'Longer at the bottom'}
                 </Button>
               )}
-              {(item.tempo.down > 3 || item.tempo.pause > 1) && (
-                <Button onClick={() => onTap({ kind: 'tempo', item: item.id, tempo: { ...USUAL, top: item.tempo?.top ?? 0 } })}>
-                  As usual
-                </Button>
+              {usual && secondsOf(usual) < secondsOf(item.tempo) && (
+                <Button onClick={() => onTap({ kind: 'tempo', item: item.id, tempo: usual })}>As usual</Button>
               )}
             </div>
           </section>
@@ -93,7 +96,12 @@ export function ChangeSheet({
               </Button>
             ))}
           </div>
-          {given.buzz && !('vibrate' in navigator) && <p className="text-copy text-soft">This device cannot buzz.</p>}
+          {given.sound && typeof AudioContext === 'undefined' && (
+            <p className="text-copy text-soft">This device gives no sound. Go by the bob.</p>
+          )}
+          {given.buzz && !('vibrate' in navigator) && (
+            <p className="text-copy text-soft">This device cannot buzz. Go by the bob or the sound.</p>
+          )}
         </section>
         {item && run.over.every((o) => o.step.item !== item.id) && !item.together && !item.alternating && (
           <Button

@@ -45,7 +45,9 @@ export function EndView({
             <li key={item.id} className="border-t border-hair pt-3">
               <p className="text-lead font-semibold">{nameOf(session, item)}</p>
               <p className="text-lead text-soft">{doneWords(run, item, mass)}</p>
-              {paceWords(run, item) && <p className="text-body text-soft">{paceWords(run, item)}</p>}
+              {logOf(session, item)?.tempo && (
+                <p className="text-body text-soft first-letter:uppercase">{logOf(session, item)?.tempo}.</p>
+              )}
               {logOf(session, item) && (
                 <div className="mt-1.5" data-next>
                   <p className="text-body text-soft">Next time</p>
@@ -134,15 +136,6 @@ function doneWords(run: Run, item: Item, mass: { from: (kg: number) => number; n
     .join('; ');
   const kg = Math.max(0, ...sets.map((o) => o.load.kg));
   return `${sides.charAt(0).toUpperCase()}${sides.slice(1)}${item.held ? ' s' : ''}. ${clean} of ${all} clean${kg > 0 ? `, ${mass.from(kg)} ${mass.name}` : ''}.`;
-}
-
-/** What the tempo asked and what was tapped. */
-function paceWords(run: Run, item: Item) {
-  const sets = run.over.filter((o) => o.step.item === item.id && (o.seconds ?? 0) > 0 && o.clean.length > 1);
-  if (!item.tempo || sets.length === 0) return null;
-  const each = sets.reduce((n, o) => n + (o.seconds ?? 0), 0) / sets.reduce((n, o) => n + o.clean.length, 0);
-  const { down, pause, up, top } = item.tempo;
-  return `${each.toFixed(1)} s a repetition by the taps, ${down + pause + up + top} asked.`;
 }
 
 function Felt({ session, item, onTap }: { session: Session; item: Item; onTap: (bare: Omit<Tap, 'id' | 'at'>) => boolean }) {

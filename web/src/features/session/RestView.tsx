@@ -1,5 +1,6 @@
 import { useEffect, useRef } from 'react';
 import type { Schema } from '@/api/client';
+import { useShortcuts } from '@/device/keys';
 import { Button } from '@/ui/Button';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { sideWord } from '@/ui/SidePlate';
@@ -8,7 +9,7 @@ import { HELD, nameOf } from './itemWords';
 import { PainRule } from './PainRule';
 import { painAt, painQuestion } from './painQuestion';
 import { BigPlate, RestWalk } from './RestWalk';
-import { asked, countedPain, fadedAtTheEnd, type Item, type Pain, type Run, restLeft, type StepDone, type Tap } from './run';
+import { asked, countedPain, faded, type Item, type Pain, type Run, restLeft, type StepDone, type Tap } from './run';
 import type { Session } from './sessions';
 import { bell, useGiven } from './tempo';
 import { useNow } from './useNow';
@@ -35,12 +36,14 @@ export function RestView({
   const { mass } = useUnits();
   const side = run.step?.side ?? null;
   const last = run.over.at(-1);
+  const tired = faded(run);
   const sore = soreNow(view, run);
   // A pain that is on record is answered before the next set is offered: at five it must not be.
   const waits = last !== undefined && sore !== null && !answeredSince(run, last);
   const effortOf = effortAsked(run);
   const count = asked(run);
   useRung(run);
+  useShortcuts('Between sets', [{ keys: 'S', does: 'Begin the set that comes next', run: () => !waits && onBegin() }]);
   const fewer = count < item.amount;
   return (
     <>
@@ -75,9 +78,7 @@ export function RestView({
             </Button>
           </div>
           {item.cue && <p className="say mt-2 text-title text-brass-text">“{about?.cue ?? item.cue}”</p>}
-          {last && fadedAtTheEnd(last) && othersFine(run, last) && (
-            <Faded done={last} tired={run.tired.includes(last.step.side ?? 'left')} onTap={onTap} />
-          )}
+          {tired && <Faded done={tired} tired={run.tired.includes(tired.step.side ?? 'left')} onTap={onTap} />}
           <div className="mt-4 grid gap-4 border-t border-hair pt-3">
             {sore && last ? (
               <PainRule
@@ -122,7 +123,7 @@ export function RestView({
           </Button>
         )}
         <Button kind="act" className="min-h-[68px] flex-1 text-title!" disabled={waits} hint="S" onClick={onBegin}>
-          {waits ? 'Answer first' : side ? `Start the ${sideWord(side)}${run.rest ? ' now' : ''}` : 'Start now'}
+          {waits ? 'Ask about pain first' : side ? `Start the ${sideWord(side)}${run.rest ? ' now' : ''}` : 'Start now'}
         </Button>
       </div>
     </>
@@ -160,12 +161,6 @@ function effortAsked(run: Run): Item | null {
   const item = last && run.items.find((i) => i.id === last.step.item);
   return item && (item.place === 'main' || item.place === 'accessory') && run.step?.item !== item.id ? item : null;
 }
-
-/** Only this set faded, on a side that was fine before. */
-const othersFine = (run: Run, last: StepDone) =>
-  run.over
-    .filter((o) => o !== last && o.step.item === last.step.item && o.step.side === last.step.side)
-    .every((o) => o.clean.every(Boolean));
 
 /** Tired and not untaught: it is said so, and no cue and no step back follows. */
 function Faded({ done, tired, onTap }: { done: StepDone; tired: boolean; onTap: (bare: Omit<Tap, 'id' | 'at'>) => boolean }) {

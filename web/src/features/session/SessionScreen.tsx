@@ -93,7 +93,6 @@ function Running({ session }: { session: Session }) {
     },
     { keys: 'Backspace', does: 'Take one back', run: () => does({ kind: 'takenBack' }) },
     { keys: 'E', does: 'End the set', run: () => does({ kind: 'ended' }) },
-    { keys: 'S', does: 'Begin the set that comes next', run: () => run.phase === 'before' && session.mine && begin() },
     { keys: 'P', does: 'It hurts', run: () => session.mine && setHurting(askedPain(view, run)) },
   ]);
 
@@ -114,7 +113,12 @@ function Running({ session }: { session: Session }) {
         <div className="p-5">
           <Empty screen title="Nothing is trained today.">
             <p>{view.guard.barred ?? 'There is nothing to do here today.'}</p>
-            <Link to="/clients/$clientId" params={{ clientId }} className="mt-3 inline-block underline">
+            <Link
+              to="/clients/$clientId"
+              params={{ clientId }}
+              data-act=""
+              className="mt-4 inline-flex min-h-14 items-center rounded-[10px] bg-act px-5 text-lead font-semibold text-act-ink"
+            >
               See {view.clientName.split(' ')[0]}
             </Link>
           </Empty>
@@ -312,7 +316,7 @@ function Heading({ session, item, run, cue }: { session: Session; item: Item; ru
             <span className="figure block text-large whitespace-nowrap">
               {run.step?.set} of {item.sets}
             </span>
-            <span className="text-lead text-soft">{item.place === 'warmUp' ? 'to wake' : item.sets === 1 ? 'set' : 'sets'}</span>
+            <span className="text-lead text-soft">{item.place === 'warmUp' ? 'warm-up' : item.sets === 1 ? 'set' : 'sets'}</span>
           </p>
         </div>
       </div>

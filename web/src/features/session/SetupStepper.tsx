@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
+import { useShortcuts } from '@/device/keys';
 import { SettleGate } from '@/features/check/SettleGate';
 import { Button } from '@/ui/Button';
 
@@ -17,6 +18,10 @@ export function SetupStepper({
   const [at, setAt] = useState(0);
   const step = about.setup[at];
   const last = at >= about.setup.length - 1;
+  useShortcuts('Set-up', [
+    { keys: 'N', does: 'The next step of the set-up', run: () => !last && setAt(at + 1) },
+    { keys: 'S', does: 'It stands', run: onReady },
+  ]);
   if (!step) return null;
   const [label, value] = step.value?.includes(': ') ? step.value.split(/: (.*)/) : [null, step.value];
   return (
@@ -26,7 +31,7 @@ export function SetupStepper({
           <span>
             Set-up, {at + 1} of {about.setup.length}
           </span>
-          <Button kind="quiet" className="px-1!" onClick={onReady}>
+          <Button kind="quiet" className="px-1!" hint="S" onClick={onReady}>
             It stands already
           </Button>
         </p>
@@ -54,7 +59,7 @@ export function SetupStepper({
             It stands
           </Button>
         ) : (
-          <Button className="min-h-[68px] border-ink! text-title!" onClick={() => setAt(at + 1)}>
+          <Button className="min-h-[68px] border-ink! text-title!" hint="N" onClick={() => setAt(at + 1)}>
             Next
           </Button>
         )}

@@ -1,10 +1,11 @@
 import { useState } from 'react';
+import { useShortcuts } from '@/device/keys';
 import { Conditions } from '@/features/safety/Conditions';
 import { Button } from '@/ui/Button';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { SIDES, type Side } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
-import { setSeconds, tempoWords } from './Bob';
+import { tempoWords } from './Bob';
 import { amountWords, HELD, nameOf, PLACE } from './itemWords';
 import { BigPlate } from './RestWalk';
 import type { Item, Tap } from './run';
@@ -32,6 +33,11 @@ export function StartView({
     onBegin();
     if (side) for (const item of run.items.filter(choosable)) onTap({ kind: 'firstSide', item: item.id, side });
   };
+  useShortcuts('Session', [
+    { keys: 'S', does: 'Begin the session', run: () => !open && begin(null) },
+    { keys: 'L', does: 'Begin with the left', run: () => open && begin('left') },
+    { keys: 'R', does: 'Begin with the right', run: () => open && begin('right') },
+  ]);
   return (
     <>
       <div className="min-h-0 flex-1 overflow-y-auto px-5 pb-4">
@@ -40,7 +46,7 @@ export function StartView({
         )}
         <h1 className="say text-large">{main ? nameOf(session, main) : 'Today'}</h1>
         <p className="mt-1 text-lead text-soft">
-          {minutes(run.items)} {view.firstSideText}
+          About {view.aboutMinutes} minutes by the tempo and the rests. {view.firstSideText}
         </p>
         <Conditions today={view} className="mt-3" />
         {view.due.length > 0 && (
@@ -87,7 +93,13 @@ export function StartView({
             <p className="text-body text-soft">Which side begins?</p>
             <div className="grid grid-cols-2 gap-2.5">
               {SIDES.map((side) => (
-                <Button key={side} kind="act" className="min-h-[68px] text-title!" onClick={() => begin(side)}>
+                <Button
+                  key={side}
+                  kind="act"
+                  className="min-h-[68px] text-title!"
+                  hint={side === 'left' ? 'L' : 'R'}
+                  onClick={() => begin(side)}
+                >
                   <BigPlate side={side} size={40} /> first
                 </Button>
               ))}
@@ -104,12 +116,3 @@ export function StartView({
 }
 
 const choosable = (item: Item) => item.first === null && !item.together && !item.alternating;
-
-/** About how long it takes, at its tempo and with its rests; an estimate. */
-const minutes = (items: Item[]) => {
-  const seconds = items.reduce((sum, i) => {
-    const sets = i.sets * (i.together || i.alternating ? 1 : 2);
-    return sum + sets * ((setSeconds(i) ?? 40) + i.restSeconds);
-  }, 0);
-  return seconds > 0 ? `About ${Math.max(1, Math.round(seconds / 60))} minutes.` : '';
-};

@@ -3,9 +3,9 @@ import { extras, type Session } from './sessions';
 
 /** Where in the hour an exercise is done, in two words. */
 export const PLACE: Record<Item['place'], string> = {
-  warmUp: 'to wake',
+  warmUp: 'warm-up',
   main: 'main work',
-  accessory: 'after it',
+  accessory: 'accessory',
   technique: 'technique',
   rangeTest: 'range',
 };

@@ -89,6 +89,16 @@ export const fadedAtTheEnd = (done: StepDone) => {
   return clean >= 3 && clean < done.clean.length && !done.clean.slice(clean).includes(true) && 3 * clean >= 2 * done.clean.length;
 };
 
+/** The set that is just over, where only its last ones were not clean and everything of the exercise before it was: tired, not untaught. */
+export const faded = (run: Run): StepDone | null => {
+  const last = run.over.at(-1);
+  return last &&
+    fadedAtTheEnd(last) &&
+    run.over.every((o) => o === last || o.step.item !== last.step.item || o.clean.every(Boolean))
+    ? last
+    : null;
+};
+
 /** What is left of a rest, seconds, from the clock: a clock that was set back leaves it as long as it is and no longer. */
 export const restLeft = (rest: Rest, now: number) => Math.min(rest.seconds, Math.max(0, rest.seconds - (now - rest.from) / 1000));
 
