@@ -261,7 +261,7 @@ export function PickSheet({
                 type="button"
                 disabled={no !== null}
                 onClick={() => {
-                  const added: Item = { ...e.item, id: uuid(), place: put === 'instead' && item ? item.place : 'accessory' };
+                  const added: Item = { ...e.item, id: uuid(), ...(put === 'instead' && item ? inPlaceOf(item, e.item) : {}) };
                   onTap({ kind: 'added', added, before: put === 'instead' ? (item?.id ?? null) : null });
                   if (put === 'instead' && item) onTap({ kind: 'skipped', item: item.id });
                   onOpenChange(false);
@@ -278,3 +278,12 @@ export function PickSheet({
     </Sheet>
   );
 }
+
+/** What stands in for another is done as often, in its place, the same side first; what is held keeps its own seconds. */
+const inPlaceOf = (item: Item, other: Item) => ({
+  place: item.place,
+  sets: item.sets,
+  first: item.first,
+  firstWhy: item.firstWhy,
+  ...(item.held === other.held ? { amount: item.amount } : {}),
+});

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useFloor } from '@/api/queries';
 import { Sheet } from '@/ui/Sheet';
 import { clockWords } from './RestWalk';
-import { itemOf, type Run, restLeft } from './run';
+import { itemOf, type Run, restLeft, timed } from './run';
 import { MOST_IN_HAND, type Session, useRack } from './sessions';
 import { useNow } from './useNow';
 
@@ -14,7 +14,7 @@ export function plateWords(run: Run, now: number): { what: string; big: string }
   const side = run.step?.side === 'left' ? 'L' : run.step?.side === 'right' ? 'R' : '';
   switch (run.phase) {
     case 'working':
-      return { what: 'working', big: `${run.count.length}${side && ` ${side}`}` };
+      return { what: 'working', big: item && timed(item) ? side || 'on' : `${run.count.length}${side && ` ${side}`}` };
     case 'toChange':
       return { what: 'it hurt', big: 'ask' };
     case 'stopped':

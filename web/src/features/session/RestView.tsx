@@ -5,7 +5,7 @@ import { Button } from '@/ui/Button';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { sideWord } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
-import { HELD, nameOf } from './itemWords';
+import { HELD, nameOf, PLACE } from './itemWords';
 import { PainRule } from './PainRule';
 import { painAt, painQuestion } from './painQuestion';
 import { BigPlate, RestWalk } from './RestWalk';
@@ -67,7 +67,8 @@ export function RestView({
           <h1 className="say mt-1 text-big">{nextWords(session, run, item, count)}</h1>
           <div className="mt-1 flex items-center justify-between gap-3">
             <p className="min-w-0 text-lead text-soft">
-              {nameOf(session, item)}, set {run.step?.set} of {item.sets}.{' '}
+              {nameOf(session, item)}
+              {item.place === 'main' ? '' : `, ${PLACE[item.place]}`}, set {run.step?.set} of {item.sets}.{' '}
               {item.loadKg > 0 && `${mass.from(item.loadKg)} ${mass.name} ${HELD[item.position]}. `}
               {fewer && 'As many as the first side did. '}
               {about?.setup.find((s) => s.name === 'Distance')?.value &&

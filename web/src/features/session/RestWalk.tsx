@@ -45,7 +45,7 @@ export function RestWalk({ rest, next, children }: { rest: Rest; next: Side | nu
     <div ref={box} className="relative" data-rest={Math.ceil(left)}>
       <p className="flex items-baseline gap-3 px-5">
         <span
-          className="figure text-poster leading-[0.84] md:text-hall [@media(max-height:760px)]:text-wall max-[360px]:text-card"
+          className="figure text-poster leading-[0.84] md:text-hall md:[@media(max-height:900px)]:text-poster [@media(max-height:760px)]:text-wall max-[360px]:text-card"
           role="timer"
         >
           {clockWords(left)}

@@ -15,7 +15,7 @@ import { sideWord } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
 import { ChangeSheet, PickSheet } from './ChangeSheet';
 import { EndView } from './EndView';
-import { HELD, nameOf } from './itemWords';
+import { HELD, nameOf, PLACE } from './itemWords';
 import { painAt } from './painQuestion';
 import { Rack } from './Rack';
 import { RestView } from './RestView';
@@ -282,7 +282,7 @@ const askedPain = (view: Schema['SessionView'], run: Run): Pain =>
 
 const lastWords = (run: Run) => {
   const last = run.over.at(-1);
-  if (!last) return '';
+  if (!last || last.clean.length === 0) return '';
   const side = last.step.side ? `${sideWord(last.step.side)} ` : '';
   return `${side}${last.clean.filter(Boolean).length} of ${last.clean.length} clean`;
 };
@@ -316,7 +316,9 @@ function Heading({ session, item, run, cue }: { session: Session; item: Item; ru
             <span className="figure block text-large whitespace-nowrap">
               {run.step?.set} of {item.sets}
             </span>
-            <span className="text-lead text-soft">{item.place === 'warmUp' ? 'warm-up' : item.sets === 1 ? 'set' : 'sets'}</span>
+            <span className="text-lead text-soft">
+              {item.place === 'warmUp' || item.place === 'technique' ? PLACE[item.place] : item.sets === 1 ? 'set' : 'sets'}
+            </span>
           </p>
         </div>
       </div>

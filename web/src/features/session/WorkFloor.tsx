@@ -56,7 +56,7 @@ export function WorkFloor({
             ) : (
               <>
                 <span
-                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-poster md:text-hall' : 'text-count md:text-floor'} leading-[0.8] max-[360px]:text-card [@media(max-height:760px)]:text-card`}
+                  className={`figure text-[var(--chalk)] ${run.count.length > 9 ? 'text-poster md:text-hall md:[@media(max-height:900px)]:text-wall' : 'text-count md:text-floor md:[@media(max-height:900px)]:text-poster'} leading-[0.8] max-[360px]:text-card [@media(max-height:760px)]:text-card`}
                   data-count
                 >
                   {run.count.length}
@@ -141,7 +141,10 @@ function Clock({ run, item, onEnd }: { run: Run; item: Item; onEnd: () => void }
   useEnd(gone >= whole && run.begun !== null, onEnd);
   return (
     <>
-      <span className="figure text-wall leading-[0.8] md:text-hall text-[var(--chalk)]" data-seconds>
+      <span
+        className="figure text-wall leading-[0.8] md:text-hall md:[@media(max-height:900px)]:text-wall text-[var(--chalk)]"
+        data-seconds
+      >
         {whole > 90 ? `${Math.floor(left / 60)}:${String(left % 60).padStart(2, '0')}` : left}
       </span>
       <span className="figure pb-1 text-large">{whole > 90 ? 'left' : `s of ${whole}`}</span>
@@ -173,7 +176,7 @@ function Tally({ count, asked, room }: { count: boolean[]; asked: number; room: 
   const step = Math.min(big ? 52 : 34, room / inRow);
   return (
     <svg
-      width={step * inRow}
+      width={step * inRow + 14}
       height={rows * (high + 8)}
       className="mt-3"
       role="img"
@@ -181,7 +184,7 @@ function Tally({ count, asked, room }: { count: boolean[]; asked: number; room: 
       data-tally={count.map((c) => (c ? '1' : '0')).join('')}
     >
       {Array.from({ length: all }, (_, i) => i).map((i) => {
-        const x = (i % inRow) * step + 8;
+        const x = (i % inRow) * step + 14;
         const y = Math.floor(i / inRow) * (high + 8);
         const clean = count[i];
         // A hand never makes two alike.
