@@ -422,7 +422,10 @@ internal static class Catalogue
         )
         {
             Plain = "step to the side",
-            Shape = Off(MovementPlane.Sideways, new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }),
+            Shape = Off(MovementPlane.Sideways, new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }) with
+            {
+                Slot = Slot.HipDominant,
+            },
             Loads = [LoadPosition.Goblet, LoadPosition.Sides],
         },
         new(
@@ -587,7 +590,7 @@ internal static class Catalogue
         )
         {
             Plain = "down and back into a lunge",
-            Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
+            Shape = FromABox(new Pose(20, 56, 16, 8, 24)) with { Slot = Slot.WholeLeg },
             StartBoxMetres = 0.20,
             Cautions = Height,
         },
@@ -739,7 +742,7 @@ internal static class Catalogue
         )
         {
             Plain = "bow on one leg",
-            Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
+            Shape = OnOne(new Pose(5, 20, 52, 46, 50)) with { Slot = Slot.HipDominant },
         },
         new(
             "rear-toe-tap",
@@ -769,6 +772,7 @@ internal static class Catalogue
             Plain = "back toe slides back",
             Shape = new()
             {
+                Slot = Slot.HipDominant,
                 OneLeg = true,
                 SlidesBack = true,
                 Clean = new CleanPosture(
@@ -837,7 +841,7 @@ internal static class Catalogue
         )
         {
             Plain = "bow with the other toes as a prop",
-            Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
+            Shape = OnOne(new Pose(5, 20, 52, 46, 50)) with { Slot = Slot.HipDominant },
         },
         new(
             "single-leg-hinge",
@@ -862,7 +866,7 @@ internal static class Catalogue
         )
         {
             Plain = "bow long on one leg",
-            Shape = OnOne(new Pose(5, 20, 52, 46, 50)),
+            Shape = OnOne(new Pose(5, 20, 52, 46, 50)) with { Slot = Slot.HipDominant },
             Loads = [LoadPosition.Opposite],
         },
         new(
@@ -903,7 +907,7 @@ internal static class Catalogue
         )
         {
             Plain = "a small jump, landed on one leg",
-            Shape = OnOne(new Pose(18, 56, 22, -18, 20)) with { Jumps = true },
+            Shape = OnOne(new Pose(18, 56, 22, -18, 20)) with { Slot = Slot.WholeLeg, Jumps = true },
             Cautions = ["Not in a growth spurt with soreness, and never tired."],
         },
         new(
@@ -983,6 +987,7 @@ internal static class Catalogue
             Plain = "kneeling, hips back and up",
             Shape = new()
             {
+                Slot = Slot.HipDominant,
                 Kneels = true,
                 Clean = new CleanPosture(new Pose(0, 90, 4, 0, 88), new Pose(0, 90, 34, -60, 88)),
             },

@@ -119,6 +119,9 @@ public sealed record Exercise(
     /// <summary>The exercise that most people are first looked at in.</summary>
     public static Exercise SplitSquatToPad => Find("split-squat-to-pad")!;
 
+    /// <summary>The first hinge that anybody is given: both feet down, the rear one only to steady.</summary>
+    public static Exercise FirstHinge => Find("kickstand-hinge")!;
+
     /// <summary>The catalogue.</summary>
     public static Register<Exercise> Register { get; } = new(e => e.Id, Catalogue.All);
 

@@ -93,6 +93,9 @@ public sealed record ExerciseShape
     /// <summary>Which way it goes.</summary>
     public MovementPlane Plane { get; init; }
 
+    /// <summary>Which place of the week it fills.</summary>
+    public Slot Slot { get; init; }
+
     /// <summary>Whether its two sides are done one after the other; both legs at once, or on both knees, they are not.</summary>
     public bool Sided => BackLeg || OneLeg || FootTravels || !(BothFeetPlanted || Kneels);
 

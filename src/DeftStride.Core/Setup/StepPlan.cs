@@ -54,6 +54,13 @@ public sealed record StepPlan(
 
     private static readonly Angle LeastShin = Angle.FromDegrees(-5);
 
+    /// <summary>Whether a step can be stood in: the shin neither back nor further than the toes allow, the toes before the box.</summary>
+    public static bool Stands(StepPosture step)
+    {
+        ArgumentNullException.ThrowIfNull(step);
+        return step.Shin >= LeastShin && step.Shin <= MostShin && step.ToeGapMetres >= 0;
+    }
+
     /// <summary>A step down from a box that is given, else a step up whose box follows from the knee.</summary>
     /// <param name="body">Whose.</param>
     /// <param name="range">What the joints have.</param>
@@ -114,7 +121,7 @@ public sealed record StepPlan(
             : [.. Enumerable.Range(6, 80).Select(cm => new KitHeight(cm / 100.0, "set by hand"))];
         var right = heights
             .Select(h => (Height: h, Step: StepLinkage.TryForBox(body, knee, h.Metres, out var step) ? step : null))
-            .Where(p => p.Step is { } s && s.Shin >= LeastShin && s.Shin <= MostShin && s.ToeGapMetres >= 0)
+            .Where(p => p.Step is { } s && Stands(s))
             .Where(p => HipHas(p.Step!))
             .OrderBy(p => (p.Step!.Shin - lean).Abs().Radians)
             .FirstOrDefault();

@@ -34,12 +34,16 @@ public sealed record StudioKit(
         {
             var thick = combination.Sum();
             if (combination.Count > 0)
-                stacks.Add(new(thick, Words(combination.Count)));
+                stacks.Add(new(thick, Words(combination.Count)) { PlatesMetres = combination });
             stacks.AddRange(
                 BoxesMetres.Select(b => new KitHeight(
                     b + thick,
                     combination.Count == 0 ? Box(b) : $"{Box(b)} with {Words(combination.Count)}"
-                ))
+                )
+                {
+                    BoxMetres = b,
+                    PlatesMetres = combination,
+                })
             );
         }
 
@@ -57,6 +61,19 @@ public sealed record StudioKit(
         HasHeights
             ? Heights().MinBy(h => Math.Abs(h.Metres - metres))!
             : new KitHeight(Math.Round(metres, 2), "set by hand");
+
+    /// <summary>What is left of it while somebody else stands on a height that was built from it.</summary>
+    public StudioKit Without(KitHeight taken)
+    {
+        ArgumentNullException.ThrowIfNull(taken);
+        List<double> boxes = [.. BoxesMetres],
+            plates = [.. PlatesMetres];
+        if (taken.BoxMetres is { } box)
+            boxes.Remove(box);
+        foreach (var plate in taken.PlatesMetres)
+            plates.Remove(plate);
+        return this with { BoxesMetres = boxes, PlatesMetres = plates };
+    }
 
     /// <summary>The pad nearest to a thickness; 2 cm when none is listed.</summary>
     public double Pad(double metres = 0.02) =>
@@ -93,4 +110,11 @@ public sealed record StudioKit(
 }
 
 /// <summary>A height that can be built from the kit, and from what.</summary>
-public sealed record KitHeight(double Metres, string Parts);
+public sealed record KitHeight(double Metres, string Parts)
+{
+    /// <summary>The box in it, metres; null for the floor, for plates alone, and where no kit is listed.</summary>
+    public double? BoxMetres { get; init; }
+
+    /// <summary>The plates in it, metres.</summary>
+    public IReadOnlyList<double> PlatesMetres { get; init; } = [];
+}

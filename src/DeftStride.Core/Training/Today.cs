@@ -200,7 +200,16 @@ public sealed record Today(
             asked = heavy with { Load = Load.None };
         else
             noLoad = null;
-        var away = Away_(facts);
+        var away = AwaySince(
+            facts.Steps,
+            facts.Logs,
+            facts.Look is { } looked ? (looked.Place, looked.At) : null,
+            facts.Now,
+            spot?.Rung.Dose.Phase == Phase.Learning
+        );
+        var back = asked is not null && away is { Way: LayOffWay.Lighter } ? away : null;
+        if (back is not null)
+            asked = back.First(asked!, facts.Rack);
         var what = Named(facts.Look, exercise);
         return new Today(
             exercise,
@@ -211,6 +220,7 @@ public sealed record Today(
             asked,
             stopped ? ""
                 : noLoad is not null ? $"Without a load. {noLoad.Line}"
+                : back is not null ? $"{back.Sentence} {back.Why}"
                 : spot?.AskedWhy ?? $"Where practice begins: {DoseRange.Practising}.",
             FirstSide.Of(
                 facts.Look?.Pain,
@@ -370,16 +380,36 @@ public sealed record Today(
                 : (exercise, why, On(exercise.Id), null);
     }
 
-    /// <summary>A break is one of training altogether, on whatever ladder; one that was answered is over.</summary>
-    private static LayOff? Away_(TodayFacts facts)
+    /// <summary>
+    /// A break that is over: of training altogether, on whatever ladder. One that was answered is none any more. A look of the same
+    /// day does not end it: it is how somebody comes back.
+    /// </summary>
+    /// <param name="steps">Steps on ladders that stand.</param>
+    /// <param name="logs">Logs that stand.</param>
+    /// <param name="look">Place and time of the last look, or null.</param>
+    /// <param name="now">The present moment.</param>
+    /// <param name="learning">Whether the form that is trained is still being learnt.</param>
+    public static LayOff? AwaySince(
+        IReadOnlyCollection<StepTaken> steps,
+        IReadOnlyCollection<DoseLogged> logs,
+        (long Place, DateTimeOffset At)? look,
+        DateTimeOffset now,
+        bool learning
+    )
     {
-        var log = facts.Logs.MaxBy(l => l.Place);
-        var place = Math.Max(facts.Look?.Place ?? 0, log?.Place ?? 0);
-        if (facts.Steps.Any(s => s.Kind == MoveKind.AfterBreak && s.Place > place))
-            return null;
-        var done = new[] { facts.Look?.At, log?.At }.Max();
-        return LayOff.Of(done, facts.Now);
+        ArgumentNullException.ThrowIfNull(steps);
+        ArgumentNullException.ThrowIfNull(logs);
+        var log = logs.MaxBy(l => l.Place);
+        if (look is { } today && now - today.At < SameDay && log is not null)
+            look = null;
+        var place = Math.Max(look?.Place ?? 0, log?.Place ?? 0);
+        return steps.Any(s => s.Kind == MoveKind.AfterBreak && s.Place > place)
+            ? null
+            : LayOff.Of(new[] { look?.At, log?.At }.Max(), now, learning);
     }
+
+    /// <summary>A look that is no older is part of coming back.</summary>
+    private static readonly TimeSpan SameDay = TimeSpan.FromHours(20);
 
     /// <summary>What the last look named, where this exercise is looked at for it too, else what it is first of all looked at for.</summary>
     private static MeasureDefinition? Named(LastLook? look, Exercise exercise) =>

@@ -99,18 +99,29 @@ internal sealed class LogRecorder(
             .ToArray();
         var limit = ChoicesInForce.PainLimit(studio, client).Limit.Value;
         var rack = await ladders.RackAsync(client, stop);
-        var spot = Spot.For(
-            await ladders.LaddersAsync(stop),
-            exercise.Id,
-            [.. way.Select(LadderShelf.Step)],
-            LadderShelf.Logged(logs),
-            rack
-        );
+        StepTaken[] steps = [.. way.Select(LadderShelf.Step)];
+        var logged = LadderShelf.Logged(logs);
+        var spot = Spot.For(await ladders.LaddersAsync(stop), exercise.Id, steps, logged, rack);
         var asked = spot?.Asked ?? Prescription.First(DoseRange.Practising, exercise, rack);
+        // What was asked for after a break was less: what was done is held against that.
+        var back = Core.Training.Today.AwaySince(
+            steps,
+            logged,
+            await LookAsync(client.Id, stop),
+            scope.Now,
+            spot?.Rung.Dose.Phase == Phase.Learning
+        );
+        var before = asked;
+        if (day != today)
+            back = null;
+        if (back is not null)
+            asked = back.First(asked, rack);
         // Without a look the numbers go on within the rung's range, after two good logs running; the rung itself needs a look.
-        var before = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
-        var twoGood = before is not null && KeptLogResult.Kept.Read(before.Judged).Good;
-        var next = NextDose.After(asked, did, limit, twoGood, false, rack);
+        var earlier = spot is null ? null : logs.LastOrDefault(l => l.RungId == spot.Rung.Id);
+        var twoGood = earlier is not null && KeptLogResult.Kept.Read(earlier.Judged).Good;
+        var next = back is null
+            ? NextDose.After(asked, did, limit, twoGood, false, rack)
+            : back.After(before, asked, did, limit, rack);
         var good = did.Good(asked, limit);
         await using var whole = db.Database.CurrentTransaction is null
             ? await db.Database.BeginTransactionAsync(stop)
@@ -148,6 +159,18 @@ internal sealed class LogRecorder(
             await whole.CommitAsync(stop);
         return fact;
     }
+
+    /// <summary>Place and time of the last look that stands, or null.</summary>
+    private async Task<(long, DateTimeOffset)?> LookAsync(Guid clientId, CancellationToken stop) =>
+        await db.Standing<CheckFact>()
+            .AsNoTracking()
+            .Where(c => c.ClientId == clientId)
+            .OrderByDescending(c => c.Sequence)
+            .Select(c => new { c.Sequence, c.RecordedAt })
+            .FirstOrDefaultAsync(stop)
+            is { } look
+            ? (look.Sequence, look.RecordedAt)
+            : null;
 
     /// <summary>
     /// What pain in a log leads to by itself: at <see cref="Pain.StopScore"/> the side goes one rung back from the next visit;

@@ -273,16 +273,41 @@ public sealed class StrideTests
     }
 
     [Theory]
-    [InlineData(27, null, false)]
-    [InlineData(28, 4, false)]
-    [InlineData(83, 11, false)]
-    [InlineData(84, 12, true)]
-    public void A_block_away_is_a_rung_back_and_three_are_a_new_look(int days, int? weeks, bool anew)
+    [InlineData(20, true, null)]
+    [InlineData(20, false, null)]
+    [InlineData(21, true, LayOffWay.RungBack)]
+    [InlineData(21, false, LayOffWay.Lighter)]
+    [InlineData(83, false, LayOffWay.Lighter)]
+    [InlineData(84, true, LayOffWay.Anew)]
+    [InlineData(84, false, LayOffWay.Anew)]
+    public void Three_weeks_away_is_less_and_a_rung_back_only_where_the_form_was_being_learnt(
+        int days,
+        bool learning,
+        LayOffWay? way
+    )
     {
         var now = new DateTimeOffset(2026, 11, 25, 9, 0, 0, TimeSpan.Zero);
-        var off = LayOff.Of(now.AddDays(-days), now);
-        Assert.Equal((weeks, anew), (off?.Weeks, off?.Anew ?? false));
-        Assert.Null(LayOff.Of(null, now));
+        Assert.Equal(way, LayOff.Of(now.AddDays(-days), now, learning)?.Way);
+        Assert.Null(LayOff.Of(null, now, learning));
+    }
+
+    [Theory]
+    [InlineData(4, 20, 3, 16)]
+    [InlineData(3, 24, 2, 16)]
+    [InlineData(1, 8, 1, 0)]
+    [InlineData(3, 0, 2, 0)]
+    public void The_first_day_back_is_one_set_and_a_fifth_of_the_load_less(
+        int sets,
+        double kilograms,
+        int setsBack,
+        double kilogramsBack
+    )
+    {
+        var off = LayOff.Of(DateTimeOffset.UnixEpoch, DateTimeOffset.UnixEpoch.AddDays(28), learning: false)!;
+        var rack = new LoadRack([8, 12, 16, 20, 24]);
+        var asked = new Prescription(DoseRange.Training, sets, 8, new Load(LoadPosition.Goblet, kilograms));
+        var back = off.First(asked, rack);
+        Assert.Equal((setsBack, 8, kilogramsBack), (back.Sets, back.Amount, back.Load.Kilograms));
     }
 
     public static TheoryData<string, Func<Ladder, Ladder>, string> Broken =>

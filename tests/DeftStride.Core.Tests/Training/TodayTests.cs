@@ -62,6 +62,7 @@ public sealed class TodayTests
         {
             Planned = "split-squat-to-pad",
             Look = Looked() with { At = then },
+            Logs = [Log("ss-pad", 60, 5)],
             Films =
             [
                 ("split-squat-to-pad", View.Front, then.AddMinutes(4)),
@@ -323,5 +324,46 @@ public sealed class TodayTests
                 .Of(facts with { Steps = [.. facts.Steps, Step("ss-floor", BodySide.Left, 70, MoveKind.AfterBreak)] })
                 .Away
         );
+    }
+
+    [Fact]
+    public void Who_was_away_four_weeks_is_asked_for_less_on_the_same_rung_and_the_sets_come_back_after_a_good_day()
+    {
+        var facts = Facts() with
+        {
+            Rack = new LoadRack([8, 12, 16, 20]),
+            Steps = [Step("ss-loaded", BodySide.Left, 1), Step("ss-loaded", BodySide.Right, 2)],
+            Logs =
+            [
+                Log("ss-loaded", 3, 9) with
+                {
+                    At = Now.AddDays(-28),
+                    Next = new NextAsked(3, 9, new Load(LoadPosition.Goblet, 20), "the same again"),
+                },
+            ],
+        };
+        var today = Today.Of(facts);
+        Assert.Equal((LayOffWay.Lighter, "ss-loaded"), (today.Away!.Way, today.Spot!.Rung.Id));
+        Assert.Equal((2, 9, 16.0), (today.Asked!.Sets, today.Asked.Amount, today.Asked.Load.Kilograms));
+        Assert.Contains("a fifth of the load less", today.AskedWhy, StringComparison.Ordinal);
+
+        // A look today is how somebody comes back, not something done.
+        Assert.NotNull(Today.Of(facts with { Look = Looked() with { At = Now, Place = 90 } }).Away);
+
+        var load = new Load(today.Asked.Load.Position, 16);
+        var good = SessionLog.Even(2, 9, 18, 18, load, 6, null);
+        var next = today.Away.After(today.Spot.Asked, today.Asked, good, 2, facts.Rack);
+        Assert.Equal(
+            (3, 9, 16.0),
+            (next.Prescription.Sets, next.Prescription.Amount, next.Prescription.Load.Kilograms)
+        );
+        var poor = today.Away.After(
+            today.Spot.Asked,
+            today.Asked,
+            SessionLog.Even(2, 9, 9, 18, load, 6, null),
+            2,
+            facts.Rack
+        );
+        Assert.Equal(2, poor.Prescription.Sets);
     }
 }

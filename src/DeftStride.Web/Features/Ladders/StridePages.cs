@@ -99,11 +99,14 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
             spot.AskedWhy,
             day.First.Sentence,
             [.. now.Concat(after).Select(o => WaysSaid.Of(o, ladder).ToWire())],
-            day.Away is not { } away
-                ? null
-                : new LayOffView(away.Weeks, away.Anew, away.Sentence, away.Why, Below()?.Id, Below()?.Name)
+            day.Away is not { } away ? null : Broken(away)
         );
 
-        Rung? Below() => spot.Rung.Fallback is { } f ? ladder.Rung(f) : null;
+        LayOffView Broken(LayOff away)
+        {
+            var below =
+                away.Way == LayOffWay.RungBack && spot.Rung.Fallback is { } fallback ? ladder.Rung(fallback) : null;
+            return new(away.Weeks, away.Anew, away.Sentence, away.Why, below?.Id, below?.Name);
+        }
     }
 }

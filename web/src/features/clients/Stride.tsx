@@ -228,6 +228,8 @@ function AfterBreak({ stride, clientId }: { stride: Stride; clientId: string }) 
       ),
     onSuccess: () => refreshClient(clientId),
   });
+  // Less on the same rung is asked for already: nothing is left to choose.
+  if (!stride.break?.anew && !lower) return null;
   if (stride.break?.anew || !lower)
     return (
       <Link
