@@ -11,6 +11,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<CoachRecord> Coaches => Set<CoachRecord>();
     public DbSet<ClientRecord> Clients => Set<ClientRecord>();
     public DbSet<SessionRecord> Sessions => Set<SessionRecord>();
+    public DbSet<PlanRecord> Plans => Set<PlanRecord>();
+    public DbSet<CalendarRecord> Calendars => Set<CalendarRecord>();
     public DbSet<DraftRecord> Drafts => Set<DraftRecord>();
     public DbSet<OperationRecord> Operations => Set<OperationRecord>();
     public DbSet<CheckFact> Checks => Set<CheckFact>();
@@ -63,6 +65,18 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         {
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(v => v.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(v => new { v.StudioId, v.StartsAt });
+            e.HasOne<PlanRecord>().WithMany().HasForeignKey(v => v.PlanId).OnDelete(DeleteBehavior.Restrict);
+        });
+        model.Entity<CalendarRecord>(e =>
+        {
+            e.HasOne<ClientRecord>().WithMany().HasForeignKey(c => c.ClientId).OnDelete(DeleteBehavior.Restrict);
+            e.HasIndex(c => c.TokenHash).IsUnique();
+        });
+        model.Entity<PlanRecord>(e =>
+        {
+            e.HasOne<ClientRecord>().WithMany().HasForeignKey(p => p.ClientId).OnDelete(DeleteBehavior.Restrict);
+            // One plan of a client stands at a time.
+            e.HasIndex(p => p.ClientId).IsUnique().HasFilter("\"EndedAt\" IS NULL");
         });
         model.Entity<DraftRecord>(e =>
         {

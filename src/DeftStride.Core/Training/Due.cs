@@ -18,6 +18,9 @@ public enum DueKind
 
     /// <summary>It is filmed or looked at again.</summary>
     Film,
+
+    /// <summary>Another height than usual, because somebody else needs that one.</summary>
+    Kit,
 }
 
 /// <summary>Something that is due with a client today.</summary>
@@ -46,9 +49,15 @@ public sealed record Due(DueKind Kind, string Short, string Sentence)
             due.Add(new(DueKind.Morning, "the morning", $"Ask how the morning after was: {hurt} last time."));
         if (barred)
             return due;
+        due.AddRange(facts.FromPlan);
         if (facts.DueProp is { } prop)
             due.Add(new(DueKind.Prop, "without a helper", $"One set without it: {prop}."));
-        if (!facts.AnklesMeasured && school == SchoolCode.KneeForward && exercise.LeftToSchool)
+        if (
+            !facts.AnklesMeasured
+            && facts.FromPlan.All(d => d.Kind != DueKind.Range)
+            && school == SchoolCode.KneeForward
+            && exercise.LeftToSchool
+        )
             due.Add(
                 new(
                     DueKind.Range,

@@ -84,6 +84,9 @@ public sealed record TodayFacts
     /// <summary>The exercise of the next visit, or null when none is planned.</summary>
     public string? Planned { get; init; }
 
+    /// <summary>What the plan has put on this visit and facts alone would not say: a range before or after the block, another height.</summary>
+    public IReadOnlyList<Due> FromPlan { get; init; } = [];
+
     /// <summary>The school set for the client, or null.</summary>
     public SchoolCode? School { get; init; }
 

@@ -17,6 +17,50 @@ namespace DeftStride.Data.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("DeftStride.Data.Records.CalendarRecord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("AskedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid?>("ChangedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<bool>("Names")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("RevokedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("TokenHash")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClientId");
+
+                    b.HasIndex("TokenHash")
+                        .IsUnique();
+
+                    b.ToTable("Calendars");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.CautionFact", b =>
                 {
                     b.Property<Guid>("Id")
@@ -786,6 +830,43 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Pictures");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.PlanRecord", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("ChangedBy")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("CreatedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long?>("EndedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("Version")
+                        .IsConcurrencyToken()
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("ClientId")
+                        .IsUnique()
+                        .HasFilter("\"EndedAt\" IS NULL");
+
+                    b.ToTable("Plans");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.RangeFact", b =>
                 {
                     b.Property<Guid>("Id")
@@ -940,6 +1021,12 @@ namespace DeftStride.Data.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<Guid?>("PlanId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Planned")
+                        .HasColumnType("TEXT");
+
                     b.Property<long?>("RunSince")
                         .HasColumnType("INTEGER");
 
@@ -954,6 +1041,8 @@ namespace DeftStride.Data.Migrations
                         .HasColumnType("INTEGER");
 
                     b.HasKey("Id");
+
+                    b.HasIndex("PlanId");
 
                     b.HasIndex("ClientId", "StartsAt");
 
@@ -1111,6 +1200,14 @@ namespace DeftStride.Data.Migrations
                     b.HasIndex("StudioId", "CorrectionId", "Outcome");
 
                     b.ToTable("Trials");
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.CalendarRecord", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict);
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.CautionFact", b =>
@@ -1364,6 +1461,15 @@ namespace DeftStride.Data.Migrations
                         .IsRequired();
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.PlanRecord", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.RangeFact", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
@@ -1418,6 +1524,11 @@ namespace DeftStride.Data.Migrations
                         .HasForeignKey("ClientId")
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.PlanRecord", null)
+                        .WithMany()
+                        .HasForeignKey("PlanId")
+                        .OnDelete(DeleteBehavior.Restrict);
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.SetupFact", b =>

@@ -86,6 +86,12 @@ internal sealed class SessionRecord : Mutable
     /// <summary>What it is for.</summary>
     public required string ExerciseId { get; set; }
 
+    /// <summary>The plan that it belongs to; null for one that stands alone.</summary>
+    public Guid? PlanId { get; set; }
+
+    /// <summary>What is intended in it (<see cref="Kept.KeptPlanned"/>); null for one that stands alone.</summary>
+    public string? Planned { get; set; }
+
     /// <summary>What was asked for and tapped (<see cref="Kept.KeptSession"/>); null while nobody has begun it.</summary>
     public string? Body { get; set; }
 
@@ -100,6 +106,37 @@ internal sealed class SessionRecord : Mutable
 
     /// <summary>When it was put away and logged; null while it was not.</summary>
     public DateTimeOffset? ClosedAt { get; set; }
+}
+
+/// <summary>Some weeks of a client that were planned together. Its visits are sessions that nobody has begun.</summary>
+internal sealed class PlanRecord : Mutable
+{
+    public Guid ClientId { get; set; }
+
+    /// <summary>The block (<see cref="Kept.KeptPlan"/>).</summary>
+    public required string Body { get; set; }
+
+    /// <summary>When another one took its place or it was ended; null while it stands.</summary>
+    public DateTimeOffset? EndedAt { get; set; }
+}
+
+/// <summary>A private address under which a calendar is given out. The address itself is nowhere: only what it hashes to.</summary>
+internal sealed class CalendarRecord : Mutable
+{
+    /// <summary>Whose visits, or null for the whole studio's.</summary>
+    public Guid? ClientId { get; set; }
+
+    /// <summary>SHA-256 of the token in the address, in lower-case hexadecimal digits.</summary>
+    public required string TokenHash { get; set; }
+
+    /// <summary>Whether names of clients are in it.</summary>
+    public bool Names { get; set; }
+
+    /// <summary>When it was asked for last; null for never.</summary>
+    public DateTimeOffset? AskedAt { get; set; }
+
+    /// <summary>When it was taken back; null while it stands.</summary>
+    public DateTimeOffset? RevokedAt { get; set; }
 }
 
 /// <summary>A check that is being made. The front end's own state; it becomes a fact when the coach is done.</summary>

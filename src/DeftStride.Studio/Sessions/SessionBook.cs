@@ -1,10 +1,15 @@
 using System.Security.Cryptography;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Practice;
+using DeftStride.Core.Training;
+using DeftStride.Core.Training.Planning;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
+using DeftStride.Studio.Plans;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
@@ -132,6 +137,12 @@ internal sealed class SessionBook(StudioContext db, StudioScope scope, TodayBook
             .. records.Select(record =>
             {
                 var its = of[record.ClientId];
+                var planned =
+                    record.Planned is { } kept
+                    && KeptPlanned.Kept.TryRead(kept, out var read, out _)
+                    && read.Items.Count > 0
+                        ? read
+                        : null;
                 var today = record.ExerciseId.Length == 0 ? its.Today : its.Of(record.ExerciseId);
                 return new SessionOfDay(
                     record,
@@ -144,12 +155,55 @@ internal sealed class SessionBook(StudioContext db, StudioScope scope, TodayBook
                     )
                     {
                         LongRests = its.Care.LongRests(day),
-                        Beside = beside.GetValueOrDefault(record.ClientId) ?? [],
+                        Beside = planned is null
+                            ? beside.GetValueOrDefault(record.ClientId) ?? []
+                            : Beside(studio, its, planned),
+                        Lighter = planned?.Lighter == true,
+                        Turned = planned?.Turned == true,
                     },
                     record.Body is { } body ? KeptSession.Kept.Read(body) : null
                 );
             }),
         ];
+    }
+
+    /// <summary>What the plan puts beside the main work, with the numbers that its ladder has come to; nothing that is out for the client today.</summary>
+    private static SessionItem[] Beside(StudioRecord studio, ClientDay its, KeptPlanned planned)
+    {
+        var (facts, client) = (its.Facts, its.Client);
+        return
+        [
+            .. PlanBook
+                .Items(planned, facts.Ladders, facts.Steps)
+                .Select(i => (Item: i, Exercise: Exercise.Find(i.ExerciseId ?? "")))
+                .Where(p => p.Exercise is { } e && Condition.Refusing(facts.Conditions, e) is null)
+                .Where(p =>
+                    p.Item.Place == SessionPlace.Accessory
+                    || (p.Item.Place == SessionPlace.WarmUp && p.Exercise!.Family == ExerciseFamily.Helper)
+                )
+                .Select(p => Item(p.Item, p.Exercise!)),
+        ];
+
+        SessionItem Item(PlanItem item, Exercise exercise)
+        {
+            var style = ChoicesInForce.Style(studio, client, exercise.Id);
+            var spot = item.LadderId is null
+                ? null
+                : Spot.Of(facts.Ladders, exercise.Id, facts.Steps, facts.Logs, facts.Rack);
+            if (spot is null)
+                return SessionPlan.Extra(exercise, style, longRests: false) with
+                {
+                    Place = item.Place,
+                    Sets = item.Sets,
+                };
+            var asked = spot.Asked with
+            {
+                Sets = item.Place == SessionPlace.WarmUp ? 1 : Math.Max(1, spot.Asked.Sets - (planned.Lighter ? 1 : 0)),
+            };
+            if (Condition.Refusing(facts.Conditions, exercise, loaded: true) is not null)
+                asked = asked with { Load = Load.None };
+            return SessionPlan.Asked(exercise, asked, item.Place, style);
+        }
     }
 
     /// <summary>What clients did beside the main work the last time, as it was asked for.</summary>

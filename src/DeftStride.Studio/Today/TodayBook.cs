@@ -6,6 +6,7 @@ using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Core.Training;
+using DeftStride.Core.Training.Planning;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -185,6 +186,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                     Conditions = holds,
                     WorstToday = hurt[client.Id].Select(p => (int?)p.Worst).Max(),
                     Planned = visit?.ExerciseId,
+                    FromPlan = visit?.Planned is { } kept ? FromPlan(kept, unreadable) : [],
                     School = client.School,
                     StopSigns = signs[client.Id].Count(),
                     Unfinished = unfinished.Contains(client.Id),
@@ -278,6 +280,28 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 Conditions = conditions,
             }
         );
+    }
+
+    /// <summary>What a plan has put on a visit beside its exercises.</summary>
+    private static Due[] FromPlan(string kept, List<string> unreadable)
+    {
+        if (!KeptPlanned.Kept.TryRead(kept, out var planned, out var problem))
+        {
+            unreadable.Add(problem);
+            return [];
+        }
+
+        return
+        [
+            .. (planned.Heights ?? []).Select(h => new Due(
+                DueKind.Kit,
+                FormattableString.Invariant($"{h.Cm:0.#} cm today"),
+                h.Sentence
+            )),
+            .. planned
+                .Due.Where(d => d.Kind is PlanDueKind.RangeBefore or PlanDueKind.RangeAfter)
+                .Select(d => new Due(DueKind.Range, d.Short, d.Sentence)),
+        ];
     }
 
     /// <summary>The newest measured range of each test on a side.</summary>

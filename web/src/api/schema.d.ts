@@ -196,6 +196,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{clientId}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getClientPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{clientId}/session": {
         parameters: {
             query?: never;
@@ -382,6 +398,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["readLook"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["draftPlan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -788,6 +820,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/missed-visits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["moveMissedVisits"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures/{id}": {
         parameters: {
             query?: never;
@@ -797,6 +845,54 @@ export interface paths {
         };
         get: operations["getPicture"];
         put: operations["putPicture"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getStudioPlan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["keepPlan"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plans/{id}/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["endPlan"];
         post?: never;
         delete?: never;
         options?: never;
@@ -980,6 +1076,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/visits/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["moveVisit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["giveKit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/visits/{id}/removal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["removeVisit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1122,6 +1266,15 @@ export interface components {
             /** Format: uuid */
             other: string;
             otherSide: components["schemas"]["BodySide"];
+        };
+        /** @description A block as it is asked for. */
+        BlockDto: {
+            days: components["schemas"]["PlanDayDto"][];
+            /** Format: date */
+            first: string;
+            own: components["schemas"]["OwnWorkDto"][];
+            /** Format: int32 */
+            weeks: number;
         };
         BodyDto: {
             /** Format: double */
@@ -1381,6 +1534,23 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description The weeks of one client. */
+        ClientPlanView: {
+            because: string;
+            block: null | components["schemas"]["PlanBlockView"];
+            clashes: components["schemas"]["KitClashView"][];
+            /** Format: uuid */
+            clientId: string;
+            clientName: string;
+            missed: null | components["schemas"]["MissedView"];
+            sentence: components["schemas"]["PartView"][];
+            start: components["schemas"]["PlanStartView"];
+            /** Format: date */
+            today: string;
+            visits: components["schemas"]["PlanVisitView"][];
+            warning: null | string;
+            weeks: components["schemas"]["PlanWeekView"][];
+        };
         ClientSummary: {
             /** Format: uuid */
             id: string;
@@ -1592,6 +1762,8 @@ export interface components {
             tried: number;
             words: components["schemas"]["CueOwner"];
         };
+        /** @enum {unknown} */
+        DayOfWeek: "sunday" | "monday" | "tuesday" | "wednesday" | "thursday" | "friday" | "saturday";
         /**
          * @description The order in which a studio says a day.
          * @enum {unknown}
@@ -1726,7 +1898,7 @@ export interface components {
          * @description What may be due with a client today, beside the work itself.
          * @enum {unknown}
          */
-        DueKind: "morning" | "prop" | "range" | "film";
+        DueKind: "morning" | "prop" | "range" | "film" | "kit";
         /** @description Something that is due with a client today. */
         DueView: {
             kind: components["schemas"]["DueKind"];
@@ -2100,6 +2272,28 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description Two clients who need the same thing in the same quarter of an hour. */
+        KitClashView: {
+            /** Format: date */
+            day: string;
+            fitsClient: string;
+            /** Format: double */
+            fitsHighCm: number;
+            /** Format: double */
+            fitsLowCm: number;
+            fitsText: string;
+            heights: components["schemas"]["KitHeightView"][];
+            one: string;
+            /** Format: uuid */
+            oneVisit: string;
+            other: string;
+            /** Format: uuid */
+            otherVisit: string;
+            piece: string;
+            sentence: components["schemas"]["PartView"][];
+            time: string;
+            waysOut: components["schemas"]["KitWayOutView"][];
+        };
         KitDto: {
             barsKg?: null | number[];
             boxesCm: number[];
@@ -2114,11 +2308,49 @@ export interface components {
             wedgesDegrees: number[];
             weightsKg?: null | number[];
         };
+        /** @description A way out of a clash is taken: another height for one exercise of a visit, or, without one, its order is turned. */
+        KitGift: {
+            exerciseId: string;
+            /** Format: double */
+            heightCm: null | number;
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A height that stands ready, for the drawing of a clash. */
+        KitHeightView: {
+            client: null | string;
+            /** Format: double */
+            cm: number;
+            offered: boolean;
+            text: string;
+            wanted: boolean;
+        };
         KitView: {
             heights: components["schemas"]["HeightView"][];
             kit: components["schemas"]["KitDto"];
             /** Format: int64 */
             version: number;
+        };
+        /**
+         * @description How a clash is resolved.
+         * @enum {unknown}
+         */
+        KitWayOutKind: "otherHeight" | "turnRound";
+        /** @description One way out of a clash. */
+        KitWayOutView: {
+            client: string;
+            exerciseId: string;
+            /** Format: double */
+            heightCm: null | number;
+            kind: components["schemas"]["KitWayOutKind"];
+            label: string;
+            sentence: string;
+            /** Format: uuid */
+            visitId: string;
+            /** Format: int64 */
+            visitVersion: number;
         };
         /** @enum {unknown} */
         KneeShape: "knockKneed" | "straight" | "bowLegged" | null;
@@ -2389,6 +2621,22 @@ export interface components {
             unit: components["schemas"]["MeasureUnit"];
             views: components["schemas"]["View"][];
         };
+        /** @description What moved. */
+        MissedAnswer: {
+            moves: components["schemas"]["VisitMoveView"][];
+        };
+        /** @description Every missed visit of a client's plan moves. */
+        MissedRequest: {
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            operationId: string;
+        };
+        /** @description Visits that were missed, and where they go. */
+        MissedView: {
+            moves: components["schemas"]["VisitMoveView"][];
+            sentence: string;
+        };
         MissingView: {
             measureId: string;
             side: components["schemas"]["BodySide"];
@@ -2449,6 +2697,11 @@ export interface components {
             /** Format: date */
             on?: null | string;
             reason: string;
+        };
+        /** @description What is done in a slot that the catalogue has nothing for. */
+        OwnWorkDto: {
+            slot: components["schemas"]["Slot"];
+            words: string;
         };
         /** @description Pain, 0–10, with leg, role, place and kind. Place and kind may be missing from a page that did not ask for them yet. */
         PainDto: {
@@ -2569,6 +2822,83 @@ export interface components {
             left: components["schemas"]["PlacedView"];
             right: components["schemas"]["PlacedView"];
         };
+        /** @description A plan after it was kept. */
+        PlanAnswer: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description The block that stands. */
+        PlanBlockView: {
+            block: components["schemas"]["BlockDto"];
+            daysSaid: string;
+            /** Format: date */
+            end: string;
+            /** Format: uuid */
+            id: string;
+            notes: string[];
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A day of the week and when, by the studio's own clock: "17:15". */
+        PlanDayDto: {
+            day: components["schemas"]["DayOfWeek"];
+            time: string;
+        };
+        /** @description A block that is only looked at. */
+        PlanDraftRequest: {
+            block: components["schemas"]["BlockDto"];
+            /** Format: uuid */
+            clientId: string;
+        };
+        /** @description A block that is only looked at. */
+        PlanDraftView: {
+            asked: string;
+            /** Format: date */
+            end: string;
+            notes: string[];
+            visits: components["schemas"]["PlanVisitView"][];
+        };
+        /**
+         * @description What comes due in a block.
+         * @enum {unknown}
+         */
+        PlanDueKind: "rangeBefore" | "rangeAfter" | "film" | "prop";
+        /** @description What is due on a visit. */
+        PlanDueView: {
+            kind: components["schemas"]["PlanDueKind"];
+            sentence: string;
+            short: string;
+        };
+        /** @description Ends a plan. */
+        PlanEnding: {
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description What is intended in one slot, as it is asked for now, with what was done of it set by set where the visit is over. */
+        PlanItemView: {
+            /** Format: int32 */
+            amount: number;
+            asked: string;
+            done: number[];
+            /** Format: int32 */
+            effort: null | number;
+            exerciseId: null | string;
+            held: boolean;
+            learnt: boolean;
+            name: string;
+            nameIsOwn: boolean;
+            /** Format: int32 */
+            pain: null | number;
+            place: components["schemas"]["SessionPlace"];
+            /** Format: int32 */
+            sets: number;
+            slot: components["schemas"]["Slot"];
+            slotName: string;
+        };
         PlannedPointView: {
             landmark: components["schemas"]["Landmark"];
             more: boolean;
@@ -2582,6 +2912,52 @@ export interface components {
             moment: components["schemas"]["Moment"];
             points: components["schemas"]["PlannedPointView"][];
             view: components["schemas"]["View"];
+        };
+        /** @description Plans a block for a client; the plan that stood ends. */
+        PlanRequest: {
+            block: components["schemas"]["BlockDto"];
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            operationId: string;
+        };
+        /** @description What a client could be planned for, before a plan stands. */
+        PlanStartView: {
+            barred: null | string;
+            block: components["schemas"]["BlockDto"];
+            usual: boolean;
+        };
+        /** @description A visit of a client. */
+        PlanVisitView: {
+            /** Format: date */
+            day: string;
+            due: components["schemas"]["PlanDueView"][];
+            given: string[];
+            /** Format: uuid */
+            id: string;
+            inPlan: boolean;
+            items: components["schemas"]["PlanItemView"][];
+            lighter: boolean;
+            movedFrom: string[];
+            /** Format: int32 */
+            number: null | number;
+            state: components["schemas"]["VisitStands"];
+            time: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A week of a block: what is asked for and what was done. */
+        PlanWeekView: {
+            asked: string;
+            /** Format: date */
+            first: string;
+            /** Format: int32 */
+            hardSetsAsked: number;
+            /** Format: int32 */
+            hardSetsDone: number;
+            note: string;
         };
         /**
          * @description One side of one clip as it is played. IReadOnlyDictionary&lt;Landmark, IReadOnlyList&lt;double?&gt;&gt; PlayedClipView.Paths hold x and y of each point in turn along the series, mended and smoothed,
@@ -3202,6 +3578,11 @@ export interface components {
             score: number;
             site: components["schemas"]["PainSite"];
         };
+        /**
+         * @description What a place in the week is for. The first three are filled from the catalogue, pushing and pulling with what the coach likes.
+         * @enum {unknown}
+         */
+        Slot: "kneeDominant" | "hipDominant" | "wholeLeg" | "horizontalPush" | "horizontalPull" | "verticalPush" | "verticalPull";
         /** @description What to do about pain at some places of a leg in a role. */
         SoreAnswerView: {
             role: components["schemas"]["LegRole"];
@@ -3458,6 +3839,20 @@ export interface components {
             version: number;
             wallClock?: null | components["schemas"]["WallClock"];
         };
+        /** @description The studio's weeks ahead. */
+        StudioPlanView: {
+            clashes: components["schemas"]["KitClashView"][];
+            /** Format: date */
+            first: string;
+            missed: string[];
+            open: components["schemas"]["DayOfWeek"][];
+            sentence: components["schemas"]["PartView"][];
+            /** Format: date */
+            today: string;
+            visits: components["schemas"]["StudioVisitView"][];
+            /** Format: int32 */
+            weeks: number;
+        };
         StudioSettingsView: {
             emergency: string;
             name: string;
@@ -3488,6 +3883,24 @@ export interface components {
             /** Format: int64 */
             version: number;
             wallClock: components["schemas"]["WallClock"];
+        };
+        /** @description A visit in the studio's weeks. */
+        StudioVisitView: {
+            clashes: boolean;
+            client: string;
+            /** Format: uuid */
+            clientId: string;
+            /** Format: date */
+            day: string;
+            due: string[];
+            exercise: string;
+            /** Format: uuid */
+            id: string;
+            moved: boolean;
+            state: components["schemas"]["VisitStands"];
+            time: string;
+            /** Format: int64 */
+            version: number;
         };
         /** @description How something is done in this house. */
         StyleLineView: {
@@ -3687,6 +4100,43 @@ export interface components {
          * @enum {unknown}
          */
         View: "side" | "front" | "back";
+        /** @description A visit after it was changed. */
+        VisitAnswer: {
+            /** Format: date */
+            day: string;
+            /** Format: uuid */
+            id: string;
+            time: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A visit goes to another day and time. */
+        VisitMoveRequest: {
+            /** Format: date */
+            day: string;
+            /** Format: uuid */
+            operationId: string;
+            time: string;
+            /** Format: int64 */
+            version: number;
+        };
+        /** @description A visit that goes to another day. */
+        VisitMoveView: {
+            /** Format: date */
+            day: string;
+            /** Format: date */
+            from: string;
+            /** Format: uuid */
+            id: string;
+            time: string;
+        };
+        /** @description A visit is taken out of the calendar. */
+        VisitRemoval: {
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
+        };
         /** @description A visit, today or on a day to come. Without a day it is today's. */
         VisitRequest: {
             /** Format: uuid */
@@ -3707,6 +4157,8 @@ export interface components {
             deviceId: null | string;
             deviceName: string;
         };
+        /** @enum {unknown} */
+        VisitStands: "ahead" | "running" | "done" | "missed";
         /**
          * @description Where a visit stands in its day.
          * @enum {unknown}
@@ -4091,6 +4543,28 @@ export interface operations {
             };
         };
     };
+    getClientPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clientId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientPlanView"];
+                };
+            };
+        };
+    };
     getClientSession: {
         parameters: {
             query?: never;
@@ -4442,6 +4916,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LookAnswer"];
+                };
+            };
+        };
+    };
+    draftPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanDraftRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanDraftView"];
                 };
             };
         };
@@ -5059,6 +5557,30 @@ export interface operations {
             };
         };
     };
+    moveMissedVisits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MissedRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MissedAnswer"];
+                };
+            };
+        };
+    };
     getPicture: {
         parameters: {
             query?: never;
@@ -5106,6 +5628,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PictureView"];
+                };
+            };
+        };
+    };
+    getStudioPlan: {
+        parameters: {
+            query?: {
+                first?: string;
+                weeks?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StudioPlanView"];
+                };
+            };
+        };
+    };
+    keepPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
+                };
+            };
+        };
+    };
+    endPlan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlanEnding"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanAnswer"];
                 };
             };
         };
@@ -5431,6 +6026,84 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    moveVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitMoveRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitAnswer"];
+                };
+            };
+        };
+    };
+    giveKit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitGift"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitAnswer"];
+                };
+            };
+        };
+    };
+    removeVisit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VisitRemoval"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["VisitAnswer"];
+                };
             };
         };
     };

@@ -24,7 +24,13 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
     /// <summary>Whether the record asks for longer rests.</summary>
     public bool LongRests { get; init; }
 
-    /// <summary>What was done beside the main work last time: it is asked for again.</summary>
+    /// <summary>Whether one set of each is left out, as in the last week of a block.</summary>
+    public bool Lighter { get; init; }
+
+    /// <summary>Whether what goes beside the main work comes before it.</summary>
+    public bool Turned { get; init; }
+
+    /// <summary>What goes beside the main work: as it is planned, else what was done last time.</summary>
     public IReadOnlyList<SessionItem> Beside { get; init; } = [];
 
     /// <summary>The items in order; none where nothing is trained today.</summary>
@@ -38,13 +44,13 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
             .DistinctBy(i => i.Id)
             .ToArray();
         IEnumerable<SessionItem> Of(params SessionPlace[] places) => beside.Where(i => places.Contains(i.Place));
+        SessionItem[] work = [.. WarmUp(main) is { } easy ? [easy] : Array.Empty<SessionItem>(), main];
         return
         [
             .. Of(SessionPlace.RangeTest),
             .. Of(SessionPlace.WarmUp),
-            .. WarmUp(main) is { } easy ? [easy] : Array.Empty<SessionItem>(),
-            main,
-            .. Of(SessionPlace.Accessory, SessionPlace.Technique),
+            .. Turned ? [.. Of(SessionPlace.Accessory), .. work] : work.Concat(Of(SessionPlace.Accessory)),
+            .. Of(SessionPlace.Technique),
         ];
     }
 
@@ -57,7 +63,7 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
                     ItemId("main"),
                     SessionPlace.Main,
                     Today.Exercise.Id,
-                    asked.Sets,
+                    Lighter ? Math.Max(1, asked.Sets - 1) : asked.Sets,
                     asked.Amount,
                     asked.Load,
                     Rest(asked.Range.RestSeconds)
@@ -112,6 +118,35 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
                         new(TempoCall.Top, "change"),
                     ],
             };
+
+    /// <summary>An exercise beside the main work, as its ladder asks for it.</summary>
+    /// <param name="exercise">Which.</param>
+    /// <param name="asked">What is asked for.</param>
+    /// <param name="place">Where in the hour.</param>
+    /// <param name="style">The settings in force for it.</param>
+    public static SessionItem Asked(Exercise exercise, Prescription asked, SessionPlace place, HouseStyle style)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        ArgumentNullException.ThrowIfNull(asked);
+        return Styled(
+            new SessionItem(
+                Guid.Empty,
+                place,
+                exercise.Id,
+                asked.Sets,
+                asked.Amount,
+                asked.Load,
+                asked.Range.RestSeconds
+            )
+            {
+                Held = asked.Range.Held,
+                Together = asked.Range.Together,
+                Tempo = asked.Range.TempoFor(exercise),
+            },
+            exercise,
+            style
+        );
+    }
 
     /// <summary>An exercise more as it is begun with: practised, without a load.</summary>
     /// <param name="exercise">Which.</param>
