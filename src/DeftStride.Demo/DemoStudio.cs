@@ -8,6 +8,7 @@ using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
+using DeftStride.Core.Training.Planning;
 using DeftStride.Data;
 using DeftStride.Data.Films;
 using DeftStride.Data.Kept;
@@ -18,10 +19,13 @@ using DeftStride.Studio.Choices;
 using DeftStride.Studio.Decisions;
 using DeftStride.Studio.Films;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.Logs;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Pictures;
+using DeftStride.Studio.Plans;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Standing;
+using DeftStride.Studio.Today;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
@@ -172,7 +176,7 @@ internal sealed class DemoStudio(
         );
         studio.Kit = KeptKit.Kept.Write(
             new KeptKit(
-                [30, 45],
+                [30, 40, 45],
                 [2, 2, 5],
                 [2, 5],
                 [5, 10, 15],
@@ -269,9 +273,21 @@ internal sealed class DemoStudio(
         );
         await db.SaveChangesAsync(stop);
         await BodiesAsync(stop);
+        await OnTheBoxAsync(stop);
         await HistoryAsync(now, stop);
+        var pains = new PainBook(db);
+        await PlansAsync(
+            now,
+            new PlanRecorder(
+                db,
+                scope,
+                new PlanBook(db, scope, new TodayBook(db, shelf, pains, conditions), shelf, ladders)
+            ),
+            new LogRecorder(db, scope, ladders, shelf, _facts, new ConditionGuard(scope, shelf, conditions), pains),
+            stop
+        );
         _clock.Now = now;
-        await PlanAsync(now, stop);
+        await VisitsAsync(now, stop);
     }
 
     private static DateOnly Day(DateTimeOffset at) => DateOnly.FromDateTime(at.UtcDateTime);
@@ -468,9 +484,9 @@ internal sealed class DemoStudio(
             stop
         );
 
-        await SessionAsync("corin", 1, now.AddDays(-20), none, [new("ss-laces", "corin-1c-l")], none, learning, stop);
-        await SessionAsync("corin", 2, now.AddDays(-13), none, [], none, new(6, 6, 5), stop);
-        await SessionAsync("corin", 3, now.AddDays(-6), none, [], none, new(6, 6, 5), stop);
+        await SessionAsync("corin", 1, now.AddDays(-21), none, [new("ss-laces", "corin-1c-l")], none, learning, stop);
+        await SessionAsync("corin", 2, now.AddDays(-14), none, [], none, new(6, 6, 5), stop);
+        await SessionAsync("corin", 3, now.AddDays(-7), none, [], none, new(6, 6, 5), stop);
 
         await SessionAsync("petra", 1, now.AddDays(-21), none, [], none, learning, stop);
         await SessionAsync("petra", 2, now.AddDays(-14), none, [], none, new(6, 6, 5), stop);
@@ -857,29 +873,193 @@ internal sealed class DemoStudio(
 
     private static readonly string[] Times = ["08:15", "09:15", "10:00", "11:00", "14:30", "16:00"];
 
-    private async Task PlanAsync(DateTimeOffset now, CancellationToken stop)
+    /// <summary>Two wardens do step-ups beside their split squats; for both the 40 cm box was laid out.</summary>
+    private async Task OnTheBoxAsync(CancellationToken stop)
+    {
+        var kit = ChoicesInForce.Kit(await scope.StudioAsync(stop));
+        foreach (var person in People.Where(p => p.Key is "bram" or "dov"))
+        {
+            var stand = new KeptStand(
+                Guid.CreateVersion7(_clock.Now),
+                _clients[person.Key],
+                "step",
+                "st-up",
+                [BodySide.Left, BodySide.Right],
+                false,
+                "Climbs stone steps all day"
+            );
+            foreach (var side in stand.Sides)
+                await _facts.AddAsync(
+                    new RungFact
+                    {
+                        Id = side == BodySide.Left ? stand.Id : Guid.CreateVersion7(_clock.Now),
+                        ClientId = stand.ClientId,
+                        LadderId = stand.LadderId,
+                        RungId = stand.RungId,
+                        Side = side,
+                        Kind = MoveKind.ByCoach,
+                        Judged = KeptStep.Kept.Write(
+                            new KeptStep("Put on “Step-up” by the coach.", null, null, stand.Reason, [])
+                        ),
+                    },
+                    stand,
+                    stop
+                );
+            await SetupRecorder.KeepAsync(
+                _facts,
+                new KeptSetup(
+                    Guid.CreateVersion7(_clock.Now),
+                    _clients[person.Key],
+                    "step-up",
+                    SchoolCode.VerticalShin,
+                    BodySide.Left,
+                    null,
+                    new KeptStepUsed(
+                        new KeptBody(person.StatureCm, person.MassKg, null, null, null),
+                        [],
+                        KeptKitUsed.Of(kit),
+                        40,
+                        null,
+                        null,
+                        10
+                    )
+                ),
+                stop
+            );
+        }
+    }
+
+    /// <summary>
+    /// Blocks that have run for two weeks, twice a week each: Bram’s and Dov’s meet at the box in four days, and one of Corin’s visits
+    /// was missed.
+    /// </summary>
+    private async Task PlansAsync(DateTimeOffset now, PlanRecorder plans, LogRecorder logs, CancellationToken stop)
+    {
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var today = TimeZoneInfo.ConvertTime(now, zone).Date;
+        foreach (
+            var (key, days, missed) in new (string, (int From, string At)[], int?)[]
+            {
+                ("bram", [(-14, Times[0]), (-10, "17:00")], null),
+                ("dov", [(-12, "11:30"), (-10, "17:00")], null),
+                ("corin", [(-14, Times[5]), (-10, "15:30")], -3),
+            }
+        )
+        {
+            var first = today.AddDays(days[0].From);
+            _clock.Now = StudioScope.Instant(first.AddHours(7), zone);
+            var client = await scope.ClientAsync(_clients[key], stop);
+            var plan = await plans.MakeAsync(
+                Guid.CreateVersion7(_clock.Now),
+                client,
+                new Block(
+                    DateOnly.FromDateTime(first),
+                    Block.UsualWeeks,
+                    [
+                        .. days.Select(d => new PlanDay(
+                            today.AddDays(d.From).DayOfWeek,
+                            TimeOnly.ParseExact(d.At, "HH:mm")
+                        )),
+                    ]
+                )
+                {
+                    Own = new Dictionary<Slot, string>
+                    {
+                        [Slot.HorizontalPush] = "press-up on the bar",
+                        [Slot.HorizontalPull] = "row with a bell",
+                    },
+                },
+                stop
+            );
+            plan.CreatedAt = _clock.Now;
+            db.Add(plan);
+            await db.SaveChangesAsync(stop);
+            // Their second day of the week is new: it was taken out of the weeks that are over.
+            if (key != "corin")
+            {
+                var until = StudioScope.Instant(today, zone);
+                var second = (
+                    await db.Sessions.Where(s => s.PlanId == plan.Id && s.StartsAt < until).ToListAsync(stop)
+                ).Where(s => TimeZoneInfo.ConvertTime(s.StartsAt, zone).DayOfWeek != first.DayOfWeek);
+                db.RemoveRange(second);
+                await db.SaveChangesAsync(stop);
+            }
+
+            // What went beside the main lift was logged set by set; on days without a look nothing else was done.
+            for (var at = days.Min(d => d.From); at < 0; at++)
+            {
+                if (at == missed || days.Take(key == "corin" ? 2 : 1).All(d => (at - d.From) % 7 != 0))
+                    continue;
+                var begins = days.First(d => (at - d.From) % 7 == 0).At;
+                _clock.Now = StudioScope.Instant(
+                    today.AddDays(at) + TimeOnly.ParseExact(begins, "HH:mm").ToTimeSpan() + TimeSpan.FromMinutes(50),
+                    zone
+                );
+                foreach (var exercise in key == "corin" ? new[] { "kickstand-hinge" } : ["step-up", "kickstand-hinge"])
+                    await logs.AddAsync(
+                        new KeptLog(
+                            new KeptDone(
+                                null,
+                                new KeptEvenSets(3, 5, 14, 15, 0, LoadPosition.None, 0),
+                                6,
+                                null,
+                                null,
+                                null
+                            ),
+                            Guid.CreateVersion7(_clock.Now),
+                            client.Id,
+                            null,
+                            exercise
+                        ),
+                        stop
+                    );
+            }
+        }
+    }
+
+    /// <summary>Everybody else comes on days of their own; those with a plan come today as well, as the day’s sheet has it.</summary>
+    private async Task VisitsAsync(DateTimeOffset now, CancellationToken stop)
     {
         var (from, _, zone) = await scope.DayAsync(stop);
         var today = TimeZoneInfo.ConvertTime(from, zone).Date;
-        for (var day = 0; day <= 14; day++)
+        var studio = (await scope.StudioAsync(stop)).Id;
+        void Add(string key, int day, string at) =>
+            db.Add(
+                new SessionRecord
+                {
+                    Id = Guid.CreateVersion7(now),
+                    StudioId = studio,
+                    ClientId = _clients[key],
+                    StartsAt = StudioScope.Instant(
+                        today.AddDays(day) + TimeOnly.ParseExact(at, "HH:mm").ToTimeSpan(),
+                        zone
+                    ),
+                    ExerciseId = key == "ilse" ? "step-down-tap" : ExerciseId,
+                    CreatedAt = now,
+                }
+            );
+        // Bram’s and Corin’s plans have them here today already.
+        for (var slot = 0; slot < Times.Length; slot++)
         {
-            for (var slot = 0; slot < (day == 0 ? 6 : 5); slot++)
+            if (People[slot].Key is not ("bram" or "corin"))
+                Add(People[slot].Key, 0, Times[slot]);
+        }
+
+        foreach (
+            var (key, days, at) in new (string, int[], string)[]
             {
-                var person = People[(slot + (day * 3)) % People.Length];
-                db.Add(
-                    new SessionRecord
-                    {
-                        Id = Guid.CreateVersion7(now),
-                        StudioId = (await scope.StudioAsync(stop)).Id,
-                        ClientId = _clients[person.Key],
-                        StartsAt = StudioScope.Instant(
-                            today.AddDays(day) + TimeOnly.ParseExact(Times[slot], "HH:mm").ToTimeSpan(),
-                            zone
-                        ),
-                        ExerciseId = person.Key == "ilse" ? "step-down-tap" : ExerciseId,
-                        CreatedAt = now,
-                    }
-                );
+                ("maren", [2, 5], Times[1]),
+                ("ilse", [1, 4], Times[2]),
+                ("petra", [3, 0], Times[4]),
+                ("odell", [2, 6], Times[5]),
+                ("sunniva", [4], Times[3]),
+            }
+        )
+        {
+            for (var day = 1; day <= 14; day++)
+            {
+                if (days.Contains(day % 7))
+                    Add(key, day, at);
             }
         }
 

@@ -14,6 +14,7 @@ const STEPS = [
   'check',
   'play',
   'session',
+  'plan',
   'clients',
   'floor',
   'print',

@@ -43,6 +43,11 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
     {
         Guid[] ids = [.. visits.Select(v => v.Record.ClientId).Distinct()];
         var clients = await db.Clients.AsNoTracking().Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id, stop);
+        // By their first names, as on the floor; where two share one, whole.
+        var names = clients.Values.ToDictionary(
+            c => c.Id,
+            c => clients.Values.Count(o => First(o.Name) == First(c.Name)) > 1 ? c.Name : First(c.Name)
+        );
         var ranges = (
             await db.Standing<RangeFact>().AsNoTracking().Where(r => ids.Contains(r.ClientId)).ToListAsync(stop)
         ).ToLookup(r => r.ClientId);
@@ -89,7 +94,7 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
                     continue;
                 var (from, to) = Span(times, id);
                 needs.Add(
-                    new KitNeed(visit.Record.Id, clients[visit.Record.ClientId].Name, id, fit, start + from, start + to)
+                    new KitNeed(visit.Record.Id, names[visit.Record.ClientId], id, fit, start + from, start + to)
                     {
                         Turned =
                             otherwise.Length > 0 && Span(otherwise, id) is var (f, t) && (f, t) != (from, to)
@@ -101,6 +106,8 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
         }
 
         return needs;
+
+        static string First(string name) => name.Split(' ')[0];
 
         static (TimeSpan From, TimeSpan To) Span(IEnumerable<PlanTime> times, string exerciseId)
         {

@@ -42,6 +42,33 @@ export const clientSessionQuery = (clientId: string) =>
     queryFn: () => take(api.GET('/api/clients/{clientId}/session', { params: { path: { clientId } } })),
   });
 
+/** The weeks of a client; read and moved without a signal too. */
+export const planQuery = (clientId: string) =>
+  queryOptions({
+    queryKey: ['client', clientId, 'plan'],
+    ...remembered(`plan-${clientId}`, async () => {
+      const plan = await take(api.GET('/api/clients/{clientId}/plan', { params: { path: { clientId } } }));
+      for (const visit of plan.visits) theOutbox().belongs(visit.id, clientId);
+      for (const way of plan.clashes.flatMap((c) => c.waysOut)) theOutbox().belongs(way.visitId, clientId);
+      if (plan.block) theOutbox().belongs(plan.block.id, clientId);
+      return plan;
+    }),
+  });
+
+/** The studio's weeks from this one on. */
+export const studioPlanQuery = queryOptions({
+  queryKey: ['plan'],
+  ...remembered('plan', () => take(api.GET('/api/plan'))),
+});
+
+/** A block as it would be. */
+export const planDraftQuery = (clientId: string, block: Schema['BlockDto'] | null) =>
+  queryOptions({
+    queryKey: ['client', clientId, 'plan', 'draft', block],
+    queryFn: block === null ? skipToken : () => take(api.POST('/api/compute/plan', { body: { clientId, block } })),
+    placeholderData: keepPreviousData,
+  });
+
 /** The films of clips that are kept. */
 export const filmsQuery = queryOptions({ queryKey: ['films'], queryFn: () => take(api.GET('/api/films')) });
 

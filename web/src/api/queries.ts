@@ -51,6 +51,7 @@ type Kind =
   | 'intake'
   | 'kit'
   | 'library'
+  | 'plan'
   | 'sessions'
   | 'settings'
   | 'studio';
@@ -61,7 +62,7 @@ export const refresh = (...kinds: Kind[]) =>
 
 /** After something about a client was recorded. */
 export const refreshClient = (id: string) =>
-  Promise.all([queries.invalidateQueries({ queryKey: clientQuery(id).queryKey }), refresh('floor', 'check', 'sessions')]);
+  Promise.all([queries.invalidateQueries({ queryKey: clientQuery(id).queryKey }), refresh('floor', 'check', 'plan', 'sessions')]);
 
 /** After a client's body, ranges or set-ups changed. */
 export const refreshBody = (id: string) =>

@@ -95,6 +95,12 @@ function Spine({ whole, onFind, onKeys }: { whole: boolean; onFind: () => void; 
         Today
       </Link>
       <Link
+        to="/plan"
+        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+      >
+        Plan
+      </Link>
+      <Link
         to="/studio"
         className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
@@ -102,7 +108,7 @@ function Spine({ whole, onFind, onKeys }: { whole: boolean; onFind: () => void; 
       </Link>
       <Link
         to="/ladders"
-        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        className="max-sm:hidden grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
       >
         Ladders
       </Link>

@@ -67,6 +67,8 @@ const screens = {
   bench: later(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
   meet: later(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
   session: later(() => import('@/features/session/SessionScreen'), 'SessionScreen'),
+  plan: later(() => import('@/features/plan/PlanScreen'), 'PlanScreen'),
+  weeks: later(() => import('@/features/plan/StudioPlanScreen'), 'StudioPlanScreen'),
   play: later(() => import('@/features/play/PlayScreen'), 'PlayScreen'),
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
   print: later(() => import('@/features/print/PrintScreen'), 'PrintScreen'),
@@ -100,6 +102,20 @@ const sessionRoute = createRoute({
   path: '/clients/$clientId/session',
   staticData: { title: 'Session', whole: true },
   component: screens.session,
+});
+
+const planRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/plan',
+  staticData: { title: 'Plan' },
+  component: screens.plan,
+});
+
+const weeksRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/plan',
+  staticData: { title: 'The studio’s weeks' },
+  component: screens.weeks,
 });
 
 const meetRoute = createRoute({
@@ -168,6 +184,8 @@ export const router = createRouter({
     benchRoute,
     playRoute,
     sessionRoute,
+    planRoute,
+    weeksRoute,
     meetRoute,
     studioRoute,
     libraryRoute,

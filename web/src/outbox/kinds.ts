@@ -228,6 +228,53 @@ const kinds: Kind[] = [
     of: ([id = '']) => ({ kind: 'ladder', words: 'a ladder', lane: 'studio', slot: `ladder:${id}`, record: `ladder:${id}` }),
   },
   {
+    method: 'PUT',
+    path: /^\/api\/plans$/,
+    of: (_, json) => ({
+      kind: 'plan',
+      words: 'a plan of weeks',
+      lane: text(json.clientId),
+      makes: text(json.id),
+      rests: [text(json.clientId)],
+    }),
+  },
+  {
+    method: 'PUT',
+    path: new RegExp(`^/api/plans/${ID}/end$`),
+    of: ([id = ''], _, lanes) => ({
+      kind: 'planEnd',
+      words: 'the end of a plan',
+      lane: lanes(id) ?? id,
+      slot: `plan-end:${id}`,
+      rests: [id],
+      record: `plan:${id}`,
+    }),
+  },
+  {
+    // Moved twice before it could be sent, it goes to where it came last.
+    method: 'PUT',
+    path: new RegExp(`^/api/visits/${ID}(/kit|/removal)?$`),
+    of: ([id = '', what = ''], _, lanes) => ({
+      kind: what === '/kit' ? 'visitKit' : what === '/removal' ? 'visitRemoval' : 'visitMove',
+      words: what === '/kit' ? 'what a visit needs' : what === '/removal' ? 'a visit taken out' : 'a visit that moves',
+      lane: lanes(id) ?? id,
+      slot: `visit:${id}${what}`,
+      rests: [id],
+      record: `visit:${id}`,
+    }),
+  },
+  {
+    method: 'PUT',
+    path: /^\/api\/missed-visits$/,
+    of: (_, json) => ({
+      kind: 'missed',
+      words: 'missed visits that move',
+      lane: text(json.clientId),
+      slot: `missed:${text(json.clientId)}`,
+      rests: [text(json.clientId)],
+    }),
+  },
+  {
     method: 'POST',
     path: /^\/api\/visits$/,
     of: (_, json) => ({

@@ -1,12 +1,22 @@
 import type { Schema } from '@/api/client';
 import { toneText } from '@/words/verdict';
 
+/** A number with its unit is never broken over two lines. */
+const SHORT = 12;
+
 /** A sentence from the core, its number set off in the tone of what it says. */
 export function Sentence({ parts }: { parts: Schema['PartView'][] }) {
   return (
     <>
       {parts.map((part, i) => (
-        <span key={i} className={part.tone === 'plain' ? '' : `sm:whitespace-nowrap ${toneText[part.tone]}`}>
+        <span
+          key={i}
+          className={
+            part.tone === 'plain'
+              ? ''
+              : `${part.text.length > SHORT ? 'sm:whitespace-nowrap' : 'whitespace-nowrap'} ${toneText[part.tone]}`
+          }
+        >
           {part.text}
         </span>
       ))}

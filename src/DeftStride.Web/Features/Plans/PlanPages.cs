@@ -411,7 +411,8 @@ internal sealed class PlanPages(
             var its = visits.Where(v => v.InPlan && v.Day >= first && v.Day < first.AddDays(7)).ToArray();
             var main = its.SelectMany(v => v.Items).FirstOrDefault(i => i.Place == SessionPlace.Main);
             var asked = its.Sum(v =>
-                v.Items.Where(i => i.Place is SessionPlace.Main or SessionPlace.Accessory).Sum(i => i.Sets)
+                v.Items.Where(i => i is { ExerciseId: not null, Place: SessionPlace.Main or SessionPlace.Accessory })
+                    .Sum(i => i.Sets)
             );
             var done = LadderShelf
                 .Logged(logs.Where(l => l.Day >= first && l.Day < first.AddDays(7)))
@@ -497,6 +498,7 @@ internal sealed class PlanPages(
             l.ExerciseId == item.ExerciseId && item.Place is SessionPlace.Main or SessionPlace.Accessory
         );
         var done = log is not null && KeptLog.Kept.TryRead(log.Body, out var kept, out _) ? kept.Log : null;
+        var was = log is not null && KeptLogResult.Kept.TryRead(log.Judged, out var led, out _) ? led.Asked : null;
         return new(
             item.Slot,
             item.Slot.Name(),
@@ -504,12 +506,12 @@ internal sealed class PlanPages(
             item.ExerciseId,
             exercise?.Name ?? item.Own ?? item.Slot.Name(),
             exercise is null && item.Own is not null,
-            log is not null && KeptLogResult.Kept.TryRead(log.Judged, out var led, out _) ? led.Asked.Text : asked,
-            sets,
-            amount,
+            was?.Text ?? asked,
+            was?.Sets ?? sets,
+            was?.Amount ?? amount,
             item.Held,
             item.Learnt,
-            done is null ? [] : Sets(done),
+            done is null ? [] : Sets(done.ToCore()),
             done?.Effort,
             log?.Pain
         );
@@ -534,16 +536,16 @@ internal sealed class PlanPages(
             asked?.Amount ?? 0,
             asked?.Held == true,
             false,
-            done is null ? [] : Sets(done),
+            done is null ? [] : Sets(done.ToCore()),
             done?.Effort,
             log.Pain
         );
     }
 
     /// <summary>Repetitions set by set; of two sides the fewer, since the other matches.</summary>
-    private static int[] Sets(KeptDone done)
+    private static int[] Sets(SessionLog done)
     {
-        int[] Of(BodySide side) => [.. (done.Sets ?? []).Where(s => s.Side == side).Select(s => s.Amount)];
+        int[] Of(BodySide side) => [.. done.Sets.Where(s => s.Side == side).Select(s => s.Amount)];
         var (left, right) = (Of(BodySide.Left), Of(BodySide.Right));
         return left.Length == 0 ? right
             : right.Length == 0 ? left

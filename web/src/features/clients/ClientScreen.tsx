@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { Link, useNavigate, useParams } from '@tanstack/react-router';
-import { useEffect } from 'react';
+import { lazy, Suspense, useEffect } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { clientQuery } from '@/api/options';
@@ -20,6 +20,15 @@ import { InstrumentHistory, isDrawn } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
 import { Looks } from './Looks';
 import { Strides } from './Stride';
+
+// Drawn below what is seen first: a part of its own.
+const ClientWeeks = lazy(() =>
+  import('@/features/plan/ClientWeeks').then(
+    (m) => ({ default: m.ClientWeeks }),
+    // Without a signal and not kept yet: the page goes on without it.
+    () => ({ default: () => null }),
+  ),
+);
 
 type Check = Schema['PastCheckView'];
 
@@ -49,6 +58,7 @@ export function ClientScreen() {
       does: 'Meet: body, ranges, pain, goals',
       run: () => void navigate({ to: '/clients/$clientId/meet', params: { clientId } }),
     },
+    { keys: 'P', does: 'Plan the weeks', run: () => void navigate({ to: '/clients/$clientId/plan', params: { clientId } }) },
   ]);
   const name = client.data?.client.name;
   useEffect(() => {
@@ -223,6 +233,9 @@ export function ClientScreen() {
               {!seenOnly && looks}
             </div>
             <PainLine checks={checks} />
+            <Suspense fallback={null}>
+              <ClientWeeks clientId={person.id} />
+            </Suspense>
             {logs.length > 0 && <Logs client={person} logs={logs} />}
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
             {kept.length > 0 && <Kept kept={kept} clientId={person.id} version={person.version} />}

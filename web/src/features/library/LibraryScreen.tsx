@@ -34,6 +34,9 @@ function Shelves({ library, studio }: { library: Schema['LibraryView']; studio: 
         </Link>
       )}
       <div className={`lg:col-span-2 ${open ? 'max-lg:sr-only' : ''}`}>
+        <Link to="/ladders" className="inline-flex min-h-11 items-center font-semibold underline underline-offset-4 sm:hidden">
+          The ladders
+        </Link>
         <h1 className="say text-shout sm:text-large">What do you want to know?</h1>
         <input
           type="search"

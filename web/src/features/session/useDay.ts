@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { sessionsQuery } from '@/api/options';
+import { planQuery, sessionsQuery, studioPlanQuery } from '@/api/options';
+import { queries } from '@/api/queries';
 
 /** Brings the day's sessions onto the device before they are needed, and keeps up with what stops or changes one. */
 export function useDay() {
@@ -13,4 +14,17 @@ export function useDay() {
         () => undefined,
       );
   }, [day]);
+  // The weeks of who comes today, and the studio's, can be read and moved without a signal.
+  const clients = [...new Set(day?.sessions.map((s) => s.clientId) ?? [])].sort().join();
+  useEffect(() => {
+    if (clients === '') return;
+    const idle = setTimeout(() => {
+      void queries.prefetchQuery(studioPlanQuery);
+      for (const id of clients.split(',')) void queries.prefetchQuery({ ...planQuery(id), staleTime: 60_000 });
+    }, QUIET);
+    return () => clearTimeout(idle);
+  }, [clients]);
 }
+
+/** What is only needed later is asked for once the screen stands, milliseconds. */
+const QUIET = 4000;
