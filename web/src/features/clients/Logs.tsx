@@ -6,12 +6,17 @@ import { day } from '@/words/dates';
 
 /** What was done beside what was asked, newest first, with what it led to; each can be corrected by a newer entry. */
 export function Logs({ client, logs }: { client: Schema['ClientSummary']; logs: Schema['LogView'][] }) {
+  // One that was entered later belongs to its own day.
+  const latest = logs
+    .map((log, i) => ({ log, i }))
+    .sort((a, b) => b.log.day.localeCompare(a.log.day) || a.i - b.i)
+    .map((l) => l.log);
   const [wrong, setWrong] = useState<Schema['LogView'] | null>(null);
   return (
     <div className="mt-7" data-logs>
       <h2 className="say mb-2 text-head">What was done</h2>
       <ul>
-        {logs.slice(0, 6).map((log) => (
+        {latest.slice(0, 6).map((log) => (
           <li key={log.id} className="grid grid-cols-[58px_1fr] gap-x-3 border-t border-hair py-2">
             <span className="text-copy text-soft">{day(log.day)}</span>
             <div>

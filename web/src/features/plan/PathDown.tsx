@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { day } from '@/words/dates';
 import { boardsOf, lanesOf } from './boards';
 import { longDay } from './days';
-import type { Plan, Visit } from './usePlan';
+import type { Plan, Visit } from './moves';
 
 const MATERIAL: Record<string, string> = {
   warmUp: 'var(--pad)',

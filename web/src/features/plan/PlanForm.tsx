@@ -7,8 +7,8 @@ import { Fold } from '@/ui/Fold';
 import { Trouble } from '@/ui/Notice';
 import { day } from '@/words/dates';
 import { plus, SHORT_DAYS, WEEKDAYS } from './days';
+import type { Plan } from './moves';
 import { PlanPath } from './PlanPath';
-import type { Plan } from './usePlan';
 
 type Block = Schema['BlockDto'];
 

@@ -5,7 +5,7 @@ import { useWidth } from '@/ui/useWidth';
 import { day as dayWords } from '@/words/dates';
 import { type Board, boardsOf, type Lane, lanesOf, span, within } from './boards';
 import { between, longDay, plus, shortDay } from './days';
-import { freeDay, movable, type Plan, type Visit } from './usePlan';
+import { freeDay, movable, type Plan, type Visit } from './moves';
 
 const LABELS = 146;
 /** A stake's board is so high; a crowd of them goes up a level. */

@@ -12,10 +12,11 @@ import { Why } from '@/ui/Why';
 import { day } from '@/words/dates';
 import { ClashBoxes } from './ClashBoxes';
 import { between, longDay, monday, plus } from './days';
+import { freeDay, movable, type Plan, type Visit } from './moves';
 import { PathDown } from './PathDown';
 import { PlanForm } from './PlanForm';
 import { PlanPath } from './PlanPath';
-import { freeDay, movable, type Plan, usePlan, type Visit } from './usePlan';
+import { usePlan } from './usePlan';
 import { VisitPanel } from './VisitPanel';
 import { WeekFloor } from './WeekFloor';
 
@@ -51,13 +52,20 @@ export function PlanScreen() {
     if (to) setChosen(to.id);
   };
   const ways = clash?.waysOut.slice(0, 3) ?? [];
+  const take = (i: number) => {
+    const way = ways[i];
+    if (!way || give.isPending) return;
+    // What was just settled stays in sight.
+    if (visits.some((v) => v.id === way.visitId)) setChosen(way.visitId);
+    give.mutate(way);
+  };
   useShortcuts('Plan', [
     { keys: 'ArrowLeft', does: 'Move the picked visit to an earlier day', run: () => step(-1) },
     { keys: 'ArrowRight', does: 'Move the picked visit to a later day', run: () => step(1) },
     { keys: 'ArrowUp', does: 'Pick the visit before', run: () => pick(-1) },
     { keys: 'ArrowDown', does: 'Pick the visit after', run: () => pick(1) },
     { keys: 'M', does: 'Move what was missed', run: () => plan?.missed && !missed.isPending && missed.mutate() },
-    { keys: 'V', does: 'Take the first way out of a clash', run: () => ways[0] && !give.isPending && give.mutate(ways[0]) },
+    { keys: 'V', does: 'Take the first way out of a clash', run: () => take(0) },
     { keys: 'P', does: 'Plan a block', run: () => setPlanning(true) },
     { keys: 'W', does: 'The studio’s weeks', run: () => void navigate({ to: '/plan' }) },
   ]);
@@ -105,7 +113,7 @@ export function PlanScreen() {
               forming={forming}
               busy={missed.isPending || give.isPending}
               onMissed={() => missed.mutate()}
-              onGive={(i) => ways[i] && give.mutate(ways[i])}
+              onGive={take}
               onPlan={() => setPlanning(true)}
             />
           </div>

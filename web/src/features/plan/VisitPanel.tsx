@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button } from '@/ui/Button';
 import { day } from '@/words/dates';
 import { longDay } from './days';
-import { freeDay, movable, type Plan, type Visit } from './usePlan';
+import { freeDay, movable, type Plan, type Visit } from './moves';
 
 const STATES: Record<Visit['state'], string> = {
   ahead: '',

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { boardsOf, lanesOf, span } from './boards';
 import { between, longDay, monday, plus, weekday } from './days';
-import { freeDay, movable, movedTo, type Plan, type Visit } from './usePlan';
+import { freeDay, movable, movedTo, type Plan, type Visit } from './moves';
 
 const visit = (day: string, more: Partial<Visit> = {}): Visit => ({
   id: day,

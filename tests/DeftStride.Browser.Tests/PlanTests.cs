@@ -1,0 +1,163 @@
+using System.Text.Json.Nodes;
+using OpenQA.Selenium;
+using Xunit;
+
+namespace DeftStride.Browser.Tests;
+
+/// <summary>The weeks as they are planned and moved: by a few taps, by keys, by touch, and without a signal.</summary>
+public sealed class PlanTests
+{
+    private const string Picked = ".plan-visit[aria-pressed='true']";
+
+    private static JsonNode Get(string url, string path)
+    {
+        using var http = new HttpClient();
+        return JsonNode.Parse(http.GetStringAsync(new Uri(url + path)).GetAwaiter().GetResult())!;
+    }
+
+    private static string Id(string url, string name) =>
+        Get(url, "/api/clients").AsArray().Single(c => c!["name"]!.ToString() == name)!["id"]!.ToString();
+
+    private static JsonArray Visits(string url, string client) =>
+        Get(url, $"/api/clients/{client}/plan")["visits"]!.AsArray();
+
+    private static string Day(string url, string client, string visit) =>
+        Visits(url, client).Single(v => v!["id"]!.ToString() == visit)!["day"]!.ToString();
+
+    [Fact]
+    public void Four_weeks_for_a_new_client_in_a_few_taps_moved_by_keys_and_missed_ones_by_one()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.NewClient("Wil Harrow");
+        var wil = Id(server.Url, "Wil Harrow");
+
+        // Open the plan, two days, keep it: four taps of the twelve that it may take.
+        page.Go($"/clients/{wil}").Key("p");
+        page.See("No weeks are planned for Wil yet");
+        page.Press("Mon");
+        page.Press("Thu");
+        page.See("4 weeks");
+        page.Until("the days", () => page.Text().Contains("Mon, Tue, Thu and Fri", StringComparison.Ordinal));
+        page.Press("Tue");
+        page.Press("Fri");
+        page.Until("the days", () => page.Text().Contains("8 visits, Mon and Thu", StringComparison.Ordinal));
+        page.Press("Plan these 4 weeks");
+        page.Find(Picked);
+        Assert.Equal(8, Visits(server.Url, wil).Count);
+
+        // The picked visit goes a day later by a key, and comes back by another.
+        var first = Visits(server.Url, wil)[0]!;
+        var (id, day) = (first["id"]!.ToString(), DateOnly.Parse(first["day"]!.ToString()));
+        page.Key(Keys.ArrowRight);
+        page.Until("a day later", () => DateOnly.Parse(Day(server.Url, wil, id)) > day);
+        page.See("Moved from");
+        page.Key(Keys.ArrowLeft);
+        page.Until("the day before", () => DateOnly.Parse(Day(server.Url, wil, id)) == day);
+        page.Key(Keys.ArrowDown);
+        page.Until(
+            "the second to be picked",
+            () =>
+                page.Find(Picked)
+                    .GetDomAttribute("aria-label")!
+                    .StartsWith(
+                        DateOnly.Parse(Visits(server.Url, wil)[1]!["day"]!.ToString()).DayOfWeek.ToString(),
+                        StringComparison.Ordinal
+                    )
+        );
+        page.Press("Take it out");
+        page.Until("one less", () => Visits(server.Url, wil).Count == 7);
+
+        // One of Corin’s visits was missed.
+        var corin = Id(server.Url, "Corin Vale");
+        page.Go($"/clients/{corin}/plan");
+        page.See("visit was missed");
+        page.Key("m");
+        page.Until("nothing missed", () => Visits(server.Url, corin).All(v => v!["state"]!.ToString() != "missed"));
+        Assert.Equal(
+            Visits(server.Url, corin).Count,
+            Visits(server.Url, corin).Select(v => v!["day"]!.ToString()).Distinct().Count()
+        );
+        page.Until("it said no more", () => !page.Text().Contains("was missed", StringComparison.Ordinal));
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
+    public void Two_who_want_the_same_box_are_told_on_both_screens_and_one_key_ends_it()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Plan");
+        page.See("both want the 40 cm box");
+        page.Press("Give");
+        page.Find(Picked);
+        page.See("both want the 40 cm box");
+        Assert.Contains("39 cm", page.Text(), StringComparison.Ordinal);
+        page.Key("v");
+        page.Until("one clash less", () => Get(server.Url, "/api/plan")["clashes"]!.AsArray().Count < 2);
+        page.See("instead of 40 cm");
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
+    public async Task On_a_phone_without_a_signal_the_weeks_are_read_and_moved_and_of_two_moves_the_second_sees_both()
+    {
+        using var server = new AppHost(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url, 390, 844, touch: true, app: true);
+        page.Go("/").Understood();
+        var bram = Id(server.Url, "Bram Hartnell");
+        page.Go($"/clients/{bram}/plan");
+        page.See("Why is it planned like this?");
+        ReleaseTests.Kept(page);
+        var visits = Visits(server.Url, bram).Where(v => v!["state"]!.ToString() == "ahead").ToArray();
+        var (one, two) = (visits[^2]!, visits[^1]!);
+        string Row(JsonNode visit) => $"{DateOnly.Parse(visit["day"]!.ToString()):ddd d MMM}";
+
+        gate.Shut();
+        page.Go($"/clients/{bram}/plan");
+        page.Press(Row(one));
+        page.Press("Later");
+        page.See("Moved from");
+        page.See("waiting here; nothing is lost");
+        Assert.Equal(one["day"]!.ToString(), Day(server.Url, bram, one["id"]!.ToString()));
+        gate.Open();
+        page.Until(
+            "the move at the studio",
+            () => Day(server.Url, bram, one["id"]!.ToString()) != one["day"]!.ToString()
+        );
+
+        // Another coach moves the same visit while this one is out of reach.
+        page.Until("what moved to be read again", () => page.Lacks("[data-unsent]"));
+        gate.Shut();
+        page.Go($"/clients/{bram}/plan");
+        page.Press(Row(two));
+        page.Press("Later");
+        page.See("waiting here; nothing is lost");
+        using (var http = new HttpClient())
+        {
+            var now = Visits(server.Url, bram).Single(v => v!["id"]!.ToString() == two["id"]!.ToString())!;
+            using var body = new StringContent(
+                new JsonObject
+                {
+                    ["operationId"] = Guid.NewGuid().ToString(),
+                    ["version"] = now["version"]!.GetValue<long>(),
+                    ["day"] = DateOnly.Parse(now["day"]!.ToString()).AddDays(3).ToString("yyyy-MM-dd"),
+                    ["time"] = "11:00",
+                }.ToJsonString(),
+                System.Text.Encoding.UTF8,
+                "application/json"
+            );
+            using var moved = await http.PutAsync(new Uri($"{server.Url}/api/visits/{two["id"]}"), body);
+            Assert.True(moved.IsSuccessStatusCode);
+        }
+
+        gate.Open();
+        page.See("Someone changed this while you were at it");
+        Assert.Equal(
+            DateOnly.Parse(two["day"]!.ToString()).AddDays(3),
+            DateOnly.Parse(Day(server.Url, bram, two["id"]!.ToString()))
+        );
+    }
+}
