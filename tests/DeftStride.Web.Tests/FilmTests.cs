@@ -308,7 +308,7 @@ public sealed class FilmTests : IDisposable
     }
 
     [Fact]
-    public async Task What_was_filmed_three_weeks_ago_is_asked_for_again_where_it_was_filmed_from()
+    public async Task What_was_filmed_two_weeks_ago_is_asked_for_again_where_it_was_filmed_from()
     {
         var clock = new MovedClock(new DateTimeOffset(2026, 3, 10, 9, 0, 0, TimeSpan.Zero));
         using var studio = new StudioUnderTest(clock);
@@ -357,9 +357,9 @@ public sealed class FilmTests : IDisposable
         async Task<string> AttentionAsync() =>
             Text((await studio.GetAsync($"/api/clients/{client}"))["today"]!["attention"], "sentence");
         Assert.DoesNotContain("Film", await AttentionAsync(), StringComparison.Ordinal);
-        clock.Now = clock.Now.AddDays(21);
+        clock.Now = clock.Now.AddDays(16);
         Assert.StartsWith(
-            "Filmed 21 days ago, from the front. Film it again from the same place.",
+            "Filmed 16 days ago, from the front. Film it again from the same place.",
             await AttentionAsync(),
             StringComparison.Ordinal
         );

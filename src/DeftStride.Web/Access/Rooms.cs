@@ -24,8 +24,11 @@ internal static class Policies
     /// <summary>Pictures of clients.</summary>
     public const string Media = "media";
 
+    /// <summary>What a long random address opens by itself: a calendar that a program asks for.</summary>
+    public const string Token = "token";
+
     /// <summary>Every policy.</summary>
-    public static IReadOnlyList<string> All { get; } = [Page, Compute, Coach, Owner, Media];
+    public static IReadOnlyList<string> All { get; } = [Page, Compute, Coach, Owner, Media, Token];
 
     public static void Configure(AuthorizationOptions options)
     {

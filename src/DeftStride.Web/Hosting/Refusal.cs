@@ -83,6 +83,8 @@ internal sealed partial class RefusalMiddleware(RequestDelegate next, ILogger<Re
         ("/api/films", null),
         ("/api/clips", 4 * LargestBody),
         ("/api/compute/clip", 4 * LargestBody),
+        // A hundred thousand sets of a table.
+        ("/api/logs/import", 40 * LargestBody),
     ];
 
     public async Task InvokeAsync(HttpContext context)

@@ -61,6 +61,16 @@ export const studioPlanQuery = queryOptions({
   ...remembered('plan', () => take(api.GET('/api/plan'))),
 });
 
+/** The private addresses of calendars that stand. */
+export const calendarsQuery = queryOptions({ queryKey: ['calendars'], queryFn: () => take(api.GET('/api/calendars')) });
+
+/** The whole log of a client, newest day first. */
+export const logsQuery = (clientId: string) =>
+  queryOptions({
+    queryKey: ['client', clientId, 'logs'],
+    queryFn: () => take(api.GET('/api/clients/{clientId}/logs', { params: { path: { clientId } } })),
+  });
+
 /** A block as it would be. */
 export const planDraftQuery = (clientId: string, block: Schema['BlockDto'] | null) =>
   queryOptions({

@@ -44,6 +44,7 @@ export const useKit = () => useQuery(kitQuery);
 /** The first word of a query's key. */
 type Kind =
   | 'bench'
+  | 'calendars'
   | 'check'
   | 'client'
   | 'clients'

@@ -20,6 +20,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calendars": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listCalendars"];
+        put?: never;
+        post: operations["makeCalendar"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendars/{id}/revocation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["revokeCalendar"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/cautions": {
         parameters: {
             query?: never;
@@ -188,6 +220,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["getDraft"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clients/{clientId}/logs": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLogs"];
         put?: never;
         post?: never;
         delete?: never;
@@ -820,6 +868,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logs/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importLogs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/missed-visits": {
         parameters: {
             query?: never;
@@ -1312,6 +1376,28 @@ export interface components {
          * @enum {unknown}
          */
         BottomNote: "none" | "bounce" | "twiceDown";
+        /** @description Asks for a private address: of one client, or, without one, of the studio. */
+        CalendarRequest: {
+            /** Format: uuid */
+            clientId: null | string;
+            /** Format: uuid */
+            id: string;
+            names: boolean;
+        };
+        /** @description A private address. Its token is shown once, when it is made. */
+        CalendarView: {
+            /** Format: date-time */
+            askedAt: null | string;
+            client: null | string;
+            /** Format: uuid */
+            clientId: null | string;
+            /** Format: uuid */
+            id: string;
+            /** Format: date-time */
+            madeAt: string;
+            names: boolean;
+            path: null | string;
+        };
         /** @description What is called out with the tempo; "{side}" and "{other}" stand for the sides. */
         CallDto: {
             when: components["schemas"]["TempoCall"];
@@ -2161,6 +2247,29 @@ export interface components {
             parts: string;
             text: string;
         };
+        /** @description What a file of logs would bring in, or has brought in. */
+        ImportView: {
+            /** Format: int32 */
+            clients: number;
+            datesRead: string;
+            /** Format: date */
+            first: null | string;
+            ignored: string[];
+            kept: boolean;
+            /** Format: date */
+            last: null | string;
+            /** Format: int32 */
+            new: number;
+            refused: components["schemas"]["RefusedRow"][];
+            /** Format: int32 */
+            refusedCount: number;
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            same: number;
+            sentence: string;
+            separator: string;
+        };
         /** @enum {unknown} */
         Instrument: "shin" | "knee" | "pelvis" | null;
         IntakeChange: {
@@ -2523,6 +2632,17 @@ export interface components {
             momentsText: string;
             shareText: string;
         };
+        /** @description The log of a client. */
+        LogBookView: {
+            /** Format: int32 */
+            cleanShare: number;
+            /** Format: uuid */
+            clientId: string;
+            clientName: string;
+            entries: components["schemas"]["LogEntryView"][];
+            /** Format: int32 */
+            painLimit: number;
+        };
         /** @description What was done of one exercise: set by set, or all sets alike; the effort, the worst pain, the morning after last time, where it was felt. */
         LogDto: {
             /** Format: int32 */
@@ -2533,6 +2653,24 @@ export interface components {
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
             sets: null | components["schemas"]["SetDto"][];
+        };
+        /** @description A log with the numbers that are drawn. */
+        LogEntryView: {
+            /** Format: int32 */
+            askedAmount: number;
+            /** Format: double */
+            askedLoadKg: number;
+            /** Format: int32 */
+            askedSets: number;
+            /** Format: int32 */
+            hardSets: number;
+            left: null | components["schemas"]["SideDoneView"];
+            /** Format: double */
+            loadKg: number;
+            log: components["schemas"]["LogView"];
+            /** Format: int32 */
+            painCounted: null | number;
+            right: null | components["schemas"]["SideDoneView"];
         };
         /** @description A log on its own, without a look. The day is the studio's own; today when none is given. */
         LogRequest: {
@@ -3195,6 +3333,12 @@ export interface components {
             ways?: null | components["schemas"]["WayView"][];
             wouldChange: string[];
         };
+        /** @description A row that is not taken, with why. */
+        RefusedRow: {
+            /** Format: int32 */
+            line: number;
+            why: string;
+        };
         /**
          * @description Which part of the body a measure speaks of, in the order in which a deviation is taken: from the foot up the chain.
          * @enum {unknown}
@@ -3564,6 +3708,17 @@ export interface components {
             moment: components["schemas"]["Moment"];
             side: components["schemas"]["BodySide"];
             view: components["schemas"]["View"];
+        };
+        /** @description What a side did in a session. */
+        SideDoneView: {
+            /** Format: int32 */
+            amount: number;
+            /** Format: int32 */
+            clean: number;
+            /** Format: double */
+            loadKg: number;
+            /** Format: int32 */
+            sets: number;
         };
         SignView: {
             id: string;
@@ -4253,6 +4408,70 @@ export interface operations {
             };
         };
     };
+    listCalendars: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarView"][];
+                };
+            };
+        };
+    };
+    makeCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalendarRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalendarView"];
+                };
+            };
+        };
+    };
+    revokeCalendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     confirmCautions: {
         parameters: {
             query?: never;
@@ -4540,6 +4759,28 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getLogs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                clientId: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogBookView"];
+                };
             };
         };
     };
@@ -5553,6 +5794,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogView"];
+                };
+            };
+        };
+    };
+    importLogs: {
+        parameters: {
+            query?: {
+                keep?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportView"];
                 };
             };
         };

@@ -68,6 +68,7 @@ const screens = {
   meet: later(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
   session: later(() => import('@/features/session/SessionScreen'), 'SessionScreen'),
   plan: later(() => import('@/features/plan/PlanScreen'), 'PlanScreen'),
+  log: later(() => import('@/features/log/LogScreen'), 'LogScreen'),
   weeks: later(() => import('@/features/plan/StudioPlanScreen'), 'StudioPlanScreen'),
   play: later(() => import('@/features/play/PlayScreen'), 'PlayScreen'),
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
@@ -109,6 +110,13 @@ const planRoute = createRoute({
   path: '/clients/$clientId/plan',
   staticData: { title: 'Plan' },
   component: screens.plan,
+});
+
+const logRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/log',
+  staticData: { title: 'Log' },
+  component: screens.log,
 });
 
 const weeksRoute = createRoute({
@@ -185,6 +193,7 @@ export const router = createRouter({
     playRoute,
     sessionRoute,
     planRoute,
+    logRoute,
     weeksRoute,
     meetRoute,
     studioRoute,

@@ -288,7 +288,7 @@ const kinds: Kind[] = [
 ];
 
 /** Requests that work something out and keep nothing: they are asked again by whoever asks. */
-const asks = /^\/api\/(compute\/|checks\/[^/]+\/recommendation|devices\/)/;
+const asks = /^\/api\/(compute\/|checks\/[^/]+\/recommendation|devices\/|calendars$|logs\/import)/;
 
 /** Whether a request writes something that must not be lost. */
 export const writes = (method: string, path: string) => method !== 'GET' && method !== 'HEAD' && !asks.test(path);

@@ -58,6 +58,7 @@ export function ClientScreen() {
       does: 'Meet: body, ranges, pain, goals',
       run: () => void navigate({ to: '/clients/$clientId/meet', params: { clientId } }),
     },
+    { keys: 'L', does: 'All of the log', run: () => void navigate({ to: '/clients/$clientId/log', params: { clientId } }) },
     { keys: 'P', does: 'Plan the weeks', run: () => void navigate({ to: '/clients/$clientId/plan', params: { clientId } }) },
   ]);
   const name = client.data?.client.name;

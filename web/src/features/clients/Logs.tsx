@@ -1,3 +1,4 @@
+import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { LogSheet } from '@/features/log/LogSheet';
@@ -14,7 +15,16 @@ export function Logs({ client, logs }: { client: Schema['ClientSummary']; logs: 
   const [wrong, setWrong] = useState<Schema['LogView'] | null>(null);
   return (
     <div className="mt-7" data-logs>
-      <h2 className="say mb-2 text-head">What was done</h2>
+      <div className="mb-1 flex flex-wrap items-baseline justify-between gap-3">
+        <h2 className="say text-head">What was done</h2>
+        <Link
+          to="/clients/$clientId/log"
+          params={{ clientId: client.id }}
+          className="inline-flex min-h-11 items-center underline underline-offset-4"
+        >
+          All of the log
+        </Link>
+      </div>
       <ul>
         {latest.slice(0, 6).map((log) => (
           <li key={log.id} className="grid grid-cols-[58px_1fr] gap-x-3 border-t border-hair py-2">

@@ -10,6 +10,7 @@ import { Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { Why } from '@/ui/Why';
 import { day } from '@/words/dates';
+import { CalendarOut } from './CalendarOut';
 import { ClashBoxes } from './ClashBoxes';
 import { between, longDay, monday, plus } from './days';
 import { freeDay, movable, type Plan, type Visit } from './moves';
@@ -160,6 +161,11 @@ export function PlanScreen() {
           )
         )}
       </div>
+      {!forming && (
+        <div className="mx-auto w-full max-w-[1240px] px-4 pb-6 sm:px-8">
+          <CalendarOut clientId={clientId} name={`${plan.clientName.split(' ')[0]}’s visits`} />
+        </div>
+      )}
       <StudioStrip clientId={clientId} />
     </div>
   );

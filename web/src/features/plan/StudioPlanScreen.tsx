@@ -4,9 +4,11 @@ import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { studioPlanQuery } from '@/api/options';
 import { useShortcuts } from '@/device/keys';
+import { LogTableFold } from '@/features/log/LogTableFold';
 import { Empty, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { day } from '@/words/dates';
+import { CalendarOut } from './CalendarOut';
 import { ClashBoxes } from './ClashBoxes';
 import { longDay, monday, plus } from './days';
 import { WeekFloor } from './WeekFloor';
@@ -125,6 +127,10 @@ export function StudioPlanScreen() {
             ))}
           </ol>
         )}
+        <div className="mt-6 grid gap-2">
+          <CalendarOut name="Everybody’s visits" />
+          <LogTableFold />
+        </div>
       </section>
     </div>
   );
