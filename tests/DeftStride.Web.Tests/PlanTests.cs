@@ -333,7 +333,7 @@ public sealed class PlanTests : IDisposable
     }
 
     [Fact]
-    public async Task A_ladder_edited_under_a_plan_and_a_red_flag_leave_it_readable()
+    public async Task A_red_flag_under_a_plan_leaves_it_readable_and_ranges_around_a_block_are_read_against_their_error()
     {
         var client = await OnTheBoxAsync("Bram", 181);
         await _studio.PostAsync(
@@ -358,5 +358,31 @@ public sealed class PlanTests : IDisposable
             StringComparison.Ordinal
         );
         Assert.Single((await PlanAsync(client)).Visits);
+
+        var other = await OnTheBoxAsync("Corin", 178);
+        await KeepAsync(other, Block(2, new PlanDayDto(DayOfWeek.Thursday, "17:00")));
+        foreach (var (day, degrees) in new[] { (0, 100.0), (10, 112.0) })
+        {
+            Until(day);
+            await _studio.PostAsync(
+                "/api/ranges",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    clientId = other,
+                    test = "hipFlexion",
+                    side = "left",
+                    degrees,
+                    gapCm = (double?)null,
+                    supersedes = (Guid?)null,
+                }
+            );
+        }
+
+        var pair = Assert.Single((await PlanAsync(other)).Ranges);
+        Assert.Equal(
+            (true, "Left hip flexion 100° → 112°: 12° more, beyond the test’s own 5°."),
+            (pair.Real, pair.Sentence)
+        );
     }
 }

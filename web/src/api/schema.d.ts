@@ -1629,6 +1629,7 @@ export interface components {
             clientId: string;
             clientName: string;
             missed: null | components["schemas"]["MissedView"];
+            ranges: components["schemas"]["RangePairView"][];
             sentence: components["schemas"]["PartView"][];
             start: components["schemas"]["PlanStartView"];
             /** Format: date */
@@ -3256,6 +3257,11 @@ export interface components {
             /** Format: double */
             degrees: number;
             test: components["schemas"]["RangeTest"];
+        };
+        /** @description A range that was measured before and after a block, with what that says. */
+        RangePairView: {
+            real: boolean;
+            sentence: string;
         };
         /** @description A range test done. The ankle may be given as the gap from toe to wall instead. */
         RangeRequest: {

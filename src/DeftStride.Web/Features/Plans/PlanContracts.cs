@@ -141,6 +141,9 @@ internal sealed record MissedView(string Sentence, IReadOnlyList<VisitMoveView> 
 /// <summary>A visit that goes to another day.</summary>
 internal sealed record VisitMoveView(Guid Id, DateOnly From, DateOnly Day, string Time);
 
+/// <summary>A range that was measured before and after a block, with what that says.</summary>
+internal sealed record RangePairView(bool Real, string Sentence);
+
 /// <summary>What a client could be planned for, before a plan stands.</summary>
 internal sealed record PlanStartView(BlockDto Block, bool Usual, string? Barred);
 
@@ -155,6 +158,7 @@ internal sealed record ClientPlanView(
     PlanStartView Start,
     IReadOnlyList<PlanVisitView> Visits,
     IReadOnlyList<PlanWeekView> Weeks,
+    IReadOnlyList<RangePairView> Ranges,
     MissedView? Missed,
     IReadOnlyList<KitClashView> Clashes,
     string? Warning

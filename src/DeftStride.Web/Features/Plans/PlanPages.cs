@@ -1,8 +1,10 @@
 using System.Globalization;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Core.Training;
 using DeftStride.Core.Training.Planning;
@@ -12,6 +14,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.People;
 using DeftStride.Studio.Plans;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
@@ -106,6 +109,7 @@ internal sealed class PlanPages(
             await StartAsync(client, block, day.Today, today, stop),
             shown,
             block is null ? [] : [.. Weeks(block, shown, logs)],
+            block is null ? [] : await RangesAsync(client.Id, block, visits, stop),
             missedView,
             [.. clashes],
             warning
@@ -401,6 +405,49 @@ internal sealed class PlanPages(
             habit.Count > 0,
             now.Barred ? now.Attention.Sentence : null
         );
+    }
+
+    /// <summary>
+    /// What the plan measures before and after: the last measurement up to the first week's end against the last one since. Nothing while
+    /// there is only one.
+    /// </summary>
+    private async Task<IReadOnlyList<RangePairView>> RangesAsync(
+        Guid clientId,
+        Block block,
+        IReadOnlyList<CalendarVisit> visits,
+        CancellationToken stop
+    )
+    {
+        RangeTest[] tests =
+        [
+            .. visits
+                .SelectMany(v => v.Planned?.Due ?? [])
+                .Where(d => d.Kind == PlanDueKind.RangeBefore)
+                .Select(d => Enum.TryParse<RangeTest>(d.Subject, out var test) ? test : (RangeTest?)null)
+                .OfType<RangeTest>()
+                .Distinct(),
+        ];
+        if (tests.Length == 0)
+            return [];
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var begun = PlanBook.Start(block.First.AddDays(7), zone);
+        var ranges = await db.RangesAsync(clientId, stop);
+        return
+        [
+            .. from test in tests
+            from side in new[] { BodySide.Left, BodySide.Right }
+            let its = ranges.Where(r => r.Test == test && r.Side == side).ToArray()
+            let before = its.FirstOrDefault(r => r.RecordedAt < begun)
+            let after = its.FirstOrDefault(r => r.RecordedAt >= begun)
+            where before is not null && after is not null
+            let change = new RangeChange(
+                test,
+                side,
+                Angle.FromDegrees(before.Degrees),
+                Angle.FromDegrees(after.Degrees)
+            )
+            select new RangePairView(change.Real, change.Sentence),
+        ];
     }
 
     private static IEnumerable<PlanWeekView> Weeks(Block block, PlanVisitView[] visits, LogFact[] logs)

@@ -5,7 +5,7 @@ import { cleanOf } from './logBook';
 
 type Entry = Schema['LogEntryView'];
 
-const LABEL = 118;
+const LABEL = 138;
 const RIGHT = 44;
 /** The latest so many sessions are drawn; more would be a fence. */
 const MOST = 40;

@@ -49,7 +49,7 @@ export function said(series: Entry[], cleanShare: number, painLimit: number): st
   if (series.length === 1) return `${name}: one session so far, ${last.log.did}.`;
   const move =
     last.loadKg > first.loadKg
-      ? `from ${first.loadKg || 'no'} to ${last.loadKg} kg`
+      ? `from ${first.loadKg > 0 ? first.loadKg : 'body weight'} to ${last.loadKg} kg`
       : last.loadKg < first.loadKg
         ? `down from ${first.loadKg} to ${last.loadKg} kg`
         : last.loadKg > 0

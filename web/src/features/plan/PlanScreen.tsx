@@ -142,6 +142,15 @@ export function PlanScreen() {
               </div>
               {!narrow && <Weeks plan={plan} />}
               {!narrow && panel && <div className="mt-4 rounded-2xl border border-hair bg-paper p-4">{panel}</div>}
+              {plan.ranges.length > 0 && (
+                <ul className="mt-3 grid gap-1 text-body" aria-label="Ranges before and after">
+                  {plan.ranges.map((r) => (
+                    <li key={r.sentence} className={r.real ? 'font-semibold' : 'text-soft'}>
+                      {r.sentence}
+                    </li>
+                  ))}
+                </ul>
+              )}
               {block && (
                 <div className="mt-3 flex flex-wrap items-start gap-x-8">
                   <Why ask="Why is it planned like this?">

@@ -1,3 +1,4 @@
+import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { useShortcuts } from '@/device/keys';
 import { Conditions } from '@/features/safety/Conditions';
@@ -52,8 +53,17 @@ export function StartView({
         {view.due.length > 0 && (
           <ul className="mt-4 grid gap-2">
             {view.due.map((d) => (
-              <li key={d.kind} className="flex items-baseline gap-3 border-l-4 border-brass pl-3 text-lead">
+              <li key={d.sentence} className="flex flex-wrap items-baseline gap-x-3 border-l-4 border-brass pl-3 text-lead">
                 {d.sentence}
+                {d.kind === 'range' && (
+                  <Link
+                    to="/clients/$clientId/meet"
+                    params={{ clientId: view.clientId }}
+                    className="inline-flex min-h-11 items-center text-body underline underline-offset-4"
+                  >
+                    Measure it now
+                  </Link>
+                )}
               </li>
             ))}
           </ul>
