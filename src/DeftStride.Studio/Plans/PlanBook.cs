@@ -91,7 +91,14 @@ internal sealed class PlanBook(
                 .Select(l => Spot.On(l, l.Rungs[0], steps, day.Facts.Logs, day.Facts.Rack)),
         ];
         var reaches = new Dictionary<string, Func<Rung, RungReach>>();
-        foreach (var ladder in day.Facts.Ladders)
+        // Only where the client stands: of the other ladders nothing is planned.
+        foreach (
+            var ladder in places
+                .Select(p => p.Ladder)
+                .Append(day.Today.Spot?.Ladder)
+                .OfType<Ladder>()
+                .DistinctBy(l => l.Id)
+        )
             reaches[ladder.Id] = await ladders.ReachAsync(client, ladder, stop);
         var intake = KeptIntake.Of(client);
         DateTimeOffset?[] seen =

@@ -19,6 +19,7 @@ using DeftStride.Studio.Plans;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Plans;
@@ -30,7 +31,8 @@ internal sealed class PlanPages(
     PlanBook plans,
     KitBook kit,
     TodayBook days,
-    LadderShelf shelf
+    LadderShelf shelf,
+    StudioCache cache
 )
 {
     /// <summary>A clash is told so many days before.</summary>
@@ -229,23 +231,42 @@ internal sealed class PlanPages(
         return new Phrase(parts);
     }
 
+    /// <summary>The clashes of the studio's next days, with whose the visits are and their versions.</summary>
+    [System.ComponentModel.ImmutableObject(true)]
+    private sealed record Clashes(
+        IReadOnlyList<KitClash> Found,
+        IReadOnlyDictionary<Guid, (Guid Client, long Version)> Visits
+    );
+
     /// <summary>Clashes of the next days that a client is part of, with the versions of the visits.</summary>
     private async Task<IReadOnlyList<KitClashView>> ClashesAsync(DateOnly today, Guid clientId, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
-        var visits = await plans.VisitsAsync(today, today.AddDays(ClashDays), null, stop);
-        var mine = visits.Where(v => v.Record.ClientId == clientId).Select(v => v.Record.Id).ToHashSet();
+        // Everybody's visits are gone through once after a change, whoever's page is looked at.
+        var all = await cache.OnceAsync(
+            "clashes",
+            scope,
+            async once =>
+            {
+                var visits = await plans.VisitsAsync(today, today.AddDays(ClashDays), null, once);
+                return new Clashes(
+                    await kit.ClashesAsync(visits, once),
+                    visits.ToDictionary(v => v.Record.Id, v => (v.Record.ClientId, v.Record.Version))
+                );
+            }
+        );
+        var mine = all.Visits.Where(v => v.Value.Client == clientId).Select(v => v.Key).ToHashSet();
         var listed = ChoicesInForce.Kit(studio);
         return
         [
-            .. (await kit.ClashesAsync(visits, stop))
-                .Where(c => mine.Contains(c.One.VisitId) || mine.Contains(c.Other.VisitId))
+            .. all
+                .Found.Where(c => mine.Contains(c.One.VisitId) || mine.Contains(c.Other.VisitId))
                 .Select(c =>
                     Clash(
                         c,
                         today,
                         listed.Tape,
-                        visits.ToDictionary(v => v.Record.Id, v => v.Record.Version),
+                        all.Visits.ToDictionary(v => v.Key, v => v.Value.Version),
                         listed.ToCore(),
                         mine
                     )
