@@ -23,6 +23,8 @@ internal sealed class Tour(Page desk, string folder, string only)
         "check-again",
         "phone-bench",
         "phone-client",
+        "phone-check",
+        "check-cue",
         "parts-dim",
     ];
 
@@ -56,6 +58,12 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.Press("Bram Hartnell");
         desk.See("What was decided");
         Keep(desk, "client");
+        desk.Press("Open the plan");
+        desk.See("both want the 40 cm box");
+        desk.Find("[aria-label='The studio this week']");
+        Keep(desk, "plan");
+        desk.Go("/plan").See("both want the 40 cm box");
+        Keep(desk, "weeks");
         desk.Go("/ladders").Find("[data-rung='ss-pad']");
         Keep(desk, "ladders");
         desk.Go("/").Press("History");
