@@ -27,6 +27,18 @@ public sealed class AccessTests
         page.Press("Sunniva Reed");
         page.See("Before any loading");
         Sound(page, "client with a stop sign", all);
+        page.Go("/plan").See("both want the 40 cm box");
+        page.Script("for (const s of document.querySelectorAll('main details > summary')) s.click()");
+        page.See("Choose a file");
+        Sound(page, "the studio's weeks", all);
+        page.Press("Give ");
+        page.Find(".plan-visit");
+        Sound(page, "plan", all);
+        page.Key("p").See("Plan these 4 weeks");
+        page.Find("section[aria-label='Plan some weeks'] svg");
+        Sound(page, "planning", all);
+        page.Go(new Uri(page.Driver.Url).AbsolutePath.Replace("/plan", "/log", StringComparison.Ordinal)).See("entries");
+        Sound(page, "log", all);
         page.Go("/").Press("History");
         page.See("What was decided");
         Sound(page, "client", all);

@@ -83,6 +83,47 @@ public sealed class PlanTests
     }
 
     [Fact]
+    public async Task A_table_of_logs_is_shown_before_it_comes_in_and_a_private_address_is_taken_back()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        var file = Path.Combine(server.Folder, "elsewhere.csv");
+        File.WriteAllText(
+            file,
+            "client;day;exercise_id;side;amount;load_kg\nBram Hartnell;03.11.2026;step-up;left;8;12,5\nBram Hartnell;03.11.2026;step-up;right;8;12,5\nNobody;03.11.2026;step-up;right;8;0\n"
+        );
+        var bram = Id(server.Url, "Bram Hartnell");
+        int Logs() => Get(server.Url, $"/api/clients/{bram}/logs")["entries"]!.AsArray().Count;
+        var before = Logs();
+        page.Go("/plan").Press("Logs as a table");
+        page.Until("the file to be asked for", () => page.Driver.FindElements(By.CssSelector("input[type='file']")).Count > 0);
+        page.Driver.FindElement(By.CssSelector("input[type='file']")).SendKeys(file);
+        page.See("1 log would come in");
+        page.See("no client of this studio");
+        Assert.Equal(before, Logs());
+        page.Press("Bring in this log");
+        page.See("1 log came in");
+        Assert.Equal(before + 1, Logs());
+
+        page.Press("Calendar");
+        page.Press("Make a private address");
+        var address = new Uri(page.Find("[data-address]").Text);
+        using var http = new HttpClient();
+        Assert.StartsWith("BEGIN:VCALENDAR", await http.GetStringAsync(address), StringComparison.Ordinal);
+        page.Press("Take it back");
+        page.Gone("[data-address]");
+        using var gone = await http.GetAsync(address);
+        Assert.Equal(System.Net.HttpStatusCode.NotFound, gone.StatusCode);
+
+        page.Go($"/clients/{bram}/log");
+        page.See("sessions");
+        page.Find("input[type='search']").SendKeys("12.5");
+        page.See("of " + (before + 1) + " entries");
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
     public void Two_who_want_the_same_box_are_told_on_both_screens_and_one_key_ends_it()
     {
         using var server = new AppHost(demo: true);

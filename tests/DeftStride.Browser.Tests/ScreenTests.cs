@@ -31,6 +31,9 @@ public sealed class ScreenTests
         {
             "/",
             "/studio",
+            "/plan",
+            $"/clients/{Id("Bram")}/plan",
+            $"/clients/{Id("Bram")}/log",
             "/ladders",
             "/ladders?open=ss-pad",
             "/library",
@@ -46,6 +49,7 @@ public sealed class ScreenTests
                     $"/clients/{id}/bench",
                     $"/clients/{id}/meet",
                     $"/clients/{id}/session",
+                    $"/clients/{id}/plan",
                     $"/page/{id}?for=client",
                     $"/page/{id}?for=clinician"
                 );

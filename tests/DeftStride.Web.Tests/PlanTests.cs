@@ -359,6 +359,33 @@ public sealed class PlanTests : IDisposable
         );
         Assert.Single((await PlanAsync(client)).Visits);
 
+        async Task MeasureAsync(Guid whose, double degrees) =>
+            await _studio.PostAsync(
+                "/api/ranges",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    clientId = whose,
+                    test = "hipFlexion",
+                    side = "left",
+                    degrees,
+                    gapCm = (double?)null,
+                    supersedes = (Guid?)null,
+                }
+            );
+
+        // Twice on one day is around an exercise.
+        await MeasureAsync(client, 100);
+        _clock.Now = _clock.Now.AddMinutes(20);
+        await MeasureAsync(client, 103);
+        var around = Assert.Single((await PlanAsync(client)).Ranges);
+        Assert.False(around.Real);
+        Assert.StartsWith(
+            "On 30 November, around an exercise: left hip flexion 100° → 103°: within the test’s own 5°",
+            around.Sentence,
+            StringComparison.Ordinal
+        );
+
         var other = await OnTheBoxAsync("Corin", 178);
         await KeepAsync(other, Block(2, new PlanDayDto(DayOfWeek.Thursday, "17:00")));
         foreach (var (day, degrees) in new[] { (0, 100.0), (10, 112.0) })

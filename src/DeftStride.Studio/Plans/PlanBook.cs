@@ -112,6 +112,7 @@ internal sealed class PlanBook(
         {
             Places = places,
             Goals = intake.Goals,
+            Trained = intake.TrainingAge,
             Rack = day.Facts.Rack,
             Out = exercise => Condition.Refusing(day.Facts.Conditions, exercise)?.Line ?? Unreached(exercise),
             Props =

@@ -224,6 +224,18 @@ public sealed class PlanTests
     }
 
     [Fact]
+    public void Whoever_is_new_to_training_has_one_thing_a_slot()
+    {
+        var facts = Facts(Client(("step", "st-up"), ("split-stance", "ss-pad")), Days(2));
+        static int Knees(Plan plan) =>
+            plan.Visits[0].Items.Count(i => i.Slot == Slot.KneeDominant && i.Place != SessionPlace.WarmUp);
+        Assert.Equal(2, Knees(Plan.Of(facts with { Trained = TrainingAge.Years })));
+        var plan = Plan.Of(facts with { Trained = TrainingAge.New });
+        Assert.Equal(1, Knees(plan));
+        Assert.Contains(plan.Notes, n => n.RuleId == "new-to-it");
+    }
+
+    [Fact]
     public void What_no_kit_serves_is_left_out_and_said()
     {
         var facts = Facts(Client(("step", "st-up"), ("split-stance", "ss-pad")), Days(2)) with

@@ -1,6 +1,5 @@
 import { createRootRoute, createRoute, createRouter, type ErrorComponentProps, Link } from '@tanstack/react-router';
 import type { Schema } from '@/api/client';
-import { ClientScreen } from '@/features/clients/ClientScreen';
 import { FloorScreen } from '@/features/floor/FloorScreen';
 import { Button } from '@/ui/Button';
 import { Empty } from '@/ui/Notice';
@@ -47,7 +46,7 @@ export const clientRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId',
   staticData: { title: 'Client' },
-  component: ClientScreen,
+  component: later(() => import('@/features/clients/ClientScreen'), 'ClientScreen'),
 });
 
 export const checkRoute = createRoute({

@@ -92,6 +92,9 @@ public sealed record PlanFacts(Block Block, Today Today)
     /// <summary>What the client comes for, the first first.</summary>
     public IReadOnlyList<Goal> Goals { get; init; } = [];
 
+    /// <summary>How long the client has trained; null where nobody asked.</summary>
+    public TrainingAge? Trained { get; init; }
+
     /// <summary>The weights that are there.</summary>
     public LoadRack Rack { get; init; } = LoadRack.Unknown;
 
@@ -199,6 +202,15 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
             }
 
             var helper = exercise.Family == ExerciseFamily.Helper;
+            // Whoever is new to it learns one thing a slot.
+            if (facts.Trained == TrainingAge.New && !helper && legs.Any(l => l.Slot == exercise.Shape.Slot && !l.Helper))
+            {
+                notes.Add(
+                    new("new-to-it", $"{exercise.Name} waits: new to training, so one thing a slot is enough for a block.")
+                );
+                continue;
+            }
+
             if (helper ? legs.Any(l => l.Helper) : legs.Count(l => l.Slot == exercise.Shape.Slot && !l.Helper) > 1)
                 continue;
             legs.Add(Of(spot.Ladder.Id, exercise, spot.Asked, helper));

@@ -111,7 +111,7 @@ internal sealed class PlanPages(
             await StartAsync(client, block, day.Today, today, stop),
             shown,
             block is null ? [] : [.. Weeks(block, shown, logs)],
-            block is null ? [] : await RangesAsync(client.Id, block, visits, stop),
+            await RangesAsync(client.Id, block, visits, stop),
             missedView,
             [.. clashes],
             warning
@@ -434,11 +434,41 @@ internal sealed class PlanPages(
     /// </summary>
     private async Task<IReadOnlyList<RangePairView>> RangesAsync(
         Guid clientId,
-        Block block,
+        Block? block,
         IReadOnlyList<CalendarVisit> visits,
         CancellationToken stop
     )
     {
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var ranges = await db.RangesAsync(clientId, stop);
+        DateOnly Day(RangeFact range) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(range.RecordedAt, zone).Date);
+        // Twice on one day is around one exercise: the first against the last.
+        var around = ranges
+            .Where(r => r.RecordedAt >= scope.Now.AddDays(-AroundDays))
+            .GroupBy(r => (Day: Day(r), r.Test, r.Side))
+            .Where(g => g.Count() > 1)
+            .OrderByDescending(g => g.Key.Day)
+            .ThenBy(g => g.Key.Test)
+            .ThenBy(g => g.Key.Side)
+            .Take(MostAround)
+            .Select(g =>
+                (
+                    g.Key.Day,
+                    Change: new RangeChange(
+                        g.Key.Test,
+                        g.Key.Side,
+                        Angle.FromDegrees(g.MinBy(r => r.Sequence)!.Degrees),
+                        Angle.FromDegrees(g.MaxBy(r => r.Sequence)!.Degrees)
+                    )
+                )
+            )
+            .Select(p => new RangePairView(
+                p.Change.Real,
+                string.Create(CultureInfo.InvariantCulture, $"On {p.Day:d MMMM}, around an exercise: {Lower(p.Change.Sentence)}")
+            ))
+            .ToArray();
+        if (block is null)
+            return around;
         RangeTest[] tests =
         [
             .. visits
@@ -448,13 +478,10 @@ internal sealed class PlanPages(
                 .OfType<RangeTest>()
                 .Distinct(),
         ];
-        if (tests.Length == 0)
-            return [];
-        var (_, _, zone) = await scope.DayAsync(stop);
         var begun = PlanBook.Start(block.First.AddDays(7), zone);
-        var ranges = await db.RangesAsync(clientId, stop);
         return
         [
+            .. around,
             .. from test in tests
             from side in new[] { BodySide.Left, BodySide.Right }
             let its = ranges.Where(r => r.Test == test && r.Side == side).ToArray()
@@ -470,6 +497,10 @@ internal sealed class PlanPages(
             select new RangePairView(change.Real, change.Sentence),
         ];
     }
+
+    /// <summary>Ranges of so many days back, and of so many pairs, are still news.</summary>
+    private const int AroundDays = 14,
+        MostAround = 4;
 
     private static IEnumerable<PlanWeekView> Weeks(Block block, PlanVisitView[] visits, LogFact[] logs)
     {

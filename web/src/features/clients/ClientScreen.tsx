@@ -157,7 +157,7 @@ export function ClientScreen() {
               Take the dropped look back
             </Button>
           )}
-          <div className="flex gap-2.5">
+          <div className="flex flex-wrap gap-2.5">
             {stopSigns.length === 0 && !waitingSigns.stops && today.asked && (
               <Side to="/clients/$clientId/session" id={clientId} hint="S">
                 Session
@@ -165,6 +165,9 @@ export function ClientScreen() {
             )}
             <Side to="/clients/$clientId/bench" id={clientId} hint="B">
               Set-up
+            </Side>
+            <Side to="/clients/$clientId/plan" id={clientId} hint="P">
+              Plan
             </Side>
             {!meetFirst && (
               <Side to="/clients/$clientId/meet" id={clientId} hint="M">
@@ -277,7 +280,7 @@ function Side({
   hint,
   children,
 }: {
-  to: '/clients/$clientId/bench' | '/clients/$clientId/meet' | '/clients/$clientId/session';
+  to: '/clients/$clientId/bench' | '/clients/$clientId/meet' | '/clients/$clientId/plan' | '/clients/$clientId/session';
   id: string;
   hint: string;
   children: string;

@@ -138,6 +138,9 @@ function doneWords(run: Run, item: Item, mass: { from: (kg: number) => number; n
   return `${sides.charAt(0).toUpperCase()}${sides.slice(1)}${item.held ? ' s' : ''}. ${clean} of ${all} clean${kg > 0 ? `, ${mass.from(kg)} ${mass.name}` : ''}.`;
 }
 
+/** Where clients say it was, when it was not where it should be; one tap, no keyboard. */
+const ELSEWHERE = ['front thigh', 'glute', 'hamstring', 'inner thigh', 'calf', 'low back', 'knee', 'nowhere'];
+
 function Felt({ session, item, onTap }: { session: Session; item: Item; onTap: (bare: Omit<Tap, 'id' | 'at'>) => boolean }) {
   const felt = session.run.felts[item.id];
   const expected = session.view.about[item.exerciseId]?.felt ?? [];
@@ -161,6 +164,20 @@ function Felt({ session, item, onTap }: { session: Session; item: Item; onTap: (
           Somewhere else
         </Button>
       </div>
+      {felt && !felt.asExpected && (
+        <div className="mt-2 flex flex-wrap gap-2" role="group" aria-label="Where instead?">
+          {ELSEWHERE.map((where) => (
+            <Button
+              key={where}
+              aria-pressed={felt.where === where}
+              className={`min-h-13 ${felt.where === where ? 'bg-spine! text-spine-ink!' : ''}`}
+              onClick={() => onTap({ kind: 'felt', felt: { asExpected: false, where } })}
+            >
+              {where.charAt(0).toUpperCase() + where.slice(1)}
+            </Button>
+          ))}
+        </div>
+      )}
     </fieldset>
   );
 }

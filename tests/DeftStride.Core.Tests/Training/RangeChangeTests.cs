@@ -1,9 +1,10 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Training.Planning;
 using Xunit;
 
-namespace DeftStride.Core.Tests.Bodies;
+namespace DeftStride.Core.Tests.Training;
 
 /// <summary>A range measured twice: a change is news only beyond the test's own error.</summary>
 public sealed class RangeChangeTests

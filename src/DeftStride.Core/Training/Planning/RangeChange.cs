@@ -1,7 +1,8 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 
-namespace DeftStride.Core.Bodies;
+namespace DeftStride.Core.Training.Planning;
 
 /// <summary>The same range of one side measured twice, around an exercise or a block.</summary>
 /// <param name="Test">Which.</param>
