@@ -37,7 +37,8 @@ public sealed class AccessTests
         page.Key("p").See("Plan these 4 weeks");
         page.Find("section[aria-label='Plan some weeks'] svg");
         Sound(page, "planning", all);
-        page.Go(new Uri(page.Driver.Url).AbsolutePath.Replace("/plan", "/log", StringComparison.Ordinal)).See("entries");
+        page.Go(new Uri(page.Driver.Url).AbsolutePath.Replace("/plan", "/log", StringComparison.Ordinal))
+            .See("entries");
         Sound(page, "log", all);
         page.Go("/").Press("History");
         page.See("What was decided");

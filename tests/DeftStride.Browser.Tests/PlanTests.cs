@@ -33,7 +33,8 @@ public sealed class PlanTests
         var wil = Id(server.Url, "Wil Harrow");
 
         // Open the plan, two days, keep it: four taps of the twelve that it may take.
-        page.Go($"/clients/{wil}").Key("p");
+        page.Go($"/clients/{wil}").See("Two numbers are enough to begin");
+        page.Key("p");
         page.See("No weeks are planned for Wil yet");
         page.Press("Mon");
         page.Press("Thu");
@@ -61,7 +62,7 @@ public sealed class PlanTests
                 page.Find(Picked)
                     .GetDomAttribute("aria-label")!
                     .StartsWith(
-                        DateOnly.Parse(Visits(server.Url, wil)[1]!["day"]!.ToString()).DayOfWeek.ToString(),
+                        $"{DateOnly.Parse(Visits(server.Url, wil)[1]!["day"]!.ToString()):ddd d}",
                         StringComparison.Ordinal
                     )
         );
@@ -97,7 +98,10 @@ public sealed class PlanTests
         int Logs() => Get(server.Url, $"/api/clients/{bram}/logs")["entries"]!.AsArray().Count;
         var before = Logs();
         page.Go("/plan").Press("Logs as a table");
-        page.Until("the file to be asked for", () => page.Driver.FindElements(By.CssSelector("input[type='file']")).Count > 0);
+        page.Until(
+            "the file to be asked for",
+            () => page.Driver.FindElements(By.CssSelector("input[type='file']")).Count > 0
+        );
         page.Driver.FindElement(By.CssSelector("input[type='file']")).SendKeys(file);
         page.See("1 log would come in");
         page.See("no client of this studio");

@@ -203,10 +203,17 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
 
             var helper = exercise.Family == ExerciseFamily.Helper;
             // Whoever is new to it learns one thing a slot.
-            if (facts.Trained == TrainingAge.New && !helper && legs.Any(l => l.Slot == exercise.Shape.Slot && !l.Helper))
+            if (
+                facts.Trained == TrainingAge.New
+                && !helper
+                && legs.Any(l => l.Slot == exercise.Shape.Slot && !l.Helper)
+            )
             {
                 notes.Add(
-                    new("new-to-it", $"{exercise.Name} waits: new to training, so one thing a slot is enough for a block.")
+                    new(
+                        "new-to-it",
+                        $"{exercise.Name} waits: new to training, so one thing a slot is enough for a block."
+                    )
                 );
                 continue;
             }

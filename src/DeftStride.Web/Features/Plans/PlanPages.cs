@@ -464,7 +464,10 @@ internal sealed class PlanPages(
             )
             .Select(p => new RangePairView(
                 p.Change.Real,
-                string.Create(CultureInfo.InvariantCulture, $"On {p.Day:d MMMM}, around an exercise: {Lower(p.Change.Sentence)}")
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"On {p.Day:d MMMM}, around an exercise: {Lower(p.Change.Sentence)}"
+                )
             ))
             .ToArray();
         if (block is null)

@@ -30,7 +30,8 @@ export function LogCharts({
   const [box, width] = useWidth<HTMLDivElement>(1100);
   const its = entries.slice(0, MOST).reverse();
   const label = width < 640 ? 0 : LABEL;
-  const step = Math.min(74, (width - label - RIGHT) / Math.max(1, its.length));
+  // A finger's width at least: a longer log is scrolled.
+  const step = Math.max(46, Math.min(74, (width - label - RIGHT) / Math.max(1, its.length)));
   const x = (i: number) => label + 14 + (i + 0.5) * step;
   const wide = label + 14 + its.length * step + RIGHT;
   const heaviest = Math.max(1, ...its.map((e) => Math.max(e.loadKg, e.askedLoadKg)));

@@ -49,7 +49,11 @@ export function LogScreen() {
   return (
     <div className="mx-auto max-w-[1240px] px-4 pt-4 pb-10 sm:px-8">
       <p className="text-body text-soft">
-        <Link to="/clients/$clientId" params={{ clientId }} className="underline decoration-hair underline-offset-4">
+        <Link
+          to="/clients/$clientId"
+          params={{ clientId }}
+          className="inline-flex min-h-11 items-center underline decoration-hair underline-offset-4"
+        >
           {clientName}
         </Link>{' '}
         · the log

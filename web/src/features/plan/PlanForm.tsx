@@ -2,11 +2,12 @@ import { useQuery } from '@tanstack/react-query';
 import { useId, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { planDraftQuery } from '@/api/options';
+import { useNarrow } from '@/device/narrow';
 import { Button } from '@/ui/Button';
 import { Fold } from '@/ui/Fold';
 import { Trouble } from '@/ui/Notice';
 import { day } from '@/words/dates';
-import { plus, SHORT_DAYS, WEEKDAYS } from './days';
+import { plus, SHORT_DAYS, WEEKDAYS, weekday } from './days';
 import type { Plan } from './moves';
 import { PlanPath } from './PlanPath';
 
@@ -35,6 +36,7 @@ export function PlanForm({
 }) {
   const [block, setBlock] = useState<Block>(plan.start.block);
   const firstId = useId();
+  const narrow = useNarrow();
   const draft = useQuery(planDraftQuery(plan.clientId, block.days.length > 0 ? block : null));
   const time = block.days.at(-1)?.time ?? '17:00';
   const toggle = (index: number) => {
@@ -155,7 +157,11 @@ export function PlanForm({
       </Fold>
       {draft.data && (
         <div className="mt-3">
-          <PlanPath plan={{ visits: draft.data.visits, block: null, today: plan.today, clashes: [] }} picked={null} />
+          {narrow ? (
+            <p className="text-body">{draft.data.visits.map((v) => `${SHORT_DAYS[weekday(v.day)]} ${day(v.day)}`).join(' · ')}</p>
+          ) : (
+            <PlanPath plan={{ visits: draft.data.visits, block: null, today: plan.today, clashes: [] }} picked={null} />
+          )}
           <ul className="mt-2 grid max-w-[70em] gap-1 text-copy text-soft">
             {draft.data.notes.map((n) => (
               <li key={n}>{n}</li>

@@ -39,7 +39,8 @@ export function PlanPath({
   const scroll = useRef<HTMLDivElement>(null);
   const { visits, today } = plan;
   const of = span(visits, plan.block, today);
-  const perDay = Math.max(LEAST_DAY, (width - LABELS - 12) / of.days);
+  // Where nothing can be picked it is drawn to fit; else a day keeps the width of its boards and the drawing is scrolled.
+  const perDay = Math.max(onPick ? LEAST_DAY : 4, (width - LABELS - 12) / of.days);
   const x = (iso: string) => LABELS + (between(of.first, iso) + 0.5) * perDay;
   const wide = LABELS + of.days * perDay + 12;
   const marks = stakesOf(
@@ -257,7 +258,10 @@ function VisitColumn({
   const half = Math.min(room - 8, Math.max(26, most * 13)) / 2;
   const top = placed[0]?.top ?? 0;
   const faded = visit.state === 'missed';
-  const words = `${longDay(visit.day)} ${dayWords(visit.day)}, ${visit.time}: ${visit.items.map((i) => `${i.name}, ${i.asked}`).join('; ')}`;
+  const label =
+    perDay * 2 > 66 || room > 66 ? `${shortDay(visit.day)} ${Number(visit.day.slice(8))}` : `${Number(visit.day.slice(8))}`;
+  // What is read out begins with what is seen.
+  const words = `${label}${visit.lighter ? ', a lighter week' : ''}: ${longDay(visit.day)} ${dayWords(visit.day)}, ${visit.time}, ${visit.items.map((i) => `${i.name}, ${i.asked}`).join('; ')}`;
   return (
     <g
       {...(onDrop ? bind() : {})}
@@ -306,17 +310,17 @@ function VisitColumn({
         fill={clash ? 'var(--brick)' : visit.state === 'missed' ? 'var(--ink-soft)' : 'var(--ink)'}
         textDecoration={visit.state === 'missed' ? 'line-through' : undefined}
       >
-        {perDay * 2 > 66 || room > 66 ? `${shortDay(visit.day)} ${Number(visit.day.slice(8))}` : Number(visit.day.slice(8))}
+        {label}
       </text>
       {picked && onDrop && (
-        <text x={x} y={bottom + 35} textAnchor="middle" fontSize="13.5" fill="var(--brass-text)">
-          ← →
-        </text>
-      )}
-      {visit.lighter && !(picked && onDrop) && (
-        <text x={x} y={bottom + 35} textAnchor="middle" fontSize="12" fill="var(--ink-soft)">
-          lighter
-        </text>
+        <path
+          d={`M${x - 16} ${bottom + 31} h-8 m4 -4 l-4 4 l4 4 M${x + 16} ${bottom + 31} h8 m-4 -4 l4 4 l-4 4`}
+          fill="none"
+          stroke="var(--brass)"
+          strokeWidth="2"
+          strokeLinecap="round"
+          strokeLinejoin="round"
+        />
       )}
     </g>
   );

@@ -91,7 +91,11 @@ export function PlanScreen() {
         <div className="grid items-start gap-x-8 gap-y-4 lg:grid-cols-[1fr_auto]">
           <div className="min-w-0">
             <p className="text-body text-soft">
-              <Link to="/clients/$clientId" params={{ clientId }} className="underline decoration-hair underline-offset-4">
+              <Link
+                to="/clients/$clientId"
+                params={{ clientId }}
+                className="inline-flex min-h-11 items-center underline decoration-hair underline-offset-4"
+              >
                 {plan.clientName}
               </Link>
               {block && (
@@ -247,7 +251,7 @@ function Weeks({ plan }: { plan: Plan }) {
         const past = plan.today >= w.first;
         return (
           <li key={w.first} className="min-w-0 leading-snug">
-            <p className="truncate font-semibold">{w.asked}</p>
+            <p className="font-semibold">{w.asked}</p>
             <p className="text-soft">
               {past && w.hardSetsAsked > 0
                 ? `${w.hardSetsDone} of ${w.hardSetsAsked} hard sets`

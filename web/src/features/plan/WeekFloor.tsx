@@ -68,10 +68,6 @@ function Day({
 }) {
   const clash = visits.filter((v) => v.clashes);
   const named = client === null ? [] : visits.filter((v) => v.clientId === client);
-  const words = [
-    visits.length === 0 ? 'nobody' : `${visits.length} ${visits.length === 1 ? 'visit' : 'visits'}`,
-    ...(clash.length > 0 ? ['a clash'] : []),
-  ].join(', ');
   const Tag = onPick ? 'button' : 'div';
   return (
     <li className="min-w-0">
@@ -81,7 +77,6 @@ function Day({
               type: 'button' as const,
               onClick: () => onPick(day),
               'aria-pressed': picked,
-              'aria-label': `${dayName(day)}: ${words}`,
             }
           : {})}
         className={`block w-full rounded-lg px-1 pt-1 pb-1.5 text-left ${picked ? 'bg-white/10' : onPick ? 'hover:bg-white/5' : ''}`}
