@@ -149,6 +149,8 @@ builder.Services.AddScoped<PlanBook>();
 builder.Services.AddScoped<PlanRecorder>();
 builder.Services.AddScoped<KitBook>();
 builder.Services.AddScoped<PlanPages>();
+builder.Services.AddScoped<StudioPlanPages>();
+builder.Services.AddScoped<ClashPages>();
 builder.Services.AddScoped<CalendarKeeper>();
 builder.Services.AddSingleton<CalendarPace>();
 builder.Services.AddScoped<TrialRecorder>();

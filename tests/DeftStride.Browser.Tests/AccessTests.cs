@@ -158,13 +158,26 @@ public sealed class AccessTests
                 () => page.Script("return document.documentElement.dataset.theme") is string l && l == light
             );
             Media("print", "none");
-            return (string)
-                page.Script(
-                    """
-                    const of = (e) => { const s = getComputedStyle(e); return [s.color, s.backgroundColor, s.borderTopColor].join(' '); };
-                    return [document.body, document.querySelector('main'), ...document.querySelectorAll('main h1, main p, main table, main article')].map(of).join('\n');
-                    """
-                )!;
+            string Read() =>
+                (string)
+                    page.Script(
+                        """
+                        const of = (e) => { const s = getComputedStyle(e); return [s.color, s.backgroundColor, s.borderTopColor].join(' '); };
+                        return [document.body, document.querySelector('main'), ...document.querySelectorAll('main h1, main p, main table, main article')].map(of).join('\n');
+                        """
+                    )!;
+            // The sheet fills from several answers: it is whole when nothing has come for a while.
+            var (last, same) = (Read(), 0);
+            page.Until(
+                "a sheet that is whole",
+                () =>
+                {
+                    var now = Read();
+                    (same, last) = (now == last ? same + 1 : 0, now);
+                    return same >= 20;
+                }
+            );
+            return last;
         }
 
         foreach (

@@ -1,7 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using DeftStride.Core.Setup;
-using DeftStride.Core.Training.Planning;
 using DeftStride.Core.Training.Running;
 using DeftStride.Studio.Plans;
 using DeftStride.Web.Features.Bodies;
@@ -92,7 +91,7 @@ public sealed class PlanTests : IDisposable
         Assert.All(plan.Visits, v => Assert.Equal(("17:00", VisitStands.Ahead), (v.Time, v.State)));
         Assert.Equal(4, plan.Weeks.Count);
         Assert.StartsWith("Tomorrow at 17:00: split squat", Said(plan.Sentence), StringComparison.Ordinal);
-        Assert.Contains(plan.Visits[0].Due, d => d.Kind == PlanDueKind.Film);
+        Assert.Contains(plan.Visits[0].Due, d => d.Short == "First look");
 
         // The day's session is what the plan says, and what is due is said there too.
         Until(1, 16);
@@ -410,6 +409,99 @@ public sealed class PlanTests : IDisposable
         Assert.Equal(
             (true, "Left hip flexion 100° → 112°: 12° more, beyond the test’s own 5°."),
             (pair.Real, pair.Sentence)
+        );
+    }
+
+    private async Task AtAsync(string zone)
+    {
+        var studio = await _studio.GetAsync("/api/studio");
+        await _studio.SendAsync(
+            HttpMethod.Put,
+            "/api/studio",
+            new StudioChange(
+                Guid.CreateVersion7(),
+                studio["studioVersion"]?.GetValue<long>() ?? studio["version"]!.GetValue<long>(),
+                "Northstairs",
+                zone,
+                2
+            )
+        );
+    }
+
+    [Fact]
+    public async Task The_next_block_leaves_this_one_as_it_is_and_the_day_a_visit_moved_from_is_the_studios_own()
+    {
+        // Evening here is the next day in Greenwich.
+        await AtAsync("America/Los_Angeles");
+        _clock.Now = new(2026, 11, 30, 18, 0, 0, TimeSpan.Zero);
+        var client = await _studio.ClientAsync();
+        await KeepAsync(client, Block());
+        var first = (await PlanAsync(client)).Visits;
+        await MoveAsync(first[0], Monday.AddDays(2));
+        Assert.Equal([Monday.AddDays(1)], (await PlanAsync(client)).Visits[0].MovedFrom);
+
+        var start = (await PlanAsync(client)).Start.Block;
+        Assert.Equal(Monday.AddDays(28), start.First);
+        await KeepAsync(client, start with { Weeks = 2 });
+        var plan = await PlanAsync(client);
+        Assert.Equal(12, plan.Visits.Count);
+        Assert.Equal(first.Select(v => v.Id).Order(), plan.Visits.Take(8).Select(v => v.Id).Order());
+        Assert.True(plan.First <= Monday.AddDays(2));
+        Assert.All(plan.Visits, v => Assert.True(v.InPlan));
+        // One that is missed then still moves.
+        Until(4, 20);
+        Assert.Contains((await PlanAsync(client)).Visits, v => v.State == VisitStands.Missed);
+        Assert.NotNull((await PlanAsync(client)).Missed);
+        // Begun anew from today, nothing of what was to come is left over.
+        await KeepAsync(
+            client,
+            Block(1, new PlanDayDto(DayOfWeek.Saturday, "10:00")) with
+            {
+                First = Monday.AddDays(4),
+            }
+        );
+        Assert.Equal(
+            [Monday.AddDays(5)],
+            (await PlanAsync(client)).Visits.Where(v => v.State == VisitStands.Ahead).Select(v => v.Day)
+        );
+    }
+
+    [Fact]
+    public async Task What_is_due_follows_what_was_done_and_where_visits_went_and_nothing_is_asked_for_over_a_flag_or_a_condition()
+    {
+        var client = await OnTheBoxAsync("Corin", 178);
+        await KeepAsync(client, Block());
+        var plan = await PlanAsync(client);
+        Assert.Equal(
+            "First look",
+            plan.Visits[0].Due.Single(d => d.Short.Contains("look", StringComparison.Ordinal)).Short
+        );
+        // Moved behind the second one, the look is due on what is first now; both screens say so.
+        await MoveAsync(plan.Visits[0], Monday.AddDays(5));
+        plan = await PlanAsync(client);
+        Assert.Contains(plan.Visits[0].Due, d => d.Short == "First look");
+        Assert.DoesNotContain(plan.Visits[1].Due, d => d.Short == "First look");
+        var studio = await WeeksAsync();
+        Assert.Equal(
+            plan.Visits.Select(v => string.Join(", ", v.Due.Select(d => d.Short))),
+            studio.Visits.Where(v => v.ClientId == client).Select(v => string.Join(", ", v.Due))
+        );
+
+        await _studio.PostAsync(
+            "/api/flags",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                signId = "giving-way",
+                note = "",
+                supersedes = (Guid?)null,
+            },
+            HttpStatusCode.NoContent
+        );
+        Assert.All(
+            (await PlanAsync(client)).Visits.SelectMany(v => v.Items).Where(i => i.ExerciseId is not null),
+            i => Assert.Equal("not while a red flag stands", i.Asked)
         );
     }
 }

@@ -69,6 +69,21 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
                 .Aggregate((a, b) => a with { Done = Math.Min(a.Done, b.Done), Clean = Math.Min(a.Clean, b.Clean) });
     }
 
+    /// <summary>The share of clean ones of the side that had fewer, 0–1; null where nothing was counted.</summary>
+    public double? CleanShare =>
+        Sets.GroupBy(s => s.Side)
+            .Select(side => (Done: side.Sum(s => s.Amount), Clean: side.Sum(s => s.Clean)))
+            .Where(side => side.Done > 0)
+            .Select(side => (double?)side.Clean / side.Done)
+            .Min();
+
+    /// <summary>Whether eight in ten were clean on the side that had fewer; null where nothing was counted.</summary>
+    public bool? CleanEnough => CleanShare is { } share ? share >= DecisionFacts.CleanShare - 1e-9 : null;
+
+    /// <summary>Whether so many were done on every side that was trained.</summary>
+    /// <param name="amount">Repetitions or seconds a side, all sets together.</param>
+    public bool Whole(int amount) => Sets.GroupBy(s => s.Side).All(side => side.Sum(s => s.Amount) >= amount);
+
     /// <summary>Whether it was a good session: all of what was asked for done, eight in ten clean, pain within the limit.</summary>
     public bool Good(Prescription asked, int painLimit) =>
         Against(asked) is { } done

@@ -6,6 +6,7 @@ using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Setup;
+using DeftStride.Core.Training.Planning;
 
 namespace DeftStride.Core.Training;
 
@@ -62,6 +63,9 @@ public sealed record TodayFacts
 {
     /// <summary>The present moment.</summary>
     public required DateTimeOffset Now { get; init; }
+
+    /// <summary>The studio's own day.</summary>
+    public DateOnly Day { get; init; }
 
     /// <summary>The ladders in force in the studio.</summary>
     public required IReadOnlyList<Ladder> Ladders { get; init; }
@@ -181,6 +185,9 @@ public sealed record Today(
     /// <summary>The tempo asked for: the one chosen last for this exercise where it stands, else the usual one; null for holds and where nothing is trained.</summary>
     public Tempo? Tempo { get; init; }
 
+    /// <summary>What rose lately (sets, steps in load), to be looked at before the technique is blamed; null where the week is like those before.</summary>
+    public string? Risen { get; init; }
+
     /// <summary>What hurt the last time that this was done or looked at, or null: it is asked about after each set.</summary>
     public Pain? Sore { get; init; }
 
@@ -269,6 +276,7 @@ public sealed record Today(
         {
             Due = Training.Due.Of(facts, exercise, school, asked is null),
             Sore = Sore_(facts, exercise),
+            Risen = WeekWork.Warning(WeekWork.Of(facts.Logs), MissedVisits.Monday(facts.Day)),
             Tempo =
                 asked?.Range.TempoFor(exercise) is not { } usual ? null
                 : facts.Logs.Where(l => l.ExerciseId == exercise.Id).MaxBy(l => l.Place) is { Tempo: { } chosen } last

@@ -133,7 +133,18 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
             var range = new[] { BodySide.Left, BodySide.Right }
                 .Select(side => TodayBook.Range(newest, side))
                 .MinBy(r => r.Of(RangeTest.HipFlexion).Most)!;
-            return KitFit.Of(exercise, body, range, kit, Kept(setups[(client.Id, exercise.Id)].FirstOrDefault()));
+            var known = KeptIntake.Of(client).Body() is not null;
+            return
+                KitFit.Of(exercise, body, range, kit, Kept(setups[(client.Id, exercise.Id)].FirstOrDefault()))
+                    is { } fit
+                ? fit with
+                {
+                    Estimate =
+                        !known ? $" (an estimate for {kit.Tape.Length(AssumedStature)}: nobody has measured)"
+                        : body.SegmentsMeasured ? ""
+                        : " (an estimate from the stature)",
+                }
+                : null;
         }
     }
 

@@ -49,6 +49,9 @@ internal sealed record CalendarVisit(
     IReadOnlyList<PlanItem> Items
 )
 {
+    /// <summary>What is due on it beside the work, as it stands now.</summary>
+    public IReadOnlyList<PlanDue> Due { get; init; } = [];
+
     /// <summary>As the rule of missed visits reads it.</summary>
     public VisitDay ToDay() => new(Record.Id, Day, At, Stands is VisitStands.Done or VisitStands.Running);
 }
@@ -101,13 +104,7 @@ internal sealed class PlanBook(
         )
             reaches[ladder.Id] = await ladders.ReachAsync(client, ladder, stop);
         var intake = KeptIntake.Of(client);
-        DateTimeOffset?[] seen =
-        [
-            .. day.Facts.Films.Where(f => f.ExerciseId == day.Today.Exercise.Id).Select(f => (DateTimeOffset?)f.At),
-            day.Facts.Look is { } look && look.ExerciseId == day.Today.Exercise.Id ? look.At : null,
-        ];
-        var (_, _, zone) = await scope.DayAsync(stop);
-        var last = seen.Max();
+        var seen = await SeenAsync([client.Id], stop);
         return new PlanFacts(block, day.Today)
         {
             Places = places,
@@ -115,13 +112,8 @@ internal sealed class PlanBook(
             Trained = intake.TrainingAge,
             Rack = day.Facts.Rack,
             Out = exercise => Condition.Refusing(day.Facts.Conditions, exercise)?.Line ?? Unreached(exercise),
-            Props =
-            [
-                .. ChoicesInForce
-                    .Props(client, today)
-                    .Select(p => new PlanProp(p.Correction.Id, p.Correction.Short, p.Until)),
-            ],
-            Seen = last is { } at ? DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, zone).Date) : null,
+            Props = Props(client, today),
+            Seen = seen.TryGetValue((client.Id, day.Today.Exercise.Id), out var last) ? last : null,
             WarmUps = await WarmUpsAsync(client.Id, stop),
             Standstill = Still(day.Facts.Logs, day.Today.Spot),
             Swaps = day.Today.Spot is { } spot
@@ -235,7 +227,7 @@ internal sealed class PlanBook(
         var inForce = await shelf.LaddersAsync(studio.Id, stop);
         var ways = await shelf.WaysAsync(ids, stop);
         var steps = ids.ToDictionary(id => id, id => ways[id].Select(LadderShelf.Step).ToArray());
-        return
+        CalendarVisit[] visits =
         [
             .. records.Select(r =>
             {
@@ -254,9 +246,104 @@ internal sealed class PlanBook(
                         : VisitStands.Ahead,
                     planned,
                     planned is null ? [] : Items(planned, inForce, steps[r.Record.ClientId])
-                );
+                )
+                {
+                    Due = [.. (planned?.Due ?? []).Select(d => d.ToCore())],
+                };
             }),
         ];
+        // From a window that begins later it cannot be told what is due first.
+        return from <= today ? await DueNowAsync(visits, today, stop) : visits;
+    }
+
+    /// <summary>Films and props of visits to come by what is known now: one that was made or given back since is due no more.</summary>
+    private async Task<IReadOnlyList<CalendarVisit>> DueNowAsync(
+        CalendarVisit[] visits,
+        DateOnly today,
+        CancellationToken stop
+    )
+    {
+        var plans = visits
+            .Where(v => v is { Stands: VisitStands.Ahead, Planned: not null, Items.Count: > 0 })
+            .GroupBy(v => v.Record.ClientId)
+            .ToArray();
+        if (plans.Length == 0)
+            return visits;
+        Guid[] ids = [.. plans.Select(p => p.Key)];
+        var clients = await db.Clients.AsNoTracking().Where(c => ids.Contains(c.Id)).ToDictionaryAsync(c => c.Id, stop);
+        var seen = await SeenAsync(ids, stop);
+        var due = new Dictionary<Guid, IReadOnlyList<PlanDue>>();
+        foreach (var plan in plans)
+        {
+            CalendarVisit[] ahead = [.. plan];
+            var main = Exercise.Find(
+                ahead[0].Items.FirstOrDefault(i => i.Place == SessionPlace.Main)?.ExerciseId
+                    ?? ahead[0].Record.ExerciseId
+            );
+            if (main is null)
+                continue;
+            PlanDue[][] ranges =
+            [
+                .. ahead.Select(v =>
+                    v.Due.Where(d => d.Kind is PlanDueKind.RangeBefore or PlanDueKind.RangeAfter).ToArray()
+                ),
+            ];
+            var more = Plan.DueOn(
+                main,
+                seen.TryGetValue((plan.Key, main.Id), out var last) ? last : null,
+                Props(clients[plan.Key], today),
+                [.. ahead.Select(v => v.Day)],
+                today,
+                ahead[^1].Day.AddDays(1),
+                [.. ranges.Select(r => r.Length)]
+            );
+            foreach (var (visit, i) in ahead.Select((v, i) => (v, i)))
+                due[visit.Record.Id] = [.. ranges[i], .. more[i]];
+        }
+
+        return [.. visits.Select(v => due.TryGetValue(v.Record.Id, out var now) ? v with { Due = now } : v)];
+    }
+
+    private static PlanProp[] Props(ClientRecord client, DateOnly today) =>
+        [
+            .. ChoicesInForce
+                .Props(client, today)
+                .Select(p => new PlanProp(p.Correction.Id, p.Correction.Short, p.Until)),
+        ];
+
+    /// <summary>When each exercise of some clients was looked at or filmed last, by the studio's own days.</summary>
+    private async Task<Dictionary<(Guid, string), DateOnly>> SeenAsync(Guid[] ids, CancellationToken stop)
+    {
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var looks = await db
+            .Checks.AsNoTracking()
+            .Where(c => ids.Contains(c.ClientId))
+            .GroupBy(c => new { c.ClientId, c.ExerciseId })
+            .Select(g => new
+            {
+                g.Key.ClientId,
+                g.Key.ExerciseId,
+                At = g.Max(c => c.RecordedAt),
+            })
+            .ToListAsync(stop);
+        var films = await db
+            .Clips.AsNoTracking()
+            .Where(c => ids.Contains(c.ClientId))
+            .GroupBy(c => new { c.ClientId, c.ExerciseId })
+            .Select(g => new
+            {
+                g.Key.ClientId,
+                g.Key.ExerciseId,
+                At = g.Max(c => c.RecordedAt),
+            })
+            .ToListAsync(stop);
+        return looks
+            .Concat(films)
+            .GroupBy(s => (s.ClientId, s.ExerciseId))
+            .ToDictionary(
+                g => g.Key,
+                g => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(g.Max(s => s.At), zone).Date)
+            );
     }
 
     /// <summary>What is intended in a visit, each exercise what its ladder has come to, in the order in which it is done.</summary>
@@ -367,7 +454,7 @@ internal sealed class PlanBook(
     {
         var today = await scope.TodayAsync(stop);
         var visits = await VisitsAsync(
-            plan.Kept.First,
+            Earliest(plan.Kept.First, today),
             today.AddDays(7 * (Block.MostWeeks + 2)),
             plan.Record.ClientId,
             stop
@@ -380,6 +467,10 @@ internal sealed class PlanBook(
             d => open.Contains(d.DayOfWeek)
         );
     }
+
+    /// <summary>From where the visits of a plan are read: it may have taken over some from before its first day.</summary>
+    public static DateOnly Earliest(DateOnly first, DateOnly today) =>
+        first < today.AddDays(-14) ? first : today.AddDays(-14);
 
     /// <summary>Midnight of one of the studio's own days.</summary>
     public static DateTimeOffset Start(DateOnly day, TimeZoneInfo zone) =>

@@ -12,12 +12,15 @@ namespace DeftStride.Studio.Plans;
 /// <summary>Keeps plans and moves visits. Whoever calls saves.</summary>
 internal sealed class PlanRecorder(StudioContext db, StudioScope scope, PlanBook book)
 {
+    /// <summary>What was missed longer ago is left behind, days.</summary>
+    private const int CarriedDays = 14;
+
     /// <summary>Nothing is planned further ahead.</summary>
     private const int MostDaysAhead = 366;
 
     /// <summary>
-    /// Plans a block. The plan that stood before ends and its visits that nobody has begun go; a visit that the client has anyway on one
-    /// of the days becomes part of it, so that no day holds two.
+    /// Plans a block. The plan that stood before ends: its visits before the new block stay and belong to this one, those that nobody has
+    /// begun from its first day on go. A visit that the client has anyway on one of the days becomes part of it, so that no day holds two.
     /// </summary>
     /// <exception cref="Refusal">It cannot be meant, or nothing is trained today.</exception>
     public async Task<PlanRecord> MakeAsync(Guid id, ClientRecord client, Block block, CancellationToken stop)
@@ -28,7 +31,7 @@ internal sealed class PlanRecorder(StudioContext db, StudioScope scope, PlanBook
             throw Refusal.BadInput("first", "A plan begins today, or on a day within a year from now.");
         var plan = await PlanAsync(client, block, stop);
         if (await db.Plans.FirstOrDefaultAsync(p => p.ClientId == client.Id && p.EndedAt == null, stop) is { } before)
-            await EndAsync(before, stop);
+            await EndAsync(before, block.First, stop);
         var record = new PlanRecord
         {
             Id = id,
@@ -36,6 +39,25 @@ internal sealed class PlanRecorder(StudioContext db, StudioScope scope, PlanBook
             ClientId = client.Id,
             Body = KeptPlan.Kept.Write(KeptPlan.Of(plan)),
         };
+        // A block that begins later leaves this one as it is up to then, with what was missed lately; one that begins today begins anew.
+        var until = PlanBook.Start(block.First, zone);
+        var since = block.First > today ? PlanBook.Start(today.AddDays(-CarriedDays), zone) : until;
+        foreach (
+            var earlier in await db
+                .Sessions.Where(s =>
+                    s.ClientId == client.Id
+                    && s.PlanId != null
+                    && s.Body == null
+                    && s.StartsAt >= since
+                    && s.StartsAt < until
+                )
+                .ToListAsync(stop)
+        )
+        {
+            earlier.PlanId = record.Id;
+            earlier.Version++;
+        }
+
         var there = (await book.VisitsAsync(block.First, block.End, client.Id, stop))
             .Where(v => v.Stands == VisitStands.Ahead)
             .ToLookup(v => v.Day, v => v.Record.Id);
@@ -78,20 +100,13 @@ internal sealed class PlanRecorder(StudioContext db, StudioScope scope, PlanBook
         return Plan.Problem(facts) is { } no ? throw Refusal.Conflict(no) : Plan.Of(facts);
     }
 
-    /// <summary>Ends a plan: what was done stays, visits that nobody has begun go.</summary>
-    public async Task EndAsync(PlanRecord plan, CancellationToken stop)
+    /// <summary>Ends a plan: what was done stays, visits that nobody has begun go from a day on.</summary>
+    public async Task EndAsync(PlanRecord plan, DateOnly from, CancellationToken stop)
     {
         plan.EndedAt = scope.Now;
         plan.Version++;
         plan.ChangedBy = await scope.CoachIdAsync(stop);
-        var ahead = (
-            await book.VisitsAsync(
-                await scope.TodayAsync(stop),
-                (await scope.TodayAsync(stop)).AddDays(7 * 2 * Block.MostWeeks),
-                plan.ClientId,
-                stop
-            )
-        )
+        var ahead = (await book.VisitsAsync(from, from.AddDays(7 * 2 * Block.MostWeeks), plan.ClientId, stop))
             .Where(v => v.Stands == VisitStands.Ahead && v.Record.PlanId == plan.Id)
             .Select(v => v.Record.Id)
             .ToArray();

@@ -21,23 +21,27 @@ internal static class PlanSaid
     }
 
     /// <summary>What becomes of missed visits, in a sentence.</summary>
-    public static string Missed(IReadOnlyList<VisitDay> missed, IReadOnlyList<VisitMove> moves)
+    public static string Missed(IReadOnlyList<VisitDay> missed, IReadOnlyList<VisitMove> moves, DateOnly today)
     {
-        var names = missed.Select(m => Day(m.Day)).ToArray();
+        var names = missed.Select(m => Day(m.Day, today)).ToArray();
         var all = names.Length == 1 ? $"{names[0]}’s visit was missed." : $"{Count(names.Length)} visits were missed.";
         return moves.Count == missed.Count && moves.All(m => missed.Any(x => x.Id == m.Id))
             ? moves.Count == 1
-                ? $"{all} It moves to {Day(moves[0].Day)}."
-                : $"{all} They move to {string.Join(" and ", moves.Select(m => Day(m.Day)))}."
+                ? $"{all} Move it to {Day(moves[0].Day, today)}."
+                : $"{all} Move them to {string.Join(" and ", moves.Select(m => Day(m.Day, today)))}."
             : moves.Count > 0
                 ? string.Create(
                     CultureInfo.InvariantCulture,
-                    $"{all} The rest moves on: none is doubled, and the block ends on {moves.Max(m => m.Day):d MMMM}."
+                    $"{all} Let the rest move on: none is doubled, and the block ends on {moves.Max(m => m.Day):d MMMM}."
                 )
                 : all;
     }
 
-    private static string Day(DateOnly day) => day.DayOfWeek.ToString();
+    /// <summary>"Thursday", and with its date where there is another one nearer.</summary>
+    private static string Day(DateOnly day, DateOnly today) =>
+        Math.Abs(day.DayNumber - today.DayNumber) < 7
+            ? day.DayOfWeek.ToString()
+            : day.ToString("dddd d MMMM", CultureInfo.InvariantCulture);
 
     private static string Count(int n) => n == 2 ? "Two" : $"{n}";
 }

@@ -179,6 +179,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 var facts = new TodayFacts
                 {
                     Now = now,
+                    Day = today,
                     Ladders = inForce,
                     Rack = ChoicesInForce.Rack(studio, client, today),
                     PainLimit = limit,

@@ -195,8 +195,6 @@ public sealed class TwelveWeeksTests(ITestOutputHelper output)
                 )
             );
             Assert.InRange(person.Logs.Count, 16, 24);
-            // Nobody was moved to another rung by the weeks: that takes a look.
-            Assert.All(person.Logs, l => Assert.Equal(rung, l.RungId));
         }
 
         output.WriteLine(

@@ -1628,6 +1628,8 @@ export interface components {
             /** Format: uuid */
             clientId: string;
             clientName: string;
+            /** Format: date */
+            first: string;
             missed: null | components["schemas"]["MissedView"];
             ranges: components["schemas"]["RangePairView"][];
             sentence: components["schemas"]["PartView"][];
@@ -2663,15 +2665,16 @@ export interface components {
             askedLoadKg: number;
             /** Format: int32 */
             askedSets: number;
-            /** Format: int32 */
-            hardSets: number;
+            cleanEnough: null | boolean;
             left: null | components["schemas"]["SideDoneView"];
             /** Format: double */
             loadKg: number;
             log: components["schemas"]["LogView"];
+            overLimit: boolean;
             /** Format: int32 */
             painCounted: null | number;
             right: null | components["schemas"]["SideDoneView"];
+            whole: boolean;
         };
         /** @description A log on its own, without a look. The day is the studio's own; today when none is given. */
         LogRequest: {
@@ -2999,14 +3002,8 @@ export interface components {
             notes: string[];
             visits: components["schemas"]["PlanVisitView"][];
         };
-        /**
-         * @description What comes due in a block.
-         * @enum {unknown}
-         */
-        PlanDueKind: "rangeBefore" | "rangeAfter" | "film" | "prop";
         /** @description What is due on a visit. */
         PlanDueView: {
-            kind: components["schemas"]["PlanDueKind"];
             sentence: string;
             short: string;
         };
@@ -3029,14 +3026,12 @@ export interface components {
             held: boolean;
             learnt: boolean;
             name: string;
-            nameIsOwn: boolean;
             /** Format: int32 */
             pain: null | number;
             place: components["schemas"]["SessionPlace"];
             /** Format: int32 */
             sets: number;
             slot: components["schemas"]["Slot"];
-            slotName: string;
         };
         PlannedPointView: {
             landmark: components["schemas"]["Landmark"];
@@ -3080,8 +3075,6 @@ export interface components {
             items: components["schemas"]["PlanItemView"][];
             lighter: boolean;
             movedFrom: string[];
-            /** Format: int32 */
-            number: null | number;
             state: components["schemas"]["VisitStands"];
             time: string;
             /** Format: int64 */
@@ -3093,10 +3086,10 @@ export interface components {
             /** Format: date */
             first: string;
             /** Format: int32 */
-            hardSetsAsked: number;
-            /** Format: int32 */
             hardSetsDone: number;
             note: string;
+            /** Format: int32 */
+            setsAsked: number;
         };
         /**
          * @description One side of one clip as it is played. IReadOnlyDictionary&lt;Landmark, IReadOnlyList&lt;double?&gt;&gt; PlayedClipView.Paths hold x and y of each point in turn along the series, mended and smoothed,
@@ -4005,8 +3998,6 @@ export interface components {
             clashes: components["schemas"]["KitClashView"][];
             /** Format: date */
             first: string;
-            missed: string[];
-            open: components["schemas"]["DayOfWeek"][];
             sentence: components["schemas"]["PartView"][];
             /** Format: date */
             today: string;
@@ -4150,6 +4141,7 @@ export interface components {
             /** Format: int32 */
             painLimit: number;
             placed: boolean;
+            risen: null | string;
             rungName: null | string;
             school: components["schemas"]["SchoolCode"];
             schoolName: string;

@@ -176,7 +176,7 @@ public sealed record KitClash(KitNeed One, KitNeed Other, string Piece, DateTime
             who.Client,
             who.ExerciseId,
             near,
-            $"{who.Client} takes {kit.Tape.Length(near.Metres)} ({near.Parts}) instead of {kit.Tape.Length(who.Fit.Wanted.Metres)}: {kit.Tape.Length(who.Fit.LowMetres)} to {kit.Tape.Length(who.Fit.HighMetres)} does, {who.Fit.Why}. {against.Client} keeps {kit.Tape.Length(against.Fit.Wanted.Metres)}."
+            $"{who.Client} takes {kit.Tape.Length(near.Metres)} ({near.Parts}) instead of {kit.Tape.Length(who.Fit.Wanted.Metres)}: {kit.Tape.Length(who.Fit.LowMetres)} to {kit.Tape.Length(who.Fit.HighMetres)} does, {who.Fit.Why}{who.Fit.Estimate}. {against.Client} keeps {kit.Tape.Length(against.Fit.Wanted.Metres)}."
         );
     }
 

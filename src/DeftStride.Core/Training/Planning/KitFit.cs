@@ -25,6 +25,9 @@ public sealed record KitFit(KitHeight Wanted, double LowMetres, double HighMetre
         MostFront = 0.15,
         LowFormMost = 0.20;
 
+    /// <summary>From where the body is known that this was worked out for, in words that follow it; empty where its segments were measured.</summary>
+    public string Estimate { get; init; } = "";
+
     /// <summary>Whether a height does, half a centimetre allowed.</summary>
     public bool Does(double metres) => metres >= LowMetres - 0.0051 && metres <= HighMetres + 0.0051;
 

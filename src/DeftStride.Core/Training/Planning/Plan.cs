@@ -329,25 +329,16 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
             : upright;
     }
 
-    /// <summary>Puts what is due onto visits: never before its day, never more than <see cref="MostDue"/> on one while another has room.</summary>
+    /// <summary>Puts what is due onto visits: ranges on the first and the last, then films and props.</summary>
     private static PlanVisit[] Placed(PlanFacts facts, Leg main, List<PlanVisit> visits)
     {
-        var due = visits.ToDictionary(v => v.Number, _ => new List<PlanDue>());
-        void Put(DateOnly from, PlanDue what)
-        {
-            var at =
-                visits.FirstOrDefault(v => v.Day >= from && due[v.Number].Count < MostDue)
-                ?? visits.LastOrDefault(v => due[v.Number].Count < MostDue)
-                ?? visits[^1];
-            due[at.Number].Add(what);
-        }
-
         if (visits.Count == 0)
             return [];
+        var due = visits.ConvertAll(_ => new List<PlanDue>());
         if (Tested(facts.Today, main.Exercise) is { } test && visits.Count > 1)
         {
             var name = RangeTestInfo.Of(test).Name;
-            due[1]
+            due[0]
                 .Add(
                     new(
                         PlanDueKind.RangeBefore,
@@ -356,7 +347,7 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
                         $"Measure {Lower(name)} on both sides before the block."
                     )
                 );
-            due[visits[^1].Number]
+            due[^1]
                 .Add(
                     new(
                         PlanDueKind.RangeAfter,
@@ -367,38 +358,93 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
                 );
         }
 
-        foreach (var prop in facts.Props.Where(p => p.Review < facts.Block.End).OrderBy(p => p.Review))
-            Put(
-                prop.Review,
-                new(
-                    PlanDueKind.Prop,
-                    prop.Id,
-                    $"{prop.Name}: without",
-                    $"One set without it, then keep it or give it back: {Lower(prop.Name)}."
-                )
-            );
-        // Twice in four weeks at most, however long the block is.
-        var looks = Math.Max(1, LooksInABlock * facts.Block.Weeks / Block.UsualWeeks);
-        var next = facts.Seen is { } seen ? seen.AddDays(LookAgainDays) : facts.Block.First;
-        for (var i = 0; i < looks && next < facts.Block.End; i++)
+        var more = DueOn(
+            main.Exercise,
+            facts.Seen,
+            facts.Props,
+            visits.ConvertAll(v => v.Day),
+            facts.Block.First,
+            facts.Block.End,
+            due.ConvertAll(d => d.Count)
+        );
+        return [.. visits.Select((v, i) => v with { Due = [.. due[i], .. more[i]] })];
+    }
+
+    /// <summary>
+    /// On which visits films and props come due: never before their day, never more than <see cref="MostDue"/> on one while another has
+    /// room. It is asked again whenever somebody looks, so that a film made earlier, a prop given back or a visit that moved is heeded.
+    /// </summary>
+    /// <param name="main">What is filmed.</param>
+    /// <param name="seen">When it was looked at or filmed last; null for never.</param>
+    /// <param name="props">What is borrowed.</param>
+    /// <param name="visits">The days of the visits, in order.</param>
+    /// <param name="first">From which day on something can be due.</param>
+    /// <param name="end">The day after the last one.</param>
+    /// <param name="taken">How much is due on each visit already.</param>
+    /// <returns>For each visit what is due on it.</returns>
+    public static IReadOnlyList<IReadOnlyList<PlanDue>> DueOn(
+        Exercise main,
+        DateOnly? seen,
+        IReadOnlyList<PlanProp> props,
+        IReadOnlyList<DateOnly> visits,
+        DateOnly first,
+        DateOnly end,
+        IReadOnlyList<int> taken
+    )
+    {
+        ArgumentNullException.ThrowIfNull(main);
+        ArgumentNullException.ThrowIfNull(props);
+        ArgumentNullException.ThrowIfNull(visits);
+        ArgumentNullException.ThrowIfNull(taken);
+        List<PlanDue>[] due = [.. visits.Select(_ => new List<PlanDue>())];
+        if (visits.Count == 0)
+            return due;
+        bool Room(int i) => taken[i] + due[i].Count < MostDue;
+        int From(DateOnly day)
         {
-            if (visits.FirstOrDefault(v => v.Day >= next) is not { } at)
-                break;
-            Put(
-                next,
-                new(
-                    PlanDueKind.Film,
-                    main.Exercise.Id,
-                    facts.Seen is null && i == 0 ? "First look" : "Film again",
-                    facts.Seen is null && i == 0
-                        ? "Look at it without cues first: nothing is on record."
-                        : $"Film the {Lower(main.Exercise.Name)} again from the same place: {LookAgainDays} days have gone by then."
-                )
-            );
-            next = at.Day.AddDays(LookAgainDays);
+            int[] free = [.. Enumerable.Range(0, visits.Count).Where(Room)];
+            return free.Where(i => visits[i] >= day).Cast<int?>().FirstOrDefault()
+                ?? free.Cast<int?>().LastOrDefault()
+                ?? visits.Count - 1;
         }
 
-        return [.. visits.Select(v => v with { Due = due[v.Number] })];
+        foreach (var prop in props.Where(p => p.Review < end).OrderBy(p => p.Review))
+            due[From(prop.Review)]
+                .Add(
+                    new(
+                        PlanDueKind.Prop,
+                        prop.Id,
+                        $"{prop.Name}: without",
+                        $"One set without it, then keep it or give it back: {Lower(prop.Name)}."
+                    )
+                );
+        // Twice in four weeks at most, however long the block is.
+        var looks = Math.Max(1, LooksInABlock * (end.DayNumber - first.DayNumber) / (7 * Block.UsualWeeks));
+        var next = seen is { } last ? last.AddDays(LookAgainDays) : first;
+        for (var i = 0; i < looks && next < end && visits.Any(v => v >= next); i++)
+        {
+            var at = From(next);
+            due[at]
+                .Add(
+                    seen is null && i == 0
+                        ? new(
+                            PlanDueKind.Film,
+                            main.Id,
+                            "First look",
+                            $"Look at the {Lower(main.Name)} without cues first: nobody has yet."
+                        )
+                        : new(
+                            PlanDueKind.Film,
+                            main.Id,
+                            "Film again",
+                            $"Film the {Lower(main.Name)} again from the same place: {LookAgainDays} days have gone by then."
+                        )
+                );
+            // Where only an earlier visit had room, the next is still counted from the day it came due.
+            next = (visits[at] > next ? visits[at] : next).AddDays(LookAgainDays);
+        }
+
+        return due;
     }
 
     /// <summary>The range that an exercise asks most of: measured before and after the block.</summary>

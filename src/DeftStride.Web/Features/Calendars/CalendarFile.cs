@@ -41,7 +41,7 @@ internal static class CalendarFile
             var lines = visit
                 .Items.Where(i => i.Place is SessionPlace.Main or SessionPlace.Accessory)
                 .Select(Line)
-                .Concat((visit.Planned?.Due ?? []).Select(d => d.Short));
+                .Concat(visit.Due.Select(d => d.Short));
             calendar.Events.Add(
                 new CalendarEvent
                 {

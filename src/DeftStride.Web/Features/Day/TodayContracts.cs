@@ -49,7 +49,8 @@ internal sealed record TodayView(
     IReadOnlyList<StyleLineView> Style,
     GateView? Gate,
     IReadOnlyList<DueView> Due,
-    IReadOnlyList<string> SelfChecks
+    IReadOnlyList<string> SelfChecks,
+    string? Risen
 )
 {
     public static TodayView Of(ClientDay day) => Of(day, day.Today);
@@ -89,7 +90,8 @@ internal sealed record TodayView(
             StyleLineView.Of(day.Style.Lines(today.Exercise, today.School)),
             GateView.For(today.Exercise, today.School),
             [.. today.Due.Select(DueView.Of)],
-            today.Barred ? [] : [.. day.Style.On(today.Exercise).LookFor.Take(SelfCheckCount)]
+            today.Barred ? [] : [.. day.Style.On(today.Exercise).LookFor.Take(SelfCheckCount)],
+            today.Risen
         );
 
     /// <summary>No more is asked of somebody who watches themselves.</summary>

@@ -46,7 +46,9 @@ internal sealed record LogEntryView(
     SideDoneView? Left,
     SideDoneView? Right,
     int? PainCounted,
-    int HardSets
+    bool OverLimit,
+    bool? CleanEnough,
+    bool Whole
 );
 
 /// <summary>The log of a client.</summary>
@@ -94,11 +96,12 @@ internal static class LogTableEndpoints
             .ThenByDescending(l => l.Sequence)
             .Take(MostInABook)
             .ToListAsync(stop);
+        var limit = ChoicesInForce.PainLimit(studio, client).Limit.Value;
         return TypedResults.Ok(
             new LogBookView(
                 client.Id,
                 client.Name,
-                ChoicesInForce.PainLimit(studio, client).Limit.Value,
+                limit,
                 (int)(100 * Core.Deciding.DecisionFacts.CleanShare),
                 [
                     .. facts
@@ -106,7 +109,7 @@ internal static class LogTableEndpoints
                             KeptLog.Kept.TryRead(f.Body, out _, out _)
                             && KeptLogResult.Kept.TryRead(f.Judged, out _, out _)
                         )
-                        .Select(f => Entry(f, coaches, inForce)),
+                        .Select(f => Entry(f, coaches, inForce, limit)),
                 ]
             )
         );
@@ -118,7 +121,8 @@ internal static class LogTableEndpoints
     private static LogEntryView Entry(
         LogFact fact,
         Dictionary<Guid, string> coaches,
-        IReadOnlyList<Core.Ladders.Ladder> ladders
+        IReadOnlyList<Core.Ladders.Ladder> ladders,
+        int limit
     )
     {
         var done = KeptLog.Kept.Read(fact.Body).Log;
@@ -138,7 +142,9 @@ internal static class LogTableEndpoints
             Side(Of(BodySide.Left)),
             Side(Of(BodySide.Right)),
             did.Pain?.Counted,
-            Core.Training.Planning.WeekWork.Hard(did)
+            did.Pain?.Counted > limit,
+            did.CleanEnough,
+            did.Whole(asked.Sets * asked.Amount)
         );
     }
 

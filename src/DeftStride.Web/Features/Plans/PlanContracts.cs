@@ -49,11 +49,9 @@ internal sealed record VisitAnswer(Guid Id, long Version, DateOnly Day, string T
 /// <summary>What is intended in one slot, as it is asked for now, with what was done of it set by set where the visit is over.</summary>
 internal sealed record PlanItemView(
     Slot Slot,
-    string SlotName,
     SessionPlace Place,
     string? ExerciseId,
-    string Name,
-    bool NameIsOwn,
+    [property: AsWritten] string Name,
     string Asked,
     int Sets,
     int Amount,
@@ -65,13 +63,12 @@ internal sealed record PlanItemView(
 );
 
 /// <summary>What is due on a visit.</summary>
-internal sealed record PlanDueView(PlanDueKind Kind, string Short, string Sentence);
+internal sealed record PlanDueView(string Short, string Sentence);
 
 /// <summary>A visit of a client.</summary>
 internal sealed record PlanVisitView(
     Guid Id,
     long Version,
-    int? Number,
     DateOnly Day,
     string Time,
     VisitStands State,
@@ -84,7 +81,7 @@ internal sealed record PlanVisitView(
 );
 
 /// <summary>A week of a block: what is asked for and what was done.</summary>
-internal sealed record PlanWeekView(DateOnly First, string Asked, int HardSetsAsked, int HardSetsDone, string Note);
+internal sealed record PlanWeekView(DateOnly First, string Asked, int SetsAsked, int HardSetsDone, string Note);
 
 /// <summary>The block that stands.</summary>
 internal sealed record PlanBlockView(
@@ -157,6 +154,7 @@ internal sealed record ClientPlanView(
     PlanBlockView? Block,
     PlanStartView Start,
     IReadOnlyList<PlanVisitView> Visits,
+    DateOnly First,
     IReadOnlyList<PlanWeekView> Weeks,
     IReadOnlyList<RangePairView> Ranges,
     MissedView? Missed,
@@ -195,7 +193,5 @@ internal sealed record StudioPlanView(
     int Weeks,
     IReadOnlyList<PartView> Sentence,
     IReadOnlyList<StudioVisitView> Visits,
-    IReadOnlyList<KitClashView> Clashes,
-    IReadOnlyList<string> Missed,
-    IReadOnlyList<DayOfWeek> Open
+    IReadOnlyList<KitClashView> Clashes
 );

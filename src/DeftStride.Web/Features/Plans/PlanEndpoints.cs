@@ -29,10 +29,10 @@ internal static class PlanEndpoints
 
     private static async Task<Ok<StudioPlanView>> StudioAsync(
         StudioScope scope,
-        PlanPages pages,
+        StudioPlanPages pages,
         StudioCache cache,
         DateOnly? first = null,
-        [Range(1, PlanPages.MostWeeks)] int weeks = Block.UsualWeeks
+        [Range(1, StudioPlanPages.MostWeeks)] int weeks = Block.UsualWeeks
     )
     {
         var today = await scope.TodayAsync(CancellationToken.None);
@@ -43,7 +43,7 @@ internal static class PlanEndpoints
             await cache.OnceAsync(
                 FormattableString.Invariant($"plan from {from:yyyyMMdd} for {weeks}"),
                 scope,
-                stop => pages.StudioAsync(from, weeks, stop)
+                stop => pages.OfAsync(from, weeks, stop)
             )
         );
     }
@@ -121,7 +121,7 @@ internal static class PlanEndpoints
         var basedOn = request.Version;
         if (plan.Version == basedOn)
         {
-            await recorder.EndAsync(plan, stop);
+            await recorder.EndAsync(plan, await scope.TodayAsync(stop), stop);
             basedOn = plan.Version;
         }
 

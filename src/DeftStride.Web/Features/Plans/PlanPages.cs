@@ -1,68 +1,54 @@
 using System.Globalization;
 using DeftStride.Core.Bodies;
-using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
-using DeftStride.Core.Setup;
-using DeftStride.Core.Training;
 using DeftStride.Core.Training.Planning;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data;
-using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
-using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
 using DeftStride.Studio.People;
 using DeftStride.Studio.Plans;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
-using DeftStride.Web.Hosting;
-using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Plans;
 
-/// <summary>Puts the weeks together: of one client, and of the studio.</summary>
+/// <summary>Puts the weeks of a client together.</summary>
 internal sealed class PlanPages(
     StudioContext db,
     StudioScope scope,
     PlanBook plans,
-    KitBook kit,
+    ClashPages clashing,
     TodayBook days,
-    LadderShelf shelf,
-    StudioCache cache
+    LadderShelf shelf
 )
 {
-    /// <summary>A clash is told so many days before.</summary>
-    private const int ClashDays = 14;
-
     /// <summary>Without a plan so many weeks back are shown.</summary>
     private const int WeeksBack = 2;
-
-    /// <summary>How far the weeks of a studio go.</summary>
-    public const int MostWeeks = 8;
 
     public async Task<ClientPlanView> OfAsync(ClientRecord client, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var today = await scope.TodayAsync(stop);
-        var tape = ChoicesInForce.Kit(studio).Tape;
         var day = await days.OfAsync(studio, client, scope.Now, stop);
         var standing = await plans.StandingAsync(client.Id, stop);
         var block = standing?.Kept.ToCore();
-        var from = block?.First ?? today.AddDays(-7 * WeeksBack);
+        var from = block is null ? today.AddDays(-7 * WeeksBack) : PlanBook.Earliest(block.First, today);
         var to = block is null || block.End < today ? today.AddDays(7 * Block.UsualWeeks) : block.End.AddDays(28);
         var visits = await plans.VisitsAsync(from, to, client.Id, stop);
         var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id].ToArray();
-        var clashes = await ClashesAsync(today, client.Id, stop);
+        var clashes = await clashing.OfAsync(client.Id, stop);
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var items = new PlanItems(day, logs, zone);
         var missed = standing is null
             ? []
             : MissedVisits.Of(visits.Where(v => v.Record.PlanId == standing.Record.Id).Select(v => v.ToDay()), today);
         var moves = standing is null || missed.Count == 0 ? [] : await plans.MovesAsync(standing, stop);
-        var work = WeekWork.Of(LadderShelf.Logged(logs));
-        var warning = WeekWork.Warning(work, MissedVisits.Monday(today));
+        var warning = day.Today.Risen;
         PlanVisitView[] shown =
         [
             .. visits
@@ -72,26 +58,16 @@ internal sealed class PlanPages(
                     || v.Day >= today
                     || v.Stands == VisitStands.Done
                 )
-                .Select(v => Shown(v, day, logs)),
+                .Select(items.Of),
         ];
         var missedView =
             missed.Count == 0
                 ? null
                 : new MissedView(
-                    PlanSaid.Missed(missed, moves),
+                    PlanSaid.Missed(missed, moves, today),
                     [.. moves.Select(m => new VisitMoveView(m.Id, m.From, m.Day, Time(m.At)))]
                 );
-        var (sentence, because) = Headline(
-            client,
-            today,
-            tape,
-            standing,
-            clashes,
-            missedView,
-            warning,
-            shown,
-            day.Today
-        );
+        var (sentence, because) = Headline(client, today, standing, clashes, missedView, warning, shown, day.Today);
         return new ClientPlanView(
             client.Id,
             client.Name,
@@ -110,7 +86,8 @@ internal sealed class PlanPages(
                 ),
             await StartAsync(client, block, day.Today, today, stop),
             shown,
-            block is null ? [] : [.. Weeks(block, shown, logs)],
+            Drawn(block, shown, today),
+            block is null ? [] : [.. Weeks(block, Drawn(block, shown, today), shown, logs)],
             await RangesAsync(client.Id, block, visits, stop),
             missedView,
             [.. clashes],
@@ -122,234 +99,19 @@ internal sealed class PlanPages(
     public async Task<PlanDraftView> DraftAsync(ClientRecord client, Plan plan, CancellationToken stop)
     {
         var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
-        PlanVisitView[] visits =
-        [
-            .. plan.Visits.Select(v => new PlanVisitView(
-                Guid.Empty,
-                0,
-                v.Number,
-                v.Day,
-                Time(v.At),
-                VisitStands.Ahead,
-                true,
-                v.Lighter,
-                [.. v.Items.Select(i => Item(i, v.Lighter, day, null))],
-                [.. v.Due.Select(d => new PlanDueView(d.Kind, d.Short, d.Sentence))],
-                [],
-                []
-            )),
-        ];
+        var (_, _, zone) = await scope.DayAsync(stop);
+        var items = new PlanItems(day, [], zone);
         return new(
-            visits,
+            [.. plan.Visits.Select(items.Of)],
             [.. plan.Notes.Select(n => n.Sentence)],
             plan.Block.End,
             $"{plan.Visits.Count} visits, {plan.Block.DaysSaid}"
         );
     }
 
-    /// <summary>The studio's weeks from a day on.</summary>
-    public async Task<StudioPlanView> StudioAsync(DateOnly first, int weeks, CancellationToken stop)
-    {
-        var today = await scope.TodayAsync(stop);
-        var studio = await scope.StudioAsync(stop);
-        var visits = await plans.VisitsAsync(first, first.AddDays(7 * weeks), null, stop);
-        Guid[] ids = [.. visits.Select(v => v.Record.ClientId).Distinct()];
-        var names = await db
-            .Clients.AsNoTracking()
-            .Where(c => ids.Contains(c.Id))
-            .Select(c => new { c.Id, c.Name })
-            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var tape = ChoicesInForce.Kit(studio).Tape;
-        var clashing = await kit.ClashesAsync(
-            [.. visits.Where(v => v.Day >= today && v.Day < today.AddDays(ClashDays))],
-            stop
-        );
-        var versions = visits.ToDictionary(v => v.Record.Id, v => v.Record.Version);
-        var clashed = clashing.SelectMany(c => new[] { c.One.VisitId, c.Other.VisitId }).ToHashSet();
-        var week = visits
-            .Where(v => v.Day >= MissedVisits.Monday(today) && v.Day < MissedVisits.Monday(today).AddDays(7))
-            .ToArray();
-        return new StudioPlanView(
-            today,
-            first,
-            weeks,
-            PartView.Of(
-                Week(week, clashing.Count(c => DateOnly.FromDateTime(c.At) < MissedVisits.Monday(today).AddDays(7)))
-            ),
-            [
-                .. visits.Select(v => new StudioVisitView(
-                    v.Record.Id,
-                    v.Record.Version,
-                    v.Record.ClientId,
-                    names[v.Record.ClientId],
-                    v.Day,
-                    Time(v.At),
-                    v.Stands,
-                    Exercise
-                        .Find(
-                            v.Items.FirstOrDefault(i => i.Place == SessionPlace.Main)?.ExerciseId ?? v.Record.ExerciseId
-                        )
-                        ?.Name
-                        ?? "",
-                    v.Planned?.MovedFrom is { Count: > 0 },
-                    [.. (v.Planned?.Due ?? []).Select(d => d.Short)],
-                    clashed.Contains(v.Record.Id)
-                )),
-            ],
-            [.. clashing.Select(c => Clash(c, today, tape, versions, ChoicesInForce.Kit(studio).ToCore(), null))],
-            [
-                .. visits
-                    .Where(v => v.Stands == VisitStands.Missed && v.Day >= today.AddDays(-7))
-                    .Select(v => names[v.Record.ClientId])
-                    .Distinct(),
-            ],
-            [.. (await plans.OpenAsync(stop)).OrderBy(d => ((int)d + 6) % 7)]
-        );
-    }
-
-    private static Phrase Week(CalendarVisit[] week, int clashes)
-    {
-        int Of(VisitStands stands) => week.Count(v => v.Stands == stands);
-        var moved = week.Count(v => v.Planned?.MovedFrom is { Count: > 0 });
-        List<PhrasePart> parts =
-        [
-            new(
-                week.Length == 0
-                    ? "Nothing is planned this week."
-                    : $"This week: {week.Length} {(week.Length == 1 ? "visit" : "visits")}, {Of(VisitStands.Done)} done"
-            ),
-        ];
-        if (week.Length == 0)
-            return new Phrase(parts);
-        if (Of(VisitStands.Missed) is > 0 and var missed)
-            parts.Add(new($", {missed} missed", Tone.Off));
-        if (clashes > 0)
-            parts.Add(new($", {(clashes == 1 ? "one clash" : $"{clashes} clashes")}", Tone.Off));
-        if (moved > 0)
-            parts.Add(new($", {moved} moved"));
-        parts.Add(new("."));
-        return new Phrase(parts);
-    }
-
-    /// <summary>The clashes of the studio's next days, with whose the visits are and their versions.</summary>
-    [System.ComponentModel.ImmutableObject(true)]
-    private sealed record Clashes(
-        IReadOnlyList<KitClash> Found,
-        IReadOnlyDictionary<Guid, (Guid Client, long Version)> Visits
-    );
-
-    /// <summary>Clashes of the next days that a client is part of, with the versions of the visits.</summary>
-    private async Task<IReadOnlyList<KitClashView>> ClashesAsync(DateOnly today, Guid clientId, CancellationToken stop)
-    {
-        var studio = await scope.StudioAsync(stop);
-        // Everybody's visits are gone through once after a change, whoever's page is looked at.
-        var all = await cache.OnceAsync(
-            "clashes",
-            scope,
-            async once =>
-            {
-                var visits = await plans.VisitsAsync(today, today.AddDays(ClashDays), null, once);
-                return new Clashes(
-                    await kit.ClashesAsync(visits, once),
-                    visits.ToDictionary(v => v.Record.Id, v => (v.Record.ClientId, v.Record.Version))
-                );
-            }
-        );
-        var mine = all.Visits.Where(v => v.Value.Client == clientId).Select(v => v.Key).ToHashSet();
-        var listed = ChoicesInForce.Kit(studio);
-        return
-        [
-            .. all
-                .Found.Where(c => mine.Contains(c.One.VisitId) || mine.Contains(c.Other.VisitId))
-                .Select(c =>
-                    Clash(
-                        c,
-                        today,
-                        listed.Tape,
-                        all.Visits.ToDictionary(v => v.Key, v => v.Value.Version),
-                        listed.ToCore(),
-                        mine
-                    )
-                ),
-        ];
-    }
-
-    private static KitClashView Clash(
-        KitClash clash,
-        DateOnly today,
-        Tape tape,
-        Dictionary<Guid, long> versions,
-        StudioKit kit,
-        HashSet<Guid>? mine
-    )
-    {
-        // Whose heights are drawn: whoever would change, else the client whose page it is.
-        var who = clash.WaysOut is [var first, ..]
-            ? first.VisitId == clash.One.VisitId
-                ? clash.One
-                : clash.Other
-            : mine?.Contains(clash.One.VisitId) == true
-                ? clash.One
-                : clash.Other;
-        var keeps = who == clash.One ? clash.Other : clash.One;
-        var offered = clash.WaysOut.FirstOrDefault(w => w.Height is not null)?.Height;
-        double[] shown =
-        [
-            .. new[]
-            {
-                offered?.Metres,
-                who.Fit.Wanted.Metres,
-                kit.BoxesMetres.Where(b => b > who.Fit.HighMetres).Order().Cast<double?>().FirstOrDefault(),
-            }
-                .OfType<double>()
-                .DistinctBy(m => Math.Round(m, 3))
-                .Order(),
-        ];
-        return new(
-            clash.One.VisitId,
-            clash.One.Client,
-            clash.Other.VisitId,
-            clash.Other.Client,
-            DateOnly.FromDateTime(clash.At),
-            Time(TimeOnly.FromDateTime(clash.At)),
-            clash.Piece,
-            PartView.Of(PlanSaid.Of(clash, today, tape)),
-            [
-                .. clash.WaysOut.Select(w => new KitWayOutView(
-                    w.Kind,
-                    w.VisitId,
-                    versions[w.VisitId],
-                    w.Client,
-                    w.ExerciseId,
-                    w.Height is { } h ? Math.Round(100 * h.Metres, 1) : null,
-                    w.Height is { } height
-                        ? $"Give {w.Client} {tape.Length(height.Metres)}"
-                        : $"Turn {w.Client}’s order round",
-                    w.Sentence
-                )),
-            ],
-            who.Client,
-            Math.Round(100 * who.Fit.LowMetres, 1),
-            Math.Round(100 * who.Fit.HighMetres, 1),
-            $"{tape.Length(who.Fit.LowMetres)} to {tape.Length(who.Fit.HighMetres)} does for {who.Client}",
-            [
-                .. shown.Select(m => new KitHeightView(
-                    Math.Round(100 * m, 1),
-                    tape.Length(m),
-                    Math.Abs(m - who.Fit.Wanted.Metres) < 1e-6 ? keeps.Client
-                        : offered is { } o && Math.Abs(m - o.Metres) < 1e-6 ? who.Client
-                        : null,
-                    offered is { } other && Math.Abs(m - other.Metres) < 1e-6,
-                    Math.Abs(m - who.Fit.Wanted.Metres) < 1e-6
-                )),
-            ]
-        );
-    }
-
     private static (Phrase, string) Headline(
         ClientRecord client,
         DateOnly today,
-        Tape tape,
         StandingPlan? standing,
         IReadOnlyList<KitClashView> clashes,
         MissedView? missed,
@@ -363,9 +125,7 @@ internal sealed class PlanPages(
         if (clashes is [var clash, ..])
             return (
                 new Phrase([.. clash.Sentence.Select(p => new PhrasePart(p.Text, p.Tone))]),
-                clash.WaysOut is [var way, ..]
-                    ? way.Sentence
-                    : "The studio has one of it, and both need it in the same quarter of an hour."
+                $"{(clash.WaysOut is [var way, ..] ? way.Sentence : "The studio has one of it, and both need it in the same quarter of an hour.")} When in the hour somebody comes to it is an estimate from the start, the tempo and the rests."
             );
         if (missed is not null)
             return (
@@ -400,7 +160,7 @@ internal sealed class PlanPages(
             Phrase.Of(
                 new($"{when} at {next.Time}: "),
                 new(main is null ? "a visit" : $"{Lower(main.Name)}, {main.Asked}", Tone.Good),
-                new(next.Due.Count > 0 ? $". Then: {Lower(next.Due[0].Short)}." : ".")
+                new(next.Due.Count > 0 ? $". Due: {Lower(next.Due[0].Short)}." : ".")
             ),
             next.Due.Count > 0
                 ? next.Due[0].Sentence
@@ -505,10 +265,20 @@ internal sealed class PlanPages(
     private const int AroundDays = 14,
         MostAround = 4;
 
-    private static IEnumerable<PlanWeekView> Weeks(Block block, PlanVisitView[] visits, LogFact[] logs)
+    /// <summary>From which day on the weeks are drawn: the block's first, in whole weeks before it where visits lie there.</summary>
+    private static DateOnly Drawn(Block? block, PlanVisitView[] visits, DateOnly today)
+    {
+        var first = visits.Length == 0 ? today : visits.Min(v => v.Day);
+        if (block is null)
+            return first;
+        var before = Math.Max(0, block.First.DayNumber - first.DayNumber);
+        return block.First.AddDays(-7 * ((before + 6) / 7));
+    }
+
+    private static IEnumerable<PlanWeekView> Weeks(Block block, DateOnly drawn, PlanVisitView[] visits, LogFact[] logs)
     {
         var last = visits.Where(v => v.InPlan).Select(v => v.Day).Append(block.End.AddDays(-1)).Max();
-        for (var first = block.First; first <= last; first = first.AddDays(7))
+        for (var first = drawn; first <= last; first = first.AddDays(7))
         {
             var its = visits.Where(v => v.InPlan && v.Day >= first && v.Day < first.AddDays(7)).ToArray();
             var main = its.SelectMany(v => v.Items).FirstOrDefault(i => i.Place == SessionPlace.Main);
@@ -530,128 +300,6 @@ internal sealed class PlanPages(
                     : ""
             );
         }
-    }
-
-    private static PlanVisitView Shown(CalendarVisit visit, ClientDay day, LogFact[] logs)
-    {
-        var over = visit.Stands is VisitStands.Done or VisitStands.Missed;
-        LogFact[] its =
-        [
-            .. logs.Where(l => l.SessionId == visit.Record.Id || (l.SessionId is null && l.Day == visit.Day)),
-        ];
-        IReadOnlyList<PlanItem> items = visit.Items.Count > 0 ? visit.Items : [Alone(visit, day)];
-        return new PlanVisitView(
-            visit.Record.Id,
-            visit.Record.Version,
-            visit.Planned?.Number is > 0 and var number ? number : null,
-            visit.Day,
-            Time(visit.At),
-            visit.Stands,
-            visit.Record.PlanId is not null,
-            visit.Planned?.Lighter == true,
-            [
-                .. items.Select(i => Item(i, visit.Planned?.Lighter == true, day, over ? its : null)),
-                .. over ? its.Where(l => items.All(i => i.ExerciseId != l.ExerciseId)).Select(Beside) : [],
-            ],
-            [.. (visit.Planned?.Due ?? []).Select(d => new PlanDueView(d.Kind, d.Short, d.Sentence))],
-            [.. (visit.Planned?.MovedFrom ?? []).Select(m => DateOnly.FromDateTime(m.UtcDateTime))],
-            [.. (visit.Planned?.Heights ?? []).Select(h => h.Sentence)]
-        );
-    }
-
-    /// <summary>A visit that belongs to no plan has its one exercise, as it is asked for today.</summary>
-    private static PlanItem Alone(CalendarVisit visit, ClientDay day)
-    {
-        var today = day.Of(visit.Record.ExerciseId);
-        return new PlanItem(
-            today.Exercise.Shape.Slot,
-            SessionPlace.Main,
-            today.Spot is { Placed: true } spot ? spot.Ladder.Id : null,
-            today.Exercise.Id,
-            null,
-            today.Asked?.Sets ?? 3,
-            today.Asked?.Amount ?? 5
-        )
-        {
-            Held = today.Asked?.Range.Held == true,
-            Learnt = today.Asked?.Range.Phase == Phase.Learning,
-        };
-    }
-
-    /// <summary>An item as it is asked for now; one that is over as it was planned, with what was done.</summary>
-    private static PlanItemView Item(PlanItem item, bool lighter, ClientDay day, LogFact[]? over)
-    {
-        var exercise = item.ExerciseId is { } id ? Exercise.Find(id) : null;
-        var (sets, amount, asked) = (item.Sets, item.Amount, $"{item.Sets} × {item.Amount}{(item.Held ? " s" : "")}");
-        if (
-            over is null
-            && exercise is not null
-            && item.Place is SessionPlace.Main or SessionPlace.Accessory
-            && item.LadderId is not null
-            && Spot.Of(day.Facts.Ladders, exercise.Id, day.Facts.Steps, day.Facts.Logs, day.Facts.Rack) is { } spot
-        )
-        {
-            var now = lighter ? spot.Asked with { Sets = Math.Max(1, spot.Asked.Sets - 1) } : spot.Asked;
-            (sets, amount, asked) = (now.Sets, now.Amount, now.ToString());
-        }
-        else if (exercise is not null)
-            asked += exercise.Shape.Sided ? " a side" : "";
-        var log = over?.LastOrDefault(l =>
-            l.ExerciseId == item.ExerciseId && item.Place is SessionPlace.Main or SessionPlace.Accessory
-        );
-        var done = log is not null && KeptLog.Kept.TryRead(log.Body, out var kept, out _) ? kept.Log : null;
-        var was = log is not null && KeptLogResult.Kept.TryRead(log.Judged, out var led, out _) ? led.Asked : null;
-        return new(
-            item.Slot,
-            item.Slot.Name(),
-            item.Place,
-            item.ExerciseId,
-            exercise?.Name ?? item.Own ?? item.Slot.Name(),
-            exercise is null && item.Own is not null,
-            was?.Text ?? asked,
-            was?.Sets ?? sets,
-            was?.Amount ?? amount,
-            item.Held,
-            item.Learnt,
-            done is null ? [] : Sets(done.ToCore()),
-            done?.Effort,
-            log?.Pain
-        );
-    }
-
-    /// <summary>Something that was done and not planned.</summary>
-    private static PlanItemView Beside(LogFact log)
-    {
-        var exercise = Exercise.Find(log.ExerciseId);
-        var done = KeptLog.Kept.TryRead(log.Body, out var kept, out _) ? kept.Log : null;
-        var asked = KeptLogResult.Kept.TryRead(log.Judged, out var led, out _) ? led.Asked : null;
-        var slot = exercise?.Shape.Slot ?? Slot.KneeDominant;
-        return new(
-            slot,
-            slot.Name(),
-            SessionPlace.Accessory,
-            log.ExerciseId,
-            exercise?.Name ?? log.ExerciseId,
-            false,
-            asked?.Text ?? "",
-            asked?.Sets ?? 0,
-            asked?.Amount ?? 0,
-            asked?.Held == true,
-            false,
-            done is null ? [] : Sets(done.ToCore()),
-            done?.Effort,
-            log.Pain
-        );
-    }
-
-    /// <summary>Repetitions set by set; of two sides the fewer, since the other matches.</summary>
-    private static int[] Sets(SessionLog done)
-    {
-        int[] Of(BodySide side) => [.. done.Sets.Where(s => s.Side == side).Select(s => s.Amount)];
-        var (left, right) = (Of(BodySide.Left), Of(BodySide.Right));
-        return left.Length == 0 ? right
-            : right.Length == 0 ? left
-            : [.. left.Zip(right).Select(p => Math.Min(p.First, p.Second))];
     }
 
     public static BlockDto Wire(Block block) =>

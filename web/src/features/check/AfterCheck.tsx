@@ -293,6 +293,7 @@ export function AfterCheck({
             onDecide={() => go('decide')}
             picked={picked !== null}
             onPickFault={() => setPicking(true)}
+            risen={client.today.risen}
             onSide={picked ? (side) => setStage((s) => ({ ...s, side })) : null}
           />
         ) : deciding ? (

@@ -34,6 +34,7 @@ export function CorrectionPanel({
   picked: byCoach,
   onPickFault,
   onSide,
+  risen,
 }: {
   check: Schema['CheckView'];
   side: Side;
@@ -51,6 +52,8 @@ export function CorrectionPanel({
   onPickFault: () => void;
   /** Lets the coach say which side it is; null where the look says it. */
   onSide: ((side: Side) => void) | null;
+  /** What rose lately in sets or load: looked at before the technique is blamed. */
+  risen: string | null;
 }) {
   const [picked, setPicked] = useState<Schema['CorrectionView'] | null>(null);
   const correction = picked ?? given;
@@ -94,6 +97,7 @@ export function CorrectionPanel({
             </li>
           ))}
         </ol>
+        {risen && <p className="border-l-[3px] border-brass pl-2.5 text-copy">{risen}</p>}
         {(byCoach || onSide) && (
           <div className="flex items-center justify-between gap-3">
             <p className="text-copy text-soft">

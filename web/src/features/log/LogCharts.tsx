@@ -1,7 +1,6 @@
 import type { Schema } from '@/api/client';
 import { useWidth } from '@/ui/useWidth';
 import { day } from '@/words/dates';
-import { cleanOf } from './logBook';
 
 type Entry = Schema['LogEntryView'];
 
@@ -98,7 +97,7 @@ export function LogCharts({
           const done = Math.min(e.left?.amount ?? Infinity, e.right?.amount ?? Infinity);
           const here = e.log.id === picked;
           const base = grow.top + grow.height;
-          const good = (cleanOf(e) ?? 0) * 100 >= cleanShare;
+          const good = e.cleanEnough === true;
           return (
             <g
               key={e.log.id}
@@ -171,7 +170,7 @@ export function LogCharts({
               {(e.painCounted ?? 0) > 0 && (
                 <path
                   d={`M${x(i)} ${ten(e.painCounted ?? 0) - 7} l7 12 h-14 z`}
-                  fill={(e.painCounted ?? 0) > painLimit ? 'var(--brick)' : 'var(--brick-wash)'}
+                  fill={e.overLimit ? 'var(--brick)' : 'var(--brick-wash)'}
                   stroke="var(--brick)"
                   strokeWidth="1.6"
                 />

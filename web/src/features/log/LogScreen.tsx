@@ -58,7 +58,7 @@ export function LogScreen() {
         </Link>{' '}
         · the log
       </p>
-      <h1 className="say mt-1 text-big sm:text-large">{said(series, cleanShare, painLimit)}</h1>
+      <h1 className="say mt-1 text-big sm:text-large">{said(series)}</h1>
       <div className="mt-3 flex flex-wrap gap-1.5" role="group" aria-label="Exercise">
         {exercises.map(([id, label]) => (
           <button

@@ -1,4 +1,4 @@
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import { day } from '@/words/dates';
 import { boardsOf, lanesOf } from './boards';
 import { longDay } from './days';
@@ -11,6 +11,9 @@ const MATERIAL: Record<string, string> = {
   whole: 'var(--pine)',
   upper: 'var(--steel-dark)',
 };
+
+/** So many visits that are over stay in sight. */
+const PAST = 2;
 
 /** The same path down a phone: a visit a step, its boards across, today's tape between what is over and what is to come. */
 export function PathDown({
@@ -27,10 +30,26 @@ export function PathDown({
 }) {
   const lanes = lanesOf(plan.visits, plan.today);
   const clashing = new Set(plan.clashes.flatMap((c) => [c.oneVisit, c.otherVisit]));
-  const next = plan.visits.findIndex((v) => v.day >= plan.today);
+  const [all, setAll] = useState(false);
+  const ahead = plan.visits.findIndex((v) => v.day >= plan.today);
+  // What is next is in sight: of what is over only the last few.
+  const from = all ? 0 : Math.max(0, (ahead < 0 ? plan.visits.length : ahead) - PAST);
+  const shown = plan.visits.slice(from);
+  const next = shown.findIndex((v) => v.day >= plan.today);
   return (
     <ol className="grid gap-1.5" aria-label="The weeks, visit by visit">
-      {plan.visits.map((visit, i) => (
+      {from > 0 && (
+        <li>
+          <button
+            type="button"
+            onClick={() => setAll(true)}
+            className="min-h-11 text-body text-soft underline underline-offset-4"
+          >
+            {from === 1 ? 'One visit before' : `${from} visits before`}
+          </button>
+        </li>
+      )}
+      {shown.map((visit, i) => (
         <li key={visit.id}>
           {i === next && <div aria-hidden="true" className="mb-1.5 h-1.5 rounded-full bg-[var(--tape)]" />}
           <button

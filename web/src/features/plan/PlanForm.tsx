@@ -160,7 +160,16 @@ export function PlanForm({
           {narrow ? (
             <p className="text-body">{draft.data.visits.map((v) => `${SHORT_DAYS[weekday(v.day)]} ${day(v.day)}`).join(' · ')}</p>
           ) : (
-            <PlanPath plan={{ visits: draft.data.visits, block: null, today: plan.today, clashes: [] }} picked={null} />
+            <PlanPath
+              plan={{
+                visits: draft.data.visits,
+                first: draft.data.visits[0]?.day ?? plan.today,
+                block: null,
+                today: plan.today,
+                clashes: [],
+              }}
+              picked={null}
+            />
           )}
           <ul className="mt-2 grid max-w-[70em] gap-1 text-copy text-soft">
             {draft.data.notes.map((n) => (

@@ -1,11 +1,10 @@
 import { useDrag } from '@use-gesture/react';
 import { useEffect, useRef, useState } from 'react';
-import type { Schema } from '@/api/client';
 import { useWidth } from '@/ui/useWidth';
 import { day as dayWords } from '@/words/dates';
 import { type Board, boardsOf, type Lane, lanesOf, span, within } from './boards';
 import { between, longDay, plus, shortDay } from './days';
-import { freeDay, movable, type Plan, type Visit } from './moves';
+import { movable, type Plan, type Visit } from './moves';
 
 const LABELS = 146;
 /** A stake's board is so high; a crowd of them goes up a level. */
@@ -30,7 +29,7 @@ export function PlanPath({
   onPick,
   onMove,
 }: {
-  plan: Pick<Plan, 'visits' | 'block' | 'today' | 'clashes'>;
+  plan: Pick<Plan, 'visits' | 'first' | 'block' | 'today' | 'clashes'>;
   picked: string | null;
   onPick?: (id: string) => void;
   onMove?: (visit: Visit, day: string) => void;
@@ -38,7 +37,7 @@ export function PlanPath({
   const [box, width] = useWidth<HTMLDivElement>(1120);
   const scroll = useRef<HTMLDivElement>(null);
   const { visits, today } = plan;
-  const of = span(visits, plan.block, today);
+  const of = span(plan.first, visits, plan.block?.block.weeks ?? 4);
   // Where nothing can be picked it is drawn to fit; else a day keeps the width of its boards and the drawing is scrolled.
   const perDay = Math.max(onPick ? LEAST_DAY : 4, (width - LABELS - 12) / of.days);
   const x = (iso: string) => LABELS + (between(of.first, iso) + 0.5) * perDay;
@@ -589,8 +588,3 @@ function wrap(text: string): string[] {
   const [first, rest] = cut > 6 ? [text.slice(0, cut), text.slice(cut + 1)] : [text.slice(0, ROOM), text.slice(ROOM)];
   return [first, rest.length > ROOM ? `${rest.slice(0, ROOM - 1)}…` : rest];
 }
-
-/** Where a picked visit would go by a key. */
-export const keyMove = (plan: Plan, visit: Visit, by: 1 | -1) => freeDay(plan, visit, by);
-
-export type Clash = Schema['KitClashView'];

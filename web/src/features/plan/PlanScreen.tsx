@@ -8,6 +8,7 @@ import { openClient } from '@/device/openClients';
 import { Button } from '@/ui/Button';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
+import { useSlip } from '@/ui/useSlip';
 import { Why } from '@/ui/Why';
 import { day } from '@/words/dates';
 import { CalendarOut } from './CalendarOut';
@@ -33,7 +34,8 @@ export function PlanScreen() {
   useEffect(() => {
     if (name) openClient({ id: clientId, name });
   }, [clientId, name]);
-  const visits = plan?.visits ?? [];
+  const slip = useSlip<{ words: string; run: () => void; visit: string | null }>((what) => what.run());
+  const visits = (plan?.visits ?? []).filter((v) => v.id !== slip.pending?.visit);
   const next = visits.find((v) => v.state === 'running' || (v.state === 'ahead' && plan && v.day >= plan.today));
   const clash = plan?.clashes[0];
   const its = clash ? visits.find((v) => v.id === clash.oneVisit || v.id === clash.otherVisit) : undefined;
@@ -80,7 +82,7 @@ export function PlanScreen() {
       onMove={(v, to, time) => toDay(v, to, time)}
       onRemove={(v) => {
         setChosen(null);
-        remove.mutate(v);
+        slip.ask({ words: `${longDay(v.day)}’s visit is taken out.`, run: () => remove.mutate(v), visit: v.id });
       }}
     />
   );
@@ -124,6 +126,14 @@ export function PlanScreen() {
           </div>
         </div>
         <Trouble error={move.error ?? remove.error ?? missed.error ?? give.error ?? end.error} />
+        {slip.pending && (
+          <div role="status" className="mt-3 flex flex-wrap items-center gap-3 rounded-[10px] bg-spine px-4 py-2 text-spine-ink">
+            <span className="text-body">{slip.pending.words}</span>
+            <button type="button" onClick={slip.takeBack} className="min-h-11 px-2 font-semibold underline underline-offset-4">
+              Put it back
+            </button>
+          </div>
+        )}
         {forming ? (
           <PlanForm
             plan={plan}
@@ -133,15 +143,20 @@ export function PlanScreen() {
             {...(block ? { onLeave: () => setPlanning(false) } : {})}
           />
         ) : (
-          plan.visits.length > 0 && (
+          visits.length > 0 && (
             <>
               <div className="mt-3">
                 {narrow ? (
-                  <PathDown plan={plan} picked={chosen ?? its?.id ?? null} onPick={setChosen}>
+                  <PathDown plan={{ ...plan, visits }} picked={chosen ?? its?.id ?? null} onPick={setChosen}>
                     {panel}
                   </PathDown>
                 ) : (
-                  <PlanPath plan={plan} picked={picked?.id ?? null} onPick={setChosen} onMove={(v, to) => toDay(v, to)} />
+                  <PlanPath
+                    plan={{ ...plan, visits }}
+                    picked={picked?.id ?? null}
+                    onPick={setChosen}
+                    onMove={(v, to) => toDay(v, to)}
+                  />
                 )}
               </div>
               {!narrow && <Weeks plan={plan} />}
@@ -165,7 +180,13 @@ export function PlanScreen() {
                       <li>A board is a set, its length the repetitions. Filled: done. Open: asked, not done. Dashed: to come.</li>
                     </ul>
                   </Why>
-                  <Button kind="quiet" disabled={end.isPending} onClick={() => end.mutate(block)}>
+                  <Button
+                    kind="quiet"
+                    disabled={end.isPending}
+                    onClick={() =>
+                      slip.ask({ words: 'This plan ends; what was done stays.', run: () => end.mutate(block), visit: null })
+                    }
+                  >
                     End this plan
                   </Button>
                 </div>
@@ -253,9 +274,7 @@ function Weeks({ plan }: { plan: Plan }) {
           <li key={w.first} className="min-w-0 leading-snug">
             <p className="font-semibold">{w.asked}</p>
             <p className="text-soft">
-              {past && w.hardSetsAsked > 0
-                ? `${w.hardSetsDone} of ${w.hardSetsAsked} hard sets`
-                : `${w.hardSetsAsked} sets asked`}
+              {past && w.setsAsked > 0 ? `${w.hardSetsDone} hard of ${w.setsAsked} sets asked` : `${w.setsAsked} sets asked`}
               {w.note && `, ${w.note}`}
             </p>
           </li>

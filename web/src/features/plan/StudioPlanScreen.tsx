@@ -43,6 +43,12 @@ export function StudioPlanScreen() {
   ]);
   if (!plan) return <Waiting what="the studio’s weeks" error={asked.error} />;
   const clash = plan.clashes.find((c) => c.day === picked);
+  const missed = plan.visits.filter(
+    (v, i, all) =>
+      v.state === 'missed' &&
+      v.day >= plus(plan.today, -6) &&
+      all.findIndex((o) => o.clientId === v.clientId && o.state === 'missed') === i,
+  );
   return (
     <div className="flex min-h-full flex-col lg:flex-row">
       <section aria-label="Weeks" className="bg-[var(--rubber)] px-4 py-5 text-[var(--chalk)] sm:px-8 lg:min-w-0 lg:flex-1">
@@ -53,6 +59,20 @@ export function StudioPlanScreen() {
             </span>
           ))}
         </h1>
+        {missed.length > 0 && (
+          <p className="flex flex-wrap gap-x-4 text-body">
+            {missed.map((v) => (
+              <Link
+                key={v.clientId}
+                to="/clients/$clientId/plan"
+                params={{ clientId: v.clientId }}
+                className="inline-flex min-h-11 items-center underline underline-offset-4"
+              >
+                {v.client} missed {longDay(v.day)}: move it
+              </Link>
+            ))}
+          </p>
+        )}
         <p className="mt-1 text-copy text-[var(--chalk-soft)]">
           A stroke is a visit, where it stands in its day. Full: done. Dotted: to come. Leaning: missed.
         </p>

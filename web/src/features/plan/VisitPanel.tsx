@@ -103,7 +103,7 @@ export function VisitPanel({
           <Button kind="quiet" onClick={() => onRemove(visit)} className="min-h-12">
             Take it out
           </Button>
-          {visit.day === plan.today && visit.state === 'ahead' && (
+          {visit.day === plan.today && visit.state === 'ahead' && plan.start.barred === null && (
             <Link
               to="/clients/$clientId/session"
               params={{ clientId: plan.clientId }}

@@ -68,11 +68,9 @@ export function boardsOf(visit: Visit, lane: LaneId): { item: Item; boards: Boar
 }
 
 /** From which day to which the path is drawn: whole weeks, the block and what moved out of it. */
-export function span(visits: Visit[], block: Schema['PlanBlockView'] | null, today: string): { first: string; days: number } {
-  const first = block?.block.first ?? visits[0]?.day ?? today;
-  const last = visits.at(-1)?.day ?? today;
-  const weeks = Math.max(block ? block.block.weeks : 4, Math.ceil((between(first, last) + 1) / 7));
-  return { first, days: 7 * weeks };
+export function span(first: string, visits: Visit[], weeks: number): { first: string; days: number } {
+  const last = visits.at(-1)?.day ?? first;
+  return { first, days: 7 * Math.max(weeks, Math.ceil((between(first, last) + 1) / 7)) };
 }
 
 /** Whether a day is shown. */

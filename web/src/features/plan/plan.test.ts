@@ -6,7 +6,6 @@ import { freeDay, movable, movedTo, type Plan, type Visit } from './moves';
 const visit = (day: string, more: Partial<Visit> = {}): Visit => ({
   id: day,
   version: 1,
-  number: 1,
   day,
   time: '17:00',
   state: 'ahead',
@@ -21,11 +20,9 @@ const visit = (day: string, more: Partial<Visit> = {}): Visit => ({
 
 const item = (more: Partial<Visit['items'][number]> = {}): Visit['items'][number] => ({
   slot: 'kneeDominant',
-  slotName: 'Knee-dominant',
   place: 'main',
   exerciseId: 'step-up',
   name: 'Step-up',
-  nameIsOwn: false,
   asked: '3 × 8 a side',
   sets: 3,
   amount: 8,
@@ -96,8 +93,7 @@ describe('boards', () => {
     expect(lanesOf(visits, '2026-12-01').map((l) => l.id)).toEqual(['warmUp', 'knee', 'upper']);
   });
   it('are drawn over whole weeks, as far as the last visit moved', () => {
-    const block = { block: { first: '2026-12-01', weeks: 2 } } as Parameters<typeof span>[1];
-    expect(span([visit('2026-12-03')], block, '2026-12-01')).toEqual({ first: '2026-12-01', days: 14 });
-    expect(span([visit('2026-12-03'), visit('2026-12-17')], block, '2026-12-01').days).toBe(21);
+    expect(span('2026-12-01', [visit('2026-12-03')], 2)).toEqual({ first: '2026-12-01', days: 14 });
+    expect(span('2026-12-01', [visit('2026-12-03'), visit('2026-12-17')], 2).days).toBe(21);
   });
 });
