@@ -205,4 +205,62 @@ public sealed class PlanTests
             DateOnly.Parse(Day(server.Url, bram, two["id"]!.ToString()))
         );
     }
+
+    [Fact]
+    public void A_visit_is_moved_on_the_studios_weeks_by_keys_and_by_a_finger_and_put_back()
+    {
+        using var server = new AppHost(demo: true);
+        var bram = Id(server.Url, "Bram Hartnell");
+        var visit = Visits(server.Url, bram)
+            .First(v => v!["state"]!.ToString() == "ahead" && v["day"]!.ToString() != Today(server.Url))!;
+        var (id, day) = (visit["id"]!.ToString(), DateOnly.Parse(visit["day"]!.ToString()));
+        var clashes = Get(server.Url, "/api/plan")["clashes"]!.AsArray();
+        Assert.Contains(clashes, c => c!["oneVisit"]!.ToString() == id || c["otherVisit"]!.ToString() == id);
+        using (var page = new Page(server.Url))
+        {
+            page.Go("/").Understood();
+            page.Go("/plan").See("Bram Hartnell");
+            // The day with the clash is picked; the hand goes from visit to visit until it has Bram’s.
+            page.Key("m");
+            for (var i = 0; i < 8 && !Held(page).StartsWith("Bram Hartnell", StringComparison.Ordinal); i++)
+            {
+                var before = Held(page);
+                page.Key("m");
+                page.Until("the next one in the hand", () => Held(page) != before);
+            }
+
+            page.Key(Keys.ArrowUp);
+            page.Key(Keys.Enter);
+            page.Until(
+                "a day that is no place for it to be said",
+                () =>
+                    page.Text().Contains("already", StringComparison.Ordinal)
+                    || page.Text().Contains("is over", StringComparison.Ordinal)
+            );
+            Assert.Equal(day, DateOnly.Parse(Day(server.Url, bram, id)));
+            page.Key(Keys.ArrowDown);
+            page.Key(Keys.ArrowRight);
+            page.See("would come on this day");
+            page.Key(Keys.Enter);
+            page.Until("the day after", () => DateOnly.Parse(Day(server.Url, bram, id)) == day.AddDays(1));
+            page.See("moved from");
+            page.Press("Put it back");
+            page.Until("the day that it was on", () => DateOnly.Parse(Day(server.Url, bram, id)) == day);
+            Assert.Empty(page.Errors());
+        }
+
+        using (var page = new Page(server.Url, 390, 844, touch: true))
+        {
+            page.Go("/plan").See("Bram Hartnell");
+            page.TouchDrag("button[aria-label^='Take Bram Hartnell']", $"[data-day='{day.AddDays(1):yyyy-MM-dd}']");
+            page.Until("the day under the finger", () => DateOnly.Parse(Day(server.Url, bram, id)) == day.AddDays(1));
+            page.See("moved from");
+            Assert.Empty(page.Errors());
+        }
+    }
+
+    private static string Today(string url) => Get(url, "/api/plan")["today"]!.ToString();
+
+    private static string Held(Page page) =>
+        (string)page.Script("return document.querySelector('main h1')?.innerText ?? ''")!;
 }

@@ -382,6 +382,22 @@ public sealed class Page : IDisposable
         Hit();
     }
 
+    /// <summary>Drags from one element to another with a finger; where the other comes to lie once the finger moves.</summary>
+    public void TouchDrag(string from, string to)
+    {
+        Script("arguments[0].scrollIntoView({ block: 'center' })", Find(from));
+        var finger = new PointerInputDevice(PointerKind.Touch, "finger");
+        var drag = new ActionSequence(finger);
+        var soon = TimeSpan.FromMilliseconds(80);
+        drag.AddAction(finger.CreatePointerMove(Find(from), 0, 0, TimeSpan.Zero));
+        drag.AddAction(finger.CreatePointerDown(MouseButton.Touch));
+        drag.AddAction(finger.CreatePointerMove(CoordinateOrigin.Pointer, -30, -20, soon));
+        drag.AddAction(finger.CreatePause(soon));
+        drag.AddAction(finger.CreatePointerMove(Find(to), 0, 0, soon));
+        drag.AddAction(finger.CreatePointerUp(MouseButton.Touch));
+        Driver.PerformActions([drag]);
+    }
+
     /// <summary>The settled reading of a section: degrees and the reach of its error.</summary>
     public (double Degrees, double Reach) Reading(string section)
     {

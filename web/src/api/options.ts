@@ -58,7 +58,11 @@ export const planQuery = (clientId: string) =>
 /** The studio's weeks from this one on. */
 export const studioPlanQuery = queryOptions({
   queryKey: ['plan'],
-  ...remembered('plan', () => take(api.GET('/api/plan'))),
+  ...remembered('plan', async () => {
+    const plan = await take(api.GET('/api/plan'));
+    for (const visit of plan.visits) theOutbox().belongs(visit.id, visit.clientId);
+    return plan;
+  }),
 });
 
 /** The private addresses of calendars that stand. */

@@ -21,6 +21,7 @@ export function WeekFloor({
   today,
   client = null,
   picked = null,
+  open,
   onPick,
 }: {
   visits: Visit[];
@@ -28,6 +29,8 @@ export function WeekFloor({
   today: string;
   client?: string | null;
   picked?: string | null;
+  /** While a visit is in the hand: which days it can go to. */
+  open?: ((day: string) => boolean) | undefined;
   onPick?: (day: string) => void;
 }) {
   return (
@@ -43,6 +46,7 @@ export function WeekFloor({
             today={today}
             client={client}
             picked={picked === day}
+            {...(open ? { open: open(day) } : {})}
             {...(onPick ? { onPick } : {})}
           />
         );
@@ -57,6 +61,7 @@ function Day({
   today,
   client,
   picked,
+  open,
   onPick,
 }: {
   day: string;
@@ -64,22 +69,27 @@ function Day({
   today: string;
   client: string | null;
   picked: boolean;
+  open?: boolean;
   onPick?: (day: string) => void;
 }) {
   const clash = visits.filter((v) => v.clashes);
   const named = client === null ? [] : visits.filter((v) => v.clientId === client);
   const Tag = onPick ? 'button' : 'div';
   return (
-    <li className="min-w-0">
+    <li className="min-w-0" data-day={day}>
       <Tag
         {...(onPick
           ? {
               type: 'button' as const,
               onClick: () => onPick(day),
               'aria-pressed': picked,
+              // Still to be pressed: why it cannot go there is said then.
+              ...(open === false ? { 'aria-disabled': true } : {}),
             }
           : {})}
-        className={`block w-full rounded-lg px-1 pt-1 pb-1.5 text-left ${picked ? 'bg-white/10' : onPick ? 'hover:bg-white/5' : ''}`}
+        className={`block w-full rounded-lg px-1 pt-1 pb-1.5 text-left ${picked ? 'bg-white/10' : onPick ? 'hover:bg-white/5' : ''} ${
+          open === undefined ? '' : open ? 'outline-2 -outline-offset-2 outline-dashed outline-[var(--tape)]' : 'opacity-45'
+        }`}
       >
         <svg
           viewBox="0 0 140 62"

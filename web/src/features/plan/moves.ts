@@ -4,8 +4,18 @@ import { between, plus } from './days';
 export type Plan = Schema['ClientPlanView'];
 export type Visit = Schema['PlanVisitView'];
 
+export type StudioPlan = Schema['StudioPlanView'];
+export type StudioVisit = Schema['StudioVisitView'];
+
 /** Whether a visit can still be moved: nobody has begun it. */
-export const movable = (visit: Visit) => visit.state === 'ahead' || visit.state === 'missed';
+export const movable = (visit: { state: Visit['state'] }) => visit.state === 'ahead' || visit.state === 'missed';
+
+/** Whether a visit of the studio can go to a day: from today on, in the weeks that are shown, where its client has nothing else. */
+export const fits = (plan: StudioPlan, visit: StudioVisit, day: string) =>
+  day >= plan.today &&
+  day < plus(plan.first, 7 * plan.weeks) &&
+  (day !== visit.day || visit.state === 'missed') &&
+  !plan.visits.some((v) => v.id !== visit.id && v.clientId === visit.clientId && v.day === day && v.state !== 'missed');
 
 /** The nearest day in a direction on which the client has nothing yet; null where there is none from today on. */
 export function freeDay(plan: Plan, visit: Visit, by: 1 | -1): string | null {
@@ -29,4 +39,13 @@ export const movedTo = (plan: Plan, visit: Visit, day: string, time: string): Pl
         : v,
     )
     .sort((a, b) => `${a.day}${a.time}`.localeCompare(`${b.day}${b.time}`)),
+});
+
+/** The studio's weeks with a visit on another day. Who would stand and wait is worked out by the studio: it is not guessed here. */
+export const studioMovedTo = (plan: StudioPlan, visit: StudioVisit, day: string): StudioPlan => ({
+  ...plan,
+  visits: plan.visits
+    .map((v) => (v.id === visit.id ? { ...v, day, state: 'ahead' as const, moved: v.moved || v.day !== day, clashes: false } : v))
+    .sort((a, b) => `${a.day}${a.time}`.localeCompare(`${b.day}${b.time}`)),
+  clashes: plan.clashes.filter((c) => c.oneVisit !== visit.id && c.otherVisit !== visit.id),
 });

@@ -1,7 +1,17 @@
 import { describe, expect, it } from 'vitest';
 import { boardsOf, lanesOf, span } from './boards';
 import { between, longDay, monday, plus, weekday } from './days';
-import { freeDay, movable, movedTo, type Plan, type Visit } from './moves';
+import {
+  fits,
+  freeDay,
+  movable,
+  movedTo,
+  type Plan,
+  type StudioPlan,
+  type StudioVisit,
+  studioMovedTo,
+  type Visit,
+} from './moves';
 
 const visit = (day: string, more: Partial<Visit> = {}): Visit => ({
   id: day,
@@ -66,6 +76,39 @@ describe('where a visit can go', () => {
     expect(after.visits.at(-1)?.movedFrom).toEqual(['2026-12-03']);
     expect(movedTo(before, visits[1] as Visit, '2026-12-03', '18:00').visits[1]?.movedFrom).toEqual([]);
     expect(before.visits[1]?.day).toBe('2026-12-03');
+  });
+});
+
+describe('where a visit goes on the studio’s weeks', () => {
+  const of = (id: string, clientId: string, day: string, state: StudioVisit['state'] = 'ahead') =>
+    ({ id, clientId, day, state, time: '17:00', moved: false, clashes: true }) as StudioVisit;
+  const visits = [of('a', 'bram', '2026-12-02'), of('b', 'dov', '2026-12-02'), of('c', 'bram', '2026-12-05')];
+  const weeks = {
+    today: '2026-12-01',
+    first: '2026-11-30',
+    weeks: 2,
+    visits,
+    clashes: [{ oneVisit: 'b', otherVisit: 'a' }],
+  } as unknown as StudioPlan;
+  it('is a day from today on in these weeks on which its client has nothing else', () => {
+    const can = (day: string, visit = visits[0] as StudioVisit) => fits(weeks, visit, day);
+    expect(['2026-12-01', '2026-12-03', '2026-12-13'].map((d) => can(d))).toEqual([true, true, true]);
+    expect(['2026-11-30', '2026-12-02', '2026-12-05', '2026-12-14'].map((d) => can(d))).toEqual([false, false, false, false]);
+    expect(can('2026-12-05', visits[1] as StudioVisit)).toBe(true);
+    expect(
+      fits(
+        { ...weeks, visits: [of('a', 'bram', '2026-12-01', 'missed')] },
+        of('a', 'bram', '2026-12-01', 'missed'),
+        '2026-12-01',
+      ),
+    ).toBe(true);
+  });
+  it('is shown at once, and what it clashed with is no clash until the studio says so', () => {
+    const after = studioMovedTo(weeks, visits[0] as StudioVisit, '2026-12-06');
+    expect(after.visits.map((v) => v.id)).toEqual(['b', 'c', 'a']);
+    expect(after.visits[2]).toMatchObject({ day: '2026-12-06', moved: true, clashes: false });
+    expect(after.clashes).toEqual([]);
+    expect(studioMovedTo(weeks, visits[2] as StudioVisit, '2026-12-06').clashes).toHaveLength(1);
   });
 });
 
