@@ -20,7 +20,17 @@ public sealed record JointMoments(double Ankle, double Knee, double Hip)
 /// <param name="FrontShare">Of the two feet's load, on the front one. Below 0 or above 1 the client would fall.</param>
 /// <param name="CentreOfMass">Of body and load.</param>
 /// <param name="Front">Moments about the front leg's joints.</param>
-public sealed record SplitLoad(double FrontShare, Place CentreOfMass, JointMoments Front);
+/// <param name="Under">Where under the front foot its force acts.</param>
+/// <param name="Newtons">How large that force is.</param>
+/// <param name="Tilt">How far it leans from vertical, + forward.</param>
+public sealed record SplitLoad(
+    double FrontShare,
+    Place CentreOfMass,
+    JointMoments Front,
+    Place Under,
+    double Newtons,
+    Angle Tilt
+);
 
 /// <summary>Load share and joint moments of a split stance standing still.</summary>
 public static class SplitLoading
@@ -93,7 +103,10 @@ public static class SplitLoading
                 About(p.FrontAnkle, foot),
                 -About(p.FrontKnee, foot, shank),
                 About(p.Hip, foot, shank, thigh)
-            )
+            ),
+            under,
+            Math.Sqrt((up * up) + (along * along)),
+            Angle.FromRadians(Math.Atan(tilt))
         );
     }
 
@@ -107,85 +120,5 @@ public static class SplitLoading
             ),
         ];
         return (shares.Min(), shares.Max());
-    }
-}
-
-/// <summary>Standing on one leg: where the centre of mass lies over the foot, and the moments about the joints under it.</summary>
-/// <param name="OverFoot">The centre of mass as a fraction of the foot from the heel.</param>
-/// <param name="Moments">With the pressure under the centre of mass.</param>
-public sealed record OneLegLoad(double OverFoot, JointMoments Moments)
-{
-    /// <summary>Whether the centre of mass lies over the foot.</summary>
-    public bool Balanced => OverFoot is >= 0 and <= 1;
-}
-
-/// <summary>The load of standing or bending on one leg.</summary>
-public static class OneLegLoading
-{
-    /// <summary>Centre of mass and moments.</summary>
-    /// <param name="body">Whose.</param>
-    /// <param name="shin">φ from vertical.</param>
-    /// <param name="thigh">α against horizontal, + hip higher.</param>
-    /// <param name="trunkLean">λ from vertical.</param>
-    /// <param name="load">What is held.</param>
-    /// <param name="freeThigh">The free thigh from vertical, + ahead.</param>
-    /// <param name="freeKnee">The free knee's flexion.</param>
-    public static OneLegLoad Of(
-        Body body,
-        Angle shin,
-        Angle thigh,
-        Angle trunkLean,
-        Load load,
-        Angle freeThigh,
-        Angle freeKnee
-    )
-    {
-        ArgumentNullException.ThrowIfNull(body);
-        ArgumentNullException.ThrowIfNull(load);
-        var ankle = new Place(0, body.AnkleHeight);
-        var knee = new Place(body.Shank * Math.Sin(shin.Radians), ankle.Y + (body.Shank * Math.Cos(shin.Radians)));
-        var hip = new Place(
-            knee.X - (body.Thigh * Math.Cos(thigh.Radians)),
-            knee.Y + (body.Thigh * Math.Sin(thigh.Radians))
-        );
-        var ball = new Place(body.AnkleToBall, 0);
-        var freeShank = freeThigh - freeKnee;
-        var freeKneeAt = new Place(
-            hip.X + (body.Thigh * Math.Sin(freeThigh.Radians)),
-            hip.Y - (body.Thigh * Math.Cos(freeThigh.Radians))
-        );
-        var freeAnkle = new Place(
-            freeKneeAt.X + (body.Shank * Math.Sin(freeShank.Radians)),
-            freeKneeAt.Y - (body.Shank * Math.Cos(freeShank.Radians))
-        );
-        var (c, s) = (Math.Cos(freeShank.Radians), Math.Sin(freeShank.Radians));
-        var freeBall = new Place(
-            freeAnkle.X + (body.AnkleToBall * c) + (body.AnkleHeight * s),
-            freeAnkle.Y + (body.AnkleToBall * s) - (body.AnkleHeight * c)
-        );
-
-        var (foot, shank, above) = (
-            Mass.Foot(body, ankle, ball),
-            Mass.Shank(body, knee, ankle),
-            Mass.Thigh(body, hip, knee)
-        );
-        PointMass[] all =
-        [
-            foot,
-            shank,
-            above,
-            Mass.Foot(body, freeAnkle, freeBall),
-            Mass.Shank(body, freeKneeAt, freeAnkle),
-            Mass.Thigh(body, hip, freeKneeAt),
-            .. Mass.Upper(body, hip, trunkLean, load),
-        ];
-        var (kilograms, centre) = Mass.Sum(all);
-        double About(Place joint, params PointMass[] below) =>
-            ((centre.X - joint.X) * kilograms * Mass.Gravity)
-            - below.Sum(m => (m.At.X - joint.X) * m.Kilograms * Mass.Gravity);
-        return new OneLegLoad(
-            (centre.X + (Proportions.HeelToAnkle * body.Foot)) / body.Foot,
-            new JointMoments(About(ankle, foot), -About(knee, foot, shank), About(hip, foot, shank, above))
-        );
     }
 }

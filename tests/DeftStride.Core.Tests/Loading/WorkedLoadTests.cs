@@ -85,14 +85,11 @@ public sealed class WorkedLoadTests
         double hip
     )
     {
+        var body = Body.From(new(1.75, 75));
         var load = OneLegLoading.Of(
-            Body.From(new(1.75, 75)),
-            Deg(shin),
-            Deg(thigh),
-            Deg(lean),
-            new Load(Enum.Parse<LoadPosition>(held, ignoreCase: true), kilograms),
-            Deg(15),
-            Deg(15)
+            body,
+            OneLegPosture.Of(body, Deg(shin), Deg(thigh), Deg(lean)),
+            new Load(Enum.Parse<LoadPosition>(held, ignoreCase: true), kilograms)
         );
         Assert.Equal(over, load.OverFoot, 0.0000501);
         Assert.Equal(balanced, load.Balanced);
