@@ -149,7 +149,8 @@ public sealed record PositionReading(
             // A step's rear foot leaves the floor: there is no line between two planted feet.
             if (p.Step || TurnPosture.TryOf(body, posture, p.Load) is not { } turn)
             {
-                problem = "Just after the turn is worked out for stances in which both feet stay. Compare these at the bottom.";
+                problem =
+                    "Just after the turn is worked out for stances in which both feet stay. Compare these at the bottom.";
                 return null;
             }
 
@@ -172,11 +173,7 @@ public sealed record PositionReading(
         SplitLoad[] standing = [.. points.Append(drawn).Where(Stands)];
         var more = 1 + gain;
         JointMoments Times(JointMoments m) => new(more * m.Ankle, more * m.Knee, more * m.Hip);
-        JointMoments?[] moments =
-        [
-            .. points.Select(l => Stands(l) ? Times(l.Front) : null),
-            Times(drawn.Front),
-        ];
+        JointMoments?[] moments = [.. points.Select(l => Stands(l) ? Times(l.Front) : null), Times(drawn.Front)];
         var force = more * drawn.Newtons;
         var line = (X: Math.Sin(drawn.Tilt.Radians), Y: Math.Cos(drawn.Tilt.Radians));
         return new PositionReading(
@@ -191,12 +188,7 @@ public sealed record PositionReading(
             drawn.Under,
             gain,
             p.Pressure,
-            Read(
-                [posture.Points.FrontAnkle, posture.Points.FrontKnee, posture.Points.Hip],
-                moments,
-                drawn.Under,
-                line
-            ),
+            Read([posture.Points.FrontAnkle, posture.Points.FrontKnee, posture.Points.Hip], moments, drawn.Under, line),
             posture.FrontHip,
             Demand.Of(posture, front, rear),
             Outer(body, p.Load, more * drawn.FrontShare)

@@ -51,9 +51,7 @@ public sealed record TurnPosture(SplitPosture Posture, double RiseMetres)
                 + (2 * body.Shank * body.Thigh * Math.Cos(KneesAtTop.Radians))
         );
         var rearAtTop = RearAnkle(PitchAtTop);
-        if (
-            Circles.Upper(leg, rearAtTop.X - p.FrontAnkle.X, rearAtTop.Y - p.FrontAnkle.Y, leg) is not var (x, y)
-        )
+        if (Circles.Upper(leg, rearAtTop.X - p.FrontAnkle.X, rearAtTop.Y - p.FrontAnkle.Y, leg) is not var (x, y))
             return null;
         var top = new Place(p.FrontAnkle.X + x, p.FrontAnkle.Y + y);
         if (With(body, bottom, top, rearAtTop, PitchAtTop) is not { } standing)
@@ -82,12 +80,7 @@ public sealed record TurnPosture(SplitPosture Posture, double RiseMetres)
         var quarter = Angle.FromDegrees(90);
         return bottom with
         {
-            Stance = bottom.Stance with
-            {
-                FrontShin = shin,
-                RearThigh = rearThigh,
-                RearKneeMetres = rearKnee.Y,
-            },
+            Stance = bottom.Stance with { FrontShin = shin, RearThigh = rearThigh, RearKneeMetres = rearKnee.Y },
             Points = p with
             {
                 FrontKnee = frontKnee,

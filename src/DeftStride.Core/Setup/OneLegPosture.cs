@@ -82,10 +82,7 @@ public sealed record OneLegPosture(
         // The free foot stands square to its shank.
         var (c, s) = (Math.Cos(shank.Radians), Math.Sin(shank.Radians));
         Place OnSole(double ahead) =>
-            new(
-                freeAnkle.X + (ahead * c) + (body.AnkleHeight * s),
-                freeAnkle.Y + (ahead * s) - (body.AnkleHeight * c)
-            );
+            new(freeAnkle.X + (ahead * c) + (body.AnkleHeight * s), freeAnkle.Y + (ahead * s) - (body.AnkleHeight * c));
         return new OneLegPosture(
             shin,
             thigh,

@@ -79,8 +79,7 @@ public sealed class LoadProperties
     public void On_one_leg_sitting_back_needs_the_arms_ahead()
     {
         var body = Body.From(new(1.75, 75));
-        OneLegLoad Sit(Load load) => 
-            OneLegLoading.Of(body, OneLegPosture.Of(body, Deg(22), Deg(5), Deg(35)), load);
+        OneLegLoad Sit(Load load) => OneLegLoading.Of(body, OneLegPosture.Of(body, Deg(22), Deg(5), Deg(35)), load);
         Assert.True(Sit(Load.ArmsForward).OverFoot > Sit(Load.None).OverFoot);
         Assert.True(Sit(new Load(LoadPosition.Forward, 8)).OverFoot > Sit(Load.ArmsForward).OverFoot);
         Assert.False(OneLegLoading.Of(body, OneLegPosture.Of(body, Deg(0), Deg(0), Deg(0)), Load.None).Balanced);

@@ -122,4 +122,31 @@ public sealed class WorkedPositionTests
         var lowest = Math.Min(on.FreeHeel.Y, on.FreeToe.Y) - (body.HipJointWidth * Math.Sin(Deg(drop).Radians));
         Assert.Equal(0.03, lowest, 0.000101);
     }
+
+    [Theory]
+    [InlineData(35, 10, 40, 0.0616, 0.8242, 0.480, 0.5742, 41.50)]
+    [InlineData(25, 10, 40, -0.0011, 0.7592, 7.318, 0.5057, 66.78)]
+    [InlineData(30, 10, 45, 0.0468, 0.8249, 1.947, 0.5203, 51.96)]
+    [InlineData(35, 0, 30, 0.0209, 0.7457, 5.038, 0.5762, 43.35)]
+    public void One_leg_balanced_by_a_weight_or_by_the_lean(
+        double shin,
+        double thigh,
+        double lean,
+        double centre,
+        double hands,
+        double kilograms,
+        double rounded,
+        double leaning
+    )
+    {
+        var posture = OneLegPosture.Of(Someone, Deg(shin), Deg(thigh), Deg(lean));
+        var (x0, xh) = OneLegPlan.Arms(Someone, posture);
+        Assert.Equal(centre, x0, 0.0000501);
+        Assert.Equal(hands, xh, 0.0000501);
+        var least = OneLegPlan.Counterweight(Someone, posture)!.Value;
+        Assert.Equal(kilograms, least, 0.000501);
+        var held = new Load(LoadPosition.Forward, 2.5 * Math.Ceiling(least / 2.5));
+        Assert.Equal(rounded, OneLegLoading.Of(Someone, posture, held).OverFoot, 0.0000501);
+        Assert.Equal(leaning, OneLegPlan.Lean(Someone, posture, Load.ArmsForward)!.Value.Degrees, 0.00501);
+    }
 }
