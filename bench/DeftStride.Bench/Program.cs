@@ -12,6 +12,7 @@ switch (args.FirstOrDefault())
     case "core":
         BenchmarkRunner.Run<ReadingBench>();
         BenchmarkRunner.Run<SetupBench>();
+        BenchmarkRunner.Run<PositionBench>();
         BenchmarkRunner.Run<DecisionBench>();
         BenchmarkRunner.Run<SeeingBench>();
         return 0;

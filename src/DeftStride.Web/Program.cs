@@ -40,6 +40,7 @@ using DeftStride.Web.Features.Logs;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Pictures;
 using DeftStride.Web.Features.Plans;
+using DeftStride.Web.Features.Positions;
 using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Features.Sessions;
 using DeftStride.Web.Features.Setup;
@@ -230,6 +231,7 @@ WedgeEndpoints.Map(api.Room("wedges", Policies.Compute));
 EditEndpoints.Map(api.Room("edits", Policies.Coach));
 IntakeEndpoints.Map(api.Room("intake", Policies.Coach));
 BenchEndpoints.Map(api.Room("bench", Policies.Coach));
+PositionEndpoints.Map(api.Room("positions", Policies.Coach));
 api.Room("nowhere", Policies.Page)
     .MapFallback(() =>
     {

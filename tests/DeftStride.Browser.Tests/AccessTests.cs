@@ -130,7 +130,18 @@ public sealed class AccessTests
                 }
             );
         Media("", "active");
-        foreach (var path in new[] { "/", client, $"{client}/check", $"{client}/bench", "/ladders", "/library" })
+        foreach (
+            var path in new[]
+            {
+                "/",
+                client,
+                $"{client}/check",
+                $"{client}/bench",
+                $"{client}/positions",
+                "/ladders",
+                "/library",
+            }
+        )
         {
             page.Go(path).Find("main h1");
             page.Find("[aria-current]");

@@ -47,6 +47,7 @@ public sealed class ScreenTests
             if (Sizes.Long || id == Id("Maren"))
                 paths.AddRange(
                     $"/clients/{id}/bench",
+                    $"/clients/{id}/positions",
                     $"/clients/{id}/meet",
                     $"/clients/{id}/session",
                     $"/clients/{id}/plan",

@@ -10,6 +10,7 @@ const STEPS = [
   'ladders',
   'meet',
   'bench',
+  'positions',
   'log',
   'check',
   'play',

@@ -35,17 +35,10 @@ internal static class Mass
     /// <summary>Head, arms and trunk with whatever is held.</summary>
     public static IEnumerable<PointMass> Upper(Body body, Place hip, Angle lean, Load load)
     {
-        var (up, ahead) = (
-            (X: Math.Sin(lean.Radians), Y: Math.Cos(lean.Radians)),
-            (X: Math.Cos(lean.Radians), Y: -Math.Sin(lean.Radians))
-        );
-        Place OnTrunk(double part, double aheadOfStature) =>
-            new(
-                hip.X + (part * body.Trunk * up.X) + (aheadOfStature * body.Stature * ahead.X),
-                hip.Y + (part * body.Trunk * up.Y) + (aheadOfStature * body.Stature * ahead.Y)
-            );
-        var shoulder = OnTrunk(1, 0);
-        yield return new PointMass(UpperPart * body.Mass, OnTrunk(UpperCentre, 0));
+        var up = (X: Math.Sin(lean.Radians), Y: Math.Cos(lean.Radians));
+        Place OnTrunk(double part) => new(hip.X + (part * body.Trunk * up.X), hip.Y + (part * body.Trunk * up.Y));
+        var shoulder = OnTrunk(1);
+        yield return new PointMass(UpperPart * body.Mass, OnTrunk(UpperCentre));
 
         // The table has the arms along the trunk; when they hang or reach, the difference is moved.
         Place? arms = load.Position switch
@@ -69,22 +62,35 @@ internal static class Mass
 
         if (load.Kilograms <= 0 || load.Position == LoadPosition.None)
             yield break;
-        yield return new PointMass(
-            load.Kilograms,
-            load.Position switch
-            {
-                LoadPosition.Goblet => OnTrunk(0.75, 0.12),
-                LoadPosition.ElbowCrook => OnTrunk(0.50, 0.13),
-                LoadPosition.Front => OnTrunk(1.00, 0.07),
-                LoadPosition.Back => OnTrunk(1.00, -0.035),
-                LoadPosition.Sandbag => OnTrunk(0.60, 0.12),
-                LoadPosition.Sides or LoadPosition.Opposite or LoadPosition.Same => new Place(
-                    shoulder.X,
-                    shoulder.Y - body.Reach
-                ),
-                _ => new Place(shoulder.X + body.Reach, shoulder.Y),
-            }
+        yield return new PointMass(load.Kilograms, Held(body, hip, lean, load.Position));
+    }
+
+    /// <summary>Where a load is, as fractions of the trunk up it and of stature ahead of it; hanging or reached from the shoulder.</summary>
+    public static Place Held(Body body, Place hip, Angle lean, LoadPosition position)
+    {
+        var (up, ahead) = (
+            (X: Math.Sin(lean.Radians), Y: Math.Cos(lean.Radians)),
+            (X: Math.Cos(lean.Radians), Y: -Math.Sin(lean.Radians))
         );
+        Place OnTrunk(double part, double aheadOfStature) =>
+            new(
+                hip.X + (part * body.Trunk * up.X) + (aheadOfStature * body.Stature * ahead.X),
+                hip.Y + (part * body.Trunk * up.Y) + (aheadOfStature * body.Stature * ahead.Y)
+            );
+        var shoulder = OnTrunk(1, 0);
+        return position switch
+        {
+            LoadPosition.Goblet => OnTrunk(0.75, 0.12),
+            LoadPosition.ElbowCrook => OnTrunk(0.50, 0.13),
+            LoadPosition.Front => OnTrunk(1.00, 0.07),
+            LoadPosition.Back => OnTrunk(1.00, -0.035),
+            LoadPosition.Sandbag => OnTrunk(0.60, 0.12),
+            LoadPosition.Sides or LoadPosition.Opposite or LoadPosition.Same => new Place(
+                shoulder.X,
+                shoulder.Y - body.Reach
+            ),
+            _ => new Place(shoulder.X + body.Reach, shoulder.Y),
+        };
     }
 
     public static Place Along(Place from, Place to, double part) =>

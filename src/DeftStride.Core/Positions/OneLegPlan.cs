@@ -152,12 +152,8 @@ public sealed record OneLegPlan(
                 : Held(body, With(body, start, lean: most.Degrees), weights);
         }
 
-        var back = OneLegPosture.Of(
-            body,
-            Angle.Min(Angle.FromDegrees(20), ankle),
-            thigh,
-            Angle.Min(Angle.FromDegrees(50), most)
-        );
+        // From a plumb shin: the knee comes forward only as far as it must for a weight that is there.
+        var back = OneLegPosture.Of(body, Angle.Zero, thigh, Angle.Min(Angle.FromDegrees(60), most));
         return Held(body, back, weights);
     }
 

@@ -17,6 +17,9 @@ public enum Purpose
     /// <summary>The calf answers more.</summary>
     CalfIn,
 
+    /// <summary>The front leg carries more of the weight.</summary>
+    FrontLeg,
+
     /// <summary>Ankle, knee and hip share the work more evenly.</summary>
     ShareEvenly,
 
@@ -178,8 +181,32 @@ public sealed record PositionComparison(
                     : new(purpose, ankle.More, Pair(MomentJoint.Ankle));
             }
 
+            case Purpose.FrontLeg:
+            {
+                // The share is told in whole points of a hundred, and known to a few of them.
+                const double News = 0.03;
+                var (less, most) = (
+                    Math.Min(b.ShareLeast - a.ShareLeast, b.ShareMost - a.ShareMost),
+                    Math.Max(b.ShareLeast - a.ShareLeast, b.ShareMost - a.ShareMost)
+                );
+                var drawn = b.FrontShare - a.FrontShare;
+                return new(
+                    purpose,
+                    Math.Min(less, drawn) > News ? Which.B
+                        : Math.Max(most, drawn) < -News ? Which.A
+                        : Math.Max(Math.Abs(Math.Min(less, drawn)), Math.Abs(Math.Max(most, drawn))) <= News
+                            ? Which.Neither
+                        : Which.Depends,
+                    $"{Percent(a.FrontShare)} to {Percent(b.FrontShare)} %"
+                );
+            }
+
             case Purpose.ShareEvenly:
             {
+                // Of next to nothing nobody has a share.
+                static double Work(PositionReading read) => read.Joints.Sum(j => Math.Max(0, j.Moment));
+                if (Math.Min(Work(a), Work(b)) < 30)
+                    return new(purpose, Which.Neither, "next to no work");
                 // The less the largest of the three takes, the more even they are.
                 var (most, other) = (a.Joints.Max(j => j.Share), b.Joints.Max(j => j.Share));
                 return new(
@@ -187,7 +214,7 @@ public sealed record PositionComparison(
                     Math.Abs(most - other) < 0.05 ? Which.Neither
                         : most < other ? Which.A
                         : Which.B,
-                    $"the busiest joint takes {Percent(most)} to {Percent(other)} %"
+                    $"{Busiest(a)} {Percent(most)} to {Busiest(b)} {Percent(other)} %"
                 );
             }
 
@@ -201,7 +228,7 @@ public sealed record PositionComparison(
     {
         var serves = Other(knee.More);
         if (serves is not (Which.A or Which.B))
-            return new(Purpose.CarryMore, serves, "the knee decides nothing");
+            return new(Purpose.CarryMore, serves, "the knee works alike");
         var (one, other) = serves == Which.A ? (a, b) : (b, a);
         const double Some = 10;
         var with = PositionReading.TryOf(
@@ -234,7 +261,7 @@ public sealed record PositionComparison(
         var room = other.Of(MomentJoint.Knee).Moment - one.Of(MomentJoint.Knee).Moment;
         // Where a load does not reach the knee, the knee is not what ends it.
         return each <= 0.01 || room / each > body.Mass
-            ? new(Purpose.CarryMore, serves, "a load hardly reaches its knee")
+            ? new(Purpose.CarryMore, serves, "load hardly reaches its knee")
             : new(Purpose.CarryMore, serves, $"{Whole(room / each)} kg before its knee works alike");
     }
 
@@ -266,6 +293,11 @@ public sealed record PositionComparison(
                 new($"{Whole(Math.Abs(ankle.Difference))} N·m more", Tone.Good),
                 new(ankle.More == Which.Depends ? " pressing on the ball." : $" {When()}.")
             ),
+            Purpose.FrontLeg => Phrase.Of(
+                new($"To load the front leg, {name}: "),
+                new($"{Percent((first.Serves == Which.A ? a : b).FrontShare)} %", Tone.Good),
+                new($" of the weight on it, not {Percent((first.Serves == Which.A ? b : a).FrontShare)}.")
+            ),
             Purpose.ShareEvenly => Phrase.Of(
                 new($"To share the work, {name}: "),
                 new(Shares(first.Serves == Which.A ? a : b), Tone.Good),
@@ -274,6 +306,14 @@ public sealed record PositionComparison(
             _ => Phrase.Of(new($"To carry more, {name}: "), new(first.Numbers, Tone.Good), new(".")),
         };
     }
+
+    private static string Busiest(PositionReading read) =>
+        read.Joints.MaxBy(j => j.Share)!.Joint switch
+        {
+            MomentJoint.Ankle => "ankle",
+            MomentJoint.Knee => "knee",
+            _ => "hip",
+        };
 
     private static string Shares(PositionReading read) =>
         $"hip {Percent(read.Of(MomentJoint.Hip).Share)}, knee {Percent(read.Of(MomentJoint.Knee).Share)}, ankle {Percent(read.Of(MomentJoint.Ankle).Share)} %";
@@ -319,13 +359,15 @@ public sealed record PositionComparison(
             a.Gain > 0
                 ? $"Estimates for just after the turn, {mass}."
                 : $"Estimates for standing still at the bottom, {mass}.";
+        if (a.Position is Position.OnTwo { Step: true } && b.Position is Position.OnTwo { Step: true })
+            start = $"{start} Both feet are down: the step begins.";
         if (joint is null || joint.More is not (Which.A or Which.B))
             return joint is { More: Which.Depends } ? $"{start} Pressing on the heel it turns round." : start;
         if (a.Position is Position.OnOne && b.Position is Position.OnOne)
             return $"{start} On one leg the foot presses under the weight: nothing else is open.";
         return joint.Turns.Count == 0
             ? $"{start} It holds wherever the front foot presses."
-            : $"{start} It holds pressing alike, heel to ball; {joint.Turns[0]} it turns round.";
+            : $"{start} It holds pressing alike, heel to ball. {joint.Turns[0]}: then it turns round.";
     }
 
     private static Which Other(Which which) =>

@@ -86,7 +86,7 @@ public sealed record PositionPair(PairKind Kind, string Question, Position A, Po
         {
             var box = StepLinkage.ForFlexion(body, Angle.FromDegrees(90), SlightLean).BoxMetres;
             return StepLinkage.TryForBoxAndShin(body, box, Angle.FromDegrees(shin), out var step)
-                ? Position.OfStep(name, body, step, Angle.FromDegrees(30), Load.None, Pressure.Instep)
+                ? Position.OfStep(name, body, step, Angle.FromDegrees(45), Load.None, Pressure.Instep)
                 : null;
         }
 

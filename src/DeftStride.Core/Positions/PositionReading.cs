@@ -74,6 +74,9 @@ public sealed record PositionReading(
     double? OuterHip
 )
 {
+    /// <summary>Where the hands are: at the load, or reached ahead without one; null where they rest on the hips.</summary>
+    public Place? Hands { get; init; }
+
     /// <summary>The points of pressure over which a range is told, fraction of the foot from the heel.</summary>
     public static IReadOnlyList<double> Points { get; } = [Pressure.Heel, Pressure.Instep, Pressure.Ball];
 
@@ -117,7 +120,7 @@ public sealed record PositionReading(
         problem = Problem(position, when, body);
         return problem is not null ? null
             : position is Position.OnTwo two ? OnTwo(two, when, body, front, rear, out problem)
-            : OnOne((Position.OnOne)position, body, front);
+            : OnOne((Position.OnOne)position, body, front, out problem);
     }
 
     private static string? Problem(Position position, Instant when, Body body)
@@ -194,13 +197,19 @@ public sealed record PositionReading(
             Outer(body, p.Load, more * drawn.FrontShare)
         )
         {
+            Hands = HandsOf(body, posture.Points.Hip, posture.Stance.TrunkLean, p.Load),
             Moments = moments,
         };
     }
 
-    private static PositionReading OnOne(Position.OnOne p, Body body, RangeOfMotion front)
+    private static PositionReading? OnOne(Position.OnOne p, Body body, RangeOfMotion front, out string? problem)
     {
         var load = OneLegLoading.Of(body, p.Posture, p.Load);
+        problem = load.Balanced
+            ? null
+            : $"The client would fall {(load.OverFoot < OneLegLoad.Middle ? "backward: bring the knee forward, lean, reach the arms or hold a weight ahead" : "forward: lean less, or hold less ahead")}.";
+        if (problem is not null)
+            return null;
         JointMoments?[] moments = [load.Moments, load.Moments, load.Moments, load.Moments];
         var under = new Place(load.CentreOfMass.X, p.Posture.Points.Heel.Y);
         return new PositionReading(
@@ -225,9 +234,13 @@ public sealed record PositionReading(
             Outer(body, p.Load, 1)
         )
         {
+            Hands = HandsOf(body, p.Posture.Points.Hip, p.Posture.TrunkLean, p.Load),
             Moments = moments,
         };
     }
+
+    private static Place? HandsOf(Body body, Place hip, Angle lean, Load load) =>
+        load.Position == LoadPosition.None ? null : Mass.Held(body, hip, lean, load.Position);
 
     private static JointReading[] Read(
         Place[] joints,

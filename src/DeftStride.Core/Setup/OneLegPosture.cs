@@ -109,6 +109,10 @@ public sealed record OneLegPosture(
         );
     }
 
+    /// <summary>The same posture on something of a height, metres.</summary>
+    public OneLegPosture On(Body body, double boxMetres) =>
+        Of(body, Shin, Thigh, TrunkLean, FreeThigh, FreeKnee, boxMetres);
+
     /// <summary>
     /// The least box on which the free leg hangs clear of the floor by 3 cm, with its foot square and the pelvis dropped on its side:
     /// t(cos a − sin α) + s(cos γ − cos φ) − h(1 − cos γ) + L·max(0.25 sin γ, −0.75 sin γ) + 0.10 H sin ζ + 3 cm, γ = a − b.

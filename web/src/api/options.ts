@@ -55,6 +55,21 @@ export const planQuery = (clientId: string) =>
     }),
   });
 
+/** What two positions of a client can be made from. */
+export const positionsQuery = (clientId: string, front: Schema['BodySide'] | null) =>
+  queryOptions({
+    queryKey: ['bench', clientId, 'positions', front],
+    queryFn: () =>
+      take(
+        api.GET('/api/clients/{id}/positions', {
+          params: { path: { id: clientId }, query: front ? { front } : {} },
+        }),
+      ),
+    placeholderData: keepPreviousData,
+    // What is being compared is not pulled from under the hand.
+    staleTime: Number.POSITIVE_INFINITY,
+  });
+
 /** The studio's weeks from this one on. */
 export const studioPlanQuery = queryOptions({
   queryKey: ['plan'],

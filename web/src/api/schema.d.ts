@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{id}/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPositions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clips/{id}": {
         parameters: {
             query?: never;
@@ -462,6 +478,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["draftPlan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/positions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solvePositions"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1913,6 +1945,8 @@ export interface components {
             /** Format: double */
             share: number;
             /** Format: double */
+            spareDegrees: number;
+            /** Format: double */
             usedDegrees: number;
             usedText: string;
         };
@@ -2331,6 +2365,43 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        JointComparisonView: {
+            /** Format: double */
+            difference: number;
+            joint: components["schemas"]["MomentJoint"];
+            /** Format: double */
+            least: number;
+            more: components["schemas"]["Which"];
+            /** Format: double */
+            most: number;
+            /** Format: double */
+            ratio: null | number;
+            /** Format: double */
+            ratioLeast: null | number;
+            /** Format: double */
+            ratioMost: null | number;
+            sentence: string;
+        };
+        /** @description A joint of one position: centimetres, N·m. */
+        JointView: {
+            /** Format: double */
+            armCm: number;
+            at: number[];
+            joint: components["schemas"]["MomentJoint"];
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            moment: number;
+            /** Format: double */
+            most: number;
+            onLine: number[];
+            /** Format: double */
+            perKilogram: number;
+            /** Format: double */
+            poundFeet: number;
+            /** Format: double */
+            sharePercent: number;
+        };
         /** @description Makes a change of set-up that helped part of the client's set-up, or takes it out again. */
         KeepChange: {
             /** Format: uuid */
@@ -2719,6 +2790,14 @@ export interface components {
             };
             view: components["schemas"]["LookView"];
         };
+        /** @description A posture that was looked at or set up: a name for it, and what of it had to be assumed. */
+        LookedPositionView: {
+            assumed: string;
+            /** Format: uuid */
+            id: string;
+            position: components["schemas"]["PositionDto"];
+            text: string;
+        };
         LookRequest: {
             guess: null | components["schemas"]["GuessRequest"];
             movements?: null | components["schemas"]["MovementDto"][];
@@ -2737,6 +2816,10 @@ export interface components {
             results: components["schemas"]["ResultView"][];
             shares: components["schemas"]["ShareView"][];
             stills: components["schemas"]["StillView"][];
+        };
+        /** @description The front foot's share as scales read it. */
+        MeasuredShareView: {
+            text: string;
         };
         /** @enum {unknown} */
         MeasurementFault: "pointMissing" | "wrongView" | "notANumber" | "pointOutsidePicture" | "coincidentPoints" | "segmentTooShort" | "kneeBelowAnkle" | "verticalTooShort" | "scaleNotPositive" | "scaleTooShort" | "nothingToRead" | "verticalNotUpright" | null;
@@ -2789,6 +2872,11 @@ export interface components {
          */
         Moment: "start" | "firstSeen" | "bottom" | "halfUp" | "top";
         /**
+         * @description A joint of the working leg whose moment is worked out.
+         * @enum {unknown}
+         */
+        MomentJoint: "ankle" | "knee" | "hip";
+        /**
          * @description Why a side came to stand on a rung.
          * @enum {unknown}
          */
@@ -2822,6 +2910,54 @@ export interface components {
             /** Format: double */
             seconds: number;
             sure: boolean;
+        };
+        /**
+         * @description How safely a centre of mass lies over the foot.
+         * @enum {unknown}
+         */
+        OneLegBalance: "falls" | "held" | "comfortable";
+        /** @description A posture on one leg. */
+        OneLegDto: {
+            /** Format: double */
+            freeKneeDegrees: number;
+            /** Format: double */
+            freeThighDegrees: number;
+            /** Format: double */
+            shinDegrees: number;
+            /** Format: double */
+            thighDegrees: number;
+            /** Format: double */
+            trunkDegrees: number;
+        };
+        OneLegTradeView: {
+            /** Format: double */
+            hipPercent: number;
+            /** Format: double */
+            kilograms: null | number;
+            /** Format: double */
+            shinDegrees: number;
+        };
+        /** @description Balance along the foot on one leg. */
+        OneLegView: {
+            balance: components["schemas"]["OneLegBalance"];
+            /** Format: double */
+            clearBoxCm: number;
+            gives: null | string;
+            sentence: string;
+            sideways: string;
+            trade: components["schemas"]["OneLegTradeView"][];
+            ways: components["schemas"]["OneLegWayView"][];
+        };
+        /**
+         * @description A way to balance on one leg.
+         * @enum {unknown}
+         */
+        OneLegWayKind: "arms" | "counterweight" | "lean" | "shin" | "depth";
+        OneLegWayView: {
+            kind: components["schemas"]["OneLegWayKind"];
+            load: components["schemas"]["LoadDto"];
+            posture: components["schemas"]["OneLegDto"];
+            sentence: string;
         };
         OptionView: {
             id: string;
@@ -2869,6 +3005,17 @@ export interface components {
          * @enum {unknown}
          */
         PainSite: "kneeInside" | "kneeOutside" | "kneeFront" | "belowKneecap" | "hipFront" | "back" | "kneeBack" | "hipSide" | "groin" | "buttock" | "hamstring" | "shin" | "calf" | "achilles" | "ankle" | "foot";
+        /**
+         * @description Pairs that coaches argue about.
+         * @enum {unknown}
+         */
+        PairKind: "uprightInclined" | "raisedFront" | "rearLowHigh" | "nearFarStep" | "chestSides" | "kneeHipOneLeg";
+        PairView: {
+            a: components["schemas"]["PositionDto"];
+            b: components["schemas"]["PositionDto"];
+            kind: components["schemas"]["PairKind"];
+            question: string;
+        };
         /** @description Something that looks like a repetition and does not count. */
         PartialDto: {
             /** Format: double */
@@ -3194,6 +3341,98 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        /** @description One of two positions. Exactly one of StanceDto? PositionDto.Split, StepStartDto? PositionDto.Step and OneLegDto? PositionDto.OneLeg is given. */
+        PositionDto: {
+            load: components["schemas"]["LoadDto"];
+            name: string;
+            oneLeg: null | components["schemas"]["OneLegDto"];
+            /** Format: double */
+            pressure: number;
+            split: null | components["schemas"]["StanceDto"];
+            step: null | components["schemas"]["StepStartDto"];
+            /** Format: double */
+            upSeconds: number;
+        };
+        /**
+         * @description When in the repetition two positions are read.
+         * @enum {unknown}
+         */
+        PositionMoment: "bottom" | "afterTurn";
+        PositionsRequest: {
+            a: components["schemas"]["PositionDto"];
+            b: components["schemas"]["PositionDto"];
+            body: components["schemas"]["BodyDto"];
+            frontRanges: components["schemas"]["RangeDto"][];
+            goals: components["schemas"]["Goal"][];
+            moment: components["schemas"]["PositionMoment"];
+            rearRanges: components["schemas"]["RangeDto"][];
+            soreKnee: boolean;
+            weightsKg: number[];
+        };
+        PositionsStartView: {
+            body: null | components["schemas"]["BodyDto"];
+            exerciseId: string;
+            front: components["schemas"]["BodySide"];
+            goals: components["schemas"]["Goal"][];
+            kit: components["schemas"]["KitDto"];
+            leftRanges: components["schemas"]["RangeDto"][];
+            looked: components["schemas"]["LookedPositionView"][];
+            pairs: components["schemas"]["PairView"][];
+            rightRanges: components["schemas"]["RangeDto"][];
+            scales: components["schemas"]["MeasuredShareView"][];
+            school: components["schemas"]["SchoolCode"];
+            soreKnee: boolean;
+        };
+        /** @description Two positions compared, or the sentence that says which one cannot be read and what must give. */
+        PositionsView: {
+            a: null | components["schemas"]["PositionView"];
+            b: null | components["schemas"]["PositionView"];
+            fault: null | string;
+            faulty: components["schemas"]["Which"];
+            holds: string;
+            joints: components["schemas"]["JointComparisonView"][];
+            oneLegA: null | components["schemas"]["OneLegView"];
+            oneLegB: null | components["schemas"]["OneLegView"];
+            sameShin: components["schemas"]["RaisedFootView"][];
+            sameStance: components["schemas"]["RaisedFootView"][];
+            sentence: components["schemas"]["PartView"][];
+            sizes: components["schemas"]["BodySizesView"];
+            ticks: components["schemas"]["PurposeView"][];
+        };
+        /** @description What a position does; its points in centimetres, x forward of the front ankle. */
+        PositionView: {
+            /** Format: double */
+            bodyWeights: number;
+            figure: components["schemas"]["FigureView"];
+            /** Format: double */
+            frontRaiseCm: number;
+            /** Format: double */
+            gainPercent: number;
+            hands: null | number[];
+            /** Format: double */
+            hipFlexionDegrees: number;
+            joints: components["schemas"]["JointView"][];
+            left: components["schemas"]["DemandView"][];
+            lineTop: number[];
+            /** Format: double */
+            load: number;
+            /** Format: double */
+            newtons: number;
+            outerHip: null | string;
+            /** Format: double */
+            padCm: number;
+            /** Format: double */
+            pressure: number;
+            /** Format: double */
+            rearRaiseCm: number;
+            /** Format: double */
+            sharePercent: number;
+            shareText: string;
+            tiltText: string;
+            under: number[];
+            /** Format: double */
+            wedgeDegrees: number;
+        };
         /** @description What is asked for: numbers, and the same in words with rest and tempo. */
         PrescriptionView: {
             /** Format: int32 */
@@ -3241,10 +3480,31 @@ export interface components {
             review: string;
             short: string;
         };
+        /**
+         * @description What one of two positions may be chosen for.
+         * @enum {unknown}
+         */
+        Purpose: "spareKnee" | "moreHip" | "calfIn" | "frontLeg" | "shareEvenly" | "carryMore";
+        PurposeView: {
+            name: string;
+            numbers: string;
+            purpose: components["schemas"]["Purpose"];
+            serves: components["schemas"]["Which"];
+        };
         /** @description Where in the picture the knee is accepted: the edges of its band at the height of the knee. */
         RailView: {
             high: components["schemas"]["PointDto"];
             low: components["schemas"]["PointDto"];
+        };
+        RaisedFootView: {
+            /** Format: double */
+            heightCm: number;
+            /** Format: double */
+            kneeDegrees: number;
+            /** Format: double */
+            kneeMoment: number;
+            /** Format: double */
+            sharePercent: number;
         };
         RangeDto: {
             /** Format: double */
@@ -3879,6 +4139,15 @@ export interface components {
             /** Format: double */
             trunkDegrees: number;
         };
+        /** @description The start of a step. */
+        StepStartDto: {
+            /** Format: double */
+            boxCm: number;
+            /** Format: double */
+            shinDegrees: number;
+            /** Format: double */
+            trunkDegrees: number;
+        };
         StepView: {
             advice: components["schemas"]["AdviceView"][];
             /** Format: double */
@@ -4373,6 +4642,11 @@ export interface components {
             answer: components["schemas"]["WedgeAnswer"];
             place: components["schemas"]["WedgePlace"];
         };
+        /**
+         * @description Which of two positions asks more of something.
+         * @enum {unknown}
+         */
+        Which: "neither" | "a" | "b" | "depends";
     };
     responses: never;
     parameters: never;
@@ -4971,6 +5245,30 @@ export interface operations {
             };
         };
     };
+    getPositions: {
+        parameters: {
+            query?: {
+                front?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionsStartView"];
+                };
+            };
+        };
+    };
     getClip: {
         parameters: {
             query?: never;
@@ -5179,6 +5477,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlanDraftView"];
+                };
+            };
+        };
+    };
+    solvePositions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PositionsRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PositionsView"];
                 };
             };
         };

@@ -64,6 +64,7 @@ export const checkRoute = createRoute({
 // Screens that are not the first thing of the day.
 const screens = {
   bench: later(() => import('@/features/bench/BenchScreen'), 'BenchScreen'),
+  positions: later(() => import('@/features/positions/PositionsScreen'), 'PositionsScreen'),
   meet: later(() => import('@/features/meet/MeetScreen'), 'MeetScreen'),
   session: later(() => import('@/features/session/SessionScreen'), 'SessionScreen'),
   plan: later(() => import('@/features/plan/PlanScreen'), 'PlanScreen'),
@@ -87,6 +88,13 @@ const benchRoute = createRoute({
     ...styleOf(search),
   }),
   component: screens.bench,
+});
+
+const positionsRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/clients/$clientId/positions',
+  staticData: { title: 'Two positions' },
+  component: screens.positions,
 });
 
 const playRoute = createRoute({
@@ -189,6 +197,7 @@ export const router = createRouter({
     clientRoute,
     checkRoute,
     benchRoute,
+    positionsRoute,
     playRoute,
     sessionRoute,
     planRoute,

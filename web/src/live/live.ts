@@ -4,10 +4,19 @@ import { isReachable, noteAnswer, onConnection } from '@/device/connection';
 
 export type LookView = Schema['LookView'];
 
-/** A look to read, or a stance to work out. */
-export type Question = { request: Schema['LookRequest'] } | { bench: Schema['BenchRequest'] };
+/** A look to read, a stance to work out, or two positions to compare. */
+export type Question =
+  | { request: Schema['LookRequest'] }
+  | { bench: Schema['BenchRequest'] }
+  | { positions: Schema['PositionsRequest'] };
 
-type Answer = { seq: number; look?: Schema['LookAnswer'] | null; bench?: Schema['BenchView'] | null; problem?: string | null };
+export type Answer = {
+  seq: number;
+  look?: Schema['LookAnswer'] | null;
+  bench?: Schema['BenchView'] | null;
+  positions?: Schema['PositionsView'] | null;
+  problem?: string | null;
+};
 
 /**
  * Answers while a point or a handle moves: one socket, one message in flight, a sequence number, the newest wins. The caller hears

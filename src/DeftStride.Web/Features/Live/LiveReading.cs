@@ -3,15 +3,27 @@ using System.Net.WebSockets;
 using System.Text.Json;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
+using DeftStride.Web.Features.Positions;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Live;
 
-/// <summary>Either a look to read or a stance to work out.</summary>
-internal sealed record LiveQuestion(long Seq, LookRequest? Request = null, BenchRequest? Bench = null);
+/// <summary>A look to read, a stance to work out, or two positions to compare.</summary>
+internal sealed record LiveQuestion(
+    long Seq,
+    LookRequest? Request = null,
+    BenchRequest? Bench = null,
+    PositionsRequest? Positions = null
+);
 
-internal sealed record LiveAnswer(long Seq, LookAnswer? Look, BenchView? Bench, string? Problem);
+internal sealed record LiveAnswer(
+    long Seq,
+    LookAnswer? Look = null,
+    BenchView? Bench = null,
+    PositionsView? Positions = null,
+    string? Problem = null
+);
 
 /// <summary>
 /// The same reading as the compute endpoint, over one web socket while a point moves. One question, one answer, in
@@ -37,7 +49,7 @@ internal static class LiveReading
             {
                 var answer =
                     length < 0
-                        ? new LiveAnswer(0, null, null, "That is more than one look can be. Reload the page.")
+                        ? new LiveAnswer(0, Problem: "That is more than one look can be. Reload the page.")
                         : Answer(buffer.AsSpan(0, length), log);
                 await socket.SendAsync(
                     JsonSerializer.SerializeToUtf8Bytes(answer, Json.In(await manner.NowAsync(context.RequestAborted))),
@@ -72,25 +84,26 @@ internal static class LiveReading
                 RequestShape.Check(asked);
             return asked switch
             {
-                { Request: { } look } => new LiveAnswer(seq, LookEndpoints.Answer(look), null, null),
-                { Bench: { } bench } => new LiveAnswer(seq, null, BenchSolver.Solve(bench), null),
-                _ => new LiveAnswer(seq, null, null, "Nothing was asked. Reload the page."),
+                { Request: { } look } => new LiveAnswer(seq, Look: LookEndpoints.Answer(look)),
+                { Bench: { } bench } => new LiveAnswer(seq, Bench: BenchSolver.Solve(bench)),
+                { Positions: { } positions } => new LiveAnswer(seq, Positions: PositionSolver.Solve(positions)),
+                _ => new LiveAnswer(seq, Problem: "Nothing was asked. Reload the page."),
             };
         }
         catch (JsonException e)
         {
-            return new LiveAnswer(Number(question), null, null, RefusalMiddleware.Unreadable(e).Message);
+            return new LiveAnswer(Number(question), Problem: RefusalMiddleware.Unreadable(e).Message);
         }
         catch (Refusal refusal)
         {
-            return new LiveAnswer(seq, null, null, refusal.Message);
+            return new LiveAnswer(seq, Problem: refusal.Message);
         }
 #pragma warning disable CA1031 // Whatever goes wrong over one question, the next one is answered.
         catch (Exception e)
 #pragma warning restore CA1031
         {
             log.LogError(e, "A live question failed.");
-            return new LiveAnswer(seq, null, null, "This could not be worked out. Move a point, or reload the page.");
+            return new LiveAnswer(seq, Problem: "This could not be worked out. Move a point, or reload the page.");
         }
     }
 

@@ -172,6 +172,7 @@ internal sealed record DemandView(
     string Name,
     double UsedDegrees,
     string UsedText,
+    double SpareDegrees,
     string LimitText,
     bool Measured,
     double Share,

@@ -89,7 +89,7 @@ internal static class BenchEndpoints
         );
     }
 
-    private static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side) =>
+    public static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side) =>
         [
             .. newestFirst
                 .Where(r => r.Side == side)

@@ -67,19 +67,7 @@ internal static class BenchSolver
             100 * posture.StanceMetres,
             Figure(posture.Points),
             Sizes(body),
-            [
-                .. plan.Demands.Select(d => new DemandView(
-                    d.Joint,
-                    d.Name,
-                    d.Used.Degrees,
-                    d.UsedText,
-                    d.Limit.Most.ToString(),
-                    d.Limit.Measured,
-                    d.Share,
-                    d.Exceeds,
-                    d == plan.Binding
-                )),
-            ],
+            [.. plan.Demands.Select(d => View(d, plan.Binding))],
             [
                 .. plan
                     .Changes.Take(3)
@@ -97,6 +85,21 @@ internal static class BenchSolver
             family?.Sentence(kit.Tape) ?? ""
         );
     }
+
+    /// <summary>What is asked of a joint, and whether it runs out first.</summary>
+    public static DemandView View(Demand d, Demand binding) =>
+        new(
+            d.Joint,
+            d.Name,
+            d.Used.Degrees,
+            d.UsedText,
+            d.Spare.Degrees,
+            d.Limit.Most.ToString(),
+            d.Limit.Measured,
+            d.Share,
+            d.Exceeds,
+            d == binding
+        );
 
     public static StepView Solve(StepRequest request)
     {
@@ -196,7 +199,7 @@ internal static class BenchSolver
         );
     }
 
-    private static BodySizesView Sizes(Body body) =>
+    public static BodySizesView Sizes(Body body) =>
         new(
             100 * body.Stature,
             100 * body.HipJointWidth,
@@ -206,7 +209,7 @@ internal static class BenchSolver
             100 * body.Trunk
         );
 
-    private static FigureView Figure(SplitPoints p) =>
+    public static FigureView Figure(SplitPoints p) =>
         new(
             new Dictionary<string, double[]>
             {
@@ -224,5 +227,5 @@ internal static class BenchSolver
             }
         );
 
-    private static double[] At(Place place) => [Math.Round(100 * place.X, 2), Math.Round(100 * place.Y, 2)];
+    public static double[] At(Place place) => [Math.Round(100 * place.X, 2), Math.Round(100 * place.Y, 2)];
 }

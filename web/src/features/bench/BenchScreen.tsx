@@ -1,7 +1,8 @@
-import { useParams, useSearch } from '@tanstack/react-router';
+import { Link, useNavigate, useParams, useSearch } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useBenchStart, useClient, useStudio } from '@/api/queries';
+import { useShortcuts } from '@/device/keys';
 import { openClient } from '@/device/openClients';
 import { BodyAsk } from '@/features/meet/BodyAsk';
 import { Conditions } from '@/features/safety/Conditions';
@@ -61,6 +62,14 @@ function Bench({
   const [exerciseId, setExerciseId] = useState(asked ?? start.exerciseId);
   const [front, setFront] = useState<Schema['BodySide']>(start.today.opensOn);
   const exercise = exercises.find((e) => e.id === exerciseId) ?? exercises[0];
+  const navigate = useNavigate();
+  useShortcuts('Set-up', [
+    {
+      keys: 'C',
+      does: 'Compare two positions',
+      run: () => void navigate({ to: '/clients/$clientId/positions', params: { clientId } }),
+    },
+  ]);
   if (!exercise) return null;
   const choose = (
     <div className="flex flex-wrap items-end gap-3">
@@ -88,6 +97,14 @@ function Bench({
         ]}
         onPick={setFront}
       />
+      <Link
+        to="/clients/$clientId/positions"
+        params={{ clientId }}
+        className="inline-flex min-h-11 items-center gap-2.5 rounded-[10px] border border-edge bg-paper px-4 text-body font-semibold hover:bg-ground"
+      >
+        Compare two
+        <kbd className="hidden rounded border border-current/50 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">C</kbd>
+      </Link>
     </div>
   );
   const shared = {

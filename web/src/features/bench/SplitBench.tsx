@@ -16,23 +16,13 @@ import { CardSheet } from './CardSheet';
 import { Demands } from './Demands';
 import { Dial } from './Dial';
 import { ExerciseNotes } from './ExerciseNotes';
+import { LOADS } from './loads';
 import { SetupCard } from './SetupCard';
 import { TrackView } from './TrackView';
 import { useBench } from './useBench';
 
 type Stance = Schema['StanceDto'];
 type School = Schema['SchoolCode'];
-
-const LOADS: { value: Schema['LoadPosition']; text: string }[] = [
-  { value: 'none', text: 'no load' },
-  { value: 'goblet', text: 'at the chest' },
-  { value: 'elbowCrook', text: 'in the elbows' },
-  { value: 'front', text: 'bar in front' },
-  { value: 'back', text: 'bar on the back' },
-  { value: 'sides', text: 'at the sides' },
-  { value: 'sandbag', text: 'sandbag hugged' },
-  { value: 'forward', text: 'held ahead' },
-];
 
 /** A split stance on the bench: handles, numbers, what it asks of the joints, and the card. */
 export function SplitBench({

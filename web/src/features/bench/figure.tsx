@@ -15,7 +15,18 @@ const line = (...points: P[]) => `M${points.map((p) => `${p[0].toFixed(1)} ${p[1
  * The client to scale in the side view: shaped limbs over the linkage's points, the front leg in ink, the rear leg and
  * trunk paler. World units are centimetres, y up on the floor and therefore negative here.
  */
-export function BenchFigure({ points, sizes, ghost = false }: { points: Points; sizes: Sizes; ghost?: boolean }) {
+export function BenchFigure({
+  points,
+  sizes,
+  ghost = false,
+  hands,
+}: {
+  points: Points;
+  sizes: Sizes;
+  ghost?: boolean;
+  /** Where the hands are, centimetres; on the hips where nothing is said. */
+  hands?: number[] | null;
+}) {
   const p = (name: string) => at(points, name);
   const unit = sizes.statureCm / 175;
   if (ghost)
@@ -74,9 +85,16 @@ export function BenchFigure({ points, sizes, ghost = false }: { points: Points; 
     return [ball[0] - sole[0] * 0.72 * sizes.footCm, ball[1] - sole[1] * 0.72 * sizes.footCm];
   };
   // Hands on the hips: the elbow a little behind the trunk.
-  const hand: P = [hip[0] + lean[0] * 6 * unit + 4 * unit, hip[1] + lean[1] * 6 * unit];
+  const hand: P = hands
+    ? [hands[0] ?? 0, -(hands[1] ?? 0)]
+    : [hip[0] + lean[0] * 6 * unit + 4 * unit, hip[1] + lean[1] * 6 * unit];
   const top: P = [shoulder[0] - lean[0] * 3 * unit, shoulder[1] - lean[1] * 3 * unit];
-  const elbow: P = [(top[0] + hand[0]) / 2 - 13 * unit, (top[1] + hand[1]) / 2 + 2 * unit];
+  // Upper arm and forearm are of one length here: the elbow lies square to their chord, behind or below it.
+  const chord = Math.hypot(hand[0] - top[0], hand[1] - top[1]) || 1;
+  const off = hands ? Math.sqrt(Math.max(0, (30 * unit) ** 2 - (chord / 2) ** 2)) : 13 * unit;
+  const elbow: P = hands
+    ? [(top[0] + hand[0]) / 2 - ((hand[1] - top[1]) / chord) * off, (top[1] + hand[1]) / 2 + ((hand[0] - top[0]) / chord) * off]
+    : [(top[0] + hand[0]) / 2 - off, (top[1] + hand[1]) / 2 + 2 * unit];
   const arm = (
     <g stroke="var(--figure-arm)" strokeLinecap="round" strokeLinejoin="round" fill="none">
       <path d={line(top, elbow)} strokeWidth={7.4 * unit} />

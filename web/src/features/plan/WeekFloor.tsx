@@ -34,7 +34,7 @@ export function WeekFloor({
   onPick?: (day: string) => void;
 }) {
   return (
-    <ol className="grid grid-cols-7 gap-x-1.5 sm:gap-x-4">
+    <ol className="grid grid-cols-7 gap-x-1.5 max-[380px]:-mx-3 max-[380px]:gap-x-0 sm:gap-x-2 xl:gap-x-4">
       {SHORT_DAYS.map((_, i) => {
         const day = plus(first, i);
         const its = visits.filter((v) => v.day === day).sort((a, b) => rank(a, client) - rank(b, client));
@@ -133,7 +133,9 @@ function Day({
           <span className="max-sm:block max-sm:text-fine max-sm:font-normal">{dayName(day).split(' ')[0]}</span>{' '}
           {dayName(day).split(' ')[1]}
         </p>
-        <p className={`truncate text-fine max-sm:hidden ${clash.length > 0 ? 'text-[var(--lean)]' : 'text-[var(--chalk-soft)]'}`}>
+        <p
+          className={`text-fine leading-tight max-sm:hidden ${clash.length > 0 ? 'text-[var(--lean)]' : 'text-[var(--chalk-soft)]'}`}
+        >
           {named.length > 0
             ? `${named[0]?.client.split(' ')[0]} ${named[0]?.time}`
             : clash.length > 0

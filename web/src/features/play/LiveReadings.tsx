@@ -90,7 +90,7 @@ export function LiveReadings({
                   type="button"
                   aria-pressed={chosen === id}
                   onClick={() => onChoose(id)}
-                  className="text-left text-soft aria-pressed:text-ink aria-pressed:underline pointer-coarse:min-h-11"
+                  className="min-h-7 text-left text-soft aria-pressed:text-ink aria-pressed:underline pointer-coarse:min-h-11"
                 >
                   {clips.flatMap((c) => c.measures).find((m) => m.measureId === id)?.name}
                 </button>

@@ -162,7 +162,7 @@ function Playing({
                   key={n.clip.clipId + n.measureId}
                   type="button"
                   onClick={() => player.go(n.at)}
-                  className="mr-2 underline decoration-dotted underline-offset-4 hover:text-ink pointer-coarse:min-h-11"
+                  className="mr-2 min-h-7 underline decoration-dotted underline-offset-4 hover:text-ink pointer-coarse:min-h-11"
                 >
                   {n.clip.side === 'left' ? 'L' : 'R'} {n.name} leaves its band {Math.round(n.phase)} % down
                 </button>
@@ -335,14 +335,14 @@ function Give({
             {saving === clip ? 'Stop writing' : 'Save the film'}
           </button>
           <a
-            className="inline-flex items-center underline decoration-hair underline-offset-4 hover:decoration-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+            className="inline-flex min-h-7 min-w-11 items-center underline decoration-hair underline-offset-4 hover:decoration-ink pointer-coarse:min-h-11"
             href={`/api/clips/${clip.clipId}/track.csv`}
             download
           >
             Points, CSV
           </a>
           <a
-            className="inline-flex items-center underline decoration-hair underline-offset-4 hover:decoration-ink pointer-coarse:min-h-11 pointer-coarse:min-w-11"
+            className="inline-flex min-h-7 min-w-11 items-center underline decoration-hair underline-offset-4 hover:decoration-ink pointer-coarse:min-h-11"
             href={`/api/clips/${clip.clipId}/track.json`}
             download
           >

@@ -1,5 +1,6 @@
 import { Link } from '@tanstack/react-router';
 import { Button } from '@/ui/Button';
+import { Rolling } from '@/ui/Rolling';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { useUnits } from '@/ui/useUnits';
 import { Why } from '@/ui/Why';
@@ -26,7 +27,7 @@ export function EndView({
   const waiting = run.closed && view.logs.length === 0 && done.some((i) => i.place === 'main' || i.place === 'accessory');
   return (
     <>
-      <div className="min-h-0 flex-1 overflow-y-auto px-5 pb-4">
+      <Rolling label="What was done" className="px-5 pb-4">
         <h1 className={`say text-large ${pain ? 'text-brick' : ''}`}>
           {run.closed ? 'Put away.' : run.phase === 'done' ? 'All done.' : run.why}
         </h1>
@@ -75,7 +76,7 @@ export function EndView({
             {view.askFelt && <Felt session={session} item={main} onTap={onTap} />}
           </div>
         )}
-      </div>
+      </Rolling>
       <div className="flex shrink-0 gap-2.5 px-5 pt-2 pb-3">
         {run.closed ? (
           <>

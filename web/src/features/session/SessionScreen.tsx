@@ -10,6 +10,7 @@ import { NO_PAIN, PainSheet } from '@/features/pain/PainAsk';
 import { useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
 import { Empty, Waiting } from '@/ui/Notice';
+import { Rolling } from '@/ui/Rolling';
 import { Sheet } from '@/ui/Sheet';
 import { sideWord } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
@@ -334,7 +335,7 @@ function Elsewhere({ session, reachable, onTake }: { session: Session; reachable
   const by = view.runBy;
   return (
     <section aria-label="Run elsewhere" className="flex min-h-0 flex-1 flex-col" data-elsewhere>
-      <div className="min-h-0 flex-1 overflow-y-auto px-5 pt-3 pb-4">
+      <Rolling label="Where it stands" className="px-5 pt-3 pb-4">
         <p className="say text-large">{by ? `It runs on ${by.deviceName}.` : 'Another device runs it.'}</p>
         <p className="mt-1 text-lead text-soft">
           {item
@@ -357,7 +358,7 @@ function Elsewhere({ session, reachable, onTake }: { session: Session; reachable
         {!reachable && (
           <p className="mt-3 text-body text-slate">Without a signal this may be old. What both count is put together later.</p>
         )}
-      </div>
+      </Rolling>
       <div className="shrink-0 px-5 pt-2 pb-3">
         <Button kind="act" className="min-h-[68px] w-full text-title!" onClick={onTake}>
           Take it over here

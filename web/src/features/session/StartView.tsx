@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useShortcuts } from '@/device/keys';
 import { Conditions } from '@/features/safety/Conditions';
 import { Button } from '@/ui/Button';
+import { Rolling } from '@/ui/Rolling';
 import { ScoreRow } from '@/ui/ScoreRow';
 import { SIDES, type Side } from '@/ui/SidePlate';
 import { useUnits } from '@/ui/useUnits';
@@ -41,7 +42,7 @@ export function StartView({
   ]);
   return (
     <>
-      <div className="min-h-0 flex-1 overflow-y-auto px-5 pb-4">
+      <Rolling label="What is asked today" className="px-5 pb-4">
         {view.leftOpen && (
           <p className="mb-2 rounded-[10px] bg-slate-wash px-3.5 py-2.5 text-slate">Left open on {view.leftOpen}.</p>
         )}
@@ -96,7 +97,7 @@ export function StartView({
             </li>
           ))}
         </ol>
-      </div>
+      </Rolling>
       <div className="grid shrink-0 grid-cols-[1fr] gap-2 px-5 pt-2 pb-3">
         {open ? (
           <>

@@ -37,7 +37,7 @@ export function FilmsKept({ name }: { name: (exerciseId: string) => string }) {
                   <Link
                     to="/clients/$clientId"
                     params={{ clientId: f.clientId }}
-                    className="inline-flex items-center font-semibold pointer-coarse:min-h-11"
+                    className="inline-flex min-h-7 items-center font-semibold pointer-coarse:min-h-11"
                   >
                     {f.client}
                   </Link>
