@@ -128,7 +128,7 @@ export function Deciding({
   return (
     <>
       {said && headline && createPortal(said.headline, headline)}
-      <div className="grid min-h-0 flex-1 content-start gap-2.5 lg:overflow-y-auto" data-panel>
+      <div className="grid min-h-0 flex-1 content-start gap-2.5 lg:min-h-60 lg:overflow-y-auto" data-panel>
         {last && (
           <OutcomeMark trial={last} brief>
             {!check.decision && <AfterTrial trial={last} clientId={check.clientId} />}

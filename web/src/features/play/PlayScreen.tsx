@@ -250,7 +250,7 @@ function Playing({
         </div>
       </div>
       <div
-        className={`grid min-h-0 flex-1 gap-3 ${pair.other ? 'grid-cols-[minmax(0,1fr)_minmax(250px,1fr)_minmax(0,1fr)_236px]' : 'grid-cols-[minmax(0,1.3fr)_minmax(250px,1fr)_270px]'} max-lg:grid-cols-2 max-lg:overflow-y-auto`}
+        className={`grid min-h-[260px] flex-1 gap-3 ${pair.other ? 'grid-cols-[minmax(0,1fr)_minmax(250px,1fr)_minmax(0,1fr)_236px]' : 'grid-cols-[minmax(0,1.3fr)_minmax(250px,1fr)_270px]'} max-lg:grid-cols-2 max-lg:overflow-y-auto`}
       >
         {pane(pair.one, 0, 'max-lg:min-h-[46dvh]')}
         <LiveReadings clips={clips} seconds={seconds} chosen={measureId} onChoose={setChosen} />

@@ -272,12 +272,7 @@ function Knob({
       />
     </>
   );
-  if (!onPress)
-    return (
-      <g opacity="0.75" aria-hidden="true">
-        {brass}
-      </g>
-    );
+  if (!onPress) return <g opacity="0.75">{brass}</g>;
   const near = PRESSES.reduce((a, b) => (Math.abs(b.at - pressure) < Math.abs(a.at - pressure) ? b : a));
   return (
     <g
