@@ -25,6 +25,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         "phone-client",
         "phone-check",
         "check-cue",
+        "parts-daylight",
         "parts-dim",
     ];
 
@@ -204,6 +205,10 @@ internal sealed class Tour(Page desk, string folder, string only)
         );
         desk.See("Step on");
         Keep(desk, "bench-step");
+        desk.Press("Compare two");
+        desk.Find("[data-position='B']");
+        desk.Find("[data-sentence][data-settled='true']");
+        Keep(desk, "positions");
     }
 
     /// <summary>The desk's own next steps start from the check screen.</summary>

@@ -87,7 +87,7 @@ export function MeasureWay({
       aria-label={`The way of ${name}`}
       // biome-ignore lint/a11y/noNoninteractiveTabindex: without it nothing rolls it but a finger.
       tabIndex={0}
-      className="flex min-h-0 flex-col overflow-y-auto rounded-2xl bg-paper px-3 py-2.5"
+      className="flex min-h-44 flex-col overflow-y-auto rounded-2xl bg-paper px-3 py-2.5"
       data-way={measureId}
     >
       <h2 className="text-copy leading-tight font-semibold">{name}, down and up</h2>

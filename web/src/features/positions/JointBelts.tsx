@@ -43,9 +43,9 @@ function Belt({ name, demand }: { name: string; demand: Demand | undefined }) {
   const spare = Math.round(demand.spareDegrees);
   const holes = Math.min(5, Math.max(0, spare / 10));
   return (
-    <span className="flex items-center gap-1.5">
+    <span className="flex min-w-0 items-center gap-1.5">
       <span className="text-small text-soft">{name}</span>
-      <svg viewBox="0 0 76 22" className="h-[22px] w-[76px] shrink-0" aria-hidden="true">
+      <svg viewBox="0 0 76 22" className="h-[22px] w-[76px] min-w-8 shrink" aria-hidden="true">
         <rect x="1" y="2" width="74" height="18" rx="6" fill="var(--timber-dark)" />
         <rect
           x="4"

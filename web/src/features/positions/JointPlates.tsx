@@ -68,54 +68,56 @@ export function JointPlates({
   );
 }
 
-const WIDE = 340;
-const START = 26;
+const WIDE = 320;
+const START = 8;
 
 function Sleeve({ name, joint, plate }: { name: string; joint: Joint; plate: number }) {
   const px = (value: number) => START + 8 + (Math.max(0, value) / (13 * plate)) * (WIDE - START - 14);
   const plates = platesOf(joint.least, joint.moment, joint.most, plate);
   const words = `${name}: ${whole(joint.moment)} newton metres, ${whole(joint.least)} to ${whole(joint.most)}`;
   return (
-    <svg viewBox={`0 0 ${WIDE} 27`} className="block h-auto w-full max-w-[440px]" role="img" aria-label={words}>
-      <text x="0" y="19" fontSize="14" fontWeight="600" fill="var(--ink)">
+    <div className="flex max-w-[460px] items-center gap-1.5">
+      <span className="w-4 shrink-0 text-body font-semibold" aria-hidden="true">
         {name}
-      </text>
-      <rect
-        x={START - 8}
-        y="11.500"
-        width={Math.max(px(joint.most), px(20)) - START + 16}
-        height="5"
-        rx="2"
-        fill="var(--steel)"
-      />
-      <rect x={START} y="3" width="6" height="22" rx="2" fill="var(--steel-dark)" />
-      {plates.map((p) => (
-        <PlateOf key={`${p.from}-${p.sure}`} plate={p} px={px} />
-      ))}
-      <rect
-        x={px(joint.moment) - 2}
-        y="2"
-        width="5"
-        height="24"
-        rx="1.500"
-        fill="var(--brass)"
-        stroke="var(--brass-dark)"
-        strokeWidth="0.800"
-      />
-      {joint.moment < 0 && (
-        <text
-          x={px(0) + 10}
-          y="19"
-          fontSize="12"
-          fill="var(--ink-soft)"
-          stroke="var(--paper)"
-          strokeWidth="4"
-          paintOrder="stroke"
-        >
-          pulls the other way
-        </text>
-      )}
-    </svg>
+      </span>
+      <svg viewBox={`0 0 ${WIDE} 27`} className="block h-auto min-w-0 flex-1" role="img" aria-label={words}>
+        <rect
+          x={START - 8}
+          y="11.500"
+          width={Math.max(px(joint.most), px(20)) - START + 16}
+          height="5"
+          rx="2"
+          fill="var(--steel)"
+        />
+        <rect x={START} y="3" width="6" height="22" rx="2" fill="var(--steel-dark)" />
+        {plates.map((p) => (
+          <PlateOf key={`${p.from}-${p.sure}`} plate={p} px={px} />
+        ))}
+        <rect
+          x={px(joint.moment) - 2}
+          y="2"
+          width="5"
+          height="24"
+          rx="1.500"
+          fill="var(--brass)"
+          stroke="var(--brass-dark)"
+          strokeWidth="0.800"
+        />
+        {joint.moment < 0 && (
+          <text
+            x={px(0) + 10}
+            y="19"
+            fontSize="16"
+            fill="var(--ink-soft)"
+            stroke="var(--paper)"
+            strokeWidth="4"
+            paintOrder="stroke"
+          >
+            pulls the other way
+          </text>
+        )}
+      </svg>
+    </div>
   );
 }
 

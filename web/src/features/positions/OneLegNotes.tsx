@@ -49,19 +49,19 @@ export function OneLegNotes({
 
 /** The knee from forward to back: the hip's share as ground that rises, the weight that it takes as plates hung over it. */
 function Trade({ trade }: { trade: View['trade'] }) {
-  const [wide, high, left] = [340, 96, 8];
+  const [wide, high, left] = [340, 112, 8];
   const x = (i: number) => left + 20 + (i * (wide - left - 44)) / Math.max(1, trade.length - 1);
-  const y = (percent: number) => high - 18 - (Math.min(100, Math.max(0, percent)) / 100) * 44;
+  const y = (percent: number) => high - 24 - (Math.min(100, Math.max(0, percent)) / 100) * 44;
   const heaviest = Math.max(4, ...trade.map((t) => t.kilograms ?? 0));
   // What nothing balances has no share to tell.
   const held = trade.flatMap((t, i) => (t.kilograms === null ? [] : [{ i, percent: t.hipPercent }]));
   const [forward, back] = [held[0], held.at(-1)];
   return (
     <svg viewBox={`0 0 ${wide} ${high}`} className="mt-1 block h-auto w-full max-w-[420px]" role="img" aria-label={said(trade)}>
-      <path d={`M${x(0)} ${high - 18}H${x(trade.length - 1)}`} stroke="var(--edge)" />
+      <path d={`M${x(0)} ${high - 24}H${x(trade.length - 1)}`} stroke="var(--edge)" />
       {forward && back && (
         <path
-          d={`M${x(forward.i)} ${high - 18}${held.map((h) => `L${x(h.i)} ${y(h.percent)}`).join('')}L${x(back.i)} ${high - 18}Z`}
+          d={`M${x(forward.i)} ${high - 24}${held.map((h) => `L${x(h.i)} ${y(h.percent)}`).join('')}L${x(back.i)} ${high - 24}Z`}
           fill="var(--trail)"
         />
       )}
@@ -81,14 +81,14 @@ function Trade({ trade }: { trade: View['trade'] }) {
               />
             )
           )}
-          {i % 2 === 0 && (
-            <text x={x(i)} y={high - 5} textAnchor="middle" fontSize="11.500" fill="var(--ink-soft)">
+          {i % 4 === 0 && (
+            <text x={x(i)} y={high - 4} textAnchor="middle" fontSize="16" fill="var(--ink-soft)">
               {Math.round(t.shinDegrees)}°
             </text>
           )}
         </g>
       ))}
-      {(forward === back ? [forward] : [forward, back]).map(
+      {(forward && back && back.i - forward.i < 4 ? [back] : [forward, back]).map(
         (end) =>
           end && (
             <text
@@ -96,7 +96,7 @@ function Trade({ trade }: { trade: View['trade'] }) {
               x={x(end.i)}
               y={y(end.percent) - 5}
               textAnchor={end.i === 0 ? 'start' : 'middle'}
-              fontSize="12"
+              fontSize="16"
               fill="var(--ink)"
             >
               hip {Math.round(end.percent)} %

@@ -110,7 +110,7 @@ export function PositionDials({
                   },
                 })
               }
-              className="h-11 rounded-[10px] border border-edge bg-paper px-2.5 text-body font-semibold text-ink"
+              className="h-11 rounded-[10px] border border-edge bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
             >
               <option value="down">hangs</option>
               <option value="forward">held ahead</option>
@@ -131,7 +131,7 @@ export function PositionDials({
               },
             })
           }
-          className="h-11 min-w-0 rounded-[10px] border border-edge bg-paper px-2.5 text-body font-semibold text-ink"
+          className="h-11 min-w-0 rounded-[10px] border border-edge bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
         >
           {LOADS.map((l) => (
             <option key={l.value} value={l.value}>

@@ -98,11 +98,11 @@ export function PositionFigure({
       {view.joints.map((j) => (
         <Arm key={j.joint} joint={j.joint} from={point(j.at)} to={point(j.onLine)} cm={cm} said={tape(j.armCm)} />
       ))}
-      <text x={top[0] + 10 * cm} y={top[1] + 4 * cm} fontSize={text * 1.15} fontWeight="700" fill="var(--ink)" {...halo(cm)}>
-        {Math.round(view.newtons)} N
-        <tspan x={top[0] + 10 * cm} dy={text * 1.25} fontSize={text} fontWeight="400" fill="var(--ink-soft)">
-          {view.tiltText}
-        </tspan>
+      <text x={top[0] + 10 * cm} y={top[1] - 2 * cm} fontSize={text * 1.15} fontWeight="700" fill="var(--ink)" {...halo(cm)}>
+        {`${Math.round(view.newtons)} N`}
+      </text>
+      <text x={top[0] + 10 * cm} y={top[1] + 16 * cm} fontSize={text} fill="var(--ink-soft)" {...halo(cm)}>
+        {view.tiltText}
       </text>
       <Print x={soleX} y={soleY} length={sole} cm={cm} />
       {PRESSES.map((at) => (
@@ -111,7 +111,7 @@ export function PositionFigure({
           x={soleX + at.at * sole}
           y={STRIP - 4 * cm}
           textAnchor="middle"
-          fontSize={text * 0.92}
+          fontSize={text * 0.96}
           fontWeight={Math.abs(view.pressure - at.at) < 0.04 ? 700 : 400}
           fill="var(--ink)"
         >
@@ -119,14 +119,14 @@ export function PositionFigure({
         </text>
       ))}
       <Knob name={name} x={knob} y={soleY} cm={cm} sole={sole} pressure={view.pressure} onPress={onPress} />
-      <text x={soleX - 12 * cm} y={soleY - 5 * cm} textAnchor="end" fontSize={text * 1.7} className="say" fill="var(--ink)">
-        {Math.round(view.sharePercent)} %
-        <tspan x={soleX - 12 * cm} dy={text * 1.2} fontSize={text * 0.95} fontWeight="400" className="font-sans">
-          on the front foot
-        </tspan>
-        <tspan x={soleX - 12 * cm} dy={text * 1.15} fontSize={text * 0.9} fontWeight="400" fill="var(--ink-soft)">
-          {view.shareText}
-        </tspan>
+      <text x={soleX - 12 * cm} y={soleY - 14 * cm} textAnchor="end" fontSize={text * 1.7} className="say" fill="var(--ink)">
+        {`${Math.round(view.sharePercent)} %`}
+      </text>
+      <text x={soleX - 12 * cm} y={soleY + 8 * cm} textAnchor="end" fontSize={text * 0.96} fill="var(--ink)">
+        on the front foot
+      </text>
+      <text x={soleX - 12 * cm} y={soleY + 25 * cm} textAnchor="end" fontSize={text * 0.96} fill="var(--ink-soft)">
+        {view.shareText}
       </text>
     </svg>
   );

@@ -244,7 +244,7 @@ function Compared({
           aria-label="The question"
           value={pair ?? ''}
           onChange={(e) => pick(e.target.value as Schema['PairKind'])}
-          className="h-11 max-w-full rounded-[10px] border border-edge bg-paper px-2.5 text-body font-semibold text-ink"
+          className="h-11 max-w-full rounded-[10px] border border-edge bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
         >
           {start.pairs.map((p) => (
             <option key={p.kind} value={p.kind}>
@@ -357,7 +357,7 @@ function Compared({
             <button
               type="button"
               onClick={() => setPounds(!pounds)}
-              className="min-h-7 underline underline-offset-4 pointer-coarse:min-h-11"
+              className="min-h-7 underline underline-offset-4 pointer-coarse:min-h-11 pointer-coarse:min-w-11"
             >
               {pounds ? 'In N·m' : 'In lb·ft'}
             </button>
@@ -406,7 +406,7 @@ function Posture({
         const found = [...made, ...looked].find((o) => o.key === e.target.value);
         if (found) onPick(found.position);
       }}
-      className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge bg-paper px-2.5 text-body font-semibold text-ink"
+      className="h-11 min-w-0 flex-1 rounded-[10px] border border-edge bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
     >
       {value === 'own' && <option value="own">{capital(position?.name ?? '')}</option>}
       {made.map((o) => (
