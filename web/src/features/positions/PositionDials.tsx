@@ -45,13 +45,13 @@ export function PositionDials({
             onSet={(v) => onSet({ ...own, split: { ...split, rearThighDegrees: v } })}
           />
           <Dial
-            label="Front foot raised"
+            label="Under the front foot"
             unit="cm"
             value={split.frontRaiseCm}
             onSet={(v) => onSet({ ...own, split: { ...split, frontRaiseCm: Math.max(0, v) } })}
           />
           <Dial
-            label="Rear foot raised"
+            label="Under the rear foot"
             unit="cm"
             value={split.rearRaiseCm}
             onSet={(v) => onSet({ ...own, split: { ...split, rearRaiseCm: Math.max(0, v) } })}
