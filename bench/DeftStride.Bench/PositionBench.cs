@@ -57,7 +57,8 @@ public class PositionBench
                 ),
                 Load.None,
                 Facts.Front,
-                Facts.Weights
+                Facts.Weights,
+                Core.Setup.StudioKit.Unknown
             )
             .Ways.Count;
 }

@@ -39,8 +39,8 @@ public sealed class PositionTests
         page.Find("[data-position='B']");
         Settled(page);
         page.Until("the answer", () => Sentence(page).Contains("upright", StringComparison.Ordinal));
-        page.See("Upright spares the knee.");
-        page.See("Inclined brings the calf in, if it presses on the ball.");
+        page.See("The upright lunge spares the knee.");
+        page.See("The inclined lunge brings the calf in, if it presses on the ball.");
 
         // Swapped, the same is said of the same position.
         page.Key("x");
@@ -64,11 +64,11 @@ public sealed class PositionTests
         page.Until("the heel", () => Pressed(page, "A") == 10);
         page.Until(
             "what the heel does",
-            () => !page.Text().Contains("Upright spares the knee.", StringComparison.Ordinal)
+            () => !page.Text().Contains("The upright lunge spares the knee.", StringComparison.Ordinal)
         );
         page.Key(Keys.PageUp);
         page.Until("the instep", () => Pressed(page, "A") == 50);
-        page.See("Upright spares the knee.");
+        page.See("The upright lunge spares the knee.");
 
         page.Script("document.activeElement.blur()");
         page.Key("d");

@@ -13,6 +13,7 @@ namespace DeftStride.Web.Tests;
 /// <summary>Two positions over the wire.</summary>
 public sealed class PositionTests : IDisposable
 {
+    private static readonly KitDto Kit = KitDto.Empty with { WeightsKg = [4, 8, 12] };
     private readonly StudioUnderTest _studio = new();
 
     public void Dispose() => _studio.Dispose();
@@ -29,9 +30,10 @@ public sealed class PositionTests : IDisposable
         );
 
     private static PositionsRequest Two(PositionDto a, PositionDto b, PositionMoment moment = PositionMoment.Bottom) =>
-        new(new BodyDto(175, 75, null, null, null), [], [], [4, 8, 12], moment, [Goal.Running], true, a, b);
+        new(new BodyDto(175, 75, null, null, null), [], [], Kit, moment, [Goal.Running], true, a, b);
 
-    private static PositionsRequest Lunges => Two(Split("upright", 0, 10, 0.5), Split("inclined", 20, 25, 0.72));
+    private static PositionsRequest Lunges =>
+        Two(Split("the upright lunge", 0, 10, 0.5), Split("the inclined lunge", 20, 25, 0.72));
 
     private async Task<JsonNode> SolveAsync(PositionsRequest request, HttpStatusCode expected = HttpStatusCode.OK) =>
         (await _studio.PostAsync("/api/compute/positions", request, expected))!;
@@ -43,7 +45,10 @@ public sealed class PositionTests : IDisposable
     public async Task A_sore_knee_is_answered_first_and_the_drawing_agrees_with_the_numbers()
     {
         var found = await SolveAsync(Lunges);
-        Assert.Equal("For the sore knee, upright: it does a third less at the bottom.", Said(found));
+        Assert.Equal(
+            "For the sore knee take the upright lunge: the knee works a third less at the bottom.",
+            Said(found)
+        );
         Assert.Equal("spareKnee", Text(found["ticks"]![0]!, "purpose"));
         Assert.Equal("calfIn", Text(found["ticks"]![1]!, "purpose"));
         foreach (var which in new[] { "a", "b" })
@@ -76,10 +81,10 @@ public sealed class PositionTests : IDisposable
     [Fact]
     public async Task What_cannot_be_is_said_with_the_one_that_must_give()
     {
-        var heavy = await SolveAsync(Two(Lunges.A, Split("inclined", 20, 25, 0.72, 90)));
+        var heavy = await SolveAsync(Two(Lunges.A, Split("the inclined lunge", 20, 25, 0.72, 90)));
         Assert.Equal("b", Text(heavy, "faulty"));
         Assert.Contains("more than the client weighs", Text(heavy, "fault"), StringComparison.Ordinal);
-        var outside = await SolveAsync(Two(Split("upright", 0, 10, 1.4), Lunges.B));
+        var outside = await SolveAsync(Two(Split("the upright lunge", 0, 10, 1.4), Lunges.B));
         Assert.Equal("a", Text(outside, "faulty"));
         Assert.Contains("outside its sole", Text(outside, "fault"), StringComparison.Ordinal);
         var apart = await SolveAsync(
@@ -176,7 +181,7 @@ public sealed class PositionTests : IDisposable
                     Read<BodyDto>(start["body"]!.ToJsonString()),
                     [],
                     [],
-                    [],
+                    KitDto.Empty,
                     PositionMoment.Bottom,
                     [],
                     false,

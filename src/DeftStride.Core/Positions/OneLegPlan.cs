@@ -163,12 +163,14 @@ public sealed record OneLegPlan(
     /// <param name="load">What is held.</param>
     /// <param name="range">What the client has.</param>
     /// <param name="weights">The studio's weights, kilograms.</param>
+    /// <param name="kit">Its boxes and plates.</param>
     public static OneLegPlan Of(
         Body body,
         OneLegPosture posture,
         Load load,
         RangeOfMotion range,
-        IReadOnlyList<double> weights
+        IReadOnlyList<double> weights,
+        StudioKit kit
     )
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -176,9 +178,10 @@ public sealed record OneLegPlan(
         ArgumentNullException.ThrowIfNull(load);
         ArgumentNullException.ThrowIfNull(range);
         ArgumentNullException.ThrowIfNull(weights);
+        ArgumentNullException.ThrowIfNull(kit);
         var read = OneLegLoading.Of(body, posture, load);
         var ways =
-            read.Balance == OneLegBalance.Comfortable ? [] : WaysOf(body, posture, load, range, weights).ToArray();
+            read.Balance == OneLegBalance.Comfortable ? [] : WaysOf(body, posture, load, range, weights, kit).ToArray();
         return new OneLegPlan(
             posture,
             load,
@@ -206,7 +209,8 @@ public sealed record OneLegPlan(
         OneLegPosture posture,
         Load load,
         RangeOfMotion range,
-        IReadOnlyList<double> weights
+        IReadOnlyList<double> weights,
+        StudioKit kit
     )
     {
         var held = load.Position == LoadPosition.Forward ? load : Load.ArmsForward;
@@ -268,14 +272,39 @@ public sealed record OneLegPlan(
                 held
             );
         if (Depth(body, posture, held) is { } depth && (depth - posture.Thigh).Degrees > 0.5)
-            yield return Way(
-                OneLegWayKind.Depth,
-                Say(
-                    $"Stay higher: the thigh {depth.Degrees:0}° above level, {100 * (With(body, posture, thigh: depth.Degrees).Points.Hip.Y - posture.Points.Hip.Y):0} cm more box to sit to."
-                ),
-                With(body, posture, thigh: depth.Degrees),
-                held
-            );
+            yield return Higher(body, posture, held, depth, kit);
+    }
+
+    /// <summary>A higher seat: by whole plates where the studio has a pile near enough to be comfortable.</summary>
+    private static OneLegWay Higher(Body body, OneLegPosture posture, Load held, Angle depth, StudioKit kit)
+    {
+        double Rise(OneLegPosture then) => then.Points.Hip.Y - posture.Points.Hip.Y;
+        var exact = With(body, posture, thigh: depth.Degrees);
+        var piles = kit.Heights().Where(h => h is { BoxMetres: null, Metres: > 0 });
+        foreach (var pile in piles.OrderBy(h => Math.Abs(h.Metres - Rise(exact))))
+        {
+            var sine = Math.Sin(posture.Thigh.Radians) + (pile.Metres / body.Thigh);
+            if (sine > 1)
+                continue;
+            var then = With(body, posture, thigh: Math.Asin(sine) * 180 / Math.PI);
+            var read = OneLegLoading.Of(body, then, held);
+            if (read.Balance == OneLegBalance.Comfortable)
+                return new(
+                    OneLegWayKind.Depth,
+                    $"Sit higher by {kit.Tape.Length(pile.Metres)}: {pile.Parts} more on the seat.",
+                    then,
+                    held,
+                    read.OverFoot
+                );
+        }
+
+        return new(
+            OneLegWayKind.Depth,
+            $"Sit higher by {kit.Tape.Length(Rise(exact))}.",
+            exact,
+            held,
+            OneLegLoading.Of(body, exact, held).OverFoot
+        );
     }
 
     /// <summary>The lightest of the studio's weights that does, or the heaviest below that is still comfortable.</summary>

@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Setup;
 
@@ -21,7 +22,7 @@ public abstract record Instant
 }
 
 /// <summary>One of two positions that are compared: a posture, what is held, and for a stance where the front foot presses.</summary>
-/// <param name="Name">In a word or two, as it stands in sentences: "upright".</param>
+/// <param name="Name">In a few words, as it stands in sentences: "the upright lunge".</param>
 /// <param name="Load">What is held, and where.</param>
 public abstract record Position(string Name, Load Load)
 {
@@ -39,7 +40,17 @@ public abstract record Position(string Name, Load Load)
         double Pressure,
         ForceRule Force,
         bool Step = false
-    ) : Position(Name, Load);
+    ) : Position(Name, Load)
+    {
+        /// <summary>The exercise that a set-up of it belongs to; null where both feet stand on the floor and any split squat will do.</summary>
+        public Exercise? Exercise =>
+            Step ? Exercises.Exercise.Find("step-up")
+            : Posture.Stance.RearRaiseMetres > 0.005
+                ? Exercises.Exercise.All.First(e => e.Form == SplitForm.RearFootRaised)
+            : Posture.Stance.FrontRaiseMetres > 0.005
+                ? Exercises.Exercise.All.First(e => e.Form == SplitForm.FrontFootRaised)
+            : null;
+    }
 
     /// <summary>On one leg: the pressure lies under the centre of mass.</summary>
     /// <param name="Name">In a word or two.</param>

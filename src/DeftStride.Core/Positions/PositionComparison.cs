@@ -93,7 +93,8 @@ public sealed record PositionComparison(
                 b,
                 first is null ? null
                     : Joint(first.Purpose) is { } j ? joints[(int)j]
-                    : null
+                    : null,
+                first
             )
         );
     }
@@ -207,14 +208,28 @@ public sealed record PositionComparison(
                 static double Work(PositionReading read) => read.Joints.Sum(j => Math.Max(0, j.Moment));
                 if (Math.Min(Work(a), Work(b)) < 30)
                     return new(purpose, Which.Neither, "next to no work");
-                // The less the largest of the three takes, the more even they are.
-                var (most, other) = (a.Joints.Max(j => j.Share), b.Joints.Max(j => j.Share));
+                // The less the largest of the three takes, the more even they are; said only if it is so pressing alike too.
+                static double Busy(JointMoments moments)
+                {
+                    var (ankle, knee, hip) = moments.Shares();
+                    return Math.Max(ankle, Math.Max(knee, hip));
+                }
+
+                const double News = 0.05;
+                double[] apart =
+                [
+                    .. a
+                        .Moments.Zip(b.Moments)
+                        .Where(m => m.First is not null && m.Second is not null)
+                        .Select(m => Busy(m.Second!) - Busy(m.First!)),
+                ];
                 return new(
                     purpose,
-                    Math.Abs(most - other) < 0.05 ? Which.Neither
-                        : most < other ? Which.A
-                        : Which.B,
-                    $"{Busiest(a)} {Percent(most)} to {Busiest(b)} {Percent(other)} %"
+                    apart.All(d => d > News) ? Which.A
+                        : apart.All(d => d < -News) ? Which.B
+                        : apart.All(d => Math.Abs(d) <= News) ? Which.Neither
+                        : Which.Depends,
+                    $"{Busiest(a)} {Percent(a.Joints.Max(j => j.Share))} to {Busiest(b)} {Percent(b.Joints.Max(j => j.Share))} %"
                 );
             }
 
@@ -226,9 +241,12 @@ public sealed record PositionComparison(
     /// <summary>What could be held on top, in the same place, before the knee of the sparing one works as the other's does now.</summary>
     private static PurposeTick CarryTick(Body body, PositionReading a, PositionReading b, JointComparison knee)
     {
+        // A load in a step or on one leg moves the balance first: there it is not the knee that decides.
+        if (a.Position is not Position.OnTwo { Step: false } || b.Position is not Position.OnTwo { Step: false })
+            return new(Purpose.CarryMore, Which.Neither, "told for stances only");
         var serves = Other(knee.More);
         if (serves is not (Which.A or Which.B))
-            return new(Purpose.CarryMore, serves, "the knee works alike");
+            return new(Purpose.CarryMore, serves, "the knees work alike");
         var (one, other) = serves == Which.A ? (a, b) : (b, a);
         const double Some = 10;
         var with = PositionReading.TryOf(
@@ -261,8 +279,8 @@ public sealed record PositionComparison(
         var room = other.Of(MomentJoint.Knee).Moment - one.Of(MomentJoint.Knee).Moment;
         // Where a load does not reach the knee, the knee is not what ends it.
         return each <= 0.01 || room / each > body.Mass
-            ? new(Purpose.CarryMore, serves, "load hardly reaches its knee")
-            : new(Purpose.CarryMore, serves, $"{Whole(room / each)} kg before its knee works alike");
+            ? new(Purpose.CarryMore, serves, "a load hardly reaches the knee")
+            : new(Purpose.CarryMore, serves, $"about {Whole(room / each)} kg until the knees work alike");
     }
 
     private static Phrase Say(
@@ -283,27 +301,31 @@ public sealed record PositionComparison(
         return first.Purpose switch
         {
             Purpose.SpareKnee => Phrase.Of(
-                new($"{(soreKnee ? "For the sore knee" : "To spare the knee")}, {name}: it does "),
+                new($"{(soreKnee ? "For the sore knee" : "To spare the knee")} take {name}: the knee works "),
                 new(Less(knee), Tone.Good),
                 new($" {When()}.")
             ),
-            Purpose.MoreHip => Phrase.Of(new($"For more hip, {name}: "), new(More(hip), Tone.Good), new($" {When()}.")),
+            Purpose.MoreHip => Phrase.Of(
+                new($"For more hip take {name}: "),
+                new(More(hip), Tone.Good),
+                new($" {When()}.")
+            ),
             Purpose.CalfIn => Phrase.Of(
-                new($"To bring the calf in, {name}: "),
+                new($"To bring the calf in take {name}: "),
                 new($"{Whole(Math.Abs(ankle.Difference))} N·m more", Tone.Good),
                 new(ankle.More == Which.Depends ? " pressing on the ball." : $" {When()}.")
             ),
             Purpose.FrontLeg => Phrase.Of(
-                new($"To load the front leg, {name}: "),
+                new($"To load the front leg take {name}: "),
                 new($"{Percent((first.Serves == Which.A ? a : b).FrontShare)} %", Tone.Good),
                 new($" of the weight on it, not {Percent((first.Serves == Which.A ? b : a).FrontShare)}.")
             ),
             Purpose.ShareEvenly => Phrase.Of(
-                new($"To share the work, {name}: "),
+                new($"To share the work take {name}: "),
                 new(Shares(first.Serves == Which.A ? a : b), Tone.Good),
                 new(".")
             ),
-            _ => Phrase.Of(new($"To carry more, {name}: "), new(first.Numbers, Tone.Good), new(".")),
+            _ => Phrase.Of(new($"To carry more take {name}: "), new(first.Numbers, Tone.Good), new(".")),
         };
     }
 
@@ -350,7 +372,13 @@ public sealed record PositionComparison(
             : words.MinBy(w => Math.Abs(w.Part - part)).Words;
     }
 
-    private static string HoldsOf(Body body, PositionReading a, PositionReading b, JointComparison? joint)
+    private static string HoldsOf(
+        Body body,
+        PositionReading a,
+        PositionReading b,
+        JointComparison? joint,
+        PurposeTick? first
+    )
     {
         var mass = FormattableString.Invariant(
             $"{body.Mass:0} kg{(body.Measures.MassKilograms is null ? " (assumed)" : "")}"
@@ -360,15 +388,24 @@ public sealed record PositionComparison(
                 ? $"Estimates for just after the turn, {mass}."
                 : $"Estimates for standing still at the bottom, {mass}.";
         if (a.Position is Position.OnTwo { Step: true } && b.Position is Position.OnTwo { Step: true })
-            start = $"{start} Both feet are down: the step begins.";
-        if (joint is null || joint.More is not (Which.A or Which.B))
-            return joint is { More: Which.Depends } ? $"{start} Pressing on the heel it turns round." : start;
+            start = $"Estimates for the start of the step, both feet down, {mass}.";
+        if (first is null)
+            return start;
         if (a.Position is Position.OnOne && b.Position is Position.OnOne)
-            return $"{start} On one leg the foot presses under the weight: nothing else is open.";
-        return joint.Turns.Count == 0
-            ? $"{start} It holds wherever the front foot presses."
-            : $"{start} It holds pressing alike, heel to ball. {joint.Turns[0]}: then it turns round.";
+            return $"{start} On one leg the foot presses where the weight lies.";
+        if (joint?.More is Which.Depends)
+            return $"{start} It is so pressing on the ball; further back it can turn round.";
+        var turns = joint?.More is Which.A or Which.B ? joint.Turns.Count > 0 : TurnsUnlike(first, a, b);
+        return !turns ? $"{start} It holds wherever the front foot presses."
+            : joint is { Turns: [var pair, ..] }
+                ? $"{start} It holds pressing alike, heel to ball. {pair}: then it turns round."
+            : $"{start} It holds pressing alike, heel to ball. Where one presses further back than the other it can turn round.";
     }
+
+    /// <summary>Whether an answer that holds pressing alike can turn where each presses as it likes.</summary>
+    private static bool TurnsUnlike(PurposeTick first, PositionReading a, PositionReading b) =>
+        first.Purpose != Purpose.FrontLeg
+        || (first.Serves == Which.A ? a.ShareLeast <= b.ShareMost : b.ShareLeast <= a.ShareMost);
 
     private static Which Other(Which which) =>
         which switch

@@ -85,9 +85,17 @@ public sealed record PositionPair(PairKind Kind, string Question, Position A, Po
         Position? Step(string name, double shin)
         {
             var box = StepLinkage.ForFlexion(body, Angle.FromDegrees(90), SlightLean).BoxMetres;
-            return StepLinkage.TryForBoxAndShin(body, box, Angle.FromDegrees(shin), out var step)
-                ? Position.OfStep(name, body, step, Angle.FromDegrees(45), Load.None, Pressure.Instep)
-                : null;
+            // Both lean alike, as far as the hip has with the shin upright: only the distance is another.
+            if (
+                !StepLinkage.TryForBoxAndShin(body, box, Angle.Zero, out var far)
+                || !StepLinkage.TryForBoxAndShin(body, box, Angle.FromDegrees(shin), out var step)
+            )
+                return null;
+            var lean = Angle.Min(
+                Angle.FromDegrees(45),
+                facts.Front.Of(RangeTest.HipFlexion).Most - far.HipFlexion(Angle.FromDegrees(5))
+            );
+            return Position.OfStep(name, body, step, lean, Load.None, Pressure.Instep);
         }
 
         Position OneLeg(string name, OneLegChoice choice)
@@ -101,19 +109,19 @@ public sealed record PositionPair(PairKind Kind, string Question, Position A, Po
         {
             PairKind.UprightInclined => (
                 "Upright or inclined?",
-                Split("upright", 0, 10, Pressure.Instep),
-                (Position?)Split("inclined", 20, 25, Pressure.Ball)
+                Split("the upright lunge", 0, 10, Pressure.Instep),
+                (Position?)Split("the inclined lunge", 20, 25, Pressure.Ball)
             ),
             PairKind.RaisedFront => (
                 "Does raising the front foot spare the knee?",
-                Split("floor", 10, 10, Pressure.Instep),
-                Split("raised", 10, 10, Pressure.Instep, facts.RaiseMetres)
+                Split("the floor", 10, 10, Pressure.Instep),
+                Split("the raised foot", 10, 10, Pressure.Instep, facts.RaiseMetres)
             ),
             PairKind.RearLowHigh => (
                 "Rear foot on the floor or on the bench?",
-                Split("floor", 10, 15, Pressure.Instep),
+                Split("the floor", 10, 15, Pressure.Instep),
                 Split(
-                    "bench",
+                    "the bench",
                     10,
                     15,
                     Pressure.Instep,
@@ -122,16 +130,32 @@ public sealed record PositionPair(PairKind Kind, string Question, Position A, Po
                     rear: new RearFoot.Instep()
                 )
             ),
-            PairKind.NearFarStep => ("Far from the step or near it?", Step("far", 0), Step("near", 18)),
+            PairKind.NearFarStep => (
+                "Far from the step or near it?",
+                Step("the far step", 0),
+                Step("the near step", 18)
+            ),
             PairKind.ChestSides => (
                 "At the chest or at the sides?",
-                Split("at the chest", 10, 10, Pressure.Instep, load: new Load(LoadPosition.Goblet, kilograms)),
-                Split("at the sides", 10, 10, Pressure.Instep, load: new Load(LoadPosition.Sides, kilograms))
+                Split(
+                    "the weight at the chest",
+                    10,
+                    10,
+                    Pressure.Instep,
+                    load: new Load(LoadPosition.Goblet, kilograms)
+                ),
+                Split(
+                    "the weights at the sides",
+                    10,
+                    10,
+                    Pressure.Instep,
+                    load: new Load(LoadPosition.Sides, kilograms)
+                )
             ),
             PairKind.KneeHipOneLeg => (
                 "On one leg: knee over the toes or hips back?",
-                OneLeg("knee forward", OneLegChoice.Shared),
-                OneLeg("hips back", OneLegChoice.Hip)
+                OneLeg("the knee forward", OneLegChoice.Shared),
+                OneLeg("the hips back", OneLegChoice.Hip)
             ),
             _ => throw new ArgumentOutOfRangeException(nameof(kind), kind, null),
         };

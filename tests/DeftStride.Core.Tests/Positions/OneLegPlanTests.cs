@@ -13,6 +13,7 @@ namespace DeftStride.Core.Tests.Positions;
 public sealed class OneLegPlanTests
 {
     private static readonly double[] Weights = [2, 3, 4, 6, 8, 12, 16];
+    private static readonly StudioKit Kit = new([0.30, 0.45], [0.02, 0.02, 0.05, 0.05], [0.02], [], null);
 
     private static OneLegPlan Plan(
         double shin,
@@ -26,7 +27,8 @@ public sealed class OneLegPlanTests
             OneLegPosture.Of(Someone, Deg(shin), Deg(thigh), Deg(lean)),
             load ?? Load.None,
             RangeOfMotion.Assumed,
-            weights.Length == 0 ? Weights : weights
+            weights.Length == 0 ? Weights : weights,
+            Kit
         );
 
     [Fact]
@@ -44,12 +46,17 @@ public sealed class OneLegPlanTests
             w =>
             {
                 var at = OneLegLoading.Of(Someone, w.Posture, w.Load).OverFoot;
-                if (w.Kind == OneLegWayKind.Counterweight)
+                if (w.Kind is OneLegWayKind.Counterweight or OneLegWayKind.Depth)
                     Assert.InRange(at, OneLegLoad.ComfortableLeast, OneLegLoad.ComfortableMost);
                 else
                     Assert.Equal(OneLegLoad.Middle, at, 1e-6);
             }
         );
+        // A higher seat is built from plates that are there, and is as high as it says.
+        var seat = plan.Ways.Single(w => w.Kind == OneLegWayKind.Depth);
+        Assert.Matches("(one plate|plates) more on the seat", seat.Sentence);
+        var rise = seat.Posture.Points.Hip.Y - plan.Posture.Points.Hip.Y;
+        Assert.Contains(Kit.Heights(), h => h.BoxMetres is null && Math.Abs(h.Metres - rise) < 1e-9);
         var held = plan.Ways.Single(w => w.Kind == OneLegWayKind.Counterweight).Load.Kilograms;
         Assert.Contains(held, Weights);
         // Knee forward shares the work; the weight keeps it with the hip.

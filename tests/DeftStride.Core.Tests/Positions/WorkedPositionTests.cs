@@ -31,9 +31,9 @@ public sealed class WorkedPositionTests
             ForceRule.RearPush
         );
 
-    internal static Position.OnTwo Upright => Lunge("upright", 0, 10, Pressure.Instep);
+    internal static Position.OnTwo Upright => Lunge("the upright lunge", 0, 10, Pressure.Instep);
 
-    internal static Position.OnTwo Inclined => Lunge("inclined", 20, 25, Pressure.Ball);
+    internal static Position.OnTwo Inclined => Lunge("the inclined lunge", 20, 25, Pressure.Ball);
 
     internal static PositionReading Read(Position position, double? seconds = null) =>
         PositionReading.Of(

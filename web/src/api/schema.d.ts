@@ -2386,6 +2386,7 @@ export interface components {
         JointView: {
             /** Format: double */
             armCm: number;
+            armText: string;
             at: number[];
             joint: components["schemas"]["MomentJoint"];
             /** Format: double */
@@ -2397,8 +2398,6 @@ export interface components {
             onLine: number[];
             /** Format: double */
             perKilogram: number;
-            /** Format: double */
-            poundFeet: number;
             /** Format: double */
             sharePercent: number;
         };
@@ -2817,10 +2816,6 @@ export interface components {
             shares: components["schemas"]["ShareView"][];
             stills: components["schemas"]["StillView"][];
         };
-        /** @description The front foot's share as scales read it. */
-        MeasuredShareView: {
-            text: string;
-        };
         /** @enum {unknown} */
         MeasurementFault: "pointMissing" | "wrongView" | "notANumber" | "pointOutsidePicture" | "coincidentPoints" | "segmentTooShort" | "kneeBelowAnkle" | "verticalTooShort" | "scaleNotPositive" | "scaleTooShort" | "nothingToRead" | "verticalNotUpright" | null;
         /**
@@ -2940,8 +2935,7 @@ export interface components {
         /** @description Balance along the foot on one leg. */
         OneLegView: {
             balance: components["schemas"]["OneLegBalance"];
-            /** Format: double */
-            clearBoxCm: number;
+            clearBox: string;
             gives: null | string;
             sentence: string;
             sideways: string;
@@ -3364,10 +3358,10 @@ export interface components {
             body: components["schemas"]["BodyDto"];
             frontRanges: components["schemas"]["RangeDto"][];
             goals: components["schemas"]["Goal"][];
+            kit: components["schemas"]["KitDto"];
             moment: components["schemas"]["PositionMoment"];
             rearRanges: components["schemas"]["RangeDto"][];
             soreKnee: boolean;
-            weightsKg: number[];
         };
         PositionsStartView: {
             body: null | components["schemas"]["BodyDto"];
@@ -3379,7 +3373,7 @@ export interface components {
             looked: components["schemas"]["LookedPositionView"][];
             pairs: components["schemas"]["PairView"][];
             rightRanges: components["schemas"]["RangeDto"][];
-            scales: components["schemas"]["MeasuredShareView"][];
+            scales: string[];
             school: components["schemas"]["SchoolCode"];
             soreKnee: boolean;
         };
@@ -3403,6 +3397,7 @@ export interface components {
         PositionView: {
             /** Format: double */
             bodyWeights: number;
+            exerciseId: null | string;
             figure: components["schemas"]["FigureView"];
             /** Format: double */
             frontRaiseCm: number;
@@ -3412,6 +3407,8 @@ export interface components {
             /** Format: double */
             hipFlexionDegrees: number;
             joints: components["schemas"]["JointView"][];
+            /** Format: double */
+            kneeDegrees: number;
             left: components["schemas"]["DemandView"][];
             lineTop: number[];
             /** Format: double */
@@ -3497,8 +3494,7 @@ export interface components {
             low: components["schemas"]["PointDto"];
         };
         RaisedFootView: {
-            /** Format: double */
-            heightCm: number;
+            height: string;
             /** Format: double */
             kneeDegrees: number;
             /** Format: double */

@@ -6,9 +6,14 @@ export type Unit = { name: string; from: (kept: number) => number; to: (shown: n
 /** How a studio reads lengths and masses. Inside, everything stays in centimetres, metres and kilograms. */
 export type Units = { length: Unit & { step: number }; far: Unit; mass: Unit };
 
+/** What a force does about a joint: newton metres as they come, or pound feet. */
+export const turning = (pounds: boolean): Unit => (pounds ? per('lb·ft', LB_FT) : asKept('N·m'));
+
 const IN = 2.54;
 const FT = 0.3048;
 const LB = 0.45359237;
+/** One pound foot in newton metres. */
+const LB_FT = 1.3558179483;
 
 /** Shown to a twentieth, so that a quarter that is typed comes back as itself; what is typed is kept as it was meant. */
 const per = (name: string, one: number): Unit => ({

@@ -38,9 +38,11 @@ internal sealed record OneLegDto(
             if (!double.IsFinite(value) || value < least || value > most)
                 throw Refusal.BadInput(
                     field,
-                    FormattableString.Invariant(
-                        $"{name}: {value:0.#}° is more than a body does. Keep it between {least:0} and {most:0}°."
-                    )
+                    FormattableString
+                        .Invariant(
+                            $"{name}: {value:0.#}° is more than a body does. Keep it between {least:0}° and {most:0}°."
+                        )
+                        .Replace('-', '\u2212')
                 );
         }
 
@@ -84,7 +86,7 @@ internal sealed record PositionsRequest(
     BodyDto Body,
     IReadOnlyList<RangeDto> FrontRanges,
     IReadOnlyList<RangeDto> RearRanges,
-    IReadOnlyList<double> WeightsKg,
+    KitDto Kit,
     PositionMoment Moment,
     IReadOnlyList<Goal> Goals,
     bool SoreKnee,
@@ -98,11 +100,11 @@ internal sealed record JointView(
     double[] At,
     double[] OnLine,
     double ArmCm,
+    string ArmText,
     double Moment,
     double Least,
     double Most,
     double PerKilogram,
-    double PoundFeet,
     double SharePercent
 );
 
@@ -114,7 +116,7 @@ internal sealed record OneLegTradeView(double ShinDegrees, double HipPercent, do
 internal sealed record OneLegView(
     OneLegBalance Balance,
     string Sentence,
-    double ClearBoxCm,
+    string ClearBox,
     string Sideways,
     string? Gives,
     IReadOnlyList<OneLegWayView> Ways,
@@ -142,7 +144,9 @@ internal sealed record PositionView(
     IReadOnlyList<JointView> Joints,
     double HipFlexionDegrees,
     IReadOnlyList<DemandView> Left,
-    string? OuterHip
+    string? OuterHip,
+    string? ExerciseId,
+    double KneeDegrees
 );
 
 internal sealed record JointComparisonView(
@@ -159,7 +163,7 @@ internal sealed record JointComparisonView(
 
 internal sealed record PurposeView(Purpose Purpose, string Name, Which Serves, string Numbers);
 
-internal sealed record RaisedFootView(double HeightCm, double SharePercent, double KneeMoment, double KneeDegrees);
+internal sealed record RaisedFootView(string Height, double SharePercent, double KneeMoment, double KneeDegrees);
 
 /// <summary>Two positions compared, or the sentence that says which one cannot be read and what must give.</summary>
 internal sealed record PositionsView(
@@ -183,9 +187,6 @@ internal sealed record PairView(PairKind Kind, string Question, PositionDto A, P
 /// <summary>A posture that was looked at or set up: a name for it, and what of it had to be assumed.</summary>
 internal sealed record LookedPositionView(Guid Id, string Text, string Assumed, PositionDto Position);
 
-/// <summary>The front foot's share as scales read it.</summary>
-internal sealed record MeasuredShareView(string Text);
-
 internal sealed record PositionsStartView(
     BodyDto? Body,
     IReadOnlyList<RangeDto> LeftRanges,
@@ -198,5 +199,5 @@ internal sealed record PositionsStartView(
     SchoolCode School,
     IReadOnlyList<PairView> Pairs,
     IReadOnlyList<LookedPositionView> Looked,
-    IReadOnlyList<MeasuredShareView> Scales
+    IReadOnlyList<string> Scales
 );

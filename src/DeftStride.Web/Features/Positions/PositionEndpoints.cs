@@ -118,7 +118,7 @@ internal static class PositionEndpoints
                 $"{Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId}, as set up",
                 "",
                 new PositionDto(
-                    "the set-up",
+                    "the set-up kept",
                     stance.ToWire(),
                     null,
                     null,
@@ -170,7 +170,7 @@ internal static class PositionEndpoints
                 $"{exercise.Name}, {name}",
                 assumed.Length == 0 ? "" : $"Assumed: {string.Join(" and ", assumed)}.",
                 new PositionDto(
-                    $"the look of {name}",
+                    $"the posture of {name}",
                     new StanceDto(
                         Math.Round(shin, 1),
                         Math.Round(rear ?? 0, 1),
@@ -192,15 +192,15 @@ internal static class PositionEndpoints
     }
 
     /// <summary>What scales read in these looks, laid beside the estimate.</summary>
-    private static IEnumerable<MeasuredShareView> Weighed(JudgedCheck check) =>
+    private static IEnumerable<string> Weighed(JudgedCheck check) =>
         check
             .Look.Results.Where(r => r.Measure.Id == "load-share" && r.Mean is not null)
-            .Select(r => new MeasuredShareView(
+            .Select(r =>
                 string.Create(
                     CultureInfo.InvariantCulture,
                     $"Scales, {check.Fact.RecordedAt:d MMM}, {(r.Side == BodySide.Left ? "left" : "right")} in front: {r.Mean!.Value.Value:0} %{(r.Source == AnswerSource.Simulated ? ", simulated" : "")}"
                 )
-            ));
+            );
 
     private static bool Knee(PainSite site) =>
         site

@@ -13,8 +13,6 @@ namespace DeftStride.Web.Features.Positions;
 /// <summary>From two positions to what is drawn of them. Keeps nothing.</summary>
 internal static class PositionSolver
 {
-    private const double PoundFoot = 0.737562149;
-
     public static PositionsView Solve(PositionsRequest request)
     {
         var (body, front, rear) = (
@@ -22,13 +20,12 @@ internal static class PositionSolver
             RangeDto.ToCore(request.FrontRanges),
             RangeDto.ToCore(request.RearRanges)
         );
-        foreach (var weight in request.WeightsKg)
-            Refusal.Unless(FieldRange.Weight, "weights", weight);
+        var kit = request.Kit.ToCore();
         var sizes = BenchSolver.Sizes(body);
         var (wrongA, wrongB) = (Of(request.A, body, rear, out var a), Of(request.B, body, rear, out var b));
         // What would balance one that falls is told beside the sentence that it does.
         OneLegView? Balance(Position? position) =>
-            position is Position.OnOne one ? OneLeg(one, body, front, request.WeightsKg) : null;
+            position is Position.OnOne one ? OneLeg(one, body, front, request.Kit.WeightsKg ?? [], kit) : null;
         var (oneLegA, oneLegB) = (Balance(a), Balance(b));
         PositionsView Faulty(Which which, string fault) =>
             new(fault, which, [], "", sizes, null, null, oneLegA, oneLegB, [], [], [], []);
@@ -57,8 +54,8 @@ internal static class PositionSolver
             PartView.Of(found.Sentence),
             found.Holds,
             sizes,
-            View(one, body),
-            View(other, body),
+            View(one, body, kit.Tape),
+            View(other, body, kit.Tape),
             oneLegA,
             oneLegB,
             [
@@ -75,8 +72,8 @@ internal static class PositionSolver
                 )),
             ],
             [.. found.Ticks.Select(t => new PurposeView(t.Purpose, NameOf(t.Purpose), t.Serves, t.Numbers))],
-            Rows(body, raised, false),
-            Rows(body, raised, true)
+            Rows(body, raised, false, kit.Tape),
+            Rows(body, raised, true, kit.Tape)
         );
     }
 
@@ -165,7 +162,7 @@ internal static class PositionSolver
         return null;
     }
 
-    private static RaisedFootView[] Rows(Body body, Position.OnTwo? floor, bool sameStance) =>
+    private static RaisedFootView[] Rows(Body body, Position.OnTwo? floor, bool sameStance, Tape tape) =>
         floor is null
             ? []
             :
@@ -173,14 +170,14 @@ internal static class PositionSolver
                 .. RaisedFoot
                     .Of(body, floor, sameStance)
                     .Select(r => new RaisedFootView(
-                        100 * r.HeightMetres,
+                        r.HeightMetres == 0 ? "the floor" : tape.Length(r.HeightMetres),
                         100 * r.FrontShare,
                         r.KneeMoment,
                         r.KneeBend.Degrees
                     )),
             ];
 
-    private static PositionView View(PositionReading read, Body body)
+    private static PositionView View(PositionReading read, Body body, Tape tape)
     {
         var stance = read.Posture?.Stance;
         var hip = read.Of(MomentJoint.Hip).At;
@@ -220,11 +217,11 @@ internal static class PositionSolver
                     BenchSolver.At(j.At),
                     BenchSolver.At(j.OnLine),
                     100 * j.ArmMetres,
+                    tape.Length(j.ArmMetres),
                     j.Moment,
                     j.Least,
                     j.Most,
                     j.Moment / body.Mass,
-                    j.Moment * PoundFoot,
                     100 * j.Share
                 )),
             ],
@@ -234,7 +231,9 @@ internal static class PositionSolver
                 ? FormattableString.Invariant(
                     $"The weight in one hand asks {Math.Abs(outer):0} N·m {(outer >= 0 ? "more" : "less")} of the outer hip: an estimate from lever arms."
                 )
-                : null
+                : null,
+            (read.Position as Position.OnTwo)?.Exercise?.Id,
+            read.Left.First(d => d.Joint == DemandedJoint.FrontKnee).Used.Degrees
         );
     }
 
@@ -242,10 +241,11 @@ internal static class PositionSolver
         Position.OnOne position,
         Body body,
         RangeOfMotion front,
-        IReadOnlyList<double> weights
+        IReadOnlyList<double> weights,
+        StudioKit kit
     )
     {
-        var plan = OneLegPlan.Of(body, position.Posture, position.Load, front, weights);
+        var plan = OneLegPlan.Of(body, position.Posture, position.Load, front, weights, kit);
         var over = 100 * plan.Read.OverFoot;
         return new OneLegView(
             plan.Read.Balance,
@@ -261,9 +261,11 @@ internal static class PositionSolver
                     $"The client falls {(over < 50 ? "backward" : "forward")}: the weight lies {(over < 50 ? "behind" : "ahead of")} the foot."
                 ),
             },
-            100 * plan.ClearBox,
+            kit.HasHeights && kit.Heights().FirstOrDefault(h => h.Metres >= plan.ClearBox - 0.0005) is { } there
+                ? $"{kit.Tape.Length(there.Metres)} ({there.Parts}); {kit.Tape.Length(plan.ClearBox)} would just do"
+                : kit.Tape.Length(plan.ClearBox),
             FormattableString.Invariant(
-                $"Sideways half a foot’s width is all there is: the hips go {100 * OneLegPlan.HipsToEdge * body.Stature:0} cm outward to reach the foot’s edge, {100 * OneLegPlan.HipsToMiddle * body.Stature:0} cm its middle. A hand on a rail first."
+                $"Sideways half a foot’s width is all there is: the hips go {kit.Tape.Length(OneLegPlan.HipsToEdge * body.Stature)} outward to the foot’s edge, {kit.Tape.Length(OneLegPlan.HipsToMiddle * body.Stature)} to its middle. A hand on a rail first."
             ),
             plan.Gives,
             [

@@ -1,4 +1,5 @@
 import type { Schema } from '@/api/client';
+import { turning } from '@/words/units';
 import { type Plate, platesOf } from './plates';
 
 type Joint = Schema['JointView'];
@@ -25,11 +26,9 @@ export function JointPlates({
   pounds: boolean;
 }) {
   const { ratio, ratioLeast, ratioMost, difference } = compared;
-  const said = (j: Joint) => (pounds ? whole(j.poundFeet) : whole(j.moment));
-  const factor = pounds ? a.poundFeet / (a.moment || 1) || 0.7376 : 1;
-  const range = (j: Joint) =>
-    Math.round(j.least) === Math.round(j.most) ? '' : ` (${whole(j.least * factor)} to ${whole(j.most * factor)})`;
-  const unit = pounds ? 'lb·ft' : 'N·m';
+  const unit = turning(pounds);
+  const said = (value: number) => whole(unit.from(value));
+  const range = (j: Joint) => (Math.round(j.least) === Math.round(j.most) ? '' : ` (${said(j.least)} to ${said(j.most)})`);
   return (
     <section
       data-joint={compared.joint}
@@ -48,7 +47,7 @@ export function JointPlates({
             <>
               B takes{' '}
               <b className="say text-title text-ink">
-                {whole(Math.abs(difference * factor))} {unit} {difference < 0 ? 'less' : 'more'}
+                {said(Math.abs(difference))} {unit.name} {difference < 0 ? 'less' : 'more'}
               </b>
             </>
           )}
@@ -58,9 +57,9 @@ export function JointPlates({
       <Sleeve name="B" joint={b} plate={plate} />
       <p className="mt-0.5 text-body font-semibold leading-tight">{compared.sentence}</p>
       <p className="text-small text-soft">
-        A <b className="text-ink">{said(a)}</b>
-        {range(a)}, B <b className="text-ink">{said(b)}</b>
-        {range(b)} {unit}
+        A <b className="text-ink">{said(a.moment)}</b>
+        {range(a)}, B <b className="text-ink">{said(b.moment)}</b>
+        {range(b)} {unit.name}
         {!pounds && `; ${fine(a.perKilogram)}, ${fine(b.perKilogram)} a kg`}
         {ratio === null && '; no ratio: one can be nil'}
       </p>

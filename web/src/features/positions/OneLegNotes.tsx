@@ -9,13 +9,11 @@ export function OneLegNotes({
   name,
   view,
   position,
-  tape,
   onSet,
 }: {
   name: 'A' | 'B';
   view: View;
   position: Position;
-  tape: (cm: number) => string;
   onSet: (next: Position) => void;
 }) {
   const falls = view.balance === 'falls';
@@ -41,7 +39,7 @@ export function OneLegNotes({
       )}
       <Trade trade={view.trade} />
       <p className="mt-1 text-small text-soft">
-        Box for the free leg to hang clear: {tape(view.clearBoxCm)}. {view.sideways}
+        Box for the free leg to hang clear: {view.clearBox}. {view.sideways}
       </p>
     </section>
   );

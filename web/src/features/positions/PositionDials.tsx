@@ -1,6 +1,7 @@
 import type { Schema } from '@/api/client';
 import { Dial } from '@/features/bench/Dial';
 import { LOADS } from '@/features/bench/loads';
+import { useUnits } from '@/ui/useUnits';
 
 type Position = Schema['PositionDto'];
 
@@ -17,6 +18,16 @@ export function PositionDials({
   turned: boolean;
   onSet: (next: Position) => void;
 }) {
+  const { length, mass } = useUnits();
+  const tall = (label: string, cm: number, set: (cm: number) => void) => (
+    <Dial
+      label={label}
+      unit={length.name}
+      step={length.step}
+      value={length.from(cm)}
+      onSet={(shown) => set(Math.max(0, length.to(shown)))}
+    />
+  );
   const own = { ...position, name: `position ${which}` };
   const { split, step, oneLeg, load } = position;
   return (
@@ -44,23 +55,15 @@ export function PositionDials({
             value={split.rearThighDegrees}
             onSet={(v) => onSet({ ...own, split: { ...split, rearThighDegrees: v } })}
           />
-          <Dial
-            label="Under the front foot"
-            unit="cm"
-            value={split.frontRaiseCm}
-            onSet={(v) => onSet({ ...own, split: { ...split, frontRaiseCm: Math.max(0, v) } })}
-          />
-          <Dial
-            label="Under the rear foot"
-            unit="cm"
-            value={split.rearRaiseCm}
-            onSet={(v) => onSet({ ...own, split: { ...split, rearRaiseCm: Math.max(0, v) } })}
-          />
+          {tall('Under the front foot', split.frontRaiseCm, (frontRaiseCm) =>
+            onSet({ ...own, split: { ...split, frontRaiseCm } }),
+          )}
+          {tall('Under the rear foot', split.rearRaiseCm, (rearRaiseCm) => onSet({ ...own, split: { ...split, rearRaiseCm } }))}
         </>
       )}
       {step && (
         <>
-          <Dial label="Box" unit="cm" value={step.boxCm} onSet={(v) => onSet({ ...own, step: { ...step, boxCm: v } })} />
+          {tall('Box', step.boxCm, (boxCm) => onSet({ ...own, step: { ...step, boxCm } }))}
           <Dial
             label="Shin"
             unit="°"
@@ -143,9 +146,9 @@ export function PositionDials({
       {load.position !== 'none' && (
         <Dial
           label="Weight"
-          unit="kg"
-          value={load.kilograms}
-          onSet={(v) => onSet({ ...position, load: { ...load, kilograms: Math.max(0, v) } })}
+          unit={mass.name}
+          value={mass.from(load.kilograms)}
+          onSet={(shown) => onSet({ ...position, load: { ...load, kilograms: Math.max(0, mass.to(shown)) } })}
         />
       )}
       {turned && (

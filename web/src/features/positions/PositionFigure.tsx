@@ -29,7 +29,6 @@ export function PositionFigure({
   over,
   sizes,
   height,
-  tape,
   onPress,
 }: {
   name: 'A' | 'B';
@@ -38,8 +37,6 @@ export function PositionFigure({
   over?: View | null;
   sizes: Sizes;
   height: number;
-  /** A length in the studio's words. */
-  tape: (cm: number) => string;
   /** Null where the pressure lies under the weight and nobody chooses it. */
   onPress: ((at: number) => void) | null;
 }) {
@@ -96,12 +93,19 @@ export function PositionFigure({
       />
       <circle cx={top[0]} cy={top[1]} r={5 * cm} fill="var(--brass-dark)" />
       {view.joints.map((j) => (
-        <Arm key={j.joint} joint={j.joint} from={point(j.at)} to={point(j.onLine)} cm={cm} said={tape(j.armCm)} />
+        <Arm key={j.joint} joint={j.joint} from={point(j.at)} to={point(j.onLine)} cm={cm} said={j.armText} />
       ))}
-      <text x={top[0] + 10 * cm} y={top[1] - 2 * cm} fontSize={text * 1.15} fontWeight="700" fill="var(--ink)" {...halo(cm)}>
+      <text
+        x={top[0] + 10 * cm}
+        y={top[1] + (view.hands ? 24 : -2) * cm}
+        fontSize={text * 1.15}
+        fontWeight="700"
+        fill="var(--ink)"
+        {...halo(cm)}
+      >
         {`${Math.round(view.newtons)} N`}
       </text>
-      <text x={top[0] + 10 * cm} y={top[1] + 16 * cm} fontSize={text} fill="var(--ink-soft)" {...halo(cm)}>
+      <text x={top[0] + 10 * cm} y={top[1] + (view.hands ? 42 : 16) * cm} fontSize={text} fill="var(--ink-soft)" {...halo(cm)}>
         {view.tiltText}
       </text>
       <Print x={soleX} y={soleY} length={sole} cm={cm} />

@@ -11,7 +11,6 @@ import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
-import { unitsOf } from '@/words/units';
 import { JointBelts } from './JointBelts';
 import { JointPlates } from './JointPlates';
 import { OneLegNotes } from './OneLegNotes';
@@ -22,6 +21,8 @@ import { usePositions } from './usePositions';
 
 type Position = Schema['PositionDto'];
 type View = Schema['PositionsView'];
+
+const whole = (value: number) => String(Math.round(value)).replace('-', '−');
 
 /** Which of two positions, for what: drawn at one scale, the moments beside them, a sentence that a coach would say. */
 export function PositionsScreen() {
@@ -89,11 +90,8 @@ function Compared({
   const [b, setB] = useState<Position | null>(first?.b ?? null);
   const [moment, setMoment] = useState<Schema['PositionMoment']>('bottom');
   const [over, setOver] = useState(false);
-  const [pounds, setPounds] = useState(false);
+  const [pounds, setPounds] = useState(studio.tape === 'inches');
   const [shown, setShown] = useState<'A' | 'B' | null>(null);
-  const units = unitsOf(studio.tape);
-  const tape = (cm: number) =>
-    `${Math.round(units.length.from(cm) * (studio.tape === 'inches' ? 10 : 1)) / (studio.tape === 'inches' ? 10 : 1)} ${units.length.name}`;
   const [frontRanges, rearRanges] =
     start.front === 'left' ? [start.leftRanges, start.rightRanges] : [start.rightRanges, start.leftRanges];
 
@@ -104,7 +102,7 @@ function Compared({
             body,
             frontRanges,
             rearRanges,
-            weightsKg: start.kit.weightsKg ?? [],
+            kit: start.kit,
             moment,
             goals: start.goals,
             soreKnee: start.soreKnee,
@@ -157,7 +155,7 @@ function Compared({
           body: {
             id: uuid(),
             clientId,
-            exerciseId: chosen.step ? 'step-up' : splitExercise,
+            exerciseId: (serves === 'B' ? view?.b : view?.a)?.exerciseId ?? splitExercise,
             school: start.school,
             front: start.front,
             split: chosen.split
@@ -169,7 +167,7 @@ function Compared({
                   ranges: frontRanges,
                   kit: start.kit,
                   boxCm: null,
-                  kneeDegrees: null,
+                  kneeDegrees: (serves === 'B' ? view?.b : view?.a)?.kneeDegrees ?? null,
                   shinDegrees: chosen.step.shinDegrees,
                   trunkDegrees: chosen.step.trunkDegrees,
                 }
@@ -205,12 +203,21 @@ function Compared({
         over={over ? (which === 'A' ? drawn.b : drawn.a) : null}
         sizes={drawn.sizes}
         height={height}
-        tape={tape}
         onPress={position.oneLeg ? null : (pressure) => set({ ...position, pressure })}
       />
     );
   };
 
+  const hands = (
+    <>
+      <Button hint="X" onClick={swap}>
+        Swap
+      </Button>
+      <Button hint="O" aria-pressed={over} onClick={() => setOver(!over)}>
+        Lay over
+      </Button>
+    </>
+  );
   return (
     <div className="flex min-h-full flex-col gap-3 px-3 py-3 max-lg:pb-[92px] sm:px-6">
       <div className="flex flex-wrap items-start justify-between gap-x-6 gap-y-2">
@@ -229,14 +236,7 @@ function Compared({
           </h1>
           <p className="mt-0.5 text-copy text-soft">{drawn?.holds}</p>
         </div>
-        <div className="flex flex-wrap items-center gap-2">
-          <Button hint="X" onClick={swap}>
-            Swap
-          </Button>
-          <Button hint="O" aria-pressed={over} onClick={() => setOver(!over)}>
-            Lay over
-          </Button>
-        </div>
+        <div className="flex flex-wrap items-center gap-2 max-sm:hidden">{hands}</div>
       </div>
 
       <div className="flex flex-wrap items-center gap-3">
@@ -272,14 +272,7 @@ function Compared({
             onPick={setMoment}
           />
         )}
-        {(start.scales.length > 0 || start.looked.length > 0) && (
-          <p className="text-copy text-soft">
-            {start.scales
-              .slice(0, 2)
-              .map((s) => s.text)
-              .join(' · ')}
-          </p>
-        )}
+        {start.scales.length > 0 && <p className="text-copy text-soft">{start.scales.slice(0, 2).join(' · ')}</p>}
       </div>
 
       <div className="grid grid-cols-[minmax(0,1fr)] gap-3 lg:grid-cols-[minmax(0,1fr)_minmax(320px,400px)] lg:grid-rows-[auto_1fr]">
@@ -298,11 +291,18 @@ function Compared({
                       Change
                     </Button>
                   </div>
+                  {start.looked.some((l) => l.position.name === position?.name && l.assumed) && (
+                    <p className="px-3 pt-1 text-small text-soft">
+                      {start.looked.find((l) => l.position.name === position?.name)?.assumed}
+                    </p>
+                  )}
                   {figure(which, set, position)}
                 </div>
               );
             })}
           </div>
+          {/* On a phone the drawings come first. */}
+          <div className="flex flex-wrap gap-2 sm:hidden">{hands}</div>
           {shown && (
             <div className="rounded-2xl bg-paper p-4">
               <PositionDials
@@ -318,15 +318,15 @@ function Compared({
         <div className="order-last grid min-w-0 content-start gap-3 lg:col-start-1">
           {(view?.oneLegA || view?.oneLegB) && (
             <div className="grid gap-3 xl:grid-cols-2">
-              {view.oneLegA && a && <OneLegNotes name="A" view={view.oneLegA} position={a} tape={tape} onSet={setA} />}
-              {view.oneLegB && b && <OneLegNotes name="B" view={view.oneLegB} position={b} tape={tape} onSet={setB} />}
+              {view.oneLegA && a && <OneLegNotes name="A" view={view.oneLegA} position={a} onSet={setA} />}
+              {view.oneLegB && b && <OneLegNotes name="B" view={view.oneLegB} position={b} onSet={setB} />}
             </div>
           )}
           {drawn?.a && drawn.b && (
             <div className="grid gap-3 xl:grid-cols-2">
               <JointBelts a={drawn.a.left} b={drawn.b.left} />
               <Ticks ticks={drawn.ticks} />
-              {pair === 'raisedFront' && drawn.sameShin.length > 0 && <Raised view={drawn} tape={tape} />}
+              {pair === 'raisedFront' && drawn.sameShin.length > 0 && <Raised view={drawn} />}
             </div>
           )}
         </div>
@@ -366,6 +366,11 @@ function Compared({
           {keep.data && (
             <p role="status" className="text-body font-semibold">
               {keep.data.said}
+            </p>
+          )}
+          {barred && (
+            <p className="text-body text-brick">
+              A red flag stands: nothing goes on the card before it is cleared with a note, on {name.split(' ')[0]}’s page.
             </p>
           )}
           {chosen && !chosen.oneLeg && !barred && (
@@ -461,7 +466,7 @@ function Ticks({ ticks }: { ticks: Schema['PurposeView'][] }) {
 }
 
 /** What raising the front foot does at the same depth: the shin held, or the feet left where they are. */
-function Raised({ view, tape }: { view: View; tape: (cm: number) => string }) {
+function Raised({ view }: { view: View }) {
   const rows = view.sameShin;
   return (
     <section aria-label="Raising the front foot" className="rounded-2xl bg-paper px-4 py-3 xl:col-span-2">
@@ -483,10 +488,10 @@ function Raised({ view, tape }: { view: View; tape: (cm: number) => string }) {
             </thead>
             <tbody>
               {t.of.map((r) => (
-                <tr key={r.heightCm}>
-                  <td className="font-semibold">{r.heightCm < 0.5 ? 'floor' : tape(r.heightCm)}</td>
+                <tr key={r.height}>
+                  <td className="font-semibold">{r.height}</td>
                   <td>{Math.round(r.sharePercent)} %</td>
-                  <td>{Math.round(r.kneeMoment)} N·m</td>
+                  <td>{whole(r.kneeMoment)} N·m</td>
                   <td>{Math.round(r.kneeDegrees)}°</td>
                 </tr>
               ))}
