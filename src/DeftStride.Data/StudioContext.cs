@@ -26,6 +26,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<FilmFact> Films => Set<FilmFact>();
     public DbSet<RangeFact> Ranges => Set<RangeFact>();
     public DbSet<SetupFact> Setups => Set<SetupFact>();
+    public DbSet<HeightTrialFact> HeightTrials => Set<HeightTrialFact>();
     public DbSet<LogFact> Logs => Set<LogFact>();
     public DbSet<RungFact> Rungs => Set<RungFact>();
     public DbSet<EditFact> Edits => Set<EditFact>();
@@ -112,6 +113,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<FilmFact>(model);
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
+        ClientFactTable<HeightTrialFact>(model);
+        model.Entity<HeightTrialFact>().HasIndex(t => new { t.ClientId, t.ExerciseId });
         // Two coaches cannot both be the first to decide on a check.
         model
             .Entity<DecisionFact>()

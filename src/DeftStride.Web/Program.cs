@@ -155,6 +155,7 @@ builder.Services.AddScoped<ClashPages>();
 builder.Services.AddScoped<CalendarKeeper>();
 builder.Services.AddSingleton<CalendarPace>();
 builder.Services.AddScoped<TrialRecorder>();
+builder.Services.AddScoped<HeightTrialRecorder>();
 builder.Services.AddScoped<DecisionRecorder>();
 builder.Services.AddScoped<CheckPages>();
 builder.Services.AddScoped<StridePages>();
@@ -231,6 +232,7 @@ WedgeEndpoints.Map(api.Room("wedges", Policies.Compute));
 EditEndpoints.Map(api.Room("edits", Policies.Coach));
 IntakeEndpoints.Map(api.Room("intake", Policies.Coach));
 BenchEndpoints.Map(api.Room("bench", Policies.Coach));
+HeightTrialEndpoints.Map(api.Room("heights", Policies.Coach));
 PositionEndpoints.Map(api.Room("positions", Policies.Coach));
 api.Room("nowhere", Policies.Page)
     .MapFallback(() =>

@@ -123,6 +123,42 @@ public sealed class BenchTests
     }
 
     [Fact]
+    public void A_rear_foot_is_raised_as_high_as_the_leg_follows_and_two_heights_are_tried()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Bram Hartnell");
+        page.Until("the client", () => page.Driver.Url.Contains("/clients/", StringComparison.Ordinal));
+        var client = new Uri(page.Driver.Url).AbsolutePath.Split('/')[2];
+        page.Go($"/clients/{client}/bench?exercise=rear-foot-raised");
+        page.Find("[data-rear-surface]");
+        page.See("is the highest for this leg");
+        var ball = Value(page, "Under the rear foot");
+        page.Press("Instep, roll");
+        page.Until("the instep higher than the ball", () => Value(page, "Under the rear foot") > ball + 5);
+        page.See("Rear instep on");
+        page.Press("Back as well");
+        page.See("Marked hip-dominant for this client");
+        page.Until("hips further back", () => Value(page, "Trunk") > 20);
+
+        // Two heights by key: the back arches on the higher one.
+        var high = Value(page, "Under the rear foot");
+        page.Key("h");
+        page.Find("[data-advice]");
+        page.See("Not enough yet.");
+        page.Click("[aria-label='To stand on, first height'] button:nth-of-type(1)");
+        page.Click("[aria-label='Back, first height'] button:nth-of-type(1)");
+        page.Click("[aria-label='To stand on, second height'] button:nth-of-type(2)");
+        page.Click("[aria-label='Back, second height'] button:nth-of-type(2)");
+        page.Until("the advice", () => page.Find("[data-advice] .say").Text.StartsWith("Lower:", StringComparison.Ordinal));
+        page.Press("Lower: ");
+        page.See("lower,");
+        page.Until("the lower one on the bench", () => Value(page, "Under the rear foot") < high - 1);
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
     public void Meeting_a_client_chooses_and_says_why_not_and_a_sore_knee_changes_it()
     {
         using var server = new AppHost();

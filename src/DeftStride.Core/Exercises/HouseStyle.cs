@@ -37,6 +37,9 @@ public sealed record HouseStyle
     /// <summary>Where the hips go in a lateral lunge.</summary>
     public required string Lateral { get; init; }
 
+    /// <summary>Where the hips go with the rear foot raised.</summary>
+    public required string RearPath { get; init; }
+
     /// <summary>From where a lunge is pushed back.</summary>
     public required string Return { get; init; }
 
@@ -61,6 +64,7 @@ public sealed record HouseStyle
             Rhythm = setting("rhythm"),
             StepTrunk = setting("step-trunk"),
             Lateral = setting("lateral"),
+            RearPath = setting("rear-path"),
             Return = setting("return"),
             Breath = setting("breath"),
             School = school,
@@ -154,7 +158,10 @@ public sealed record HouseStyle
                         _ => Say(exercise.Task),
                     },
             SetUp = Say(exercise.SetUp),
-            LookFor = [.. exercise.LookFor.Select(Say)],
+            LookFor =
+            [
+                .. exercise.LookFor.Select((look, i) => HipDominant(exercise) && i == 0 ? HipsBack : look).Select(Say),
+            ],
         };
     }
 
@@ -164,6 +171,8 @@ public sealed record HouseStyle
         ArgumentNullException.ThrowIfNull(exercise);
         return Top == "never" || Top == "soft" || (Top == "usual" && NeverStraight(exercise, school));
     }
+
+    private const string HipsBack = "Hips travel back and down: the hip-dominant form, marked";
 
     private static bool NeverStraight(Exercise exercise, SchoolCode school) =>
         exercise.LeftToSchool && school == SchoolCode.KneeForward;
@@ -248,6 +257,20 @@ public sealed record HouseStyle
         };
     }
 
+    /// <summary>Whether a check is recorded and not judged in this style: hips that are meant to travel back cannot be faulted for it.</summary>
+    public bool Unjudged(string measureId, Exercise exercise)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        return measureId == "hip-path" && HipDominant(exercise);
+    }
+
+    /// <summary>Whether an exercise is done in its hip-dominant form here: marked, never taken for granted.</summary>
+    public bool HipDominant(Exercise exercise)
+    {
+        ArgumentNullException.ThrowIfNull(exercise);
+        return exercise.Form == SplitForm.RearFootRaised && RearPath == "back";
+    }
+
     /// <summary>Where a point is placed, when a setting decides it; else null.</summary>
     public string? PointWords(Landmark landmark, View view) =>
         landmark == Landmark.Toe && view != View.Side && Toe != "second" ? $"tip of {ToeWords}" : null;
@@ -296,6 +319,8 @@ public sealed record HouseStyle
             lines.Add(new("Trunk", StepTrunk == "tall" ? "Chest up, ribs down" : "Slight lean"));
         }
 
+        if (exercise.Form == SplitForm.RearFootRaised)
+            lines.Add(new("Hips", RearPath == "back" ? "Back and down, hip-dominant" : "Straight up and down"));
         if (exercise.Shape.FootTravels)
             lines.Add(new("Return", $"Push through the {ReturnWords}"));
         if ((forms & Forms.Sideways) != 0)

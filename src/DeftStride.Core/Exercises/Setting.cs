@@ -106,6 +106,13 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
             ("raised", "on a low raised front foot")
         ),
         Of(
+            "rear-path",
+            "Hips, rear foot elevated",
+            "Where they go on the way down. Back as well is the hip-dominant form: the hip path is then recorded and not judged.",
+            ("down", "straight up and down"),
+            ("back", "back as well, hip-dominant")
+        ),
+        Of(
             "lateral",
             "Lateral step",
             "Where the hips go.",

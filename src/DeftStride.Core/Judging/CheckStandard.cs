@@ -94,6 +94,12 @@ public sealed record CheckStandard(
             var (mine, taught) = (own.GetValueOrDefault(id), schooled.GetValueOrDefault(id));
             var measure = (mine ?? taught ?? new ExerciseCheck(id, null, null, false)).Measure;
             var must = mine?.MustPass == true || taught?.MustPass == true;
+            if (house.Unjudged(id, exercise))
+            {
+                bands.Add(Same(measure, null, false, SettingSource.Studio));
+                continue;
+            }
+
             bands.Add(
                 choices.For(id) is { } chosen
                     ? Same(measure, Band.Of(chosen.Value.Low, chosen.Value.High, measure.Unit), must, chosen.Source)

@@ -99,7 +99,7 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
             facts.Front,
             facts.Rear,
             facts.Kit,
-            ladder.StartsLow(rung)
+            new RearRaise(RearContact.Ball, ladder.StartsLow(rung))
         );
         if (!SplitLinkage.TrySolve(body, stance, out _, out var fault))
             return (false, LinkageFaults.Sentence(fault!.Value));

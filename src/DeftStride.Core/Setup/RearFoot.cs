@@ -21,7 +21,9 @@ public abstract record RearFoot
 
     /// <summary>On its instep over a roll or a bench.</summary>
     /// <param name="AnkleAboveSurfaceMetres">k, the ankle axis above the surface.</param>
-    public sealed record Instep(double AnkleAboveSurfaceMetres = 0.04) : RearFoot;
+    /// <param name="Contact">What it lies on; the linkage does not depend on it, what the ankle has to point does.</param>
+    public sealed record Instep(double AnkleAboveSurfaceMetres = 0.04, RearContact Contact = RearContact.Roll)
+        : RearFoot;
 
     /// <summary>What is comfortable for a rear ankle while nobody has measured it.</summary>
     public static readonly Angle ComfortableAnkle = Angle.FromDegrees(40);

@@ -78,9 +78,6 @@ public static class SetupPlanner
     /// <summary>The highest surface for a rear instep, as a fraction of stature: above it the rear knee runs out.</summary>
     public const double RearInstepMost = 0.19;
 
-    /// <summary>What counts as low for a rear foot on its ball, as a fraction of stature: half of the highest.</summary>
-    public const double RearBallLow = RearBallMost / 2;
-
     /// <summary>The stance a school starts from, before anybody has moved a handle.</summary>
     /// <param name="body">Whose.</param>
     /// <param name="school">In whose style.</param>
@@ -88,7 +85,7 @@ public static class SetupPlanner
     /// <param name="front">Ranges of the front side.</param>
     /// <param name="rear">Ranges of the rear side.</param>
     /// <param name="kit">What there is to stand on.</param>
-    /// <param name="low">Whether a raised rear foot starts on a low surface instead of the highest that it follows: the first of two rungs of that form.</param>
+    /// <param name="raised">How a raised rear foot starts; by itself on its ball, as high as it follows in comfort, hips up and down.</param>
     public static SplitStance Start(
         Body body,
         SchoolCode school,
@@ -96,11 +93,12 @@ public static class SetupPlanner
         RangeOfMotion front,
         RangeOfMotion rear,
         StudioKit kit,
-        bool low = false
+        RearRaise? raised = null
     )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(front);
+        ArgumentNullException.ThrowIfNull(rear);
         ArgumentNullException.ThrowIfNull(kit);
         var ankle = front.Of(RangeTest.AnkleBend).Most;
         var (shin, rearThigh, lean) = school switch
@@ -115,26 +113,8 @@ public static class SetupPlanner
         return form switch
         {
             SplitForm.FrontFootRaised => Raised(body, stance, FrontRaise(body, stance, front, rear, kit), front, rear),
-            SplitForm.RearFootRaised => RearRaised(
-                body,
-                stance with
-                {
-                    TrunkLean = Angle.FromDegrees(12),
-                    FrontShin = Angle.FromDegrees(8),
-                },
-                front,
-                rear,
-                kit,
-                low ? RearBallLow : RearBallMost
-            ),
-            SplitForm.RearInstep => stance with
-            {
-                RearRaiseMetres = kit.RollMetres ?? UnderInstep(kit, body),
-                RearFoot = new RearFoot.Instep(),
-                TrunkLean = Angle.FromDegrees(15),
-                FrontShin = Angle.FromDegrees(10),
-                RearThigh = Angle.FromDegrees(20),
-            },
+            SplitForm.RearFootRaised => (raised ?? RearRaise.Usual).Start(body, knee, front, rear, kit),
+            SplitForm.RearInstep => (raised ?? new RearRaise(RearContact.Roll)).Start(body, knee, front, rear, kit),
             _ => stance,
         };
     }
@@ -277,71 +257,12 @@ public static class SetupPlanner
             .Of(posture, front, rear)
             .Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
 
-    /// <summary>The highest surface up to a share of stature for the rear ball that the client's own toe, ankle and knee follow; the lowest there is when none does.</summary>
-    private static SplitStance RearRaised(
-        Body body,
-        SplitStance stance,
-        RangeOfMotion front,
-        RangeOfMotion rear,
-        StudioKit kit,
-        double share
-    )
-    {
-        double[] Up(double most) =>
-            kit.HasHeights
-                ? [.. kit.Heights().Select(h => h.Metres).Where(h => h > 0 && h <= (most * body.Stature) + 0.005)]
-                : [.. Enumerable.Range(2, Math.Max(1, (int)(most * body.Stature * 100) - 1)).Select(cm => cm / 100.0)];
-        var heights = Up(share);
-        // Where nothing here is low, the lowest that still does.
-        if (heights.Length == 0)
-            heights = [.. Up(RearBallMost).Take(1)];
-        if (heights.Length == 0)
-            return stance;
-        foreach (var height in heights.Reverse())
-        {
-            var raised = stance with { RearRaiseMetres = height };
-            if (
-                SplitLinkage.TrySolve(body, raised, out var posture, out _)
-                && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)
-            )
-                return raised;
-        }
-
-        return stance with
-        {
-            RearRaiseMetres = heights[0],
-        };
-    }
-
-    /// <summary>About 0.15 of stature where that can be built, else the lowest there is that the rear knee still follows; 0 where nothing is low enough.</summary>
-    private static double UnderInstep(StudioKit kit, Body body)
-    {
-        var usual = Below(kit, 0.15 * body.Stature);
-        return usual > 0 || !kit.HasHeights
-            ? usual
-            : kit.Heights()
-                .Select(h => h.Metres)
-                .FirstOrDefault(h => h > 0 && h <= (RearInstepMost * body.Stature) + 0.005);
-    }
-
-    private static double Below(StudioKit kit, double metres) =>
-        kit.HasHeights ? kit.Heights().Last(h => h.Metres <= metres + 0.005).Metres : Math.Floor(metres * 100) / 100;
-
     private static CardLine[] Card(Body body, SplitPosture posture, StudioKit kit)
     {
         var q = posture.Stance;
         var lines = new List<CardLine>
         {
-            new(
-                "stance",
-                "Front heel to rear toe",
-                kit.Tape.Length(posture.StanceMetres),
-                q.RearRaiseMetres > 0
-                    ? FormattableString.Invariant(
-                        $"{posture.StanceMetres / body.Foot:0.0} of the client's foot lengths; two to three is usual"
-                    )
-                    : "tape to tape, on one floor line"
-            ),
+            Distance(body, posture, kit.Tape),
             new(
                 "track",
                 "Feet apart",
@@ -380,6 +301,8 @@ public static class SetupPlanner
                     kit.Nearest(q.RearRaiseMetres).Parts
                 )
             );
+        if (q.RearRaiseMetres > 0)
+            lines.Add(new("heel", "Rear heel", "a little out", "hips stay square over it"));
         if (q.HeelWedge > Angle.Zero)
             lines.Add(
                 new(
@@ -390,6 +313,25 @@ public static class SetupPlanner
                 )
             );
         return [.. lines];
+    }
+
+    /// <summary>Where the front heel goes: from the rear toe on the floor, from the surface where the rear foot is raised.</summary>
+    private static CardLine Distance(Body body, SplitPosture posture, Tape tape)
+    {
+        if (posture.Stance.RearRaiseMetres <= 0)
+            return new(
+                "stance",
+                "Front heel to rear toe",
+                tape.Length(posture.StanceMetres),
+                "tape to tape, on one floor line"
+            );
+        var from = RearSurface.ToFrontHeel(posture);
+        return new(
+            "stance",
+            "Front heel to the surface",
+            tape.Length(from),
+            FormattableString.Invariant($"{from / body.Foot:0.0} of the client's foot lengths; two to three is usual")
+        );
     }
 
     private static Rounding[] Roundings(

@@ -52,8 +52,17 @@ internal sealed record KeptKit(
 /// <summary>By which part the rear foot stands.</summary>
 internal enum KeptRearFoot
 {
+    /// <summary>On the ball.</summary>
     Ball,
+
+    /// <summary>On the instep over a roll; every instep before contacts were told apart.</summary>
     Instep,
+
+    /// <summary>On the instep on a top that falls away behind.</summary>
+    SlopedInstep,
+
+    /// <summary>On the instep on a flat top.</summary>
+    FlatInstep,
 }
 
 /// <summary>A stance: angles in degrees, heights in centimetres.</summary>
@@ -78,7 +87,13 @@ internal sealed record KeptStance(
             100 * q.FrontRaiseMetres,
             100 * q.RearRaiseMetres,
             q.HeelWedge.Degrees,
-            q.RearFoot is RearFoot.Instep ? KeptRearFoot.Instep : KeptRearFoot.Ball
+            RearSurface.Of(q.RearFoot) switch
+            {
+                RearContact.Ball => KeptRearFoot.Ball,
+                RearContact.Sloped => KeptRearFoot.SlopedInstep,
+                RearContact.Flat => KeptRearFoot.FlatInstep,
+                _ => KeptRearFoot.Instep,
+            }
         );
 
     /// <summary>The stance, its rear foot by the ranges of that side.</summary>
@@ -91,7 +106,16 @@ internal sealed record KeptStance(
             FrontRaiseCm / 100,
             RearRaiseCm / 100,
             Angle.FromDegrees(Math.Max(0, WedgeDegrees)),
-            RearFoot == KeptRearFoot.Instep ? new RearFoot.Instep() : Core.Setup.RearFoot.For(rear)
+            RearSurface.FootOf(
+                RearFoot switch
+                {
+                    KeptRearFoot.Ball => RearContact.Ball,
+                    KeptRearFoot.SlopedInstep => RearContact.Sloped,
+                    KeptRearFoot.FlatInstep => RearContact.Flat,
+                    _ => RearContact.Roll,
+                },
+                rear
+            )
         );
 }
 

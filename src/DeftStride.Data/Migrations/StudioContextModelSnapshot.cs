@@ -631,6 +631,59 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Flags");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.HeightTrialFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("ExerciseId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Judged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("Sequence");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "ExerciseId");
+
+                    b.HasIndex("ClientId", "Sequence");
+
+                    b.ToTable("HeightTrials");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.LadderRecord", b =>
                 {
                     b.Property<Guid>("Id")
@@ -1385,6 +1438,27 @@ namespace DeftStride.Data.Migrations
                 });
 
             modelBuilder.Entity("DeftStride.Data.Records.FlagFact", b =>
+                {
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.HeightTrialFact", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
                         .WithMany()

@@ -174,6 +174,15 @@ internal sealed class SetupFact : ClientFact
     public required string Judged { get; set; }
 }
 
+/// <summary>Heights under a foot that were tried one after another, and what was made of them.</summary>
+internal sealed class HeightTrialFact : ClientFact
+{
+    public required string ExerciseId { get; set; }
+
+    /// <summary>What was recommended, and what was chosen (<see cref="Kept.KeptHeightAdvice"/>).</summary>
+    public required string Judged { get; set; }
+}
+
 /// <summary>A coach confirmed the studio's cautions.</summary>
 internal sealed class CautionFact : Fact;
 

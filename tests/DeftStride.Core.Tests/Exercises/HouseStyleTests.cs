@@ -231,4 +231,23 @@ public sealed class HouseStyleTests
         Assert.DoesNotContain(Fault.AllIn(forward.Forms), f => f.Id == "pelvis-turned");
         Assert.Contains(Fault.AllIn(Standard(Pad, HouseStyle.Usual).Forms), f => f.Id == "pelvis-turned");
     }
+
+    [Fact]
+    public void Hips_that_are_meant_to_go_back_are_recorded_and_not_judged_with_the_rear_foot_raised_alone()
+    {
+        var rear = Exercise.Find("rear-foot-raised")!;
+        var (usual, back) = (HouseStyle.Usual, With("rear-path", "back"));
+        Assert.True(Standard(rear, usual).Of("hip-path")!.MustPass);
+        var marked = Standard(rear, back).Of("hip-path")!;
+        Assert.Equal((false, false), (marked.MustPass, marked.Judged));
+        // Every other check of it is as it was, and other exercises know nothing of the mark.
+        Assert.Equal(
+            Standard(rear, usual).Bands.Where(b => b.Measure.Id != "hip-path"),
+            Standard(rear, back).Bands.Where(b => b.Measure.Id != "hip-path")
+        );
+        foreach (var other in Exercise.All.Where(e => e != rear))
+            Assert.Equal(Standard(other, usual).Bands, Standard(other, back).Bands);
+        Assert.Equal("Back and down, hip-dominant", Line("Hips", rear, back));
+        Assert.StartsWith("Hips travel back", back.On(rear).LookFor[0], StringComparison.Ordinal);
+    }
 }

@@ -302,10 +302,10 @@ public sealed class PlannerTests
                             RangeOfMotion.Assumed,
                             RangeOfMotion.Assumed,
                             kit,
-                            low
+                            new RearRaise(RearContact.Ball, low)
                         )
                         .RearRaiseMetres;
-                Assert.InRange(Raise(true), 0.01, (SetupPlanner.RearBallLow * stature) + 0.005);
+                Assert.InRange(Raise(true), 0.01, (SetupPlanner.RearBallMost / 2 * stature) + 0.005);
                 Assert.True(Raise(false) > Raise(true), $"{stature}: {Raise(false)} over {Raise(true)}");
             }
         }
@@ -325,7 +325,7 @@ public sealed class PlannerTests
                         range,
                         range,
                         one,
-                        low
+                        new RearRaise(RearContact.Ball, low)
                     )
                     .RearRaiseMetres,
                 6

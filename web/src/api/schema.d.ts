@@ -452,6 +452,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/heights": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["judgeHeights"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/look": {
         parameters: {
             query?: never;
@@ -798,6 +814,22 @@ export interface paths {
         get: operations["getHealth"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/height-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addHeightTrial"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1325,6 +1357,8 @@ export interface components {
         BenchStartView: {
             body: null | components["schemas"]["BodyDto"];
             exerciseId: string;
+            heightsCm: number[];
+            hipDominant: boolean;
             kept: components["schemas"]["SetupView"][];
             kit: components["schemas"]["KitDto"];
             leftRanges: components["schemas"]["RangeDto"][];
@@ -1332,6 +1366,7 @@ export interface components {
             rightRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
             today: components["schemas"]["TodayView"];
+            trials: components["schemas"]["HeightTrialView"][];
         };
         BenchView: {
             advice: components["schemas"]["AdviceView"][];
@@ -1345,6 +1380,7 @@ export interface components {
             fits: boolean;
             load: null | components["schemas"]["LoadView"];
             path: number[][];
+            rearSurface: null | components["schemas"]["RearSurfaceView"];
             sameBottom: components["schemas"]["OverlayView"][];
             sentence: components["schemas"]["PartView"][];
             sizes: components["schemas"]["BodySizesView"];
@@ -1795,6 +1831,8 @@ export interface components {
             id: string;
             name: string;
         };
+        /** @enum {unknown} */
+        Comfort: "good" | "bearable" | "unpleasant" | null;
         ComparisonView: {
             allowedText: string;
             /** Format: double */
@@ -2276,6 +2314,73 @@ export interface components {
              * @description What the disk of the data folder has left.
              */
             roomMegabytes: number;
+        };
+        /** @description What the tries say; string? HeightAdviceView.Missing is what has to be said first, while they say nothing yet. */
+        HeightAdviceView: {
+            because: string[];
+            /** Format: double */
+            cm: number;
+            missing: null | string;
+            outcome: null | components["schemas"]["HeightOutcome"];
+            sentence: string;
+        };
+        /**
+         * @description What comes of heights that were tried.
+         * @enum {unknown}
+         */
+        HeightOutcome: "keep" | "raiseMore" | "leave" | "lower";
+        HeightTrialRequest: {
+            asked: components["schemas"]["HeightTriesRequest"];
+            chosen: components["schemas"]["HeightOutcome"];
+            /** Format: double */
+            chosenCm: number;
+            /** Format: uuid */
+            clientId: string;
+            exerciseId: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            supersedes: null | string;
+        };
+        HeightTrialView: {
+            /** Format: date-time */
+            at: string;
+            because: string[];
+            chosen: components["schemas"]["HeightOutcome"];
+            /** Format: double */
+            chosenCm: number;
+            coach: string;
+            exerciseId: string;
+            /** Format: uuid */
+            id: string;
+            overruled: boolean;
+            sentence: string;
+            under: components["schemas"]["TriedUnder"];
+        };
+        /** @description Heights tried under a foot. double HeightTriesRequest.HighestCm is what geometry allows this client. */
+        HeightTriesRequest: {
+            /** Format: double */
+            highestCm: number;
+            readBy: components["schemas"]["ShinReadBy"];
+            school: components["schemas"]["SchoolCode"];
+            tries: components["schemas"]["HeightTryDto"][];
+            under: components["schemas"]["TriedUnder"];
+        };
+        /** @description What one height was like; what was not asked is null. */
+        HeightTryDto: {
+            backArches: null | boolean;
+            comfort: null | components["schemas"]["Comfort"];
+            /** Format: double */
+            frontSharePercent: null | number;
+            heelStays: null | boolean;
+            /** Format: double */
+            heightCm: number;
+            /** Format: double */
+            leftShinDegrees: null | number;
+            /** Format: int32 */
+            pain: null | number;
+            /** Format: double */
+            rightShinDegrees: null | number;
         };
         /** @description A height that can be built, and from what. */
         HeightView: {
@@ -3551,7 +3656,32 @@ export interface components {
             test: components["schemas"]["RangeTest"];
         };
         /** @enum {unknown} */
-        RearFootRule: "ball" | "instep";
+        RearFootRule: "ball" | "instep" | "slopedInstep" | "flatInstep";
+        /** @description A height of the studio against a rear leg. */
+        RearHeightView: {
+            /** Format: double */
+            cm: number;
+            fits: boolean;
+            note: null | string;
+            parts: string;
+            text: string;
+        };
+        /** @description How high this client's rear foot may go, on what it stands on now. An upper bound from geometry. */
+        RearSurfaceView: {
+            /** Format: double */
+            comfortableCm: number;
+            comfortableText: string;
+            estimated: boolean;
+            heights: components["schemas"]["RearHeightView"][];
+            /** Format: double */
+            highestCm: number;
+            highestText: string;
+            /** Format: double */
+            midShinCm: number;
+            midShinText: string;
+            sentence: string;
+            tooHigh: boolean;
+        };
         ReasonView: {
             /** Format: int32 */
             points: number;
@@ -3957,6 +4087,11 @@ export interface components {
             side: components["schemas"]["BodySide"];
             text: string;
         };
+        /**
+         * @description With what a shin was read while heights were tried.
+         * @enum {unknown}
+         */
+        ShinReadBy: "eye" | "gauge";
         /** @description In which picture a measure of a side is to be looked for; without a measure, the look as a whole. */
         ShownView: {
             measureId: null | string;
@@ -4106,9 +4241,12 @@ export interface components {
             body: components["schemas"]["BodyDto"];
             form: components["schemas"]["SplitForm"];
             frontRanges: components["schemas"]["RangeDto"][];
+            /** @default false */
+            hipDominant: boolean;
             kit: components["schemas"]["KitDto"];
             /** @default false */
             low: boolean;
+            rearFoot?: null | components["schemas"]["RearFootRule"];
             rearRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
             twoRightAngles: boolean;
@@ -4493,6 +4631,11 @@ export interface components {
             /** Format: uuid */
             id: string;
         };
+        /**
+         * @description Under which foot heights are tried.
+         * @enum {unknown}
+         */
+        TriedUnder: "frontFoot" | "rearFoot";
         UseView: {
             band: string;
             exerciseId: string;
@@ -5429,6 +5572,30 @@ export interface operations {
             };
         };
     };
+    judgeHeights: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeightTriesRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeightAdviceView"];
+                };
+            };
+        };
+    };
     readLook: {
         parameters: {
             query?: never;
@@ -5952,6 +6119,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["HealthView"];
+                };
+            };
+        };
+    };
+    addHeightTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HeightTrialRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HeightTrialView"];
                 };
             };
         };

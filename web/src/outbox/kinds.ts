@@ -150,10 +150,12 @@ const kinds: Kind[] = [
   },
   {
     method: 'POST',
-    path: /^\/api\/(stands|ranges|setups)$/,
+    path: /^\/api\/(stands|ranges|setups|height-trials)$/,
     of: ([what = ''], json) => ({
       kind: what,
-      words: { stands: 'a rung', ranges: 'a measured range', setups: 'a set-up' }[what] ?? what,
+      words:
+        { stands: 'a rung', ranges: 'a measured range', setups: 'a set-up', 'height-trials': 'heights that were tried' }[what] ??
+        what,
       lane: text(json.clientId),
       makes: text(json.id),
       rests: [text(json.clientId)],

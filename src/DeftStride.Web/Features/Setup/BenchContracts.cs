@@ -71,6 +71,8 @@ internal enum RearFootRule
 {
     Ball,
     Instep,
+    SlopedInstep,
+    FlatInstep,
 }
 
 internal sealed record StanceDto(
@@ -150,7 +152,9 @@ internal sealed record StartRequest(
     SchoolCode School,
     SplitForm Form,
     bool TwoRightAngles,
-    bool Low = false
+    bool Low = false,
+    RearFootRule? RearFoot = null,
+    bool HipDominant = false
 );
 
 /// <summary>A step. With <see cref="BoxCm"/> it is a step-down from that height, otherwise a step-up whose box follows from the knee.</summary>
@@ -205,6 +209,23 @@ internal sealed record BodySizesView(
     double TrunkCm
 );
 
+/// <summary>A height of the studio against a rear leg.</summary>
+internal sealed record RearHeightView(double Cm, string Text, string Parts, bool Fits, string? Note);
+
+/// <summary>How high this client's rear foot may go, on what it stands on now. An upper bound from geometry.</summary>
+internal sealed record RearSurfaceView(
+    string Sentence,
+    bool TooHigh,
+    double HighestCm,
+    double ComfortableCm,
+    double MidShinCm,
+    string HighestText,
+    string ComfortableText,
+    string MidShinText,
+    IReadOnlyList<RearHeightView> Heights,
+    bool Estimated
+);
+
 internal sealed record BenchView(
     string? Fault,
     IReadOnlyList<PartView> Sentence,
@@ -221,7 +242,8 @@ internal sealed record BenchView(
     LoadView? Load,
     IReadOnlyList<double[]> Path,
     IReadOnlyList<OverlayView> SameBottom,
-    string Family
+    string Family,
+    RearSurfaceView? RearSurface
 );
 
 internal sealed record StepView(
@@ -243,7 +265,10 @@ internal sealed record BenchStartView(
     SchoolCode School,
     IReadOnlyList<SetupView> Kept,
     TodayView Today,
-    bool Low
+    bool Low,
+    bool HipDominant,
+    IReadOnlyList<double> HeightsCm,
+    IReadOnlyList<HeightTrialView> Trials
 );
 
 /// <summary>A set-up to keep. Exactly one of <see cref="Split"/> and <see cref="Step"/> is given.</summary>

@@ -1,5 +1,7 @@
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -33,6 +35,23 @@ internal static class BenchEndpoints
             .WithName("solveStep");
         api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
+
+    /// <summary>So many of the latest trials of heights are shown.</summary>
+    private const int MostTrials = 6;
+
+    private static readonly Exercise RaisedRear = Exercise.All.First(e => e.Form == SplitForm.RearFootRaised);
+
+    /// <summary>What can be put under a foot, from the floor up; every five centimetres where no kit is listed.</summary>
+    private static double[] HeightsCm(StudioKit kit) =>
+        [
+            .. (
+                kit.HasHeights
+                    ? kit.Heights().Select(h => h.Metres)
+                    : Enumerable.Range(0, 1 + (int)(HeightTrial.MostRearMetres / 0.05)).Select(n => 0.05 * n)
+            )
+                .Where(h => h <= HeightTrial.MostRearMetres)
+                .Select(h => Math.Round(100 * h, 1)),
+        ];
 
     public static KitDto KitOf(StudioRecord studio) => ChoicesInForce.Kit(studio).ToWire();
 
@@ -84,7 +103,21 @@ internal static class BenchEndpoints
                 day.Today.School,
                 kept,
                 TodayView.Of(day),
-                day.Today.Spot is { } spot && spot.Ladder.StartsLow(spot.Rung)
+                day.Today.Spot is { } spot && spot.Ladder.StartsLow(spot.Rung),
+                ChoicesInForce
+                    .Style(await scope.StudioAsync(stop), client, RaisedRear.Id, day.Today.School)
+                    .HipDominant(RaisedRear),
+                HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore()),
+                [
+                    .. (
+                        await db.Standing<HeightTrialFact>()
+                            .AsNoTracking()
+                            .Where(t => t.ClientId == id)
+                            .OrderByDescending(t => t.Sequence)
+                            .Take(MostTrials)
+                            .ToListAsync(stop)
+                    ).Select(t => HeightTrialEndpoints.View(t, coaches)),
+                ]
             )
         );
     }

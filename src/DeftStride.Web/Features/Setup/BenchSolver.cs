@@ -30,6 +30,9 @@ internal static class BenchSolver
                 stance = stood.Stance;
         }
 
+        var surface = request.Form is SplitForm.RearFootRaised or SplitForm.RearInstep
+            ? Rear(body, stance, rear, kit)
+            : null;
         SplitPosture? posture = null;
         if (fault is null)
             SplitLinkage.TrySolve(body, stance, out posture, out fault);
@@ -51,7 +54,9 @@ internal static class BenchSolver
                 null,
                 [],
                 [],
-                ""
+                "",
+                // A surface that no posture reaches is too high for somebody: for whom, and what fits, is said all the same.
+                surface
             );
         }
 
@@ -82,7 +87,37 @@ internal static class BenchSolver
             Load(body, posture, request.Load.ToCore()),
             [.. SplitLinkage.PlantedPath(body, posture, Angle.FromDegrees(15), Angle.FromDegrees(20), 12).Select(At)],
             SameBottom(body, stance),
-            family?.Sentence(kit.Tape) ?? ""
+            family?.Sentence(kit.Tape) ?? "",
+            surface
+        );
+    }
+
+    /// <summary>How high the rear foot may go at this depth.</summary>
+    private static RearSurfaceView Rear(Body body, SplitStance stance, RangeOfMotion rear, StudioKit kit)
+    {
+        var surface = RearSurface.For(body, stance, RearSurface.Of(stance.RearFoot), rear, kit);
+        return new RearSurfaceView(
+            surface.Sentence(kit.Tape, stance.RearRaiseMetres),
+            stance.RearRaiseMetres > surface.HighestMetres + 0.005,
+            100 * surface.HighestMetres,
+            100 * surface.ComfortableMetres,
+            100 * surface.MidShinMetres,
+            kit.Tape.Length(surface.HighestMetres),
+            kit.Tape.Length(surface.ComfortableMetres),
+            kit.Tape.Length(surface.MidShinMetres),
+            [
+                .. surface.Heights.Select(h => new RearHeightView(
+                    Math.Round(100 * h.Height.Metres, 1),
+                    kit.Tape.Length(h.Height.Metres),
+                    h.Height.Parts,
+                    h.Fits,
+                    h.Fits ? null
+                        : h.StopsHigherMetres is { } up
+                            ? $"too high, unless the knee stops {kit.Tape.Length(up)} higher"
+                        : "too high"
+                )),
+            ],
+            surface.Estimated
         );
     }
 
@@ -153,7 +188,12 @@ internal static class BenchSolver
             RangeDto.ToCore(request.RearRanges),
             request.Kit.ToCore()
         );
-        var stance = SetupPlanner.Start(body, request.School, request.Form, front, rear, kit, request.Low);
+        var raised = new RearRaise(
+            request.RearFoot?.ToCore() ?? (request.Form == SplitForm.RearInstep ? RearContact.Roll : RearContact.Ball),
+            request.Low,
+            request.HipDominant
+        );
+        var stance = SetupPlanner.Start(body, request.School, request.Form, front, rear, kit, raised);
         return StanceDto.Of(
             request.TwoRightAngles
                 ? stance with

@@ -1,3 +1,4 @@
+using DeftStride.Core.Setup;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Bodies;
 
@@ -88,7 +89,13 @@ internal static class SetupForms
             s.FrontRaiseCm,
             s.RearRaiseCm,
             s.WedgeDegrees,
-            s.RearFoot == RearFootRule.Instep ? KeptRearFoot.Instep : KeptRearFoot.Ball
+            s.RearFoot switch
+            {
+                RearFootRule.Ball => KeptRearFoot.Ball,
+                RearFootRule.SlopedInstep => KeptRearFoot.SlopedInstep,
+                RearFootRule.FlatInstep => KeptRearFoot.FlatInstep,
+                _ => KeptRearFoot.Instep,
+            }
         );
 
     public static StanceDto ToWire(this KeptStance s) =>
@@ -100,6 +107,22 @@ internal static class SetupForms
             s.FrontRaiseCm,
             s.RearRaiseCm,
             s.WedgeDegrees,
-            s.RearFoot == KeptRearFoot.Instep ? RearFootRule.Instep : RearFootRule.Ball
+            s.RearFoot switch
+            {
+                KeptRearFoot.Ball => RearFootRule.Ball,
+                KeptRearFoot.SlopedInstep => RearFootRule.SlopedInstep,
+                KeptRearFoot.FlatInstep => RearFootRule.FlatInstep,
+                _ => RearFootRule.Instep,
+            }
         );
+
+    /// <summary>How the rear foot meets its surface, as the core has it.</summary>
+    public static RearContact ToCore(this RearFootRule rule) =>
+        rule switch
+        {
+            RearFootRule.Ball => RearContact.Ball,
+            RearFootRule.SlopedInstep => RearContact.Sloped,
+            RearFootRule.FlatInstep => RearContact.Flat,
+            _ => RearContact.Roll,
+        };
 }

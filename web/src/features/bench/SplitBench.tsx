@@ -16,7 +16,9 @@ import { CardSheet } from './CardSheet';
 import { Demands } from './Demands';
 import { Dial } from './Dial';
 import { ExerciseNotes } from './ExerciseNotes';
+import { HeightTrialSheet, LastTried } from './HeightTrialSheet';
 import { LOADS } from './loads';
+import { RearFootChoice, RearLadder } from './RearLadder';
 import { SetupCard } from './SetupCard';
 import { TrackView } from './TrackView';
 import { useBench } from './useBench';
@@ -45,14 +47,18 @@ export function SplitBench({
   const [same, setSame] = useState(false);
   const [compare, setCompare] = useState<Schema['BenchView'] | null>(null);
   const [card, setCard] = useState(false);
+  const [trying, setTrying] = useState(false);
   const [id, setId] = useState(() => uuid());
   const units = unitsOf(studio.tape);
   const frontRanges = front === 'left' ? start.leftRanges : start.rightRanges;
   const rearRanges = front === 'left' ? start.rightRanges : start.leftRanges;
 
+  // Of one exercise the rear foot stands on its ball or lies on its instep.
+  const raised = form === 'rearFootRaised';
+  const formNow: Schema['SplitForm'] = raised && stance && stance.rearFoot !== 'ball' ? 'rearInstep' : form;
   const request = useMemo<Schema['BenchRequest'] | null>(
-    () => (stance ? { body, frontRanges, rearRanges, kit: start.kit, stance, stanceCm, load, school, form } : null),
-    [body, frontRanges, rearRanges, start.kit, school, form, stance, stanceCm, load],
+    () => (stance ? { body, frontRanges, rearRanges, kit: start.kit, stance, stanceCm, load, school, form: formNow } : null),
+    [body, frontRanges, rearRanges, start.kit, school, formNow, stance, stanceCm, load],
   );
   const { view, problem, settled } = useBench(request);
   // While nothing fits, the last posture that did stays in sight under the sentence that says why.
@@ -63,8 +69,24 @@ export function SplitBench({
   // The first of two rungs of one form starts low; another exercise than today's has no rung.
   const low = start.low && exercise.id === start.exerciseId;
   const begin = useMutation({
-    mutationFn: (from: { school: School; twoRightAngles: boolean }) =>
-      take(api.POST('/api/compute/start', { body: { body, frontRanges, rearRanges, kit: start.kit, form, low, ...from } })),
+    mutationFn: (from: { school: School; twoRightAngles: boolean; rearFoot?: Schema['RearFootRule']; hipDominant?: boolean }) => {
+      const rearFoot = from.rearFoot ?? stance?.rearFoot ?? 'ball';
+      return take(
+        api.POST('/api/compute/start', {
+          body: {
+            body,
+            frontRanges,
+            rearRanges,
+            kit: start.kit,
+            low,
+            hipDominant: start.hipDominant,
+            ...from,
+            rearFoot,
+            form: raised && rearFoot !== 'ball' ? 'rearInstep' : form,
+          },
+        }),
+      );
+    },
     onSuccess: (found) => change(found),
   });
   const change = useCallback(
@@ -124,6 +146,7 @@ export function SplitBench({
     setStance(back);
     setStanceCm(null);
   };
+  const under: Schema['TriedUnder'] | null = raised ? 'rearFoot' : form === 'frontFootRaised' ? 'frontFoot' : null;
   const fault = view?.fault ?? problem;
   const ready = settled && view !== null && !fault && !keep.isPending;
   useShortcuts('Set-up planner', [
@@ -134,6 +157,7 @@ export function SplitBench({
     { keys: 'B', does: 'Lay half-kneeling and reverse lunge over it', run: () => setSame(!same) },
     { keys: 'V', does: 'Keep this one in sight to compare', run: () => setCompare(compare ? null : view) },
     { keys: 'Z', does: 'Undo', run: undo },
+    ...(under ? [{ keys: 'H', does: 'Try two heights', run: () => setTrying(true) }] : []),
     { keys: 'P', does: 'The card, large', run: () => setCard(true) },
     { keys: 'D', does: 'Keep this set-up', run: () => ready && keep.mutate() },
   ]);
@@ -184,6 +208,23 @@ export function SplitBench({
 
         <aside className="flex min-h-0 flex-col rounded-2xl bg-paper" aria-label="What it asks and gives">
           <div className="flex min-h-0 flex-1 flex-col gap-4 overflow-y-auto p-4">
+            {raised && base && (
+              <RearFootChoice
+                clientId={clientId}
+                rearFoot={base.rearFoot}
+                hipDominant={start.hipDominant}
+                onRearFoot={(rearFoot) => begin.mutate({ school, twoRightAngles: false, rearFoot })}
+                onHips={(hipDominant) => begin.mutate({ school, twoRightAngles: false, hipDominant })}
+              />
+            )}
+            {view?.rearSurface && base && (
+              <RearLadder
+                surface={view.rearSurface}
+                nowCm={base.rearRaiseCm}
+                units={units}
+                onPick={(rearRaiseCm) => set({ rearRaiseCm })}
+              />
+            )}
             {view && <Demands demands={view.demands} />}
             {view?.family && (
               <p className="border-l-4 border-steel pl-3 text-copy" data-family>
@@ -214,6 +255,13 @@ export function SplitBench({
               </p>
             ))}
             {view?.load && <LoadPart load={view.load} held={load} units={units} onHeld={setLoad} />}
+            {under && (
+              <LastTried trials={start.trials.filter((t) => t.exerciseId === exercise.id)} units={units}>
+                <Button className="px-3! text-copy!" hint="H" onClick={() => setTrying(true)}>
+                  Try two heights
+                </Button>
+              </LastTried>
+            )}
             <ExerciseNotes exercise={exercise} />
             {shown && track && <TrackView sizes={shown.sizes} text={track.value} />}
             <div className="flex flex-wrap gap-2">
@@ -248,7 +296,9 @@ export function SplitBench({
             )}
           </div>
           <div className="grid gap-3 border-t border-hair p-4">
-            {view && <SetupCard lines={view.card.filter((l) => ['stance', 'pad', 'front', 'rear', 'wedge'].includes(l.id))} />}
+            {view && (
+              <SetupCard lines={view.card.filter((l) => ['stance', 'pad', 'front', 'rear', 'heel', 'wedge'].includes(l.id))} />
+            )}
             <Trouble error={keep.error ?? begin.error} />
             {keep.isSuccess && (
               <p role="status" className="text-copy font-semibold text-pine">
@@ -287,6 +337,22 @@ export function SplitBench({
           </Button>
         </ActionBar>
       </div>
+      {under && base && (
+        <HeightTrialSheet
+          key={`${exercise.id}-${trying}`}
+          open={trying}
+          onOpenChange={setTrying}
+          clientId={clientId}
+          exerciseId={exercise.id}
+          under={under}
+          school={school}
+          units={units}
+          nowCm={under === 'rearFoot' ? base.rearRaiseCm : base.frontRaiseCm}
+          highestCm={under === 'rearFoot' ? (view?.rearSurface?.highestCm ?? 60) : 20}
+          heights={start.heightsCm}
+          onHeight={(cm) => set(under === 'rearFoot' ? { rearRaiseCm: cm } : { frontRaiseCm: cm })}
+        />
+      )}
       {view && (
         <CardSheet
           open={card}
