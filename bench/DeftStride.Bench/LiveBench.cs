@@ -37,8 +37,45 @@ internal static class LiveBench
             );
         }
 
+        Positions(page, server.Url);
         return 0;
     }
+
+    /// <summary>The pressure point of two positions moved 300 times along the sole by key: from the key to both drawings and all numbers painted.</summary>
+    private static void Positions(Page page, string url)
+    {
+        page.Go("/").Press("Bram Hartnell");
+        page.Until("the client", () => page.Driver.Url.Contains("/clients/", StringComparison.Ordinal));
+        page.Go($"/clients/{new Uri(page.Driver.Url).AbsolutePath.Split('/')[2]}/positions");
+        page.Find("[data-position='A'] [role='slider']");
+        page.Find("[data-sentence][data-settled='true']");
+        var sorted = ((IReadOnlyCollection<object>)page.Driver.ExecuteAsyncScript(PositionScript, 300)!)
+            .Select(v => Convert.ToDouble(v, CultureInfo.InvariantCulture))
+            .Order()
+            .ToArray();
+        Console.WriteLine(
+            $"two positions, pressure moved, painted: median {sorted[sorted.Length / 2]:0.0} ms, 95th percentile {sorted[(int)(sorted.Length * 0.95)]:0.0} ms, worst {sorted[^1]:0.0} ms ({sorted.Length} moves)"
+        );
+    }
+
+    private const string PositionScript = """
+        const [moves, done] = arguments;
+        const frame = () => new Promise((r) => requestAnimationFrame(r));
+        const slider = () => document.querySelector("[data-position='A'] [role='slider']");
+        (async () => {
+          const times = [];
+          slider().focus();
+          for (let i = 0; i < moves; i++) {
+            await frame();
+            const was = slider().getAttribute('aria-valuenow');
+            const start = performance.now();
+            slider().dispatchEvent(new KeyboardEvent('keydown', { key: i % 40 < 20 ? 'ArrowRight' : 'ArrowLeft', bubbles: true }));
+            do await frame(); while (slider().getAttribute('aria-valuenow') === was || !document.querySelector("[data-sentence][data-settled='true']"));
+            times.push(performance.now() - start);
+          }
+          done(times);
+        })();
+        """;
 
     // Each move waits for the reading that belongs to it to be in the page, then for the frame that paints it.
     private const string Script = """

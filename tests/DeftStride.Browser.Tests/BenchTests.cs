@@ -151,7 +151,10 @@ public sealed class BenchTests
         page.Click("[aria-label='Back, first height'] button:nth-of-type(1)");
         page.Click("[aria-label='To stand on, second height'] button:nth-of-type(2)");
         page.Click("[aria-label='Back, second height'] button:nth-of-type(2)");
-        page.Until("the advice", () => page.Find("[data-advice] .say").Text.StartsWith("Lower:", StringComparison.Ordinal));
+        page.Until(
+            "the advice",
+            () => page.Find("[data-advice] .say").Text.StartsWith("Lower:", StringComparison.Ordinal)
+        );
         page.Press("Lower: ");
         page.See("lower,");
         page.Until("the lower one on the bench", () => Value(page, "Under the rear foot") < high - 1);

@@ -138,6 +138,15 @@ public sealed class PlayTests : IDisposable
                 """
             )!;
         Assert.Matches(@"^540 960 1?\d\.\d true true$", read);
+
+        // Both instants become positions, drawn and weighed as they stand.
+        await _filmed.MeasureAsync(165);
+        page.Key("c");
+        page.Find("[data-position='B']");
+        page.See("Held still as filmed");
+        page.See("Read off the clip’s points");
+        page.Until("what they do", () => page.Text().Contains("as at those instants", StringComparison.Ordinal));
+        Assert.Empty(page.Errors());
         Assert.Empty(page.Errors());
     }
 

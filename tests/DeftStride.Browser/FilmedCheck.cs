@@ -37,6 +37,27 @@ public sealed class FilmedCheck : IDisposable
     /// <summary>Asks the studio.</summary>
     public Task<JsonNode> GetAsync(string path) => SendAsync(HttpMethod.Get, path, null);
 
+    /// <summary>Says how tall the client is.</summary>
+    public async Task MeasureAsync(double statureCm)
+    {
+        var now = await GetAsync($"/api/clients/{Client}/intake");
+        var intake = now["intake"]!.DeepClone();
+        intake["statureCm"] = statureCm;
+        await SendAsync(
+            HttpMethod.Put,
+            $"/api/clients/{Client}/intake",
+            JsonContent.Create(
+                new JsonObject
+                {
+                    ["operationId"] = Guid.CreateVersion7(),
+                    ["version"] = now["version"]!.DeepClone(),
+                    ["goal"] = "",
+                    ["intake"] = intake,
+                }
+            )
+        );
+    }
+
     private static ByteArrayContent Bytes(byte[] bytes)
     {
         var content = new ByteArrayContent(bytes);

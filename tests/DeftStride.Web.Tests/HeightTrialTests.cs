@@ -23,10 +23,8 @@ public sealed class HeightTrialTests : IDisposable
     private static HeightTriesRequest Front(params HeightTryDto[] tries) =>
         new(TriedUnder.FrontFoot, SchoolCode.KneeForward, ShinReadBy.Eye, 20, tries);
 
-    private async Task<JsonNode> KeepAsync(
-        HeightTrialRequest trial,
-        HttpStatusCode expected = HttpStatusCode.OK
-    ) => (await _studio.PostAsync("/api/height-trials", trial, expected))!;
+    private async Task<JsonNode> KeepAsync(HeightTrialRequest trial, HttpStatusCode expected = HttpStatusCode.OK) =>
+        (await _studio.PostAsync("/api/height-trials", trial, expected))!;
 
     [Fact]
     public async Task A_trial_is_judged_kept_once_and_stands_on_the_bench()
@@ -100,10 +98,7 @@ public sealed class HeightTrialTests : IDisposable
         Assert.True(surface["tooHigh"]!.GetValue<bool>());
         Assert.StartsWith("43 cm is too high for this leg.", Text(surface, "sentence"), StringComparison.Ordinal);
         Assert.Contains("Use the 20 cm box.", Text(surface, "sentence"), StringComparison.Ordinal);
-        Assert.Equal(
-            [true, false],
-            surface["heights"]!.AsArray().Select(h => h!["fits"]!.GetValue<bool>())
-        );
+        Assert.Equal([true, false], surface["heights"]!.AsArray().Select(h => h!["fits"]!.GetValue<bool>()));
         var lower = await _studio.PostAsync(
             "/api/compute/bench",
             Rear(20, RearFootRule.FlatInstep, SplitForm.RearInstep)

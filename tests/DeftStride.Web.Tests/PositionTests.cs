@@ -148,13 +148,8 @@ public sealed class PositionTests : IDisposable
         }
     }
 
-    [Fact]
-    public async Task A_client_of_whom_nothing_is_known_has_no_positions_and_one_that_was_measured_has_every_pair()
+    private async Task MeasureAsync(Guid client)
     {
-        var client = await _studio.ClientAsync();
-        var bare = await _studio.GetAsync($"/api/clients/{client}/positions");
-        Assert.Null(bare["body"]);
-        Assert.Empty(bare["pairs"]!.AsArray());
         var intake = await _studio.GetAsync($"/api/clients/{client}/intake");
         await _studio.SendAsync(
             HttpMethod.Put,
@@ -171,6 +166,16 @@ public sealed class PositionTests : IDisposable
             ),
             HttpStatusCode.OK
         );
+    }
+
+    [Fact]
+    public async Task A_client_of_whom_nothing_is_known_has_no_positions_and_one_that_was_measured_has_every_pair()
+    {
+        var client = await _studio.ClientAsync();
+        var bare = await _studio.GetAsync($"/api/clients/{client}/positions");
+        Assert.Null(bare["body"]);
+        Assert.Empty(bare["pairs"]!.AsArray());
+        await MeasureAsync(client);
         var start = await _studio.GetAsync($"/api/clients/{client}/positions?front=right");
         Assert.Equal("right", Text(start, "front"));
         Assert.Equal(6, start["pairs"]!.AsArray().Count);
@@ -191,5 +196,33 @@ public sealed class PositionTests : IDisposable
             );
             Assert.Null(found["fault"]);
         }
+    }
+
+    [Fact]
+    public async Task An_instant_that_is_none_is_refused_with_a_sentence_and_one_of_nobody_is_not_found()
+    {
+        var client = await _studio.ClientAsync();
+        await MeasureAsync(client);
+        async Task<(HttpStatusCode Status, string Text)> AskAsync(string moments)
+        {
+            using var answer = await _studio.Http.GetAsync(
+                new Uri($"/api/clients/{client}/positions?moments={moments}", UriKind.Relative)
+            );
+            return (answer.StatusCode, await answer.Content.ReadAsStringAsync());
+        }
+        var nobody = $"{Guid.CreateVersion7()},{Guid.CreateVersion7()},left,1.2";
+        Assert.Equal(HttpStatusCode.NotFound, (await AskAsync(nobody)).Status);
+        foreach (var wrong in new[] { "x", "a,b,c,d", nobody.Replace("1.2", "soon", StringComparison.Ordinal) })
+        {
+            var (status, text) = await AskAsync(wrong);
+            Assert.Equal(HttpStatusCode.BadRequest, status);
+            Assert.Contains("Choose it again in the clip.", text, StringComparison.Ordinal);
+        }
+
+        Assert.Contains(
+            "Two instants are compared",
+            (await AskAsync($"{nobody};{nobody};{nobody}")).Text,
+            StringComparison.Ordinal
+        );
     }
 }

@@ -61,12 +61,14 @@ public sealed record PositionComparison(
     /// <param name="b">The second.</param>
     /// <param name="goals">What the client comes for, the first first.</param>
     /// <param name="soreKnee">Whether a knee of the client is sore: then the knee is asked about first.</param>
+    /// <param name="asFilmed">Whether the postures are those of instants of a clip, which need not be its bottom; it changes words alone.</param>
     public static PositionComparison Of(
         Body body,
         PositionReading a,
         PositionReading b,
         IReadOnlyList<Goal> goals,
-        bool soreKnee
+        bool soreKnee,
+        bool asFilmed = false
     )
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -86,7 +88,7 @@ public sealed record PositionComparison(
             b,
             joints,
             ticks,
-            Say(first, soreKnee, a, b, joints),
+            Say(first, soreKnee, a, b, joints, asFilmed),
             HoldsOf(
                 body,
                 a,
@@ -94,7 +96,8 @@ public sealed record PositionComparison(
                 first is null ? null
                     : Joint(first.Purpose) is { } j ? joints[(int)j]
                     : null,
-                first
+                first,
+                asFilmed
             )
         );
     }
@@ -288,7 +291,8 @@ public sealed record PositionComparison(
         bool soreKnee,
         PositionReading a,
         PositionReading b,
-        JointComparison[] joints
+        JointComparison[] joints,
+        bool asFilmed
     )
     {
         if (first is null)
@@ -297,7 +301,10 @@ public sealed record PositionComparison(
         var knee = joints[(int)MomentJoint.Knee];
         var hip = joints[(int)MomentJoint.Hip];
         var ankle = joints[(int)MomentJoint.Ankle];
-        string When() => a.Gain > 0 ? "just after the turn" : "at the bottom";
+        string When() =>
+            a.Gain > 0 ? "just after the turn"
+            : asFilmed ? "held there"
+            : "at the bottom";
         return first.Purpose switch
         {
             Purpose.SpareKnee => Phrase.Of(
@@ -377,16 +384,17 @@ public sealed record PositionComparison(
         PositionReading a,
         PositionReading b,
         JointComparison? joint,
-        PurposeTick? first
+        PurposeTick? first,
+        bool asFilmed
     )
     {
         var mass = FormattableString.Invariant(
             $"{body.Mass:0} kg{(body.Measures.MassKilograms is null ? " (assumed)" : "")}"
         );
         var start =
-            a.Gain > 0
-                ? $"Estimates for just after the turn, {mass}."
-                : $"Estimates for standing still at the bottom, {mass}.";
+            a.Gain > 0 ? $"Estimates for just after the turn, {mass}."
+            : asFilmed ? $"Estimates for standing still as at those instants, {mass}; in movement the forces are other."
+            : $"Estimates for standing still at the bottom, {mass}.";
         if (a.Position is Position.OnTwo { Step: true } && b.Position is Position.OnTwo { Step: true })
             start = $"Estimates for the start of the step, both feet down, {mass}.";
         if (first is null)

@@ -56,13 +56,16 @@ export const planQuery = (clientId: string) =>
   });
 
 /** What two positions of a client can be made from. */
-export const positionsQuery = (clientId: string, front: Schema['BodySide'] | null) =>
+export const positionsQuery = (clientId: string, front: Schema['BodySide'] | null, moments: string[]) =>
   queryOptions({
-    queryKey: ['bench', clientId, 'positions', front],
+    queryKey: ['bench', clientId, 'positions', front, moments],
     queryFn: () =>
       take(
         api.GET('/api/clients/{id}/positions', {
-          params: { path: { id: clientId }, query: front ? { front } : {} },
+          params: {
+            path: { id: clientId },
+            query: { ...(front ? { front } : {}), ...(moments.length > 0 ? { moments: moments.join(';') } : {}) },
+          },
         }),
       ),
     placeholderData: keepPreviousData,

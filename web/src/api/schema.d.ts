@@ -3345,6 +3345,8 @@ export interface components {
             /** Format: double */
             begins: number;
             /** Format: uuid */
+            checkId: string;
+            /** Format: uuid */
             clipId: string;
             cue: null | string;
             film: boolean;
@@ -3360,6 +3362,7 @@ export interface components {
             paths: {
                 [key: string]: (null | number)[];
             };
+            posture: boolean;
             /** Format: double */
             rate: number;
             repetitions: components["schemas"]["PlayedRepetitionView"][];
@@ -3447,6 +3450,8 @@ export interface components {
             oneLeg: null | components["schemas"]["OneLegDto"];
             /** Format: double */
             pressure: number;
+            /** Format: double */
+            rearAimDegrees?: null | number;
             split: null | components["schemas"]["StanceDto"];
             step: null | components["schemas"]["StepStartDto"];
             /** Format: double */
@@ -3456,7 +3461,7 @@ export interface components {
          * @description When in the repetition two positions are read.
          * @enum {unknown}
          */
-        PositionMoment: "bottom" | "afterTurn";
+        PositionMoment: "bottom" | "afterTurn" | "asFilmed";
         PositionsRequest: {
             a: components["schemas"]["PositionDto"];
             b: components["schemas"]["PositionDto"];
@@ -3471,6 +3476,8 @@ export interface components {
         PositionsStartView: {
             body: null | components["schemas"]["BodyDto"];
             exerciseId: string;
+            /** Format: int32 */
+            filmed: number;
             front: components["schemas"]["BodySide"];
             goals: components["schemas"]["Goal"][];
             kit: components["schemas"]["KitDto"];
@@ -5388,6 +5395,7 @@ export interface operations {
         parameters: {
             query?: {
                 front?: string;
+                moments?: string;
             };
             header?: never;
             path: {

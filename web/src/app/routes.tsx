@@ -94,6 +94,9 @@ const positionsRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/positions',
   staticData: { title: 'Two positions' },
+  // Instants of clips to begin with: check, clip, side and seconds of each.
+  validateSearch: (search: Record<string, unknown>): { moments?: string[] } =>
+    Array.isArray(search.moments) ? { moments: search.moments.filter((m) => typeof m === 'string').slice(0, 2) } : {},
   component: screens.positions,
 });
 

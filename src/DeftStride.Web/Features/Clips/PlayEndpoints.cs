@@ -57,6 +57,8 @@ internal sealed record TempoView(TempoPart Part, int? Asked, double? Done, doubl
 /// pixels of the upright frame; null where it was not seen.
 /// </summary>
 internal sealed record PlayedClipView(
+    Guid CheckId,
+    bool Posture,
     Guid ClipId,
     Guid? TrialId,
     string? Cue,
@@ -214,6 +216,10 @@ internal static class PlayEndpoints
         var (clip, kept) = (played.Clip, played.Kept);
         var tempo = TempoDone.Of(played.Seen, asked);
         return new PlayedClipView(
+            check.Fact.Id,
+            // Its instants can be read as postures: a stance on two legs, seen from the side.
+            kept.View == View.Side
+                && clip.Movement.Exercise.Form is not null,
             Guid.Parse(clip.Movement.Body.Clip),
             played.Trial,
             played.Cue,

@@ -72,7 +72,8 @@ internal sealed record PositionDto(
     OneLegDto? OneLeg,
     LoadDto Load,
     double Pressure,
-    double UpSeconds
+    double UpSeconds,
+    double? RearAimDegrees = null
 );
 
 /// <summary>When in the repetition two positions are read.</summary>
@@ -80,6 +81,9 @@ internal enum PositionMoment
 {
     Bottom,
     AfterTurn,
+
+    /// <summary>Held still as at instants of a clip.</summary>
+    AsFilmed,
 }
 
 internal sealed record PositionsRequest(
@@ -199,5 +203,6 @@ internal sealed record PositionsStartView(
     SchoolCode School,
     IReadOnlyList<PairView> Pairs,
     IReadOnlyList<LookedPositionView> Looked,
-    IReadOnlyList<string> Scales
+    IReadOnlyList<string> Scales,
+    int Filmed
 );

@@ -10,6 +10,7 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Bench;
+using DeftStride.Studio.Films;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.People;
 using DeftStride.Studio.Today;
@@ -38,11 +39,13 @@ internal static class PositionEndpoints
     private static async Task<Ok<PositionsStartView>> StartAsync(
         Guid id,
         string? front,
+        string? moments,
         StudioContext db,
         StudioScope scope,
         TodayBook days,
         CheckBook checks,
         SetupShelf setups,
+        PlayBook films,
         CancellationToken stop
     )
     {
@@ -72,6 +75,8 @@ internal static class PositionEndpoints
         );
         var kept = KeptIntake.Of(client);
         var looks = await LooksAsync(id, db, checks, stop);
+        var set = (await setups.InForceAsync([id], stop))[id].ToArray();
+        var filmed = await FilmedAsync(id, moments?.Split(';') ?? [], films, set, body, left, right, stop);
         var facts = body is null
             ? null
             : new PairFacts(BodyDto.ToCore(body), frontRanges, rearRanges, kit.WeightsKg ?? []);
@@ -100,14 +105,108 @@ internal static class PositionEndpoints
                                 PositionSolver.ToWire(p.B)
                             )),
                     ],
-                [
-                    .. (await setups.InForceAsync([id], stop))[id].Select(Kept).OfType<LookedPositionView>(),
-                    .. looks.SelectMany(Postures),
-                ],
-                [.. looks.SelectMany(Weighed)]
+                [.. filmed, .. set.Select(Kept).OfType<LookedPositionView>(), .. looks.SelectMany(Postures)],
+                [.. looks.SelectMany(Weighed)],
+                filmed.Count
             )
         );
     }
+
+    /// <summary>Instants of clips as postures: each named by check, clip, side and seconds, with commas between, and a semicolon between two.</summary>
+    private static async Task<IReadOnlyList<LookedPositionView>> FilmedAsync(
+        Guid clientId,
+        string[] moments,
+        PlayBook films,
+        IReadOnlyList<SetupFact> setups,
+        BodyDto? body,
+        IReadOnlyList<RangeDto> left,
+        IReadOnlyList<RangeDto> right,
+        CancellationToken stop
+    )
+    {
+        if (moments.Length > 2)
+            throw Refusal.BadInput("moment", "Two instants are compared, not more. Choose again in the clip.");
+        if (body is null)
+            return [];
+        List<(BodySide Side, string Day, LookedPositionView View)> found = [];
+        foreach (var (moment, which) in moments.Select((m, i) => (m, i == 0 ? "A" : "B")))
+        {
+            if (
+                moment.Split(',') is not [var checkText, var clipText, var sideText, var secondsText]
+                || !Guid.TryParse(checkText, out var checkId)
+                || !Guid.TryParse(clipText, out var clipId)
+                || !Enum.TryParse<BodySide>(sideText, true, out var side)
+                || !double.TryParse(secondsText, NumberStyles.Float, CultureInfo.InvariantCulture, out var seconds)
+            )
+                throw Refusal.BadInput("moment", "This instant is not named as one. Choose it again in the clip.");
+            var (check, clips, _) = await films.OpenAsync(checkId, stop);
+            if (
+                check.Fact.ClientId != clientId
+                || clips.FirstOrDefault(c => c.Clip.Movement.Body.Clip == clipId.ToString() && c.Clip.Side == side)
+                    is not { } played
+            )
+                throw Refusal.Missing("This clip is not there any more. Choose the instant again.");
+            var rear = RangeDto.ToCore(side == BodySide.Left ? right : left);
+            var exercise = check.Standard.Exercise;
+            var stood = setups
+                .Where(s => s.ExerciseId == exercise.Id)
+                .Select(s => KeptCard.Kept.Read(s.Judged).Stance?.ToCore(rear))
+                .FirstOrDefault();
+            var posture =
+                FilmedPosture.TryAt(
+                    played.Clip.Movement,
+                    side,
+                    seconds,
+                    BodyDto.ToCore(body),
+                    stood,
+                    rear,
+                    check.Standard.Errors,
+                    out var fault
+                ) ?? throw Refusal.BadInput("moment", FilmedPosture.Sentence(fault!.Value));
+            var when = string.Create(
+                CultureInfo.InvariantCulture,
+                $"{(side == BodySide.Left ? "left" : "right")}, {check.Fact.RecordedAt:d MMM}, at {seconds:0.00} s"
+            );
+            found.Add(
+                (
+                    side,
+                    check.Fact.RecordedAt.ToString("d MMM", CultureInfo.InvariantCulture),
+                    new LookedPositionView(
+                        clipId,
+                        $"{which} from the clip: {when}",
+                        "Read off the clip’s points, about 2° each angle and 3 cm in depth."
+                            + (posture.RearThighSeen ? "" : " Assumed: rear thigh."),
+                        new PositionDto(
+                            string.Create(CultureInfo.InvariantCulture, $"the instant at {seconds:0.00} s"),
+                            Rounded(StanceDto.Of(posture.Stance)),
+                            null,
+                            null,
+                            new LoadDto(LoadPosition.None, 0),
+                            Pressure.Instep,
+                            1
+                        )
+                    )
+                )
+            );
+        }
+
+        // Each is called by what it differs in from the other: its side, its day, or its second.
+        string Called((BodySide Side, string Day, LookedPositionView View) one) =>
+            found.Select(f => f.Side).Distinct().Count() > 1
+                ? $"the instant on the {(one.Side == BodySide.Left ? "left" : "right")}"
+            : found.Select(f => f.Day).Distinct().Count() > 1 ? $"the instant of {one.Day}"
+            : one.View.Position.Name;
+        return [.. found.Select(f => f.View with { Position = f.View.Position with { Name = Called(f) } })];
+    }
+
+    private static StanceDto Rounded(StanceDto s) =>
+        s with
+        {
+            ShinDegrees = Math.Round(s.ShinDegrees, 1),
+            RearThighDegrees = Math.Round(s.RearThighDegrees, 1),
+            RearKneeCm = Math.Round(s.RearKneeCm, 1),
+            TrunkDegrees = Math.Round(s.TrunkDegrees, 1),
+        };
 
     /// <summary>A stance that was worked out and kept.</summary>
     private static LookedPositionView? Kept(SetupFact fact) =>

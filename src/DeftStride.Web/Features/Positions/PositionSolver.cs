@@ -13,6 +13,9 @@ namespace DeftStride.Web.Features.Positions;
 /// <summary>From two positions to what is drawn of them. Keeps nothing.</summary>
 internal static class PositionSolver
 {
+    /// <summary>No rear leg pushes further forward than this, degrees.</summary>
+    private const int MostAim = 40;
+
     public static PositionsView Solve(PositionsRequest request)
     {
         var (body, front, rear) = (
@@ -46,7 +49,14 @@ internal static class PositionSolver
             return Faulty(Which.A, problem!);
         if (Read(b!, request.B, out problem) is not { } other)
             return Faulty(Which.B, problem!);
-        var found = PositionComparison.Of(body, one, other, request.Goals, request.SoreKnee);
+        var found = PositionComparison.Of(
+            body,
+            one,
+            other,
+            request.Goals,
+            request.SoreKnee,
+            request.Moment == PositionMoment.AsFilmed
+        );
         var raised = a is Position.OnTwo { Step: false } two && b is Position.OnTwo { Step: false } ? two : null;
         return new PositionsView(
             null,
@@ -123,7 +133,18 @@ internal static class PositionSolver
         {
             if (!SplitLinkage.TrySolve(body, split.ToCore(rear), out var posture, out var fault))
                 return LinkageFaults.Sentence(fault.Value);
-            position = new Position.OnTwo(dto.Name, posture, load, dto.Pressure, ForceRule.RearPush);
+            if (dto.RearAimDegrees is { } aim && (!double.IsFinite(aim) || aim is < 0 or > MostAim))
+                throw Refusal.BadInput(
+                    "rearAim",
+                    $"The rear leg pushes from straight up, 0°, to {MostAim}° forward. Set it between."
+                );
+            position = new Position.OnTwo(
+                dto.Name,
+                posture,
+                load,
+                dto.Pressure,
+                dto.RearAimDegrees is { } own ? new ForceRule.RearAimed(Angle.FromDegrees(own)) : ForceRule.RearPush
+            );
         }
         else if (dto is { Step: { } step, Split: null, OneLeg: null })
         {

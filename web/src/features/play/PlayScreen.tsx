@@ -87,6 +87,15 @@ function Playing({
   const navigate = useNavigate();
   const toCheck = () => void navigate({ to: '/clients/$clientId/check', params: { clientId }, search: { check: play.checkId } });
   const another = () => setWhich((which + 1) % pairs.length);
+  const fromSide = clips.filter((c) => c.posture);
+  const compare = () =>
+    void navigate({
+      to: '/clients/$clientId/positions',
+      params: { clientId },
+      search: {
+        moments: fromSide.map((c) => [c.checkId, c.clipId, c.side, secondsIn(c, at).toFixed(3)].join()),
+      },
+    });
   const saved = useCallback((problem: string | null) => {
     setSaving(null);
     setSaid(problem ?? 'The film is written, with the instruments in it.');
@@ -108,6 +117,7 @@ function Playing({
     { keys: 'O', does: 'This one again and again', run: () => player.setLoop(!player.loop) },
     { keys: 'B', does: 'Another pair: sides, before and after', run: another },
     { keys: 'L', does: 'Lines on the picture, or none', run: () => setDrawn(!drawn) },
+    ...(fromSide.length > 0 ? [{ keys: 'C', does: 'Compare these instants as positions', run: compare }] : []),
     { keys: 'N', does: 'Back to the check', run: toCheck },
   ]);
 
@@ -195,6 +205,11 @@ function Playing({
           </div>
           {notes.length > 0 && <p className="text-small text-soft">{notes.join(' ')}</p>}
           <WayUp clips={clips} pair={pair} />
+          {fromSide.length > 0 && (
+            <Button className="justify-self-start" onClick={compare}>
+              {fromSide.length > 1 ? 'Compare the two instants as positions' : 'This instant as a position'}
+            </Button>
+          )}
           <Give clips={clips} pair={pair} saving={saving} onSave={setSaving} />
           {said && (
             <p className="text-small" role="status">
@@ -242,6 +257,11 @@ function Playing({
       <div className="flex items-start justify-between gap-4">
         {sentence}
         <div className="flex shrink-0 gap-2">
+          {fromSide.length > 0 && (
+            <Button hint="C" onClick={compare}>
+              {fromSide.length > 1 ? 'Both as positions' : 'As a position'}
+            </Button>
+          )}
           {pairs.length > 1 && (
             <Button hint="B" onClick={another}>
               {pairs[(which + 1) % pairs.length]?.words}

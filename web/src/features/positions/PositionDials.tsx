@@ -59,6 +59,12 @@ export function PositionDials({
             onSet({ ...own, split: { ...split, frontRaiseCm } }),
           )}
           {tall('Under the rear foot', split.rearRaiseCm, (rearRaiseCm) => onSet({ ...own, split: { ...split, rearRaiseCm } }))}
+          <Dial
+            label="Rear push, forward"
+            unit="°"
+            value={position.rearAimDegrees ?? 19}
+            onSet={(rearAimDegrees) => onSet({ ...own, rearAimDegrees })}
+          />
         </>
       )}
       {step && (

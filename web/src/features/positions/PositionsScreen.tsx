@@ -1,5 +1,5 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
-import { Link, useParams } from '@tanstack/react-router';
+import { Link, useParams, useSearch } from '@tanstack/react-router';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
@@ -28,7 +28,8 @@ const whole = (value: number) => String(Math.round(value)).replace('-', '−');
 export function PositionsScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId/positions' });
   const [front, setFront] = useState<Schema['BodySide'] | null>(null);
-  const start = useQuery(positionsQuery(clientId, front));
+  const { moments } = useSearch({ from: '/clients/$clientId/positions' });
+  const start = useQuery(positionsQuery(clientId, front, moments ?? []));
   const client = useClient(clientId);
   const studio = useStudio();
   const name = client.data?.client.name;
@@ -55,7 +56,7 @@ export function PositionsScreen() {
     );
   return (
     <Compared
-      key={`${clientId}-${start.data.front}`}
+      key={`${clientId}-${start.data.front}-${moments?.join()}`}
       clientId={clientId}
       name={name}
       start={start.data}
@@ -85,10 +86,14 @@ function Compared({
   onFront: (front: Schema['BodySide']) => void;
 }) {
   const first = start.pairs[0];
-  const [pair, setPair] = useState(first?.kind ?? null);
-  const [a, setA] = useState<Position | null>(first?.a ?? null);
-  const [b, setB] = useState<Position | null>(first?.b ?? null);
-  const [moment, setMoment] = useState<Schema['PositionMoment']>('bottom');
+  // Instants of clips that were brought along stand first; one alone is held against the set-up or the first pair’s.
+  const [one, other] = start.looked.slice(0, start.filmed);
+  const [pair, setPair] = useState(one ? null : (first?.kind ?? null));
+  const [a, setA] = useState<Position | null>(one?.position ?? first?.a ?? null);
+  const [b, setB] = useState<Position | null>(
+    other?.position ?? (one ? (start.looked[start.filmed]?.position ?? first?.a ?? null) : (first?.b ?? null)),
+  );
+  const [moment, setMoment] = useState<Schema['PositionMoment']>(one ? 'asFilmed' : 'bottom');
   const [over, setOver] = useState(false);
   const [pounds, setPounds] = useState(studio.tape === 'inches');
   const [shown, setShown] = useState<'A' | 'B' | null>(null);
@@ -141,7 +146,13 @@ function Compared({
     setB(renamed(a, 'B'));
   };
   const bothSplit = Boolean(a?.split && b?.split);
-  const turn = () => bothSplit && setMoment(moment === 'bottom' ? 'afterTurn' : 'bottom');
+  // An instant of a clip is held as it is: the turn belongs to a bottom.
+  const filmed = [a, b].some((p) => start.looked.slice(0, start.filmed).some((l) => l.position.name === p?.name));
+  const still = filmed ? 'asFilmed' : 'bottom';
+  const turn = () => bothSplit && !filmed && setMoment(moment === 'bottom' ? 'afterTurn' : 'bottom');
+  useEffect(() => {
+    if (moment !== 'afterTurn' || filmed) setMoment(still);
+  }, [still, filmed, moment]);
 
   const served = view?.ticks.find((t) => t.serves === 'a' || t.serves === 'b')?.serves;
   const serves = served === 'b' ? 'B' : 'A';
@@ -246,6 +257,7 @@ function Compared({
           onChange={(e) => pick(e.target.value as Schema['PairKind'])}
           className="h-11 max-w-full rounded-[10px] border border-edge bg-paper px-2.5 text-body pointer-coarse:text-entry font-semibold text-ink"
         >
+          {!pair && <option value="">Which of these two?</option>}
           {start.pairs.map((p) => (
             <option key={p.kind} value={p.kind}>
               {p.question}
@@ -261,7 +273,8 @@ function Compared({
           ]}
           onPick={onFront}
         />
-        {bothSplit && (
+        {filmed && <p className="text-copy text-soft">Held still as filmed</p>}
+        {bothSplit && !filmed && (
           <Choice
             label="When"
             value={moment}
