@@ -162,6 +162,31 @@ public sealed class BenchTests
     }
 
     [Fact]
+    public void A_mark_on_the_floor_by_tape_and_by_knee_goes_to_the_card_and_the_library_tells_the_rest()
+    {
+        using var server = new AppHost(demo: true);
+        using var page = new Page(server.Url);
+        page.Go("/").Understood();
+        page.Press("Bram Hartnell");
+        page.Until("the client", () => page.Driver.Url.Contains("/clients/", StringComparison.Ordinal));
+        var client = new Uri(page.Driver.Url).AbsolutePath.Split('/')[2];
+        page.Go($"/clients/{client}/bench?exercise=lateral-lunge");
+        page.Find("[data-marks]");
+        var tape = Value(page, "Tape");
+        var knee = Value(page, "Knee at the bottom");
+        page.Click("[aria-label='Knee at the bottom: more']");
+        page.Until("a longer step", () => Value(page, "Tape") > tape);
+        page.Click("[aria-label='Tape: less']");
+        page.Click("[aria-label='Tape: less']");
+        page.Click("[aria-label='Tape: less']");
+        page.Until("a shallower knee", () => Value(page, "Knee at the bottom") < knee);
+        page.Key("d");
+        page.See("Kept for the lateral lunge");
+        page.Go("/library?open=exercise:lateral-lunge");
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
     public void Meeting_a_client_chooses_and_says_why_not_and_a_sore_knee_changes_it()
     {
         using var server = new AppHost();

@@ -103,11 +103,12 @@ internal static class Catalogue
         Clean = CleanPosture.UpFrom(new Pose(24, 82, 30, -34, 24)),
     };
 
-    private static ExerciseShape Off(MovementPlane plane, Pose bottom) =>
+    private static ExerciseShape Off(MovementPlane plane, ReachWay reach, Pose bottom) =>
         new()
         {
             FootTravels = true,
             Plane = plane,
+            Reach = reach,
             Clean = CleanPosture.UpFrom(bottom),
         };
 
@@ -422,7 +423,7 @@ internal static class Catalogue
         )
         {
             Plain = "step to the side",
-            Shape = Off(MovementPlane.Sideways, new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }) with
+            Shape = Off(MovementPlane.Sideways, ReachWay.Side, new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }) with
             {
                 Slot = Slot.HipDominant,
             },
@@ -443,7 +444,7 @@ internal static class Catalogue
         )
         {
             Plain = "step behind and across",
-            Shape = Off(MovementPlane.Crossing, new Pose(14, 58, 14, 30, 72) { FreeLegOut = -28 }),
+            Shape = Off(MovementPlane.Crossing, ReachWay.Behind, new Pose(14, 58, 14, 30, 72) { FreeLegOut = -28 }),
             Loads = [LoadPosition.Goblet],
         },
         new(
@@ -465,7 +466,7 @@ internal static class Catalogue
         )
         {
             Plain = "step in front and across",
-            Shape = Off(MovementPlane.Crossing, new Pose(16, 60, 10, 26, 66) { FreeLegOut = -18 }),
+            Shape = Off(MovementPlane.Crossing, ReachWay.Across, new Pose(16, 60, 10, 26, 66) { FreeLegOut = -18 }),
             Loads = [LoadPosition.Goblet],
         },
         new(
@@ -487,7 +488,7 @@ internal static class Catalogue
         )
         {
             Plain = "step back and open",
-            Shape = Off(MovementPlane.Turning, new Pose(4, 80, 8, 14, 62) { FreeLegOut = 22 }),
+            Shape = Off(MovementPlane.Turning, ReachWay.Open, new Pose(4, 80, 8, 14, 62) { FreeLegOut = 22 }),
         },
         new(
             "step-down-tap",
@@ -775,6 +776,7 @@ internal static class Catalogue
                 Slot = Slot.HipDominant,
                 OneLeg = true,
                 SlidesBack = true,
+                Reach = ReachWay.Slide,
                 Clean = new CleanPosture(
                     CleanPosture.Tall with
                     {

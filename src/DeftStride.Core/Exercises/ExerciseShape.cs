@@ -93,6 +93,9 @@ public sealed record ExerciseShape
     /// <summary>Which way it goes.</summary>
     public MovementPlane Plane { get; init; }
 
+    /// <summary>Where one foot goes from the other, where a mark on the floor decides it.</summary>
+    public ReachWay Reach { get; init; }
+
     /// <summary>Which place of the week it fills.</summary>
     public Slot Slot { get; init; }
 

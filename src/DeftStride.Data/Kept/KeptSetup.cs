@@ -172,7 +172,18 @@ internal sealed record KeptStepUsed(
     double TrunkDegrees
 ) : Stored;
 
-/// <summary>A set-up that was kept, with what it was worked out from. One of <see cref="Split"/> and <see cref="Step"/> is given.</summary>
+/// <summary>What a mark on the floor was worked out from.</summary>
+internal sealed record KeptReachUsed(
+    KeptBody Body,
+    Tape Tape,
+    ReachWay Way,
+    bool Diagonal,
+    double? KneeDegrees,
+    double? TapeCm,
+    double? DirectionDegrees
+) : Stored;
+
+/// <summary>A set-up that was kept, with what it was worked out from. One of <see cref="Split"/>, <see cref="Step"/> and <see cref="Reach"/> is given.</summary>
 internal sealed record KeptSetup(
     Guid Id,
     Guid ClientId,
@@ -181,7 +192,8 @@ internal sealed record KeptSetup(
     BodySide Front,
     KeptSplit? Split = null,
     KeptStepUsed? Step = null,
-    Guid? Supersedes = null
+    Guid? Supersedes = null,
+    KeptReachUsed? Reach = null
 ) : StoredDocument, IKept<KeptSetup>
 {
     public static StoredForm<KeptSetup> Kept { get; } = new("setup", "a set-up");

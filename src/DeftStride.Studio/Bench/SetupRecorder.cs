@@ -21,8 +21,9 @@ internal static class SetupRecorder
                 Judged = KeptCard.Kept.Write(
                     request switch
                     {
-                        { Split: { } split, Step: null } => Of(split),
-                        { Step: { } step, Split: null } => Of(step),
+                        { Split: { } split, Step: null, Reach: null } => Of(split),
+                        { Step: { } step, Split: null, Reach: null } => Of(step),
+                        { Reach: { } reach, Split: null, Step: null } => Of(reach),
                         _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the planner."),
                     }
                 ),
@@ -64,6 +65,24 @@ internal static class SetupRecorder
             Degrees(used.ShinDegrees),
             Angle.FromDegrees(used.TrunkDegrees)
         );
+        return new KeptCard(Lines(plan.Card), plan.Estimated);
+    }
+
+    private static KeptCard Of(KeptReachUsed used)
+    {
+        if (ReachForm.Of(used.Way) is not { } form)
+            throw Refusal.BadInput("reach", "No mark on the floor decides this exercise. Go back to the planner.");
+        var plan =
+            ReachPlan.TryOf(
+                Sizes(used.Body),
+                form,
+                Degrees(used.KneeDegrees),
+                used.TapeCm / 100,
+                Degrees(used.DirectionDegrees),
+                used.Diagonal,
+                used.Tape,
+                out var problem
+            ) ?? throw Refusal.BadInput("reach", problem!);
         return new KeptCard(Lines(plan.Card), plan.Estimated);
     }
 

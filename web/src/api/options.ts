@@ -217,6 +217,13 @@ export const stepQuery = (request: Schema['StepRequest']) =>
     placeholderData: keepPreviousData,
   });
 
+export const reachQuery = (request: Schema['ReachRequest']) =>
+  queryOptions({
+    queryKey: ['reach', request],
+    queryFn: () => take(api.POST('/api/compute/reach', { body: request })),
+    placeholderData: keepPreviousData,
+  });
+
 export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => take(api.GET('/api/kit')) });
 
 /** What coaches disagree about: as the studio has it, or as one client does. */

@@ -516,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/reach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveReach"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/scales": {
         parameters: {
             query?: never;
@@ -1356,6 +1372,7 @@ export interface components {
         };
         BenchStartView: {
             body: null | components["schemas"]["BodyDto"];
+            diagonal: boolean;
             exerciseId: string;
             heightsCm: number[];
             hipDominant: boolean;
@@ -2122,6 +2139,7 @@ export interface components {
             name: string;
             needsBox: boolean;
             plain: string;
+            reach: components["schemas"]["ReachWay"];
             setUp: string;
             /** Format: double */
             startBoxCm: null | number;
@@ -2729,6 +2747,13 @@ export interface components {
             why: string;
             words: components["schemas"]["CueOwner"];
         };
+        /** @description What belongs to an exercise besides what every screen knows of it. */
+        LibraryExerciseView: {
+            id: string;
+            steps: components["schemas"]["LibraryStepView"][];
+            whichMuscle: string;
+            wrong: components["schemas"]["LibraryWrongView"][];
+        };
         LibraryFaultView: {
             causes: components["schemas"]["LibraryCauseView"][];
             cues: components["schemas"]["LibraryCueView"][];
@@ -2779,14 +2804,27 @@ export interface components {
             name: string;
             reason: string;
         };
+        /** @description A step of a set-up. */
+        LibraryStepView: {
+            name: string;
+            say: string;
+        };
         /** @description Everything the product knows, to read, search and follow, with how often it came up here. */
         LibraryView: {
+            exercises: components["schemas"]["LibraryExerciseView"][];
             faults: components["schemas"]["LibraryFaultView"][];
             ladders: components["schemas"]["LibraryLadderView"][];
             measures: components["schemas"]["LibraryMeasureView"][];
             rules: components["schemas"]["LibraryRuleView"][];
             /** Format: int64 */
             studioVersion: number;
+        };
+        /** @description Something that goes wrong in an exercise, and the first thing to say about it. */
+        LibraryWrongView: {
+            faultId: string;
+            key: boolean;
+            name: string;
+            say: string;
         };
         LoadDto: {
             /** Format: double */
@@ -3662,6 +3700,47 @@ export interface components {
             side: components["schemas"]["BodySide"];
             test: components["schemas"]["RangeTest"];
         };
+        /** @description A mark on the floor for a reach. With double? ReachRequest.TapeCm the knee follows from it, else it from the knee. */
+        ReachRequest: {
+            body: components["schemas"]["BodyDto"];
+            diagonal: boolean;
+            /** Format: double */
+            directionDegrees: null | number;
+            /** Format: double */
+            kneeDegrees: null | number;
+            tape: components["schemas"]["Tape"];
+            /** Format: double */
+            tapeCm: null | number;
+            way: components["schemas"]["ReachWay"];
+        };
+        /** @description Where the other foot stands from the working one, seen from above; centimetres, x ahead, y toward the other foot's own side. */
+        ReachView: {
+            card: components["schemas"]["CardLineView"][];
+            /** Format: double */
+            directionDegrees: number;
+            estimated: boolean;
+            fault: null | string;
+            /** Format: double */
+            hipBackCm: number;
+            /** Format: double */
+            kneeDegrees: number;
+            /** Format: double */
+            leastDirection: number;
+            longestText: null | string;
+            /** Format: double */
+            mostDirection: number;
+            otherAnkle: number[];
+            otherOnBall: boolean;
+            sentence: components["schemas"]["PartView"][];
+            sizes: components["schemas"]["BodySizesView"];
+            /** Format: double */
+            tapeCm: number;
+        };
+        /**
+         * @description Where one foot goes from the other, where a mark on the floor decides it.
+         * @enum {unknown}
+         */
+        ReachWay: "none" | "side" | "behind" | "across" | "open" | "slide";
         /** @enum {unknown} */
         RearFootRule: "ball" | "instep" | "slopedInstep" | "flatInstep";
         /** @description A height of the studio against a rear leg. */
@@ -3874,6 +3953,7 @@ export interface components {
             cue: null | string;
             felt: string[];
             gate: null | components["schemas"]["GateView"];
+            lookFor: string[];
             name: string;
             plain: string;
             setup: components["schemas"]["SetupStepView"][];
@@ -4052,7 +4132,7 @@ export interface components {
             value: string;
             why: string;
         };
-        /** @description A set-up to keep. Exactly one of BenchRequest? SetupRequest.Split and StepRequest? SetupRequest.Step is given. */
+        /** @description A set-up to keep. Exactly one of BenchRequest? SetupRequest.Split, StepRequest? SetupRequest.Step and ReachRequest? SetupRequest.Reach is given. */
         SetupRequest: {
             /** Format: uuid */
             clientId: string;
@@ -4060,6 +4140,7 @@ export interface components {
             front: components["schemas"]["BodySide"];
             /** Format: uuid */
             id: string;
+            reach?: null | components["schemas"]["ReachRequest"];
             school: components["schemas"]["SchoolCode"];
             split: null | components["schemas"]["BenchRequest"];
             step: null | components["schemas"]["StepRequest"];
@@ -5672,6 +5753,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PositionsView"];
+                };
+            };
+        };
+    };
+    solveReach: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReachRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReachView"];
                 };
             };
         };

@@ -58,7 +58,9 @@ public static class SetupSteps
                 Line("front")
             ),
         };
-        if (planted || shape.FootTravels)
+        if (shape.Reach != ReachWay.None)
+            steps.Add(new("Distance", ToMark(shape.Reach, style), Line("mark")));
+        else if (planted || shape.FootTravels)
             steps.Add(
                 new(
                     "Distance",
@@ -74,7 +76,7 @@ public static class SetupSteps
             steps.Add(new("Distance", "Toes to the box.", gap));
         if (shape.BackLeg)
             steps.Add(new("Rear foot", "On its ball, heel a little out.", Line("rear")));
-        if (planted || shape.FootTravels || shape.BothFeetPlanted)
+        if ((planted || shape.FootTravels || shape.BothFeetPlanted) && shape.Reach == ReachWay.None)
             steps.Add(new("Width", "On two rails, not on a rope.", On("track")));
         steps.Add(
             SettleGate.Belongs(exercise, school)
@@ -102,4 +104,15 @@ public static class SetupSteps
         );
         return steps;
     }
+
+    private static string ToMark(ReachWay way, HouseStyle style) =>
+        way switch
+        {
+            ReachWay.Side when style.Lateral == "straight" => "To the mark at the side, feet level.",
+            ReachWay.Side => "To the mark at the side, the outside foot slightly ahead.",
+            ReachWay.Behind => "The free toes to the mark behind and across.",
+            ReachWay.Across => "Across in front to the mark, as far on both sides.",
+            ReachWay.Open => "Straight back to the mark, that foot turned out a quarter turn.",
+            _ => "A line for the big toe, straight back.",
+        };
 }

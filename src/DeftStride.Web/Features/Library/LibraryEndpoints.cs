@@ -1,8 +1,10 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
@@ -82,6 +84,20 @@ internal sealed record LibraryRungView(
 
 internal sealed record LibraryLadderView(string Id, string Name, IReadOnlyList<LibraryRungView> Rungs);
 
+/// <summary>A step of a set-up.</summary>
+internal sealed record LibraryStepView(string Name, string Say);
+
+/// <summary>Something that goes wrong in an exercise, and the first thing to say about it.</summary>
+internal sealed record LibraryWrongView(string FaultId, string Name, string Say, bool Key);
+
+/// <summary>What belongs to an exercise besides what every screen knows of it.</summary>
+internal sealed record LibraryExerciseView(
+    string Id,
+    IReadOnlyList<LibraryStepView> Steps,
+    IReadOnlyList<LibraryWrongView> Wrong,
+    string WhichMuscle
+);
+
 /// <summary>Everything the product knows, to read, search and follow, with how often it came up here.</summary>
 [System.ComponentModel.ImmutableObject(true)]
 internal sealed record LibraryView(
@@ -89,7 +105,8 @@ internal sealed record LibraryView(
     IReadOnlyList<LibraryMeasureView> Measures,
     IReadOnlyList<LibraryFaultView> Faults,
     IReadOnlyList<LibraryRuleView> Rules,
-    IReadOnlyList<LibraryLadderView> Ladders
+    IReadOnlyList<LibraryLadderView> Ladders,
+    IReadOnlyList<LibraryExerciseView> Exercises
 );
 
 internal static class LibraryEndpoints
@@ -217,7 +234,27 @@ internal static class LibraryEndpoints
                         )),
                     ]
                 )),
-            ]
+            ],
+            [.. Exercise.All.Select(e => Whole(e, studio, words))]
+        );
+    }
+
+    private static LibraryExerciseView Whole(Exercise exercise, StudioRecord studio, CueWords words)
+    {
+        var school = exercise.UsualSchool ?? SchoolCode.VerticalShin;
+        var whole = WholeExercise.Of(
+            exercise,
+            school,
+            ChoicesInForce.Style(studio, null, exercise.Id, school),
+            [],
+            Load.None,
+            shoesOn: false
+        );
+        return new(
+            exercise.Id,
+            [.. whole.Steps.Select(s => new LibraryStepView(s.Name, s.Say))],
+            [.. whole.Wrong.Select(w => new LibraryWrongView(w.Fault.Id, w.Fault.Name, words.Of(w.First).Text, w.Key))],
+            whole.WhichMuscle
         );
     }
 }

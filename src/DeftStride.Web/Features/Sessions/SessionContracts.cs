@@ -115,6 +115,7 @@ internal sealed record SessionExerciseView(
     string Plain,
     string? Cue,
     IReadOnlyList<string> Felt,
+    IReadOnlyList<string> LookFor,
     IReadOnlyList<SetupStepView> Setup,
     GateView? Gate,
     IReadOnlyList<SoreAnswerView> Sore,

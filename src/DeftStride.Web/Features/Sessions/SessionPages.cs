@@ -138,6 +138,7 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
             exercise.Plain,
             mine ? session.Day.CueText : null,
             said.Felt,
+            said.LookFor,
             [
                 .. SetupSteps
                     .Of(exercise, school, style, card, load, session.Day.Care.KeepsShoes)

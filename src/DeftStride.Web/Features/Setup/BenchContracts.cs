@@ -168,6 +168,17 @@ internal sealed record StepRequest(
     double TrunkDegrees
 );
 
+/// <summary>A mark on the floor for a reach. With <see cref="TapeCm"/> the knee follows from it, else it from the knee.</summary>
+internal sealed record ReachRequest(
+    BodyDto Body,
+    Tape Tape,
+    ReachWay Way,
+    bool Diagonal,
+    double? KneeDegrees,
+    double? TapeCm,
+    double? DirectionDegrees
+);
+
 /// <summary>Points of a figure in the side view, centimetres: x forward of the front ankle (or of the box's face), y up.</summary>
 internal sealed record FigureView(IReadOnlyDictionary<string, double[]> Points);
 
@@ -256,6 +267,24 @@ internal sealed record StepView(
     IReadOnlyList<AdviceView> Advice
 );
 
+/// <summary>Where the other foot stands from the working one, seen from above; centimetres, x ahead, y toward the other foot's own side.</summary>
+internal sealed record ReachView(
+    string? Fault,
+    IReadOnlyList<PartView> Sentence,
+    bool Estimated,
+    double KneeDegrees,
+    double TapeCm,
+    double DirectionDegrees,
+    double LeastDirection,
+    double MostDirection,
+    string? LongestText,
+    double[] OtherAnkle,
+    bool OtherOnBall,
+    double HipBackCm,
+    BodySizesView Sizes,
+    IReadOnlyList<CardLineView> Card
+);
+
 internal sealed record BenchStartView(
     BodyDto? Body,
     IReadOnlyList<RangeDto> LeftRanges,
@@ -267,11 +296,12 @@ internal sealed record BenchStartView(
     TodayView Today,
     bool Low,
     bool HipDominant,
+    bool Diagonal,
     IReadOnlyList<double> HeightsCm,
     IReadOnlyList<HeightTrialView> Trials
 );
 
-/// <summary>A set-up to keep. Exactly one of <see cref="Split"/> and <see cref="Step"/> is given.</summary>
+/// <summary>A set-up to keep. Exactly one of <see cref="Split"/>, <see cref="Step"/> and <see cref="Reach"/> is given.</summary>
 internal sealed record SetupRequest(
     Guid Id,
     Guid ClientId,
@@ -280,7 +310,8 @@ internal sealed record SetupRequest(
     BodySide Front,
     BenchRequest? Split,
     StepRequest? Step,
-    Guid? Supersedes
+    Guid? Supersedes,
+    ReachRequest? Reach = null
 );
 
 /// <summary>A set-up that was just kept, and where it is to be seen.</summary>

@@ -33,6 +33,8 @@ internal static class BenchEndpoints
             .WithName("startStance");
         api.MapPost("/compute/step", (StepRequest request) => TypedResults.Ok(BenchSolver.Solve(request)))
             .WithName("solveStep");
+        api.MapPost("/compute/reach", (ReachRequest request) => TypedResults.Ok(BenchSolver.Solve(request)))
+            .WithName("solveReach");
         api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
 
@@ -107,6 +109,7 @@ internal static class BenchEndpoints
                 ChoicesInForce
                     .Style(await scope.StudioAsync(stop), client, RaisedRear.Id, day.Today.School)
                     .HipDominant(RaisedRear),
+                ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id).Lateral != "straight",
                 HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore()),
                 [
                     .. (
@@ -174,6 +177,8 @@ internal static class BenchEndpoints
             BenchSolver.Solve(split);
         if (request.Step is { } step)
             BenchSolver.Solve(step);
+        if (request.Reach is { } reach && BenchSolver.Solve(reach).Fault is { } fault)
+            throw Refusal.BadInput("reach", fault);
         return request.ToKept();
     }
 }

@@ -180,6 +180,71 @@ internal static class BenchSolver
         );
     }
 
+    public static ReachView Solve(ReachRequest request)
+    {
+        var body = BodyDto.ToCore(request.Body);
+        if (ReachForm.Of(request.Way) is not { } form)
+            throw Refusal.BadInput("way", "No mark on the floor decides this exercise. Choose one that reaches.");
+        foreach (
+            var (field, name, value, most) in new[]
+            {
+                ("knee", "Knee", request.KneeDegrees, 180.0),
+                ("direction", "Direction", request.DirectionDegrees, 180.0),
+                ("tape", "The tape", request.TapeCm, 400.0),
+            }
+        )
+        {
+            if (value is { } given && (!double.IsFinite(given) || given < 0 || given > most))
+                throw Refusal.BadInput(field, $"{name} is beyond anything a body does. Set it back.");
+        }
+
+        static Angle? Degrees(double? degrees) => degrees is { } d ? Angle.FromDegrees(d) : null;
+        var plan = ReachPlan.TryOf(
+            body,
+            form,
+            Degrees(request.KneeDegrees),
+            request.TapeCm / 100,
+            Degrees(request.DirectionDegrees),
+            request.Diagonal,
+            request.Tape,
+            out var problem
+        );
+        var sizes = Sizes(body);
+        return plan is null
+            ? new(
+                problem,
+                [],
+                !body.SegmentsMeasured,
+                request.KneeDegrees ?? 0,
+                request.TapeCm ?? 0,
+                request.DirectionDegrees ?? 0,
+                form.Least.Degrees,
+                form.Most.Degrees,
+                null,
+                [],
+                form.OtherOnBall,
+                0,
+                sizes,
+                []
+            )
+            : new(
+                null,
+                PartView.Of(plan.Sentence(request.Tape)),
+                plan.Estimated,
+                Math.Round(plan.Posture.Knee.Degrees, 1),
+                Math.Round(100 * plan.Posture.TapeMetres, 1),
+                Math.Round(plan.Posture.Direction.Degrees, 1),
+                form.Least.Degrees,
+                form.Most.Degrees,
+                plan.Longest is { } furthest ? request.Tape.Length(furthest.TapeMetres) : null,
+                At(plan.Posture.OtherAnkle),
+                form.OtherOnBall,
+                100 * plan.Posture.HipBackMetres,
+                sizes,
+                [.. plan.Card.Select(CardLineView.Of)]
+            );
+    }
+
     public static StanceDto Start(StartRequest request)
     {
         var (body, front, rear, kit) = (

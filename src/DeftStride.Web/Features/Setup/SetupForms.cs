@@ -70,8 +70,12 @@ internal static class SetupForms
                     t.TrunkDegrees
                 )
                 : null,
-            r.Supersedes
+            r.Supersedes,
+            r.Reach is { } u ? ToKept(u) : null
         );
+
+    private static KeptReachUsed ToKept(ReachRequest r) =>
+        new(ToKept(r.Body), r.Tape, r.Way, r.Diagonal, r.KneeDegrees, r.TapeCm, r.DirectionDegrees);
 
     private static KeptKitUsed Used(KitDto k) => KeptKitUsed.Of(k.ToKept());
 

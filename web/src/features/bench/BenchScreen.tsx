@@ -9,6 +9,7 @@ import { Conditions } from '@/features/safety/Conditions';
 import { StandingSign } from '@/features/safety/StopSign';
 import { Choice } from '@/ui/Choice';
 import { Waiting } from '@/ui/Notice';
+import { ReachBench } from './ReachBench';
 import { SplitBench } from './SplitBench';
 import { StepBench } from './StepBench';
 
@@ -57,7 +58,9 @@ function Bench({
   body: Schema['BodyDto'];
   studio: Schema['StudioView'];
 }) {
-  const exercises = studio.exercises.filter((e) => (e.form !== null || e.needsBox) && !start.today.notOffered.includes(e.id));
+  const exercises = studio.exercises.filter(
+    (e) => (e.form !== null || e.needsBox || e.reach !== 'none') && !start.today.notOffered.includes(e.id),
+  );
   const { exercise: asked, style } = useSearch({ from: '/clients/$clientId/bench' });
   const [exerciseId, setExerciseId] = useState(asked ?? start.exerciseId);
   const [front, setFront] = useState<Schema['BodySide']>(start.today.opensOn);
@@ -119,8 +122,10 @@ function Bench({
   };
   return exercise.form ? (
     <SplitBench key={`${exercise.id}-${front}`} {...shared} form={exercise.form} />
-  ) : (
+  ) : exercise.needsBox ? (
     <StepBench key={`${exercise.id}-${front}`} {...shared} />
+  ) : (
+    <ReachBench key={`${exercise.id}-${front}`} {...shared} />
   );
 }
 

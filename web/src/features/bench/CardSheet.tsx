@@ -12,7 +12,7 @@ export function CardSheet({
   lines,
   estimated,
   clientId,
-  exerciseId,
+  exercise,
 }: {
   open: boolean;
   onClose: () => void;
@@ -20,11 +20,11 @@ export function CardSheet({
   lines: Schema['CardLineView'][];
   estimated: boolean;
   clientId: string;
-  exerciseId: string;
+  exercise: Schema['ExerciseView'];
 }) {
   const day = useClient(clientId).data?.today;
   // The hour that the card belongs to, where it is today's.
-  const today = day?.exerciseId === exerciseId && day.asked ? day : null;
+  const today = day?.exerciseId === exercise.id && day.asked ? day : null;
   return (
     <Dialog.Root open={open} onOpenChange={(now) => !now && onClose()}>
       <Dialog.Portal>
@@ -36,6 +36,11 @@ export function CardSheet({
           <Dialog.Title className="say text-large sm:text-huge">{title}</Dialog.Title>
           <div className="my-auto py-8">
             <SetupCard lines={lines} large />
+            <ul className="mt-6 list-disc border-t border-hair pt-4 pl-7 text-title sm:text-big" data-look-for>
+              {exercise.lookFor.map((l) => (
+                <li key={l}>{l}</li>
+              ))}
+            </ul>
             {today && (
               <div className="mt-6 grid gap-3 border-t border-hair pt-5" data-card-day>
                 <p className="say text-large sm:text-huge">{today.asked?.text}</p>

@@ -2,7 +2,7 @@ import type { Schema } from '@/api/client';
 import { StyleLines } from '@/ui/StyleLines';
 
 /** What the catalogue says of an exercise: the set-up that matters, what to look for, what should be felt. Cautions stay open. */
-export function ExerciseNotes({ exercise }: { exercise: Schema['ExerciseView'] }) {
+export function ExerciseNotes({ exercise, open = false }: { exercise: Schema['ExerciseView']; open?: boolean }) {
   return (
     <div className="text-copy">
       {exercise.cautions.map((caution) => (
@@ -10,7 +10,7 @@ export function ExerciseNotes({ exercise }: { exercise: Schema['ExerciseView'] }
           {caution}
         </p>
       ))}
-      <details>
+      <details open={open}>
         <summary className="min-h-11 cursor-pointer py-2.5 text-soft underline decoration-hair underline-offset-4 hover:text-ink">
           What matters, what to look for
         </summary>

@@ -361,7 +361,7 @@ export function SplitBench({
           lines={view.card}
           estimated={view.estimated}
           clientId={clientId}
-          exerciseId={exercise.id}
+          exercise={exercise}
         />
       )}
     </div>

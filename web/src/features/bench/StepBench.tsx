@@ -131,7 +131,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
         </div>
         <aside className="flex min-h-0 flex-col gap-4 overflow-y-auto rounded-2xl bg-paper p-4" aria-label="The card">
           {view && <SetupCard lines={view.card} />}
-          <ExerciseNotes exercise={exercise} />
+          <ExerciseNotes exercise={exercise} open />
           {view?.advice.map((a) => (
             <p
               key={a.sentence}
@@ -165,7 +165,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
           lines={view.card}
           estimated={view.estimated}
           clientId={clientId}
-          exerciseId={exercise.id}
+          exercise={exercise}
         />
       )}
     </div>

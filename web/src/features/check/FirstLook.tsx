@@ -1,4 +1,5 @@
 import type { Schema } from '@/api/client';
+import { ExerciseNotes } from '@/features/bench/ExerciseNotes';
 import { PainAsk } from '@/features/pain/PainAsk';
 import { CareAsk } from '@/features/safety/CareAsk';
 import { Conditions } from '@/features/safety/Conditions';
@@ -75,6 +76,7 @@ export function FirstLook(props: FirstLookProps) {
     );
     return got.length > 0 ? `${got.join(' ')} taken` : wanted.length > 0 && draft.mode === 'whole' ? 'needed' : 'optional';
   };
+  const exercise = studio.exercises.find((e) => e.id === draft.exerciseId);
   const must = measures.filter((m) => m.mustPass);
   const answered = must.flatMap((m) => SIDES.filter((side) => standing(look, m.id, side)?.verdict)).length;
   const said = look && markedSides.length > 0;
@@ -194,6 +196,7 @@ export function FirstLook(props: FirstLookProps) {
               onSeen={onSeen}
               onRestFine={onRestFine}
             />
+            {exercise && <ExerciseNotes exercise={exercise} />}
             {client.today.ask.length > 0 && (
               <details className="rounded-[10px] border border-brass px-3.5">
                 <summary className="flex min-h-11 cursor-pointer items-center text-body font-semibold">

@@ -1,5 +1,5 @@
 import { Link } from '@tanstack/react-router';
-import type { ReactNode } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { SettingsList } from '@/features/studio/SettingsList';
 import { StyleLines } from '@/ui/StyleLines';
@@ -213,7 +213,12 @@ function MeasurePage({ measure, library, studio, book }: { measure: Schema['Libr
   );
 }
 
+/** So many of what goes wrong are shown at first. */
+const FIRST_WRONG = 6;
+
 function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseView'] } & All) {
+  const [more, setMore] = useState(false);
+  const whole = library.exercises.find((e) => e.id === exercise.id);
   const must = library.measures.filter((m) => m.uses.some((u) => u.exerciseId === exercise.id && u.mustPass));
   const ladders = library.ladders.filter((l) => l.rungs.some((r) => r.exerciseId === exercise.id));
   return (
@@ -223,6 +228,18 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
       </Head>
       <Part title="Set up">
         <p>{exercise.setUp}</p>
+        {whole && (
+          <ol className="mt-2 grid gap-1" data-steps>
+            {whole.steps.map((s, i) => (
+              <li key={s.name} className="grid grid-cols-[1.6rem_1fr] gap-x-1.5">
+                <span className="figure text-soft">{i + 1}</span>
+                <span>
+                  <b className="font-semibold">{s.name}.</b> {s.say}
+                </span>
+              </li>
+            ))}
+          </ol>
+        )}
       </Part>
       {exercise.style.length > 0 && (
         <Part title="The way it is done here">
@@ -236,9 +253,30 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
           ))}
         </ul>
       </Part>
-      <Part title="Felt">
-        <p>{exercise.felt.join(', ')}</p>
+      <Part title="Which muscle is this for?">
+        <p>{whole?.whichMuscle ?? exercise.felt.join(', ')}</p>
       </Part>
+      {whole && whole.wrong.length > 0 && (
+        <Part title="What goes wrong, and the first thing to say">
+          <ul className="grid gap-2" data-wrong>
+            {whole.wrong.slice(0, more ? undefined : FIRST_WRONG).map((w) => (
+              <li key={w.faultId}>
+                <Links keys={[keyOf('fault', w.faultId)]} book={book} />
+                <span className="text-soft">“{w.say}”</span>
+              </li>
+            ))}
+          </ul>
+          {whole.wrong.length > FIRST_WRONG && (
+            <button
+              type="button"
+              onClick={() => setMore(!more)}
+              className="min-h-11 underline decoration-hair underline-offset-4 hover:text-ink"
+            >
+              {more ? 'Only what blocks progress first' : `All ${whole.wrong.length}`}
+            </button>
+          )}
+        </Part>
+      )}
       {exercise.cautions.map((c) => (
         <p key={c} className="border-l-4 border-brick pl-3">
           {c}

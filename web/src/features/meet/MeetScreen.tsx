@@ -272,7 +272,7 @@ function Begin({ clientId, exerciseId, school }: { clientId: string; exerciseId:
   const studio = useStudio();
   const exercise = studio.data?.exercises.find((e) => e.id === exerciseId);
   if (!exercise) return null;
-  const bench = exercise.form !== null || exercise.needsBox;
+  const bench = exercise.form !== null || exercise.needsBox || exercise.reach !== 'none';
   return (
     <Link
       to={bench ? '/clients/$clientId/bench' : '/clients/$clientId/check'}

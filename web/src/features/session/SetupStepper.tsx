@@ -48,6 +48,16 @@ export function SetupStepper({
             <span className={`figure block ${value.length > 9 ? 'text-huge' : 'text-card'}`}>{value}</span>
           </p>
         )}
+        {last && about.lookFor.length > 0 && (
+          <div className="mt-3" data-look-for>
+            <p className="text-lead text-soft">Then look for</p>
+            <ul className="list-disc pl-5 text-lead">
+              {about.lookFor.map((l) => (
+                <li key={l}>{l}</li>
+              ))}
+            </ul>
+          </div>
+        )}
         {last && about.gate && <SettleGate gate={about.gate} place={place} />}
       </div>
       <div className="grid shrink-0 grid-cols-[auto_1fr] gap-2.5 pt-2">

@@ -42,7 +42,7 @@ export function StartView({
   ]);
   return (
     <>
-      <Rolling label="What is asked today" className="px-5 pb-4">
+      <Rolling label="What is asked today" className="min-h-24 px-5 pb-4">
         {view.leftOpen && (
           <p className="mb-2 rounded-[10px] bg-slate-wash px-3.5 py-2.5 text-slate">Left open on {view.leftOpen}.</p>
         )}

@@ -1,0 +1,106 @@
+using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
+using DeftStride.Core.Setup;
+using DeftStride.Core.Training;
+using Xunit;
+
+namespace DeftStride.Core.Tests.Training;
+
+/// <summary>Every exercise has its whole road: set-up, steps, look-fors, what is felt, checks, faults with a first correction.</summary>
+public sealed class WholeExerciseTests
+{
+    private static WholeExercise Whole(Exercise exercise, HouseStyle? style = null) =>
+        WholeExercise.Of(
+            exercise,
+            exercise.UsualSchool ?? SchoolCode.VerticalShin,
+            style ?? HouseStyle.Usual,
+            [],
+            Load.None,
+            shoesOn: false
+        );
+
+    [Fact]
+    public void Every_exercise_is_told_whole()
+    {
+        foreach (var exercise in Exercise.All)
+        {
+            var whole = Whole(exercise);
+            Assert.True(
+                exercise.SetUp.Length > 10 && exercise.Plain.Length > 3 && exercise.Task.Length > 10,
+                exercise.Id
+            );
+            Assert.NotEmpty(exercise.Checks);
+            Assert.NotEmpty(whole.Exercise.LookFor);
+            Assert.NotEmpty(whole.Exercise.Felt);
+            Assert.InRange(whole.Steps.Count, 5, 10);
+            Assert.Equal("Breath", whole.Steps[^1].Name);
+            Assert.All(whole.Steps, s => Assert.EndsWith(".", s.Say, StringComparison.Ordinal));
+            Assert.Equal(whole.Steps.Count, whole.Steps.Select(s => s.Name).Distinct().Count());
+            Assert.EndsWith("count as much.", whole.WhichMuscle, StringComparison.Ordinal);
+            Assert.DoesNotContain(whole.Exercise.LookFor.Append(whole.Exercise.SetUp), t => t.Contains('{'));
+        }
+    }
+
+    [Fact]
+    public void Every_key_check_that_is_measured_has_its_fault_and_every_fault_its_first_correction()
+    {
+        foreach (var exercise in Exercise.All)
+        {
+            var whole = Whole(exercise);
+            Assert.NotEmpty(whole.Wrong);
+            var shown = whole.Wrong.SelectMany(w => w.Fault.Detects).Select(d => d.MeasureId).ToHashSet();
+            foreach (var must in exercise.Checks.Where(c => c.MustPass))
+                Assert.True(shown.Contains(must.MeasureId), $"{exercise.Id}: nothing corrects {must.MeasureId}");
+            var key = whole.Wrong.Select(w => w.Key).ToArray();
+            Assert.Equal(key.OrderByDescending(k => k), key);
+            foreach (var wrong in whole.Wrong)
+                Assert.Contains(wrong.First, wrong.Fault.Corrections);
+        }
+    }
+
+    [Fact]
+    public void Rhythm_and_the_hips_of_a_raised_rear_foot_change_what_is_told()
+    {
+        HouseStyle With(string setting, string option) =>
+            HouseStyle.Of(id => id == setting ? option : Setting.Find(id)!.Options[0].Id, null);
+        var up = Exercise.Find("step-up")!;
+        // With both feet on the box the other leg lowers: the free foot is no fault there.
+        bool Helps(WholeExercise whole) => whole.Wrong.Any(w => w.Fault.Detects.Any(d => d.MeasureId == "free-foot"));
+        Assert.True(Helps(Whole(up)));
+        Assert.False(Helps(Whole(up, With("rhythm", "c"))));
+        var rear = Exercise.Find("rear-foot-raised")!;
+        Assert.StartsWith("Hips up and down", Whole(rear).Exercise.LookFor[0], StringComparison.Ordinal);
+        Assert.StartsWith(
+            "Hips travel back",
+            Whole(rear, With("rear-path", "back")).Exercise.LookFor[0],
+            StringComparison.Ordinal
+        );
+    }
+
+    [Fact]
+    public void A_mark_on_the_card_is_in_the_step_that_needs_it()
+    {
+        foreach (var exercise in Exercise.All.Where(e => e.Shape.Reach != ReachWay.None))
+        {
+            var plan = ReachPlan.TryOf(
+                Core.Bodies.Body.From(new(1.70)),
+                ReachForm.Of(exercise.Shape.Reach)!,
+                null,
+                null,
+                null,
+                true,
+                Tape.Inches,
+                out _
+            )!;
+            var whole = WholeExercise.Of(
+                exercise,
+                SchoolCode.VerticalShin,
+                HouseStyle.Usual,
+                plan.Card,
+                Load.None,
+                shoesOn: false
+            );
+            Assert.Contains(whole.Steps, s => s.Value?.Contains(plan.Card[0].Value, StringComparison.Ordinal) == true);
+        }
+    }
+}
