@@ -195,7 +195,7 @@ public static class HeightTrial
         {
             because.Add(words.Pain(low, high));
             if (Worse(was, now))
-                return words.Said(HeightOutcome.Leave, low, because, now);
+                return words.Said(HeightOutcome.Leave, low, because, now, hurts: true);
             if (was - now >= Trial.PainStep || (was > 0 && now == 0))
                 gains++;
         }
@@ -275,7 +275,13 @@ public static class HeightTrial
     {
         private string At(HeightTry t) => t.Metres < 0.005 ? "the floor" : Tape.Length(t.Metres);
 
-        public HeightAdvice Said(HeightOutcome outcome, HeightTry? on, List<string> because, int? pain = null)
+        public HeightAdvice Said(
+            HeightOutcome outcome,
+            HeightTry? on,
+            List<string> because,
+            int? pain = null,
+            bool hurts = false
+        )
         {
             if (pain >= StopPain)
                 because.Add(string.Create(CultureInfo.InvariantCulture, $"Pain of {pain}: stop for today."));
@@ -285,6 +291,7 @@ public static class HeightTrial
                 HeightOutcome.RaiseMore => $"Raise more: try {At(on!)}.",
                 HeightOutcome.Lower when on is null => "Lower than both, or back to the floor.",
                 HeightOutcome.Lower => $"Lower: {At(on!)}.",
+                _ when hurts => $"Leave it at {At(on!)}: it hurts more higher up.",
                 _ => $"Leave it at {At(on!)}: nothing gained higher up.",
             };
             return new HeightAdvice(outcome, on?.Metres ?? 0, sentence, because);

@@ -41,6 +41,28 @@ public static class SoreAnswer
                 .. Named(back, forms, "wb-closer").Select(c => new SoreRound("The rear foot is in its way.", [c])),
                 .. Less(forms),
             ];
+        if (
+            site == PainSite.KneeInside
+            && role == LegRole.Rear
+            && forms is { } sideways
+            && (sideways & Forms.Sideways) != 0
+            && Fault.Register.Find("lateral-line") is { } trail
+        )
+            return
+            [
+                new(
+                    "The inside of the trail knee is sore: shorten the step, keep that leg long and its foot flat, toes ahead, hips back.",
+                    [
+                        .. Named(trail, forms, "ll-shorter", "ll-long"),
+                        .. Named(Fault.Register.Find("lateral-toes")!, forms, "lo-feel"),
+                        .. Named(Fault.Register.Find("lateral-sideways")!, forms, "ll-wall"),
+                    ]
+                ),
+                new(
+                    "Still sore: hold a rail, and half the depth.",
+                    [.. Named(Fault.Register.Find(TissueNotReady)!, forms, "sr-hands", "sr-shallower")]
+                ),
+            ];
         var suspects = site is { } place ? PainRoute.Suspects(place, role) : [];
         return
         [

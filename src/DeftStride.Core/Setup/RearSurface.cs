@@ -34,7 +34,7 @@ public sealed record RearHeight(KitHeight Height, bool Fits, double? StopsHigher
 /// <param name="Stops">The joint that runs out there; null where the shin's middle or the share of stature comes first.</param>
 /// <param name="ComfortableMetres">On the ball: the highest at which toe and ankle stay within what is comfortable; on the instep the highest.</param>
 /// <param name="MidShinMetres">The middle of the client's own shin above the floor.</param>
-/// <param name="Pointing">By how much the ankle points on the highest surface, foot flat on it; null on the ball and over a roll, where the toes hang.</param>
+/// <param name="Pointing">By how much the ankle points with the foot along the surface that is set, or the highest where none is; null on the ball and over a roll, where the toes hang.</param>
 /// <param name="Heights">What the studio can build, lowest first, without the floor; empty where no kit is listed.</param>
 /// <param name="Estimated">Whether a length or the range that stops it is assumed.</param>
 public sealed record RearSurface(
@@ -92,7 +92,7 @@ public sealed record RearSurface(
 
     /// <summary>The highest surface for a client.</summary>
     /// <param name="body">Whose.</param>
-    /// <param name="stance">Depth and rear thigh are taken from it.</param>
+    /// <param name="stance">Depth and rear thigh are taken from it, and the surface that is set, 0 for none.</param>
     /// <param name="contact">How the foot meets the surface.</param>
     /// <param name="rear">Ranges of the rear leg's side.</param>
     /// <param name="kit">What there is.</param>
@@ -104,6 +104,8 @@ public sealed record RearSurface(
         ArgumentNullException.ThrowIfNull(kit);
         var (highest, stops) = Highest(body, stance, contact, rear);
         var mid = body.AnkleHeight + (body.Shank / 2);
+        // A lower top asks the ankle to point more: what counts is the one that is set.
+        var top = stance.RearRaiseMetres > 0 ? stance.RearRaiseMetres : highest;
         var comfortable =
             contact == RearContact.Ball
                 ? Math.Min(highest, Reaches(e => Follows(body, stance, RearFoot.For(rear), e, rear) is null, highest))
@@ -116,8 +118,8 @@ public sealed record RearSurface(
             mid,
             contact switch
             {
-                RearContact.Flat => Pointed(body, stance, highest, Angle.Zero),
-                RearContact.Sloped => Pointed(body, stance, highest, Slope),
+                RearContact.Flat => Pointed(body, stance, top, Angle.Zero),
+                RearContact.Sloped => Pointed(body, stance, top, Slope),
                 _ => null,
             },
             kit.HasHeights || kit.RollMetres is not null

@@ -145,6 +145,11 @@ public sealed class RearSurfaceTests
         );
         Assert.Equal(RearSurface.Slope.Degrees, (flat.Pointing!.Value - sloped.Pointing!.Value).Degrees, 6);
         Assert.Null(roll.Pointing);
+        var (low, high) = (
+            For(1.75, RearContact.Flat, stance: AtPad with { RearRaiseMetres = 0.10 }),
+            For(1.75, RearContact.Flat, stance: AtPad with { RearRaiseMetres = 0.25 })
+        );
+        Assert.True(low.Pointing > high.Pointing);
         Assert.Contains("take a roll", flat.Sentence(Tape.Centimetres), StringComparison.Ordinal);
         Assert.DoesNotContain("point", roll.Sentence(Tape.Centimetres), StringComparison.Ordinal);
     }

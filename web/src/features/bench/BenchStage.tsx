@@ -53,6 +53,11 @@ function Stage({
     seen.observe(stage);
     return () => seen.disconnect();
   }, []);
+  // What is drawn may take another scale in the same place: the handles go with it before it is painted.
+  useLayoutEffect(() => {
+    const now = svg.current?.getScreenCTM()?.a;
+    if (now && Math.abs(now - scale) > 0.01) setScale(now);
+  });
   const { points } = figure;
   const p = (name: string) => at(points, name);
   const q = view.stance;
