@@ -135,11 +135,11 @@ public sealed class BenchTests
         page.Find("[data-rear-surface]");
         page.See("is the highest for this leg");
         var ball = Value(page, "Under the rear foot");
-        page.Press("Instep, roll");
+        page.Press("Roll");
         page.Until("the instep higher than the ball", () => Value(page, "Under the rear foot") > ball + 5);
         page.See("Rear instep on");
         page.Press("Back as well");
-        page.See("Marked hip-dominant for this client");
+        page.See("Marked hip-dominant");
         page.Until("hips further back", () => Value(page, "Trunk") > 20);
 
         // Two heights by key: the back arches on the higher one.
@@ -147,6 +147,15 @@ public sealed class BenchTests
         page.Key("h");
         page.Find("[data-advice]");
         page.See("Not enough yet.");
+        // What stands now is what is asked about.
+        Assert.Equal(
+            high,
+            double.Parse(
+                page.Find("select[aria-label='Second height']").GetDomProperty("value")!,
+                System.Globalization.CultureInfo.InvariantCulture
+            ),
+            1
+        );
         page.Click("[aria-label='To stand on, first height'] button:nth-of-type(1)");
         page.Click("[aria-label='Back, first height'] button:nth-of-type(1)");
         page.Click("[aria-label='To stand on, second height'] button:nth-of-type(2)");

@@ -85,7 +85,11 @@ public enum HeightOutcome
 /// <param name="Metres">The height to go on with; 0 for the floor.</param>
 /// <param name="Sentence">It, aloud.</param>
 /// <param name="Because">The facts that decided it, and those that only belong beside it.</param>
-public sealed record HeightAdvice(HeightOutcome Outcome, double Metres, string Sentence, IReadOnlyList<string> Because);
+public sealed record HeightAdvice(HeightOutcome Outcome, double Metres, string Sentence, IReadOnlyList<string> Because)
+{
+    /// <summary>Where every outcome leads, metres, the recommended one among them. One that leads nowhere is left out: nothing higher is here, or geometry forbids it.</summary>
+    public IReadOnlyDictionary<HeightOutcome, double> Ways { get; init; } = new Dictionary<HeightOutcome, double>();
+}
 
 /// <summary>
 /// Two or more heights under a foot, tried one after another on the same day. Pain outranks everything, then the heel (or the
@@ -112,15 +116,15 @@ public static class HeightTrial
         Angle.FromDegrees(Math.Round(Math.Sqrt(2) * (by == ShinReadBy.Eye ? 8 : 2), 0));
 
     /// <summary>Why tries cannot be judged, in a sentence that says what to do; null where they can.</summary>
-    public static string? Problem(TriedUnder under, IReadOnlyList<HeightTry> tries)
+    public static string? Problem(TriedUnder under, IReadOnlyList<HeightTry> tries, Tape tape)
     {
         ArgumentNullException.ThrowIfNull(tries);
         if (tries.Count is < 2 or > 6)
             return "It takes two heights to compare, and six at most. Add the other one.";
         if (tries.Any(t => !double.IsFinite(t.Metres) || t.Metres < 0 || t.Metres > Most(under)))
             return under == TriedUnder.FrontFoot
-                ? "Under the front foot it goes from the floor to 20 cm. Take a height between."
-                : "Under the rear foot it goes from the floor to 60 cm. Take a height between.";
+                ? $"Under the front foot it goes from the floor to {tape.Length(MostFrontMetres)}. Take a height between."
+                : $"Under the rear foot it goes from the floor to {tape.Length(MostRearMetres)}. Take a height between.";
         if (tries.SelectMany((a, i) => tries.Skip(i + 1).Select(b => Math.Abs(a.Metres - b.Metres))).Any(d => d < Same))
             return "The same height stands there twice. Change one of them.";
         if (tries.Any(t => t.Pain is < 0 or > 10))
@@ -143,7 +147,7 @@ public static class HeightTrial
     /// <param name="school">In whose style: where the knee is taken forward, a shin further forward is a gain.</param>
     /// <param name="readBy">With what shins were read.</param>
     /// <param name="heights">What can be built, metres; empty where nothing is listed: every centimetre then.</param>
-    /// <param name="highest">The highest that geometry allows, metres.</param>
+    /// <param name="highest">The highest that geometry allows, metres; null where only the form limits it.</param>
     /// <param name="tape">How lengths are said.</param>
     /// <exception cref="ArgumentException">The tries cannot be judged.</exception>
     public static HeightAdvice Of(
@@ -152,18 +156,24 @@ public static class HeightTrial
         SchoolCode school,
         ShinReadBy readBy,
         IReadOnlyList<double> heights,
-        double highest,
+        double? highest,
         Tape tape
     )
     {
         ArgumentNullException.ThrowIfNull(heights);
-        if (Problem(under, tries) is { } problem)
+        if (Problem(under, tries, tape) is { } problem)
             throw new ArgumentException(problem, nameof(tries));
         HeightTry[] sorted = [.. tries.OrderBy(t => t.Metres)];
         var words = new Words(tape, readBy);
-        return under == TriedUnder.FrontFoot
-            ? Front(sorted, school, readBy, Next(sorted[^1].Metres, heights, Math.Min(highest, MostFrontMetres)), words)
-            : Rear(sorted, Next(sorted[^1].Metres, heights, Math.Min(highest, MostRearMetres)), words);
+        var next = Next(sorted[^1].Metres, heights, Math.Min(highest ?? Most(under), Most(under)));
+        var front = under == TriedUnder.FrontFoot;
+        var advice = front ? Front(sorted, school, readBy, next, words) : Rear(sorted, next, words);
+        var ways = new Dictionary<HeightOutcome, double> { [HeightOutcome.Keep] = sorted[^1].Metres };
+        if (next is { } higher)
+            ways[HeightOutcome.RaiseMore] = higher;
+        ways[front ? HeightOutcome.Leave : HeightOutcome.Lower] = sorted[0].Metres;
+        ways[advice.Outcome] = advice.Metres;
+        return advice with { Ways = ways };
     }
 
     private static double Most(TriedUnder under) => under == TriedUnder.FrontFoot ? MostFrontMetres : MostRearMetres;

@@ -75,6 +75,9 @@ public abstract record ForceRule
     /// <summary>Straight up under both feet.</summary>
     public static ForceRule Vertical { get; } = new Tilted(Angle.Zero);
 
-    /// <summary>The rear leg pushing along itself by 19°, as in a lunge.</summary>
-    public static ForceRule RearPush { get; } = new RearAimed(Angle.FromDegrees(19));
+    /// <summary>How far forward a rear leg pushes along itself in a lunge: 19°.</summary>
+    public static readonly Angle UsualAim = Angle.FromDegrees(19);
+
+    /// <summary>The rear leg pushing along itself by <see cref="UsualAim"/>, as in a lunge.</summary>
+    public static ForceRule RearPush { get; } = new RearAimed(UsualAim);
 }

@@ -19,11 +19,11 @@ internal sealed class HeightTrialRecorder(StudioContext db, StudioScope scope, F
         IReadOnlyList<HeightTry> tries,
         SchoolCode school,
         ShinReadBy readBy,
-        double highestMetres,
+        double? highestMetres,
         StudioKit kit
     )
     {
-        if (!double.IsFinite(highestMetres) || highestMetres < 0)
+        if (highestMetres is { } most && !(most >= 0))
             throw Refusal.BadInput("highest", "How high the foot may go is not known. Reload the set-up.");
         return HeightTrial.Of(
             under,
@@ -37,7 +37,7 @@ internal sealed class HeightTrialRecorder(StudioContext db, StudioScope scope, F
     }
 
     /// <summary>Keeps a trial with what it was found to be; the same one again is answered as the first time.</summary>
-    public async Task<HeightTrialFact> KeepAsync(KeptHeightTrial request, double highestMetres, CancellationToken stop)
+    public async Task<HeightTrialFact> KeepAsync(KeptHeightTrial request, double? highestMetres, CancellationToken stop)
     {
         if (await facts.ExistingAsync<HeightTrialFact, KeptHeightTrial>(request.Id, request, stop) is { } kept)
             return kept;
@@ -45,18 +45,15 @@ internal sealed class HeightTrialRecorder(StudioContext db, StudioScope scope, F
         if ((await db.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A red flag stands. Clear it with a note before heights are tried.");
         HeightTry[] tries = [.. request.Tries.Select(t => t.ToCore())];
-        if (HeightTrial.Problem(request.Under, tries) is { } problem)
+        var kit = ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore();
+        if (HeightTrial.Problem(request.Under, tries, kit.Tape) is { } problem)
             throw Refusal.BadInput("tries", problem);
-        if (!double.IsFinite(request.ChosenCm) || request.ChosenCm is < 0 or > 60)
-            throw Refusal.BadInput("chosen", "The height to go on with is from the floor to 60 cm. Choose again.");
-        var advice = Judge(
-            request.Under,
-            tries,
-            request.School,
-            request.ReadBy,
-            highestMetres,
-            ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore()
-        );
+        if (!(request.ChosenCm is >= 0 and <= 100 * HeightTrial.MostRearMetres))
+            throw Refusal.BadInput(
+                "chosen",
+                $"The height to go on with is from the floor to {kit.Tape.Length(HeightTrial.MostRearMetres)}. Choose again."
+            );
+        var advice = Judge(request.Under, tries, request.School, request.ReadBy, highestMetres, kit);
         return await facts.AddAsync(
             new HeightTrialFact
             {

@@ -44,6 +44,7 @@ public sealed class HeightTrialTests
         // Nothing higher can be built, or geometry forbids it: back to the lower one.
         var top = Front(At(0) with { HeelStays = false }, At(0.10) with { HeelStays = false }, highest: 0.12);
         Assert.Equal((HeightOutcome.Leave, 0.0), (top.Outcome, top.Metres));
+        Assert.DoesNotContain(HeightOutcome.RaiseMore, top.Ways.Keys);
     }
 
     [Fact]
@@ -210,13 +211,17 @@ public sealed class HeightTrialTests
             Assert.Equal(there.Because, back.Because);
             // What it goes on with can be built.
             Assert.True(there.Metres == 0 || Plates.Any(p => Math.Abs(p - there.Metres) < 1e-9));
+            // What a coach can choose holds what is recommended, and nothing higher than geometry allows.
+            Assert.Equal(there.Metres, there.Ways[there.Outcome]);
+            Assert.All(there.Ways.Values, m => Assert.True(m <= 0.20));
+            Assert.True(there.Ways.Count is 2 or 3 or 4);
         }
     }
 
     [Fact]
     public void What_cannot_be_judged_says_what_to_do()
     {
-        string? Of(params HeightTry[] tries) => HeightTrial.Problem(TriedUnder.FrontFoot, tries);
+        string? Of(params HeightTry[] tries) => HeightTrial.Problem(TriedUnder.FrontFoot, tries, Tape.Centimetres);
         Assert.StartsWith("It takes two heights", Of(At(0.1) with { Pain = 1 }), StringComparison.Ordinal);
         Assert.StartsWith(
             "The same height",

@@ -1374,12 +1374,13 @@ export interface components {
             body: null | components["schemas"]["BodyDto"];
             diagonal: boolean;
             exerciseId: string;
-            heightsCm: number[];
+            frontHeightsCm: number[];
             hipDominant: boolean;
             kept: components["schemas"]["SetupView"][];
             kit: components["schemas"]["KitDto"];
             leftRanges: components["schemas"]["RangeDto"][];
             low: boolean;
+            rearHeightsCm: number[];
             rightRanges: components["schemas"]["RangeDto"][];
             school: components["schemas"]["SchoolCode"];
             today: components["schemas"]["TodayView"];
@@ -2336,11 +2337,10 @@ export interface components {
         /** @description What the tries say; string? HeightAdviceView.Missing is what has to be said first, while they say nothing yet. */
         HeightAdviceView: {
             because: string[];
-            /** Format: double */
-            cm: number;
             missing: null | string;
             outcome: null | components["schemas"]["HeightOutcome"];
             sentence: string;
+            ways: components["schemas"]["HeightWayView"][];
         };
         /**
          * @description What comes of heights that were tried.
@@ -2375,10 +2375,10 @@ export interface components {
             sentence: string;
             under: components["schemas"]["TriedUnder"];
         };
-        /** @description Heights tried under a foot. double HeightTriesRequest.HighestCm is what geometry allows this client. */
+        /** @description Heights tried under a foot. double? HeightTriesRequest.HighestCm is what geometry allows this client, null where only the form limits it. */
         HeightTriesRequest: {
             /** Format: double */
-            highestCm: number;
+            highestCm: null | number;
             readBy: components["schemas"]["ShinReadBy"];
             school: components["schemas"]["SchoolCode"];
             tries: components["schemas"]["HeightTryDto"][];
@@ -2405,6 +2405,13 @@ export interface components {
             /** Format: double */
             cm: number;
             parts: string;
+            text: string;
+        };
+        /** @description Something that can be done after heights were tried, and the height it leads to. */
+        HeightWayView: {
+            /** Format: double */
+            cm: number;
+            outcome: components["schemas"]["HeightOutcome"];
             text: string;
         };
         /** @description What a file of logs would bring in, or has brought in. */
@@ -3713,7 +3720,7 @@ export interface components {
             tapeCm: null | number;
             way: components["schemas"]["ReachWay"];
         };
-        /** @description Where the other foot stands from the working one, seen from above; centimetres, x ahead, y toward the other foot's own side. */
+        /** @description A mark on the floor: how long the tape is, where it goes, and the knee that belongs to it. */
         ReachView: {
             card: components["schemas"]["CardLineView"][];
             /** Format: double */
@@ -3721,16 +3728,8 @@ export interface components {
             estimated: boolean;
             fault: null | string;
             /** Format: double */
-            hipBackCm: number;
-            /** Format: double */
             kneeDegrees: number;
-            /** Format: double */
-            leastDirection: number;
             longestText: null | string;
-            /** Format: double */
-            mostDirection: number;
-            otherAnkle: number[];
-            otherOnBall: boolean;
             sentence: components["schemas"]["PartView"][];
             sizes: components["schemas"]["BodySizesView"];
             /** Format: double */

@@ -74,7 +74,21 @@ internal sealed record PositionDto(
     double Pressure,
     double UpSeconds,
     double? RearAimDegrees = null
-);
+)
+{
+    /// <summary>A stance with nothing held, pressing on the instep, the rear leg pushing as it usually does.</summary>
+    public static PositionDto Standing(string name, StanceDto stance) =>
+        new(
+            name,
+            stance,
+            null,
+            null,
+            new LoadDto(LoadPosition.None, 0),
+            Core.Loading.Pressure.Instep,
+            1,
+            ForceRule.UsualAim.Degrees
+        );
+}
 
 /// <summary>When in the repetition two positions are read.</summary>
 internal enum PositionMoment

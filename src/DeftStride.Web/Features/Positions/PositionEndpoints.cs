@@ -1,7 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
-using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Positions;
 using DeftStride.Core.Practice;
@@ -176,14 +175,9 @@ internal static class PositionEndpoints
                         $"{which} from the clip: {when}",
                         "Read off the clip’s points, about 2° each angle and 3 cm in depth."
                             + (posture.RearThighSeen ? "" : " Assumed: rear thigh."),
-                        new PositionDto(
+                        PositionDto.Standing(
                             string.Create(CultureInfo.InvariantCulture, $"the instant at {seconds:0.00} s"),
-                            Rounded(StanceDto.Of(posture.Stance)),
-                            null,
-                            null,
-                            new LoadDto(LoadPosition.None, 0),
-                            Pressure.Instep,
-                            1
+                            Rounded(StanceDto.Of(posture.Stance))
                         )
                     )
                 )
@@ -216,15 +210,7 @@ internal static class PositionEndpoints
                 fact.Id,
                 $"{Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId}, as set up",
                 "",
-                new PositionDto(
-                    "the set-up kept",
-                    stance.ToWire(),
-                    null,
-                    null,
-                    new LoadDto(LoadPosition.None, 0),
-                    Pressure.Instep,
-                    1
-                )
+                PositionDto.Standing("the set-up kept", stance.ToWire())
             );
 
     private static async Task<IReadOnlyList<JudgedCheck>> LooksAsync(
@@ -268,7 +254,7 @@ internal static class PositionEndpoints
                 check.Fact.Id,
                 $"{exercise.Name}, {name}",
                 assumed.Length == 0 ? "" : $"Assumed: {string.Join(" and ", assumed)}.",
-                new PositionDto(
+                PositionDto.Standing(
                     $"the posture of {name}",
                     new StanceDto(
                         Math.Round(shin, 1),
@@ -279,12 +265,7 @@ internal static class PositionEndpoints
                         0,
                         0,
                         RearFootRule.Ball
-                    ),
-                    null,
-                    null,
-                    new LoadDto(LoadPosition.None, 0),
-                    Pressure.Instep,
-                    1
+                    )
                 )
             );
         }

@@ -111,7 +111,8 @@ internal static class PositionSolver
                 null,
                 new LoadDto(p.Load.Position, p.Load.Kilograms),
                 p.Pressure,
-                1
+                1,
+                (p.Force as ForceRule.RearAimed)?.Aim.Degrees
             ),
             Position.OnOne p => new(
                 p.Name,

@@ -267,7 +267,7 @@ internal sealed record StepView(
     IReadOnlyList<AdviceView> Advice
 );
 
-/// <summary>Where the other foot stands from the working one, seen from above; centimetres, x ahead, y toward the other foot's own side.</summary>
+/// <summary>A mark on the floor: how long the tape is, where it goes, and the knee that belongs to it.</summary>
 internal sealed record ReachView(
     string? Fault,
     IReadOnlyList<PartView> Sentence,
@@ -275,12 +275,7 @@ internal sealed record ReachView(
     double KneeDegrees,
     double TapeCm,
     double DirectionDegrees,
-    double LeastDirection,
-    double MostDirection,
     string? LongestText,
-    double[] OtherAnkle,
-    bool OtherOnBall,
-    double HipBackCm,
     BodySizesView Sizes,
     IReadOnlyList<CardLineView> Card
 );
@@ -297,7 +292,8 @@ internal sealed record BenchStartView(
     bool Low,
     bool HipDominant,
     bool Diagonal,
-    IReadOnlyList<double> HeightsCm,
+    IReadOnlyList<double> FrontHeightsCm,
+    IReadOnlyList<double> RearHeightsCm,
     IReadOnlyList<HeightTrialView> Trials
 );
 

@@ -44,14 +44,14 @@ internal static class BenchEndpoints
     private static readonly Exercise RaisedRear = Exercise.All.First(e => e.Form == SplitForm.RearFootRaised);
 
     /// <summary>What can be put under a foot, from the floor up; every five centimetres where no kit is listed.</summary>
-    private static double[] HeightsCm(StudioKit kit) =>
+    private static double[] HeightsCm(StudioKit kit, double most) =>
         [
             .. (
                 kit.HasHeights
                     ? kit.Heights().Select(h => h.Metres)
-                    : Enumerable.Range(0, 1 + (int)(HeightTrial.MostRearMetres / 0.05)).Select(n => 0.05 * n)
+                    : Enumerable.Range(0, 1 + (int)Math.Round(most / 0.05)).Select(n => 0.05 * n)
             )
-                .Where(h => h <= HeightTrial.MostRearMetres)
+                .Where(h => h <= most + 1e-9)
                 .Select(h => Math.Round(100 * h, 1)),
         ];
 
@@ -110,7 +110,8 @@ internal static class BenchEndpoints
                     .Style(await scope.StudioAsync(stop), client, RaisedRear.Id, day.Today.School)
                     .HipDominant(RaisedRear),
                 ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id).Lateral != "straight",
-                HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore()),
+                HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore(), HeightTrial.MostFrontMetres),
+                HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore(), HeightTrial.MostRearMetres),
                 [
                     .. (
                         await db.Standing<HeightTrialFact>()

@@ -218,12 +218,7 @@ internal static class BenchSolver
                 request.KneeDegrees ?? 0,
                 request.TapeCm ?? 0,
                 request.DirectionDegrees ?? 0,
-                form.Least.Degrees,
-                form.Most.Degrees,
                 null,
-                [],
-                form.OtherOnBall,
-                0,
                 sizes,
                 []
             )
@@ -234,12 +229,7 @@ internal static class BenchSolver
                 Math.Round(plan.Posture.Knee.Degrees, 1),
                 Math.Round(100 * plan.Posture.TapeMetres, 1),
                 Math.Round(plan.Posture.Direction.Degrees, 1),
-                form.Least.Degrees,
-                form.Most.Degrees,
                 plan.Longest is { } furthest ? request.Tape.Length(furthest.TapeMetres) : null,
-                At(plan.Posture.OtherAnkle),
-                form.OtherOnBall,
-                100 * plan.Posture.HipBackMetres,
                 sizes,
                 [.. plan.Card.Select(CardLineView.Of)]
             );

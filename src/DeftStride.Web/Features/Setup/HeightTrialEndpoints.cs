@@ -1,5 +1,6 @@
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Setup;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -28,12 +29,12 @@ internal sealed record HeightTryDto(
         new(HeightCm, LeftShinDegrees, RightShinDegrees, HeelStays, BackArches, Comfort, Pain, FrontSharePercent);
 }
 
-/// <summary>Heights tried under a foot. <see cref="HighestCm"/> is what geometry allows this client.</summary>
+/// <summary>Heights tried under a foot. <see cref="HighestCm"/> is what geometry allows this client, null where only the form limits it.</summary>
 internal sealed record HeightTriesRequest(
     TriedUnder Under,
     SchoolCode School,
     ShinReadBy ReadBy,
-    double HighestCm,
+    double? HighestCm,
     IReadOnlyList<HeightTryDto> Tries
 );
 
@@ -41,10 +42,13 @@ internal sealed record HeightTriesRequest(
 internal sealed record HeightAdviceView(
     string? Missing,
     HeightOutcome? Outcome,
-    double Cm,
     string Sentence,
-    IReadOnlyList<string> Because
+    IReadOnlyList<string> Because,
+    IReadOnlyList<HeightWayView> Ways
 );
+
+/// <summary>Something that can be done after heights were tried, and the height it leads to.</summary>
+internal sealed record HeightWayView(HeightOutcome Outcome, double Cm, string Text);
 
 internal sealed record HeightTrialRequest(
     Guid Id,
@@ -102,9 +106,9 @@ internal static class HeightTrialEndpoints
     )
     {
         HeightTry[] tries = [.. request.Tries.Select(t => t.ToKept().ToCore())];
-        if (HeightTrial.Problem(request.Under, tries) is { } problem)
-            return TypedResults.Ok(new HeightAdviceView(problem, null, 0, "", []));
         var kit = ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore();
+        if (HeightTrial.Problem(request.Under, tries, kit.Tape) is { } problem)
+            return TypedResults.Ok(new HeightAdviceView(problem, null, "", [], []));
         var advice = HeightTrialRecorder.Judge(
             request.Under,
             tries,
@@ -114,7 +118,21 @@ internal static class HeightTrialEndpoints
             kit
         );
         return TypedResults.Ok(
-            new HeightAdviceView(null, advice.Outcome, 100 * advice.Metres, advice.Sentence, advice.Because)
+            new HeightAdviceView(
+                null,
+                advice.Outcome,
+                advice.Sentence,
+                advice.Because,
+                [
+                    .. advice
+                        .Ways.OrderBy(w => w.Key)
+                        .Select(w => new HeightWayView(
+                            w.Key,
+                            Math.Round(100 * w.Value, 1),
+                            w.Value < 0.005 ? "the floor" : kit.Tape.Length(w.Value)
+                        )),
+                ]
+            )
         );
     }
 

@@ -8,10 +8,12 @@ import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
 import { Sheet } from '@/ui/Sheet';
+import { day } from '@/words/dates';
 import type { Units } from '@/words/units';
 
 type Try = Schema['HeightTryDto'];
 type Outcome = Schema['HeightOutcome'];
+type Way = Schema['HeightWayView'];
 
 const empty = (heightCm: number): Try => ({
   heightCm,
@@ -37,7 +39,7 @@ export function HeightTrialSheet({
   units,
   nowCm,
   highestCm,
-  heights: all,
+  heights,
   onHeight,
 }: {
   open: boolean;
@@ -48,15 +50,16 @@ export function HeightTrialSheet({
   school: Schema['SchoolCode'];
   units: Units;
   nowCm: number;
-  highestCm: number;
+  highestCm: number | null;
   /** What the studio can build, centimetres from the floor up. */
   heights: number[];
   onHeight: (cm: number) => void;
 }) {
-  const heights = all.filter((h) => h <= (under === 'frontFoot' ? 20 : 60));
+  // What stands now comes out of metres; the same height of the list is meant.
+  const standing = heights.find((h) => Math.abs(h - nowCm) < 0.3) ?? nowCm;
   // A raised front foot is held against the floor, a raised rear one against the next lower.
   const below = under === 'frontFoot' ? 0 : ([...heights].reverse().find((h) => h < nowCm - 0.3) ?? 0);
-  const [tries, setTries] = useState<Try[]>([empty(below), empty(nowCm > 0.3 ? nowCm : (heights[1] ?? 5))]);
+  const [tries, setTries] = useState<Try[]>([empty(below), empty(standing > 0.3 ? standing : (heights[1] ?? nowCm))]);
   const [readBy, setReadBy] = useState<Schema['ShinReadBy']>('eye');
   const [id, setId] = useState(() => uuid());
   const asked = { under, school, readBy, highestCm, tries };
@@ -68,19 +71,12 @@ export function HeightTrialSheet({
   });
   const said = advice.data;
   const sorted = [...tries].sort((a, b) => a.heightCm - b.heightCm);
-  const [low, high] = [sorted[0], sorted.at(-1)];
-  const on: Record<Outcome, number> = {
-    keep: high?.heightCm ?? 0,
-    raiseMore: heights.find((h) => h > (high?.heightCm ?? 0) + 0.3) ?? (high?.heightCm ?? 0) + 5,
-    leave: low?.heightCm ?? 0,
-    lower: low?.heightCm ?? 0,
-  };
-  const goesTo = (outcome: Outcome) => (said?.outcome === outcome ? said.cm : on[outcome]);
+  const high = sorted.at(-1);
   const keep = useMutation({
-    mutationFn: (chosen: Outcome) =>
+    mutationFn: (way: Way) =>
       take(
         api.POST('/api/height-trials', {
-          body: { id, clientId, exerciseId, asked, chosen, chosenCm: goesTo(chosen), supersedes: null },
+          body: { id, clientId, exerciseId, asked, chosen: way.outcome, chosenCm: way.cm, supersedes: null },
         }),
       ),
     onSuccess: async (kept) => {
@@ -93,7 +89,6 @@ export function HeightTrialSheet({
     },
   });
   const change = (i: number, part: Partial<Try>) => setTries(tries.map((t, n) => (n === i ? { ...t, ...part } : t)));
-  const choices: Outcome[] = under === 'frontFoot' ? ['keep', 'raiseMore', 'leave'] : ['keep', 'raiseMore', 'lower'];
   const ready = said !== undefined && !said.missing && !advice.isPlaceholderData && !keep.isPending;
   return (
     <Sheet
@@ -143,15 +138,17 @@ export function HeightTrialSheet({
         </ul>
         <Trouble error={keep.error ?? advice.error} />
         <div className="mt-3 flex flex-wrap gap-2">
-          {choices.map((outcome) => (
+          {said?.ways.map((way) => (
             <Button
-              key={outcome}
-              kind={said?.outcome === outcome || (outcome === 'leave' && said?.outcome === 'lower') ? 'act' : 'plain'}
+              key={way.outcome}
+              kind={said.outcome === way.outcome ? 'act' : 'plain'}
               className="min-h-14 flex-1"
               disabled={!ready}
-              onClick={() => keep.mutate(outcome)}
+              onClick={() => keep.mutate(way)}
             >
-              {words[outcome]}: {shown(goesTo(outcome), units)}
+              <span>
+                {words[way.outcome]}: <span className="whitespace-nowrap">{way.text}</span>
+              </span>
             </Button>
           ))}
         </div>
@@ -319,8 +316,7 @@ export function LastTried({
       {last && (
         <p className="border-l-4 border-steel pl-3 text-copy">
           <span className="font-semibold">
-            Tried {new Date(last.at).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })}:{' '}
-            {words[last.chosen].toLowerCase()}, {shown(last.chosenCm, units)}.
+            Tried {day(last.at)}: {words[last.chosen].toLowerCase()}, {shown(last.chosenCm, units)}.
           </span>{' '}
           {last.overruled && `The coach chose otherwise than “${last.sentence}” `}
           {last.because.join(' ')}

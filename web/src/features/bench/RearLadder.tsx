@@ -4,13 +4,12 @@ import { api, type Schema, take } from '@/api/client';
 import { refresh, refreshBody } from '@/api/queries';
 import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
-import type { Units } from '@/words/units';
 
 const contacts: { value: Schema['RearFootRule']; text: string }[] = [
   { value: 'ball', text: 'Ball' },
-  { value: 'instep', text: 'Instep, roll' },
-  { value: 'slopedInstep', text: 'Sloped' },
-  { value: 'flatInstep', text: 'Flat' },
+  { value: 'instep', text: 'Roll' },
+  { value: 'slopedInstep', text: 'Slope' },
+  { value: 'flatInstep', text: 'Flat top' },
 ];
 
 /** How the rear foot meets its surface, and whether the hips go back as well: a marked choice of this client's. */
@@ -51,8 +50,8 @@ export function RearFootChoice({
   return (
     <div className="grid gap-2.5">
       <div>
-        <p className="mb-1 text-fine text-soft">The rear foot on its</p>
-        <Choice label="The rear foot on its" value={rearFoot} options={contacts} onPick={onRearFoot} />
+        <p className="mb-1 text-fine text-soft">Rear foot on its ball, or its instep over</p>
+        <Choice label="Rear foot on its ball, or its instep over" value={rearFoot} options={contacts} onPick={onRearFoot} />
       </div>
       <div>
         <Choice
@@ -65,9 +64,7 @@ export function RearFootChoice({
           onPick={(way) => mark.mutate(way === 'back')}
         />
         {hipDominant && (
-          <p className="mt-1 text-small text-soft">
-            Marked hip-dominant for this client: the hips’ path is recorded and not judged.
-          </p>
+          <p className="mt-1 text-small text-soft">Marked hip-dominant: the hips’ path is recorded and not judged.</p>
         )}
         <Trouble error={mark.error} />
       </div>
@@ -86,12 +83,12 @@ const TOP = 12;
 export function RearLadder({
   surface,
   nowCm,
-  units,
+  ankleCm,
   onPick,
 }: {
   surface: Schema['RearSurfaceView'];
   nowCm: number;
-  units: Units;
+  ankleCm: number;
   onPick: (cm: number) => void;
 }) {
   // The scale is of what matters here: a low surface is not drawn beside a whole shin.
@@ -101,6 +98,7 @@ export function RearLadder({
   const over = surface.heights.filter((h) => !h.fits);
   // The few that matter: the highest that follow, and the first that do not.
   const near = [...fitting.slice(-3), ...over.slice(0, 2)];
+  const kneeCm = 2 * surface.midShinCm - ankleCm;
   const comfort = surface.comfortableCm < surface.highestCm - 0.5;
   return (
     <section aria-label="How high the rear foot may go" data-rear-surface>
@@ -126,7 +124,7 @@ export function RearLadder({
         <path d={`M8 ${FLOOR}H${W - 8}`} stroke="var(--ink)" strokeWidth="2.5" />
         {/* The front shin: ankle to knee, with its middle marked. */}
         <path
-          d={`M44 ${FLOOR}V${surface.midShinCm * 1.75 > most ? -20 : y(surface.midShinCm * 1.75)}`}
+          d={`M44 ${FLOOR}V${kneeCm > most ? -20 : y(kneeCm)}`}
           stroke="var(--slate)"
           strokeWidth="13"
           strokeLinecap="round"
@@ -185,8 +183,8 @@ export function RearLadder({
         </div>
       )}
       <p className="mt-1 text-fine text-soft">
-        From leg lengths and ranges{surface.estimated ? ', partly assumed' : ''};{' '}
-        {units.length.name === 'in' ? 'half-inches' : 'the tape'} of this studio. A back that arches asks for less.
+        At most so high, an estimate from leg lengths and ranges{surface.estimated ? ', partly assumed' : ''}. A back that arches
+        asks for less.
       </p>
     </section>
   );

@@ -221,7 +221,7 @@ export function SplitBench({
               <RearLadder
                 surface={view.rearSurface}
                 nowCm={base.rearRaiseCm}
-                units={units}
+                ankleCm={view.sizes.ankleCm}
                 onPick={(rearRaiseCm) => set({ rearRaiseCm })}
               />
             )}
@@ -348,8 +348,8 @@ export function SplitBench({
           school={school}
           units={units}
           nowCm={under === 'rearFoot' ? base.rearRaiseCm : base.frontRaiseCm}
-          highestCm={under === 'rearFoot' ? (view?.rearSurface?.highestCm ?? 60) : 20}
-          heights={start.heightsCm}
+          highestCm={under === 'rearFoot' ? (view?.rearSurface?.highestCm ?? null) : null}
+          heights={under === 'rearFoot' ? start.rearHeightsCm : start.frontHeightsCm}
           onHeight={(cm) => set(under === 'rearFoot' ? { rearRaiseCm: cm } : { frontRaiseCm: cm })}
         />
       )}

@@ -59,12 +59,14 @@ export function PositionDials({
             onSet({ ...own, split: { ...split, frontRaiseCm } }),
           )}
           {tall('Under the rear foot', split.rearRaiseCm, (rearRaiseCm) => onSet({ ...own, split: { ...split, rearRaiseCm } }))}
-          <Dial
-            label="Rear push, forward"
-            unit="°"
-            value={position.rearAimDegrees ?? 19}
-            onSet={(rearAimDegrees) => onSet({ ...own, rearAimDegrees })}
-          />
+          {typeof position.rearAimDegrees === 'number' && (
+            <Dial
+              label="Rear push, forward"
+              unit="°"
+              value={position.rearAimDegrees}
+              onSet={(rearAimDegrees) => onSet({ ...own, rearAimDegrees })}
+            />
+          )}
         </>
       )}
       {step && (
