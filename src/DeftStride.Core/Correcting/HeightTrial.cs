@@ -285,6 +285,8 @@ public static class HeightTrial
     {
         private string At(HeightTry t) => t.Metres < 0.005 ? "the floor" : Tape.Length(t.Metres);
 
+        private string Stays(HeightTry t) => t.Metres < 0.005 ? "on the floor" : $"at {Tape.Length(t.Metres)}";
+
         public HeightAdvice Said(
             HeightOutcome outcome,
             HeightTry? on,
@@ -301,8 +303,8 @@ public static class HeightTrial
                 HeightOutcome.RaiseMore => $"Raise more: try {At(on!)}.",
                 HeightOutcome.Lower when on is null => "Lower than both, or back to the floor.",
                 HeightOutcome.Lower => $"Lower: {At(on!)}.",
-                _ when hurts => $"Leave it at {At(on!)}: it hurts more higher up.",
-                _ => $"Leave it at {At(on!)}: nothing gained higher up.",
+                _ when hurts => $"Leave it {Stays(on!)}: it hurts more higher up.",
+                _ => $"Leave it {Stays(on!)}: nothing gained higher up.",
             };
             return new HeightAdvice(outcome, on?.Metres ?? 0, sentence, because);
         }

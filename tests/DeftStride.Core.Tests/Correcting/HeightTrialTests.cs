@@ -65,7 +65,7 @@ public sealed class HeightTrialTests
             }
         );
         Assert.Equal((HeightOutcome.Leave, 0.0), (worse.Outcome, worse.Metres));
-        Assert.Equal("Leave it at the floor: it hurts more higher up.", worse.Sentence);
+        Assert.Equal("Leave it on the floor: it hurts more higher up.", worse.Sentence);
         Assert.Equal("Pain 1 on the floor, 3 on 10 cm.", worse.Because[0]);
         var eased = Front(At(0.05) with { Pain = 3 }, At(0.15) with { Pain = 1 });
         Assert.Equal(HeightOutcome.Keep, eased.Outcome);

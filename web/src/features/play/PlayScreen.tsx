@@ -259,7 +259,7 @@ function Playing({
         <div className="flex shrink-0 gap-2">
           {fromSide.length > 0 && (
             <Button hint="C" onClick={compare}>
-              {fromSide.length > 1 ? 'Both as positions' : 'As a position'}
+              {fromSide.length > 1 ? 'Compare as positions' : 'As a position'}
             </Button>
           )}
           {pairs.length > 1 && (
