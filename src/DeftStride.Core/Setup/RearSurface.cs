@@ -165,7 +165,7 @@ public sealed record RearSurface(
         if (Heights.Count > 0 && Best is null)
             return $"{most} The lowest here is {tape.Length(Heights[0].Height.Metres)}: {(Contact == RearContact.Ball ? "list a plate or a low step" : "list a roll or a lower box")}.";
         if (Pointing is { } points && points > AssumedPointing)
-            return $"{most} Flat on it the ankle has to point by {points}, and most have about {AssumedPointing}: take a roll.";
+            return $"{most} With the foot along it the ankle has to point by {points}, more than the {AssumedPointing} that is assumed: take a roll.";
         return Contact == RearContact.Ball && ComfortableMetres < HighestMetres - TapeMetres
             ? $"{most} Up to {tape.Length(ComfortableMetres)} it is comfortable.{onto}"
             : most + onto;
