@@ -16,5 +16,8 @@ internal static class FaultTable
     ];
 
     private static IEnumerable<Fault> In(Region region, IReadOnlyList<Fault> faults) =>
-        faults.Select(f => f with { Region = region, Corrections = [.. f.Corrections.OrderBy(c => c.Level)] });
+        faults
+            .Select(f => f with { Region = region })
+            .Concat(FormFaults.All.Where(f => f.Region == region))
+            .Select(f => f with { Corrections = [.. f.Corrections.OrderBy(c => c.Level)] });
 }

@@ -38,6 +38,7 @@ internal static class Catalogue
         Must("pelvic-level", -5, 5),
         Must("pelvic-change", null, 6),
         Must("spine"),
+        Note("ribs"),
         Note("rear-knee"),
         Note("rear-thigh"),
         Note("trunk-lean"),
@@ -73,6 +74,30 @@ internal static class Catalogue
         Note("side-lean", -5, 5),
         Note("trunk-lean"),
         Note("heel-rise", null, 1.5),
+    ];
+
+    // On the way up a box: whole foot on neither edge, hips between the feet, ribs low.
+    private static readonly ExerciseCheck[] Rising =
+    [
+        Note("pelvic-change"),
+        Note("pelvic-shift", -3, 3),
+        Note("side-lean", -5, 5),
+        Note("ribs"),
+        Note("heel-rise", null, 1.5),
+        Note("inner-ankle"),
+        Note("trunk-lean"),
+        Note("front-shin"),
+    ];
+
+    // The weight goes well over the front foot and comes home again.
+    private static readonly ExerciseCheck[] Shifted =
+    [
+        Must("pelvic-level", -5, 5),
+        Must("knee-offset", -4, 4),
+        Must("heel-rise", null, 1.5),
+        Note("settled"),
+        Note("back-to-even"),
+        Note("load-share"),
     ];
 
     private static readonly ExerciseCheck[] OnOneLeg =
@@ -181,6 +206,7 @@ internal static class Catalogue
         )
         {
             Plain = "up from one knee",
+            Depth = DepthTarget.Pad,
             Shape = ExerciseShape.Split,
             Form = SplitForm.FromFloor,
         },
@@ -207,6 +233,8 @@ internal static class Catalogue
         )
         {
             Plain = "hold a shallow split stance",
+            Arms = Arms.Support,
+            Depth = DepthTarget.Easy,
             Shape = ExerciseShape.Split with { Held = true, Clean = CleanPosture.Holding(new Pose(2, 50, 4, 10, 60)) },
         },
         new(
@@ -231,6 +259,8 @@ internal static class Catalogue
         )
         {
             Plain = "a split squat with a rail to hold",
+            Arms = Arms.Support,
+            Depth = DepthTarget.Easy,
             Shape = ExerciseShape.Split with { Gear = [Gear.Support] },
             Form = SplitForm.ToPad,
         },
@@ -253,6 +283,7 @@ internal static class Catalogue
         )
         {
             Plain = "knee to the pad",
+            Depth = DepthTarget.Pad,
             Shape = ExerciseShape.Split,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -276,6 +307,8 @@ internal static class Catalogue
         )
         {
             Plain = "front foot on a step",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Pad,
             Shape = FrontFootRaised,
             Form = SplitForm.FrontFootRaised,
             Loads = Light,
@@ -299,6 +332,8 @@ internal static class Catalogue
         )
         {
             Plain = "knee well over the toes",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.ThighToCalf,
             Shape = FrontFootRaised,
             Form = SplitForm.FrontFootRaised,
             Loads = Light,
@@ -332,6 +367,7 @@ internal static class Catalogue
         )
         {
             Plain = "back foot on a step",
+            Depth = DepthTarget.Pad,
             Shape = ExerciseShape.Split with
             {
                 Clean = new CleanPosture(new Pose(2, 14, 8, 22, 70), new Pose(12, 98, 14, 12, 118)),
@@ -355,6 +391,7 @@ internal static class Catalogue
         )
         {
             Plain = "step back",
+            Depth = DepthTarget.Pad,
             Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -374,6 +411,7 @@ internal static class Catalogue
         )
         {
             Plain = "step forward",
+            Depth = DepthTarget.Pad,
             Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -393,6 +431,8 @@ internal static class Catalogue
         )
         {
             Plain = "walk on",
+            Arms = Arms.Opposite,
+            Depth = DepthTarget.Pad,
             Shape = Travelling,
             Form = SplitForm.ToPad,
             Loads = Any,
@@ -415,6 +455,9 @@ internal static class Catalogue
                 Must("trail-knee", null, 10),
                 Must("trail-foot"),
                 Note("foot-ahead", -15, 15),
+                Note("heel-rise", null, 1.5),
+                Note("hips-back"),
+                Note("stops-over"),
                 Note("knee-past-toe"),
                 Note("pelvic-shift"),
             ],
@@ -423,6 +466,8 @@ internal static class Catalogue
         )
         {
             Plain = "step to the side",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Holds,
             Shape = Off(MovementPlane.Sideways, ReachWay.Side, new Pose(16, 88, 34, 2, 2) { FreeLegOut = 46 }) with
             {
                 Slot = Slot.HipDominant,
@@ -438,12 +483,20 @@ internal static class Catalogue
             ["Standing knee steady over its ankle", "Reach equal both sides"],
             ["side of the hip"],
             null,
-            [Must("knee-offset", -4, 4), Must("reach"), Must("pelvic-level", -5, 5), Note("balance")],
+            [
+                Must("knee-offset", -4, 4),
+                Must("reach"),
+                Must("pelvic-level", -5, 5),
+                Note("step-angle"),
+                Note("feet-together"),
+                Note("balance"),
+            ],
             "a further mark, then the crossover lunge",
             "A nearer mark, slower."
         )
         {
             Plain = "step behind and across",
+            Depth = DepthTarget.Touch,
             Shape = Off(MovementPlane.Crossing, ReachWay.Behind, new Pose(14, 58, 14, 30, 72) { FreeLegOut = -28 }),
             Loads = [LoadPosition.Goblet],
         },
@@ -460,12 +513,20 @@ internal static class Catalogue
             ],
             ["side of the hip", "front thigh"],
             null,
-            [Must("foot-ahead", -15, 15), Must("reach"), Note("knee-offset", -4, 4), Note("balance")],
+            [
+                Must("foot-ahead", -15, 15),
+                Must("reach"),
+                Note("step-angle"),
+                Note("planted-toes"),
+                Note("knee-offset", -4, 4),
+                Note("balance"),
+            ],
             "deeper, then the rotational lunge",
             "A smaller angle."
         )
         {
             Plain = "step in front and across",
+            Depth = DepthTarget.Holds,
             Shape = Off(MovementPlane.Crossing, ReachWay.Across, new Pose(16, 60, 10, 26, 66) { FreeLegOut = -18 }),
             Loads = [LoadPosition.Goblet],
         },
@@ -482,12 +543,21 @@ internal static class Catalogue
             ],
             ["inner thigh", "glutes"],
             null,
-            [Must("knee-offset", -4, 4), Note("knee-past-toe"), Note("balance")],
+            [
+                Must("knee-offset", -4, 4),
+                Note("reach"),
+                Note("trunk-turn"),
+                Note("front-shin"),
+                Note("knee-past-toe"),
+                Note("balance"),
+            ],
             "deeper",
             "A smaller turn."
         )
         {
             Plain = "step back and open",
+            Gaze = Gaze.Turns,
+            Depth = DepthTarget.Holds,
             Shape = Off(MovementPlane.Turning, ReachWay.Open, new Pose(4, 80, 8, 14, 62) { FreeLegOut = 22 }),
         },
         new(
@@ -509,6 +579,7 @@ internal static class Catalogue
         )
         {
             Plain = "down in front, a light tap",
+            Depth = DepthTarget.Touch,
             Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
             StartBoxMetres = 0.10,
             Cautions = Height,
@@ -532,6 +603,7 @@ internal static class Catalogue
         )
         {
             Plain = "down beside the box, a light tap",
+            Depth = DepthTarget.Touch,
             Shape = FromABox(new Pose(20, 56, 16, 8, 24)),
             StartBoxMetres = 0.10,
             Cautions = Height,
@@ -545,12 +617,13 @@ internal static class Catalogue
             ["Pelvis level through the middle of the range", "Knee over the foot"],
             ["side of the front hip"],
             SchoolCode.Inclined,
-            [Must("pelvic-level", -5, 5), Must("knee-offset", -4, 4), Must("heel-rise", null, 1.5), Note("load-share")],
+            Shifted,
             "repetitions, then the higher step-down",
             "Low step-down tap."
         )
         {
             Plain = "most weight in front",
+            Depth = DepthTarget.Holds,
             Shape = ExerciseShape.Split with { WeightsFront = true },
             Form = SplitForm.ToPad,
         },
@@ -563,12 +636,13 @@ internal static class Catalogue
             ["Pelvis level first", "The knee does not give way to the band"],
             ["side of the front hip"],
             SchoolCode.Inclined,
-            [Must("pelvic-level", -5, 5), Must("knee-offset", -4, 4), Must("heel-rise", null, 1.5), Note("load-share")],
+            Shifted,
             "repetitions, then without the band",
             "Front-weighted lunge."
         )
         {
             Plain = "a lunge against a band",
+            Depth = DepthTarget.Holds,
             Shape = ExerciseShape.Split with { WeightsFront = true, Gear = [Gear.Band] },
             Form = SplitForm.ToPad,
         },
@@ -585,12 +659,14 @@ internal static class Catalogue
             ],
             ["side and back of the standing hip", "front thigh"],
             null,
-            Lowering,
+            [.. Lowering, Note("free-knee")],
             "repetitions, then a higher step",
             "Higher step-down without the lunge."
         )
         {
             Plain = "down and back into a lunge",
+            Arms = Arms.Opposite,
+            Depth = DepthTarget.Holds,
             Shape = FromABox(new Pose(20, 56, 16, 8, 24)) with { Slot = Slot.WholeLeg },
             StartBoxMetres = 0.20,
             Cautions = Height,
@@ -614,6 +690,7 @@ internal static class Catalogue
         )
         {
             Plain = "down behind and across",
+            Depth = DepthTarget.Touch,
             Shape = FromABox(new Pose(18, 50, 12, 18, 46) { FreeLegOut = -22 }),
             StartBoxMetres = 0.10,
             Cautions = Height,
@@ -638,15 +715,14 @@ internal static class Catalogue
                 Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
                 Must("descent", 2),
-                Note("pelvic-change"),
-                Note("trunk-lean"),
-                Note("front-shin"),
+                .. Rising,
             ],
             "less hand, then repetitions, then a higher box",
             "One-leg stand, a hand on the rail."
         )
         {
             Plain = "up a low step, a rail in reach",
+            Arms = Arms.Support,
             Shape = new()
             {
                 OneLeg = true,
@@ -679,16 +755,16 @@ internal static class Catalogue
                 Must("pelvic-level", -5, 5),
                 Must("order", -15, 15),
                 Must("descent", 2),
-                Note("pelvic-change"),
                 Note("free-foot"),
-                Note("trunk-lean"),
-                Note("front-shin"),
+                Note("free-knee"),
+                .. Rising,
             ],
             "repetitions, then a load, then a higher box or a slower way down",
             "A lower box."
         )
         {
             Plain = "up a step",
+            Arms = Arms.Opposite,
             Shape = new()
             {
                 OneLeg = true,
@@ -743,6 +819,9 @@ internal static class Catalogue
         )
         {
             Plain = "bow on one leg",
+            Arms = Arms.Hanging,
+            Gaze = Gaze.Floor,
+            Depth = DepthTarget.LongBack,
             Shape = OnOne(new Pose(5, 20, 52, 46, 50)) with { Slot = Slot.HipDominant },
         },
         new(
@@ -763,6 +842,11 @@ internal static class Catalogue
                 Must("knee-offset", -4, 4),
                 Must("spine"),
                 Must("balance"),
+                Note("back-toe"),
+                Note("order", -15, 15),
+                Note("pelvic-shift", -3, 3),
+                Note("side-lean", -5, 5),
+                Note("free-knee"),
                 Note("load-share", 85),
                 Note("heel-rise", null, 1.5),
             ],
@@ -771,6 +855,9 @@ internal static class Catalogue
         )
         {
             Plain = "back toe slides back",
+            Arms = Arms.Support,
+            Gaze = Gaze.Floor,
+            Depth = DepthTarget.LongBack,
             Shape = new()
             {
                 Slot = Slot.HipDominant,
@@ -802,6 +889,8 @@ internal static class Catalogue
         )
         {
             Plain = "sit to a seat on one leg",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Seat,
             Shape = OnOne(new Pose(24, 74, 26, -18, 6)) with { Sits = true },
         },
         new(
@@ -819,6 +908,8 @@ internal static class Catalogue
         )
         {
             Plain = "sit low on one leg",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Seat,
             Shape = OnOne(new Pose(27, 88, 28, -18, 6)) with { Sits = true },
         },
         new(
@@ -834,6 +925,7 @@ internal static class Catalogue
                 Must("spine"),
                 Must("knee-offset", -4, 4),
                 Must("pelvic-level", -5, 5),
+                Note("free-foot"),
                 Note("pelvic-turn"),
                 Note("front-shin"),
                 Note("trunk-lean"),
@@ -843,6 +935,9 @@ internal static class Catalogue
         )
         {
             Plain = "bow with the other toes as a prop",
+            Arms = Arms.Hanging,
+            Gaze = Gaze.Floor,
+            Depth = DepthTarget.LongBack,
             Shape = OnOne(new Pose(5, 20, 52, 46, 50)) with { Slot = Slot.HipDominant },
         },
         new(
@@ -868,6 +963,9 @@ internal static class Catalogue
         )
         {
             Plain = "bow long on one leg",
+            Arms = Arms.Hanging,
+            Gaze = Gaze.Floor,
+            Depth = DepthTarget.LongBack,
             Shape = OnOne(new Pose(5, 20, 52, 46, 50)) with { Slot = Slot.HipDominant },
             Loads = [LoadPosition.Opposite],
         },
@@ -890,6 +988,8 @@ internal static class Catalogue
         )
         {
             Plain = "squat on one leg, the other hanging",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Holds,
             Shape = OnOne(new Pose(28, 88, 30, -14, 8)),
             Loads = [LoadPosition.Forward],
             Cautions = Height,
@@ -903,12 +1003,13 @@ internal static class Catalogue
             ["Lands without a sound", "Knee over the foot", "Still within a second"],
             ["front thigh", "side of the standing hip"],
             null,
-            OnOneLeg,
+            [.. OnOneLeg, Must("landing"), Must("still")],
             "repetitions, then a little further",
             "Single-leg squat off a box."
         )
         {
             Plain = "a small jump, landed on one leg",
+            Arms = Arms.Forward,
             Shape = OnOne(new Pose(18, 56, 22, -18, 20)) with { Slot = Slot.WholeLeg, Jumps = true },
             Cautions = ["Not in a growth spurt with soreness, and never tired."],
         },
@@ -927,6 +1028,8 @@ internal static class Catalogue
         )
         {
             Plain = "squat on heel, big toe, little toe",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Holds,
             Shape = OnBoth,
         },
         new(
@@ -944,6 +1047,7 @@ internal static class Catalogue
         )
         {
             Plain = "straighten the last bit against a band",
+            Arms = Arms.Support,
             Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
         },
         new(
@@ -987,6 +1091,8 @@ internal static class Catalogue
         )
         {
             Plain = "kneeling, hips back and up",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.LongBack,
             Shape = new()
             {
                 Slot = Slot.HipDominant,
@@ -1009,6 +1115,8 @@ internal static class Catalogue
         )
         {
             Plain = "sit to a box and stand",
+            Arms = Arms.Forward,
+            Depth = DepthTarget.Seat,
             Shape = OnBoth,
             Loads = [LoadPosition.Goblet, LoadPosition.Front, LoadPosition.Back],
         },
@@ -1027,6 +1135,7 @@ internal static class Catalogue
         )
         {
             Plain = "roll the foot in and out",
+            Arms = Arms.Support,
             Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
         },
         new(
@@ -1047,6 +1156,7 @@ internal static class Catalogue
         )
         {
             Plain = "try a thin wedge, foot by foot",
+            Depth = DepthTarget.Easy,
             Shape = ExerciseShape.Split with { Gear = [Gear.Wedge] },
         },
     ];

@@ -92,6 +92,15 @@ public sealed record Exercise(
     /// <summary>Step rhythms it can be done in; empty for none.</summary>
     public IReadOnlyList<StepRhythm> Rhythms { get; init; } = [];
 
+    /// <summary>What the empty hands do.</summary>
+    public Arms Arms { get; init; } = Arms.Hips;
+
+    /// <summary>Where the eyes rest.</summary>
+    public Gaze Gaze { get; init; } = Gaze.Ahead;
+
+    /// <summary>How deep it goes; null where nothing is lowered.</summary>
+    public DepthTarget? Depth { get; init; }
+
     /// <summary>Where a load may be held.</summary>
     public IReadOnlyList<LoadPosition> Loads { get; init; } = [];
 

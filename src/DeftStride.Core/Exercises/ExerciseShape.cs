@@ -125,6 +125,7 @@ public sealed record ExerciseShape
             Has(Sits, Forms.Sits);
             Has(SlidesBack, Forms.SlidesBack);
             Has(WeightsFront, Forms.WeightsFront);
+            Has(Jumps, Forms.Jumps);
             return forms;
         }
     }

@@ -78,4 +78,7 @@ public enum Forms
 
     /// <summary>A posture that is held.</summary>
     Held = 1 << 22,
+
+    /// <summary>Both feet leave the floor.</summary>
+    Jumps = 1 << 23,
 }

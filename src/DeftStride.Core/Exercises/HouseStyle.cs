@@ -251,7 +251,7 @@ public sealed record HouseStyle
         ArgumentNullException.ThrowIfNull(exercise);
         return measureId switch
         {
-            "free-foot" or "descent" => exercise.Rhythms.Count > 0 && Rhythm == "c",
+            "free-foot" or "free-knee" or "descent" => exercise.Rhythms.Count > 0 && Rhythm == "c",
             "pelvic-turn" => SettleGate.Belongs(exercise, school),
             _ => false,
         };

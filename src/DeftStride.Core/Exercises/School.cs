@@ -46,6 +46,9 @@ public sealed record School(
                 new("rear-thigh", -5, 10, false),
                 new("rear-knee", 80, null, false),
                 new("trunk-lean", 0, 15, false),
+                // House rules of ours: one line within what lean and rear thigh may be, the head over the pelvis but for the lean.
+                new("line", -10, 20, false),
+                new("head-over-pelvis", -5, 18, false),
                 new("load-share", 50, null, false),
             ]
         ),
@@ -60,6 +63,8 @@ public sealed record School(
                 new("rear-thigh", -15, 10, false),
                 new("rear-knee", 80, null, false),
                 new("trunk-lean", 0, 10, false),
+                new("line", -10, 25, false),
+                new("head-over-pelvis", -5, 14, false),
                 new("load-share", 50, null, false),
             ]
         ),

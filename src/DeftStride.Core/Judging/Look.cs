@@ -115,7 +115,10 @@ public sealed record Look(
         var comparisons = Compare(results);
         var onsets = Judging.Onsets.Of(input.Movements, results);
         var answered = results
-            .Where(r => r is { Verdict: not null, WouldCount: null } || r.Measure.Id == "reach")
+            .Where(r =>
+                r is { Verdict: not null, WouldCount: null }
+                || (r.Measure is { JudgedBySides: true, IsRead: false } && r.Mean is not null)
+            )
             .Select(r => (r.Measure.Id, r.Side))
             .ToHashSet();
         var missing = standard

@@ -71,6 +71,7 @@ internal static class FrontMeasures
                 "Bring the {side} knee over the foot first.",
                 "Bring the {side} knee over the foot first."
             ),
+            HouseRule = true,
             Spread = new(2, 1, 2, 3),
             Formulas =
             [

@@ -102,6 +102,9 @@ public sealed record MeasureDefinition(
     /// <summary>Whether a picture of the whole body can only say that it is off; that it is fine the coach's eye says.</summary>
     public bool OnlyOutside { get; init; }
 
+    /// <summary>Whether its usual band is a house rule of ours and published nowhere; the screen says so.</summary>
+    public bool HouseRule { get; init; }
+
     /// <summary>Two measures are the same when their ids are.</summary>
     public bool Equals(MeasureDefinition? other) =>
         ReferenceEquals(this, other) || (other is not null && other.Id == Id);

@@ -340,6 +340,7 @@ internal static class SideMeasures
                 "Make one line from rear knee to shoulder first.",
                 "Make one line from rear knee to shoulder first."
             ),
+            HouseRule = true,
             Spread = new(2.8, 0, 0, 2) { RepetitionBefore = 2 },
             Formulas =
             [
@@ -371,6 +372,7 @@ internal static class SideMeasures
                 "Bring the head over the pelvis first.",
                 "Bring the head over the pelvis first."
             ),
+            HouseRule = true,
             Spread = new(2, 1, 2, 1) { RepetitionBefore = 1 },
             Formulas =
             [

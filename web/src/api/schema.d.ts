@@ -2975,6 +2975,7 @@ export interface components {
         MeasureUnit: "degrees" | "centimetres" | "percent" | "seconds" | "tick";
         /** @description A measure as this check takes it, with what a coach may say of it by eye. */
         MeasureView: {
+            houseRule: boolean;
             id: string;
             judged: boolean;
             kind: components["schemas"]["AnswerKind"];

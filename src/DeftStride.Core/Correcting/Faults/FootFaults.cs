@@ -406,7 +406,7 @@ internal static class FootFaults
             "foot-line",
             "Planted foot turns or lifts",
             FaultHurt.No,
-            [Above("foot-ahead"), Below("foot-ahead")],
+            [Above("foot-ahead"), Below("foot-ahead"), Above("planted-toes")],
             [
                 new(
                     "reach-far",

@@ -345,7 +345,7 @@ internal static class KneeFaults
             "lateral-sideways",
             "Leans to the side instead of sitting back",
             FaultHurt.No,
-            [],
+            [Above("hips-back")],
             [
                 new(
                     "never-shown",
@@ -403,7 +403,7 @@ internal static class KneeFaults
             "lateral-past",
             "Body carries on past the foot",
             FaultHurt.Yes,
-            [Above("knee-past-toe")],
+            [Above("knee-past-toe"), Above("stops-over")],
             [
                 new("hurry", "it comes in too fast", "Does it stop when stepped slowly?", null, ["lt-stop", "lt-flat"]),
                 new("weights", "the weights carry on", "Does it stop with empty hands?", null, ["lt-weights"]),

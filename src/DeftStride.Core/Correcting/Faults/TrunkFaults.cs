@@ -935,7 +935,7 @@ internal static class TrunkFaults
             "arched",
             "Arched, ribs flared",
             FaultHurt.WhenLoaded,
-            [Below("line"), Below("heel-ear")],
+            [Below("line"), Below("heel-ear"), Above("ribs")],
             [
                 new(
                     "too-upright",

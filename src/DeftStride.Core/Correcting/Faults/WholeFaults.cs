@@ -677,7 +677,7 @@ internal static class WholeFaults
             "steps-onto-free-leg",
             "Steps back onto the free leg",
             FaultHurt.No,
-            [Below("load-share")],
+            [Below("load-share"), Above("back-toe")],
             [
                 new(
                     "too-upright",
@@ -729,14 +729,14 @@ internal static class WholeFaults
             "lands-loud",
             "Lands loud, stiff or moving on",
             FaultHurt.Yes,
-            [],
+            [Above("landing"), Above("still")],
             [
                 new(
                     "too-high",
                     "it is too high or too far",
                     "Is it quiet from lower, or shorter?",
                     null,
-                    ["jl-lower", "jl-shorter"]
+                    ["jl-lower", "jl-shorter", "jl-smaller"]
                 ),
                 new("tired", "it is tired", "Is it loud only in the last repetitions?", null, ["jl-tired"]),
             ],
@@ -752,6 +752,8 @@ internal static class WholeFaults
                 Set("jl-lower", "A lower box.", "From lower there is less to land.", "Lower box").In(Forms.StepsDown),
                 Set("jl-shorter", "A shorter step.", "A shorter step has less to land.", "Shorter step")
                     .In(Forms.FootTravels),
+                Set("jl-smaller", "Half as high, the same freeze.", "From lower there is less to land.", "Half as high")
+                    .In(Forms.Jumps),
                 Set(
                     "jl-tired",
                     "Stop two earlier, rest longer.",
@@ -768,7 +770,7 @@ internal static class WholeFaults
             ]
         )
         {
-            In = Forms.FootTravels | Forms.StepsDown,
+            In = Forms.FootTravels | Forms.StepsDown | Forms.Jumps,
         },
         new(
             "floor-push",
@@ -1271,7 +1273,7 @@ internal static class WholeFaults
             "crossing-loose",
             "Reach falls short, or differs",
             FaultHurt.No,
-            [Above("reach"), Below("reach")],
+            [Above("reach"), Below("reach"), Above("step-angle"), Below("step-angle")],
             [
                 new(
                     "control",

@@ -46,18 +46,20 @@ public static class SetupSteps
             new(
                 "Floor and shoes",
                 $"Firm floor. {(shoesOn ? "Shoes stay on, flat ones." : "Flat shoes or none.")}",
-                boxed ? Line("box")
-                    : planted ? Line("pad")
-                    : null
+                boxed ? Line("box") : null
             ),
+        };
+        if (exercise.Depth is { } depth)
+            steps.Add(new("Target", PostureWords.Of(depth), Line("pad") ?? Line("seat")));
+        steps.Add(
             new(
                 boxed ? "Whole foot on the box" : "Front foot whole",
                 shape.Kneels && !shape.BackLeg
                     ? "Knees under the hips, toes as taught."
                     : $"{(boxed ? "Heel on too, nothing over the edge. " : "")}Weight on {style.PressureWords}.",
                 Line("front")
-            ),
-        };
+            )
+        );
         if (shape.Reach != ReachWay.None)
             steps.Add(new("Distance", ToMark(shape.Reach, style), Line("mark")));
         else if (planted || shape.FootTravels)
@@ -83,15 +85,17 @@ public static class SetupSteps
                 ? new("Pelvis", "Settle over the front hip, knee still over the foot, inner thigh on.")
                 : new("Pelvis", "Both hip bones level, facing the wall.")
         );
-        steps.Add(new("Trunk and eyes", "Ribs low, chin level, eyes on one still thing."));
+        steps.Add(new("Trunk and eyes", $"Ribs low, chin level, {PostureWords.Of(exercise.Gaze)}."));
         steps.Add(
             load.Kilograms > 0
                 ? new(
                     "Load",
-                    $"Take it up last: {Dosing.Prescription.Held(load.Position)}.",
+                    shape.Plane == MovementPlane.Sideways && load.Position == LoadPosition.Sides
+                        ? "Take it up last: a weight each side of the shin, toward the mid-foot."
+                        : $"Take it up last: {Dosing.Prescription.Held(load.Position)}.",
                     FormattableString.Invariant($"{load.Kilograms:0.#} kg")
                 )
-                : new("Hands", load.Position == LoadPosition.Forward ? "Arms ahead." : "On the hips, or reached ahead.")
+                : new("Hands", PostureWords.Of(load.Position == LoadPosition.Forward ? Arms.Forward : exercise.Arms))
         );
         steps.Add(
             new(

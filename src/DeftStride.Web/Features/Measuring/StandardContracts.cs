@@ -113,7 +113,8 @@ internal sealed record MeasureView(
     BandView? Right,
     string? SeenBeyond,
     string? SeenShort,
-    string SelfCheck
+    string SelfCheck,
+    bool HouseRule
 );
 
 internal sealed record PlannedPointView(Landmark Landmark, string Where, bool More);
@@ -274,7 +275,8 @@ internal sealed record StandardView(
             Edges(band.Right),
             Said(BandSide.Beyond),
             measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short),
-            measure.SelfCheck
+            measure.SelfCheck,
+            measure.HouseRule && band.Source is SettingSource.Exercise or SettingSource.School
         );
     }
 

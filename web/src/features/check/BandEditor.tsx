@@ -67,7 +67,9 @@ export function BandEditor({
   return (
     <div className="grid gap-2 border-t border-hair pt-2 text-small text-soft">
       <p>
-        {band ? `Accepted: ${band.text}, ${whose[measure.source]}.` : 'Noted without a verdict: no band is set.'}{' '}
+        {band
+          ? `Accepted: ${band.text}, ${whose[measure.source]}.${measure.houseRule ? ' A house rule of ours, published nowhere.' : ''}`
+          : 'Noted without a verdict: no band is set.'}{' '}
         {!readOnly && !open && (
           <button type="button" onClick={() => setOpen(true)} className="min-h-8 underline underline-offset-4">
             Another band
