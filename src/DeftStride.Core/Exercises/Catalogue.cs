@@ -647,6 +647,30 @@ internal static class Catalogue
             Form = SplitForm.ToPad,
         },
         new(
+            "banded-step-down",
+            "Banded step-down",
+            ExerciseFamily.Step,
+            "Stand on the box, tap the other heel to the floor; keep the knee over the foot against the band. Three a side.",
+            "A low box, 10 cm. Band round the outside of the standing knee, pulling across the body. Level the pelvis first; write down the day on which the band is dropped.",
+            [
+                "Pelvis level first, for the first half at least",
+                "The knee does not give way to the band",
+                "Back up before the knee starts to roll in",
+            ],
+            ["side of the standing hip"],
+            null,
+            Lowering,
+            "repetitions, then without the band",
+            "Step-down tap without the band, a hand on the rail."
+        )
+        {
+            Plain = "down in front against a band",
+            Depth = DepthTarget.Touch,
+            Shape = FromABox(new Pose(20, 56, 16, 8, 24)) with { Gear = [Gear.Band] },
+            StartBoxMetres = 0.10,
+            Cautions = Height,
+        },
+        new(
             "step-down-to-lunge",
             "Step-down into lunge",
             ExerciseFamily.Step,
@@ -892,6 +916,7 @@ internal static class Catalogue
             Arms = Arms.Forward,
             Depth = DepthTarget.Seat,
             Shape = OnOne(new Pose(24, 74, 26, -18, 6)) with { Sits = true },
+            SeatKneeDegrees = 75,
         },
         new(
             "one-leg-full-depth",
@@ -911,6 +936,7 @@ internal static class Catalogue
             Arms = Arms.Forward,
             Depth = DepthTarget.Seat,
             Shape = OnOne(new Pose(27, 88, 28, -18, 6)) with { Sits = true },
+            SeatKneeDegrees = 100,
         },
         new(
             "kickstand-hinge",
@@ -990,7 +1016,7 @@ internal static class Catalogue
             Plain = "squat on one leg, the other hanging",
             Arms = Arms.Forward,
             Depth = DepthTarget.Holds,
-            Shape = OnOne(new Pose(28, 88, 30, -14, 8)),
+            Shape = OnOne(new Pose(28, 88, 30, -14, 8)) with { HangsFree = true },
             Loads = [LoadPosition.Forward],
             Cautions = Height,
         },

@@ -89,6 +89,26 @@ public sealed record Exercise(
     /// <summary>The height a step-down begins with, metres; null where the box follows from the knee, as in a step-up.</summary>
     public double? StartBoxMetres { get; init; }
 
+    /// <summary>The bend of the knee that a seat, or a box for the free leg, is worked out for to begin with, degrees.</summary>
+    public double SeatKneeDegrees { get; init; } = 90;
+
+    /// <summary>Whether a band about the knee is part of it, with its pull and the day on which it is dropped.</summary>
+    public bool Banded => Shape.Gear.Contains(Gear.Band);
+
+    /// <summary>Whether the planner works something out for it.</summary>
+    public bool OnThePlanner =>
+        Form is not null || NeedsBox || Shape.Reach != ReachWay.None || Shape.Seat != SeatWay.None;
+
+    /// <summary>What it cannot be done without and a studio has not listed, in a sentence with what would do; null where nothing is lacking, or no list was made.</summary>
+    /// <param name="things">What the studio listed, or null for no list.</param>
+    public string? Lacking(IReadOnlySet<Gear>? things)
+    {
+        var lacking = things is null ? [] : Shape.Gear.Where(g => !things.Contains(g)).ToArray();
+        return lacking.Length == 0
+            ? null
+            : $"{Name} needs a {string.Join(" and a ", lacking.Select(g => g.ToString().ToLowerInvariant()))}, and none is listed in the studio’s kit. Add it there, or take the easier form: {char.ToLowerInvariant(StepBack[0])}{StepBack[1..]}";
+    }
+
     /// <summary>Step rhythms it can be done in; empty for none.</summary>
     public IReadOnlyList<StepRhythm> Rhythms { get; init; } = [];
 

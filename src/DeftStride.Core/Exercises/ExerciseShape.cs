@@ -84,6 +84,15 @@ public sealed record ExerciseShape
     /// <summary>Whether it is sat to a seat behind.</summary>
     public bool Sits { get; init; }
 
+    /// <summary>Whether it stands on a box from which the free leg hangs.</summary>
+    public bool HangsFree { get; init; }
+
+    /// <summary>What decides the height of a squat on one leg.</summary>
+    public SeatWay Seat =>
+        Sits && OneLeg ? SeatWay.Behind
+        : HangsFree ? SeatWay.UnderFoot
+        : SeatWay.None;
+
     /// <summary>Whether the free foot slides back along the floor.</summary>
     public bool SlidesBack { get; init; }
 

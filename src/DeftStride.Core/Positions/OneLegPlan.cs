@@ -126,12 +126,14 @@ public sealed record OneLegPlan(
     /// <param name="thigh">α, how deep.</param>
     /// <param name="range">What the client has.</param>
     /// <param name="weights">The studio's weights, kilograms.</param>
+    /// <param name="free">How the other leg is held; null where it hangs.</param>
     public static (OneLegPosture Posture, Load Load) For(
         Body body,
         OneLegChoice choice,
         Angle thigh,
         RangeOfMotion range,
-        IReadOnlyList<double> weights
+        IReadOnlyList<double> weights,
+        (Angle Thigh, Angle Knee)? free = null
     )
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -143,7 +145,14 @@ public sealed record OneLegPlan(
         var most = Angle.Min(MostLean, hip - Angle.FromDegrees(95) + thigh);
         if (choice == OneLegChoice.Shared)
         {
-            var start = OneLegPosture.Of(body, ankle, thigh, Angle.Min(Angle.FromDegrees(35), most));
+            var start = OneLegPosture.Of(
+                body,
+                ankle,
+                thigh,
+                Angle.Min(Angle.FromDegrees(35), most),
+                free?.Thigh,
+                free?.Knee
+            );
             if (Shin(body, start, Load.ArmsForward) is { } shin && shin <= ankle)
                 return (With(body, start, shin: shin.Degrees), Load.ArmsForward);
             // The ankle ends first: the trunk leans for what is missing.
@@ -153,7 +162,14 @@ public sealed record OneLegPlan(
         }
 
         // From a plumb shin: the knee comes forward only as far as it must for a weight that is there.
-        var back = OneLegPosture.Of(body, Angle.Zero, thigh, Angle.Min(Angle.FromDegrees(60), most));
+        var back = OneLegPosture.Of(
+            body,
+            Angle.Zero,
+            thigh,
+            Angle.Min(Angle.FromDegrees(60), most),
+            free?.Thigh,
+            free?.Knee
+        );
         return Held(body, back, weights);
     }
 

@@ -40,6 +40,22 @@ public sealed record StepPlan(
         );
     }
 
+    /// <summary>
+    /// Why a rhythm cannot be done on this height, with what would do, or null. Both feet side by side need the whole top of a box: a
+    /// pile with plates on it holds one (a house rule of ours; a studio's list has no widths).
+    /// </summary>
+    /// <param name="feetMeet">Whether both feet meet on the box.</param>
+    /// <param name="tape">How lengths are said.</param>
+    public string? RhythmProblem(bool feetMeet, Tape tape) =>
+        !feetMeet || Height.PlatesMetres.Count == 0
+            ? null
+            : $"In this rhythm both feet meet up there, and {Height.Parts} holds one foot. Take "
+                + (
+                    Height.BoxMetres is { } box
+                        ? $"the {tape.Length(box)} box alone, or the rhythm on one side."
+                        : "a box, or the rhythm on one side."
+                );
+
     /// <summary>Knee flexion at the start of a step-up that counts as the right height.</summary>
     public static readonly Angle KneeAtStart = Angle.FromDegrees(90);
 

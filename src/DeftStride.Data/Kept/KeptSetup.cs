@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Positions;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 
@@ -183,7 +184,28 @@ internal sealed record KeptReachUsed(
     double? DirectionDegrees
 ) : Stored;
 
-/// <summary>A set-up that was kept, with what it was worked out from. One of <see cref="Split"/>, <see cref="Step"/> and <see cref="Reach"/> is given.</summary>
+/// <summary>What a seat or a box for the free leg was worked out from.</summary>
+internal sealed record KeptSeatUsed(
+    KeptBody Body,
+    IReadOnlyList<KeptRangeUsed> Ranges,
+    KeptKitUsed Kit,
+    SeatWay Way,
+    OneLegChoice Choice,
+    double KneeDegrees,
+    double? SeatCm
+) : Stored;
+
+/// <summary>The band of a set-up.</summary>
+internal sealed record KeptBandUsed(string FaultId, BandPull Pull, DateOnly Until) : Stored
+{
+    /// <summary>As the core has it.</summary>
+    public BandSetup ToCore() => new(FaultId, Pull, Until);
+}
+
+/// <summary>
+/// A set-up that was kept, with what it was worked out from. One of <see cref="Split"/>, <see cref="Step"/>, <see cref="Reach"/> and
+/// <see cref="Seat"/> is given; a band on top where the exercise has one.
+/// </summary>
 internal sealed record KeptSetup(
     Guid Id,
     Guid ClientId,
@@ -193,7 +215,9 @@ internal sealed record KeptSetup(
     KeptSplit? Split = null,
     KeptStepUsed? Step = null,
     Guid? Supersedes = null,
-    KeptReachUsed? Reach = null
+    KeptReachUsed? Reach = null,
+    KeptSeatUsed? Seat = null,
+    KeptBandUsed? Band = null
 ) : StoredDocument, IKept<KeptSetup>
 {
     public static StoredForm<KeptSetup> Kept { get; } = new("setup", "a set-up");

@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Positions;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Data.Kept;
@@ -19,13 +20,17 @@ internal static class SetupRecorder
                 ClientId = request.ClientId,
                 ExerciseId = request.ExerciseId,
                 Judged = KeptCard.Kept.Write(
-                    request switch
-                    {
-                        { Split: { } split, Step: null, Reach: null } => Of(split),
-                        { Step: { } step, Split: null, Reach: null } => Of(step),
-                        { Reach: { } reach, Split: null, Step: null } => Of(reach),
-                        _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the planner."),
-                    }
+                    Banded(
+                        request.Band?.ToCore(),
+                        request switch
+                        {
+                            { Split: { } split, Step: null, Reach: null, Seat: null } => Of(split),
+                            { Step: { } step, Split: null, Reach: null, Seat: null } => Of(step),
+                            { Reach: { } reach, Split: null, Step: null, Seat: null } => Of(reach),
+                            { Seat: { } seat, Split: null, Step: null, Reach: null } => Of(seat),
+                            _ => throw Refusal.BadInput("setup", "There is no set-up to keep. Go back to the planner."),
+                        }
+                    )
                 ),
                 Supersedes = request.Supersedes,
             },
@@ -85,6 +90,29 @@ internal static class SetupRecorder
             ) ?? throw Refusal.BadInput("reach", problem!);
         return new KeptCard(Lines(plan.Card), plan.Estimated);
     }
+
+    private static KeptCard Of(KeptSeatUsed used)
+    {
+        var facts = new SeatFacts(
+            Sizes(used.Body),
+            KeptRangeUsed.ToCore(used.Ranges),
+            used.Kit.ToCore(),
+            used.Kit.WeightsKg ?? []
+        );
+        var plan =
+            SeatPlan.TryOf(
+                facts,
+                used.Way,
+                used.Choice,
+                Angle.FromDegrees(used.KneeDegrees),
+                used.SeatCm / 100,
+                out var problem
+            ) ?? throw Refusal.BadInput("seat", problem!);
+        return new KeptCard(Lines(plan.Card), !facts.Body.SegmentsMeasured);
+    }
+
+    private static KeptCard Banded(BandSetup? band, KeptCard card) =>
+        band is null ? card : card with { Card = [.. card.Card, .. Lines(band.Card)] };
 
     private static Angle? Degrees(double? degrees) => degrees is { } d ? Angle.FromDegrees(d) : null;
 

@@ -32,7 +32,7 @@ public sealed class WholeExerciseTests
             Assert.NotEmpty(exercise.Checks);
             Assert.NotEmpty(whole.Exercise.LookFor);
             Assert.NotEmpty(whole.Exercise.Felt);
-            Assert.InRange(whole.Steps.Count, 5, 10);
+            Assert.InRange(whole.Steps.Count, 5, 11);
             Assert.Equal("Breath", whole.Steps[^1].Name);
             Assert.All(whole.Steps, s => Assert.EndsWith(".", s.Say, StringComparison.Ordinal));
             Assert.Equal(whole.Steps.Count, whole.Steps.Select(s => s.Name).Distinct().Count());

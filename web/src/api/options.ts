@@ -224,6 +224,21 @@ export const reachQuery = (request: Schema['ReachRequest']) =>
     placeholderData: keepPreviousData,
   });
 
+export const seatQuery = (request: Schema['SeatRequest']) =>
+  queryOptions({
+    queryKey: ['seat', request],
+    queryFn: () => take(api.POST('/api/compute/seat', { body: request })),
+    placeholderData: keepPreviousData,
+  });
+
+export const bandQuery = (request: Schema['BandDto'] | null) =>
+  queryOptions({
+    queryKey: ['band', request],
+    queryFn: () => take(api.POST('/api/compute/band', { body: request ?? { faultId: '', pull: 'inward', until: '' } })),
+    enabled: request !== null,
+    placeholderData: keepPreviousData,
+  });
+
 export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => take(api.GET('/api/kit')) });
 
 /** What coaches disagree about: as the studio has it, or as one client does. */

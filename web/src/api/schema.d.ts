@@ -420,6 +420,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compute/band": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveBand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/compute/bench": {
         parameters: {
             query?: never;
@@ -542,6 +558,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["shareOfScales"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compute/seat": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["solveSeat"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1331,6 +1363,29 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        /** @description A band about the front knee: against which fault, which way, until when. */
+        BandDto: {
+            faultId: string;
+            pull: components["schemas"]["BandPull"];
+            /** Format: date */
+            until: string;
+        };
+        /** @description What a band is for, and which way it then pulls. */
+        BandForView: {
+            faultId: string;
+            name: string;
+            pull: components["schemas"]["BandPull"];
+        };
+        /**
+         * @description Which way a band pulls a knee.
+         * @enum {unknown}
+         */
+        BandPull: "inward" | "outward";
+        /** @description A band looked at: what is wrong with it, or the lines of the card that it adds. */
+        BandSetupView: {
+            card: components["schemas"]["CardLineView"][];
+            problem: null | string;
+        };
         /**
          * @description On which side of the band a value lies.
          * @enum {unknown}
@@ -1371,13 +1426,18 @@ export interface components {
             stanceCm: null | number;
         };
         BenchStartView: {
+            bands: components["schemas"]["BandForView"][];
+            /** Format: date */
+            bandUntil: string;
             body: null | components["schemas"]["BodyDto"];
             diagonal: boolean;
             exerciseId: string;
+            feetMeetOn: string[];
             frontHeightsCm: number[];
             hipDominant: boolean;
             kept: components["schemas"]["SetupView"][];
             kit: components["schemas"]["KitDto"];
+            lacking: components["schemas"]["LackingView"][];
             leftRanges: components["schemas"]["RangeDto"][];
             low: boolean;
             rearHeightsCm: number[];
@@ -2131,6 +2191,7 @@ export interface components {
         ExerciseFamily: "halfKneeling" | "splitSquat" | "lunge" | "otherPlanes" | "step" | "oneLeg" | "helper";
         /** @description An exercise in short. The bench sets up those with a form or a box. */
         ExerciseView: {
+            banded: boolean;
             cautions: string[];
             family: components["schemas"]["ExerciseFamily"];
             felt: string[];
@@ -2139,8 +2200,12 @@ export interface components {
             lookFor: string[];
             name: string;
             needsBox: boolean;
+            onThePlanner: boolean;
             plain: string;
             reach: components["schemas"]["ReachWay"];
+            seat: components["schemas"]["SeatWay"];
+            /** Format: double */
+            seatKneeDegrees: number;
             setUp: string;
             /** Format: double */
             startBoxCm: null | number;
@@ -2666,6 +2731,11 @@ export interface components {
         };
         /** @enum {unknown} */
         KneeShape: "knockKneed" | "straight" | "bowLegged" | null;
+        /** @description What an exercise needs and this studio has not listed. */
+        LackingView: {
+            exerciseId: string;
+            sentence: string;
+        };
         /** @description A ladder changed, copied or added. long LadderChange.Version 0 when it is not kept yet; a null ladder goes back to the usual one. */
         LadderChange: {
             ladder: null | components["schemas"]["LadderDto"];
@@ -3062,6 +3132,11 @@ export interface components {
          * @enum {unknown}
          */
         OneLegBalance: "falls" | "held" | "comfortable";
+        /**
+         * @description What an exercise on one leg is meant to be.
+         * @enum {unknown}
+         */
+        OneLegChoice: "shared" | "hip";
         /** @description A posture on one leg. */
         OneLegDto: {
             /** Format: double */
@@ -3940,6 +4015,40 @@ export interface components {
             name: string;
             suits: string;
         };
+        /** @description A seat, or a box for the free leg. With double? SeatRequest.SeatCm the knee follows from it. */
+        SeatRequest: {
+            body: components["schemas"]["BodyDto"];
+            choice: components["schemas"]["OneLegChoice"];
+            kit: components["schemas"]["KitDto"];
+            /** Format: double */
+            kneeDegrees: number;
+            ranges: components["schemas"]["RangeDto"][];
+            /** Format: double */
+            seatCm: null | number;
+            way: components["schemas"]["SeatWay"];
+        };
+        /** @description A seat or a box worked out. string? SeatView.Fault says why there is none, with what would do. */
+        SeatView: {
+            advice: components["schemas"]["AdviceView"][];
+            card: components["schemas"]["CardLineView"][];
+            estimated: boolean;
+            fault: null | string;
+            figure: null | components["schemas"]["FigureView"];
+            hands: null | number[];
+            /** Format: double */
+            heightCm: number;
+            /** Format: double */
+            kneeDegrees: number;
+            /** Format: double */
+            overFoot: number;
+            sentence: components["schemas"]["PartView"][];
+            sizes: components["schemas"]["BodySizesView"];
+        };
+        /**
+         * @description What decides the height in a squat on one leg.
+         * @enum {unknown}
+         */
+        SeatWay: "none" | "behind" | "underFoot";
         /** @description What the coach saw of one measure, without measuring. */
         SeenDto: {
             measureId: string;
@@ -4132,8 +4241,9 @@ export interface components {
             value: string;
             why: string;
         };
-        /** @description A set-up to keep. Exactly one of BenchRequest? SetupRequest.Split, StepRequest? SetupRequest.Step and ReachRequest? SetupRequest.Reach is given. */
+        /** @description A set-up to keep. Exactly one of BenchRequest? SetupRequest.Split, StepRequest? SetupRequest.Step, ReachRequest? SetupRequest.Reach and SeatRequest? SetupRequest.Seat is given; a band on top where the exercise has one. */
         SetupRequest: {
+            band?: null | components["schemas"]["BandDto"];
             /** Format: uuid */
             clientId: string;
             exerciseId: string;
@@ -4142,6 +4252,7 @@ export interface components {
             id: string;
             reach?: null | components["schemas"]["ReachRequest"];
             school: components["schemas"]["SchoolCode"];
+            seat?: null | components["schemas"]["SeatRequest"];
             split: null | components["schemas"]["BenchRequest"];
             step: null | components["schemas"]["StepRequest"];
             /** Format: uuid */
@@ -4352,6 +4463,7 @@ export interface components {
             body: components["schemas"]["BodyDto"];
             /** Format: double */
             boxCm: null | number;
+            feetMeet?: null | boolean;
             kit: components["schemas"]["KitDto"];
             /** Format: double */
             kneeDegrees: null | number;
@@ -4377,6 +4489,7 @@ export interface components {
             card: components["schemas"]["CardLineView"][];
             estimated: boolean;
             figure: components["schemas"]["FigureView"];
+            rhythm: null | string;
             sentence: components["schemas"]["PartView"][];
             sizes: components["schemas"]["BodySizesView"];
         };
@@ -5613,6 +5726,30 @@ export interface operations {
             };
         };
     };
+    solveBand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BandDto"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BandSetupView"];
+                };
+            };
+        };
+    };
     solveBench: {
         parameters: {
             query?: never;
@@ -5801,6 +5938,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScalesView"];
+                };
+            };
+        };
+    };
+    solveSeat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeatRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeatView"];
                 };
             };
         };

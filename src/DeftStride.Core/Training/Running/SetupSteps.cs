@@ -76,6 +76,12 @@ public static class SetupSteps
             );
         else if (boxed && On("gap") is { } gap)
             steps.Add(new("Distance", "Toes to the box.", gap));
+        if (shape.Jumps)
+            steps.Add(new("Distance", "A cross of tape: land on it and hold for two counts."));
+        if (shape.Seat == SeatWay.UnderFoot)
+            steps.Add(new("Box", "High enough for the other leg to hang clear.", Line("box")));
+        if (exercise.Banded)
+            steps.Add(new("Band", "Round the knee, pelvis level first.", Line("band")));
         if (shape.BackLeg)
             steps.Add(new("Rear foot", "On its ball, heel a little out.", Line("rear")));
         if ((planted || shape.FootTravels || shape.BothFeetPlanted) && shape.Reach == ReachWay.None)

@@ -209,7 +209,7 @@ internal static class PositionSolver
         return new PositionView(
             read.Posture is { } posture
                 ? BenchSolver.Figure(posture.Points)
-                : Figure(((Position.OnOne)read.Position).Posture.Points),
+                : BenchSolver.Figure(((Position.OnOne)read.Position).Posture.Points),
             100 * (stance?.FrontRaiseMetres ?? ((Position.OnOne)read.Position).Posture.Points.Heel.Y),
             100 * (stance?.RearRaiseMetres ?? 0),
             stance?.HeelWedge.Degrees ?? 0,
@@ -301,26 +301,6 @@ internal static class PositionSolver
             [.. plan.Trade.Select(t => new OneLegTradeView(t.Shin.Degrees, 100 * t.HipShare, t.Kilograms))]
         );
     }
-
-    /// <summary>The free leg is drawn as the rear one.</summary>
-    private static FigureView Figure(OneLegPoints p) =>
-        new(
-            new Dictionary<string, double[]>
-            {
-                ["frontHeel"] = BenchSolver.At(p.Heel),
-                ["frontBall"] = BenchSolver.At(p.Ball),
-                ["frontToe"] = BenchSolver.At(p.Toe),
-                ["frontAnkle"] = BenchSolver.At(p.Ankle),
-                ["frontKnee"] = BenchSolver.At(p.Knee),
-                ["hip"] = BenchSolver.At(p.Hip),
-                ["shoulder"] = BenchSolver.At(p.Shoulder),
-                ["rearKnee"] = BenchSolver.At(p.FreeKnee),
-                ["rearAnkle"] = BenchSolver.At(p.FreeAnkle),
-                ["rearHeel"] = BenchSolver.At(p.FreeHeel),
-                ["rearBall"] = BenchSolver.At(p.FreeBall),
-                ["rearToe"] = BenchSolver.At(p.FreeToe),
-            }
-        );
 
     private static string NameOf(Purpose purpose) =>
         purpose switch

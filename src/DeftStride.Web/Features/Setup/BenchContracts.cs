@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Positions;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Data.Kept;
@@ -165,7 +166,8 @@ internal sealed record StepRequest(
     double? BoxCm,
     double? KneeDegrees,
     double? ShinDegrees,
-    double TrunkDegrees
+    double TrunkDegrees,
+    bool? FeetMeet = null
 );
 
 /// <summary>A mark on the floor for a reach. With <see cref="TapeCm"/> the knee follows from it, else it from the knee.</summary>
@@ -178,6 +180,47 @@ internal sealed record ReachRequest(
     double? TapeCm,
     double? DirectionDegrees
 );
+
+/// <summary>A seat, or a box for the free leg. With <see cref="SeatCm"/> the knee follows from it.</summary>
+internal sealed record SeatRequest(
+    BodyDto Body,
+    IReadOnlyList<RangeDto> Ranges,
+    KitDto Kit,
+    SeatWay Way,
+    OneLegChoice Choice,
+    double KneeDegrees,
+    double? SeatCm
+);
+
+/// <summary>A band about the front knee: against which fault, which way, until when.</summary>
+internal sealed record BandDto(string FaultId, BandPull Pull, DateOnly Until)
+{
+    public BandSetup ToCore() => new(FaultId, Pull, Until);
+}
+
+/// <summary>A seat or a box worked out. <see cref="Fault"/> says why there is none, with what would do.</summary>
+internal sealed record SeatView(
+    string? Fault,
+    IReadOnlyList<PartView> Sentence,
+    bool Estimated,
+    double HeightCm,
+    double KneeDegrees,
+    double OverFoot,
+    FigureView? Figure,
+    IReadOnlyList<double>? Hands,
+    BodySizesView Sizes,
+    IReadOnlyList<CardLineView> Card,
+    IReadOnlyList<AdviceView> Advice
+);
+
+/// <summary>A band looked at: what is wrong with it, or the lines of the card that it adds.</summary>
+internal sealed record BandSetupView(string? Problem, IReadOnlyList<CardLineView> Card);
+
+/// <summary>What a band is for, and which way it then pulls.</summary>
+internal sealed record BandForView(string FaultId, string Name, BandPull Pull);
+
+/// <summary>What an exercise needs and this studio has not listed.</summary>
+internal sealed record LackingView(string ExerciseId, string Sentence);
 
 /// <summary>Points of a figure in the side view, centimetres: x forward of the front ankle (or of the box's face), y up.</summary>
 internal sealed record FigureView(IReadOnlyDictionary<string, double[]> Points);
@@ -264,7 +307,8 @@ internal sealed record StepView(
     FigureView Figure,
     BodySizesView Sizes,
     IReadOnlyList<CardLineView> Card,
-    IReadOnlyList<AdviceView> Advice
+    IReadOnlyList<AdviceView> Advice,
+    string? Rhythm
 );
 
 /// <summary>A mark on the floor: how long the tape is, where it goes, and the knee that belongs to it.</summary>
@@ -294,10 +338,14 @@ internal sealed record BenchStartView(
     bool Diagonal,
     IReadOnlyList<double> FrontHeightsCm,
     IReadOnlyList<double> RearHeightsCm,
-    IReadOnlyList<HeightTrialView> Trials
+    IReadOnlyList<HeightTrialView> Trials,
+    IReadOnlyList<LackingView> Lacking,
+    IReadOnlyList<string> FeetMeetOn,
+    IReadOnlyList<BandForView> Bands,
+    DateOnly BandUntil
 );
 
-/// <summary>A set-up to keep. Exactly one of <see cref="Split"/>, <see cref="Step"/> and <see cref="Reach"/> is given.</summary>
+/// <summary>A set-up to keep. Exactly one of <see cref="Split"/>, <see cref="Step"/>, <see cref="Reach"/> and <see cref="Seat"/> is given; a band on top where the exercise has one.</summary>
 internal sealed record SetupRequest(
     Guid Id,
     Guid ClientId,
@@ -307,7 +355,9 @@ internal sealed record SetupRequest(
     BenchRequest? Split,
     StepRequest? Step,
     Guid? Supersedes,
-    ReachRequest? Reach = null
+    ReachRequest? Reach = null,
+    SeatRequest? Seat = null,
+    BandDto? Band = null
 );
 
 /// <summary>A set-up that was just kept, and where it is to be seen.</summary>

@@ -35,6 +35,9 @@ internal static class BenchEndpoints
             .WithName("solveStep");
         api.MapPost("/compute/reach", (ReachRequest request) => TypedResults.Ok(BenchSolver.Solve(request)))
             .WithName("solveReach");
+        api.MapPost("/compute/seat", (SeatRequest request) => TypedResults.Ok(BenchSolver.Solve(request)))
+            .WithName("solveSeat");
+        api.MapPost("/compute/band", BandAsync).WithName("solveBand");
         api.MapPost("/setups", KeepAsync).WithName("addSetup").InTurn();
     }
 
@@ -84,6 +87,7 @@ internal static class BenchEndpoints
     )
     {
         var client = await scope.ClientAsync(id, stop);
+        var studio = await scope.StudioAsync(stop);
         var intake = IntakeEndpoints.Of(client);
         var ranges = await db.RangesAsync(id, stop);
         var coaches = await db
@@ -91,7 +95,7 @@ internal static class BenchEndpoints
             .Where(c => c.StudioId == client.StudioId)
             .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
         var kept = (await setups.InForceAsync([id], stop))[id].Select(s => View(s, coaches)).ToArray();
-        var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
+        var day = await days.OfAsync(studio, client, scope.Now, stop);
         var exercise = day.Today.Exercise;
         return TypedResults.Ok(
             new BenchStartView(
@@ -100,18 +104,16 @@ internal static class BenchEndpoints
                     : null,
                 Latest(ranges, BodySide.Left),
                 Latest(ranges, BodySide.Right),
-                KitOf(await scope.StudioAsync(stop)),
+                KitOf(studio),
                 exercise.Id,
                 day.Today.School,
                 kept,
                 TodayView.Of(day),
                 day.Today.Spot is { } spot && spot.Ladder.StartsLow(spot.Rung),
-                ChoicesInForce
-                    .Style(await scope.StudioAsync(stop), client, RaisedRear.Id, day.Today.School)
-                    .HipDominant(RaisedRear),
-                ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id).Lateral != "straight",
-                HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore(), HeightTrial.MostFrontMetres),
-                HeightsCm(ChoicesInForce.Kit(await scope.StudioAsync(stop)).ToCore(), HeightTrial.MostRearMetres),
+                ChoicesInForce.Style(studio, client, RaisedRear.Id, day.Today.School).HipDominant(RaisedRear),
+                ChoicesInForce.Style(studio, client, exercise.Id).Lateral != "straight",
+                HeightsCm(ChoicesInForce.Kit(studio).ToCore(), HeightTrial.MostFrontMetres),
+                HeightsCm(ChoicesInForce.Kit(studio).ToCore(), HeightTrial.MostRearMetres),
                 [
                     .. (
                         await db.Standing<HeightTrialFact>()
@@ -121,10 +123,40 @@ internal static class BenchEndpoints
                             .Take(MostTrials)
                             .ToListAsync(stop)
                     ).Select(t => HeightTrialEndpoints.View(t, coaches)),
-                ]
+                ],
+                [
+                    .. Exercise
+                        .All.Select(e => (e.Id, Sentence: e.Lacking(Things(studio))))
+                        .Where(l => l.Sentence is not null)
+                        .Select(l => new LackingView(l.Id, l.Sentence!)),
+                ],
+                [.. Exercise.All.Where(e => e.Rhythms.Count > 0 && FeetMeet(studio, client, e)).Select(e => e.Id)],
+                [
+                    .. BandSetup.Faults.Select(f => new BandForView(
+                        f,
+                        Fault.All.Single(x => x.Id == f).Name,
+                        BandSetup.For(f)!.Value
+                    )),
+                ],
+                (await scope.TodayAsync(stop)).AddDays(Correction.LentDays)
             )
         );
     }
+
+    private static async Task<Ok<BandSetupView>> BandAsync(BandDto request, StudioScope scope, CancellationToken stop)
+    {
+        var band = request.ToCore();
+        return TypedResults.Ok(
+            band.Problem(await scope.TodayAsync(stop)) is { } problem
+                ? new BandSetupView(problem, [])
+                : new BandSetupView(null, [.. band.Card.Select(CardLineView.Of)])
+        );
+    }
+
+    private static HashSet<Gear>? Things(StudioRecord studio) => ChoicesInForce.Kit(studio).Things?.ToHashSet();
+
+    private static bool FeetMeet(StudioRecord studio, ClientRecord client, Exercise exercise) =>
+        ChoicesInForce.Style(studio, client, exercise.Id).Rhythm == "c";
 
     public static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side) =>
         [
@@ -158,6 +190,24 @@ internal static class BenchEndpoints
         if ((await db.UnclearedAsync(client.Id, stop)).Count > 0)
             throw Refusal.Conflict("A red flag stands. Clear it with a note before keeping a set-up.");
         await guard.RefuseAsync(client, exercise, loaded: false, stop);
+        var studio = await scope.StudioAsync(stop);
+        if (exercise.Lacking(Things(studio)) is { } lacking)
+            throw Refusal.Conflict(lacking);
+        if (
+            request.Band is { } band
+            && (
+                exercise.Banded
+                    ? band.ToCore().Problem(await scope.TodayAsync(stop))
+                    : "No band belongs to this exercise. Choose a banded form."
+            )
+                is { } wrong
+        )
+            throw Refusal.BadInput("band", wrong);
+        if (request.Step is { } step)
+            request = request with
+            {
+                Step = step with { FeetMeet = exercise.Rhythms.Count > 0 && FeetMeet(studio, client, exercise) },
+            };
         return TypedResults.Ok(
             await SaidAsync(
                 await SetupRecorder.KeepAsync(facts, Checked(request with { ExerciseId = exercise.Id }), stop)
@@ -176,10 +226,12 @@ internal static class BenchEndpoints
     {
         if (request.Split is { } split)
             BenchSolver.Solve(split);
-        if (request.Step is { } step)
-            BenchSolver.Solve(step);
+        if (request.Step is { } step && BenchSolver.Solve(step).Rhythm is { } rhythm)
+            throw Refusal.BadInput("rhythm", rhythm);
         if (request.Reach is { } reach && BenchSolver.Solve(reach).Fault is { } fault)
             throw Refusal.BadInput("reach", fault);
+        if (request.Seat is { } seat && BenchSolver.Solve(seat).Fault is { } unseated)
+            throw Refusal.BadInput("seat", unseated);
         return request.ToKept();
     }
 }

@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Positions;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Studio.Work;
@@ -176,8 +177,87 @@ internal static class BenchSolver
             ),
             Sizes(body),
             [.. plan.Card.Select(CardLineView.Of)],
-            [.. plan.Advice.Select(a => new AdviceView(a.Sentence, a.Matters))]
+            [.. plan.Advice.Select(a => new AdviceView(a.Sentence, a.Matters))],
+            plan.RhythmProblem(request.FeetMeet == true, kit.Tape)
         );
+    }
+
+    /// <summary>The free leg is drawn as the rear one.</summary>
+    public static FigureView Figure(OneLegPoints p) =>
+        new(
+            new Dictionary<string, double[]>
+            {
+                ["frontHeel"] = At(p.Heel),
+                ["frontBall"] = At(p.Ball),
+                ["frontToe"] = At(p.Toe),
+                ["frontAnkle"] = At(p.Ankle),
+                ["frontKnee"] = At(p.Knee),
+                ["hip"] = At(p.Hip),
+                ["shoulder"] = At(p.Shoulder),
+                ["rearKnee"] = At(p.FreeKnee),
+                ["rearAnkle"] = At(p.FreeAnkle),
+                ["rearHeel"] = At(p.FreeHeel),
+                ["rearBall"] = At(p.FreeBall),
+                ["rearToe"] = At(p.FreeToe),
+            }
+        );
+
+    public static SeatView Solve(SeatRequest request)
+    {
+        var facts = new SeatFacts(
+            BodyDto.ToCore(request.Body),
+            RangeDto.ToCore(request.Ranges),
+            request.Kit.ToCore(),
+            request.Kit.WeightsKg ?? []
+        );
+        foreach (
+            var (field, name, value, most) in new[]
+            {
+                ("knee", "Knee", request.KneeDegrees, 180.0),
+                ("seat", "The seat", request.SeatCm ?? 0, 400.0),
+            }
+        )
+        {
+            if (!double.IsFinite(value) || value < 0 || value > most)
+                throw Refusal.BadInput(field, $"{name} is beyond anything a body does. Set it back.");
+        }
+
+        var plan = SeatPlan.TryOf(
+            facts,
+            request.Way,
+            request.Choice,
+            Angle.FromDegrees(request.KneeDegrees),
+            request.SeatCm / 100,
+            out var problem
+        );
+        var sizes = Sizes(facts.Body);
+        return plan is null
+            ? new SeatView(
+                problem,
+                [],
+                !facts.Body.SegmentsMeasured,
+                request.SeatCm ?? 0,
+                request.KneeDegrees,
+                0,
+                null,
+                null,
+                sizes,
+                [],
+                []
+            )
+            : new SeatView(
+                null,
+                PartView.Of(plan.Sentence(request.Kit.Tape)),
+                !facts.Body.SegmentsMeasured,
+                Math.Round(100 * plan.Height.Metres, 1),
+                Math.Round(plan.Posture.Knee.Degrees, 1),
+                plan.Balance.OverFoot,
+                Figure(plan.Posture.Points),
+                [100 * (plan.Posture.Points.Shoulder.X + facts.Body.Reach), 100 * plan.Posture.Points.Shoulder.Y],
+                sizes,
+                [.. plan.Card.Select(CardLineView.Of)],
+                [.. plan.Advice.Select(a => new AdviceView(a.Sentence, a.Matters))]
+            );
     }
 
     public static ReachView Solve(ReachRequest request)

@@ -71,7 +71,19 @@ internal static class SetupForms
                 )
                 : null,
             r.Supersedes,
-            r.Reach is { } u ? ToKept(u) : null
+            r.Reach is { } u ? ToKept(u) : null,
+            r.Seat is { } v
+                ? new KeptSeatUsed(
+                    ToKept(v.Body),
+                    ToKept(v.Ranges),
+                    Used(v.Kit),
+                    v.Way,
+                    v.Choice,
+                    v.KneeDegrees,
+                    v.SeatCm
+                )
+                : null,
+            r.Band is { } b ? new KeptBandUsed(b.FaultId, b.Pull, b.Until) : null
         );
 
     private static KeptReachUsed ToKept(ReachRequest r) =>

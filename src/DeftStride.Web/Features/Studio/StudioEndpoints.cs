@@ -36,7 +36,11 @@ internal sealed record ExerciseView(
     IReadOnlyList<string> LookFor,
     IReadOnlyList<string> Felt,
     IReadOnlyList<string> Cautions,
-    IReadOnlyList<StyleLineView> Style
+    IReadOnlyList<StyleLineView> Style,
+    SeatWay Seat,
+    double SeatKneeDegrees,
+    bool Banded,
+    bool OnThePlanner
 )
 {
     /// <summary>An exercise in a house's words.</summary>
@@ -56,7 +60,11 @@ internal sealed record ExerciseView(
             e.LookFor,
             e.Felt,
             e.Cautions,
-            StyleLineView.Of(style.Lines(e, e.UsualSchool ?? SchoolCode.VerticalShin))
+            StyleLineView.Of(style.Lines(e, e.UsualSchool ?? SchoolCode.VerticalShin)),
+            e.Shape.Seat,
+            e.SeatKneeDegrees,
+            e.Banded,
+            e.OnThePlanner
         );
 }
 

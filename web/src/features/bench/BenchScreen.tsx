@@ -10,6 +10,7 @@ import { StandingSign } from '@/features/safety/StopSign';
 import { Choice } from '@/ui/Choice';
 import { Waiting } from '@/ui/Notice';
 import { ReachBench } from './ReachBench';
+import { SeatBench } from './SeatBench';
 import { SplitBench } from './SplitBench';
 import { StepBench } from './StepBench';
 
@@ -58,9 +59,7 @@ function Bench({
   body: Schema['BodyDto'];
   studio: Schema['StudioView'];
 }) {
-  const exercises = studio.exercises.filter(
-    (e) => (e.form !== null || e.needsBox || e.reach !== 'none') && !start.today.notOffered.includes(e.id),
-  );
+  const exercises = studio.exercises.filter((e) => e.onThePlanner && !start.today.notOffered.includes(e.id));
   const { exercise: asked, style } = useSearch({ from: '/clients/$clientId/bench' });
   const [exerciseId, setExerciseId] = useState(asked ?? start.exerciseId);
   const [front, setFront] = useState<Schema['BodySide']>(start.today.opensOn);
@@ -74,9 +73,11 @@ function Bench({
     },
   ]);
   if (!exercise) return null;
+  const lacking = start.lacking.find((l) => l.exerciseId === exercise.id)?.sentence;
   const choose = (
     <div className="flex flex-wrap items-end gap-3">
       <Conditions today={start.today} className="w-full" />
+      {lacking && <p className="w-full border-l-4 border-brick pl-3 text-copy font-semibold">{lacking}</p>}
       <label className="text-fine text-soft">
         Exercise
         <select
@@ -124,6 +125,8 @@ function Bench({
     <SplitBench key={`${exercise.id}-${front}`} {...shared} form={exercise.form} />
   ) : exercise.needsBox ? (
     <StepBench key={`${exercise.id}-${front}`} {...shared} />
+  ) : exercise.seat !== 'none' ? (
+    <SeatBench key={`${exercise.id}-${front}`} {...shared} />
   ) : (
     <ReachBench key={`${exercise.id}-${front}`} {...shared} />
   );

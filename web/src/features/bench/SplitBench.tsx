@@ -1,8 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
-import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { refreshBody } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
 import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
@@ -10,6 +8,7 @@ import { Choice } from '@/ui/Choice';
 import { Trouble } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
 import { type Units, unitsOf } from '@/words/units';
+import { BandAsk, useBand } from './BandAsk';
 import type { BenchProps } from './BenchScreen';
 import { BenchStage, type Lever, moved } from './BenchStage';
 import { CardSheet } from './CardSheet';
@@ -22,6 +21,7 @@ import { RearFootChoice, RearLadder } from './RearLadder';
 import { SetupCard } from './SetupCard';
 import { TrackView } from './TrackView';
 import { useBench } from './useBench';
+import { useKeepSetup } from './useKeepSetup';
 
 type Stance = Schema['StanceDto'];
 type School = Schema['SchoolCode'];
@@ -48,7 +48,6 @@ export function SplitBench({
   const [compare, setCompare] = useState<Schema['BenchView'] | null>(null);
   const [card, setCard] = useState(false);
   const [trying, setTrying] = useState(false);
-  const [id, setId] = useState(() => uuid());
   const units = unitsOf(studio.tape);
   const frontRanges = front === 'left' ? start.leftRanges : start.rightRanges;
   const rearRanges = front === 'left' ? start.rightRanges : start.leftRanges;
@@ -124,21 +123,9 @@ export function SplitBench({
     begin.mutate({ school: next, twoRightAngles: false });
   };
 
-  const keep = useMutation({
-    mutationFn: () => {
-      if (!request) throw new Error('There is nothing to keep yet.');
-      const split = { ...request, stance: view?.stance ?? request.stance, stanceCm: null };
-      return take(
-        api.POST('/api/setups', {
-          body: { id, clientId, exerciseId: exercise.id, school, front, split, step: null, supersedes: null },
-        }),
-      );
-    },
-    onSuccess: async () => {
-      setId(uuid());
-      await refreshBody(clientId);
-    },
-  });
+  const banded = useBand(exercise, start);
+  const keep = useKeepSetup({ clientId, exerciseId: exercise.id, school, front, band: banded.band });
+  const onKeep = () => request && keep.mutate({ split: { ...request, stance: view?.stance ?? request.stance, stanceCm: null } });
   const undo = () => {
     const back = past.at(-1);
     if (!back) return;
@@ -148,7 +135,7 @@ export function SplitBench({
   };
   const under: Schema['TriedUnder'] | null = raised ? 'rearFoot' : form === 'frontFootRaised' ? 'frontFoot' : null;
   const fault = view?.fault ?? problem;
-  const ready = settled && view !== null && !fault && !keep.isPending;
+  const ready = settled && view !== null && !fault && !banded.problem && !keep.isPending;
   useShortcuts('Set-up planner', [
     { keys: '1', does: 'Vertical shin', run: () => pick('verticalShin') },
     { keys: '2', does: 'Knee forward', run: () => pick('kneeForward') },
@@ -159,7 +146,7 @@ export function SplitBench({
     { keys: 'Z', does: 'Undo', run: undo },
     ...(under ? [{ keys: 'H', does: 'Try two heights', run: () => setTrying(true) }] : []),
     { keys: 'P', does: 'The card, large', run: () => setCard(true) },
-    { keys: 'D', does: 'Keep this set-up', run: () => ready && keep.mutate() },
+    { keys: 'D', does: 'Keep this set-up', run: () => ready && onKeep() },
   ]);
 
   const track = shown?.card.find((l) => l.id === 'track');
@@ -225,6 +212,7 @@ export function SplitBench({
                 onPick={(rearRaiseCm) => set({ rearRaiseCm })}
               />
             )}
+            <BandAsk banded={banded} />
             {view && <Demands demands={view.demands} />}
             {view?.family && (
               <p className="border-l-4 border-steel pl-3 text-copy" data-family>
@@ -297,7 +285,12 @@ export function SplitBench({
           </div>
           <div className="grid gap-3 border-t border-hair p-4">
             {view && (
-              <SetupCard lines={view.card.filter((l) => ['stance', 'pad', 'front', 'rear', 'heel', 'wedge'].includes(l.id))} />
+              <SetupCard
+                lines={[
+                  ...view.card.filter((l) => ['stance', 'pad', 'front', 'rear', 'heel', 'wedge'].includes(l.id)),
+                  ...banded.lines,
+                ]}
+              />
             )}
             <Trouble error={keep.error ?? begin.error} />
             {keep.isSuccess && (
@@ -311,7 +304,7 @@ export function SplitBench({
                 hint="D"
                 className="min-h-14 text-lead!"
                 disabled={!ready}
-                onClick={() => keep.mutate()}
+                onClick={onKeep}
               >
                 Keep this set-up
               </Button>
@@ -327,12 +320,7 @@ export function SplitBench({
           <Button className="min-h-14" disabled={!view || Boolean(fault)} onClick={() => setCard(true)}>
             Card
           </Button>
-          <Button
-            kind={view?.fits ? 'act' : 'plain'}
-            className="min-h-14 flex-1 text-lead!"
-            disabled={!ready}
-            onClick={() => keep.mutate()}
-          >
+          <Button kind={view?.fits ? 'act' : 'plain'} className="min-h-14 flex-1 text-lead!" disabled={!ready} onClick={onKeep}>
             {keep.isSuccess ? 'Kept. Keep again' : 'Keep this set-up'}
           </Button>
         </ActionBar>
@@ -358,7 +346,7 @@ export function SplitBench({
           open={card}
           onClose={() => setCard(false)}
           title={`${name}: ${exercise.name}`}
-          lines={view.card}
+          lines={[...view.card, ...banded.lines]}
           estimated={view.estimated}
           clientId={clientId}
           exercise={exercise}
