@@ -27,6 +27,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<RangeFact> Ranges => Set<RangeFact>();
     public DbSet<SetupFact> Setups => Set<SetupFact>();
     public DbSet<HeightTrialFact> HeightTrials => Set<HeightTrialFact>();
+    public DbSet<WedgeTrialFact> WedgeTrials => Set<WedgeTrialFact>();
     public DbSet<LogFact> Logs => Set<LogFact>();
     public DbSet<RungFact> Rungs => Set<RungFact>();
     public DbSet<EditFact> Edits => Set<EditFact>();
@@ -114,6 +115,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         ClientFactTable<RangeFact>(model);
         ClientFactTable<SetupFact>(model);
         ClientFactTable<HeightTrialFact>(model);
+        ClientFactTable<WedgeTrialFact>(model);
         model.Entity<HeightTrialFact>().HasIndex(t => new { t.ClientId, t.ExerciseId });
         // Two coaches cannot both be the first to decide on a check.
         model

@@ -67,6 +67,9 @@ public sealed record CorrectionFacts(
     /// <summary>The fault that the coach picked, whatever the numbers say; null for the one that the look names.</summary>
     public string? FaultId { get; init; }
 
+    /// <summary>How feet and knees stand: what it makes likely is tested first.</summary>
+    public Build Build { get; init; } = Build.Unknown;
+
     /// <summary>Corrections that are no longer offered here.</summary>
     public Func<string, bool> Retired { get; init; } = _ => false;
 
@@ -147,7 +150,13 @@ public sealed record CorrectionChoice(
             && c.Fits(where, facts.Forms)
             && (facts.Pains is null || c.Asks == AsksMore.Nothing)
             && (facts.Gear is not { } gear || c.Needs.All(gear.Contains));
-        var causes = fault.Causes.Select(c => new WeighedCause(c, Standing(c, finding, fault, facts, spent))).ToArray();
+        var likely = finding.Side is { } shownOn
+            ? facts.Build.Likely(fault, shownOn, Build.OnBothSides(fault, facts.Look))
+            : null;
+        var causes = fault
+            .Causes.OrderBy(c => c.Id == likely?.CauseId ? 0 : 1)
+            .Select(c => new WeighedCause(c, Standing(c, finding, fault, facts, spent)))
+            .ToArray();
         IEnumerable<(Correction Correction, Cause? For)> Answers(CauseStanding standing) =>
             causes
                 .Where(c => c.Standing == standing)
@@ -189,6 +198,7 @@ public sealed record CorrectionChoice(
             && (cause.Id == facts.CauseId || causes.First(c => c.Cause == cause).Standing == CauseStanding.Shown)
                 ? $"Because {cause.Name}. {now.Why}"
             : cause is { Sign.Where: BandSide.Within } ? $"Because {cause.Name}. {now.Why}"
+            : cause is not null && cause.Id == likely?.CauseId ? $"{likely.Value.Why} {now.Why}"
             : now.Why;
         if (offered[0].Correction is var first && first != now && failed.TryGetValue(first.Id, out var given))
             why = $"“{first.Short}” was tried {given.Tried} times and did not help. {why}";

@@ -1,3 +1,4 @@
+using System.Globalization;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 
@@ -17,12 +18,18 @@ public enum WedgePlace
 
     /// <summary>A thin wedge under the outer edge.</summary>
     OuterEdge,
+
+    /// <summary>The inside wedge, drawn forward under the base of the big toe.</summary>
+    InnerToe,
+
+    /// <summary>The outside wedge, drawn forward under the base of the little toe.</summary>
+    OuterToe,
 }
 
-/// <summary>What three split squats on it were like.</summary>
+/// <summary>What three split squats on it were like for the client.</summary>
 public enum WedgeAnswer
 {
-    /// <summary>Easier or steadier, or measurably better.</summary>
+    /// <summary>Easier or steadier.</summary>
     Better,
 
     /// <summary>No different.</summary>
@@ -32,8 +39,59 @@ public enum WedgeAnswer
     Worse,
 }
 
+/// <summary>How the ankle stands, seen from behind or in front.</summary>
+public enum AnkleSeen
+{
+    /// <summary>Level.</summary>
+    Level,
+
+    /// <summary>Its inside sinks.</summary>
+    SinksIn,
+
+    /// <summary>It rolls to the outer edge.</summary>
+    RollsOut,
+}
+
+/// <summary>With what a knee was read while wedges were tried.</summary>
+public enum KneeReadBy
+{
+    /// <summary>By eye.</summary>
+    Eye,
+
+    /// <summary>Off a picture with its points placed.</summary>
+    Picture,
+}
+
+/// <summary>What was read of a foot and its knee; what was not read is null.</summary>
+/// <param name="KneeCm">How far the knee lies inside the line of the foot, centimetres; + inward.</param>
+/// <param name="Ankle">How the ankle stands.</param>
+public sealed record WedgeReading(double? KneeCm, AnkleSeen? Ankle);
+
 /// <summary>Something that was tried under one foot.</summary>
-public sealed record WedgeTry(WedgePlace Place, WedgeAnswer Answer);
+/// <param name="Place">What.</param>
+/// <param name="Answer">What the client said.</param>
+/// <param name="Reading">What was read on it, or null.</param>
+public sealed record WedgeTry(WedgePlace Place, WedgeAnswer Answer, WedgeReading? Reading = null);
+
+/// <summary>What one try comes to: what was said weighed against what was read.</summary>
+/// <param name="Answer">Better only where it was easier, steadier or measurably better and nothing else went wrong.</param>
+/// <param name="Because">The fact that decided.</param>
+/// <param name="OtherFault">Whether another fault came with it.</param>
+public sealed record WedgeJudged(WedgeAnswer Answer, string Because, bool OtherFault);
+
+/// <summary>What was asked and read of one foot.</summary>
+/// <param name="Foot">The client's own side.</param>
+/// <param name="Type">How the foot stands, or null when nobody asked.</param>
+/// <param name="Before">What was read with nothing under it, or null.</param>
+/// <param name="ReadBy">With what the knee was read.</param>
+/// <param name="Tries">What was tried, in order.</param>
+public sealed record WedgeFacts(
+    BodySide Foot,
+    FootType? Type,
+    WedgeReading? Before,
+    KneeReadBy ReadBy,
+    IReadOnlyList<WedgeTry> Tries
+);
 
 /// <summary>The next thing to try under a foot, or what comes of it.</summary>
 /// <param name="Foot">The client's own side.</param>
@@ -41,47 +99,145 @@ public sealed record WedgeTry(WedgePlace Place, WedgeAnswer Answer);
 /// <param name="Keep">What is worth keeping for now, or null for nothing.</param>
 /// <param name="Say">What to do, or what came of it.</param>
 /// <param name="Watch">What to keep an eye on; empty for nothing.</param>
-public sealed record WedgeStep(BodySide Foot, WedgePlace? Next, WedgePlace? Keep, string Say, string Watch);
+/// <param name="Because">What the last try came to; empty before the first.</param>
+public sealed record WedgeStep(
+    BodySide Foot,
+    WedgePlace? Next,
+    WedgePlace? Keep,
+    string Say,
+    string Watch,
+    string Because
+)
+{
+    /// <summary>Whether a wedge is kept, so that it is tried without after one set.</summary>
+    public bool Borrows => Keep is { } kept && !WedgeExploration.Unborrowed(kept);
+}
 
 /// <summary>
-/// The guided exploration of a wedge, each foot by itself: attention alone first, then the middle of the foot, then one edge and,
-/// if that does nothing, the other. The first thing that is better ends it; a wedge is kept only if it is better, and only
-/// until its day.
+/// The guided exploration of a wedge, each foot by itself: attention alone first, then the middle of the foot, then one edge, that edge
+/// drawn forward under its toe base, and if that does nothing the other. The first thing that is better ends it; a wedge is kept only if
+/// it is better, is tried without after one set, and only until its day.
 /// </summary>
 public static class WedgeExploration
 {
-    /// <summary>The next step for a foot.</summary>
-    /// <param name="foot">The client's own side.</param>
-    /// <param name="type">How the foot stands, or null when nobody asked.</param>
-    /// <param name="tries">What was tried under this foot, in order.</param>
-    public static WedgeStep Next(BodySide foot, FootType? type, IReadOnlyList<WedgeTry> tries)
+    /// <summary>A knee further from the line of the foot than this is a fault of its own, centimetres.</summary>
+    public const double KneeBandCm = 4;
+
+    /// <summary>A reading further off than this is no knee, centimetres.</summary>
+    public const double MostKneeCm = 20;
+
+    /// <summary>By how much two readings of a knee must differ to count, centimetres: three repetitions off a picture, or an eye; house rules of ours.</summary>
+    public static double KneeNewsCm(KneeReadBy by) => by == KneeReadBy.Eye ? 4 : 2;
+
+    /// <summary>Whether nothing is borrowed by it.</summary>
+    public static bool Unborrowed(WedgePlace place) => place is WedgePlace.Awareness or WedgePlace.MidFoot;
+
+    /// <summary>Why something cannot be judged, in a sentence that says what to do, or null.</summary>
+    public static string? Problem(WedgeFacts facts)
     {
-        ArgumentNullException.ThrowIfNull(tries);
-        if (tries.FirstOrDefault(t => t.Answer == WedgeAnswer.Better) is { } better)
+        ArgumentNullException.ThrowIfNull(facts);
+        var readings = facts.Tries.Select(t => t.Reading).Append(facts.Before).OfType<WedgeReading>();
+        return facts.Tries.Select(t => t.Place).Distinct().Count() != facts.Tries.Count
+                ? "The same thing stands twice among what was tried. Undo one."
+            : readings.Any(r => r.KneeCm is { } cm && !(Math.Abs(cm) <= MostKneeCm))
+                ? $"A knee lies within {MostKneeCm:0} cm of the line of its foot. Read it again."
+            : null;
+    }
+
+    /// <summary>What one try comes to.</summary>
+    /// <param name="facts">The foot, with what was read before.</param>
+    /// <param name="tried">The try.</param>
+    public static WedgeJudged Judge(WedgeFacts facts, WedgeTry tried)
+    {
+        ArgumentNullException.ThrowIfNull(facts);
+        ArgumentNullException.ThrowIfNull(tried);
+        if (tried.Answer == WedgeAnswer.Worse)
+            return new(WedgeAnswer.Worse, "Worse, or it hurts: off.", false);
+        var (before, after) = (facts.Before, tried.Reading);
+        if (after?.KneeCm is { } knee && Math.Abs(knee) > KneeBandCm && !Already(before?.KneeCm, knee))
             return new(
-                foot,
+                WedgeAnswer.Same,
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The knee is now {Math.Abs(knee):0.#} cm {(knee > 0 ? "inside" : "outside")}: another fault came, so no gain. Thinner, or {(knee > 0 ? "the knee out over the toe from the hip" : "draw the knee in over the toe from the hip")}; else off."
+                ),
+                true
+            );
+        if (after?.Ankle is { } ankle and not AnkleSeen.Level && before?.Ankle is { } stood && stood != ankle)
+            return new(
+                WedgeAnswer.Same,
+                $"The foot {(ankle == AnkleSeen.RollsOut ? "rolls out" : "sinks in")} on it: another fault came, so no gain. Thinner; else off.",
+                true
+            );
+        if (before?.Ankle is AnkleSeen.SinksIn or AnkleSeen.RollsOut && after?.Ankle == AnkleSeen.Level)
+            return new(WedgeAnswer.Better, "The ankle is level on it and was not before.", false);
+        if (
+            before?.KneeCm is { } from
+            && after?.KneeCm is { } to
+            && Math.Abs(from) - Math.Abs(to) > KneeNewsCm(facts.ReadBy)
+        )
+            return new(
+                WedgeAnswer.Better,
+                string.Create(
+                    CultureInfo.InvariantCulture,
+                    $"The knee came {Math.Abs(from) - Math.Abs(to):0.#} cm nearer to the line of the foot, more than two readings differ by."
+                ),
+                false
+            );
+        return tried.Answer == WedgeAnswer.Better
+            ? new(WedgeAnswer.Better, "Easier or steadier, as the client feels it.", false)
+            : new(WedgeAnswer.Same, "No different.", false);
+    }
+
+    /// <summary>The next step for a foot.</summary>
+    public static WedgeStep Next(WedgeFacts facts)
+    {
+        ArgumentNullException.ThrowIfNull(facts);
+        var judged = facts.Tries.Select(t => (t.Place, Judged: Judge(facts, t))).ToArray();
+        var because = judged.Length == 0 ? "" : judged[^1].Judged.Because;
+        if (
+            judged
+                .Where(j => j.Judged.Answer == WedgeAnswer.Better)
+                .Select(j => (WedgePlace?)j.Place)
+                .FirstOrDefault() is
+            { } better
+        )
+            return new(
+                facts.Foot,
                 null,
-                better.Place,
-                better.Place switch
+                better,
+                better switch
                 {
                     WedgePlace.Awareness => "Attention alone is enough. No wedge.",
                     WedgePlace.MidFoot => "Rolling the foot first is enough: do it before every set. No wedge.",
-                    WedgePlace.InnerEdge => "Keep the inner wedge for two weeks, then try without.",
-                    _ => "Keep the outer wedge for two weeks, then try without.",
+                    WedgePlace.InnerEdge => "Keep the inner wedge for this set, then try without.",
+                    WedgePlace.InnerToe =>
+                        "Keep the inner wedge with its end under the big toe for this set, then try without.",
+                    WedgePlace.OuterToe =>
+                        "Keep the outer wedge with its end under the little toe for this set, then try without.",
+                    _ => "Keep the outer wedge for this set, then try without.",
                 },
-                Watched(better.Place)
+                Watched(better),
+                because
             );
 
+        // An edge that made it worse, or brought another fault, is not drawn forward as well.
+        bool Drawn(WedgePlace edge) =>
+            judged.All(j => j.Place != edge || (j.Judged.Answer == WedgeAnswer.Same && !j.Judged.OtherFault));
+        WedgePlace[] inner = [WedgePlace.InnerEdge, .. Drawn(WedgePlace.InnerEdge) ? [WedgePlace.InnerToe] : Nothing];
+        WedgePlace[] outer = [WedgePlace.OuterEdge, .. Drawn(WedgePlace.OuterEdge) ? [WedgePlace.OuterToe] : Nothing];
         // A sinking foot wants its inner edge up, a stiff one its outer; else the outer is tried first.
         WedgePlace[] order =
-            type == FootType.Collapsing
-                ? [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.InnerEdge, WedgePlace.OuterEdge]
-                : [WedgePlace.Awareness, WedgePlace.MidFoot, WedgePlace.OuterEdge, WedgePlace.InnerEdge];
-        var left = order.Where(p => tries.All(t => t.Place != p)).ToArray();
+        [
+            WedgePlace.Awareness,
+            WedgePlace.MidFoot,
+            .. facts.Type == FootType.Collapsing ? [.. inner, .. outer] : (WedgePlace[])[.. outer, .. inner],
+        ];
+        var left = order.Where(p => facts.Tries.All(t => t.Place != p)).ToArray();
         return left.Length == 0
-            ? new(foot, null, null, "Nothing made it better. No wedge under this foot.", "")
+            ? new(facts.Foot, null, null, "Nothing made it better. No wedge under this foot.", "", because)
             : new(
-                foot,
+                facts.Foot,
                 left[0],
                 null,
                 left[0] switch
@@ -89,17 +245,34 @@ public static class WedgeExploration
                     WedgePlace.Awareness => "Three split squats, thinking of heel, big toe and little toe.",
                     WedgePlace.MidFoot => "Roll the foot slowly in and out ten times, then three split squats.",
                     WedgePlace.InnerEdge => "Thin wedge under the inside edge: three split squats.",
+                    WedgePlace.InnerToe => "Draw it forward under the base of the big toe: three split squats.",
+                    WedgePlace.OuterToe => "Draw it forward under the base of the little toe: three split squats.",
                     _ => "Thin wedge under the outside edge: three split squats.",
                 },
-                Watched(left[0])
+                Watched(left[0]),
+                because
             );
     }
+
+    /// <summary>After one set on a kept wedge, three without it: whoever does no worse gives it back, whoever does worse keeps it until its day.</summary>
+    /// <param name="without">What the three without it were like.</param>
+    public static (bool GiveBack, string Say) AfterSet(WedgeAnswer without) =>
+        without == WedgeAnswer.Worse
+            ? (false, $"Worse without: keep it {Correction.LentDays} days, then try again.")
+            : (true, "As good without: take it out.");
+
+    private static readonly WedgePlace[] Nothing = [];
+
+    /// <summary>Whether the knee lay as far out on the same side before.</summary>
+    private static bool Already(double? before, double after) =>
+        before is { } was && Math.Abs(was) > KneeBandCm && Math.Sign(was) == Math.Sign(after);
 
     private static string Watched(WedgePlace place) =>
         place switch
         {
-            WedgePlace.InnerEdge => "The knee may turn out on it; it must not tip.",
-            WedgePlace.OuterEdge => "The knee may turn in on it: big toe down, knee out from the hip.",
+            WedgePlace.InnerEdge or WedgePlace.InnerToe => "The knee may turn out on it; it must not tip.",
+            WedgePlace.OuterEdge or WedgePlace.OuterToe =>
+                "The knee may turn in on it: big toe down, knee out from the hip.",
             _ => "",
         };
 }

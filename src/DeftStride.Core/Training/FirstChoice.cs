@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Practice;
@@ -42,6 +43,9 @@ public sealed record ChoiceFacts(
     /// <summary>What holds for this client today.</summary>
     public IReadOnlyList<Condition> Conditions { get; init; } = [];
 
+    /// <summary>How feet and knees stand.</summary>
+    public Build Build { get; init; } = Build.Unknown;
+
     /// <summary>From this age on somebody who is new begins on a low step.</summary>
     public bool Old => Age >= CareRecord.Old;
 }
@@ -83,6 +87,9 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
 
     /// <summary>What is not offered, and whose word that is, in sentences.</summary>
     public IReadOnlyList<string> LeftOut { get; init; } = [];
+
+    /// <summary>Small drills for the warm-up that feet and knees ask for, those that nothing forbids.</summary>
+    public IReadOnlyList<HelperFirst> Helpers { get; init; } = [];
 
     private static readonly Angle StiffAnkle = Angle.FromDegrees(28);
     private static readonly Angle StiffToe = Angle.FromDegrees(50);
@@ -377,6 +384,10 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
                     $"Only when that leg is {(sore.Role == LegRole.Front ? "in front, or behind" : "behind, or in front")} too?",
                 ],
             LeftOut = leftOut,
+            Helpers =
+            [
+                .. facts.Build.Helpers().Where(h => Condition.Refusing(facts.Conditions, h.Exercise, false) is null),
+            ],
         };
     }
 

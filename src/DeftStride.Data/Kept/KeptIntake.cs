@@ -1,5 +1,6 @@
 using System.Globalization;
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
 
@@ -61,6 +62,9 @@ internal sealed record KeptIntake(
     /// <summary>What the record asks for; whether the one-leg stand holds is for the ladder to say.</summary>
     public CareRecord CareToCore(bool standHolds) =>
         new(BirthYear, Minor, Care ?? [], [.. (Overruled ?? []).Select(o => o.ToCore())], standHolds);
+
+    /// <summary>How feet and knees stand.</summary>
+    public Build Build() => new(LeftFoot, RightFoot, Knees, KneesStraighten);
 
     /// <summary>The sizes as a check keeps them, or null while the stature is unknown.</summary>
     public KeptBody? Sizes() =>

@@ -1255,6 +1255,53 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Trials");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.WedgeTrialFact", b =>
+                {
+                    b.Property<Guid>("Id")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Body")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid>("CoachId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Judged")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("RecordedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<Guid?>("Supersedes")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Id");
+
+                    b.HasIndex("CoachId");
+
+                    b.HasIndex("Sequence");
+
+                    b.HasIndex("StudioId");
+
+                    b.HasIndex("Supersedes")
+                        .IsUnique();
+
+                    b.HasIndex("ClientId", "Sequence");
+
+                    b.ToTable("WedgeTrials");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.CalendarRecord", b =>
                 {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
@@ -1634,6 +1681,27 @@ namespace DeftStride.Data.Migrations
                         .OnDelete(DeleteBehavior.Restrict)
                         .IsRequired();
 
+                    b.HasOne("DeftStride.Data.Records.ClientRecord", null)
+                        .WithMany()
+                        .HasForeignKey("ClientId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.CoachRecord", null)
+                        .WithMany()
+                        .HasForeignKey("CoachId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+
+                    b.HasOne("DeftStride.Data.Records.StudioRecord", null)
+                        .WithMany()
+                        .HasForeignKey("StudioId")
+                        .OnDelete(DeleteBehavior.Restrict)
+                        .IsRequired();
+                });
+
+            modelBuilder.Entity("DeftStride.Data.Records.WedgeTrialFact", b =>
+                {
                     b.HasOne("DeftStride.Data.Records.ClientRecord", null)
                         .WithMany()
                         .HasForeignKey("ClientId")

@@ -183,6 +183,13 @@ internal sealed class HeightTrialFact : ClientFact
     public required string Judged { get; set; }
 }
 
+/// <summary>A foot that was explored with a thin wedge, and what was made of it.</summary>
+internal sealed class WedgeTrialFact : ClientFact
+{
+    /// <summary>What came of it (<see cref="Kept.KeptWedgeAdvice"/>).</summary>
+    public required string Judged { get; set; }
+}
+
 /// <summary>A coach confirmed the studio's cautions.</summary>
 internal sealed class CautionFact : Fact;
 

@@ -111,6 +111,7 @@ internal sealed class PlanBook(
             Goals = intake.Goals,
             Trained = intake.TrainingAge,
             Rack = day.Facts.Rack,
+            Helper = intake.Build().Helpers() is [var drill, ..] ? drill : null,
             Out = exercise => Condition.Refusing(day.Facts.Conditions, exercise)?.Line ?? Unreached(exercise),
             Props = Props(client, today),
             Seen = seen.TryGetValue((client.Id, day.Today.Exercise.Id), out var last) ? last : null,

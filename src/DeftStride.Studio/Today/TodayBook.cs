@@ -279,6 +279,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                         .Value.Id == "raised",
                 PainLimit = ChoicesInForce.PainLimit(studio, client).Limit.Value,
                 Conditions = conditions,
+                Build = intake.Build(),
             }
         );
     }

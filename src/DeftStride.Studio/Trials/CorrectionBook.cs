@@ -86,6 +86,7 @@ internal sealed class CorrectionBook(
         {
             Forms = await FormsAsync(check, client, stop),
             FaultId = faultId,
+            Build = KeptIntake.Of(client).Build(),
             Retired = words.Retired,
             Added = words.Added,
         };

@@ -239,6 +239,13 @@ export const bandQuery = (request: Schema['BandDto'] | null) =>
     placeholderData: keepPreviousData,
   });
 
+/** What stands of each foot that was explored with a wedge. */
+export const wedgesQuery = (clientId: string) =>
+  queryOptions({
+    queryKey: ['wedges', clientId],
+    queryFn: () => take(api.GET('/api/clients/{id}/wedges', { params: { path: { id: clientId } } })),
+  });
+
 export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => take(api.GET('/api/kit')) });
 
 /** What coaches disagree about: as the studio has it, or as one client does. */

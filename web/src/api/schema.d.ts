@@ -356,6 +356,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{id}/wedges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getWedges"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clips/{id}": {
         parameters: {
             query?: never;
@@ -1300,6 +1316,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wedge-trials": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addWedgeTrial"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1313,6 +1345,8 @@ export interface components {
             degrees: number;
             measured: boolean;
         };
+        /** @enum {unknown} */
+        AnkleSeen: "level" | "sinksIn" | "rollsOut" | null;
         /**
          * @description How a measure can be answered besides pictures.
          * @enum {unknown}
@@ -1681,6 +1715,7 @@ export interface components {
         };
         ChoiceView: {
             askFirst: string[];
+            helpers: components["schemas"]["HelperView"][];
             leftOut: string[];
             notYet: components["schemas"]["CandidateView"][];
             sentence: string;
@@ -2479,6 +2514,12 @@ export interface components {
             outcome: components["schemas"]["HeightOutcome"];
             text: string;
         };
+        /** @description A small drill for the warm-up, and why for this client. */
+        HelperView: {
+            exerciseId: string;
+            name: string;
+            why: string;
+        };
         /** @description What a file of logs would bring in, or has brought in. */
         ImportView: {
             /** Format: int32 */
@@ -2729,6 +2770,12 @@ export interface components {
             /** Format: int64 */
             visitVersion: number;
         };
+        /**
+         * @description With what a knee was read while wedges were tried.
+         * @default eye
+         * @enum {unknown}
+         */
+        KneeReadBy: "eye" | "picture";
         /** @enum {unknown} */
         KneeShape: "knockKneed" | "straight" | "bowLegged" | null;
         /** @description What an exercise needs and this studio has not listed. */
@@ -4238,6 +4285,7 @@ export interface components {
             name: string;
             options: components["schemas"]["OptionView"][];
             source: components["schemas"]["SettingSource"];
+            suggestion: null | components["schemas"]["SuggestionView"];
             value: string;
             why: string;
         };
@@ -4663,6 +4711,11 @@ export interface components {
             name: string;
             text: string;
         };
+        /** @description An option that suits this client better than the one in force, and why. Offered, never taken by itself. */
+        SuggestionView: {
+            optionId: string;
+            why: string;
+        };
         /**
          * @description The tape measure a studio reads: centimetres, or inches to the half.
          * @enum {unknown}
@@ -4955,19 +5008,32 @@ export interface components {
             why: string;
         };
         /**
-         * @description What three split squats on it were like.
+         * @description What three split squats on it were like for the client.
          * @enum {unknown}
          */
         WedgeAnswer: "better" | "same" | "worse";
         /** @enum {unknown} */
-        WedgePlace: "awareness" | "midFoot" | "innerEdge" | "outerEdge" | null;
+        WedgePlace: "awareness" | "midFoot" | "innerEdge" | "outerEdge" | "innerToe" | "outerToe" | null;
+        /** @description What was read of a foot and its knee; + inward, null for what was not read. */
+        WedgeReadingDto: {
+            ankle: null | components["schemas"]["AnkleSeen"];
+            /** Format: double */
+            kneeCm: null | number;
+        };
+        /** @description What was asked and read of one foot so far. */
         WedgeRequest: {
+            before?: null | components["schemas"]["WedgeReadingDto"];
             foot: components["schemas"]["BodySide"];
-            tries: components["schemas"]["WedgeTry"][];
+            readBy?: components["schemas"]["KneeReadBy"];
+            tries: components["schemas"]["WedgeTryDto"][];
             type: null | components["schemas"]["FootType"];
         };
         /** @description The next thing to try under a foot, or what comes of it. */
         WedgeStep: {
+            /** @description What the last try came to; empty before the first. */
+            because: string;
+            /** @description Whether a wedge is kept, so that it is tried without after one set. */
+            borrows?: boolean;
             /** @description The client's own side. */
             foot: components["schemas"]["BodySide"];
             keep: null | components["schemas"]["WedgePlace"];
@@ -4977,10 +5043,36 @@ export interface components {
             /** @description What to keep an eye on; empty for nothing. */
             watch: string;
         };
-        /** @description Something that was tried under one foot. */
-        WedgeTry: {
+        /** @description A foot's exploration to keep; with WedgeAnswer? WedgeTrialRequest.Without what three without the wedge were like after one set on it. */
+        WedgeTrialRequest: {
+            asked: components["schemas"]["WedgeRequest"];
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            supersedes: null | string;
+            without: null | components["schemas"]["WedgeAnswer"];
+        };
+        /** @description What stands of one foot. */
+        WedgeTrialView: {
+            asked: components["schemas"]["WedgeRequest"];
+            /** Format: date-time */
+            at: string;
+            because: string[];
+            coach: string;
+            foot: components["schemas"]["BodySide"];
+            giveBack: boolean;
+            /** Format: uuid */
+            id: string;
+            keep: null | components["schemas"]["WedgePlace"];
+            say: string;
+            tryWithout: boolean;
+        };
+        WedgeTryDto: {
             answer: components["schemas"]["WedgeAnswer"];
             place: components["schemas"]["WedgePlace"];
+            reading: null | components["schemas"]["WedgeReadingDto"];
         };
         /**
          * @description Which of two positions asks more of something.
@@ -5606,6 +5698,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PositionsStartView"];
+                };
+            };
+        };
+    };
+    getWedges: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WedgeTrialView"][];
                 };
             };
         };
@@ -7147,6 +7261,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["VisitAnswer"];
+                };
+            };
+        };
+    };
+    addWedgeTrial: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WedgeTrialRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WedgeTrialView"];
                 };
             };
         };

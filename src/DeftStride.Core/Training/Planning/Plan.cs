@@ -95,6 +95,9 @@ public sealed record PlanFacts(Block Block, Today Today)
     /// <summary>How long the client has trained; null where nobody asked.</summary>
     public TrainingAge? Trained { get; init; }
 
+    /// <summary>The drill that feet and knees ask for first; null for none.</summary>
+    public Correcting.HelperFirst? Helper { get; init; }
+
     /// <summary>The weights that are there.</summary>
     public LoadRack Rack { get; init; } = LoadRack.Unknown;
 
@@ -221,6 +224,14 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
             if (helper ? legs.Any(l => l.Helper) : legs.Count(l => l.Slot == exercise.Shape.Slot && !l.Helper) > 1)
                 continue;
             legs.Add(Of(spot.Ladder.Id, exercise, spot.Asked, helper));
+        }
+
+        if (facts.Helper is { } drill && legs.All(l => !l.Helper) && facts.Out(drill.Exercise) is null)
+        {
+            legs.Add(
+                Of(null, drill.Exercise, Prescription.First(DoseRange.Learning, drill.Exercise, facts.Rack), true)
+            );
+            notes.Add(new("helper", $"{drill.Exercise.Name} in the warm-up: {drill.Why}."));
         }
 
         if (legs.All(l => l.Slot != Slot.HipDominant || l.Helper))

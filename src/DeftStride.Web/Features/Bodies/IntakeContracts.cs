@@ -159,12 +159,16 @@ internal sealed record CandidateView(
     string WhyNot
 );
 
+/// <summary>A small drill for the warm-up, and why for this client.</summary>
+internal sealed record HelperView(string ExerciseId, string Name, string Why);
+
 internal sealed record ChoiceView(
     string Sentence,
     CandidateView? Start,
     IReadOnlyList<CandidateView> NotYet,
     IReadOnlyList<string> AskFirst,
-    IReadOnlyList<string> LeftOut
+    IReadOnlyList<string> LeftOut,
+    IReadOnlyList<HelperView> Helpers
 )
 {
     public static ChoiceView Of(FirstChoice choice) =>
@@ -173,7 +177,8 @@ internal sealed record ChoiceView(
             choice.Start is { } start ? View(start) : null,
             [.. choice.NotYet.Select(View)],
             choice.AskFirst,
-            choice.LeftOut
+            choice.LeftOut,
+            [.. choice.Helpers.Select(h => new HelperView(h.Exercise.Id, h.Exercise.Name, h.Why))]
         );
 
     private static CandidateView View(Candidate c) =>

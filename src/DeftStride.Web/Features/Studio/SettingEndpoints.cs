@@ -17,8 +17,12 @@ internal sealed record SettingView(
     string Why,
     IReadOnlyList<OptionView> Options,
     string Value,
-    SettingSource Source
+    SettingSource Source,
+    SuggestionView? Suggestion
 );
+
+/// <summary>An option that suits this client better than the one in force, and why. Offered, never taken by itself.</summary>
+internal sealed record SuggestionView(string OptionId, string Why);
 
 internal sealed record SettingsView(long StudioVersion, long? ClientVersion, IReadOnlyList<SettingView> Settings);
 
@@ -99,6 +103,7 @@ internal static class SettingEndpoints
     {
         var all = KeptStudioChoices.Of(studio);
         var mine = client is null ? null : KeptClientChoices.Of(client);
+        var toe = client is null ? null : KeptIntake.Of(client).Build().Toe();
         return new SettingsView(
             studio.Version,
             client?.Version,
@@ -112,7 +117,13 @@ internal static class SettingEndpoints
                         s.Why,
                         [.. s.Options.Select(o => new OptionView(o.Id, o.Name))],
                         found.Value.Id,
-                        found.Source
+                        found.Source,
+                        s.Id == "toe"
+                        && found.Source != SettingSource.Client
+                        && toe is not null
+                        && toe.OptionId != found.Value.Id
+                            ? new SuggestionView(toe.OptionId, toe.Why)
+                            : null
                     );
                 }),
             ]

@@ -31,6 +31,18 @@ export function FirstChoice({ choice }: { choice: Schema['ChoiceView'] }) {
         ))}
       </ul>
       <AskFirst choice={choice} />
+      {choice.helpers.length > 0 && (
+        <div className="mt-4 border-t border-hair pt-3">
+          <p className="text-small font-semibold text-soft">In the warm-up</p>
+          <ul className="mt-1 grid gap-1">
+            {choice.helpers.map((h) => (
+              <li key={h.exerciseId}>
+                <span className="font-semibold">{h.name}:</span> <span className="text-soft">{h.why}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       <p className="mt-5 border-t border-hair pt-3 text-small font-semibold text-soft">Why not</p>
       <ul className="mt-1 grid gap-2">
         {notYet.map((c) => (

@@ -66,6 +66,18 @@ export function SettingsList({ clientId, only }: { clientId?: string; only?: str
                   ))}
                 </select>
               </label>
+              {s.suggestion && (
+                <p className="mt-1.5 flex flex-wrap items-center gap-x-3 text-small">
+                  {s.suggestion.why}
+                  <button
+                    type="button"
+                    className="min-h-11 font-semibold underline underline-offset-4"
+                    onClick={() => s.suggestion && change.mutate({ settingId: s.id, optionId: s.suggestion.optionId })}
+                  >
+                    Take the {s.options.find((o) => o.id === s.suggestion?.optionId)?.name} toe
+                  </button>
+                </p>
+              )}
             </li>
           ))}
       </ul>
