@@ -1846,6 +1846,7 @@ export interface components {
             standard: components["schemas"]["StandardView"];
             stopSigns: components["schemas"]["FlagView"][];
             strides: components["schemas"]["StrideView"][];
+            tilts: string[];
             today: components["schemas"]["TodayView"];
             trend: components["schemas"]["PartView"][];
             unreadable: string[];

@@ -127,7 +127,8 @@ internal sealed record ClientView(
     DraftView? Draft,
     IReadOnlyList<string> Unreadable,
     TodayView Today,
-    bool Met
+    bool Met,
+    IReadOnlyList<string> Tilts
 );
 
 internal static class ClientEndpoints
@@ -370,7 +371,8 @@ internal static class ClientEndpoints
                 draft is null ? null : new DraftView(draft.Id, draft.ClientId, draft.Version, draft.Body),
                 unreadable,
                 TodayView.Of(day),
-                met
+                met,
+                Tilts(checks)
             )
         );
     }
@@ -385,6 +387,16 @@ internal static class ClientEndpoints
             left is null && right is null ? checks[^1].Look.Finding.Sentence : ShinTrend.Sentence(left, right)
         );
     }
+
+    /// <summary>How the tilt that a high box makes at the start went over the looks at each step-up.</summary>
+    private static string[] Tilts(IReadOnlyList<JudgedCheck> checks) =>
+        [
+            .. checks
+                .Where(c => StartTilt.Belongs(c.Standard.Exercise))
+                .GroupBy(c => c.Standard.Exercise)
+                .Select(g => StartTilt.Sentence(g.Key, [.. g.Select(c => c.Look)], ErrorModel.Default))
+                .OfType<string>(),
+        ];
 
     /// <summary>What was kept says which visits have a number; only the first and the last of them are judged again, for their errors.</summary>
     private static SideTrend? Trend(IEnumerable<JudgedCheck> checks, BodySide side)

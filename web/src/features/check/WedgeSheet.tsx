@@ -163,9 +163,9 @@ function Foot({ side, clientId, stands }: { side: Side; clientId: string; stands
             <span className="text-fine text-soft">Ankle</span>
             <Choice label="Ankle" value={reading.ankle} options={ANKLES} onPick={(ankle) => setReading({ ...reading, ankle })} />
             <div className="flex flex-wrap items-end gap-3">
-              <div className="w-56">
+              <div className="w-64">
                 <Dial
-                  label="Knee inside its foot’s line, − outside"
+                  label={`Knee inside its foot’s line, − outside${reading.kneeCm === null ? ': not read' : ''}`}
                   value={reading.kneeCm ?? 0}
                   unit="cm"
                   onSet={(kneeCm) => setReading({ ...reading, kneeCm })}

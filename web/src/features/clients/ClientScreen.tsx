@@ -8,6 +8,7 @@ import { queries, refreshClient, useClient } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
 import { openClient } from '@/device/openClients';
 import { hasDropped, takeBack } from '@/features/check/dropped';
+import { Wedges } from '@/features/check/Wedges';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
@@ -69,6 +70,7 @@ export function ClientScreen() {
   const {
     client: person,
     trend,
+    tilts,
     stopSigns,
     checks,
     earlierChecks,
@@ -120,6 +122,11 @@ export function ClientScreen() {
           >
             <Sentence parts={trend} />
           </h1>
+          {tilts.map((line) => (
+            <p key={line} className="mt-2 max-w-[60ch] text-copy text-soft">
+              {line}
+            </p>
+          ))}
         </div>
         <div className="flex flex-wrap items-end gap-2.5 lg:flex-col lg:items-stretch lg:justify-end">
           {stopSigns.length === 0 && !waitingSigns.stops && today.stoppedByPain === null && (
@@ -242,6 +249,7 @@ export function ClientScreen() {
             </Suspense>
             {logs.length > 0 && <Logs client={person} logs={logs} />}
             {props.length > 0 && <Props props={props} clientId={person.id} version={person.version} />}
+            <Wedges clientId={person.id} />
             {kept.length > 0 && <Kept kept={kept} clientId={person.id} version={person.version} />}
             {cues.length > 0 && <Cues cues={cues} name={first ?? person.name} />}
           </section>
