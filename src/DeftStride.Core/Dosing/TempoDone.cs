@@ -15,6 +15,9 @@ public enum TempoPart
 
     /// <summary>The way up.</summary>
     Up,
+
+    /// <summary>The stay at the top.</summary>
+    Top,
 }
 
 /// <summary>How a part was kept.</summary>
@@ -49,14 +52,21 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
     /// <summary>The tempo of repetitions of one side.</summary>
     /// <param name="repetitions">Of one side, at least one.</param>
     /// <param name="asked">The tempo that is asked, or null.</param>
-    public static IReadOnlyList<TempoDone> Of(IReadOnlyList<SeenRepetition> repetitions, Tempo? asked)
+    /// <param name="rises">Whether they go up first, onto a box: the stay between the two ways is then the top's.</param>
+    public static IReadOnlyList<TempoDone> Of(
+        IReadOnlyList<SeenRepetition> repetitions,
+        Tempo? asked,
+        bool rises = false
+    )
     {
         ArgumentNullException.ThrowIfNull(repetitions);
         return
         [
-            Of(TempoPart.Down, repetitions.Select(r => r.Down), asked?.Down),
-            Of(TempoPart.Pause, repetitions.Select(r => r.Pause), asked?.Pause),
-            Of(TempoPart.Up, repetitions.Select(r => r.Up), asked?.Up),
+            Of(TempoPart.Down, repetitions.Select(r => r.Lowering(rises)), asked?.Down),
+            rises
+                ? Of(TempoPart.Top, repetitions.Select(r => r.Pause), asked?.Top)
+                : Of(TempoPart.Pause, repetitions.Select(r => r.Pause), asked?.Pause),
+            Of(TempoPart.Up, repetitions.Select(r => r.Rising(rises)), asked?.Up),
         ];
     }
 
@@ -96,8 +106,8 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
             TempoPart.Down => Invariant(
                 $"Lowered in {seconds:0.0} ±{reach:0.0} s where {asked} are asked: too {(quick ? "fast" : "slow")}."
             ),
-            TempoPart.Pause => Invariant(
-                $"Held {seconds:0.0} ±{reach:0.0} s at the bottom where {asked} is asked: too {(quick ? "short" : "long")}."
+            TempoPart.Pause or TempoPart.Top => Invariant(
+                $"Held {seconds:0.0} ±{reach:0.0} s at the {(worst.Part == TempoPart.Top ? "top" : "bottom")} where {asked} is asked: too {(quick ? "short" : "long")}."
             ),
             _ => Invariant(
                 $"Up in {seconds:0.0} ±{reach:0.0} s where {asked} is asked: too {(quick ? "fast" : "slow")}."

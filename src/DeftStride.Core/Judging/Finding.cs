@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Seeing;
 
 namespace DeftStride.Core.Judging;
 
@@ -231,9 +232,10 @@ public sealed record Finding(
         if (own.Length == 0 || first.Seen is not null)
             return null;
         var timed = own.Where(o => o.Left.Timed).ToArray();
+        var words = new TurnWords(false);
         var when =
-            2 * own.Count(o => o.Left.FromTheStart) > own.Length ? "from the start of the way down"
-            : timed.Length * 2 > own.Length ? DownWords(timed.Average(o => o.Share))
+            2 * own.Count(o => o.Left.FromTheStart) > own.Length ? $"from the start of the way {words.Out}"
+            : timed.Length * 2 > own.Length ? words.SetsIn(timed.Average(o => o.Share))
             : null;
         if (when is null)
             return null;
@@ -388,7 +390,7 @@ public sealed record Finding(
                 descents.TryGetValue((first.Side, View.Front), out var share)
                 || descents.TryGetValue((first.Side, View.Back), out share)
             )
-                ? $" {DownWords(share)}"
+                ? $" {new TurnWords(false).SetsIn(share)}"
                 : "";
         return Phrase.Of(
             new($"{Capital(first.Side)} "),
@@ -400,16 +402,6 @@ public sealed record Finding(
             )
         );
     }
-
-    private static string DownWords(double share) =>
-        share switch
-        {
-            < 0.2 => "right at the start of the way down",
-            < 0.42 => "a third of the way down",
-            < 0.6 => "half-way down",
-            < 0.85 => "in the low half",
-            _ => "near the bottom",
-        };
 
     private static Phrase? OfShin(MeasureResult worst, SideComparison? comparison)
     {
@@ -458,6 +450,7 @@ public sealed record Finding(
             AnswerSource.Scales => " on scales",
             AnswerSource.Simulated => " from a simulated device",
             AnswerSource.Clock => " by the clock",
+            AnswerSource.Clip => " by the clip",
             AnswerSource.Tape => " by the tape",
             AnswerSource.Guess => " as guessed",
             _ => "",

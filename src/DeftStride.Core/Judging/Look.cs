@@ -301,12 +301,67 @@ public sealed record Look(
                         )
                     );
 
-                foreach (var stated in input.Stated.Where(s => s.MeasureId == band.Measure.Id && s.Side == side))
-                    results.Add(Weighed(stated, band, standard.Errors));
+                StatedNumber[] stated = [.. input.Stated.Where(s => s.MeasureId == band.Measure.Id && s.Side == side)];
+                results.AddRange(stated.Select(s => Weighed(s, band, standard.Errors)));
+                // What the coach timed or saw stands above what the clip's own times say.
+                if (
+                    band.Measure.TimedByClip
+                    && stated.Length == 0
+                    && seen is null
+                    && Timed(input.Movements, side, TurnWords.Of(standard.Exercise.Shape).Rises) is { } lowered
+                )
+                    results.Add(Filmed(lowered, band, side, standard.Errors));
             }
         }
 
         return results;
+    }
+
+    /// <summary>How long a side lowers in its clips, by the repetitions that could be timed: the mean, the edges' own error, how many; null where fewer than half could be.</summary>
+    private static (Lasting Mean, int Repetitions)? Timed(
+        IReadOnlyList<SeenMovement> movements,
+        BodySide side,
+        bool rises
+    )
+    {
+        Lasting[] all =
+        [
+            .. movements.SelectMany(m => m.Repetitions).Where(r => r.Side == side).Select(r => r.Lowering(rises)),
+        ];
+        Lasting[] timed = [.. all.Where(l => l.Timed)];
+        return timed.Length * 2 <= all.Length
+            ? null
+            : (new Lasting(timed.Average(l => l.Seconds), timed.Average(l => l.Sd)), timed.Length);
+    }
+
+    private static MeasureResult Filmed(
+        (Lasting Mean, int Repetitions) lowered,
+        StandardBand band,
+        BodySide side,
+        ErrorModel errors
+    )
+    {
+        Quantity In(double v) => new(v, band.Measure.Unit);
+        var mean = new MeasureMean(
+            band.Measure,
+            side,
+            Moment.Bottom,
+            In(lowered.Mean.Seconds),
+            // What an edge is off by is much alike from one repetition to the next: it does not shrink with them.
+            new ErrorBudget(In(0), In(errors.Of(band.Measure).Repetition), In(lowered.Mean.Sd), lowered.Repetitions),
+            null,
+            []
+        );
+        return new MeasureResult(
+            band.Measure,
+            side,
+            Moment.Bottom,
+            mean,
+            AnswerSource.Clip,
+            band.MustPass,
+            band.On(side) is { } b ? Judgement.Of(mean.Value, b, mean.Error.Reach) : null,
+            null
+        );
     }
 
     private static MeasureResult Weighed(StatedNumber stated, StandardBand band, ErrorModel errors)

@@ -25,6 +25,9 @@ public enum AnswerSource
 
     /// <summary>The client's own guess: recorded, never judged.</summary>
     Guess,
+
+    /// <summary>The times of a clip's repetitions, with an error.</summary>
+    Clip,
 }
 
 /// <summary>The coach's word on one measure.</summary>

@@ -39,15 +39,17 @@ public static class PlayedWords
 
     /// <summary>Where two clips in step lie furthest apart, and whether that counts: "Furthest apart 97 % down: 15°. More than 5° is a real difference."</summary>
     /// <param name="apart">The two.</param>
-    public static string Apart(PhaseApart apart)
+    /// <param name="turn">How phases are spoken of; down and up again when not given.</param>
+    public static string Apart(PhaseApart apart, TurnWords? turn = null)
     {
+        var words = turn ?? new TurnWords(false);
         ArgumentNullException.ThrowIfNull(apart);
         if (apart.Most is not { } most)
             return "Never seen in both at the same phase.";
         var far = new Quantity(Math.Abs(most.Difference), apart.Measure.Unit);
         return far > apart.Counts
-            ? $"Furthest apart {Where(most.Phase)}: {far}. More than {apart.Counts} is a real difference."
-            : $"Furthest apart {Where(most.Phase)}: {far}. Up to {apart.Counts} counts as equal.";
+            ? $"Furthest apart {words.At(most.Phase)}: {far}. More than {apart.Counts} is a real difference."
+            : $"Furthest apart {words.At(most.Phase)}: {far}. Up to {apart.Counts} counts as equal.";
     }
 
     /// <summary>Above this share of the higher rate two films are said to be of two rates.</summary>
@@ -80,13 +82,6 @@ public static class PlayedWords
             said.Add("One was filmed with a mirrored camera; left and right are named as they are.");
         return said;
     }
-
-    private static string Where(double phase) =>
-        phase < 1 ? "standing"
-        : phase <= 99 ? Invariant($"{phase:0} % down")
-        : phase <= 101 ? "at the bottom"
-        : phase < 199 ? Invariant($"{phase - 100:0} % up")
-        : "up again";
 
     /// <summary>Whether going that way leads out of the band.</summary>
     private static bool Worse(double slope, MeasureResult result) =>
@@ -181,18 +176,23 @@ public static class PlayedWords
         Drive[] all =
         [
             .. clip
-                .Repetitions.Select(r => Drive.Of(height, track.Filter, scatter, r.Repetition, track.Begins))
+                .Repetitions.Select(r =>
+                    Drive.Of(height, track.Filter, scatter, Rising(clip, r.Repetition), track.Begins)
+                )
                 .OfType<Drive>(),
         ];
         if (all.Length == 0)
             return $"{CannotTell}: the points scatter too much.";
+        var turn = TurnWords.Of(clip.Movement.Exercise.Shape).Rises ? "As the way up begins" : "Just after the turn";
         var (gain, sd) = (all.Average(d => d.Gain), all.Average(d => d.Sd));
         return all.Any(d => d.IsNumber)
-            ? Invariant($"Just after the turn the floor carries {1 + gain:0.00} ±{sd:0.00} body weights, an estimate.")
-            : Invariant(
-                $"Just after the turn the floor carries less than {1 + (3 * sd):0.00} body weights, an estimate."
-            );
+            ? Invariant($"{turn} the floor carries {1 + gain:0.00} ±{sd:0.00} body weights, an estimate.")
+            : Invariant($"{turn} the floor carries less than {1 + (3 * sd):0.00} body weights, an estimate.");
     }
+
+    /// <summary>A repetition whose way up follows its turn: what steps up begins with it, so there its start is the turn.</summary>
+    private static Repetition Rising(PlayedClip clip, Repetition r) =>
+        clip.Movement.Exercise.Shape.Box == Exercises.BoxWay.Rises ? r with { Leaving = r.Start, End = r.Arrival } : r;
 
     /// <summary>Metres for a pixel, by the shank standing.</summary>
     private static double? Metres(PlayedClip clip, Body body)

@@ -88,6 +88,7 @@ internal static class AskedMeasures
             ),
             Spread = new(0.2, 0.1, 0.1, 0.3),
             CleanNumber = 3,
+            TimedByClip = true,
         },
         new("free-foot", "Free foot does not help", "free foot", MeasureUnit.Tick, Side, "", Region.Whole)
         {

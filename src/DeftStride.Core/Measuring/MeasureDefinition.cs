@@ -93,6 +93,9 @@ public sealed record MeasureDefinition(
     /// <summary>How a client can feel or see it alone, in a sentence; empty where there is no such way.</summary>
     public string SelfCheck { get; init; } = "";
 
+    /// <summary>Whether a clip answers it by how long it lowers.</summary>
+    public bool TimedByClip { get; init; }
+
     /// <summary>The number that goes well in any body, for what is weighed, timed or taped; null for none.</summary>
     public double? CleanNumber { get; init; }
 

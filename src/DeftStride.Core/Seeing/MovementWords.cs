@@ -35,9 +35,11 @@ public static class MovementWords
 
     /// <summary>What is said of a side, "3 repetitions, 1.5 s down, 0.3 s at the bottom, 1.0 s up.", and of what does not count, which has no side.</summary>
     /// <param name="movement">What moves.</param>
-    public static IReadOnlyList<(BodySide? Side, string Text)> Said(SeenMovement movement)
+    /// <param name="turn">How its phases are spoken of; down and up again when not given.</param>
+    public static IReadOnlyList<(BodySide? Side, string Text)> Said(SeenMovement movement, TurnWords? turn = null)
     {
         ArgumentNullException.ThrowIfNull(movement);
+        var words = turn ?? new TurnWords(false);
         var said = new List<(BodySide?, string)>();
         foreach (var side in movement.Repetitions.GroupBy(r => r.Side))
         {
@@ -45,15 +47,15 @@ public static class MovementWords
             string?[] phases =
             [
                 Invariant($"{all.Length} {(all.Length == 1 ? "repetition" : "repetitions")}"),
-                Phase(all, r => r.Down, "down"),
-                all.Any(r => r.Pause.Seconds >= LeastPause) ? Phase(all, r => r.Pause, "at the bottom") : null,
-                Phase(all, r => r.Up, "up"),
+                Phase(all, r => r.Down, words.Out),
+                all.Any(r => r.Pause.Seconds >= LeastPause) ? Phase(all, r => r.Pause, words.Turn) : null,
+                Phase(all, r => r.Up, words.Back),
             ];
             said.Add((side.Key, $"{string.Join(", ", phases.OfType<string>())}."));
             if (all.Count(r => r.Note == BottomNote.Bounce) is > 0 and var bounced)
-                said.Add((side.Key, Invariant($"{bounced} of {all.Length} bounce at the bottom.")));
+                said.Add((side.Key, Invariant($"{bounced} of {all.Length} bounce {words.Turn}.")));
             if (all.Count(r => r.Note == BottomNote.TwiceDown) is > 0 and var twice)
-                said.Add((side.Key, Invariant($"{twice} of {all.Length} go down twice.")));
+                said.Add((side.Key, Invariant($"{twice} of {all.Length} go {words.Out} twice.")));
         }
 
         said.AddRange(

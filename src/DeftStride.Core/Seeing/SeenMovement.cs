@@ -8,9 +8,9 @@ namespace DeftStride.Core.Seeing;
 /// <param name="Start">Leaves the top, seconds from the start of the clip.</param>
 /// <param name="Bottom">Its deepest instant.</param>
 /// <param name="End">Comes to the top.</param>
-/// <param name="Down">The way down, seconds.</param>
-/// <param name="Pause">The stay at the bottom.</param>
-/// <param name="Up">The way up.</param>
+/// <param name="Down">The way to the turn, seconds: down, and up in what steps up onto a box.</param>
+/// <param name="Pause">The stay at the turn.</param>
+/// <param name="Up">The way back.</param>
 /// <param name="Note">What happened at its bottom.</param>
 /// <param name="Curves">By measure: its value at every <see cref="Step"/> percent of the way down and a little beyond, evenly in time; NaN where it was not seen.</param>
 public sealed record SeenRepetition(
@@ -26,6 +26,14 @@ public sealed record SeenRepetition(
     IReadOnlyDictionary<string, double[]> Curves
 )
 {
+    /// <summary>How long the hips are lowered.</summary>
+    /// <param name="rises">Whether the way to the turn goes up.</param>
+    public Lasting Lowering(bool rises) => rises ? Up : Down;
+
+    /// <summary>How long they rise.</summary>
+    /// <param name="rises">Whether the way to the turn goes up.</param>
+    public Lasting Rising(bool rises) => rises ? Down : Up;
+
     /// <summary>Percent of the way down from one value of a curve to the next.</summary>
     public const double Step = 2.5;
 

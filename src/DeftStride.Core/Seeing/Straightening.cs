@@ -34,7 +34,9 @@ public sealed record Straightening(double HipShare, double KneeShare, double Lag
             return null;
         var track = movement.On(repetition.Side);
         var r = repetition.Repetition;
-        var (from, to) = (r.Leaving.Seconds, r.End.Seconds);
+        // What steps up begins with its way up.
+        var rises = movement.Exercise.Shape.Box == Exercises.BoxWay.Rises;
+        var (from, to) = rises ? (r.Start.Seconds, r.Arrival.Seconds) : (r.Leaving.Seconds, r.End.Seconds);
         var count = Math.Max(8, (int)Math.Round((to - from) * track.Rate));
         var (hip, knee) = (new double[count + 1], new double[count + 1]);
         for (var i = 0; i <= count; i++)
@@ -73,11 +75,12 @@ public sealed record Straightening(double HipShare, double KneeShare, double Lag
     /// <summary>When half of the rise is done.</summary>
     private static double HalfRise(Movement movement, SidedRepetition repetition, double from, double to)
     {
+        var rises = movement.Exercise.Shape.Box == Exercises.BoxWay.Rises;
         const int Steps = 100;
         for (var i = 0; i <= Steps; i++)
         {
             var seconds = from + (i * (to - from) / Steps);
-            if (movement.DepthAt(repetition, seconds) <= 0.5)
+            if (rises ? movement.DepthAt(repetition, seconds) >= 0.5 : movement.DepthAt(repetition, seconds) <= 0.5)
                 return seconds;
         }
 

@@ -3,7 +3,9 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Seeing;
 using DeftStride.Core.Setup;
 using DeftStride.Core.Training.Running;
 
@@ -20,11 +22,13 @@ public sealed record GoesWrong(Fault Fault, Correction First, bool Key);
 /// <param name="Steps">The set-up, from the floor to the breath.</param>
 /// <param name="Wrong">What goes wrong in it, what blocks progress first, from the foot up.</param>
 /// <param name="WhichMuscle">Which muscle it is for, as far as a form can tell.</param>
+/// <param name="Clip">What a clip of it gives, and what it cannot.</param>
 public sealed record WholeExercise(
     Exercise Exercise,
     IReadOnlyList<SetupStep> Steps,
     IReadOnlyList<GoesWrong> Wrong,
-    string WhichMuscle
+    string WhichMuscle,
+    IReadOnlyList<string> Clip
 )
 {
     /// <summary>An average body, for an estimate that belongs to nobody.</summary>
@@ -57,9 +61,19 @@ public sealed record WholeExercise(
             here,
             SetupSteps.Of(exercise, school, style, card, load, shoesOn),
             Faults(exercise, school, style, load),
-            Muscle(here, school)
+            Muscle(here, school),
+            ClipGives.Sentences(here, Measures(exercise, school, style))
         );
     }
+
+    private static MeasureDefinition[] Measures(Exercise exercise, SchoolCode school, HouseStyle style) =>
+        [
+            .. exercise
+                .Checks.Concat(exercise.LeftToSchool ? School.Of(school).Checks : [])
+                .Where(c => !style.Drops(c.MeasureId, exercise, school))
+                .Select(c => c.Measure)
+                .Distinct(),
+        ];
 
     private static GoesWrong[] Faults(Exercise exercise, SchoolCode school, HouseStyle style, Load load)
     {

@@ -49,7 +49,11 @@ internal static class LookSaid
                     .. look.Movements.Select(m => new KeptClipSaid(
                         m.Clip,
                         m.View,
-                        [.. MovementWords.Said(m).Select(s => new KeptSaid(s.Side, s.Text))]
+                        [
+                            .. MovementWords
+                                .Said(m, TurnWords.Of(standard.Exercise.Shape))
+                                .Select(s => new KeptSaid(s.Side, s.Text)),
+                        ]
                     )),
                 ]
         );
@@ -252,6 +256,7 @@ internal static class LookSaid
                     new KeptErrorPart(
                         found ? "Camera and model"
                             : result.Source == AnswerSource.Pictures ? "Camera"
+                            : result.Source == AnswerSource.Clip ? "Edges of the way down"
                             : "Device",
                         Sd(error.Camera),
                         found

@@ -29,9 +29,7 @@ public sealed class StartTiltTests
             {
                 Stills =
                 [
-                    .. input.Stills.Select(s =>
-                        s.View != View.Side && s.Moment == Moment.Start ? Tilt(s, degrees) : s
-                    ),
+                    .. input.Stills.Select(s => s.View != View.Side && s.Moment == Moment.Start ? Tilt(s, degrees) : s),
                 ],
             },
             standard

@@ -1356,7 +1356,7 @@ export interface components {
          * @description Where an answer to a check comes from. Whatever is not measured is labelled so everywhere.
          * @enum {unknown}
          */
-        AnswerSource: "pictures" | "eye" | "scales" | "simulated" | "clock" | "tape" | "guess";
+        AnswerSource: "pictures" | "eye" | "scales" | "simulated" | "clock" | "tape" | "guess" | "clip";
         /** @description One measure of two clips in step: whether they really differ, by phase as the curves go, and in words. */
         ApartView: {
             measureId: string;
@@ -2874,6 +2874,7 @@ export interface components {
         };
         /** @description What belongs to an exercise besides what every screen knows of it. */
         LibraryExerciseView: {
+            clip: string[];
             id: string;
             steps: components["schemas"]["LibraryStepView"][];
             whichMuscle: string;
@@ -3535,6 +3536,7 @@ export interface components {
             /** Format: double */
             rate: number;
             repetitions: components["schemas"]["PlayedRepetitionView"][];
+            rises: boolean;
             side: components["schemas"]["BodySide"];
             tempo: components["schemas"]["TempoView"][];
             tempoMissed: null | string;
@@ -4446,6 +4448,7 @@ export interface components {
         };
         StandardView: {
             bothFeetPlanted: boolean;
+            clip: string[];
             exerciseName: string;
             felt: string[];
             gate: null | components["schemas"]["GateView"];
@@ -4744,7 +4747,7 @@ export interface components {
          * @description A part of a repetition that a tempo asks for.
          * @enum {unknown}
          */
-        TempoPart: "down" | "pause" | "up";
+        TempoPart: "down" | "pause" | "up" | "top";
         /** @enum {unknown} */
         TempoVerdict: "kept" | "short" | "long" | "notTimed" | null;
         /** @description A part of the tempo, done against asked, and how far its error reaches; seconds. */

@@ -3,6 +3,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Seeing;
 using DeftStride.Studio.Films;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Work;
@@ -78,7 +79,8 @@ internal sealed record PlayedClipView(
     IReadOnlyList<TempoView> Tempo,
     string? TempoMissed,
     IReadOnlyList<string> WayUp,
-    IReadOnlyDictionary<Landmark, IReadOnlyList<double?>> Paths
+    IReadOnlyDictionary<Landmark, IReadOnlyList<double?>> Paths,
+    bool Rises
 );
 
 /// <summary>One measure of two clips in step: whether they really differ, by phase as the curves go, and in words.</summary>
@@ -161,7 +163,11 @@ internal static class PlayEndpoints
             [
                 .. one
                     .Clip.Measures.Join(other.Clip.Measures, m => m.Result.Measure.Id, m => m.Result.Measure.Id, apart)
-                    .Select(a => new ApartView(a.Measure.Id, a.News, PlayedWords.Apart(a))),
+                    .Select(a => new ApartView(
+                        a.Measure.Id,
+                        a.News,
+                        PlayedWords.Apart(a, TurnWords.Of(one.Clip.Movement.Exercise.Shape))
+                    )),
             ],
             PlayedWords.Cautions(How(one, ones), How(other, others))
         );
@@ -214,7 +220,7 @@ internal static class PlayEndpoints
     private static PlayedClipView Of(PlayedOf played, Tempo? asked, JudgedCheck check)
     {
         var (clip, kept) = (played.Clip, played.Kept);
-        var tempo = TempoDone.Of(played.Seen, asked);
+        var tempo = TempoDone.Of(played.Seen, asked, TurnWords.Of(clip.Movement.Exercise.Shape).Rises);
         return new PlayedClipView(
             check.Fact.Id,
             // Its instants can be read as postures: a stance on two legs, seen from the side.
@@ -270,7 +276,8 @@ internal static class PlayEndpoints
             ],
             TempoDone.Missed(tempo),
             PlayedWords.WayUp(clip, check.Context.Body),
-            Paths(clip)
+            Paths(clip),
+            TurnWords.Of(clip.Movement.Exercise.Shape).Rises
         );
     }
 

@@ -95,7 +95,8 @@ internal sealed record LibraryExerciseView(
     string Id,
     IReadOnlyList<LibraryStepView> Steps,
     IReadOnlyList<LibraryWrongView> Wrong,
-    string WhichMuscle
+    string WhichMuscle,
+    IReadOnlyList<string> Clip
 );
 
 /// <summary>Everything the product knows, to read, search and follow, with how often it came up here.</summary>
@@ -254,7 +255,8 @@ internal static class LibraryEndpoints
             exercise.Id,
             [.. whole.Steps.Select(s => new LibraryStepView(s.Name, s.Say))],
             [.. whole.Wrong.Select(w => new LibraryWrongView(w.Fault.Id, w.Fault.Name, words.Of(w.First).Text, w.Key))],
-            whole.WhichMuscle
+            whole.WhichMuscle,
+            whole.Clip
         );
     }
 }

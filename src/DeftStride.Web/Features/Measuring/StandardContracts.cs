@@ -2,6 +2,7 @@ using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Seeing;
 using DeftStride.Studio.Work;
 using BodyDto = DeftStride.Web.Features.Bodies.BodyDto;
 
@@ -186,7 +187,8 @@ internal sealed record StandardView(
     IReadOnlyList<StyleLineView> Style,
     GateView? Gate,
     IReadOnlyList<LeadView> Leads,
-    int MostLeads
+    int MostLeads,
+    IReadOnlyList<string> Clip
 )
 {
     public static StandardView Of(StandardDto dto, HouseStyle style)
@@ -208,7 +210,8 @@ internal sealed record StandardView(
             StyleLineView.Of(style.Lines(exercise, school)),
             GateView.For(exercise, school),
             [.. Enum.GetValues<View>().Select(v => new LeadView(v, Leading.Lines(v)))],
-            Leading.MostLines
+            Leading.MostLines,
+            ClipGives.Sentences(exercise, [.. core.Bands.Select(b => b.Measure)])
         );
     }
 

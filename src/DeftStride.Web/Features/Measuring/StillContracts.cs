@@ -122,7 +122,7 @@ internal sealed record StatedDto(string MeasureId, BodySide Side, double Value, 
     {
         if (MeasureDefinition.Find(MeasureId) is not { } measure || measure.Unit == MeasureUnit.Tick)
             throw Refusal.BadInput("stated", "This number belongs to no check. Reload the page.");
-        if (Source is AnswerSource.Pictures or AnswerSource.Eye)
+        if (Source is AnswerSource.Pictures or AnswerSource.Eye or AnswerSource.Clip)
             throw Refusal.BadInput(
                 "stated",
                 $"Say by what {measure.Short} was found: scales, clock, tape, a guess or a simulated device."

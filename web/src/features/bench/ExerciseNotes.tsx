@@ -2,7 +2,16 @@ import type { Schema } from '@/api/client';
 import { StyleLines } from '@/ui/StyleLines';
 
 /** What the catalogue says of an exercise: the set-up that matters, what to look for, what should be felt. Cautions stay open. */
-export function ExerciseNotes({ exercise, open = false }: { exercise: Schema['ExerciseView']; open?: boolean }) {
+export function ExerciseNotes({
+  exercise,
+  open = false,
+  clip,
+}: {
+  exercise: Schema['ExerciseView'];
+  open?: boolean;
+  /** What a clip of it gives and what it cannot, where one is about to be made. */
+  clip?: string[];
+}) {
   return (
     <div className="text-copy">
       {exercise.cautions.map((caution) => (
@@ -26,6 +35,16 @@ export function ExerciseNotes({ exercise, open = false }: { exercise: Schema['Ex
         <p className="mt-1.5">
           <span className="text-soft">Felt when it goes well:</span> {exercise.felt.join(', ')}.
         </p>
+        {clip && (
+          <>
+            <p className="mt-2 text-soft">From a clip</p>
+            <ul className="list-disc pl-5">
+              {clip.map((line) => (
+                <li key={line}>{line}</li>
+              ))}
+            </ul>
+          </>
+        )}
       </details>
     </div>
   );

@@ -256,6 +256,15 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
       <Part title="Which muscle is this for?">
         <p>{whole?.whichMuscle ?? exercise.felt.join(', ')}</p>
       </Part>
+      {whole && (
+        <Part title="What a clip gives">
+          <ul className="grid gap-1">
+            {whole.clip.map((line) => (
+              <li key={line}>{line}</li>
+            ))}
+          </ul>
+        </Part>
+      )}
       {whole && whole.wrong.length > 0 && (
         <Part title="What goes wrong, and the first thing to say">
           <ul className="grid gap-2" data-wrong>

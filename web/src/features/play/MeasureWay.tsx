@@ -90,7 +90,9 @@ export function MeasureWay({
       className="flex min-h-44 flex-col overflow-y-auto rounded-2xl bg-paper px-3 py-2.5"
       data-way={measureId}
     >
-      <h2 className="text-copy leading-tight font-semibold">{name}, down and up</h2>
+      <h2 className="text-copy leading-tight font-semibold">
+        {name}, {first.clip.rises ? 'up and down' : 'down and up'}
+      </h2>
       <p className="text-fine text-soft">
         Mean; pale: how far repetitions lie apart.
         {rungs.length > 0 && ' Rungs: a real difference.'}
@@ -115,13 +117,13 @@ export function MeasureWay({
         <path d={`M44 ${y(100)}H${WIDTH - 4}`} stroke="var(--edge)" strokeDasharray="1.5 4" />
         <g fontSize="12" fill="var(--soft)">
           <text x="0" y={y(0) + 8}>
-            stand
+            {first.clip.rises ? 'floor' : 'stand'}
           </text>
           <text x="0" y={y(100) - 4}>
-            bottom
+            {first.clip.rises ? 'top' : 'bottom'}
           </text>
           <text x="0" y={y(200) - 1}>
-            stand
+            {first.clip.rises ? 'floor' : 'stand'}
           </text>
         </g>
         <path d={apart(first.measure)} fill="var(--ink)" opacity="0.13" />

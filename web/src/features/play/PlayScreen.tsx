@@ -161,7 +161,8 @@ function Playing({
         </button>
       </h1>
       <p className="mt-0.5 text-copy text-soft">
-        {pair.words}. Now: repetition {at.repetition + 1}, <b className="font-semibold text-ink">{phaseWords(at.phase)}</b>.
+        {pair.words}. Now: repetition {at.repetition + 1},{' '}
+        <b className="font-semibold text-ink">{phaseWords(at.phase, pair.one.rises)}</b>.
         {player.nicks.length > 0 && (
           <span className="max-sm:hidden">
             {' '}
@@ -174,7 +175,7 @@ function Playing({
                   onClick={() => player.go(n.at)}
                   className="mr-2 min-h-7 underline decoration-dotted underline-offset-4 hover:text-ink pointer-coarse:min-h-11"
                 >
-                  {n.clip.side === 'left' ? 'L' : 'R'} {n.name} leaves its band {Math.round(n.phase)} % down
+                  {n.clip.side === 'left' ? 'L' : 'R'} {n.name} leaves its band {phaseWords(n.phase, n.clip.rises)}
                 </button>
               ))}
           </span>

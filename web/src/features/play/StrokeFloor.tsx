@@ -29,7 +29,7 @@ export function StrokeFloor({ pair, player, only = null }: { pair: Pair; player:
   const held = useRef(false);
   const drawing = useRef<SVGSVGElement>(null);
   const x = (repetition: number, phase: number) => LETTER + repetition * (REP + GAP) + (phase / 200) * REP;
-  const y = (row: number, depth: number) => TOP + row * ROW + depth * DEEP;
+  const y = (row: number, depth: number) => TOP + row * ROW + (pair.one.rises ? 1 - depth : depth) * DEEP;
   const here = x(at.repetition, at.phase);
 
   // Where the string hangs is in sight, however many repetitions there are.
@@ -63,7 +63,7 @@ export function StrokeFloor({ pair, player, only = null }: { pair: Pair; player:
       aria-valuemin={0}
       aria-valuemax={count * 200}
       aria-valuenow={Math.round(at.repetition * 200 + at.phase)}
-      aria-valuetext={`Repetition ${at.repetition + 1}, ${phaseWords(at.phase)}`}
+      aria-valuetext={`Repetition ${at.repetition + 1}, ${phaseWords(at.phase, pair.one.rises)}`}
       onPointerDown={(e) => {
         held.current = true;
         e.currentTarget.setPointerCapture(e.pointerId);
@@ -170,19 +170,25 @@ export function StrokeFloor({ pair, player, only = null }: { pair: Pair; player:
   );
 }
 
-/** Where in a repetition: "41 % down", "20 % up". */
-export const phaseWords = (phase: number) =>
-  phase < 1
-    ? 'standing'
+/** Where in a repetition: "41 % down", "20 % up"; what steps up goes up first. */
+export const phaseWords = (phase: number, rises = false) => {
+  const [out, back] = rises ? ['up', 'down'] : ['down', 'up'];
+  return phase < 1
+    ? rises
+      ? 'on the floor'
+      : 'standing'
     : phase <= 99
-      ? `${Math.round(phase)} % down`
+      ? `${Math.round(phase)} % ${out}`
       : phase <= 101
-        ? 'at the bottom'
+        ? rises
+          ? 'at the top'
+          : 'at the bottom'
         : phase < 199
-          ? `${Math.round(phase - 100)} % up`
-          : 'up again';
+          ? `${Math.round(phase - 100)} % ${back}`
+          : `${back} again`;
+};
 
-const PARTS = { down: 'down', pause: 'bottom', up: 'up' } as const;
+const PARTS = { down: 'down', pause: 'bottom', up: 'up', top: 'top' } as const;
 const SECOND = 30;
 
 /** The tempo done as tape pulled out against the dotted length that is asked. */
