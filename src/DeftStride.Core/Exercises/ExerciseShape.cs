@@ -105,6 +105,14 @@ public sealed record ExerciseShape
     /// <summary>Where one foot goes from the other, where a mark on the floor decides it.</summary>
     public ReachWay Reach { get; init; }
 
+    /// <summary>Whether the trunk bows and the hips hardly sink, so that its repetitions are seen by the shoulders: lowered by less than an eighth of a shank in the clean posture.</summary>
+    public bool Bows =>
+        Clean.Bottom is { } low && !Held && Box == BoxWay.None && HipHeight(Clean.Top) - HipHeight(low) < 0.125;
+
+    /// <summary>Shank and thigh taken as alike: how high the hips stand above the ankle, in their length.</summary>
+    private static double HipHeight(Pose pose) =>
+        Math.Cos(pose.Shin * Math.PI / 180) + Math.Sin((90 + pose.Shin - pose.Knee) * Math.PI / 180);
+
     /// <summary>Which place of the week it fills.</summary>
     public Slot Slot { get; init; }
 

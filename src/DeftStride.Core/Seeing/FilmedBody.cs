@@ -109,7 +109,10 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             _ => null,
         };
 
-    /// <summary>Which leg works in a stretch: from the side the one ahead, from the front the nearer and so lower one, on a box the higher one.</summary>
+    /// <summary>
+    /// Which leg works in a stretch: on one leg, and on and off a box, the one whose foot stays; else from the side the one ahead, from the
+    /// front the nearer and so lower one. Where both feet stay on a box it is the higher one, on one leg the lower.
+    /// </summary>
     /// <param name="shape">Of the exercise.</param>
     /// <param name="from">Seconds from the start of the clip.</param>
     /// <param name="to">Until when.</param>
@@ -118,6 +121,14 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
     {
         ArgumentNullException.ThrowIfNull(shape);
         var frames = Frames.Where(f => f.Seconds >= from && f.Seconds <= to).ToArray();
+        // On one leg, and on and off a box, the foot that stays works: a free leg swings, reaches and hangs.
+        if (
+            shape.OneLeg
+            && Travel(frames, BodyPoint.LeftAnkle) is { } leftWay
+            && Travel(frames, BodyPoint.RightAnkle) is { } rightWay
+            && Math.Abs(rightWay - leftWay) >= LeastApart * Picture.Height
+        )
+            return (rightWay > leftWay) == !Mirrored ? BodySide.Left : BodySide.Right;
         var ahead = Facing == Measuring.Facing.Left ? -1 : 1;
         var lead = Median(
             frames,
@@ -126,6 +137,7 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
                 if (At(f, BodyPoint.LeftAnkle) is not { } left || At(f, BodyPoint.RightAnkle) is not { } right)
                     return null;
                 return shape.Box != BoxWay.None || (View == View.Back && shape.BackLeg) ? right.Y - left.Y
+                    : shape.OneLeg ? left.Y - right.Y
                     : View == View.Side ? ahead * (left.X - right.X)
                     : left.Y - right.Y;
             }
@@ -134,6 +146,24 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             return null;
         return (by > 0) == !Mirrored ? BodySide.Left : BodySide.Right;
     }
+
+    /// <summary>How far a point goes about, pixels: its middle nine tenths across and up together; null where it is hardly seen.</summary>
+    private static double? Travel(BodyFrame[] frames, BodyPoint point)
+    {
+        ImagePoint[] at = [.. frames.Select(f => At(f, point)).OfType<ImagePoint>()];
+        if (at.Length < LeastFrames)
+            return null;
+        double Range(Func<ImagePoint, double> of)
+        {
+            double[] sorted = [.. at.Select(of).Order()];
+            var cut = sorted.Length / 20;
+            return sorted[^(cut + 1)] - sorted[cut];
+        }
+
+        return Math.Sqrt(Math.Pow(Range(p => p.X), 2) + Math.Pow(Range(p => p.Y), 2));
+    }
+
+    private const int LeastFrames = 5;
 
     /// <summary>The clip as the track of one working leg.</summary>
     /// <param name="front">The client's own side of the working leg.</param>

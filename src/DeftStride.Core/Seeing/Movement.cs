@@ -303,7 +303,10 @@ public sealed class Movement
     private static (double[] Depth, double Scatter, bool[] Seen) Depth(CleanTrack track, ExerciseShape shape)
     {
         var up = track.Track.Vertical is { } mark ? Levelled.Upright(mark) : (X: 0, Y: -1);
-        var (one, other) = (Landmark.Hip, Landmark.FreeHip);
+        var (one, other) =
+            shape.Bows && track.Has(Landmark.WorkingShoulder) && track.Has(Landmark.FreeShoulder)
+                ? (Landmark.WorkingShoulder, Landmark.FreeShoulder)
+                : (Landmark.Hip, Landmark.FreeHip);
         var (x1, y1, x2, y2) = (track.X(one), track.Y(one), track.X(other), track.Y(other));
         var (kx, ky, ax, ay) = (
             track.X(Landmark.Knee),
