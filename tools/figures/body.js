@@ -43,15 +43,17 @@ export function splitSquatAt(u, { stature: H, shinBottom, shin, trunk, front = '
 }
 
 /** Joint positions from the bends themselves, the working foot on the floor or on a box. Degrees; the thigh and shank of the other leg from vertical, + behind. */
-export function posture({ stature: H, shin, knee: bend, trunk = 6, rearThigh = 0, rearShank = 90, rearPitch = 0, front = 'right', pelvisDrop = 0, kneeIn = 0, raise = 0 }) {
+export function posture({ stature: H, shin, knee: bend, trunk = 6, rearThigh = 0, rearShank = 90, rearPitch = 0, front = 'right', pelvisDrop = 0, kneeIn = 0, raise = 0, freeOut = 0 }) {
   const h = 0.039 * H, s = 0.246 * H, t = 0.245 * H, L = 0.152 * H, b = 0.47 * L, r = Math.hypot(b, h), beta = Math.atan2(h, b);
   const half = 0.05 * H, zf = front === 'right' ? half : -half, sign = Math.sign(zf);
   const [phi, rho, psi, lam, theta, drop] = [shin, rearThigh, rearShank, trunk, rearPitch, pelvisDrop].map(rad);
   const alpha = rad(90 + shin - bend);
   const ankle = [0, h + raise], knee = [s * Math.sin(phi), ankle[1] + s * Math.cos(phi)];
   const hip = [knee[0] - t * Math.cos(alpha), knee[1] + t * Math.sin(alpha)];
-  const rearKnee = [hip[0] - t * Math.sin(rho), hip[1] - t * Math.cos(rho)];
-  const rearAnkle = [rearKnee[0] - s * Math.sin(psi), rearKnee[1] - s * Math.cos(psi)];
+  // The free leg may go out to its side, or (below 0) across behind the other.
+  const out = rad(freeOut), outward = (length) => -sign * length * Math.sin(out);
+  const rearKnee = [hip[0] - t * Math.sin(rho), hip[1] - t * Math.cos(rho) * Math.cos(out)];
+  const rearAnkle = [rearKnee[0] - s * Math.sin(psi), rearKnee[1] - s * Math.cos(psi) * Math.cos(out)];
   const shoulder = [hip[0] + 0.288 * H * Math.sin(lam), hip[1] + 0.288 * H * Math.cos(lam)];
   // The knee may come off its line and the pelvis tip: the free hip goes down, the working one stays on its leg.
   const low = Math.sin(drop) * half;
@@ -62,12 +64,12 @@ export function posture({ stature: H, shin, knee: bend, trunk = 6, rearThigh = 0
   return {
     H, L, front, lam, drop: sign * drop, raise, rearPitch: theta, pelvis, neck: V(shoulder[0], shoulder[1], 0), ear,
     frontAnkle: V(ankle[0], ankle[1], zf), frontKnee: V(knee[0], knee[1], zf - sign * kneeIn), frontHip: V(hip[0], hip[1], zf * 0.95),
-    rearHip: V(hip[0], hip[1] - 2 * low, -zf * 0.95), rearKnee: V(rearKnee[0], rearKnee[1] - 2 * low, -zf), rearAnkle: V(rearAnkle[0], rearAnkle[1] - 2 * low, -zf),
+    rearHip: V(hip[0], hip[1] - 2 * low, -zf * 0.95), rearKnee: V(rearKnee[0], rearKnee[1] - 2 * low, -zf + outward(t)), rearAnkle: V(rearAnkle[0], rearAnkle[1] - 2 * low, -zf + outward(t + s)),
     // The front points of the pelvis a little above and ahead of the hip joints, the tops of the hip bones above and behind.
     workingAsis: onPelvis(0.05, 0.055, sign * 0.068), freeAsis: onPelvis(0.05, 0.055, -sign * 0.068),
     workingTop: onPelvis(-0.03, 0.06, sign * 0.08), freeTop: onPelvis(-0.03, 0.06, -sign * 0.08),
     workingShoulder: V(shoulder[0], shoulder[1] - 0.02 * H, sign * 0.115 * H), freeShoulder: V(shoulder[0], shoulder[1] - 0.02 * H, -sign * 0.115 * H),
-    toe: V(ankle[0] + 0.75 * L, raise, zf), heel: V(ankle[0] - 0.25 * L, raise, zf), rearToe: V(ball[0] + 0.28 * L, Math.max(0, ball[1] - 2 * low), -zf),
+    toe: V(ankle[0] + 0.75 * L, raise, zf), heel: V(ankle[0] - 0.25 * L, raise, zf), rearToe: V(ball[0] + 0.28 * L, Math.max(0, ball[1] - 2 * low), -zf + outward(t + s)),
   };
 }
 

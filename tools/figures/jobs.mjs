@@ -57,7 +57,27 @@ const tapJob = (person, view, [moment, side, kneeIn, pelvisDrop]) => ({
   pose: { ...down[moment], rearPitch: 8, raise: 0.15, kneeIn, pelvisDrop },
 });
 
+/** One look at each of the other forms: person-form → [view, { pose of the left, of the right }, how far back the pad lies]. */
+const forms = {
+  'odell-kneel': ['side', { l: { shin: 1, trunk: 2 }, r: { shin: 3, trunk: 4 } }],
+  'petra-lunge': ['side', { l: { shin: 16, trunk: 20 }, r: { shin: 18, trunk: 22 } }, -3],
+  'petra-curtsy': ['front', {
+    l: { shin: 14, knee: 58, trunk: 14, rearThigh: 30, rearShank: 41, rearPitch: 55, freeOut: -24, kneeIn: 0.004, pelvisDrop: 1 },
+    r: { shin: 14, knee: 58, trunk: 14, rearThigh: 30, rearShank: 41, rearPitch: 55, freeOut: -24, kneeIn: 0.06, pelvisDrop: 2 },
+  }, -3],
+  'bram-slide': ['side', {
+    l: { shin: 16, knee: 62, trunk: 42, rearThigh: 38, rearShank: 44, rearPitch: 62 },
+    r: { shin: 15, knee: 60, trunk: 40, rearThigh: 37, rearShank: 43, rearPitch: 62 },
+  }, -3],
+  'ilse-band': ['front', { l: { shin: 1, trunk: 2, kneeIn: 0.03 }, r: { shin: 1, trunk: 2, kneeIn: 0.004 } }],
+};
+const formJob = ([form, [view, poses, pad]]) => Object.entries(poses).map(([side, pose]) => {
+  const [person] = form.split('-');
+  return { name: `${form}-${side}`, person, view, facing: 'right', front: sides[side], look: people[person], pose, ...(poses.l.freeOut ? standing : {}), ...(pad === undefined ? {} : { pad }) };
+});
+
 export const jobs = [
+  ...Object.entries(forms).flatMap(formJob),
   ...Object.entries(postures).flatMap(([person, sessions]) => Object.entries(sessions).flatMap(([session, p]) =>
     typeof p[0] === 'string' ? [job(person, session, p[0], p[1], p[2])] : [job(person, session, 'l', p[0], p[2]), job(person, session, 'r', p[1], p[3])])),
   ...Object.entries(frontal).flatMap(([person, list]) => list.map((one) => facingJob(person, one))),
