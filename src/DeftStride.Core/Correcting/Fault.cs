@@ -178,7 +178,12 @@ public sealed record Fault(
             FindingKind.Outside => All.FirstOrDefault(f =>
                 f.Fits(forms) && f.Detects.Any(d => d.MeasureId == finding.MeasureId && d.Where == finding.Where)
             ),
-            FindingKind.Uneven => All.Single(f => f.Id == "sides-uneven"),
+            // A reach that differs is what is wrong with a reach; anything else that differs is only that.
+            FindingKind.Uneven => All.FirstOrDefault(f =>
+                MeasureDefinition.Find(finding.MeasureId ?? "") is { JudgedBySides: true }
+                && f.Fits(forms)
+                && f.Detects.Any(d => d.MeasureId == finding.MeasureId)
+            ) ?? All.Single(f => f.Id == "sides-uneven"),
             _ => null,
         };
     }

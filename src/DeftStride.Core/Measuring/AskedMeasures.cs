@@ -16,15 +16,7 @@ internal static class AskedMeasures
 
     public static IReadOnlyList<MeasureDefinition> All { get; } =
     [
-        new(
-            "reach",
-            "Reach, left against right",
-            "reach, left against right",
-            MeasureUnit.Centimetres,
-            None,
-            "",
-            Region.Whole
-        )
+        new("reach", "Reach, left against right", "reach", MeasureUnit.Centimetres, None, "", Region.Whole)
         {
             Words = new(
                 "{v}",
@@ -42,7 +34,7 @@ internal static class AskedMeasures
         new(
             "step-angle",
             "Direction of the step, left against right",
-            "direction of the step, left against right",
+            "direction of the step",
             MeasureUnit.Degrees,
             None,
             "",

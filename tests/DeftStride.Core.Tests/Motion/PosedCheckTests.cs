@@ -70,7 +70,6 @@ public sealed class PosedCheckTests
                         school ?? exercise.UsualSchool ?? SchoolCode.VerticalShin,
                         exercise.Id
                     );
-                    var i = 0;
                     foreach (var band in standard.MustPass.Where(b => b.Measure.Id != "reach"))
                     {
                         var ways = band.Left is not { } edges
@@ -81,13 +80,8 @@ public sealed class PosedCheckTests
                                 edges.Upper is null ? null : BandSide.Beyond,
                             }.OfType<BandSide>();
                         foreach (var way in ways)
-                            data.Add(
-                                exercise.Id,
-                                school,
-                                band.Measure.Id,
-                                way,
-                                i++ % 2 == 0 ? BodySide.Left : BodySide.Right
-                            );
+                        foreach (var side in new[] { BodySide.Left, BodySide.Right })
+                            data.Add(exercise.Id, school, band.Measure.Id, way, side);
                     }
                 }
             }
@@ -95,6 +89,34 @@ public sealed class PosedCheckTests
             return data;
         }
     }
+
+    public static TheoryData<string, BodySide> Reaches
+    {
+        get
+        {
+            var data = new TheoryData<string, BodySide>();
+            foreach (
+                var exercise in Exercise.All.Where(e => e.Checks.Any(c => c is { MustPass: true, MeasureId: "reach" }))
+            )
+            foreach (var side in new[] { BodySide.Left, BodySide.Right })
+                data.Add(exercise.Id, side);
+            return data;
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Reaches))]
+    public void A_reach_that_falls_short_on_one_side_is_named_and_answered_as_a_reach(string exercise, BodySide side)
+    {
+        var look = Of(exercise, null, 3, null, new PosedFault("reach", BandSide.Short, side));
+        Assert.Equal((FindingKind.Uneven, "reach"), (look.Finding.Kind, look.Finding.MeasureId));
+        // More on the other side: that is the longer reach.
+        Assert.NotEqual(side, look.Finding.Side);
+        Assert.Equal("crossing-loose", Correcting(look, exercise)?.Id);
+    }
+
+    private static DeftStride.Core.Correcting.Fault? Correcting(Look look, string exercise) =>
+        DeftStride.Core.Correcting.Fault.For(look.Finding, Exercise.Find(exercise)!.Forms);
 
     [Theory]
     [MemberData(nameof(Faults))]
