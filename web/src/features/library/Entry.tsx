@@ -279,7 +279,7 @@ function ExercisePage({ exercise, library, book }: { exercise: Schema['ExerciseV
             <button
               type="button"
               onClick={() => setMore(!more)}
-              className="min-h-11 underline decoration-hair underline-offset-4 hover:text-ink"
+              className="min-h-11 min-w-11 text-left underline decoration-hair underline-offset-4 hover:text-ink"
             >
               {more ? 'Only what blocks progress first' : `All ${whole.wrong.length}`}
             </button>
