@@ -47,6 +47,13 @@ public sealed class PlannedFormTests : IDisposable
             band
         );
 
+    private async Task<string[]> LentAsync(Guid client) =>
+        [
+            .. (await _studio.GetAsync($"/api/clients/{client}"))["props"]!
+                .AsArray()
+                .Select(p => $"{Text(p, "correctionId")} {Text(p, "review")}"),
+        ];
+
     private async Task<DateOnly> LastAsync(Guid client) =>
         DateOnly.Parse(
             Text(await _studio.GetAsync($"/api/clients/{client}/bench"), "bandUntil"),
@@ -108,13 +115,16 @@ public sealed class PlannedFormTests : IDisposable
         }
 
         Assert.Empty((await _studio.GetAsync($"/api/clients/{client}/bench"))["kept"]!.AsArray());
+        Assert.Empty(await LentAsync(client));
         var said = (await _studio.PostAsync("/api/compute/band", new BandDto("knee-in", BandPull.Outward, until)))!;
         Assert.Contains("Turn it round", Text(said, "problem"), StringComparison.Ordinal);
 
-        await _studio.PostAsync(
-            "/api/setups",
-            Setup(client, "banded-step-down", step: step, band: new("knee-in", BandPull.Inward, until))
-        );
+        // The band's day is lent in the same step, and once, however often it is sent.
+        var request = Setup(client, "banded-step-down", step: step, band: new("knee-in", BandPull.Inward, until));
+        await _studio.PostAsync("/api/setups", request);
+        await _studio.PostAsync("/api/setups", request);
+        Assert.Equal([$"ki-band {until:yyyy-MM-dd}"], await LentAsync(client));
+        Assert.Single((await _studio.GetAsync("/api/edits?kind=prop")).AsArray());
         var kept = Assert.Single((await _studio.GetAsync($"/api/clients/{client}/bench"))["kept"]!.AsArray())!;
         Assert.Equal(["band", "drop"], kept["card"]!.AsArray().TakeLast(2).Select(l => Text(l, "id")));
     }

@@ -25,6 +25,13 @@ public sealed class WedgeTests : IDisposable
         new(WedgePlace.InnerEdge, WedgeAnswer.Same, new(0, AnkleSeen.Level)),
     ];
 
+    private async Task<string[]> LentAsync(Guid client) =>
+        [
+            .. (await _studio.GetAsync($"/api/clients/{client}"))["props"]!
+                .AsArray()
+                .Select(p => Text(p, "correctionId")),
+        ];
+
     [Fact]
     public async Task A_wedge_that_levels_the_ankle_is_kept_once_and_tried_without_after_one_set()
     {
@@ -33,6 +40,7 @@ public sealed class WedgeTests : IDisposable
         var kept = await _studio.PostAsync("/api/wedge-trials", request);
         Assert.Equal("innerEdge", Text(kept, "keep"));
         Assert.True(kept!["tryWithout"]!.GetValue<bool>());
+        Assert.Equal(["ia-wedge"], await LentAsync(client));
         await _studio.PostAsync("/api/wedge-trials", request);
         _studio.Restart();
         var stands = Assert.Single((await _studio.GetAsync($"/api/clients/{client}/wedges")).AsArray())!;
@@ -49,6 +57,7 @@ public sealed class WedgeTests : IDisposable
         );
         Assert.True(after!["giveBack"]!.GetValue<bool>());
         Assert.False(after["tryWithout"]!.GetValue<bool>());
+        Assert.Empty(await LentAsync(client));
         stands = Assert.Single((await _studio.GetAsync($"/api/clients/{client}/wedges")).AsArray())!;
         Assert.Equal("As good without: take it out.", Text(stands, "say"));
     }

@@ -77,6 +77,9 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
     /// <summary>How long something is lent before it is tried without, days.</summary>
     public const int LentDays = 14;
 
+    /// <summary>The longest that something is lent, days.</summary>
+    public const int LongestLentDays = 92;
+
     /// <summary>The direction of the fault that it is for, or null for both.</summary>
     public BandSide? Way { get; init; }
 

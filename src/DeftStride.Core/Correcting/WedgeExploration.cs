@@ -130,7 +130,16 @@ public static class WedgeExploration
     public static double KneeNewsCm(KneeReadBy by) => by == KneeReadBy.Eye ? 4 : 2;
 
     /// <summary>Whether nothing is borrowed by it.</summary>
-    public static bool Unborrowed(WedgePlace place) => place is WedgePlace.Awareness or WedgePlace.MidFoot;
+    public static bool Unborrowed(WedgePlace place) => CorrectionId(place) is null;
+
+    /// <summary>The correction that lends a wedge, by id; null where nothing is borrowed.</summary>
+    public static string? CorrectionId(WedgePlace place) =>
+        place switch
+        {
+            WedgePlace.InnerEdge or WedgePlace.InnerToe => "ia-wedge",
+            WedgePlace.OuterEdge or WedgePlace.OuterToe => "ro-wedge",
+            _ => null,
+        };
 
     /// <summary>Why something cannot be judged, in a sentence that says what to do, or null.</summary>
     public static string? Problem(WedgeFacts facts)

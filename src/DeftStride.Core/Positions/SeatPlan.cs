@@ -117,9 +117,14 @@ public sealed record SeatPlan(
             : Find(facts, way, choice, p => knee.Degrees - p.Posture.Knee.Degrees);
         var metres = Seat(facts, wanted);
         var height = kit.Nearest(metres);
-        // What is built is sat on, however far it lies from what was wanted.
-        var there = Math.Clamp(height.Metres, lowest, highest);
-        var (posture, load) = Find(facts, way, choice, p => Seat(facts, p) - there);
+        if (height.Metres < lowest || height.Metres > highest)
+        {
+            problem =
+                $"Nothing that can be built here is a seat for these legs: {tape.Length(metres)} would suit, and the nearest, {height.Parts}, is {tape.Length(height.Metres)}. Add a chair or a box to the kit in Studio, or take the squat off a box.";
+            return null;
+        }
+
+        var (posture, load) = Find(facts, way, choice, p => Seat(facts, p) - height.Metres);
         var balance = OneLegLoading.Of(body, posture, load);
         var advice = new List<Rounding>();
         var off = height.Metres - metres;

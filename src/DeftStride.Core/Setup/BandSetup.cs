@@ -1,3 +1,5 @@
+using DeftStride.Core.Correcting;
+
 namespace DeftStride.Core.Setup;
 
 /// <summary>Which way a band pulls a knee.</summary>
@@ -16,9 +18,6 @@ public enum BandPull
 /// <param name="Until">The day on which it is tried without.</param>
 public sealed record BandSetup(string FaultId, BandPull Pull, DateOnly Until)
 {
-    /// <summary>The longest that a band is lent, days.</summary>
-    public const int LongestDays = 92;
-
     private const string FallsIn = "knee-in",
         FallsOut = "knee-out";
 
@@ -47,7 +46,7 @@ public sealed record BandSetup(string FaultId, BandPull Pull, DateOnly Until)
             return right == BandPull.Inward
                 ? "For a knee that falls in the band pulls inward, across the body, so that the knee drives out against it. Turn it round, or choose the knee that falls out."
                 : "For a knee that falls out the band pulls outward, so that the knee is drawn in against it. Turn it round, or choose the knee that falls in.";
-        return Until <= today || Until > today.AddDays(LongestDays)
+        return Until <= today || Until > today.AddDays(Correction.LongestLentDays)
             ? "Choose a day to drop the band from tomorrow to three months from now."
             : null;
     }

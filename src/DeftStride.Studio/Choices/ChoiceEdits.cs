@@ -107,9 +107,6 @@ internal sealed record ChoiceLevel(SettingSource Source, string? Key)
 /// <summary>Changes to what coaches disagree about and to what stays with a client, each with its line of history.</summary>
 internal static class ChoiceEdits
 {
-    /// <summary>How far ahead something borrowed may be given back, days.</summary>
-    private const int LongestLent = 92;
-
     /// <summary>Sets an option or a band of a client.</summary>
     public static Edit Set(ClientRecord client, string kind, string subject, Func<KeptChoices, (string?, string?)> set)
     {
@@ -144,7 +141,7 @@ internal static class ChoiceEdits
                 "Only what borrows a wedge, a band, a block or a support has a day to give it back."
             );
         var until = review ?? today.AddDays(Correction.LentDays);
-        if (lent && (until <= today || until > today.AddDays(LongestLent)))
+        if (lent && (until <= today || until > today.AddDays(Correction.LongestLentDays)))
             throw Refusal.BadInput("review", "Choose a day from tomorrow to three months from now.");
         return client =>
         {

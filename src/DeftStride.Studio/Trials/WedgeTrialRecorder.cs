@@ -2,13 +2,14 @@ using DeftStride.Core.Correcting;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Choices;
 using DeftStride.Studio.Safety;
 using DeftStride.Studio.Work;
 
 namespace DeftStride.Studio.Trials;
 
 /// <summary>Judges and keeps what was tried under a foot.</summary>
-internal sealed class WedgeTrialRecorder(StudioContext db, StudioScope scope, FactWriter facts)
+internal sealed class WedgeTrialRecorder(StudioContext db, StudioScope scope, FactWriter facts, PropLender lender)
 {
     /// <summary>Keeps a foot's exploration with what came of it; the same one again is answered as the first time.</summary>
     public async Task<WedgeTrialFact> KeepAsync(KeptWedgeTrial request, CancellationToken stop)
@@ -27,6 +28,9 @@ internal sealed class WedgeTrialRecorder(StudioContext db, StudioScope scope, Fa
         if (request.Without is not null && !step.Borrows)
             throw Refusal.BadInput("without", "Nothing is kept under this foot that could be left away.");
         var (giveBack, say) = request.Without is { } without ? WedgeExploration.AfterSet(without) : (false, step.Say);
+        // A wedge that is kept is borrowed from now on, and one that is as good left away is given back: with the fact, or not at all.
+        if (step.Keep is { } under && WedgeExploration.CorrectionId(under) is { } wedge)
+            await lender.StageAsync(client, wedge, lent: !giveBack, null, stop);
         return await facts.AddAsync(
             new WedgeTrialFact
             {

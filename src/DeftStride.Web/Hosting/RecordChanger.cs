@@ -1,5 +1,4 @@
 using DeftStride.Data;
-using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
@@ -54,7 +53,7 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope)
             throw Stale(request, answer(record));
         var coach = await scope.CoachIdAsync(stop);
         if (change(record) is { } edit && edit.Before != edit.After)
-            Note(edit, operationId, record is StudioRecord ? record.Id : record.StudioId, coach);
+            db.Add(edit.ToFact(operationId, record is StudioRecord ? record.Id : record.StudioId, coach, scope.Now));
         record.Version++;
         record.ChangedBy = coach;
         try
@@ -90,26 +89,9 @@ internal sealed class RecordChanger(StudioContext db, StudioScope scope)
             throw Refusal.Conflict("This was already added. Reload to see it.");
         db.Add(record);
         if (edit is not null)
-            Note(edit, operationId, record.StudioId, record.ChangedBy.Value);
+            db.Add(edit.ToFact(operationId, record.StudioId, record.ChangedBy.Value, scope.Now));
         return await KeepAsync(operationId, request, answer(record), stop);
     }
-
-    private void Note(Edit edit, Guid operationId, Guid studioId, Guid coachId) =>
-        db.Add(
-            new EditFact
-            {
-                Id = operationId,
-                StudioId = studioId,
-                CoachId = coachId,
-                RecordedAt = scope.Now,
-                Body = KeptNothing.Text,
-                Kind = edit.Kind,
-                Subject = edit.Subject,
-                At = edit.At,
-                Before = edit.Before,
-                After = edit.After,
-            }
-        );
 
     /// <summary>The answer that an operation was given when it was done before. To be asked before anything is looked at that may have changed since.</summary>
     public async Task<(bool Found, TAnswer? Answer)> ReplayAsync<TAnswer>(

@@ -125,6 +125,16 @@ public sealed class SeatPlanTests
     }
 
     [Fact]
+    public void A_pile_of_plates_is_no_seat()
+    {
+        var plates = Facts(1.75, new StudioKit([], [0.02, 0.02, 0.05], [], [], null));
+        Assert.Null(
+            SeatPlan.TryOf(plates, SeatWay.Behind, OneLegChoice.Shared, Angle.FromDegrees(90), null, out var problem)
+        );
+        Assert.Matches(@"\d\d cm would suit, .* is 9 cm\. Add a chair or a box", problem);
+    }
+
+    [Fact]
     public void A_seat_far_from_what_was_asked_is_set_off_and_hips_back_holds_a_weight()
     {
         var plan = Plan(Facts(1.95, Boxes), SeatWay.Behind, 60);

@@ -174,6 +174,7 @@ internal static class BenchEndpoints
         FactWriter facts,
         TodayBook days,
         ConditionGuard guard,
+        PropLender lender,
         CancellationToken stop
     )
     {
@@ -208,11 +209,10 @@ internal static class BenchEndpoints
             {
                 Step = step with { FeetMeet = exercise.Rhythms.Count > 0 && FeetMeet(studio, client, exercise) },
             };
-        return TypedResults.Ok(
-            await SaidAsync(
-                await SetupRecorder.KeepAsync(facts, Checked(request with { ExerciseId = exercise.Id }), stop)
-            )
-        );
+        var setup = Checked(request with { ExerciseId = exercise.Id });
+        if (request.Band?.ToCore() is { } borrowed)
+            await lender.StageAsync(client, borrowed.CorrectionId, lent: true, borrowed.Until, stop);
+        return TypedResults.Ok(await SaidAsync(await SetupRecorder.KeepAsync(facts, setup, stop)));
 
         async Task<KeptSetupView> SaidAsync(SetupFact fact)
         {

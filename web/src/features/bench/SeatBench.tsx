@@ -48,7 +48,7 @@ export function SeatBench({ clientId, name, start, body, studio, front, exercise
           {behind && view && (
             <Dial
               label="Seat"
-              value={units.length.from(view.heightCm)}
+              value={units.length.from(seatCm ?? view.heightCm)}
               unit={units.length.name}
               step={units.length.step}
               onSet={(shown) => setSeatCm(Math.max(0, units.length.to(shown)))}

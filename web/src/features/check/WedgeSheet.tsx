@@ -84,34 +84,16 @@ function Foot({ side, clientId, stands }: { side: Side; clientId: string; stands
   });
   const { mutate } = next;
   useEffect(() => mutate({ foot: side, type, tries, before, readBy }), [mutate, side, type, tries, before, readBy]);
-  const lend = async (keep: Place, lent: boolean) => {
-    const versions = await take(api.GET('/api/settings', { params: { query: { client: clientId } } }));
-    await take(
-      api.PUT('/api/props', {
-        body: {
-          operationId: uuid(),
-          version: versions.clientVersion ?? 0,
-          clientId,
-          correctionId: keep === 'innerEdge' || keep === 'innerToe' ? 'ia-wedge' : 'ro-wedge',
-          lent,
-          review: null,
-        },
-      }),
-    );
-  };
   const kept = useMutation({
-    mutationFn: async (without: Schema['WedgeAnswer'] | null) => {
-      const trial = await take(
+    mutationFn: (without: Schema['WedgeAnswer'] | null) =>
+      take(
         api.POST('/api/wedge-trials', {
           body:
             without && stands
               ? { id, clientId, asked: stands.asked, without, supersedes: stands.id }
               : { id, clientId, asked, without: null, supersedes: null },
         }),
-      );
-      if (trial.keep && trial.tryWithout) await lend(trial.keep, true);
-      if (trial.keep && trial.giveBack) await lend(trial.keep, false);
-    },
+      ),
     onSuccess: async () => {
       setId(uuid());
       setAgain(false);
