@@ -12,7 +12,7 @@ internal static class FaultTable
         .. In(Region.Pelvis, PelvisFaults.All),
         .. In(Region.Knee, KneeFaults.All),
         .. In(Region.ShinAndTrunk, TrunkFaults.All),
-        .. In(Region.Whole, WholeFaults.All),
+        .. In(Region.Whole, [.. WholeFaults.All, .. StepFaults.All]),
     ];
 
     private static IEnumerable<Fault> In(Region region, IReadOnlyList<Fault> faults) =>

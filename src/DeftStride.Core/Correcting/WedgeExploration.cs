@@ -168,7 +168,7 @@ public static class WedgeExploration
                 WedgeAnswer.Same,
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"The knee is now {Math.Abs(knee):0.#} cm {(knee > 0 ? "inside" : "outside")}: another fault came, so no gain. Thinner, or {(knee > 0 ? "the knee out over the toe from the hip" : "draw the knee in over the toe from the hip")}; else off."
+                    $"The knee is now {Math.Abs(knee):0.#} cm {(knee > 0 ? "inside" : "outside")}: another fault came, so no gain. Thinner, or {(knee > 0 ? "bring the knee out over the toe from the hip" : "draw the knee in over the toe from the hip")}; else off."
                 ),
                 true
             );
@@ -189,7 +189,7 @@ public static class WedgeExploration
                 WedgeAnswer.Better,
                 string.Create(
                     CultureInfo.InvariantCulture,
-                    $"The knee came {Math.Abs(from) - Math.Abs(to):0.#} cm nearer to the line of the foot, more than two readings differ by."
+                    $"The knee came {Math.Abs(from) - Math.Abs(to):0.#} cm nearer to the line of the foot, more than the {KneeNewsCm(facts.ReadBy):0} cm by which two readings differ anyway."
                 ),
                 false
             );

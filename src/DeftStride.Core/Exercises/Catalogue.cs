@@ -431,7 +431,6 @@ internal static class Catalogue
         )
         {
             Plain = "walk on",
-            Arms = Arms.Opposite,
             Depth = DepthTarget.Pad,
             Shape = Travelling,
             Form = SplitForm.ToPad,
@@ -643,6 +642,8 @@ internal static class Catalogue
         {
             Plain = "a lunge against a band",
             Depth = DepthTarget.Holds,
+            Band = "Round the knee, pelvis level first.",
+            Banded = true,
             Shape = ExerciseShape.Split with { WeightsFront = true, Gear = [Gear.Band] },
             Form = SplitForm.ToPad,
         },
@@ -666,6 +667,8 @@ internal static class Catalogue
         {
             Plain = "down in front against a band",
             Depth = DepthTarget.Touch,
+            Band = "Round the knee, pelvis level first.",
+            Banded = true,
             Shape = FromABox(new Pose(20, 56, 16, 8, 24)) with { Gear = [Gear.Band] },
             StartBoxMetres = 0.10,
             Cautions = Height,
@@ -1056,7 +1059,8 @@ internal static class Catalogue
             Plain = "squat on heel, big toe, little toe",
             Arms = Arms.Forward,
             Depth = DepthTarget.Holds,
-            Shape = OnBoth,
+            Band = "A small loop under both big-toe bases, kept taut.",
+            Shape = OnBoth with { Gear = [Gear.Band] },
         },
         new(
             "end-range-knee",
@@ -1074,7 +1078,9 @@ internal static class Catalogue
         {
             Plain = "straighten the last bit against a band",
             Arms = Arms.Support,
-            Shape = new() { Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
+            Band = "Behind the knee, the hip long.",
+            WeightOn = "the outer edge, toward the little toes",
+            Shape = new() { Gear = [Gear.Band], Clean = CleanPosture.Holding(new Pose(0.5, 0.5, 2, 6, 8)) },
         },
         new(
             "half-kneeling-band",
@@ -1091,6 +1097,8 @@ internal static class Catalogue
         )
         {
             Plain = "one knee down, press out",
+            Band = "Round the knee, pelvis level first.",
+            Banded = true,
             Shape = new()
             {
                 BothFeetPlanted = true,

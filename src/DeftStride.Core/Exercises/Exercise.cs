@@ -92,8 +92,14 @@ public sealed record Exercise(
     /// <summary>The bend of the knee that a seat, or a box for the free leg, is worked out for to begin with, degrees.</summary>
     public double SeatKneeDegrees { get; init; } = 90;
 
-    /// <summary>Whether a band about the knee is part of it, with its pull and the day on which it is dropped.</summary>
-    public bool Banded => Shape.Gear.Contains(Gear.Band);
+    /// <summary>How a band lies in it, as a sentence; null where there is none.</summary>
+    public string? Band { get; init; }
+
+    /// <summary>Whether its band pulls at the knee, so that it has a fault that it answers, a pull, and a day on which it is dropped.</summary>
+    public bool Banded { get; init; }
+
+    /// <summary>Where the weight goes under the foot, inside a sentence, where the exercise has a say; null for as this house asks.</summary>
+    public string? WeightOn { get; init; }
 
     /// <summary>Whether the planner works something out for it.</summary>
     public bool OnThePlanner =>

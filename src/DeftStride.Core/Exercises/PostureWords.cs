@@ -66,7 +66,7 @@ public static class PostureWords
         {
             Arms.Forward => "Reached ahead, never behind.",
             Arms.Opposite => "The arm opposite the free knee goes with it, never behind.",
-            Arms.Support => "Both on the rail, light.",
+            Arms.Support => "On the rail, light; fewer as it holds.",
             Arms.Hanging => "Hanging under the shoulders.",
             _ => "On the hips, never behind.",
         };
@@ -75,9 +75,9 @@ public static class PostureWords
     public static string Of(Gaze gaze) =>
         gaze switch
         {
-            Gaze.Floor => "eyes on the floor two steps ahead",
-            Gaze.Turns => "eyes go with the trunk",
-            _ => "eyes on one still thing",
+            Gaze.Floor => "neck long, eyes on the floor two steps ahead",
+            Gaze.Turns => "chin level, eyes go with the trunk",
+            _ => "chin level, eyes on one still thing",
         };
 
     /// <summary>How deep, as a sentence.</summary>
@@ -85,7 +85,7 @@ public static class PostureWords
         depth switch
         {
             DepthTarget.Pad => "Back knee to the pad, touched softly.",
-            DepthTarget.ThighToCalf => "To the pad; its far end is thigh on calf.",
+            DepthTarget.ThighToCalf => "Back knee to the pad; the deepest is thigh on calf.",
             DepthTarget.Easy => "As deep as is easy.",
             DepthTarget.Touch => "Until the free foot touches, without weight.",
             DepthTarget.Seat => "To the seat, without dropping onto it.",

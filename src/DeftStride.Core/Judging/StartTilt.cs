@@ -45,6 +45,9 @@ public static class StartTilt
             : $"Pelvis at the start of the {char.ToLowerInvariant(exercise.Name[0])}{exercise.Name[1..]}: {string.Join("; ", sides)}. Recorded, not judged.";
     }
 
+    private static string Told(MeasureResult result) =>
+        $"{MeasureSpeech.Say(result.Measure, result.Mean!.Value)} {Finding.ReachWords(result.Mean.Error.Reach)}";
+
     private static string Said(SideTrend trend)
     {
         var (then, now) = (trend.First.Mean!.Value, trend.Last.Mean!.Value);
@@ -52,6 +55,6 @@ public static class StartTilt
             !trend.Moved ? "no change beyond the measuring error"
             : now.Abs() < then.Abs() ? "less than before"
             : "more than before: a lower box, or come closer and fold more";
-        return $"{Finding.Word(trend.Last.Side)} {MeasureSpeech.Say(trend.First.Measure, then)}, then {MeasureSpeech.Say(trend.Last.Measure, now)} in {trend.Visits} visits, {news}";
+        return $"{Finding.Word(trend.Last.Side)} {Told(trend.First)}, then {Told(trend.Last)} in {trend.Visits} visits, {news}";
     }
 }

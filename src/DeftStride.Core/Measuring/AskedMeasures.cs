@@ -95,14 +95,14 @@ internal static class AskedMeasures
             Words = Tick("low", "ribs flare or the back hollows", "Bring the ribs down first."),
             SelfCheck = "One hand on the low ribs: they stay down.",
         },
-        new("hips-back", "Hips go back over the leg", "hips", MeasureUnit.Tick, Side, "", Region.Pelvis)
+        new("hips-back", "Hips go back over the leg", "hips going back", MeasureUnit.Tick, Side, "", Region.Pelvis)
         {
             Words = Tick("back", "body leans to the side, hips not back", "Take the hips back first."),
         },
         new(
             "stops-over",
             "Stops over the foot, without a twist",
-            "end of the step",
+            "stopping over the foot",
             MeasureUnit.Tick,
             Front,
             "",
@@ -111,15 +111,7 @@ internal static class AskedMeasures
         {
             Words = Tick("stops", "body carries on past the foot or twists", "Stop over the foot first."),
         },
-        new(
-            "feet-together",
-            "Feet meet between repetitions",
-            "end of the reach",
-            MeasureUnit.Tick,
-            Front,
-            "",
-            Region.Foot
-        )
+        new("feet-together", "Feet meet between repetitions", "feet meeting", MeasureUnit.Tick, Front, "", Region.Foot)
         {
             Words = Tick("meet", "feet stay apart", "Bring the feet together first."),
         },
@@ -150,7 +142,7 @@ internal static class AskedMeasures
         new(
             "settled",
             "Level over the front leg before each one",
-            "start of each one",
+            "settling before each one",
             MeasureUnit.Tick,
             Front,
             "",
@@ -159,7 +151,7 @@ internal static class AskedMeasures
         {
             Words = Tick("settled", "sinks before it is level", "Level the pelvis over the front leg first."),
         },
-        new("back-to-even", "Back to even at the top", "top", MeasureUnit.Tick, Side, "", Region.Whole)
+        new("back-to-even", "Back to even at the top", "coming back to even", MeasureUnit.Tick, Side, "", Region.Whole)
         {
             Words = Tick("even", "stays on the front foot at the top", "Come back to both feet first."),
         },

@@ -67,7 +67,8 @@ public static class ClipGives
         }
 
         Say(ClipAnswer.Found, "Found by itself");
-        Say(ClipAnswer.Stickers, "With two stickers on the pelvis, else not measured");
+        Say(ClipAnswer.Stickers, "Only with two stickers on the pelvis");
+        Say(ClipAnswer.Times, "By its times");
         Say(ClipAnswer.Placed, "With points placed by hand at the moments");
         string[] otherwise =
         [

@@ -43,6 +43,9 @@ public sealed record ChoiceFacts(
     /// <summary>What holds for this client today.</summary>
     public IReadOnlyList<Condition> Conditions { get; init; } = [];
 
+    /// <summary>What the studio has; null while nobody listed it.</summary>
+    public IReadOnlySet<Gear>? Things { get; init; }
+
     /// <summary>How feet and knees stand.</summary>
     public Build Build { get; init; } = Build.Unknown;
 
@@ -386,7 +389,12 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
             LeftOut = leftOut,
             Helpers =
             [
-                .. facts.Build.Helpers().Where(h => Condition.Refusing(facts.Conditions, h.Exercise, false) is null),
+                .. facts
+                    .Build.Helpers()
+                    .Where(h =>
+                        Condition.Refusing(facts.Conditions, h.Exercise, false) is null
+                        && h.Exercise.Lacking(facts.Things) is null
+                    ),
             ],
         };
     }

@@ -60,7 +60,7 @@ public sealed record WholeExercise(
         return new WholeExercise(
             here,
             SetupSteps.Of(exercise, school, style, card, load, shoesOn),
-            Faults(exercise, school, style, load),
+            WhatGoesWrong(exercise, school, style, load),
             Muscle(here, school),
             ClipGives.Sentences(here, Measures(exercise, school, style))
         );
@@ -75,8 +75,21 @@ public sealed record WholeExercise(
                 .Distinct(),
         ];
 
-    private static GoesWrong[] Faults(Exercise exercise, SchoolCode school, HouseStyle style, Load load)
+    /// <summary>What goes wrong in an exercise as it is done here, what blocks progress first, from the foot up.</summary>
+    /// <param name="exercise">The exercise.</param>
+    /// <param name="school">The style in force.</param>
+    /// <param name="style">The settings in force.</param>
+    /// <param name="load">What is held.</param>
+    public static IReadOnlyList<GoesWrong> WhatGoesWrong(
+        Exercise exercise,
+        SchoolCode school,
+        HouseStyle style,
+        Load load
+    )
     {
+        ArgumentNullException.ThrowIfNull(exercise);
+        ArgumentNullException.ThrowIfNull(style);
+        ArgumentNullException.ThrowIfNull(load);
         var forms = style.FormsOf(exercise, school, load.Kilograms > 0);
         var looked = exercise.Checks.ToDictionary(c => c.MeasureId, c => c.MustPass);
         if (exercise.LeftToSchool)

@@ -111,7 +111,10 @@ internal sealed class PlanBook(
             Goals = intake.Goals,
             Trained = intake.TrainingAge,
             Rack = day.Facts.Rack,
-            Helper = intake.Build().Helpers() is [var drill, ..] ? drill : null,
+            Helper = intake
+                .Build()
+                .Helpers()
+                .FirstOrDefault(h => h.Exercise.Lacking(ChoicesInForce.Kit(studio).Things?.ToHashSet()) is null),
             Out = exercise => Condition.Refusing(day.Facts.Conditions, exercise)?.Line ?? Unreached(exercise),
             Props = Props(client, today),
             Seen = seen.TryGetValue((client.Id, day.Today.Exercise.Id), out var last) ? last : null,

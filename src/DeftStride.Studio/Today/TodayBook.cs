@@ -280,6 +280,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 PainLimit = ChoicesInForce.PainLimit(studio, client).Limit.Value,
                 Conditions = conditions,
                 Build = intake.Build(),
+                Things = ChoicesInForce.Kit(studio).Things?.ToHashSet(),
             }
         );
     }

@@ -63,7 +63,7 @@ public sealed class StartTiltTests
         Assert.Equal(14, recorded.Mean!.Value.Value, 1.0);
         Assert.NotEqual("pelvic-level", first.Finding.MeasureId);
         var said = StartTilt.Sentence(StepUp, [first, last], ErrorModel.Default);
-        Assert.Contains("drops 14°, then drops 3° in 2 visits, less than before", said, StringComparison.Ordinal);
+        Assert.Matches(@"drops 14° ±\d°, then drops 3° ±\d° in 2 visits, less than before", said);
         Assert.EndsWith("Recorded, not judged.", said, StringComparison.Ordinal);
         Assert.Contains(
             "more than before: a lower box",

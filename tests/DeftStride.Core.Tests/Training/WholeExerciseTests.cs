@@ -103,4 +103,76 @@ public sealed class WholeExerciseTests
             Assert.Contains(whole.Steps, s => s.Value?.Contains(plan.Card[0].Value, StringComparison.Ordinal) == true);
         }
     }
+
+    public static TheoryData<string, Tape> Planned
+    {
+        get
+        {
+            var data = new TheoryData<string, Tape>();
+            foreach (var exercise in Exercise.All.Where(e => e.OnThePlanner))
+            foreach (var tape in Enum.GetValues<Tape>())
+                data.Add(exercise.Id, tape);
+            return data;
+        }
+    }
+
+    /// <summary>The card that the planner makes of an exercise to begin with, in a studio's kit and by its tape.</summary>
+    private static IReadOnlyList<CardLine> Card(Exercise exercise, Tape tape)
+    {
+        var body = Core.Bodies.Body.From(new(1.70, 70));
+        var range = Core.Bodies.RangeOfMotion.Assumed;
+        var kit = new StudioKit([0.20, 0.30, 0.45], [0.02, 0.02, 0.05], [0.05], [10], 0.25) { Tape = tape };
+        var school = exercise.UsualSchool ?? SchoolCode.VerticalShin;
+        if (exercise.Form is { } form)
+        {
+            var stance = SetupPlanner.Start(body, school, form, range, range, kit);
+            return SetupPlanner.Plan(body, stance, range, range, kit, school, form).Card;
+        }
+
+        if (exercise.NeedsBox)
+            return StepPlan
+                .Of(
+                    body,
+                    range,
+                    kit,
+                    exercise.StartBoxMetres,
+                    exercise.StartBoxMetres is null ? Core.Quantities.Angle.FromDegrees(90) : null,
+                    null,
+                    Core.Quantities.Angle.FromDegrees(20)
+                )
+                .Card;
+        return exercise.Shape.Seat != SeatWay.None
+            ? Core
+                .Positions.SeatPlan.TryOf(
+                    new(body, range, kit, [4, 8, 12]),
+                    exercise.Shape.Seat,
+                    Core.Positions.OneLegChoice.Shared,
+                    Core.Quantities.Angle.FromDegrees(exercise.SeatKneeDegrees),
+                    null,
+                    out _
+                )!
+                .Card
+            : ReachPlan.TryOf(body, ReachForm.Of(exercise.Shape.Reach)!, null, null, null, true, tape, out _)!.Card;
+    }
+
+    [Theory]
+    [MemberData(nameof(Planned))]
+    public void Every_planned_exercise_has_its_numbers_in_the_studios_own_tape_and_its_steps_name_one(
+        string id,
+        Tape tape
+    )
+    {
+        var exercise = Exercise.Find(id)!;
+        var card = Card(exercise, tape);
+        Assert.NotEmpty(card);
+        var (own, other) = tape == Tape.Inches ? ("in", "cm") : ("cm", "in");
+        Assert.Contains(card, l => l.Value.EndsWith($" {own}", StringComparison.Ordinal));
+        Assert.DoesNotContain(card, l => l.Value.EndsWith($" {other}", StringComparison.Ordinal));
+        // Two metres away a line is a few words, and a note a few more.
+        Assert.All(card, l => Assert.InRange(l.Name.Length + l.Value.Length, 4, 60));
+        var steps = WholeExercise
+            .Of(exercise, exercise.UsualSchool ?? SchoolCode.VerticalShin, HouseStyle.Usual, card, Load.None, false)
+            .Steps;
+        Assert.Contains(steps, s => s.Value is { Length: > 0 });
+    }
 }

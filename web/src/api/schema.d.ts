@@ -2248,6 +2248,7 @@ export interface components {
             style: components["schemas"]["StyleLineView"][];
             task: string;
             usualSchool: null | components["schemas"]["SchoolCode"];
+            wrong: components["schemas"]["WrongView"][];
         };
         /**
          * @description Which edge of a side-view picture the client's toes point to.
@@ -4122,6 +4123,7 @@ export interface components {
             weights: {
                 [key: string]: number[];
             };
+            wrong: components["schemas"]["WrongView"][];
         };
         /** @description An exercise that may be put into a session, as it is begun with. */
         SessionExtraView: {
@@ -4448,6 +4450,7 @@ export interface components {
         };
         StandardView: {
             bothFeetPlanted: boolean;
+            card: components["schemas"]["CardLineView"][];
             clip: string[];
             exerciseName: string;
             felt: string[];
@@ -5083,6 +5086,12 @@ export interface components {
          * @enum {unknown}
          */
         Which: "neither" | "a" | "b" | "depends";
+        /** @description Something that goes wrong in an exercise, and the first thing to say. */
+        WrongView: {
+            faultId: string;
+            name: string;
+            say: string;
+        };
     };
     responses: never;
     parameters: never;

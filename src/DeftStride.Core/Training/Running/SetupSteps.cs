@@ -53,10 +53,13 @@ public static class SetupSteps
             steps.Add(new("Target", PostureWords.Of(depth), Line("pad") ?? Line("seat")));
         steps.Add(
             new(
-                boxed ? "Whole foot on the box" : "Front foot whole",
+                boxed ? "Whole foot on the box"
+                    : shape.BackLeg || shape.FootTravels ? "Front foot whole"
+                    : shape.OneLeg ? "Whole foot down"
+                    : "Both feet whole",
                 shape.Kneels && !shape.BackLeg
                     ? "Knees under the hips, toes as taught."
-                    : $"{(boxed ? "Heel on too, nothing over the edge. " : "")}Weight on {style.PressureWords}.",
+                    : $"{(boxed ? "Heel on too, nothing over the edge. " : "")}Weight on {exercise.WeightOn ?? style.PressureWords}.",
                 Line("front")
             )
         );
@@ -66,22 +69,24 @@ public static class SetupSteps
             steps.Add(
                 new(
                     "Distance",
-                    On("stance") is null
-                        ? shape.FootTravels
-                            ? "As long as the shin allows; mark it."
-                            : "Two to three foot lengths; mark it."
+                    shape.Kneels && On("stance") is null ? "Where the front shin stands upright."
+                        : On("stance") is null
+                            ? shape.FootTravels ? "As long as the shin allows; mark it."
+                                : "Two to three foot lengths; mark it."
                         : "Front heel to rear toe.",
                     On("stance")
                 )
             );
         else if (boxed && On("gap") is { } gap)
             steps.Add(new("Distance", "Toes to the box.", gap));
+        else if (shape.Box == BoxWay.Rises)
+            steps.Add(new("Distance", "Close to the box; the set-up planner says how close."));
         if (shape.Jumps)
             steps.Add(new("Distance", "A cross of tape: land on it and hold for two counts."));
         if (shape.Seat == SeatWay.UnderFoot)
             steps.Add(new("Box", "High enough for the other leg to hang clear.", Line("box")));
-        if (exercise.Banded)
-            steps.Add(new("Band", "Round the knee, pelvis level first.", Line("band")));
+        if (exercise.Band is { } band)
+            steps.Add(new("Band", band, Line("band")));
         if (shape.BackLeg)
             steps.Add(new("Rear foot", "On its ball, heel a little out.", Line("rear")));
         if ((planted || shape.FootTravels || shape.BothFeetPlanted) && shape.Reach == ReachWay.None)
@@ -89,9 +94,13 @@ public static class SetupSteps
         steps.Add(
             SettleGate.Belongs(exercise, school)
                 ? new("Pelvis", "Settle over the front hip, knee still over the foot, inner thigh on.")
-                : new("Pelvis", "Both hip bones level, facing the wall.")
+            : shape is { Kneels: true, BackLeg: true }
+                ? new("Pelvis", "Ease back until the front of the rear hip is soft, then a small tuck.")
+            : shape.WeightsFront
+                ? new("Pelvis", "Level over the front leg first, then tip forward onto it; again before each one.")
+            : new("Pelvis", "Both hip bones level, facing the wall.")
         );
-        steps.Add(new("Trunk and eyes", $"Ribs low, chin level, {PostureWords.Of(exercise.Gaze)}."));
+        steps.Add(new("Trunk and eyes", $"Ribs low, {PostureWords.Of(exercise.Gaze)}."));
         steps.Add(
             load.Kilograms > 0
                 ? new(

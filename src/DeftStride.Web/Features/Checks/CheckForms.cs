@@ -1,5 +1,4 @@
 using DeftStride.Data.Kept;
-using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Safety;
 

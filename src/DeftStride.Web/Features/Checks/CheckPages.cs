@@ -5,12 +5,13 @@ using DeftStride.Core.Measuring;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Bench;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Day;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
@@ -20,7 +21,13 @@ using Microsoft.EntityFrameworkCore;
 namespace DeftStride.Web.Features.Checks;
 
 /// <summary>Checks, trials and decisions as the screens show them.</summary>
-internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook book, CorrectionBook corrections)
+internal sealed class CheckPages(
+    StudioContext db,
+    StudioScope scope,
+    CheckBook book,
+    CorrectionBook corrections,
+    SetupShelf setups
+)
 {
     /// <summary>The standard in force with everything that a screen asks for, in this house's words.</summary>
     public async Task<StandardView> StandardViewAsync(
@@ -33,9 +40,17 @@ internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook 
         var kept = await book.StandardForAsync(client, exercise, chosen, stop);
         return StandardView.Of(
             kept.ToWire(),
-            ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id, kept.School)
+            ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id, kept.School),
+            await CardAsync(client.Id, exercise.Id, stop)
         );
     }
+
+    /// <summary>The numbers that were kept for an exercise last; none where it was not set up yet.</summary>
+    private async Task<CardLineView[]> CardAsync(Guid clientId, string exerciseId, CancellationToken stop) =>
+        (await setups.InForceAsync([clientId], stop))[clientId].FirstOrDefault(s => s.ExerciseId == exerciseId)
+            is { } setup
+            ? [.. KeptCard.Kept.Read(setup.Judged).Card.Select(l => l.ToWire())]
+            : [];
 
     /// <summary>A check with everything that followed from it.</summary>
     public async Task<CheckView> ViewAsync(Guid checkId, CancellationToken stop)
@@ -82,7 +97,7 @@ internal sealed class CheckPages(StudioContext db, StudioScope scope, CheckBook 
             coaches[fact.CoachId],
             fact.ExerciseId,
             Exercise.Find(fact.ExerciseId)?.Name ?? fact.ExerciseId,
-            StandardView.Of(check.Kept.ToWire(), style),
+            StandardView.Of(check.Kept.ToWire(), style, []),
             School.Of(fact.School).Name,
             KeptLook.Kept.Read(fact.Judged).ToWire(),
             [.. request.Stills.Select(s => s.ToWire())],

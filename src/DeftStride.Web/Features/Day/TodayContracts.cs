@@ -5,6 +5,7 @@ using DeftStride.Core.Training;
 using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
 

@@ -1,6 +1,5 @@
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
-using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Safety;
 

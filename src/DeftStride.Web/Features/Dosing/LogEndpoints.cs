@@ -7,7 +7,6 @@ using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Logs;
 using DeftStride.Studio.Standing;
 using DeftStride.Studio.Work;
-using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;

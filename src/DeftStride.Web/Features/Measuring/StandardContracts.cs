@@ -4,6 +4,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Seeing;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Cards;
 using BodyDto = DeftStride.Web.Features.Bodies.BodyDto;
 
 namespace DeftStride.Web.Features.Measuring;
@@ -188,10 +189,11 @@ internal sealed record StandardView(
     GateView? Gate,
     IReadOnlyList<LeadView> Leads,
     int MostLeads,
-    IReadOnlyList<string> Clip
+    IReadOnlyList<string> Clip,
+    IReadOnlyList<CardLineView> Card
 )
 {
-    public static StandardView Of(StandardDto dto, HouseStyle style)
+    public static StandardView Of(StandardDto dto, HouseStyle style, IReadOnlyList<CardLineView> card)
     {
         var core = dto.ToCore();
         var exercise = style.On(core.Exercise);
@@ -211,7 +213,8 @@ internal sealed record StandardView(
             GateView.For(exercise, school),
             [.. Enum.GetValues<View>().Select(v => new LeadView(v, Leading.Lines(v)))],
             Leading.MostLines,
-            ClipGives.Sentences(exercise, [.. core.Bands.Select(b => b.Measure)])
+            ClipGives.Sentences(exercise, [.. core.Bands.Select(b => b.Measure)]),
+            card
         );
     }
 

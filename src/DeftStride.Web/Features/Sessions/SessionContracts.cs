@@ -5,6 +5,7 @@ using DeftStride.Core.Training;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
@@ -116,6 +117,7 @@ internal sealed record SessionExerciseView(
     string? Cue,
     IReadOnlyList<string> Felt,
     IReadOnlyList<string> LookFor,
+    IReadOnlyList<WrongView> Wrong,
     IReadOnlyList<SetupStepView> Setup,
     GateView? Gate,
     IReadOnlyList<SoreAnswerView> Sore,

@@ -11,6 +11,7 @@ using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Sessions;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Measuring;
@@ -139,6 +140,7 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
             mine ? session.Day.CueText : null,
             said.Felt,
             said.LookFor,
+            WrongView.Of(exercise, school, style, load, ChoicesInForce.Words(studio, client, exercise.Id)),
             [
                 .. SetupSteps
                     .Of(exercise, school, style, card, load, session.Day.Care.KeepsShoes)

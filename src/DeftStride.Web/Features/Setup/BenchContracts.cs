@@ -8,6 +8,7 @@ using DeftStride.Core.Setup;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Measuring;
 

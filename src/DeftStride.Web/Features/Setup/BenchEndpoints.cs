@@ -14,6 +14,7 @@ using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;

@@ -6,7 +6,7 @@ using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Bodies;
-using DeftStride.Web.Features.Day;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Setup;

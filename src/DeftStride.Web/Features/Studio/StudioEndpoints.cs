@@ -1,4 +1,6 @@
+using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Loading;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
@@ -8,6 +10,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Hosting;
@@ -40,11 +43,12 @@ internal sealed record ExerciseView(
     SeatWay Seat,
     double SeatKneeDegrees,
     bool Banded,
-    bool OnThePlanner
+    bool OnThePlanner,
+    IReadOnlyList<WrongView> Wrong
 )
 {
     /// <summary>An exercise in a house's words.</summary>
-    public static ExerciseView Of(Exercise e, HouseStyle style) =>
+    public static ExerciseView Of(Exercise e, HouseStyle style, CueWords words) =>
         new(
             e.Id,
             e.Name,
@@ -64,7 +68,8 @@ internal sealed record ExerciseView(
             e.Shape.Seat,
             e.SeatKneeDegrees,
             e.Banded,
-            e.OnThePlanner
+            e.OnThePlanner,
+            WrongView.Of(e, e.UsualSchool ?? SchoolCode.VerticalShin, style, Load.None, words)
         );
 }
 
@@ -179,7 +184,13 @@ internal static class StudioEndpoints
                 [
                     .. Exercise
                         .All.Select(e => (Style: ChoicesInForce.Style(studio, null, e.Id), Exercise: e))
-                        .Select(e => ExerciseView.Of(e.Style.On(e.Exercise), e.Style)),
+                        .Select(e =>
+                            ExerciseView.Of(
+                                e.Style.On(e.Exercise),
+                                e.Style,
+                                ChoicesInForce.Words(studio, null, e.Exercise.Id)
+                            )
+                        ),
                 ],
                 [.. RedFlag.All.Select(f => new SignView(f.Id, f.Tier, f.Text))],
                 [

@@ -2,6 +2,7 @@ import { Dialog } from 'radix-ui';
 import type { Schema } from '@/api/client';
 import { useClient } from '@/api/queries';
 import { Button } from '@/ui/Button';
+import { Wrong } from './ExerciseNotes';
 import { SetupCard } from './SetupCard';
 
 /** The set-up as a card that can be read from two metres, and printed. */
@@ -41,6 +42,7 @@ export function CardSheet({
                 <li key={l}>{l}</li>
               ))}
             </ul>
+            <Wrong wrong={exercise.wrong} className="mt-4 border-t border-hair pt-2 text-lead sm:text-title" />
             {today && (
               <div className="mt-6 grid gap-3 border-t border-hair pt-5" data-card-day>
                 <p className="say text-large sm:text-huge">{today.asked?.text}</p>

@@ -12,7 +12,7 @@ export function SetupCard({ lines, large = false }: { lines: Line[]; large?: boo
       {lines.map((line) => (
         <div key={line.id} data-line={line.id} className={large ? '' : 'min-w-0'}>
           <dt className={large ? 'text-title text-soft' : 'text-fine text-soft'}>{line.name}</dt>
-          <dd className={large ? 'figure text-huge sm:text-card' : 'figure text-title'}>{line.value}</dd>
+          <dd className={large ? 'figure text-balance text-huge sm:text-card' : 'figure text-title'}>{line.value}</dd>
           {large ? (
             <dd className="text-lead text-soft">{line.note}</dd>
           ) : (

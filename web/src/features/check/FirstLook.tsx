@@ -196,7 +196,7 @@ export function FirstLook(props: FirstLookProps) {
               onSeen={onSeen}
               onRestFine={onRestFine}
             />
-            {exercise && <ExerciseNotes exercise={exercise} clip={standard.clip} />}
+            {exercise && <ExerciseNotes exercise={exercise} clip={standard.clip} card={standard.card} />}
             {client.today.ask.length > 0 && (
               <details className="rounded-[10px] border border-brass px-3.5">
                 <summary className="flex min-h-11 cursor-pointer items-center text-body font-semibold">

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
 import { useShortcuts } from '@/device/keys';
+import { Wrong } from '@/features/bench/ExerciseNotes';
 import { SettleGate } from '@/features/check/SettleGate';
 import { Button } from '@/ui/Button';
 
@@ -58,6 +59,7 @@ export function SetupStepper({
             </ul>
           </div>
         )}
+        {last && <Wrong wrong={about.wrong} className="text-lead" />}
         {last && about.gate && <SettleGate gate={about.gate} place={place} />}
       </div>
       <div className="grid shrink-0 grid-cols-[auto_1fr] gap-2.5 pt-2">

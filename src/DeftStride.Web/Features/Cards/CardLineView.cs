@@ -1,7 +1,7 @@
 using DeftStride.Core.Setup;
 using DeftStride.Data.Kept;
 
-namespace DeftStride.Web.Features.Day;
+namespace DeftStride.Web.Features.Cards;
 
 /// <summary>A line of the card a stance is set up by.</summary>
 internal sealed record CardLineView(string Id, string Name, string Value, string Note)
