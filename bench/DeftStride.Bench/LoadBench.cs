@@ -17,7 +17,7 @@ internal static class LoadBench
         Console.WriteLine(
             $"filled in {filling.Elapsed.TotalSeconds:0} s, {new FileInfo(Path.Combine(server.Folder, "studio.db")).Length / 1048576.0:0} MB"
         );
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         using var list = JsonDocument.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)));
         string[] clients = [.. list.RootElement.EnumerateArray().Select(c => c.GetProperty("id").GetString()!)];
         Console.WriteLine($"{clients.Length} clients");

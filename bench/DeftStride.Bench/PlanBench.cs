@@ -17,7 +17,7 @@ internal static class PlanBench
     public static async Task<int> RunAsync()
     {
         using var server = new AppServer(demo: true, crowd: Clients);
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         using var list = JsonDocument.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)));
         string[] clients =
         [

@@ -18,7 +18,7 @@ internal static class SessionBench
     public static async Task<int> RunAsync()
     {
         using var server = new AppServer(demo: true);
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         var all = (await http.GetFromJsonAsync<JsonNode>("/api/clients"))!.AsArray();
         var maren = all.Single(c => c!["name"]!.ToString() == "Maren Oakhollow")!["id"]!.ToString();
         using var page = new Page(server.Url, 390, 844, touch: true);

@@ -1,12 +1,20 @@
 using DeftStride.Data.Records;
+using Microsoft.AspNetCore.Identity;
+using Microsoft.AspNetCore.Identity.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Storage.ValueConversion;
 
 namespace DeftStride.Data;
 
 /// <summary>The studio's database: mutable records with versions, and facts that are only ever added.</summary>
-internal sealed class StudioContext(DbContextOptions<StudioContext> options) : DbContext(options)
+/// <param name="options">Where it lies.</param>
+/// <param name="reach">Whose clients can be read through it; null for all.</param>
+internal sealed class StudioContext(DbContextOptions<StudioContext> options, IClientReach? reach = null)
+    : IdentityUserContext<PersonRecord, Guid>(options)
 {
+    private Guid? OfCoach => reach?.OfCoach;
+    private Guid? OfClient => reach?.OfClient;
+
     public DbSet<StudioRecord> Studios => Set<StudioRecord>();
     public DbSet<CoachRecord> Coaches => Set<CoachRecord>();
     public DbSet<ClientRecord> Clients => Set<ClientRecord>();
@@ -32,6 +40,10 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
     public DbSet<RungFact> Rungs => Set<RungFact>();
     public DbSet<EditFact> Edits => Set<EditFact>();
     public DbSet<LadderRecord> Ladders => Set<LadderRecord>();
+    public DbSet<PersonRecord> People => Set<PersonRecord>();
+    public DbSet<SignInRecord> SignIns => Set<SignInRecord>();
+    public DbSet<InvitationRecord> Invitations => Set<InvitationRecord>();
+    public DbSet<DeedRecord> Deeds => Set<DeedRecord>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder conventions)
     {
@@ -42,6 +54,8 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
 
     protected override void OnModelCreating(ModelBuilder model)
     {
+        base.OnModelCreating(model);
+        DoorTables(model);
         foreach (var entity in model.Model.GetEntityTypes().Where(e => typeof(Mutable).IsAssignableFrom(e.ClrType)))
         {
             entity.FindProperty(nameof(Mutable.Version))!.IsConcurrencyToken = true;
@@ -62,26 +76,44 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         {
             e.HasOne<StudioRecord>().WithMany().HasForeignKey(c => c.StudioId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(c => new { c.StudioId, c.Name });
+            e.HasIndex(c => c.CoachId);
+            e.HasQueryFilter(c => (OfClient == null || c.Id == OfClient) && (OfCoach == null || c.CoachId == OfCoach));
         });
         model.Entity<SessionRecord>(e =>
         {
+            e.HasQueryFilter(f =>
+                (OfClient == null || f.ClientId == OfClient)
+                && (OfCoach == null || Clients.Any(c => c.Id == f.ClientId && c.CoachId == OfCoach))
+            );
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(v => v.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(v => new { v.StudioId, v.StartsAt });
             e.HasOne<PlanRecord>().WithMany().HasForeignKey(v => v.PlanId).OnDelete(DeleteBehavior.Restrict);
         });
         model.Entity<CalendarRecord>(e =>
         {
+            e.HasQueryFilter(f =>
+                (OfClient == null || f.ClientId == OfClient)
+                && (OfCoach == null || Clients.Any(c => c.Id == f.ClientId && c.CoachId == OfCoach))
+            );
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(c => c.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(c => c.TokenHash).IsUnique();
         });
         model.Entity<PlanRecord>(e =>
         {
+            e.HasQueryFilter(f =>
+                (OfClient == null || f.ClientId == OfClient)
+                && (OfCoach == null || Clients.Any(c => c.Id == f.ClientId && c.CoachId == OfCoach))
+            );
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(p => p.ClientId).OnDelete(DeleteBehavior.Restrict);
             // One plan of a client stands at a time.
             e.HasIndex(p => p.ClientId).IsUnique().HasFilter("\"EndedAt\" IS NULL");
         });
         model.Entity<DraftRecord>(e =>
         {
+            e.HasQueryFilter(f =>
+                (OfClient == null || f.ClientId == OfClient)
+                && (OfCoach == null || Clients.Any(c => c.Id == f.ClientId && c.CoachId == OfCoach))
+            );
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(d => d.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(d => d.ClientId).IsUnique();
         });
@@ -190,12 +222,52 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options) : D
         });
     }
 
-    private static void ClientFactTable<T>(ModelBuilder model)
+    /// <summary>People, where they are signed in, who is invited, who did what.</summary>
+    private static void DoorTables(ModelBuilder model)
+    {
+        model.Entity<PersonRecord>(e =>
+        {
+            e.ToTable("People");
+            e.HasOne<CoachRecord>().WithMany().HasForeignKey(p => p.CoachId).OnDelete(DeleteBehavior.Restrict);
+            // A coach on record has one way in: whoever comes back gets the same one again.
+            e.HasIndex(p => p.CoachId).IsUnique();
+        });
+        model.Entity<IdentityUserClaim<Guid>>().ToTable("PersonClaims");
+        model.Entity<IdentityUserLogin<Guid>>().ToTable("PersonLogins");
+        model.Entity<IdentityUserToken<Guid>>().ToTable("PersonTokens");
+        // Identity's own form of them (schema version 3), said here too: what opens a folder has none of the server's options.
+        model.Entity<IdentityUserPasskey<Guid>>(e =>
+        {
+            e.ToTable("Passkeys");
+            e.HasKey(p => p.CredentialId);
+            e.Property(p => p.CredentialId).HasMaxLength(1024);
+            e.OwnsOne(p => p.Data).ToJson();
+            e.HasOne<PersonRecord>().WithMany().HasForeignKey(p => p.UserId).IsRequired();
+        });
+        model.Entity<SignInRecord>(e =>
+        {
+            e.Property(s => s.Id).ValueGeneratedNever();
+            e.HasIndex(s => s.PersonId);
+            e.HasIndex(s => s.DoorId);
+        });
+        model.Entity<InvitationRecord>(e => e.HasIndex(i => i.CodeHash).IsUnique());
+        model.Entity<DeedRecord>(e =>
+        {
+            e.Property(d => d.Id).ValueGeneratedNever();
+            e.HasIndex(d => new { d.StudioId, d.At });
+        });
+    }
+
+    private void ClientFactTable<T>(ModelBuilder model)
         where T : ClientFact
     {
         FactTable<T>(model);
         model.Entity<T>(e =>
         {
+            e.HasQueryFilter(f =>
+                (OfClient == null || f.ClientId == OfClient)
+                && (OfCoach == null || Clients.Any(c => c.Id == f.ClientId && c.CoachId == OfCoach))
+            );
             e.HasOne<ClientRecord>().WithMany().HasForeignKey(f => f.ClientId).OnDelete(DeleteBehavior.Restrict);
             e.HasIndex(f => new { f.ClientId, f.Sequence });
         });

@@ -165,6 +165,22 @@ internal sealed class DemoStudio(
     ];
 
     /// <summary>Fills the studio when it is empty.</summary>
+    /// <summary>Somebody of the studio who comes in by one tap.</summary>
+    private static PersonRecord WayIn(CoachRecord coach, Role role, DateTimeOffset now) =>
+        new()
+        {
+            Id = Guid.CreateVersion7(now),
+            StudioId = coach.StudioId,
+            CoachId = coach.Id,
+            UserName = coach.Name,
+            NormalizedUserName = coach.Name.ToUpperInvariant(),
+            Role = role,
+            Pictures = role != Role.Assistant,
+            MadeUp = true,
+            CreatedAt = now,
+            SecurityStamp = coach.Id.ToString("N"),
+        };
+
     public async Task SeedAsync(CancellationToken stop)
     {
         if (await db.Clients.AnyAsync(stop))
@@ -207,15 +223,25 @@ internal sealed class DemoStudio(
         _clock.Now = now.AddDays(-80);
         var wren = await db.Coaches.OrderBy(c => c.CreatedAt).FirstAsync(stop);
         wren.Name = "Wren Ashdown";
-        db.Add(
-            new CoachRecord
+        // A studio that has people of its own keeps to them.
+        var empty = !await db.People.AnyAsync(stop);
+        if (empty)
+            db.Add(WayIn(wren, Role.Owner, now));
+        foreach (var (name, role) in new[] { ("Tobin Marl", Role.Coach), ("Pim Harrowgate", Role.Assistant) })
+        {
+            var other = new CoachRecord
             {
                 Id = Guid.CreateVersion7(_clock.Now),
                 StudioId = studio.Id,
-                Name = "Tobin Marl",
+                Name = name,
                 CreatedAt = now,
-            }
-        );
+                ChangedBy = wren.Id,
+            };
+            db.Add(other);
+            if (empty)
+                db.Add(WayIn(other, role, now));
+        }
+
         scope.ActAs(wren.Id);
         foreach (var person in People)
         {

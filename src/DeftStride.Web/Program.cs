@@ -32,6 +32,7 @@ using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Clients;
 using DeftStride.Web.Features.Clips;
 using DeftStride.Web.Features.Devices;
+using DeftStride.Web.Features.Door;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Ladders;
@@ -51,6 +52,7 @@ using DeftStride.Web.Hosting;
 // --data FOLDER   where the studio's data lives (default: data)
 // --web FOLDER    the built front end (default: web/dist)
 // --clock INSTANT start the clock at this moment instead of the real one
+// --new-way-in true  make a code for an owner who has forgotten the passphrase, say it and end
 // --demo true     fill an empty data folder with made-up people
 // --hosts A,B     names besides the loopback ones that this server may be called by
 // --telemetry URL where measurements are sent (OpenTelemetry over gRPC); nothing leaves this machine without it
@@ -62,6 +64,9 @@ var urls = builder.Configuration["urls"];
 
 builder.Logging.AddFilter("Microsoft.EntityFrameworkCore", LogLevel.Warning);
 builder.Logging.AddFilter("Microsoft.AspNetCore", LogLevel.Warning);
+
+// That the keys of the cookies lie in the studio's folder as they are is meant: whoever reads it reads everything.
+builder.Logging.AddFilter("Microsoft.AspNetCore.DataProtection", LogLevel.Error);
 
 // A start that fails ends in one sentence or in its exception, said once.
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting", LogLevel.None);
@@ -90,13 +95,13 @@ builder.Services.AddResponseCompression(o =>
 );
 builder.Services.AddOpenApi("v1", OpenApiShape.Configure);
 builder.Services.AddHttpContextAccessor();
-builder.Services.AddAuthorization(Policies.Configure);
 builder.Services.AddSingleton(
     builder.Configuration["clock"] is { Length: > 0 } start
         ? new FixedClock(DateTimeOffset.Parse(start, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal))
         : TimeProvider.System
 );
 builder.Services.AddSingleton(folder);
+DoorSetup.Add(builder.Services, folder);
 builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
 builder.Services.AddSingleton(new FilmFolder(folder.Films));
 builder.Services.AddHybridCache();
@@ -120,7 +125,6 @@ if (Telemetry.Configure(builder) is { } problem)
 }
 
 builder.Services.AddSingleton(Interface.Current);
-builder.Services.AddScoped<IWhoActs, RequestCoach>();
 builder.Services.AddScoped<StudioScope>();
 builder.Services.AddScoped<FactWriter>();
 builder.Services.AddScoped<RecordChanger>();
@@ -180,6 +184,7 @@ var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Inside
 if (serving)
 {
     builder.Services.AddHostedService<StudioStart>();
+    builder.Services.AddHostedService<NewWayIn>();
     builder.Services.AddHostedService<MediaSweeping>();
 }
 
@@ -200,17 +205,32 @@ app.UseMiddleware<RefusalMiddleware>();
 app.UseMiddleware<Callers>();
 app.UseMiddleware<InterfaceMiddleware>();
 app.UseMiddleware<DoorMiddleware>();
+app.UseAuthentication();
+app.UseMiddleware<WhoWrites>();
+app.UseAuthorization();
 app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(20) });
 
-// Every endpoint lies in a named room under a named policy: sign-in only has to say what a policy asks for.
+// Every endpoint lies in a named room under a named policy; what lies in none is open to nobody.
 var api = app.MapGroup("/api").WithManner().WithShape();
 Health.Map(api.Room("health", Policies.Page));
-StudioEndpoints.Map(api.Room("studio", Policies.Coach));
-SettingEndpoints.Map(api.Room("settings", Policies.Owner));
-BandEndpoints.Map(api.Room("bands", Policies.Owner));
-FloorEndpoints.Map(api.Room("floor", Policies.Coach));
-ClientEndpoints.Map(api.Room("clients", Policies.Coach));
-FlagEndpoints.Map(api.Room("safety", Policies.Coach));
+DoorEndpoints.Map(api.Room("door", Policies.Page));
+DoorEndpoints.MapInside(api.Room("door inside", Policies.SignedIn));
+DoorEndpoints.MapStaff(api.Room("door of the studio", Policies.Assist));
+PeopleEndpoints.Map(api.Room("people", Policies.Owner));
+PeopleEndpoints.MapCodes(api.Room("client codes", Policies.Coach));
+DeedEndpoints.Map(api.Room("deeds", Policies.Owner));
+OwnEndpoints.Map(api.Room("own", Policies.Own));
+StudioEndpoints.Map(api.Room("studio", Policies.Assist));
+StudioEndpoints.MapKit(api.Room("kit", Policies.Coach));
+StudioEndpoints.MapOwner(api.Room("the studio itself", Policies.Owner));
+SettingEndpoints.Map(api.Room("settings", Policies.Coach));
+BandEndpoints.Map(api.Room("bands", Policies.Coach));
+FloorEndpoints.Map(api.Room("floor", Policies.Assist));
+FloorEndpoints.MapVisits(api.Room("planned visits", Policies.Coach));
+ClientEndpoints.Map(api.Room("clients", Policies.Assist));
+ClientEndpoints.MapWriting(api.Room("clients on record", Policies.Coach));
+FlagEndpoints.Map(api.Room("safety", Policies.Assist));
+FlagEndpoints.MapClearing(api.Room("clearings", Policies.Coach));
 PictureEndpoints.Map(api.Room("pictures", Policies.Media));
 FilmEndpoints.Map(api.Room("films", Policies.Media));
 LookEndpoints.Map(api.Room("reading", Policies.Compute));
@@ -224,11 +244,13 @@ CheckExport.Map(api.Room("exports", Policies.Coach));
 CueEndpoints.Map(api.Room("cues", Policies.Coach));
 LibraryEndpoints.Map(api.Room("library", Policies.Coach));
 LadderEndpoints.Map(api.Room("ladders", Policies.Coach));
-LogEndpoints.Map(api.Room("logs", Policies.Coach));
-LogTableEndpoints.Map(api.Room("tables", Policies.Owner));
-SessionEndpoints.Map(api.Room("sessions", Policies.Coach));
+LadderEndpoints.MapOwner(api.Room("the studio's ladders", Policies.Owner));
+LogEndpoints.Map(api.Room("logs", Policies.Assist));
+LogTableEndpoints.Map(api.Room("tables", Policies.Coach));
+LogTableEndpoints.MapImport(api.Room("imports", Policies.Owner));
+SessionEndpoints.Map(api.Room("sessions", Policies.Assist));
 PlanEndpoints.Map(api.Room("plans", Policies.Coach));
-CalendarEndpoints.Map(api.Room("calendars", Policies.Owner));
+CalendarEndpoints.Map(api.Room("calendars", Policies.Coach));
 CalendarEndpoints.MapPrivate(api.Room("calendar", Policies.Token));
 PropEndpoints.Map(api.Room("props", Policies.Coach));
 WedgeEndpoints.Map(api.Room("wedges", Policies.Compute));

@@ -63,7 +63,7 @@ public sealed class FamilyTests
     public async Task Set_up_card_and_library_of_each_fit_a_phone()
     {
         using var server = new AppHost(demo: true);
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         var studio = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/studio", UriKind.Relative)))!;

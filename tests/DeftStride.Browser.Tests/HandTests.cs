@@ -171,7 +171,7 @@ public sealed class HandTests
     {
         using var server = new AppHost(demo: true);
         using var page = new Page(server.Url);
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         page.Go("/").Understood();
         RoadTests.Look(page);
         page.Reading(Right);

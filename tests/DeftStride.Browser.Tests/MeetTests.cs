@@ -11,7 +11,7 @@ public sealed class MeetTests
     public async Task A_new_client_is_met_in_pounds_and_in_their_own_words_and_a_slip_is_said_beside_its_field()
     {
         using var server = new AppHost();
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         async Task<JsonNode> Get(string path) =>
             JsonNode.Parse(await http.GetStringAsync(new Uri(path, UriKind.Relative)))!;
         using var page = new Page(server.Url);

@@ -111,7 +111,7 @@ public sealed class OutboxTests
         RoadTests.Look(one);
         var left = one.Reading(Left).Degrees;
         // The other device goes on with it, once it is at the studio.
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         two.Until(
             "the draft at the studio",
             // All of it, with the answer that came last: what is still on its way here would be the one that clashes.
@@ -245,7 +245,7 @@ public sealed class OutboxTests
 
     private static async Task<JsonNode> JsonAsync(AppServer server, string path)
     {
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(server.Url);
         return JsonNode.Parse(await http.GetStringAsync(new Uri(server.Url + path)))!;
     }
 }

@@ -11,7 +11,7 @@ public sealed class PlanTests
 
     private static JsonNode Get(string url, string path)
     {
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(url);
         return JsonNode.Parse(http.GetStringAsync(new Uri(url + path)).GetAwaiter().GetResult())!;
     }
 
@@ -113,7 +113,7 @@ public sealed class PlanTests
         page.Press("Calendar");
         page.Press("Make a private address");
         var address = new Uri(page.Find("[data-address]").Text);
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(server.Url);
         Assert.StartsWith("BEGIN:VCALENDAR", await http.GetStringAsync(address), StringComparison.Ordinal);
         page.Press("Take it back");
         page.Gone("[data-address]");
@@ -180,7 +180,7 @@ public sealed class PlanTests
         page.Press(Row(two));
         page.Press("Later");
         page.See("waiting here; nothing is lost");
-        using (var http = new HttpClient())
+        using (var http = AppSignIn.Client(server.Url))
         {
             var now = Visits(server.Url, bram).Single(v => v!["id"]!.ToString() == two["id"]!.ToString())!;
             using var body = new StringContent(

@@ -9,7 +9,7 @@ public sealed class PositionTests
 {
     private static string Id(string url, string name)
     {
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(url);
         return JsonNode
             .Parse(http.GetStringAsync(new Uri($"{url}/api/clients")).GetAwaiter().GetResult())!
             .AsArray()

@@ -15,7 +15,7 @@ public sealed class ScreenTests
     public async Task Nothing_is_cut_covered_or_too_small_on_any_screen(int width, int height, bool touch)
     {
         using var server = new AppHost(demo: true);
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         using var page = new Page(server.Url, width, height, touch);
         page.Go("/").Understood();
         var clients = JsonNode.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!.AsArray();
@@ -119,7 +119,7 @@ public sealed class ScreenTests
     public async Task No_name_breaks_a_screen_of_a_studio_that_has_nothing_yet()
     {
         using var server = new AppHost();
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         async Task<Guid?> AddAsync(string name)

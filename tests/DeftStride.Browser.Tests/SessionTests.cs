@@ -14,14 +14,14 @@ public sealed class SessionTests
 
     private static async Task<string> IdAsync(string url, string name)
     {
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(url);
         var all = JsonNode.Parse(await http.GetStringAsync(new Uri($"{url}/api/clients")))!.AsArray();
         return all.Single(c => c!["name"]!.ToString() == name)!["id"]!.ToString();
     }
 
     private static async Task<JsonNode> SessionAsync(string url, string id)
     {
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(url);
         return JsonNode.Parse(await http.GetStringAsync(new Uri($"{url}/api/sessions")))!["sessions"]!
             .AsArray()
             .Single(s => s!["clientId"]!.ToString() == id)!;
@@ -121,7 +121,7 @@ public sealed class SessionTests
 
     private static int ReadSession(string url, string id)
     {
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(url);
         var day = JsonNode.Parse(http.GetStringAsync(new Uri($"{url}/api/sessions")).GetAwaiter().GetResult())!;
         return day["sessions"]!.AsArray().First(s => s!["clientId"]!.ToString() == id)!["taps"]!.AsArray().Count;
     }
@@ -185,7 +185,7 @@ public sealed class SessionTests
             "one session of both",
             () =>
             {
-                using var http = new HttpClient();
+                using var http = AppSignIn.Client(server.Url);
                 var taps = JsonNode.Parse(
                     http.GetStringAsync(new Uri($"{server.Url}/api/sessions")).GetAwaiter().GetResult()
                 )!["sessions"]!
@@ -271,7 +271,7 @@ public sealed class SessionTests
         var dov = await IdAsync(server.Url, "Dov Tarrant");
         async Task<JsonArray> LogsAsync()
         {
-            using var http = new HttpClient();
+            using var http = AppSignIn.Client(server.Url);
             return JsonNode.Parse(await http.GetStringAsync(new Uri($"{server.Url}/api/clients/{dov}")))![
                 "logs"
             ]!.AsArray();

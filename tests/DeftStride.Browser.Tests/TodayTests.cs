@@ -11,7 +11,7 @@ public sealed class TodayTests
     public async Task Floor_client_check_bench_and_prints_of_every_demo_client_tell_one_story()
     {
         using var server = new AppHost(demo: true);
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         async Task<JsonNode> Get(string path) =>
             JsonNode.Parse(await http.GetStringAsync(new Uri(path, UriKind.Relative)))!;
         var clients = (await Get("/api/clients")).AsArray();
@@ -144,7 +144,7 @@ public sealed class TodayTests
         using var page = new Page(server.Url);
         page.NewClient("Wil Harrow");
         var id = new Uri(page.Driver.Url).AbsolutePath.Split('/')[2];
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         var intake = JsonNode.Parse(await http.GetStringAsync(new Uri($"/api/clients/{id}/intake", UriKind.Relative)))!;
         var answers = intake["intake"]!.DeepClone();
         (answers["statureCm"], answers["massKg"], answers["goals"]) = (168, 60, new JsonArray("pelvicControl"));

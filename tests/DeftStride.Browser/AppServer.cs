@@ -157,7 +157,7 @@ public sealed class AppServer : IDisposable
                 throw new TimeoutException($"The server did not answer:\n{Said}");
             try
             {
-                if (http.GetAsync(new Uri(Url + "/api/studio")).GetAwaiter().GetResult().IsSuccessStatusCode)
+                if (http.GetAsync(new Uri(Url + "/api/door")).GetAwaiter().GetResult().IsSuccessStatusCode)
                     break;
             }
             catch (Exception e) when (e is HttpRequestException or TaskCanceledException)

@@ -14,7 +14,7 @@ public sealed class FilmedCheck : IDisposable
     /// <param name="url">Its address.</param>
     public FilmedCheck(string url)
     {
-        _http = new HttpClient { BaseAddress = new Uri(url) };
+        _http = AppSignIn.Client(url);
         _http.DefaultRequestHeaders.Add("Deft-Interface", "1");
     }
 

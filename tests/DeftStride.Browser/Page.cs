@@ -20,6 +20,7 @@ public sealed class Page : IDisposable
     /// <param name="height">Viewport height in CSS pixels.</param>
     /// <param name="touch">Whether to be a touch device.</param>
     /// <param name="app">Whether the app is kept on the device, as a browser does; it is fetched whole then, which most tests do not need.</param>
+    /// <param name="signIn">Whether the browser is signed in as the owner, or as the first of the made-up people.</param>
     /// <param name="camera">Whether there is a camera, allowed for the page; it films the browser's own test card.</param>
     public Page(
         string url,
@@ -27,7 +28,8 @@ public sealed class Page : IDisposable
         int height = 800,
         bool touch = false,
         bool camera = false,
-        bool app = false
+        bool app = false,
+        bool signIn = true
     )
     {
         Url = url;
@@ -68,8 +70,27 @@ public sealed class Page : IDisposable
                 "Page.addScriptToEvaluateOnNewDocument",
                 new() { ["source"] = "delete Navigator.prototype.serviceWorker" }
             );
+        if (signIn)
+            SignIn();
         if (!touch)
             Resize(width, height);
+    }
+
+    /// <summary>Signs the browser in without its page.</summary>
+    private void SignIn()
+    {
+        var (name, value) = AppSignIn.Cookie(Url);
+        Driver.ExecuteCdpCommand(
+            "Network.setCookie",
+            new Dictionary<string, object?>
+            {
+                ["url"] = Url,
+                ["name"] = name,
+                ["value"] = value,
+                ["httpOnly"] = true,
+                ["sameSite"] = "Strict",
+            }
+        );
     }
 
     /// <summary>The server's address.</summary>

@@ -213,7 +213,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
             return;
         Assert.Null(NoSentence(status, text));
         Assert.Equal(before, Print());
-        var line = _studio.Server.Server.CreateWebSocketClient();
+        var line = _studio.Sockets();
         line.ConfigureRequest = r => r.Headers.Origin = origin;
         await Assert.ThrowsAsync<InvalidOperationException>(() =>
             line.ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None)
@@ -265,7 +265,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     [Fact]
     public async Task A_line_answers_whatever_is_asked_with_its_number_and_stays_open()
     {
-        var line = _studio.Server.Server.CreateWebSocketClient();
+        var line = _studio.Sockets();
         using var socket = await line.ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
         var buffer = new byte[2_000_000];
         async Task<JsonNode> AskAsync(byte[] question, WebSocketMessageType type = WebSocketMessageType.Text)
@@ -360,7 +360,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
     public async Task Many_pictures_at_once_are_taken_one_after_the_other_in_bounded_memory()
     {
         using var server = new AppServer();
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url), Timeout = TimeSpan.FromMinutes(5) };
+        using var http = AppSignIn.Client(server.Url, TimeSpan.FromMinutes(5));
         var client = Guid.CreateVersion7();
         using (
             var added = await http.PostAsync(

@@ -282,9 +282,7 @@ public sealed class BenchTests : IDisposable
     [Fact]
     public async Task The_live_socket_and_the_compute_endpoint_say_the_same()
     {
-        var socket = await _studio
-            .Server.Server.CreateWebSocketClient()
-            .ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
+        var socket = await _studio.Sockets().ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
         var request = Bench(shin: 12);
         await socket.SendAsync(
             System.Text.Encoding.UTF8.GetBytes(Hosting.Json.Write(new { seq = 7, bench = request })),

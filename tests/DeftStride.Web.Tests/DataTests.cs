@@ -65,7 +65,7 @@ public sealed class DataTests : IDisposable
                     "Microsoft.AspNetCore",
                 ]
             ),
-            (typeof(StudioContext).Assembly, ["DeftStride.Studio", "DeftStride.Web", "Microsoft.AspNetCore"]),
+            (typeof(StudioContext).Assembly, ["DeftStride.Studio", "DeftStride.Web", "Microsoft.AspNetCore.Http"]),
             (typeof(TodayBook).Assembly, ["DeftStride.Web", "Microsoft.AspNetCore"]),
         ];
         foreach (var (floor, never) in floors)

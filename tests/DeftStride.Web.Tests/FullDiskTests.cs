@@ -69,9 +69,9 @@ public sealed class FullDiskTests
     [Fact]
     public async Task A_file_size_limit_on_the_servers_process_ends_nothing_and_loses_nothing()
     {
-        using var server = new AppServer(start: false) { LargestFileKilobytes = 700 };
+        using var server = new AppServer(start: false) { LargestFileKilobytes = 900 };
         server.Start();
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+        using var http = AppSignIn.Client(server.Url);
         var kept = new List<Guid>();
         HttpResponseMessage? refused = null;
         Guid id = default,

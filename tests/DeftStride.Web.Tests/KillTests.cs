@@ -19,7 +19,7 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
         var random = new Random(Seed);
         output.WriteLine($"seed {Seed}");
         using var server = new AppServer();
-        using var http = new HttpClient { BaseAddress = new Uri(server.Url), Timeout = TimeSpan.FromSeconds(20) };
+        using var http = AppSignIn.Client(server.Url, TimeSpan.FromSeconds(20));
         var kept = new ConcurrentDictionary<Guid, string>();
         for (var cycle = 0; cycle < Sweep.Cases(8, 100); cycle++)
         {
@@ -135,7 +135,7 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
             }
 
             server.Start();
-            using var http = new HttpClient { BaseAddress = new Uri(server.Url) };
+            using var http = AppSignIn.Client(server.Url);
             var clients = JsonNode
                 .Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!
                 .AsArray();
@@ -159,7 +159,7 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
         Assert.Equal(1, second.Refused());
         Assert.Contains("Another Deft Stride is already running", second.Said, StringComparison.Ordinal);
         Assert.DoesNotContain("   at ", second.Said, StringComparison.Ordinal);
-        using var http = new HttpClient();
+        using var http = AppSignIn.Client(first.Url);
         using var answer = await http.GetAsync(new Uri(first.Url + "/api/studio"));
         Assert.True(answer.IsSuccessStatusCode);
     }
@@ -211,7 +211,7 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
             );
             server.Kill();
             server.Start();
-            using var http = new HttpClient();
+            using var http = AppSignIn.Client(server.Url);
             Assert.Equal(
                 8,
                 JsonNode.Parse(await http.GetStringAsync(new Uri(server.Url + "/api/clients")))!.AsArray().Count

@@ -367,7 +367,7 @@ public sealed class RoadTests : IDisposable
         Assert.Equal(check["look"]!.ToJsonString(), rest!["view"]!.ToJsonString());
 
         using var socket = await _studio
-            .Server.Server.CreateWebSocketClient()
+            .Sockets()
             .ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
         async Task<JsonNode> AskAsync(JsonNode question)
         {
@@ -427,24 +427,17 @@ public sealed class RoadTests : IDisposable
     }
 
     [Fact]
-    public async Task Another_coach_acting_is_written_on_the_fact_and_an_unknown_one_is_refused()
+    public async Task What_was_entered_as_somebody_else_is_not_kept_as_whoever_is_signed_in()
     {
         var client = await _studio.ClientAsync();
-        var tobin = Guid.CreateVersion7();
-        await _studio.PostAsync(
-            "/api/coaches",
-            new
-            {
-                operationId = Guid.CreateVersion7(),
-                id = tobin,
-                name = "Tobin Marl",
-            }
-        );
-        _studio.Http.DefaultRequestHeaders.Add("Deft-Coach", tobin.ToString());
-        Assert.Equal("Tobin Marl", Text(await _studio.CheckAsync(client, 3, 4), "coach"));
-        _studio.Http.DefaultRequestHeaders.Remove("Deft-Coach");
+        Assert.Equal(AppSignIn.Name, Text(await _studio.CheckAsync(client, 3, 4), "coach"));
         _studio.Http.DefaultRequestHeaders.Add("Deft-Coach", Guid.CreateVersion7().ToString());
-        await _studio.PostAsync("/api/cautions", new { id = Guid.CreateVersion7() }, HttpStatusCode.BadRequest);
+        var refused = await _studio.PostAsync(
+            "/api/cautions",
+            new { id = Guid.CreateVersion7() },
+            HttpStatusCode.Conflict
+        );
+        Assert.True(refused!["again"]!.GetValue<bool>());
     }
 
     [Fact]

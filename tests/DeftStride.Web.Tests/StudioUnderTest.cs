@@ -5,7 +5,9 @@ using System.Text.Json.Nodes;
 using DeftStride.Browser;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Hosting;
+using Microsoft.AspNetCore.Identity;
 using Microsoft.AspNetCore.Mvc.Testing;
+using Microsoft.AspNetCore.TestHost;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
@@ -31,20 +33,24 @@ public sealed class StudioUnderTest : IDisposable
     /// <param name="before">What is put into the folder before the first start.</param>
     /// <param name="logs">Where its log goes besides.</param>
     /// <param name="services">What else is put in place of its own parts.</param>
+    /// <param name="signIn">Whether <see cref="Http"/> is signed in as the owner, who is made at the first start.</param>
     public StudioUnderTest(
         TimeProvider? clock = null,
         Action<DbContextOptionsBuilder>? database = null,
         string environment = "Development",
         Action<string>? before = null,
         ILoggerProvider? logs = null,
-        Action<IServiceCollection>? services = null
+        Action<IServiceCollection>? services = null,
+        bool signIn = true
     )
     {
+        _signIn = signIn;
         (_clock, _database, _environment, _logs, _services) = (clock, database, environment, logs, services);
         before?.Invoke(Folder);
         Start();
     }
 
+    private readonly bool _signIn;
     private readonly string _environment;
     private readonly TimeProvider? _clock;
     private readonly ILoggerProvider? _logs;
@@ -66,12 +72,35 @@ public sealed class StudioUnderTest : IDisposable
                     if (_logs is not null)
                         services.AddSingleton(_logs);
                     services.AddSingleton(_clock ?? LateMorning.Clock(null));
+                    // What is hashed here keeps nobody out.
+                    services.Configure<PasswordHasherOptions>(o => o.IterationCount = 10);
                     _services?.Invoke(services);
                     if (_database is not null)
                         services.ConfigureDbContext<DeftStride.Data.StudioContext>(_database);
                 })
         );
-        Http = _server.CreateClient();
+        Http = _server.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = false });
+        if (_signIn)
+            SignIn();
+    }
+
+    /// <summary>Signs <see cref="Http"/> in as the owner, again where that has ended.</summary>
+    public void SignIn()
+    {
+        Http.DefaultRequestHeaders.Remove("Cookie");
+        Cookie = AppSignIn.Owner(Http);
+        Http.DefaultRequestHeaders.Add("Cookie", Cookie);
+    }
+
+    /// <summary>The owner's cookie as a browser sends it; empty where nobody is signed in.</summary>
+    public string Cookie { get; private set; } = "";
+
+    /// <summary>Opens sockets, signed in as <see cref="Http"/> is.</summary>
+    internal WebSocketClient Sockets()
+    {
+        var sockets = Server.Server.CreateWebSocketClient();
+        sockets.ConfigureRequest = request => request.Headers.Cookie = Cookie;
+        return sockets;
     }
 
     public void Restart()

@@ -11,6 +11,7 @@ const STEPS = [
   'meet',
   'bench',
   'positions',
+  'door',
   'log',
   'check',
   'play',

@@ -44,6 +44,9 @@ internal sealed class ClientRecord : Mutable
     /// <summary>What the client comes for, in their words.</summary>
     public string Goal { get; set; } = "";
 
+    /// <summary>The coach whose client it is; null while it is nobody's own.</summary>
+    public Guid? CoachId { get; set; }
+
     /// <summary>The school set for this client, or null for the exercise's usual.</summary>
     public SchoolCode? School { get; set; }
 

@@ -16,6 +16,9 @@ internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider c
     /// <summary>The present moment.</summary>
     public DateTimeOffset Now => _clock.GetUtcNow();
 
+    /// <summary>Whose clients can be read, as a word.</summary>
+    public string Reach => who.Reach;
+
     public async Task<StudioRecord> StudioAsync(CancellationToken stop) =>
         _studio ??= await db.Studios.OrderBy(s => s.CreatedAt).FirstAsync(stop);
 
@@ -23,22 +26,17 @@ internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider c
     {
         if (_coachId is { } known)
             return known;
+        if (who.CoachId is { } acting)
+            return (_coachId = acting).Value;
+        // Work of the studio itself, such as mending at a start, goes by its first coach.
         var studio = await StudioAsync(stop);
-        var asked = who.Coach;
-        if (string.IsNullOrEmpty(asked))
-            return (
-                _coachId = await db
-                    .Coaches.Where(c => c.StudioId == studio.Id)
-                    .OrderBy(c => c.CreatedAt)
-                    .Select(c => c.Id)
-                    .FirstAsync(stop)
-            ).Value;
-        if (
-            !Guid.TryParse(asked, out var id)
-            || !await db.Coaches.AnyAsync(c => c.Id == id && c.StudioId == studio.Id, stop)
-        )
-            throw Refusal.BadInput("coach", "This coach is not known here. Choose who is coaching at the bottom left.");
-        return (_coachId = id).Value;
+        return (
+            _coachId = await db
+                .Coaches.Where(c => c.StudioId == studio.Id)
+                .OrderBy(c => c.CreatedAt)
+                .Select(c => c.Id)
+                .FirstAsync(stop)
+        ).Value;
     }
 
     /// <summary>Acts as a coach without a request; for the demo data.</summary>

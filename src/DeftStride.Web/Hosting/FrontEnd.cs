@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using DeftStride.Web.Access;
 using Microsoft.Extensions.FileProviders;
 
@@ -6,8 +7,15 @@ namespace DeftStride.Web.Hosting;
 /// <summary>Serves the built front end: files with a hash in their name for ever, the page itself never from a cache.</summary>
 internal static class FrontEnd
 {
-    private const string Policy =
-        "default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; media-src 'self' blob:; img-src 'self' blob: data:; style-src 'self' 'unsafe-inline'; connect-src 'self'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
+    /// <summary>Stands in the page where the sign goes by which its own styles are told from anybody else's.</summary>
+    private const string Place = "__nonce__";
+
+    /// <summary>
+    /// Everything from this server and nothing from anywhere else; no script in the page. What is left open is what reading
+    /// clips needs: compiled code and workers, both from here.
+    /// </summary>
+    private static string Policy(string nonce) =>
+        $"default-src 'self'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; media-src 'self' blob:; img-src 'self' blob: data:; style-src 'self'{(nonce.Length > 0 ? $" 'nonce-{nonce}'" : "")}; connect-src 'self'; object-src 'none'; frame-ancestors 'none'; base-uri 'none'; form-action 'self'";
 
     public static void Map(WebApplication app, string folder)
     {
@@ -28,7 +36,7 @@ internal static class FrontEnd
                 {
                     // Files are looked for only where no endpoint has been found.
                     context.SetEndpoint(null);
-                    return serve(context);
+                    return context.Request.Path == "/index.html" ? SendPageAsync(context) : serve(context);
                 }
             );
 
@@ -47,16 +55,27 @@ internal static class FrontEnd
                 return;
             }
 
-            Headers(context.Response, lasting: false);
+            await SendPageAsync(context);
+        }
+
+        async Task SendPageAsync(HttpContext context)
+        {
+            var nonce = Convert.ToHexStringLower(RandomNumberGenerator.GetBytes(16));
+            var page = await File.ReadAllTextAsync(Path.Combine(folder, "index.html"), context.RequestAborted);
+            Headers(context.Response, lasting: false, nonce);
             context.Response.ContentType = "text/html; charset=utf-8";
-            await context.Response.SendFileAsync(files.GetFileInfo("index.html"));
+            await context.Response.WriteAsync(page.Replace(Place, nonce, StringComparison.Ordinal));
         }
     }
 
-    private static void Headers(HttpResponse response, bool lasting)
+    private static void Headers(HttpResponse response, bool lasting, string nonce = "")
     {
         response.Headers.CacheControl = lasting ? "public, max-age=31536000, immutable" : "no-cache";
-        response.Headers.ContentSecurityPolicy = Policy;
+        response.Headers.ContentSecurityPolicy = Policy(nonce);
+        // Alone in its own process: nothing else reads along, and threads may be used.
+        response.Headers["Cross-Origin-Opener-Policy"] = "same-origin";
+        response.Headers["Cross-Origin-Embedder-Policy"] = "require-corp";
+        response.Headers["Permissions-Policy"] = "camera=(self), microphone=(), geolocation=(), payment=(), usb=()";
         response.Headers.XContentTypeOptions = "nosniff";
         response.Headers["Referrer-Policy"] = "no-referrer";
         response.Headers["Cross-Origin-Resource-Policy"] = "same-origin";

@@ -29,7 +29,7 @@ internal sealed class StudioCache(HybridCache cache)
     /// <summary>An answer from memory while nothing has been written since it was worked out, else a new one.</summary>
     /// <typeparam name="T">Unchangeable and marked so: it is handed to everybody as it is.</typeparam>
     /// <param name="what">What it is.</param>
-    /// <param name="scope">Whose studio, and which minute.</param>
+    /// <param name="scope">Whose studio, for whom, and which minute.</param>
     /// <param name="work">Works it out. Others may wait for the same: it is not given up when this caller goes away.</param>
     public async Task<T> OnceAsync<T>(string what, StudioScope scope, Func<CancellationToken, Task<T>> work)
         where T : class
@@ -37,7 +37,7 @@ internal sealed class StudioCache(HybridCache cache)
         var studio = await scope.StudioAsync(CancellationToken.None);
         return await cache.GetOrCreateAsync(
             FormattableString.Invariant(
-                $"{what} of {studio.Id:N} at {scope.Now.UtcDateTime:yyyyMMddHHmm} after {Writes}"
+                $"{what} of {studio.Id:N} for {scope.Reach} at {scope.Now.UtcDateTime:yyyyMMddHHmm} after {Writes}"
             ),
             work,
             // The work reads through this caller's own connection, so this caller stays until it is done.

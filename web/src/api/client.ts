@@ -1,10 +1,10 @@
 import createClient, { type Middleware } from 'openapi-fetch';
 import { isStudio, noteAnswer, noteSilence } from '@/device/connection';
 import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
+import { actingCoach, setPerson } from '@/device/person';
 import { theOutbox } from '@/outbox/device';
 import { writes } from '@/outbox/kinds';
 import { Dropped, Refused } from '@/outbox/outbox';
-import { actingCoach } from './coach';
 import type { components, paths } from './schema';
 
 export type Schema = components['schemas'];
@@ -54,6 +54,8 @@ async function ask(request: Request) {
     throw new Unreachable();
   }
   noteAnswer(response);
+  // Signed out elsewhere, or removed: the door is shown, and what was entered waits.
+  if (response.status === 401) setPerson(null);
   return response;
 }
 

@@ -23,6 +23,18 @@ export const studioQuery = queryOptions({
   staleTime: 60_000,
 });
 
+/** A client's own page. */
+export const ownQuery = queryOptions({
+  queryKey: ['own'],
+  ...remembered('own', () => take(api.GET('/api/own'))),
+});
+
+/** Who may come in. */
+export const peopleQuery = queryOptions({
+  queryKey: ['people'],
+  queryFn: () => take(api.GET('/api/people')),
+});
+
 export const floorQuery = queryOptions({
   queryKey: ['floor'],
   ...remembered('floor', () => take(api.GET('/api/floor'))),

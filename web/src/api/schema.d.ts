@@ -180,6 +180,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/client-codes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveClientCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients": {
         parameters: {
             query?: never;
@@ -676,6 +692,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/deeds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listDeeds"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/devices": {
         parameters: {
             query?: never;
@@ -702,6 +734,182 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["readDevice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getDoor"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["openCode"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/demo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["join"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["makeOwner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changePassphrase"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/pin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changePin"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/sign-out-everywhere": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signOutEverywhere"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/take-over": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeOver"];
         delete?: never;
         options?: never;
         head?: never;
@@ -900,6 +1108,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/invitations": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kept": {
         parameters: {
             query?: never;
@@ -1022,6 +1246,70 @@ export interface paths {
         get?: never;
         put: operations["moveMissedVisits"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/own": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getOwn"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listPeople"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["changePerson"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{id}/removal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["removePerson"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1776,6 +2064,12 @@ export interface components {
             /** Format: int64 */
             version: number;
         };
+        ClientCodeRequest: {
+            /** Format: uuid */
+            clientId: string;
+            /** Format: uuid */
+            id: string;
+        };
         ClientCreation: {
             goal: null | string;
             /** Format: uuid */
@@ -1945,6 +2239,16 @@ export interface components {
             id: string;
             name: string;
         };
+        CodeRequest: {
+            code: string;
+            device: string;
+        };
+        /** @description What a code opened: a client's page at once, or a way in that still needs a passphrase. */
+        CodeView: {
+            name: string;
+            open: boolean;
+            role: components["schemas"]["Role"];
+        };
         /** @enum {unknown} */
         Comfort: "good" | "bearable" | "unpleasant" | null;
         ComparisonView: {
@@ -2082,6 +2386,24 @@ export interface components {
             repetitions: null | components["schemas"]["RepetitionsDto"];
             said: string;
         };
+        /** @enum {unknown} */
+        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "erased" | "overruled" | "settingChanged";
+        /** @description Lines, newest first, and whether older ones follow. */
+        DeedsView: {
+            /** Format: date-time */
+            before: null | string;
+            deeds: components["schemas"]["DeedView"][];
+        };
+        /** @description A line of who did what. */
+        DeedView: {
+            /** Format: date-time */
+            at: string;
+            client: null | string;
+            deed: components["schemas"]["Deed"];
+            device: string;
+            subject: string;
+            who: null | string;
+        };
         /**
          * @description A joint that a set-up asks something of.
          * @enum {unknown}
@@ -2126,6 +2448,33 @@ export interface components {
             measureName: string;
             name: string;
             simulated: boolean;
+        };
+        /** @description Somebody who may take a device over, or a coach on record at the first start. */
+        DoorPersonView: {
+            hasPin: boolean;
+            /** Format: uuid */
+            id: string;
+            name: string;
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * @description Where somebody stands who comes to the door.
+         * @enum {unknown}
+         */
+        DoorState: "first" | "closed" | "in";
+        /** @description What the door shows. */
+        DoorView: {
+            /** @description Coaches on record without a way in; only at the first start, on the machine itself. */
+            coaches: components["schemas"]["DoorPersonView"][];
+            /** @description Whether the first owner can be made from where this was asked. */
+            here: boolean;
+            /** @description People of the demo who come in by one tap; only on the machine itself, only with made-up data. */
+            madeUp: components["schemas"]["DoorPersonView"][];
+            me: null | components["schemas"]["MeView"];
+            /** @description Who may take this device over; only for somebody who is in. */
+            people: components["schemas"]["DoorPersonView"][];
+            /** @description Where whoever asks stands. */
+            state: components["schemas"]["DoorState"];
         };
         /** @description The range of a rung. Repetitions a side, or seconds where it is held. */
         DoseRangeDto: {
@@ -2602,6 +2951,33 @@ export interface components {
             usual: null | components["schemas"]["UsualLengths"];
             /** Format: int64 */
             version: number;
+        };
+        /** @description Invites a coach on record (or, with a name, somebody new), or gives a client a code for their own page. */
+        InvitationRequest: {
+            /** Format: uuid */
+            coachId?: null | string;
+            /** Format: uuid */
+            id: string;
+            name?: null | string;
+            /** @default false */
+            onlyOwn: boolean;
+            /** @default false */
+            pictures: boolean;
+            role: components["schemas"]["Role"];
+        };
+        /** @description A code. It is shown once. */
+        InvitationView: {
+            code: string;
+            /** Format: date-time */
+            endsAt: string;
+            /** Format: uuid */
+            id: string;
+        };
+        JoinRequest: {
+            code: string;
+            device: string;
+            name: string;
+            passphrase: string;
         };
         JointComparisonView: {
             /** Format: double */
@@ -3112,6 +3488,24 @@ export interface components {
             unit: components["schemas"]["MeasureUnit"];
             views: components["schemas"]["View"][];
         };
+        /** @description Who acts on this device, and what they may do. */
+        MeView: {
+            byPin: boolean;
+            /** Format: uuid */
+            clientId: null | string;
+            coaches: boolean;
+            /** Format: uuid */
+            coachId: null | string;
+            device: string;
+            hasPin: boolean;
+            name: string;
+            onlyOwn: boolean;
+            owns: boolean;
+            /** Format: uuid */
+            personId: null | string;
+            pictures: boolean;
+            role: components["schemas"]["Role"];
+        };
         /** @description What moved. */
         MissedAnswer: {
             moves: components["schemas"]["VisitMoveView"][];
@@ -3246,6 +3640,37 @@ export interface components {
             on?: null | string;
             reason: string;
         };
+        OwnCardView: {
+            exercise: string;
+            lines: components["schemas"]["CardLineView"][];
+            lookFor: string[];
+        };
+        OwnDoneView: {
+            /** Format: date */
+            day: string;
+            exercise: string;
+        };
+        OwnerRequest: {
+            /** Format: uuid */
+            coachId?: null | string;
+            device: string;
+            name: string;
+            passphrase: string;
+        };
+        /** @description What a client sees of themselves: when they come next, how each exercise is set up for them, what they did lately. */
+        OwnView: {
+            cards: components["schemas"]["OwnCardView"][];
+            done: components["schemas"]["OwnDoneView"][];
+            emergency: string;
+            goal: string;
+            name: string;
+            visits: components["schemas"]["OwnVisitView"][];
+        };
+        OwnVisitView: {
+            exercise: string;
+            /** Format: date-time */
+            startsAt: string;
+        };
         /** @description What is done in a slot that the catalogue has nothing for. */
         OwnWorkDto: {
             slot: components["schemas"]["Slot"];
@@ -3301,6 +3726,10 @@ export interface components {
             text: string;
             tone: components["schemas"]["Tone"];
         };
+        PassphraseChange: {
+            old: string;
+            passphrase: string;
+        };
         /** @description An earlier look as histories show it: what it found, its pictures' points, what was tried and decided. The whole of it is a request away. */
         PastCheckView: {
             /** Format: date-time */
@@ -3339,6 +3768,32 @@ export interface components {
             short: string;
             side: components["schemas"]["BodySide"];
         };
+        PersonChange: {
+            onlyOwn: boolean;
+            pictures: boolean;
+            role: components["schemas"]["Role"];
+        };
+        /**
+         * @description Somebody of the studio: what they are (or will be when they come; null while nobody has said), whether they can come in,
+         *     until when their code opens, and when a device of theirs was last heard of, to the hour.
+         */
+        PersonView: {
+            /** Format: uuid */
+            coachId: string;
+            /** Format: int32 */
+            devices: number;
+            hasPin: boolean;
+            /** Format: date-time */
+            invitedUntil: null | string;
+            me: boolean;
+            name: string;
+            onlyOwn: boolean;
+            pictures: boolean;
+            role: null | components["schemas"]["Role"];
+            /** Format: date-time */
+            seenAt: null | string;
+            wayIn: components["schemas"]["WayIn"];
+        };
         /**
          * @description What work is done for. It decides rest, tempo and whether a load belongs to it.
          * @enum {unknown}
@@ -3365,6 +3820,9 @@ export interface components {
             view: null | components["schemas"]["View"];
             /** Format: int32 */
             width: number;
+        };
+        PinChange: {
+            pin: string;
         };
         /** @description Where one side is put after a first look. */
         PlacedView: {
@@ -3993,6 +4451,8 @@ export interface components {
             where: components["schemas"]["BandSide"];
             words: string;
         };
+        /** @enum {unknown} */
+        Role: "owner" | "coach" | "assistant" | "client";
         RuleView: {
             id: string;
             name: string;
@@ -4362,6 +4822,11 @@ export interface components {
             /** Format: int32 */
             sets: number;
         };
+        SignInRequest: {
+            device: string;
+            name: string;
+            passphrase: string;
+        };
         SignView: {
             id: string;
             text: string;
@@ -4723,6 +5188,11 @@ export interface components {
             optionId: string;
             why: string;
         };
+        TakeOverRequest: {
+            /** Format: uuid */
+            personId: string;
+            pin: string;
+        };
         /**
          * @description The tape measure a studio reads: centimetres, or inches to the half.
          * @enum {unknown}
@@ -4897,6 +5367,11 @@ export interface components {
          * @enum {unknown}
          */
         TriedUnder: "frontFoot" | "rearFoot";
+        TryOutRequest: {
+            device: string;
+            /** Format: uuid */
+            personId: string;
+        };
         UseView: {
             band: string;
             exerciseId: string;
@@ -5005,6 +5480,11 @@ export interface components {
          * @enum {unknown}
          */
         WallClock: "hours24" | "hours12";
+        /**
+         * @description Whether somebody can come in.
+         * @enum {unknown}
+         */
+        WayIn: "none" | "invited" | "open" | "closed";
         /** @description A way on from a rung. */
         WayView: {
             dose: components["schemas"]["PrescriptionView"];
@@ -5378,6 +5858,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RecommendationView"];
+                };
+            };
+        };
+    };
+    giveClientCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ClientCodeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationView"];
                 };
             };
         };
@@ -6213,6 +6717,30 @@ export interface operations {
             };
         };
     };
+    listDeeds: {
+        parameters: {
+            query?: {
+                before?: string;
+                coach?: string;
+                deed?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DeedsView"];
+                };
+            };
+        };
+    };
     listDevices: {
         parameters: {
             query?: never;
@@ -6256,6 +6784,240 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["DeviceReadingView"];
                 };
+            };
+        };
+    };
+    getDoor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DoorView"];
+                };
+            };
+        };
+    };
+    openCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CodeRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CodeView"];
+                };
+            };
+        };
+    };
+    tryOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TryOutRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    join: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JoinRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    makeOwner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OwnerRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changePassphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassphraseChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    changePin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PinChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOut: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    signOutEverywhere: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeOver: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeOverRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -6548,6 +7310,30 @@ export interface operations {
             };
         };
     };
+    invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InvitationRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InvitationView"];
+                };
+            };
+        };
+    };
     changeKept: {
         parameters: {
             query?: never;
@@ -6749,6 +7535,90 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["MissedAnswer"];
                 };
+            };
+        };
+    };
+    getOwn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnView"];
+                };
+            };
+        };
+    };
+    listPeople: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PersonView"][];
+                };
+            };
+        };
+    };
+    changePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PersonChange"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removePerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

@@ -1,15 +1,24 @@
 import { useEffect, useState } from 'react';
+import { useStudio } from '@/api/queries';
 import { probe, useReachable } from '@/device/connection';
 import { beganAnew, beginAnew, useInterfaceStanding } from '@/device/release';
-import { theOutbox, useOutbox } from '@/outbox/device';
+import { theOutbox, useOthers, useOutbox } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Sheet } from '@/ui/Sheet';
 import { UnsentLine, useLate } from '@/ui/Unsent';
 
+/** Whom it waits for: their names as far as they are known. */
+function useNames(coaches: (string | null)[]) {
+  const known = useStudio().data?.coaches;
+  const names = [...new Set(coaches)].map((id) => known?.find((c) => c.id === id)?.name.split(' ')[0]);
+  return names.length > 0 && names.every(Boolean) ? names.join(' and ') : 'whoever entered it';
+}
+
 /** Above every screen while something waits, was refused, or the studio does not answer: what is safe, and what to do. */
 export function OutboxBar() {
   const reachable = useReachable();
-  const late = useLate(useOutbox().filter((e) => e.state !== 'kept'));
+  const others = useOthers();
+  const late = useLate(useOutbox().filter((e) => e.state !== 'kept' && !others.includes(e)));
   const tooOld = useInterfaceStanding() === 'tooOld';
   const [open, setOpen] = useState(false);
   useEffect(() => {
@@ -17,7 +26,8 @@ export function OutboxBar() {
   }, [tooOld]);
   const refused = late.filter((e) => e.state === 'refused').length;
   const waiting = late.length - refused;
-  if (reachable && late.length === 0 && !open && !tooOld) return null;
+  const waitFor = useNames(others.map((e) => e.coach));
+  if (reachable && late.length === 0 && others.length === 0 && !open && !tooOld) return null;
   return (
     <section
       aria-label="Kept on this device"
@@ -31,6 +41,8 @@ export function OutboxBar() {
               : 'This page is older than the studio’s server. What you entered is kept; it starts again by itself.'),
           !reachable && 'No answer from the studio’s server.',
           !reachable && waiting === 0 && 'What you enter is kept here.',
+          others.length > 0 &&
+            `${others.length === 1 ? 'One thing waits' : `${others.length} things wait`} for ${waitFor} to sign in here again.`,
           waiting > 0 && `${waiting === 1 ? 'One thing is' : `${waiting} things are`} waiting here; nothing is lost.`,
           refused > 0 && `${refused === 1 ? 'One thing was' : `${refused} things were`} refused: decide what to do.`,
         ]

@@ -1,14 +1,16 @@
 import { Link, Outlet, useLocation, useMatches, useMatchRoute, useNavigate } from '@tanstack/react-router';
 import { useEffect, useState } from 'react';
-import { setActingCoach, useActingCoach } from '@/api/coach';
 import { useStudio } from '@/api/queries';
 import { useFocus } from '@/device/focus';
 import { useShortcuts } from '@/device/keys';
 import { closeClient, useOpenClients } from '@/device/openClients';
+import { type Person, usePerson } from '@/device/person';
 import { useRelease } from '@/device/release';
 import { setTheme, type Theme, useTheme } from '@/device/theme';
+import { PersonSheet } from '@/features/door/PersonSheet';
 import { CautionGate } from '@/features/safety/CautionGate';
 import { useDay } from '@/features/session/useDay';
+import { Empty } from '@/ui/Notice';
 import { useTop } from '@/ui/useTop';
 import { readAs } from '@/words/dates';
 import { ClockQuestion } from './ClockQuestion';
@@ -23,6 +25,8 @@ export function Shell() {
   readAs(useStudio().data);
   const [finding, setFinding] = useState(false);
   const [listing, setListing] = useState(false);
+  const [who, setWho] = useState(false);
+  const person = usePerson();
   const navigate = useNavigate();
   const href = useLocation({ select: (at) => at.href });
   useTop(href);
@@ -42,18 +46,35 @@ export function Shell() {
       <a href="#main" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-3">
         Skip to the main part
       </a>
-      <Spine whole={whole} onFind={() => setFinding(true)} onKeys={() => setListing(true)} />
+      <Spine whole={whole} onFind={() => setFinding(true)} onKeys={() => setListing(true)} onWho={() => setWho(true)} />
       <div className="flex min-h-0 min-w-0 flex-1 flex-col">
         {!whole && <OpenClients />}
         <OutboxBar />
         <ClockQuestion />
         <main id="main" className="relative min-h-0 flex-1 overflow-y-auto max-lg:scroll-pb-24">
-          <Outlet />
+          {mayStand(person, path) ? <Outlet /> : <NotHere />}
         </main>
       </div>
       <CautionGate />
+      <PersonSheet open={who} onOpenChange={setWho} />
       <FindClient open={finding} onOpenChange={setFinding} />
       <ShortcutList open={listing} onOpenChange={setListing} />
+    </div>
+  );
+}
+
+/** Assistants have the day and its sessions. */
+const mayStand = (person: Person | null, path: string) =>
+  person?.coaches === true || path === '/' || /^\/clients\/[^/]+\/session$/.test(path);
+
+function NotHere() {
+  return (
+    <div className="p-6">
+      <Empty screen title="This is for the coaches.">
+        <Link to="/" className="underline">
+          Back to today
+        </Link>
+      </Empty>
     </div>
   );
 }
@@ -69,9 +90,11 @@ function useTitle() {
   }, [title]);
 }
 
-function Spine({ whole, onFind, onKeys }: { whole: boolean; onFind: () => void; onKeys: () => void }) {
-  const studio = useStudio();
-  const coach = useActingCoach();
+type SpineProps = { whole: boolean; onFind: () => void; onKeys: () => void; onWho: () => void };
+
+function Spine({ whole, onFind, onKeys, onWho }: SpineProps) {
+  const person = usePerson();
+  const coaches = person?.coaches === true;
   const theme = useTheme();
   return (
     <nav
@@ -94,30 +117,38 @@ function Spine({ whole, onFind, onKeys }: { whole: boolean; onFind: () => void; 
       >
         Today
       </Link>
-      <Link
-        to="/plan"
-        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-      >
-        Plan
-      </Link>
-      <Link
-        to="/studio"
-        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-      >
-        Studio
-      </Link>
-      <Link
-        to="/ladders"
-        className="max-sm:hidden grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-      >
-        Ladders
-      </Link>
-      <Link
-        to="/library"
-        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-      >
-        Library
-      </Link>
+      {coaches && (
+        <Link
+          to="/plan"
+          className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        >
+          Plan
+        </Link>
+      )}
+      {coaches && (
+        <Link
+          to="/studio"
+          className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        >
+          Studio
+        </Link>
+      )}
+      {coaches && (
+        <Link
+          to="/ladders"
+          className="max-sm:hidden grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        >
+          Ladders
+        </Link>
+      )}
+      {coaches && (
+        <Link
+          to="/library"
+          className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
+        >
+          Library
+        </Link>
+      )}
       <button
         type="button"
         onClick={onFind}
@@ -142,21 +173,16 @@ function Spine({ whole, onFind, onKeys }: { whole: boolean; onFind: () => void; 
       >
         Keys <kbd className="rounded border border-current/50 px-1 font-sans">?</kbd>
       </button>
-      {studio.data && (
-        <label className="px-2 py-1 text-center text-fine text-spine-soft">
-          <span className="block max-md:sr-only">Coaching</span>
-          <select
-            value={studio.data.coaches.find((c) => c.id === coach)?.id ?? studio.data.coaches[0]?.id}
-            onChange={(e) => setActingCoach(e.target.value)}
-            className="h-11 w-full min-w-11 max-w-[76px] truncate rounded bg-white/10 px-1 text-fine font-semibold text-spine-ink [&>option]:text-black"
-          >
-            {studio.data.coaches.map((c) => (
-              <option key={c.id} value={c.id}>
-                {c.name.split(' ')[0]}
-              </option>
-            ))}
-          </select>
-        </label>
+      {person && (
+        <button
+          type="button"
+          onClick={onWho}
+          aria-label={`Coaching ${person.name.split(' ')[0]}: change`}
+          className="min-h-11 min-w-11 px-2 py-1 text-center text-fine text-spine-soft hover:text-spine-ink max-sm:px-1"
+        >
+          <span className="block max-md:sr-only">Coaching</span>{' '}
+          <span className="block max-w-[76px] truncate font-semibold text-spine-ink">{person.name.split(' ')[0]}</span>
+        </button>
       )}
     </nav>
   );

@@ -7,10 +7,13 @@ import { queries, refresh } from '@/api/queries';
 import { keepApp } from '@/device/release';
 import { applyTheme } from '@/device/theme';
 import { takeOverDrafts } from '@/features/check/draft';
+import { Gate } from '@/features/door/Gate';
 import { openOutbox } from '@/outbox/device';
 import { loadTheRest } from './later';
 import { router } from './routes';
 
+// Styles that parts put into the page by themselves carry the sign by which the page's own are known.
+Object.assign(globalThis, { __webpack_nonce__: document.querySelector<HTMLMetaElement>('meta[name="nonce"]')?.content });
 applyTheme();
 const root = document.getElementById('app');
 // Without a place to keep what is entered nothing may be entered.
@@ -36,7 +39,9 @@ if (root)
   createRoot(root).render(
     <StrictMode>
       <QueryClientProvider client={queries}>
-        <RouterProvider router={router} />
+        <Gate>
+          <RouterProvider router={router} />
+        </Gate>
       </QueryClientProvider>
     </StrictMode>,
   );

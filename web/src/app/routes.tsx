@@ -69,6 +69,7 @@ const screens = {
   session: later(() => import('@/features/session/SessionScreen'), 'SessionScreen'),
   plan: later(() => import('@/features/plan/PlanScreen'), 'PlanScreen'),
   log: later(() => import('@/features/log/LogScreen'), 'LogScreen'),
+  people: later(() => import('@/features/door/PeopleScreen'), 'PeopleScreen'),
   weeks: later(() => import('@/features/plan/StudioPlanScreen'), 'StudioPlanScreen'),
   play: later(() => import('@/features/play/PlayScreen'), 'PlayScreen'),
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
@@ -134,6 +135,13 @@ const weeksRoute = createRoute({
   path: '/plan',
   staticData: { title: 'The studio’s weeks' },
   component: screens.weeks,
+});
+
+const peopleRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/people',
+  staticData: { title: 'People' },
+  component: screens.people,
 });
 
 const meetRoute = createRoute({
@@ -206,6 +214,7 @@ export const router = createRouter({
     planRoute,
     logRoute,
     weeksRoute,
+    peopleRoute,
     meetRoute,
     studioRoute,
     libraryRoute,

@@ -1,5 +1,5 @@
 import { api, outcome, type Schema, take } from '@/api/client';
-import { actingCoach } from '@/api/coach';
+import { actingCoach } from '@/device/person';
 import { theOutbox } from '@/outbox/device';
 import type { Side } from '@/ui/SidePlate';
 import { dropPacked } from './packed';

@@ -43,7 +43,7 @@ export async function probe() {
   clearTimeout(timer);
   timer = undefined;
   try {
-    const answer = await fetch('/api/studio', { cache: 'no-store', signal: AbortSignal.timeout(8000) });
+    const answer = await fetch('/api/health', { cache: 'no-store', signal: AbortSignal.timeout(8000) });
     if (!isStudio(answer) || answer.status === 502 || answer.status === 503 || answer.status === 504) throw new Error('not yet');
     noteAnswer(answer);
   } catch {

@@ -2,6 +2,7 @@ import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { isReachable, isStudio, noteAnswer, noteSilence, onConnection } from '@/device/connection';
 import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
+import { actingCoach, onPerson, setPerson, signedIn, usePerson } from '@/device/person';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence } from './outbox';
 import { sendPieces } from './pieces';
@@ -50,6 +51,8 @@ async function ask(entry: Entry, method: string, path: string, body: Blob | stri
   }
   if ([502, 503, 504].includes(response.status)) noteSilence();
   else noteAnswer(response);
+  // Nobody is signed in here any more: it waits until they are.
+  if (response.status === 401) setPerson(null);
   return { status: response.status, text };
 }
 
@@ -83,6 +86,7 @@ export async function openOutbox() {
     leader,
     channel: channel(),
     online: isReachable,
+    mine: (entry) => signedIn() !== null && (entry.coach === null || entry.coach === actingCoach()),
     now: Date.now,
     after: (ms, act) => void setTimeout(act, ms),
     random: Math.random,
@@ -91,6 +95,7 @@ export async function openOutbox() {
   });
   await outbox.open();
   onConnection(() => isReachable() && outbox?.wake());
+  onPerson(() => outbox?.wake());
   // What waits must outlast a full disk: the browser is asked not to clear it.
   void navigator.storage?.persist?.();
   return outbox;
@@ -103,6 +108,12 @@ export const theOutbox = () => {
 
 /** Everything that waits on this device or was refused, in its order. */
 export const useOutbox = () => useSyncExternalStore(theOutbox().subscribe, theOutbox().all);
+
+/** What of it somebody else entered on this device, before whoever is in now. */
+export const useOthers = () => {
+  const me = usePerson()?.coachId;
+  return useOutbox().filter((e) => e.state !== 'kept' && e.coach !== null && e.coach !== me);
+};
 
 /** What of it is about something: not yet answered for. */
 export function useUnsent(about: (entry: Entry) => boolean): Entry[] {

@@ -16,16 +16,17 @@ export function heldBack(entries: readonly Entry[]): Map<string, Entry> {
 
 /**
  * What may be sent now: the first of each lane that is neither settled nor held back. Nothing overtakes within a lane; what
- * rests on something in another lane waits for it.
+ * rests on something in another lane waits for it. Only what is whoever's who is signed in is sent.
  */
-export function sendable(entries: readonly Entry[]): Entry[] {
+export function sendable(entries: readonly Entry[], mine: (entry: Entry) => boolean = () => true): Entry[] {
   const held = heldBack(entries);
   const lanes = new Set<string>();
   const open = new Set<string>();
   const next: Entry[] = [];
   for (const entry of entries) {
     if (entry.state === 'kept' || entry.state === 'refused' || held.has(entry.id)) continue;
-    if (!lanes.has(entry.lane)) {
+    // What somebody else entered waits for them: it holds up what rests on it, not the lane.
+    if (mine(entry) && !lanes.has(entry.lane)) {
       lanes.add(entry.lane);
       if (entry.state === 'waiting' && !entry.rests.some((id) => open.has(id))) next.push(entry);
     }

@@ -50,6 +50,26 @@ async function oneTab(fates: Fate[] = []) {
 
 const states = (tab: Tab) => tab.outbox.all().map((e) => e.state);
 
+describe('somebody else on the device', () => {
+  it('sends nothing of what another entered, and nothing at all while nobody is in', async () => {
+    const { studio, device, tab } = await oneTab();
+    device.acts = null;
+    void tab.outbox.write(log('a'));
+    void tab.outbox.write({ ...log('b'), coach: 'tobin' });
+    await device.settle();
+    expect(studio.order).toEqual([]);
+    device.acts = 'tobin';
+    tab.outbox.wake();
+    await device.settle();
+    // Behind Wren's in the lane of the same client, and not held up by it.
+    expect(studio.order).toEqual(['b']);
+    device.acts = 'wren';
+    tab.outbox.wake();
+    await device.settle();
+    expect(studio.order).toEqual(['b', 'a']);
+  });
+});
+
 describe('one thing', () => {
   it('is kept before it is sent, and gone once the studio has answered', async () => {
     const { studio, device, tab } = await oneTab();

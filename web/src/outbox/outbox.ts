@@ -17,6 +17,8 @@ export type World = {
   /** Tells the other tabs that something changed, and hears it from them. */
   channel: { tell: () => void; hear: (listener: () => void) => void };
   online: () => boolean;
+  /** Whether something is whoever's who is signed in here: what others entered waits for them. */
+  mine: (entry: Entry) => boolean;
   now: () => number;
   after: (ms: number, act: () => void) => void;
   random: () => number;
@@ -227,7 +229,7 @@ export class Outbox {
   private async pump(): Promise<void> {
     if (!this.leading || this.closed || !this.world.online()) return;
     const now = this.world.now();
-    for (const entry of sendable(this.entries)) {
+    for (const entry of sendable(this.entries, this.world.mine)) {
       if (this.sending.has(entry.id) || (this.due.get(entry.id) ?? 0) > now) continue;
       this.sending.add(entry.id);
       void this.deliver(entry.id);

@@ -82,6 +82,8 @@ export class Device {
   private ids = 0;
   now = 1000;
   online = true;
+  /** The coach who is signed in; null for nobody. */
+  acts: string | null = 'wren';
 
   constructor(
     readonly studio: FakeStudio,
@@ -110,6 +112,7 @@ export class Device {
         hear: (listener) => void this.heard.set(tab, listener),
       },
       online: () => this.online,
+      mine: (entry) => this.acts !== null && (entry.coach === null || entry.coach === this.acts),
       now: () => this.now,
       after: (ms, act) => void this.timers.push({ at: this.now + ms, act, tab }),
       random: this.random,

@@ -1,5 +1,5 @@
 import { outcome, type Schema } from '@/api/client';
-import { actingCoach } from '@/api/coach';
+import { actingCoach } from '@/device/person';
 import { theOutbox, useUnsent } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
 import type { Slot } from './still';

@@ -35,6 +35,9 @@ export function day(iso: string, now = new Date(), as = manner) {
 /** "16:05" or "4:05 pm". */
 export const time = (at: Date, as = manner) => timeFormats[as.wallClock].format(at);
 
+/** "24 Nov at 16:05". */
+export const dayAndTime = (at: Date) => `${day(at.toISOString())} at ${time(at)}`;
+
 /** The calendar day of an instant where this device is: "2026-11-24". */
 export const dateOf = (iso: string) => {
   const at = new Date(iso);

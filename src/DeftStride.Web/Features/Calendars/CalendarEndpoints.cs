@@ -5,6 +5,7 @@ using DeftStride.Data.Records;
 using DeftStride.Studio.Calendars;
 using DeftStride.Studio.Plans;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Door;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -38,7 +39,10 @@ internal static class CalendarEndpoints
         api.MapGet("/calendars", ListAsync).WithName("listCalendars");
         api.MapPost("/calendars", MakeAsync).WithName("makeCalendar").InTurn();
         api.MapPut("/calendars/{id:guid}/revocation", RevokeAsync).WithName("revokeCalendar").InTurn();
-        api.MapGet("/calendar.ics", FileAsync).WithName("getCalendarFile").ExcludeFromDescription();
+        api.MapGet("/calendar.ics", FileAsync)
+            .WithName("getCalendarFile")
+            .Noted(Deed.Exported, "the calendar")
+            .ExcludeFromDescription();
     }
 
     /// <summary>Whoever knows an address needs nothing else.</summary>

@@ -5,6 +5,8 @@ using CsvHelper.TypeConversion;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Data;
+using DeftStride.Data.Records;
+using DeftStride.Web.Features.Door;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Safety;
 using DeftStride.Web.Hosting;
@@ -59,8 +61,14 @@ internal static class CheckExport
 {
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/checks/{id:guid}/export.csv", CsvAsync).WithName("exportCheckCsv").ExcludeFromDescription();
-        api.MapGet("/checks/{id:guid}/export.json", JsonAsync).WithName("exportCheckJson").ExcludeFromDescription();
+        api.MapGet("/checks/{id:guid}/export.csv", CsvAsync)
+            .WithName("exportCheckCsv")
+            .Noted(Deed.Exported, "a look", Watched.Of<CheckFact>())
+            .ExcludeFromDescription();
+        api.MapGet("/checks/{id:guid}/export.json", JsonAsync)
+            .WithName("exportCheckJson")
+            .Noted(Deed.Exported, "a look", Watched.Of<CheckFact>())
+            .ExcludeFromDescription();
     }
 
     private static async Task<FileContentHttpResult> CsvAsync(

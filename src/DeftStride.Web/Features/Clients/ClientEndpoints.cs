@@ -133,12 +133,16 @@ internal sealed record ClientView(
 
 internal static class ClientEndpoints
 {
+    public static void MapWriting(IEndpointRouteBuilder api)
+    {
+        api.MapPost("/clients", AddAsync).WithName("addClient").InTurn();
+        api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient").InTurn();
+    }
+
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/clients", ListAsync).WithName("listClients");
-        api.MapPost("/clients", AddAsync).WithName("addClient").InTurn();
         api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient");
-        api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient").InTurn();
     }
 
     private static async Task<Ok<List<ClientSummary>>> ListAsync(

@@ -2,8 +2,10 @@ using System.ComponentModel.DataAnnotations;
 using DeftStride.Core.Measuring;
 using DeftStride.Data.Films;
 using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
 using DeftStride.Studio.Films;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Door;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -100,7 +102,9 @@ internal static class FilmEndpoints
             .Accepts<byte[]>("application/octet-stream")
             .WithMetadata(new RequestSizeLimitAttribute(FilmShelf.MostBytesOfPiece + 1024));
         api.MapGet("/films/{id:guid}/arrived", ArrivedAsync).WithName("arrivedOfFilm");
-        api.MapGet("/films/{id:guid}", GetFilmAsync).WithName("getFilm");
+        api.MapGet("/films/{id:guid}", GetFilmAsync)
+            .WithName("getFilm")
+            .Noted(Deed.FilmSeen, "", Watched.Of<FilmFact>());
         api.MapGet("/films", FilmsAsync).WithName("getFilms");
     }
 

@@ -4,7 +4,9 @@ using CsvHelper;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Seeing;
 using DeftStride.Data.Kept;
+using DeftStride.Data.Records;
 using DeftStride.Studio.Films;
+using DeftStride.Web.Features.Door;
 using Microsoft.AspNetCore.Http.HttpResults;
 
 namespace DeftStride.Web.Features.Clips;
@@ -27,8 +29,13 @@ internal static class TrackExport
 {
     public static void Map(IEndpointRouteBuilder api)
     {
-        api.MapGet("/clips/{id:guid}/track.csv", CsvAsync).WithName("getTrackCsv").ExcludeFromDescription();
-        api.MapGet("/clips/{id:guid}/track.json", JsonAsync).WithName("getTrackJson");
+        api.MapGet("/clips/{id:guid}/track.csv", CsvAsync)
+            .WithName("getTrackCsv")
+            .Noted(Deed.Exported, "a clip's track", Watched.Of<ClipFact>())
+            .ExcludeFromDescription();
+        api.MapGet("/clips/{id:guid}/track.json", JsonAsync)
+            .WithName("getTrackJson")
+            .Noted(Deed.Exported, "a clip's track", Watched.Of<ClipFact>());
     }
 
     /// <summary>The points in their order, as the JSON names them: "leftKnee".</summary>

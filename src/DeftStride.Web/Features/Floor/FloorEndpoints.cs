@@ -80,8 +80,10 @@ internal static class FloorEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/floor", TodayAsync).WithName("getFloor");
-        api.MapPost("/visits", PlanAsync).WithName("addVisit").InTurn();
     }
+
+    public static void MapVisits(IEndpointRouteBuilder api) =>
+        api.MapPost("/visits", PlanAsync).WithName("addVisit").InTurn();
 
     /// <summary>Somebody not seen for longer is no longer on the floor's list of those with nothing planned.</summary>
     private const int SeenWithinDays = 92;

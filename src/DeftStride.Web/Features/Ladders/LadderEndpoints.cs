@@ -18,10 +18,12 @@ internal static class LadderEndpoints
 {
     private const int MostNamed = 12;
 
+    public static void MapOwner(IEndpointRouteBuilder api) =>
+        api.MapPut("/ladders/{id}", ChangeAsync).WithName("changeLadder").InTurn();
+
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/ladders", ListAsync).WithName("getLadders");
-        api.MapPut("/ladders/{id}", ChangeAsync).WithName("changeLadder").InTurn();
         api.MapPost("/stands", StandAsync).WithName("addStand").InTurn();
     }
 

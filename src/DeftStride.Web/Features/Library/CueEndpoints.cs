@@ -2,6 +2,7 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Access;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -27,6 +28,7 @@ internal static class CueEndpoints
 
     private static async Task<Ok<CueVersionsView>> ChangeAsync(
         CueChange request,
+        HttpContext http,
         StudioScope scope,
         RecordChanger changer,
         CancellationToken stop
@@ -39,6 +41,8 @@ internal static class CueEndpoints
             throw Refusal.BadInput("correction", "This cue cannot be kept under that name. Reload the page.");
         if (Fault.IsOwn(request.CorrectionId) && request.Level == SettingSource.Studio && text is { Length: 0 })
             throw Refusal.BadInput("text", "Write the cue, or take it away.");
+        if (request.Level != SettingSource.Client && !Owning.Owns(http))
+            throw new HttpRefusal(StatusCodes.Status403Forbidden, Owning.Sentence);
         var studio = await scope.StudioAsync(stop);
         switch (request.Level)
         {

@@ -9,6 +9,7 @@ using DeftStride.Studio.Choices;
 using DeftStride.Studio.Logs;
 using DeftStride.Studio.Standing;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Door;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
@@ -66,11 +67,16 @@ internal static class LogTableEndpoints
     /// <summary>No more refused rows are shown; their number is.</summary>
     private const int MostShown = 100;
 
+    public static void MapImport(IEndpointRouteBuilder api) =>
+        api.MapPost("/logs/import", InAsync).WithName("importLogs").InTurn();
+
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/clients/{clientId:guid}/logs", BookAsync).WithName("getLogs");
-        api.MapGet("/logs.csv", OutAsync).WithName("exportLogs").ExcludeFromDescription();
-        api.MapPost("/logs/import", InAsync).WithName("importLogs").InTurn();
+        api.MapGet("/logs.csv", OutAsync)
+            .WithName("exportLogs")
+            .Noted(Deed.Exported, "the log")
+            .ExcludeFromDescription();
     }
 
     /// <summary>The log of a client, newest day first.</summary>

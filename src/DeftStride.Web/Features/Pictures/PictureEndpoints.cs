@@ -6,6 +6,7 @@ using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Door;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -47,7 +48,9 @@ internal static class PictureEndpoints
             .WithName("putPicture")
             .Accepts<byte[]>("application/octet-stream")
             .WithMetadata(new RequestSizeLimitAttribute(PictureIntake.MostBytes + 1024));
-        api.MapGet("/pictures/{id:guid}", GetAsync).WithName("getPicture");
+        api.MapGet("/pictures/{id:guid}", GetAsync)
+            .WithName("getPicture")
+            .Noted(Deed.PictureSeen, "", Watched.Of<PictureFact>());
     }
 
     private static async Task<Ok<PictureView>> PutAsync(

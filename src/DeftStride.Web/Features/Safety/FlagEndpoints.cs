@@ -81,11 +81,13 @@ internal static class FlagEndpoints
             r.Forbids is { Count: > 0 } forbids ? forbids : null
         );
 
+    public static void MapClearing(IEndpointRouteBuilder api) =>
+        api.MapPost("/flag-clearings", ClearAsync).WithName("clearFlag").InTurn();
+
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapPost("/flags", RaiseAsync).WithName("raiseFlag").InTurn();
         api.MapPost("/flags/{id:guid}/withdrawal", WithdrawAsync).WithName("withdrawFlag").InTurn();
-        api.MapPost("/flag-clearings", ClearAsync).WithName("clearFlag").InTurn();
     }
 
     private static async Task<NoContent> RaiseAsync(FlagRequest request, FlagRecorder flags, CancellationToken stop)

@@ -1,6 +1,7 @@
 using DeftStride.Core.Exercises;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Access;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -27,6 +28,7 @@ internal static class BandEndpoints
 
     private static async Task<Ok<BandVersionsView>> ChangeAsync(
         BandChange request,
+        HttpContext http,
         StudioScope scope,
         RecordChanger changer,
         CancellationToken stop
@@ -34,6 +36,8 @@ internal static class BandEndpoints
     {
         var pick = new BandPick(request.MeasureId, request.Low, request.High).Checked();
         var level = new ChoiceLevel(request.Level, request.Key);
+        if (level.Client is null && !Owning.Owns(http))
+            throw new HttpRefusal(StatusCodes.Status403Forbidden, Owning.Sentence);
         var studio = await scope.StudioAsync(stop);
         return TypedResults.Ok(
             level.Client is { } id

@@ -3,6 +3,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Access;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 
@@ -62,6 +63,7 @@ internal static class SettingEndpoints
 
     private static async Task<Ok<SettingsView>> ChangeAsync(
         SettingChange request,
+        HttpContext http,
         StudioScope scope,
         RecordChanger changer,
         CancellationToken stop
@@ -69,6 +71,8 @@ internal static class SettingEndpoints
     {
         var choice = new OptionChoice(request.SettingId, request.OptionId).Checked();
         var level = new ChoiceLevel(request.Level, request.Key);
+        if (level.Client is null && !Owning.Owns(http))
+            throw new HttpRefusal(StatusCodes.Status403Forbidden, Owning.Sentence);
         var studio = await scope.StudioAsync(stop);
         return TypedResults.Ok(
             level.Client is { } id

@@ -146,11 +146,19 @@ internal static class StudioEndpoints
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/studio", GetAsync).WithName("getStudio");
-        api.MapPut("/studio", ChangeAsync).WithName("changeStudio").InTurn();
-        api.MapPost("/coaches", AddCoachAsync).WithName("addCoach").InTurn();
         api.MapPost("/cautions", ConfirmAsync).WithName("confirmCautions").InTurn();
+    }
+
+    public static void MapKit(IEndpointRouteBuilder api)
+    {
         api.MapPost("/clock-answers", ClockQuestion.AnswerAsync).WithName("answerClock").InTurn();
         api.MapGet("/kit", GetKitAsync).WithName("getKit");
+    }
+
+    public static void MapOwner(IEndpointRouteBuilder api)
+    {
+        api.MapPut("/studio", ChangeAsync).WithName("changeStudio").InTurn();
+        api.MapPost("/coaches", AddCoachAsync).WithName("addCoach").InTurn();
         api.MapPut("/kit", ChangeKitAsync).WithName("changeKit").InTurn();
     }
 

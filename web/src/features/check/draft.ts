@@ -1,10 +1,10 @@
 import { useCallback, useEffect, useReducer, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
-import { actingCoach } from '@/api/coach';
 import { clientQuery } from '@/api/options';
 import { queries } from '@/api/queries';
 import { forgetKept, keep, readKept } from '@/device/kept';
+import { actingCoach } from '@/device/person';
 import { theOutbox, useUnsent } from '@/outbox/device';
 import type { Entry } from '@/outbox/entry';
 import type { Point, Still } from '@/pictures/still';

@@ -9,6 +9,7 @@ import { useShortcuts } from '@/device/keys';
 import { openClient } from '@/device/openClients';
 import { hasDropped, takeBack } from '@/features/check/dropped';
 import { Wedges } from '@/features/check/Wedges';
+import { ClientCode } from '@/features/door/ClientCode';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
@@ -199,6 +200,7 @@ export function ClientScreen() {
             >
               For a clinician
             </Link>
+            <ClientCode clientId={clientId} name={first ?? person.name} />
           </p>
           <RaiseStopSign clientId={clientId} />
         </div>

@@ -5,6 +5,7 @@ import type { Schema } from '@/api/client';
 import { sessionsQuery } from '@/api/options';
 import { useFloor } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
+import { usePerson } from '@/device/person';
 import { deviceId } from '@/device/self';
 import { SetupCard } from '@/features/bench/SetupCard';
 import { SettleGate } from '@/features/check/SettleGate';
@@ -38,6 +39,7 @@ export function FloorScreen() {
   const [planning, setPlanning] = useState<Schema['ClientSummary'] | null>(null);
   const [logging, setLogging] = useState<Visit | null>(null);
   const navigate = useNavigate();
+  const coaches = useCoaches();
   const next = floor.data?.visits.find((v) => v.state === 'next');
   const open = (to: '/clients/$clientId' | '/clients/$clientId/check') =>
     next && void navigate({ to, params: { clientId: next.client.id } });
@@ -45,7 +47,7 @@ export function FloorScreen() {
     { keys: 'C', does: 'Check who is next', run: () => open('/clients/$clientId/check') },
     { keys: 'H', does: 'History of who is next', run: () => open('/clients/$clientId') },
     { keys: 'L', does: 'Log for who is next', run: () => next && !isStopped(next.today) && setLogging(next) },
-    { keys: 'N', does: 'Add a client', run: () => setAdding(true) },
+    { keys: 'N', does: 'Add a client', run: () => coaches && setAdding(true) },
   ]);
   if (!floor.data) return <Waiting what="today" error={floor.error} />;
   const { visits, unplanned, dayText } = floor.data;
@@ -57,9 +59,11 @@ export function FloorScreen() {
           {dayText} · {visits.length === 0 ? 'nobody planned' : `${visits.length} today`}
           {floor.dataUpdatedAt === 0 && floor.isError && <span className="text-slate"> · as the studio last said it</span>}
         </p>
-        <Button onClick={() => setAdding(true)} hint="N">
-          Add a client
-        </Button>
+        {coaches && (
+          <Button onClick={() => setAdding(true)} hint="N">
+            Add a client
+          </Button>
+        )}
       </div>
 
       {next ? (
@@ -86,7 +90,7 @@ export function FloorScreen() {
 
       <LeftOpen />
 
-      {unplanned.length > 0 && (
+      {coaches && unplanned.length > 0 && (
         <section className="mt-9">
           <h2 className="mb-2 font-semibold text-soft">Nothing planned from today on</h2>
           <ul className="flex flex-wrap gap-2">
@@ -152,6 +156,7 @@ function LeftOpen() {
 /** The one thing the floor answers first: who is next, with what, and what to look at. */
 function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
   const { today } = visit;
+  const coaches = useCoaches();
   const stop = isStopped(today);
   const flagged = today.attention.kind === 'stopSign';
   const name = visit.client.name.split(' ')[0];
@@ -182,7 +187,7 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           </p>
         ))}
         <Conditions today={today} className="mt-3 max-w-[46em]" />
-        {!stop && today.ask.length > 0 && (
+        {coaches && !stop && today.ask.length > 0 && (
           <p className="text-body text-soft">
             Not asked yet for the record: {today.ask.length}.{' '}
             <Link
@@ -233,9 +238,11 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
         )}
         <div className="flex-1" />
         <div className="grid grid-cols-2 gap-2.5">
-          <LinkButton to="/clients/$clientId" id={visit.client.id}>
-            History
-          </LinkButton>
+          {coaches && (
+            <LinkButton to="/clients/$clientId" id={visit.client.id}>
+              History
+            </LinkButton>
+          )}
           {!stop && (
             <Button hint="L" className="min-h-14" onClick={onLog}>
               Log
@@ -243,7 +250,14 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
           )}
         </div>
         <ActionBar>
-          {stop ? (
+          {!coaches ? (
+            // What stops a session is a coach's to look at.
+            !stop && (
+              <LinkButton to="/clients/$clientId/session" id={visit.client.id} act>
+                {sessionWords(visit)}
+              </LinkButton>
+            )
+          ) : stop ? (
             <LinkButton to="/clients/$clientId" id={visit.client.id} act>
               {flagged ? 'See the red flag' : `See ${name}`}
             </LinkButton>
@@ -271,6 +285,9 @@ function NextUp({ visit, onLog }: { visit: Visit; onLog: () => void }) {
     </section>
   );
 }
+
+/** Whether whoever is in looks and decides; assistants run what was decided. */
+const useCoaches = () => usePerson()?.coaches === true;
 
 const begun = (visit: Visit) => visit.today.attention.kind === 'unfinished' || visit.today.attention.kind === 'undecided';
 
@@ -371,12 +388,13 @@ function LinkButton({
 function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
   const { today } = visit;
   const done = visit.state === 'done';
+  const coaches = useCoaches();
   const stop = isStopped(today);
   const name = visit.client.name.split(' ')[0];
   return (
     <li className="grid items-center gap-x-4 border-t border-hair last:border-b lg:grid-cols-[minmax(0,1fr)_auto]">
       <Link
-        to="/clients/$clientId"
+        to={coaches ? '/clients/$clientId' : '/clients/$clientId/session'}
         params={{ clientId: visit.client.id }}
         className={`grid min-h-16 items-baseline gap-x-4 gap-y-0.5 px-2 py-3 hover:bg-paper ${
           // "10:00 am" is wider than "10:00".
@@ -412,9 +430,11 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
       </Link>
       <span className="flex flex-wrap gap-2 pb-3 max-lg:pl-[82px] lg:w-[310px] lg:justify-end lg:py-2">
         {stop ? (
-          <LinkButton to="/clients/$clientId" id={visit.client.id} small>
-            See {name}
-          </LinkButton>
+          coaches && (
+            <LinkButton to="/clients/$clientId" id={visit.client.id} small>
+              See {name}
+            </LinkButton>
+          )
         ) : (
           <>
             {!done && (
@@ -422,9 +442,11 @@ function Row({ visit, onLog }: { visit: Visit; onLog: () => void }) {
                 <LinkButton to="/clients/$clientId/session" id={visit.client.id} small>
                   {visit.session ? 'Session' : 'Start'}
                 </LinkButton>
-                <LinkButton to="/clients/$clientId/check" id={visit.client.id} small>
-                  {checkWords(visit)}
-                </LinkButton>
+                {coaches && (
+                  <LinkButton to="/clients/$clientId/check" id={visit.client.id} small>
+                    {checkWords(visit)}
+                  </LinkButton>
+                )}
               </>
             )}
             {done || !today.asked ? (

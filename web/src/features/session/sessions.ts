@@ -1,10 +1,10 @@
 import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, Problem, type Schema, Superseded, take } from '@/api/client';
-import { actingCoach } from '@/api/coach';
 import { studioQuery } from '@/api/options';
 import { queries, refreshClient } from '@/api/queries';
 import { forgetKept, keep, readKept } from '@/device/kept';
+import { actingCoach } from '@/device/person';
 import { deviceId, deviceKind } from '@/device/self';
 import { after, type Guard, type Item, type Run, runOf, type Tap } from './run';
 

@@ -1,9 +1,11 @@
 import { useMutation } from '@tanstack/react-query';
+import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { kitQuery, studioQuery } from '@/api/options';
 import { queries, refresh, useKit, useStudio } from '@/api/queries';
+import { usePerson } from '@/device/person';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -20,6 +22,8 @@ type Kit = Schema['KitDto'];
 export function StudioScreen() {
   const studio = useStudio();
   const kit = useKit();
+  const person = usePerson();
+  const owns = person?.owns === true;
   const change = useMutation({
     scope: { id: 'kit' },
     mutationFn: (next: Kit) => {
@@ -55,10 +59,22 @@ export function StudioScreen() {
   );
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
-      <p className="text-soft">{studio.data.name}</p>
+      <div className="flex flex-wrap items-center justify-between gap-x-6">
+        <p className="text-soft">{studio.data.name}</p>
+        {owns && (
+          <Link to="/people" className="inline-flex min-h-11 items-center underline underline-offset-4">
+            People, and who did what
+          </Link>
+        )}
+      </div>
+      {!owns && (
+        <p role="note" className="mt-2 rounded-[10px] border-l-4 border-slate bg-slate-wash px-3.5 py-2.5 text-body text-slate">
+          What counts for the whole studio is changed by its owner{person?.role === 'owner' && ', signed in with the passphrase'}.
+        </p>
+      )}
       <h1 className="say mt-1 max-w-[24em] text-shout sm:text-large">{say}</h1>
       <HeightRow heights={heights} />
-      <div className="mt-7 grid gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
+      <fieldset disabled={!owns} className="mt-7 grid min-w-0 gap-x-12 gap-y-8 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <section aria-label="Kit" className="grid content-start gap-5">
           <h2 className="say text-head">What is here, in true heights</h2>
           {list('Boxes and benches to stand on', 'boxesCm', 'Measure from the floor to the top.')}
@@ -117,7 +133,7 @@ export function StudioScreen() {
           <SettingsList />
           <FilmsKept name={(id) => studio.data?.exercises.find((e) => e.id === id)?.name ?? id} />
         </section>
-      </div>
+      </fieldset>
     </div>
   );
 }
