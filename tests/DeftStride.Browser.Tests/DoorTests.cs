@@ -179,6 +179,34 @@ public sealed class DoorTests
     }
 
     [Fact]
+    public void A_key_of_the_device_opens_the_studio_in_place_of_a_passphrase()
+    {
+        using var server = new AppHost();
+        // Browsers keep keys for names, not for numbers.
+        var url = server.Url.Replace("127.0.0.1", "localhost", StringComparison.Ordinal);
+        using var page = new Page(url);
+        page.Driver.AddVirtualAuthenticator(
+            new OpenQA.Selenium.VirtualAuth.VirtualAuthenticatorOptions()
+                .SetProtocol(OpenQA.Selenium.VirtualAuth.VirtualAuthenticatorOptions.Protocol.CTAP2)
+                .SetTransport(OpenQA.Selenium.VirtualAuth.VirtualAuthenticatorOptions.Transport.INTERNAL)
+                .SetHasResidentKey(true)
+                .SetHasUserVerification(true)
+                .SetIsUserVerified(true)
+        );
+        page.Go("/").Understood();
+        page.Press($"Coaching {AppSignIn.Name}");
+        page.Press("Sign in by a key of this device");
+        page.See("This device’s key opens the studio now");
+        page.Press("Sign out here");
+        page.See("Come in.");
+        page.Press("With a key of this device");
+        Acts(page, AppSignIn.Name);
+        page.Go("/people").See("added a passkey");
+        page.See("passkey");
+        Assert.Empty(page.Errors());
+    }
+
+    [Fact]
     public void An_assistant_has_the_day_and_its_sessions()
     {
         using var server = new AppHost(demo: true);

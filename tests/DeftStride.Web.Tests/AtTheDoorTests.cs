@@ -110,9 +110,18 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         Assert.True(count > 1000);
     }
 
-    [Fact]
-    public async Task Rubbish_from_inside_and_from_another_origin_changes_nothing_and_is_answered_in_sentences()
+    [Theory]
+    [InlineData("owner")]
+    [InlineData("assistant")]
+    [InlineData("nobody")]
+    public async Task Rubbish_from_inside_and_from_another_origin_changes_nothing_and_is_answered_in_sentences(
+        string who
+    )
     {
+        if (who == "assistant")
+            _studio.Become(await _studio.InvitedAsync("Pim Harrowgate", "assistant", "three lanterns under snow"));
+        else if (who == "nobody")
+            _studio.Become("");
         var random = new Random(Seed);
         output.WriteLine($"seed {Seed}");
         var before = Print();
@@ -168,6 +177,7 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
 
         Assert.True(bad.Count == 0, $"{bad.Count} of {requests}:\n{string.Join('\n', bad.Take(30))}");
         Assert.Equal(before, Print());
+        _studio.Become(_studio.Cookie);
         await _studio.ClientAsync("Everybody's next tap");
     }
 

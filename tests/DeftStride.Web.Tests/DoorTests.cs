@@ -66,40 +66,8 @@ public sealed class DoorTests : IDisposable
 
     private static string Sentence(JsonNode? said) => Text(said, "detail");
 
-    /// <summary>Invites somebody and lets them in; gives their cookie.</summary>
-    private async Task<string> JoinAsync(string name, string role, bool onlyOwn = false, bool pictures = false)
-    {
-        var code = Text(
-            await _studio.PostAsync(
-                "/api/invitations",
-                new
-                {
-                    id = Guid.CreateVersion7(),
-                    role,
-                    name,
-                    onlyOwn,
-                    pictures,
-                }
-            ),
-            "code"
-        );
-        using var http = Browser();
-        var found = await AskAsync(http, "/api/door/code", new { code, device = "a tablet" });
-        Assert.Equal((HttpStatusCode.OK, name), (found.Status, Text(found.Said, "name")));
-        var joined = await AskAsync(
-            http,
-            "/api/door/join",
-            new
-            {
-                code,
-                name,
-                passphrase = Passphrase,
-                device = "a tablet",
-            }
-        );
-        Assert.Equal(HttpStatusCode.NoContent, joined.Status);
-        return joined.Cookie;
-    }
+    private Task<string> JoinAsync(string name, string role, bool onlyOwn = false, bool pictures = false) =>
+        _studio.InvitedAsync(name, role, Passphrase, onlyOwn, pictures);
 
     private async Task<string> ClientCookieAsync(Guid client)
     {
@@ -198,9 +166,18 @@ public sealed class DoorTests : IDisposable
         var cookie = await JoinAsync("Tobin Marl", "coach", onlyOwn: true);
         var check = Text(await _studio.CheckAsync(other, 5, 24), "id");
         var picture = await _studio.PictureAsync(other);
-        _studio.Sql(
-            $"UPDATE Clients SET CoachId = (SELECT Id FROM Coaches WHERE Name = 'Tobin Marl') WHERE upper(Id) = upper('{mine}')"
+        var tobin = Text(
+            (await _studio.GetAsync("/api/people")).AsArray().Single(p => Text(p, "name") == "Tobin Marl"),
+            "coachId"
         );
+        object HandOver(string? coach, long version) =>
+            new
+            {
+                operationId = Guid.CreateVersion7(),
+                version,
+                coachId = coach,
+            };
+        await _studio.SendAsync(HttpMethod.Put, $"/api/clients/{mine}/coach", HandOver(tobin, 1));
         using var own = Browser(cookie);
         using var client = Browser(await ClientCookieAsync(mine));
         Assert.Equal(
@@ -237,6 +214,34 @@ public sealed class DoorTests : IDisposable
         }
 
         Assert.Equal(HttpStatusCode.OK, await StatusAsync(own, $"/api/clients/{mine}"));
+        // Nobody gives away what is theirs to look after, or takes what is not.
+        Assert.Equal(
+            HttpStatusCode.Forbidden,
+            (await AskAsync(own, $"/api/clients/{mine}/coach", HandOver(null, 2), HttpMethod.Put)).Status
+        );
+        // Whom they meet is theirs from then on.
+        Assert.Equal(
+            HttpStatusCode.OK,
+            (
+                await AskAsync(
+                    own,
+                    "/api/clients",
+                    new
+                    {
+                        operationId = Guid.CreateVersion7(),
+                        id = Guid.CreateVersion7(),
+                        name = "Corin Vale",
+                        goal = "",
+                        school = (string?)null,
+                    }
+                )
+            ).Status
+        );
+        Assert.Contains(
+            "Corin Vale",
+            await own.GetStringAsync(new Uri("/api/clients", UriKind.Relative)),
+            StringComparison.Ordinal
+        );
         // Nor is anything kept about another one.
         Assert.Equal(
             HttpStatusCode.NotFound,
@@ -384,8 +389,7 @@ public sealed class DoorTests : IDisposable
         var taken = await AskAsync(_studio.Http, "/api/door/take-over", new { personId = person, pin = "4817" });
         Assert.Equal(HttpStatusCode.NoContent, taken.Status);
         Assert.Equal(HttpStatusCode.Unauthorized, await StatusAsync(_studio.Http, "/api/floor"));
-        _studio.Http.DefaultRequestHeaders.Remove("Cookie");
-        _studio.Http.DefaultRequestHeaders.Add("Cookie", taken.Cookie);
+        _studio.Become(taken.Cookie);
         Assert.Equal("Tobin Marl", Text(await _studio.CheckAsync(client, 3, 4), "coach"));
         // Without a sign-in nobody takes anything over, and five wrong numbers shut it for a while.
         using var nobody = Browser();

@@ -95,6 +95,53 @@ public sealed class StudioUnderTest : IDisposable
     /// <summary>The owner's cookie as a browser sends it; empty where nobody is signed in.</summary>
     public string Cookie { get; private set; } = "";
 
+    /// <summary>Invites somebody and lets them in.</summary>
+    /// <returns>Their cookie.</returns>
+    public async Task<string> InvitedAsync(
+        string name,
+        string role,
+        string passphrase,
+        bool onlyOwn = false,
+        bool pictures = false
+    )
+    {
+        var code = Text(
+            await PostAsync(
+                "/api/invitations",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    role,
+                    name,
+                    onlyOwn,
+                    pictures,
+                }
+            ),
+            "code"
+        );
+        using var http = Server.CreateClient(new WebApplicationFactoryClientOptions { HandleCookies = false });
+        using var joined = await http.PostAsJsonAsync(
+            new Uri("/api/door/join", UriKind.Relative),
+            new
+            {
+                code,
+                name,
+                passphrase,
+                device = "a tablet",
+            }
+        );
+        Assert.Equal(HttpStatusCode.NoContent, joined.StatusCode);
+        return joined.Headers.GetValues("Set-Cookie").Single().Split(';')[0];
+    }
+
+    /// <summary>From here on <see cref="Http"/> is whoever a cookie names; nobody where it is empty.</summary>
+    public void Become(string cookie)
+    {
+        Http.DefaultRequestHeaders.Remove("Cookie");
+        if (cookie.Length > 0)
+            Http.DefaultRequestHeaders.Add("Cookie", cookie);
+    }
+
     /// <summary>Opens sockets, signed in as <see cref="Http"/> is.</summary>
     internal WebSocketClient Sockets()
     {

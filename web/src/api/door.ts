@@ -35,7 +35,19 @@ function noteDoor(door: Schema['DoorView']) {
   );
 }
 
-type Way = 'owner' | 'sign-in' | 'demo' | 'code' | 'join' | 'take-over' | 'sign-out' | 'sign-out-everywhere';
+type Way =
+  | 'owner'
+  | 'sign-in'
+  | 'passkey-options'
+  | 'passkey'
+  | 'passkeys/options'
+  | 'passkeys'
+  | 'demo'
+  | 'code'
+  | 'join'
+  | 'take-over'
+  | 'sign-out'
+  | 'sign-out-everywhere';
 
 /**
  * Asks at the door. Never by way of the outbox: a passphrase is kept nowhere, and an answer that is lost is asked for again by
@@ -81,6 +93,35 @@ export async function makeOwner(said: { name: string; passphrase: string; coachI
 export async function signIn(said: { name: string; passphrase: string }) {
   await ask('POST', 'sign-in', { ...said, device: device() });
   enter();
+}
+
+/** Whether this browser has keys of its own that the studio can take: over https and on localhost. */
+export const hasPasskeys = () =>
+  'PublicKeyCredential' in window &&
+  'parseCreationOptionsFromJSON' in PublicKeyCredential &&
+  (location.protocol === 'https:' || location.hostname === 'localhost');
+
+/** What somebody hears who turned the browser's own question down. */
+const passed = (error: unknown): never => {
+  if (error instanceof DOMException) throw new Error('The browser gave no key. Try again, or use your passphrase.');
+  throw error;
+};
+
+/** Signs in by a key of this device. */
+export async function signInByPasskey() {
+  const { options } = (await ask('POST', 'passkey-options', {})) as Schema['PasskeyOptionsView'];
+  const publicKey = PublicKeyCredential.parseRequestOptionsFromJSON(JSON.parse(options));
+  const credential = (await navigator.credentials.get({ publicKey }).catch(passed)) as PublicKeyCredential;
+  await ask('POST', 'passkey', { credential: JSON.stringify(credential.toJSON()), device: device() });
+  enter();
+}
+
+/** Adds a key of this device. */
+export async function addPasskey() {
+  const { options } = (await ask('POST', 'passkeys/options', {})) as Schema['PasskeyOptionsView'];
+  const publicKey = PublicKeyCredential.parseCreationOptionsFromJSON(JSON.parse(options));
+  const credential = (await navigator.credentials.create({ publicKey }).catch(passed)) as PublicKeyCredential;
+  await ask('POST', 'passkeys', { credential: JSON.stringify(credential.toJSON()), device: device() });
 }
 
 export async function tryOut(personId: string) {

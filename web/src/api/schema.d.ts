@@ -340,6 +340,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{id}/coach": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["handOverClient"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{id}/intake": {
         parameters: {
             query?: never;
@@ -814,6 +830,70 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["makeOwner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/passkey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["signInByPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/passkey-options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["askPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/passkeys": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addPasskey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/passkeys/options": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["offerPasskey"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2080,6 +2160,8 @@ export interface components {
             school: null | components["schemas"]["SchoolCode"];
         };
         ClientDetails: {
+            /** Format: uuid */
+            coachId?: null | string;
             goal: string;
             /** Format: double */
             heelWedgeDegrees: number;
@@ -2774,6 +2856,15 @@ export interface components {
             pattern: null | components["schemas"]["StillDto"];
             /** Format: int32 */
             still: number;
+        };
+        /** @description Hands a client to a coach, or to nobody in particular. */
+        HandOver: {
+            /** Format: uuid */
+            coachId: null | string;
+            /** Format: uuid */
+            operationId: string;
+            /** Format: int64 */
+            version: number;
         };
         /** @description Whether the studio can be worked with. While it is being opened the door answers instead. */
         HealthView: {
@@ -3660,11 +3751,13 @@ export interface components {
         /** @description What a client sees of themselves: when they come next, how each exercise is set up for them, what they did lately. */
         OwnView: {
             cards: components["schemas"]["OwnCardView"][];
+            days: components["schemas"]["DayOrder"];
             done: components["schemas"]["OwnDoneView"][];
             emergency: string;
             goal: string;
             name: string;
             visits: components["schemas"]["OwnVisitView"][];
+            wallClock: components["schemas"]["WallClock"];
         };
         OwnVisitView: {
             exercise: string;
@@ -3725,6 +3818,15 @@ export interface components {
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];
+        };
+        /** @description What a browser is asked for, in the form that the browser reads. */
+        PasskeyOptionsView: {
+            options: string;
+        };
+        /** @description What a browser made with its key, as it says it itself. */
+        PasskeyRequest: {
+            credential: string;
+            device: string;
         };
         PassphraseChange: {
             old: string;
@@ -6146,6 +6248,32 @@ export interface operations {
             };
         };
     };
+    handOverClient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOver"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ClientDetails"];
+                };
+            };
+        };
+    };
     getIntake: {
         parameters: {
             query?: never;
@@ -6894,6 +7022,90 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    signInByPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    askPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyOptionsView"];
+                };
+            };
+        };
+    };
+    addPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PasskeyRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    offerPasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyOptionsView"];
+                };
             };
         };
     };

@@ -1,6 +1,7 @@
 import { useNavigate } from '@tanstack/react-router';
 import { useState } from 'react';
 import { useClients } from '@/api/queries';
+import { usePerson } from '@/device/person';
 import { Field } from '@/ui/Field';
 import { Sheet } from '@/ui/Sheet';
 
@@ -15,13 +16,14 @@ export function FindClient({ open, onOpenChange }: { open: boolean; onOpenChange
 function Finder({ done }: { done: () => void }) {
   const clients = useClients();
   const navigate = useNavigate();
+  const coaches = usePerson()?.coaches === true;
   const [text, setText] = useState('');
   const match = (all: { id: string; name: string }[]) =>
     all.filter((c) => c.name.toLowerCase().includes(text.trim().toLowerCase())).slice(0, 12);
   const found = match(clients.data ?? []);
   const go = (id: string) => {
     done();
-    void navigate({ to: '/clients/$clientId', params: { clientId: id } });
+    void navigate({ to: coaches ? '/clients/$clientId' : '/clients/$clientId/session', params: { clientId: id } });
   };
   // A fast hand presses Enter before the list is there: the list is waited for, the key is not lost.
   const first = async () => {

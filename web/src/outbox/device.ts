@@ -2,7 +2,7 @@ import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { isReachable, isStudio, noteAnswer, noteSilence, onConnection } from '@/device/connection';
 import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
-import { actingCoach, onPerson, setPerson, signedIn, usePerson } from '@/device/person';
+import { actingCoach, onPerson, setPerson, usePerson } from '@/device/person';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence } from './outbox';
 import { sendPieces } from './pieces';
@@ -86,7 +86,7 @@ export async function openOutbox() {
     leader,
     channel: channel(),
     online: isReachable,
-    mine: (entry) => signedIn() !== null && (entry.coach === null || entry.coach === actingCoach()),
+    mine: (entry) => actingCoach() !== null && (entry.coach === null || entry.coach === actingCoach()),
     now: Date.now,
     after: (ms, act) => void setTimeout(act, ms),
     random: Math.random,

@@ -176,7 +176,7 @@ const kinds: Kind[] = [
   },
   {
     method: 'PUT',
-    path: new RegExp(`^/api/clients/${ID}(/intake)?$`),
+    path: new RegExp(`^/api/clients/${ID}(/intake|/coach)?$`),
     of: ([id = '', what = '']) => ({
       kind: 'clientChange',
       words: 'a change to a client',
@@ -289,8 +289,9 @@ const kinds: Kind[] = [
   },
 ];
 
-/** Requests that work something out and keep nothing: they are asked again by whoever asks. */
-const asks = /^\/api\/(compute\/|checks\/[^/]+\/recommendation|devices\/|calendars$|logs\/import)/;
+/** Requests that work something out and keep nothing, or that whoever stands there asks again: who comes in waits on no device. */
+const asks =
+  /^\/api\/(door\/|people\/|invitations$|client-codes$|compute\/|checks\/[^/]+\/recommendation|devices\/|calendars$|logs\/import)/;
 
 /** Whether a request writes something that must not be lost. */
 export const writes = (method: string, path: string) => method !== 'GET' && method !== 'HEAD' && !asks.test(path);

@@ -15,6 +15,7 @@ using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Access;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
@@ -53,7 +54,9 @@ internal sealed record ClientDetails(
     double? RightAnkleDegrees,
     double HeelWedgeDegrees,
     bool PictureConsent,
-    long Version
+    long Version,
+    // Not in answers that were kept before clients were anybody's.
+    Guid? CoachId = null
 )
 {
     public static ClientDetails Of(ClientRecord c) =>
@@ -66,9 +69,13 @@ internal sealed record ClientDetails(
             c.RightAnkleDegrees,
             c.HeelWedgeDegrees,
             c.PictureConsentAt is not null,
-            c.Version
+            c.Version,
+            c.CoachId
         );
 }
+
+/// <summary>Hands a client to a coach, or to nobody in particular.</summary>
+internal sealed record HandOver(Guid OperationId, long Version, Guid? CoachId);
 
 /// <summary>How a cue has done for a client: counted, and what may be expected of it given the whole studio's trials of it.</summary>
 internal sealed record CueView(
@@ -133,16 +140,17 @@ internal sealed record ClientView(
 
 internal static class ClientEndpoints
 {
-    public static void MapWriting(IEndpointRouteBuilder api)
+    public static void MapRecords(IEndpointRouteBuilder api)
     {
         api.MapPost("/clients", AddAsync).WithName("addClient").InTurn();
+        api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient");
         api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient").InTurn();
+        api.MapPut("/clients/{id:guid}/coach", HandOverAsync).WithName("handOverClient").InTurn();
     }
 
     public static void Map(IEndpointRouteBuilder api)
     {
         api.MapGet("/clients", ListAsync).WithName("listClients");
-        api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient");
     }
 
     private static async Task<Ok<List<ClientSummary>>> ListAsync(
@@ -162,12 +170,49 @@ internal static class ClientEndpoints
         );
     }
 
-    private static async Task<Ok<ClientDetails>> AddAsync(
-        ClientCreation request,
+    /// <summary>Whoever sees all clients says whose one is; whoever sees only their own gives none away.</summary>
+    private static async Task<Ok<ClientDetails>> HandOverAsync(
+        Guid id,
+        HandOver request,
+        HttpContext http,
+        StudioContext db,
+        StudioScope scope,
         RecordChanger changer,
         CancellationToken stop
     )
     {
+        if (Visitor.Of(http) is not { OnlyOwn: false })
+            throw new HttpRefusal(
+                StatusCodes.Status403Forbidden,
+                "Whoever coaches only their own clients hands none over. Ask the owner."
+            );
+        var client = await scope.ClientAsync(id, stop);
+        if (
+            request.CoachId is { } coach
+            && !await db.Coaches.AnyAsync(c => c.Id == coach && c.StudioId == client.StudioId, stop)
+        )
+            throw Refusal.BadInput("coachId", "This coach is not on record. Reload the page and choose again.");
+        return TypedResults.Ok(
+            await changer.ChangeAsync(
+                request.OperationId,
+                request,
+                client,
+                request.Version,
+                c => c.CoachId = request.CoachId,
+                ClientDetails.Of,
+                stop
+            )
+        );
+    }
+
+    private static async Task<Ok<ClientDetails>> AddAsync(
+        ClientCreation request,
+        StudioScope scope,
+        RecordChanger changer,
+        CancellationToken stop
+    )
+    {
+        var coach = await scope.CoachIdAsync(stop);
         var name = Text.Required("name", request.Name, "Give the client a name.");
         var goal = Text.Optional("goal", request.Goal);
         return TypedResults.Ok(
@@ -182,6 +227,8 @@ internal static class ClientEndpoints
                             Name = name,
                             Goal = goal,
                             School = request.School,
+                            // Whose client it is: whoever met them.
+                            CoachId = coach,
                         }
                     ),
                 ClientDetails.Of,

@@ -349,8 +349,10 @@ internal static class DoorEndpoints
         return TypedResults.NoContent();
     }
 
-    private static string From(HttpContext http) => http.Connection.RemoteIpAddress?.ToString() ?? "here";
+    /// <summary>Where a request comes from, for counting tries.</summary>
+    public static string From(HttpContext http) => http.Connection.RemoteIpAddress?.ToString() ?? "here";
 
-    private static string Device(string given) =>
+    /// <summary>What a device calls itself.</summary>
+    public static string Device(string given) =>
         Text.Optional("device", given) is { Length: > 0 } device ? device : "a device";
 }

@@ -114,6 +114,18 @@ internal sealed class DoorKeeper(
         return await EnterAsync(studio, person.Id, person.Id, null, false, device, SignIns.Lasts, stop);
     }
 
+    /// <summary>Signs in whoever a key of the device was found to be.</summary>
+    public async Task<Guid> SignInByPasskeyAsync(PersonRecord person, string device, CancellationToken stop)
+    {
+        var studio = await scope.StudioAsync(stop);
+        db.Deeds.Add(deeds.Line(Deed.SignedIn, studio.Id, person.CoachId, device, "passkey"));
+        return await EnterAsync(studio, person.Id, person.Id, null, false, device, SignIns.Lasts, stop);
+    }
+
+    /// <summary>Takes away the keys by which a person came in, to be saved.</summary>
+    public async Task ForgetPasskeysAsync(Guid person, CancellationToken stop) =>
+        db.RemoveRange(await db.Set<IdentityUserPasskey<Guid>>().Where(k => k.UserId == person).ToListAsync(stop));
+
     /// <summary>One tap, for people who were made up.</summary>
     public async Task<Guid> TryOutAsync(Guid personId, string device, Visitor? here, CancellationToken stop)
     {
@@ -211,6 +223,7 @@ internal sealed class DoorKeeper(
         invitation.UsedAt = scope.Now;
         // Whatever was open before with the old passphrase is not any more.
         await EndAllAsync(person.Id, stop);
+        await ForgetPasskeysAsync(person.Id, stop);
         db.Deeds.Add(deeds.Line(Deed.InvitationUsed, studio.Id, coach.Id, device, invitation.Role.ToString()));
         return await EnterAsync(studio, person.Id, person.Id, null, false, device, SignIns.Lasts, stop);
     }

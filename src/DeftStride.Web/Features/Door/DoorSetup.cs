@@ -32,7 +32,8 @@ internal static class DoorSetup
         services.Configure<PasswordHasherOptions>(o => o.IterationCount = Rounds);
         services
             .AddIdentityCore<PersonRecord>(o => o.User.AllowedUserNameCharacters = "")
-            .AddEntityFrameworkStores<StudioContext>();
+            .AddEntityFrameworkStores<StudioContext>()
+            .AddSignInManager();
         services
             .AddAuthentication(IdentityConstants.ApplicationScheme)
             .AddCookie(
@@ -50,6 +51,21 @@ internal static class DoorSetup
                     o.SlidingExpiration = false;
                     o.Events.OnValidatePrincipal = c =>
                         c.HttpContext.RequestServices.GetRequiredService<SignIns>().ValidateAsync(c);
+                }
+            );
+        // What a browser was asked for, until it answers.
+        services
+            .AddAuthentication()
+            .AddCookie(
+                IdentityConstants.TwoFactorUserIdScheme,
+                o =>
+                {
+                    o.Cookie.Name = "deft-key";
+                    o.Cookie.HttpOnly = true;
+                    o.Cookie.SameSite = SameSiteMode.Strict;
+                    o.Cookie.SecurePolicy = CookieSecurePolicy.SameAsRequest;
+                    o.Cookie.IsEssential = true;
+                    o.ExpireTimeSpan = TimeSpan.FromMinutes(5);
                 }
             );
         services.AddAuthorization(Policies.Configure);

@@ -1,4 +1,5 @@
 using DeftStride.Core.Exercises;
+using DeftStride.Core.Telling;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Studio.Bench;
@@ -24,7 +25,9 @@ internal sealed record OwnView(
     [property: AsWritten] string Emergency,
     IReadOnlyList<OwnVisitView> Visits,
     IReadOnlyList<OwnCardView> Cards,
-    IReadOnlyList<OwnDoneView> Done
+    IReadOnlyList<OwnDoneView> Done,
+    DayOrder Days,
+    WallClock WallClock
 );
 
 /// <summary>A client's own page. Nothing here takes an id: whose page it is, the sign-in says.</summary>
@@ -32,6 +35,7 @@ internal static class OwnEndpoints
 {
     private const int MostVisits = 8;
     private const int MostDone = 12;
+    private static readonly TimeSpan VisitLasts = TimeSpan.FromHours(1);
 
     public static void Map(IEndpointRouteBuilder api) => api.MapGet("/own", GetAsync).WithName("getOwn");
 
@@ -45,7 +49,8 @@ internal static class OwnEndpoints
     {
         var studio = await scope.StudioAsync(stop);
         var client = await scope.ClientAsync(Visitor.Of(http)!.Client!.Value, stop);
-        var (from, _, _) = await scope.DayAsync(stop);
+        // A visit that has begun is not over yet.
+        var from = scope.Now - VisitLasts;
         var visits = await db
             .Sessions.AsNoTracking()
             .Where(s => s.ClientId == client.Id && s.StartsAt >= from && s.ClosedAt == null)
@@ -75,7 +80,9 @@ internal static class OwnEndpoints
                         Exercise.Find(c.ExerciseId)?.LookFor ?? []
                     )),
                 ],
-                done.ConvertAll(d => new OwnDoneView(d.Day, Name(d.ExerciseId)))
+                done.ConvertAll(d => new OwnDoneView(d.Day, Name(d.ExerciseId))),
+                Telling.Of(studio).Days,
+                Telling.Of(studio).Clock
             )
         );
     }

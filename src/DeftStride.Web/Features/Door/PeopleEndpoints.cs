@@ -276,6 +276,7 @@ internal static class PeopleEndpoints
             person.PasswordHash = null;
             person.PinHash = null;
             await keeper.EndAllAsync(person.Id, stop);
+            await keeper.ForgetPasskeysAsync(person.Id, stop);
             db.Deeds.Add(
                 deeds.Line(
                     Deed.Removed,

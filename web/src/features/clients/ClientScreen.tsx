@@ -10,6 +10,7 @@ import { openClient } from '@/device/openClients';
 import { hasDropped, takeBack } from '@/features/check/dropped';
 import { Wedges } from '@/features/check/Wedges';
 import { ClientCode } from '@/features/door/ClientCode';
+import { WhoseClient } from '@/features/door/WhoseClient';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
 import { Button } from '@/ui/Button';
@@ -277,6 +278,7 @@ export function ClientScreen() {
           </section>
         </div>
       )}
+      <WhoseClient client={person} />
     </div>
   );
 }

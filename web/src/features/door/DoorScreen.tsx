@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { type FormEvent, type ReactNode, useState } from 'react';
 import type { Schema } from '@/api/client';
-import { join, makeOwner, openCode, signIn, tryOut } from '@/api/door';
+import { hasPasskeys, join, makeOwner, openCode, signIn, signInByPasskey, tryOut } from '@/api/door';
 import { useOutbox } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -149,6 +149,7 @@ function SignIn({ door, onCode }: { door: Door; onCode: () => void }) {
   const [name, setName] = useState('');
   const [passphrase, setPassphrase] = useState('');
   const come = useMutation({ mutationFn: () => signIn({ name, passphrase }) });
+  const byKey = useMutation({ mutationFn: signInByPasskey });
   const tried = useMutation({ mutationFn: tryOut });
   if (door.madeUp.length > 0)
     return (
@@ -202,11 +203,16 @@ function SignIn({ door, onCode }: { door: Door; onCode: () => void }) {
           error={come.error}
           field="passphrase"
         />
-        <Trouble error={come.error} beside={['name', 'passphrase']} />
+        <Trouble error={come.error ?? byKey.error} beside={['name', 'passphrase']} />
         <div className="flex flex-wrap items-center gap-3">
           <Button kind="act" type="submit" className="text-lead!" disabled={come.isPending}>
             Sign in
           </Button>
+          {hasPasskeys() && (
+            <Button disabled={byKey.isPending} onClick={() => byKey.mutate()}>
+              With a key of this device
+            </Button>
+          )}
           <Button kind="quiet" onClick={onCode}>
             I have a code
           </Button>

@@ -4,11 +4,13 @@ import { ownQuery } from '@/api/options';
 import { SetupCard } from '@/features/bench/SetupCard';
 import { Button } from '@/ui/Button';
 import { Trouble, Waiting } from '@/ui/Notice';
-import { day, dayAndTime } from '@/words/dates';
+import { day, dayAndTime, readAs } from '@/words/dates';
 
 /** A client's own page: when they come next, how it is set up for them, what they did lately. Nothing of anybody else. */
 export function OwnScreen() {
   const own = useQuery(ownQuery);
+  // Before anything below says a day or a time.
+  readAs(own.data);
   const leave = useMutation({ mutationFn: () => signOut() });
   if (!own.data) return <Waiting what="your page" error={own.error} />;
   const { name, goal, visits, cards, done, emergency } = own.data;

@@ -1,7 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Schema } from '@/api/client';
-import { changePassphrase, changePin, signOut, takeOver, tryOut, useDoor } from '@/api/door';
+import { addPasskey, changePassphrase, changePin, hasPasskeys, signOut, takeOver, tryOut, useDoor } from '@/api/door';
 import { usePerson } from '@/device/person';
 import { useOutbox } from '@/outbox/device';
 import { Button } from '@/ui/Button';
@@ -16,6 +16,7 @@ export function PersonSheet({ open, onOpenChange }: { open: boolean; onOpenChang
   const door = useDoor();
   const waiting = useOutbox().filter((e) => e.state !== 'kept').length;
   const leave = useMutation({ mutationFn: (everywhere: boolean) => signOut(everywhere) });
+  const key = useMutation({ mutationFn: addPasskey });
   const [own, setOwn] = useState<'pin' | 'passphrase' | null>(null);
   if (!person) return null;
   const others = (door.data?.people ?? []).filter((p) => p.id !== person.personId);
@@ -48,6 +49,12 @@ export function PersonSheet({ open, onOpenChange }: { open: boolean; onOpenChang
             <Button kind="quiet" onClick={() => setOwn('passphrase')}>
               Change my passphrase
             </Button>
+            {hasPasskeys() && (
+              <Button kind="quiet" disabled={key.isPending} onClick={() => key.mutate()}>
+                {key.isSuccess ? 'This device’s key opens the studio now' : 'Sign in by a key of this device'}
+              </Button>
+            )}
+            <Trouble error={key.error} />
           </div>
         )}
       </section>
