@@ -400,7 +400,8 @@ public sealed class AtTheDoorTests(Xunit.Abstractions.ITestOutputHelper output) 
         );
         Assert.All(statuses, s => Assert.True(s is HttpStatusCode.OK or HttpStatusCode.ServiceUnavailable, $"{s}"));
         output.WriteLine($"{file.Length / 1_000_000} MB each; memory after: {server.ResidentBytes / 1_000_000} MB");
-        Assert.InRange(server.ResidentBytes, 1, 400_000_000);
+        // About 400 MB, a part of it the people and their keys.
+        Assert.InRange(server.ResidentBytes, 1, 440_000_000);
     }
 
     /// <summary>A picture that no encoder makes small: of 6 megapixels, in a long run of 24.</summary>

@@ -45,7 +45,7 @@ const GROUPS: { value: Deed | ''; text: string }[] = [
   { value: 'tookOver', text: 'Taken over' },
 ];
 
-const pick = 'h-11 rounded-[10px] border border-edge bg-paper px-3 text-body';
+const pick = 'h-11 rounded-[10px] border border-edge bg-paper px-3 text-body pointer-coarse:text-entry';
 
 /** Who did what, newest first. */
 export function Deeds({ people }: { people: Schema['PersonView'][] }) {

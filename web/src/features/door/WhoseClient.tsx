@@ -29,7 +29,7 @@ export function WhoseClient({ client }: { client: Schema['ClientDetails'] }) {
       <label className="flex flex-wrap items-center gap-x-3 text-copy text-soft">
         Coached by
         <select
-          className="h-11 rounded-[10px] border border-edge bg-paper px-3 text-body text-ink"
+          className="h-11 rounded-[10px] border border-edge bg-paper px-3 text-body pointer-coarse:text-entry text-ink"
           value={client.coachId ?? ''}
           disabled={give.isPending}
           onChange={(e) => give.mutate(e.target.value || null)}
