@@ -101,7 +101,6 @@ builder.Services.AddSingleton(
         : TimeProvider.System
 );
 builder.Services.AddSingleton(folder);
-DoorSetup.Add(builder.Services, folder);
 builder.Services.AddSingleton(new PictureFolder(folder.Pictures));
 builder.Services.AddSingleton(new FilmFolder(folder.Films));
 builder.Services.AddHybridCache();
@@ -181,6 +180,7 @@ builder.Services.AddScoped<SpoiltData>();
 
 // The build runs this file to write the API description; it must not touch any data then.
 var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
+DoorSetup.Add(builder.Services, serving ? folder : null);
 if (serving)
 {
     builder.Services.AddHostedService<StudioStart>();

@@ -31,6 +31,7 @@ public sealed class ScreenTests
         {
             "/",
             "/studio",
+            "/people",
             "/plan",
             $"/clients/{Id("Bram")}/plan",
             $"/clients/{Id("Bram")}/log",

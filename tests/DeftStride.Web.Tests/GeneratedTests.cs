@@ -35,4 +35,11 @@ public sealed class GeneratedTests
             File.Delete(fresh);
         }
     }
+
+    [Fact]
+    public void The_build_that_writes_the_api_down_opens_no_studio()
+    {
+        // It starts the server's own file, beside which nothing of a studio may be left: no data, no keys.
+        Assert.False(Directory.Exists(Path.Combine(DeftStride.Browser.Checkout.Root, "src/DeftStride.Web/data")));
+    }
 }

@@ -65,6 +65,12 @@ public sealed record RearSurface(
 
     private const double Fine = 0.001;
 
+    // Millimetres in the first, wide step.
+    private const int Coarse = 10;
+
+    // A knee that stops higher than this is another exercise.
+    private const int MostHigherCentimetres = 30;
+
     // A tape is read to half a centimetre: a surface that much over still counts.
     private const double TapeMetres = 0.005;
 
@@ -123,7 +129,7 @@ public sealed record RearSurface(
                 _ => null,
             },
             kit.HasHeights || kit.RollMetres is not null
-                ? [.. Here(kit, contact).Select(h => Against(body, stance, contact, rear, h, highest))]
+                ? [.. Against(body, stance, contact, rear, Here(kit, contact), highest)]
                 : [],
             !body.SegmentsMeasured || (stops is { } joint && !rear.Of(TestOf(joint)).Measured)
         );
@@ -180,25 +186,42 @@ public sealed record RearSurface(
             : heights;
     }
 
-    private static RearHeight Against(
+    /// <summary>The heights that are here against one leg. How far it follows when the knee stops so much higher does not depend on the height, so it is found once for all of them.</summary>
+    private static IEnumerable<RearHeight> Against(
         Body body,
         SplitStance stance,
         RearContact contact,
         RangeOfMotion rear,
-        KitHeight height,
+        IEnumerable<KitHeight> heights,
         double highest
     )
     {
-        if (height.Metres <= highest + TapeMetres)
-            return new(height, true, null);
-        for (var up = 0.01; up <= 0.30; up += 0.01)
+        var reaches = new List<double>();
+        double ReachAt(int centimetres)
         {
-            var shallower = stance with { RearKneeMetres = stance.RearKneeMetres + up };
-            if (height.Metres <= Joints(body, shallower, contact, rear).Metres + TapeMetres)
-                return new(height, false, Math.Round(up, 2));
+            for (var next = reaches.Count + 1; next <= centimetres; next++)
+            {
+                var shallower = stance with { RearKneeMetres = stance.RearKneeMetres + (next / 100.0) };
+                reaches.Add(Joints(body, shallower, contact, rear).Metres);
+            }
+
+            return reaches[centimetres - 1];
         }
 
-        return new(height, false, null);
+        foreach (var height in heights)
+        {
+            if (height.Metres <= highest + TapeMetres)
+            {
+                yield return new(height, true, null);
+                continue;
+            }
+
+            int? up = Enumerable
+                .Range(1, MostHigherCentimetres)
+                .Cast<int?>()
+                .FirstOrDefault(cm => height.Metres <= ReachAt(cm!.Value) + TapeMetres);
+            yield return new(height, false, up / 100.0);
+        }
     }
 
     private static (double Metres, DemandedJoint? Stops) Highest(
@@ -251,17 +274,23 @@ public sealed record RearSurface(
             .FirstOrDefault();
     }
 
-    /// <summary>The highest surface in steps of a millimetre up to which all is well.</summary>
+    /// <summary>The highest surface in steps of a millimetre up to which all is well: by centimetres first, then within the one where it ends.</summary>
     private static double Reaches(Func<double, bool> well, double most)
     {
         var steps = (int)Math.Round(most / Fine);
-        for (var i = 0; i <= steps; i++)
+        for (var far = 0; ; far = Math.Min(steps, far + Coarse))
         {
-            if (!well(i * Fine))
-                return Math.Max(0, (i - 1) * Fine);
-        }
+            if (!well(far * Fine))
+            {
+                var first = Math.Max(0, far - Coarse);
+                while (well(first * Fine))
+                    first++;
+                return Math.Max(0, (first - 1) * Fine);
+            }
 
-        return most;
+            if (far == steps)
+                return most;
+        }
     }
 
     /// <summary>How far the ankle points with the foot along a top: 180° less the shank's angle from vertical, less the slope.</summary>

@@ -4,7 +4,7 @@ import { useStudio } from '@/api/queries';
 import { useFocus } from '@/device/focus';
 import { useShortcuts } from '@/device/keys';
 import { closeClient, useOpenClients } from '@/device/openClients';
-import { type Person, usePerson } from '@/device/person';
+import { doing, type Person, usePerson } from '@/device/person';
 import { useRelease } from '@/device/release';
 import { setTheme, type Theme, useTheme } from '@/device/theme';
 import { PersonSheet } from '@/features/door/PersonSheet';
@@ -89,6 +89,8 @@ function useTitle() {
     document.title = title;
   }, [title]);
 }
+
+const capital = (word: string) => `${word.charAt(0).toUpperCase()}${word.slice(1)}`;
 
 type SpineProps = { whole: boolean; onFind: () => void; onKeys: () => void; onWho: () => void };
 
@@ -177,10 +179,10 @@ function Spine({ whole, onFind, onKeys, onWho }: SpineProps) {
         <button
           type="button"
           onClick={onWho}
-          aria-label={`Coaching ${person.name.split(' ')[0]}: change`}
+          aria-label={`${capital(doing(person))} ${person.name.split(' ')[0]}: change`}
           className="min-h-11 min-w-11 px-2 py-1 text-center text-fine text-spine-soft hover:text-spine-ink max-sm:px-1"
         >
-          <span className="block max-md:sr-only">Coaching</span>{' '}
+          <span className="block max-md:sr-only">{capital(doing(person))}</span>{' '}
           <span className="block max-w-[76px] truncate font-semibold text-spine-ink">{person.name.split(' ')[0]}</span>
         </button>
       )}

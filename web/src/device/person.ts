@@ -49,6 +49,12 @@ export const onPerson = (listener: () => void) => {
   return () => void listeners.delete(listener);
 };
 
+/** Whether whoever is in may change what counts for the whole studio. */
+export const useOwns = () => usePerson()?.owns === true;
+
+/** What whoever is in does here: assistants help, the others coach. */
+export const doing = (person: Person) => (person.role === 'assistant' ? 'helping' : 'coaching');
+
 export const usePerson = () => useSyncExternalStore(onPerson, signedIn);
 
 /** Stays on a device whoever signs out: what it is, and how bright. */

@@ -1,6 +1,8 @@
+using DeftStride.Core.Deciding;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Features.Library;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
@@ -64,17 +66,28 @@ internal static class DeedEndpoints
         if (deed is null or Deed.SettingChanged)
             lines.AddRange(
                 (
-                    await Facts(db.Edits, studio.Id, to, coach)
+                    await Facts(db.Edits.Where(e => EditWords.Settings.Contains(e.Kind)), studio.Id, to, coach)
                         .Select(e => new
                         {
                             e.RecordedAt,
                             e.CoachId,
                             e.Kind,
                             e.Subject,
+                            e.At,
                         })
                         .ToListAsync(stop)
                 ).Select(e =>
-                    (e.RecordedAt, Deed.SettingChanged, (Guid?)e.CoachId, (Guid?)null, $"{e.Kind}: {e.Subject}", "")
+                    (
+                        e.RecordedAt,
+                        Deed.SettingChanged,
+                        (Guid?)e.CoachId,
+                        // What it was set for may be an exercise: no client of that id is found then.
+                        Guid.TryParse(e.At, out var whose)
+                            ? (Guid?)whose
+                            : null,
+                        EditWords.Of(e.Kind, e.Subject),
+                        ""
+                    )
                 )
             );
         if (deed is null or Deed.Overruled)
@@ -89,7 +102,16 @@ internal static class DeedEndpoints
                             d.RuleId,
                         })
                         .ToListAsync(stop)
-                ).Select(d => (d.RecordedAt, Deed.Overruled, (Guid?)d.CoachId, (Guid?)d.ClientId, d.RuleId, ""))
+                ).Select(d =>
+                    (
+                        d.RecordedAt,
+                        Deed.Overruled,
+                        (Guid?)d.CoachId,
+                        (Guid?)d.ClientId,
+                        DecisionRule.InOrder.FirstOrDefault(r => r.Id == d.RuleId)?.Name ?? d.RuleId,
+                        ""
+                    )
+                )
             );
         var shown = lines.OrderByDescending(l => l.At).Take(Page).ToList();
         var coaches = await db.Coaches.ToDictionaryAsync(c => c.Id, c => c.Name, stop);
@@ -111,7 +133,7 @@ internal static class DeedEndpoints
     }
 
     private static IQueryable<T> Facts<T>(IQueryable<T> facts, Guid studio, DateTimeOffset to, Guid? coach)
-        where T : Fact =>
+        where T : Data.Records.Fact =>
         facts
             .AsNoTracking()
             .Where(f => f.StudioId == studio && f.RecordedAt < to && (coach == null || f.CoachId == coach))

@@ -17,18 +17,12 @@ internal sealed class DoorKeeper(
     StudioScope scope,
     SignIns signIns,
     Tries tries,
+    Strangers strangers,
     DeedLog deeds,
     IPasswordHasher<PersonRecord> hasher,
     ILookupNormalizer names
 )
 {
-    /// <summary>Wrong passphrases or numbers before a way in is shut for a while.</summary>
-    public const int MostFailures = 5;
-
-    /// <summary>How long it is shut the first time; each failure after that doubles it.</summary>
-    public static readonly TimeSpan FirstLock = TimeSpan.FromMinutes(5);
-
-    private static readonly TimeSpan LongestLock = TimeSpan.FromHours(8);
     private static readonly TimeSpan InvitationLasts = TimeSpan.FromDays(7);
     private static readonly TimeSpan ClientCodeLasts = TimeSpan.FromDays(30);
 
@@ -82,7 +76,9 @@ internal sealed class DoorKeeper(
         );
         if (person is null)
         {
-            // As long as for a name that is there.
+            // As long as for a name that is there, and shut like one.
+            if (strangers.Tried(normal, scope.Now) is { } shut)
+                throw Shut(shut, "passphrases", "passphrase");
             hasher.VerifyHashedPassword(Nobody, NobodysHash(), passphrase);
             db.Deeds.Add(deeds.Line(Deed.SignInFailed, studio.Id, null, device));
             await db.SaveChangesAsync(stop);
@@ -90,15 +86,11 @@ internal sealed class DoorKeeper(
         }
 
         if (person.LockoutEnd is { } until && scope.Now < until)
-            throw new HttpRefusal(
-                StatusCodes.Status429TooManyRequests,
-                $"Too many wrong passphrases. Wait {Tries.Words(until - scope.Now)}, or ask the owner for a new way in.",
-                "passphrase"
-            );
+            throw Shut(until, "passphrases", "passphrase");
         if (hasher.VerifyHashedPassword(person, person.PasswordHash!, passphrase) == PasswordVerificationResult.Failed)
         {
             person.AccessFailedCount++;
-            if (Lock(person.AccessFailedCount) is { } wait)
+            if (Lockout.After(person.AccessFailedCount) is { } wait)
             {
                 person.LockoutEnd = scope.Now + wait;
                 db.Deeds.Add(deeds.Line(Deed.LockedOut, studio.Id, person.CoachId, device, "passphrase"));
@@ -149,15 +141,11 @@ internal sealed class DoorKeeper(
                 "There is no number for this person. They sign in with their passphrase once and set one under their name."
             );
         if (person.PinLockedUntil is { } until && scope.Now < until)
-            throw new HttpRefusal(
-                StatusCodes.Status429TooManyRequests,
-                $"Too many wrong numbers. Wait {Tries.Words(until - scope.Now)}, or sign in with the passphrase.",
-                "pin"
-            );
+            throw Shut(until, "numbers", "pin");
         if (hasher.VerifyHashedPassword(person, person.PinHash, pin) == PasswordVerificationResult.Failed)
         {
             person.PinFailures++;
-            if (Lock(person.PinFailures) is { } wait)
+            if (Lockout.After(person.PinFailures) is { } wait)
             {
                 person.PinLockedUntil = scope.Now + wait;
                 db.Deeds.Add(deeds.Line(Deed.LockedOut, studio.Id, person.CoachId, here.Device, "number"));
@@ -224,7 +212,15 @@ internal sealed class DoorKeeper(
         // Whatever was open before with the old passphrase is not any more.
         await EndAllAsync(person.Id, stop);
         await ForgetPasskeysAsync(person.Id, stop);
-        db.Deeds.Add(deeds.Line(Deed.InvitationUsed, studio.Id, coach.Id, device, invitation.Role.ToString()));
+        db.Deeds.Add(
+            deeds.Line(
+                Deed.InvitationUsed,
+                studio.Id,
+                coach.Id,
+                device,
+                $"as {invitation.Role.ToString().ToLowerInvariant()}"
+            )
+        );
         return await EnterAsync(studio, person.Id, person.Id, null, false, device, SignIns.Lasts, stop);
     }
 
@@ -260,7 +256,7 @@ internal sealed class DoorKeeper(
                 studio.Id,
                 invitation.ChangedBy,
                 device,
-                invitation.ClientId is null ? invitation.Role.ToString() : "",
+                invitation.ClientId is null ? $"as {invitation.Role.ToString().ToLowerInvariant()}" : "",
                 invitation.ClientId
             )
         );
@@ -351,14 +347,12 @@ internal sealed class DoorKeeper(
             throw Refusal.BadInput("old", "This is not your passphrase. Enter the one you sign in with.");
     }
 
-    /// <summary>How long a way in is shut after so many failures; null for not at all.</summary>
-    private static TimeSpan? Lock(int failures)
-    {
-        if (failures < MostFailures)
-            return null;
-        var doubled = FirstLock * Math.Pow(2, Math.Min(10, failures - MostFailures));
-        return doubled < LongestLock ? doubled : LongestLock;
-    }
+    private HttpRefusal Shut(DateTimeOffset until, string what, string field) =>
+        new(
+            StatusCodes.Status429TooManyRequests,
+            $"Too many wrong {what}. Wait {Tries.Words(until - scope.Now)}, or {(field == "pin" ? "sign in with the passphrase" : "ask the owner for a new way in")}.",
+            field
+        );
 
     private async Task<Guid> EnterAsync(
         StudioRecord studio,

@@ -22,13 +22,15 @@ internal static class DoorSetup
     /// <summary>Longer than any sign-in lasts: when it ends, the row says.</summary>
     private static readonly TimeSpan CookieStays = TimeSpan.FromDays(120);
 
-    public static void Add(IServiceCollection services, StudioFolder folder)
+    /// <param name="services">Where they go.</param>
+    /// <param name="folder">The studio's own folder: a cookie of another studio opens nothing. Null where no studio is opened; the keys are nowhere then.</param>
+    public static void Add(IServiceCollection services, StudioFolder? folder)
     {
-        services
-            .AddDataProtection()
-            .SetApplicationName("Deft Stride")
-            // In the studio's own folder: a cookie of another studio opens nothing.
-            .PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(folder.Path, "keys")));
+        var keys = services.AddDataProtection().SetApplicationName("Deft Stride");
+        if (folder is null)
+            keys.UseEphemeralDataProtectionProvider();
+        else
+            keys.PersistKeysToFileSystem(new DirectoryInfo(Path.Combine(folder.Path, "keys")));
         services.Configure<PasswordHasherOptions>(o => o.IterationCount = Rounds);
         services
             .AddIdentityCore<PersonRecord>(o => o.User.AllowedUserNameCharacters = "")
@@ -75,6 +77,7 @@ internal static class DoorSetup
         services.AddScoped<IClientReach>(s => s.GetRequiredService<RequestVisitor>());
         services.AddSingleton<SignIns>();
         services.AddSingleton<Tries>();
+        services.AddSingleton<Strangers>();
         services.AddSingleton<DeedLog>();
         services.AddScoped<DoorKeeper>();
     }

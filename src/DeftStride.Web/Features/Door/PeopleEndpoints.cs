@@ -243,7 +243,7 @@ internal static class PeopleEndpoints
                 person.StudioId,
                 await scope.CoachIdAsync(stop),
                 Visitor.Of(http)!.Device,
-                $"{person.UserName}: {request.Role}"
+                $"{person.UserName}, {request.Role.ToString().ToLowerInvariant()} now"
             )
         );
         await db.SaveChangesAsync(stop);

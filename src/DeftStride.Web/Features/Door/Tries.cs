@@ -12,7 +12,7 @@ internal sealed class Tries(TimeProvider clock)
     /// <summary>So many are remembered; beyond that those are forgotten that were let through again long since.</summary>
     private const int MostRemembered = 20_000;
 
-    private sealed record Bucket(double Left, DateTimeOffset At);
+    private sealed record Bucket(double Left, DateTimeOffset At, TimeSpan Refill);
 
     private readonly ConcurrentDictionary<string, Bucket> _left = [];
 
@@ -25,7 +25,7 @@ internal sealed class Tries(TimeProvider clock)
     public void Count(string key, int most, TimeSpan refill, string sentence)
     {
         if (_left.Count > MostRemembered)
-            Forget(refill);
+            Forget();
         var now = clock.GetUtcNow();
         var taken = false;
         var bucket = _left.AddOrUpdate(
@@ -33,7 +33,7 @@ internal sealed class Tries(TimeProvider clock)
             _ =>
             {
                 taken = true;
-                return new Bucket(most - 1, now);
+                return new Bucket(most - 1, now, refill);
             },
             (_, before) =>
             {
@@ -41,7 +41,7 @@ internal sealed class Tries(TimeProvider clock)
                 var passed = Math.Max(0, (now - before.At) / refill);
                 var left = Math.Min(most, before.Left + (most * passed));
                 taken = left >= 1;
-                return new Bucket(taken ? left - 1 : left, now);
+                return new Bucket(taken ? left - 1 : left, now, refill);
             }
         );
         if (taken)
@@ -65,12 +65,13 @@ internal sealed class Tries(TimeProvider clock)
             _ => FormattableString.Invariant($"{Math.Ceiling(wait.TotalHours):0} hours"),
         };
 
-    private void Forget(TimeSpan refill)
+    /// <summary>What is full again is as good as never tried.</summary>
+    private void Forget()
     {
-        var old = clock.GetUtcNow() - refill;
+        var now = clock.GetUtcNow();
         foreach (var (key, bucket) in _left)
         {
-            if (bucket.At < old)
+            if (bucket.At + bucket.Refill < now)
                 _left.TryRemove(key, out _);
         }
     }

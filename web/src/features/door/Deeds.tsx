@@ -7,30 +7,31 @@ import { day, time } from '@/words/dates';
 
 type Deed = Schema['Deed'];
 
-const WORDS: Record<Deed, string> = {
-  ownerMade: 'became the owner',
-  signedIn: 'signed in',
-  signInFailed: 'gave a wrong passphrase',
-  lockedOut: 'was locked out for a while',
-  signedOut: 'signed out',
-  signedOutEverywhere: 'signed out everywhere',
-  tookOver: 'took over by number',
-  passphraseChanged: 'changed the passphrase',
-  pinChanged: 'set a number',
-  passkeyAdded: 'added a passkey',
-  invited: 'invited somebody',
-  invitationUsed: 'came in by an invitation',
-  codeMade: 'made a code for',
-  codeUsed: 'opened their own page',
-  roleChanged: 'changed what somebody may do',
-  removed: 'closed a way in',
-  wayInMade: 'made a new way in on the machine',
-  pictureSeen: 'looked at a picture of',
-  filmSeen: 'watched a film of',
-  exported: 'took out',
-  erased: 'erased',
-  overruled: 'decided otherwise for',
-  settingChanged: 'changed a setting',
+/** What was done, and by which word whom it was about follows. */
+const WORDS: Record<Deed, [did: string, joins?: string]> = {
+  ownerMade: ['became the owner'],
+  signedIn: ['signed in'],
+  signInFailed: ['gave a wrong passphrase'],
+  lockedOut: ['was locked out for a while'],
+  signedOut: ['signed out'],
+  signedOutEverywhere: ['signed out everywhere'],
+  tookOver: ['took over by number'],
+  passphraseChanged: ['changed the passphrase'],
+  pinChanged: ['set a number'],
+  passkeyAdded: ['added a passkey'],
+  invited: ['invited somebody'],
+  invitationUsed: ['came in by an invitation'],
+  codeMade: ['made a code', 'for'],
+  codeUsed: ['opened their own page'],
+  roleChanged: ['changed what somebody may do'],
+  removed: ['closed a way in'],
+  wayInMade: ['got a new way in on the machine'],
+  pictureSeen: ['looked at a picture', 'of'],
+  filmSeen: ['watched a film', 'of'],
+  exported: ['took out a file', 'about'],
+  erased: ['erased'],
+  overruled: ['decided otherwise than recommended', 'for'],
+  settingChanged: ['changed a setting', 'for'],
 };
 
 const GROUPS: { value: Deed | ''; text: string }[] = [
@@ -103,8 +104,13 @@ export function Deeds({ people }: { people: Schema['PersonView'][] }) {
               <p className="border-t border-hair py-1.5 text-body" data-deed={line.deed}>
                 <span className="figure mr-3 text-copy text-soft">{time(new Date(line.at))}</span>
                 <span className="font-semibold">{line.who ?? (line.deed === 'codeUsed' ? line.client : 'Somebody')}</span>{' '}
-                {WORDS[line.deed]}
-                {line.client && line.deed !== 'codeUsed' && <span className="font-semibold"> {line.client}</span>}
+                {WORDS[line.deed][0]}
+                {line.client && WORDS[line.deed][1] && (
+                  <>
+                    {' '}
+                    {WORDS[line.deed][1]} <span className="font-semibold">{line.client}</span>
+                  </>
+                )}
                 {line.subject && <span className="text-soft"> · {line.subject}</span>}
                 {line.device && <span className="text-soft"> · {line.device}</span>}
               </p>

@@ -73,6 +73,43 @@ function Form({ onSubmit, children }: { onSubmit: () => void; children: ReactNod
 
 const WORDS = 'At least twelve characters. Three or four words that do not belong together are easy to keep in mind.';
 
+/** A name and a new passphrase: what somebody signs in with from here on. */
+function Named(is: {
+  name: string;
+  onName: (name: string) => void;
+  passphrase: string;
+  onPassphrase: (passphrase: string) => void;
+  error: unknown;
+}) {
+  return (
+    <>
+      <Field
+        label="Your name"
+        autoComplete="username"
+        required
+        value={is.name}
+        onChange={(e) => is.onName(e.target.value)}
+        hint="What you sign in with"
+        error={is.error}
+        field="name"
+      />
+      <Field
+        label="A passphrase"
+        type="password"
+        autoComplete="new-password"
+        required
+        autoFocus={is.name !== ''}
+        value={is.passphrase}
+        onChange={(e) => is.onPassphrase(e.target.value)}
+        hint={WORDS}
+        error={is.error}
+        field="passphrase"
+      />
+      <Trouble error={is.error} beside={['name', 'passphrase']} />
+    </>
+  );
+}
+
 /** The first start: an owner is made on the machine itself. */
 function First({ door }: { door: Door }) {
   const [name, setName] = useState('');
@@ -115,28 +152,7 @@ function First({ door }: { door: Door }) {
             </div>
           </fieldset>
         )}
-        <Field
-          label="Your name"
-          autoComplete="username"
-          required
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-          hint="What you sign in with"
-          error={make.error}
-          field="name"
-        />
-        <Field
-          label="A passphrase"
-          type="password"
-          autoComplete="new-password"
-          required
-          value={passphrase}
-          onChange={(e) => setPassphrase(e.target.value)}
-          hint={WORDS}
-          error={make.error}
-          field="passphrase"
-        />
-        <Trouble error={make.error} beside={['name', 'passphrase']} />
+        <Named name={name} onName={setName} passphrase={passphrase} onPassphrase={setPassphrase} error={make.error} />
         <Button kind="act" type="submit" className="justify-self-start text-lead!" disabled={make.isPending}>
           Open the studio
         </Button>
@@ -240,31 +256,7 @@ function Code({ onBack }: { onBack: () => void }) {
       </p>
       <Form onSubmit={() => (found ? come.mutate() : open.mutate())}>
         {found ? (
-          <>
-            <Field
-              label="Your name"
-              autoComplete="username"
-              required
-              value={name}
-              onChange={(e) => setName(e.target.value)}
-              hint="What you sign in with"
-              error={come.error}
-              field="name"
-            />
-            <Field
-              label="A passphrase"
-              type="password"
-              autoComplete="new-password"
-              required
-              autoFocus
-              value={passphrase}
-              onChange={(e) => setPassphrase(e.target.value)}
-              hint={WORDS}
-              error={come.error}
-              field="passphrase"
-            />
-            <Trouble error={come.error} beside={['name', 'passphrase']} />
-          </>
+          <Named name={name} onName={setName} passphrase={passphrase} onPassphrase={setPassphrase} error={come.error} />
         ) : (
           <>
             <Field

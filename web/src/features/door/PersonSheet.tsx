@@ -1,8 +1,8 @@
 import { useMutation } from '@tanstack/react-query';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { addPasskey, changePassphrase, changePin, hasPasskeys, signOut, takeOver, tryOut, useDoor } from '@/api/door';
-import { usePerson } from '@/device/person';
+import { doing, usePerson } from '@/device/person';
 import { useOutbox } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
@@ -21,7 +21,7 @@ export function PersonSheet({ open, onOpenChange }: { open: boolean; onOpenChang
   if (!person) return null;
   const others = (door.data?.people ?? []).filter((p) => p.id !== person.personId);
   return (
-    <Sheet title={`${person.name.split(' ')[0]} is coaching here`} open={open} onOpenChange={onOpenChange}>
+    <Sheet title={`${person.name.split(' ')[0]} is ${doing(person)} here`} open={open} onOpenChange={onOpenChange}>
       <p className="text-soft">
         {ROLES[person.role]}
         {door.data?.me?.byPin && ', by number: sign in with your passphrase to change the studio itself'}
@@ -132,6 +132,42 @@ function Other({ person, madeUp }: { person: Schema['DoorPersonView']; madeUp: b
   );
 }
 
+/** A short form of one's own: what it keeps, and a way out. */
+function OwnForm({
+  keep,
+  onLeave,
+  fields,
+  children,
+}: {
+  keep: Keep;
+  onLeave: () => void;
+  fields: string[];
+  children: ReactNode;
+}) {
+  return (
+    <form
+      className="grid gap-3"
+      onSubmit={(e) => {
+        e.preventDefault();
+        keep.mutate();
+      }}
+    >
+      {children}
+      <Trouble error={keep.error} beside={fields} />
+      <div className="flex gap-2">
+        <Button kind="act" type="submit" disabled={keep.isPending}>
+          Keep it
+        </Button>
+        <Button kind="quiet" onClick={onLeave}>
+          Leave it
+        </Button>
+      </div>
+    </form>
+  );
+}
+
+type Keep = { mutate: () => void; isPending: boolean; error: unknown };
+
 function Pin({ onDone }: { onDone: () => void }) {
   const [pin, setPin] = useState('');
   const door = useDoor();
@@ -143,13 +179,7 @@ function Pin({ onDone }: { onDone: () => void }) {
     },
   });
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        keep.mutate();
-      }}
-    >
+    <OwnForm keep={keep} onLeave={onDone} fields={['pin']}>
       <Field
         label="Your number"
         type="password"
@@ -163,16 +193,7 @@ function Pin({ onDone }: { onDone: () => void }) {
         error={keep.error}
         field="pin"
       />
-      <Trouble error={keep.error} beside={['pin']} />
-      <div className="flex gap-2">
-        <Button kind="act" type="submit" disabled={keep.isPending}>
-          Keep it
-        </Button>
-        <Button kind="quiet" onClick={onDone}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+    </OwnForm>
   );
 }
 
@@ -181,13 +202,7 @@ function Passphrase({ onDone }: { onDone: () => void }) {
   const [passphrase, setPassphrase] = useState('');
   const keep = useMutation({ mutationFn: () => changePassphrase({ old, passphrase }), onSuccess: onDone });
   return (
-    <form
-      className="grid gap-3"
-      onSubmit={(e) => {
-        e.preventDefault();
-        keep.mutate();
-      }}
-    >
+    <OwnForm keep={keep} onLeave={onDone} fields={['old', 'passphrase']}>
       <Field
         label="The passphrase you sign in with"
         type="password"
@@ -210,15 +225,6 @@ function Passphrase({ onDone }: { onDone: () => void }) {
         error={keep.error}
         field="passphrase"
       />
-      <Trouble error={keep.error} beside={['old', 'passphrase']} />
-      <div className="flex gap-2">
-        <Button kind="act" type="submit" disabled={keep.isPending}>
-          Keep it
-        </Button>
-        <Button kind="quiet" onClick={onDone}>
-          Leave it
-        </Button>
-      </div>
-    </form>
+    </OwnForm>
   );
 }

@@ -6,6 +6,7 @@ import { api, type Schema, take } from '@/api/client';
 import { laddersQuery } from '@/api/options';
 import { queries, refresh, useStudio } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
+import { useOwns } from '@/device/person';
 import { Edits } from '@/features/library/Edits';
 import { Button } from '@/ui/Button';
 import { Trouble, Waiting } from '@/ui/Notice';
@@ -26,6 +27,7 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
   const { open } = useSearch({ from: '/ladders' });
   const navigate = useNavigate({ from: '/ladders' });
   const view = ladders.find((l) => l.ladder.id === open) ?? ladders[0];
+  const owns = useOwns();
   const [rungId, setRung] = useState<string | null>(null);
   const show = (id: string) => {
     setRung(null);
@@ -84,7 +86,7 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
           {view.ladder.name}: {view.ladder.rungs.length} {view.ladder.rungs.length === 1 ? 'rung' : 'rungs'},{' '}
           {view.clientCount === 0 ? 'nobody on it yet' : `${view.clientCount} on it`}.
         </h1>
-        <div className="flex flex-wrap gap-2">
+        <div className={owns ? 'flex flex-wrap gap-2' : 'hidden'}>
           <Button disabled={change.isPending} onClick={() => add(view.ladder)}>
             Copy it
           </Button>
@@ -131,23 +133,31 @@ function Ladders({ ladders, exercises }: { ladders: Schema['LadderView'][]; exer
             setRung(id === rungId ? null : id);
           }}
         />
+        {rung && !owns && (
+          <p className="flex flex-wrap items-center justify-between gap-3 text-body text-slate">
+            The studio’s owner changes ladders; here it can be read.
+            <Button onClick={() => setRung(null)}>Close the rung</Button>
+          </p>
+        )}
         {rung && (
-          <RungForm
-            key={`${rung.id} ${view.version}`}
-            ladder={view.ladder}
-            rung={rung}
-            place={view.places.find((p) => p.rungId === rung.id)}
-            exercises={exercises}
-            error={change.error}
-            pending={change.isPending}
-            onKeep={keep}
-            onClose={() => setRung(null)}
-            onOpen={setRung}
-          />
+          <fieldset disabled={!owns} className="min-w-0">
+            <RungForm
+              key={`${rung.id} ${view.version}`}
+              ladder={view.ladder}
+              rung={rung}
+              place={view.places.find((p) => p.rungId === rung.id)}
+              exercises={exercises}
+              error={change.error}
+              pending={change.isPending}
+              onKeep={keep}
+              onClose={() => setRung(null)}
+              onOpen={setRung}
+            />
+          </fieldset>
         )}
       </div>
       <div className="mt-7 max-w-[860px]">
-        <LadderName key={`${view.ladder.id} ${view.version}`} ladder={view.ladder} onKeep={keep} />
+        {owns && <LadderName key={`${view.ladder.id} ${view.version}`} ladder={view.ladder} onKeep={keep} />}
         <Edits kind="ladder" subjects={[view.ladder.id]} />
       </div>
     </div>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refresh } from '@/api/queries';
+import { useOwns } from '@/device/person';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
 
@@ -21,6 +22,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
       setText(null);
     },
   });
+  const owns = useOwns();
   // A cue of the studio's own has no usual words to go back to.
   const own = cue.usual === '';
   const quiet = 'px-1.5! text-small!';
@@ -69,7 +71,7 @@ export function CueLine({ cue, version }: { cue: Schema['LibraryCueView']; versi
           {cue.needs.length > 0 && ` Needs: ${cue.needs.join(', ')}.`}
           {cue.words === 'studio' && !own && ` In this studio’s words; usually “${cue.usual}”`}
         </p>
-        <p className="-ml-1.5 flex flex-wrap">
+        <p className={owns ? '-ml-1.5 flex flex-wrap' : 'hidden'}>
           {text === null && !cue.retired && (
             <Button kind="quiet" className={quiet} onClick={() => setText(cue.text)}>
               Other words
@@ -114,6 +116,8 @@ export function NewCue({ faultId, version }: { faultId: string; version: number 
       setText('');
     },
   });
+  const owns = useOwns();
+  if (!owns) return null;
   return (
     <form
       className="mt-2.5 grid gap-1 border-t border-hair pt-2.5"

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { refresh } from '@/api/queries';
+import { useOwns } from '@/device/person';
 import { BandEdges } from '@/ui/BandEdges';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
@@ -22,6 +23,7 @@ export function StudioBand({
   version: number;
 }) {
   const unit = unitOf(of, useUnits());
+  const owns = useOwns();
   const [open, setOpen] = useState(false);
   const [low, setLow] = useState<number | null>(null);
   const [high, setHigh] = useState<number | null>(null);
@@ -47,6 +49,7 @@ export function StudioBand({
       setOpen(false);
     },
   });
+  if (!owns) return null;
   if (!open)
     return (
       <Button className="mt-2" onClick={() => setOpen(true)}>

@@ -5,7 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { kitQuery, studioQuery } from '@/api/options';
 import { queries, refresh, useKit, useStudio } from '@/api/queries';
-import { usePerson } from '@/device/person';
+import { useOwns, usePerson } from '@/device/person';
 import { Button } from '@/ui/Button';
 import { Choice } from '@/ui/Choice';
 import { Field } from '@/ui/Field';
@@ -23,7 +23,7 @@ export function StudioScreen() {
   const studio = useStudio();
   const kit = useKit();
   const person = usePerson();
-  const owns = person?.owns === true;
+  const owns = useOwns();
   const change = useMutation({
     scope: { id: 'kit' },
     mutationFn: (next: Kit) => {
