@@ -44,6 +44,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options, ICl
     public DbSet<SignInRecord> SignIns => Set<SignInRecord>();
     public DbSet<InvitationRecord> Invitations => Set<InvitationRecord>();
     public DbSet<DeedRecord> Deeds => Set<DeedRecord>();
+    public DbSet<SealRecord> Seals => Set<SealRecord>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder conventions)
     {
@@ -251,6 +252,11 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options, ICl
             e.HasIndex(s => s.DoorId);
         });
         model.Entity<InvitationRecord>(e => e.HasIndex(i => i.CodeHash).IsUnique());
+        model.Entity<SealRecord>(e =>
+        {
+            e.HasKey(s => s.CoachId);
+            e.Property(s => s.CoachId).ValueGeneratedNever();
+        });
         model.Entity<DeedRecord>(e =>
         {
             e.Property(d => d.Id).ValueGeneratedNever();

@@ -48,6 +48,7 @@ using DeftStride.Web.Features.Sessions;
 using DeftStride.Web.Features.Setup;
 using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
+using Microsoft.AspNetCore.HttpOverrides;
 
 // --data FOLDER   where the studio's data lives (default: data)
 // --web FOLDER    the built front end (default: web/dist)
@@ -199,6 +200,11 @@ if (serving)
     });
 }
 
+// Behind a proxy on the same machine: who asks and whether it came by https is what the proxy says. Nobody else is believed.
+app.UseForwardedHeaders(
+    new ForwardedHeadersOptions { ForwardedHeaders = ForwardedHeaders.XForwardedFor | ForwardedHeaders.XForwardedProto }
+);
+app.UseHsts();
 app.UseResponseCompression();
 app.UseMiddleware<RequestLog>();
 app.UseMiddleware<RefusalMiddleware>();

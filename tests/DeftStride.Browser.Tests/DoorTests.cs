@@ -165,8 +165,15 @@ public sealed class DoorTests
         page.Find("[role='dialog'] input").SendKeys("Ilse Branwick" + Keys.Enter);
         page.See("Come in.");
         page.See("One thing waits on this device.");
-        // The door tells nobody what it is.
+        // The door tells nobody what it is, and neither does the device to whoever looks into it.
         Assert.DoesNotContain("Ilse", page.Text(), StringComparison.Ordinal);
+        page.Until(
+            "what waits is closed",
+            () =>
+                Waiting(page) is var w
+                && w.Contains("POST", StringComparison.Ordinal)
+                && !w.Contains("Ilse", StringComparison.Ordinal)
+        );
         Type(page, "Your name", AppSignIn.Name);
         Type(page, "Your passphrase", AppSignIn.Passphrase).Key(Keys.Enter);
         page.See("Ilse Branwick");
@@ -176,6 +183,87 @@ public sealed class DoorTests
             await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)),
             StringComparison.Ordinal
         );
+    }
+
+    /// <summary>What waits on the device as it lies there.</summary>
+    private static string Waiting(Page page) =>
+        (string)
+            page.Driver.ExecuteAsyncScript(
+                "const done = arguments[0]; const r = indexedDB.open('deft-stride'); r.onsuccess = () => { const all = r.result.transaction('entries').objectStore('entries').getAll(); all.onsuccess = () => { r.result.close(); done(JSON.stringify(all.result)); }; };"
+            )!;
+
+    /// <summary>A coach with a number, beside the owner.</summary>
+    private static async Task JoinAsync(string url, string name, string pin)
+    {
+        using var owner = AppSignIn.Client(url);
+        using var invited = await owner.PostAsJsonAsync(
+            new Uri("/api/invitations", UriKind.Relative),
+            new
+            {
+                id = Guid.CreateVersion7(),
+                role = "coach",
+                name,
+                onlyOwn = false,
+                pictures = true,
+            }
+        );
+        var code = JsonNode.Parse(await invited.Content.ReadAsStringAsync())!["code"]!.ToString();
+        // Keeps its own cookie, as a browser does.
+        using var own = new HttpClient { BaseAddress = new Uri(url) };
+        using var joined = await own.PostAsJsonAsync(
+            new Uri("/api/door/join", UriKind.Relative),
+            new
+            {
+                code,
+                name,
+                passphrase = Passphrase,
+                device = "a phone",
+            }
+        );
+        using var numbered = await own.PutAsJsonAsync(new Uri("/api/door/pin", UriKind.Relative), new { pin });
+        Assert.True(numbered.IsSuccessStatusCode);
+    }
+
+    [Fact]
+    public async Task Somebody_who_takes_over_without_a_signal_goes_on_and_the_studio_hears_their_number_later()
+    {
+        using var server = new AppHost();
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(gate.Url);
+        await JoinAsync(server.Url, "Tobin Marl", "1287");
+        page.Go("/").Understood();
+        gate.Shut();
+        page.Press($"Coaching {AppSignIn.Name}");
+        page.Press("Tobin Marl");
+        Type(page, "Tobin’s number", "9999").Key(Keys.Enter);
+        Acts(page, "Tobin");
+        page.See("the studio hears when it answers again");
+        page.Key(Keys.Escape);
+        page.Press("Add a client");
+        page.Find("[role='dialog'] input").SendKeys("Ilse Branwick" + Keys.Enter);
+        page.See("One thing is waiting here");
+        // A wrong number: nothing is sent as him, and nothing is lost.
+        gate.Open();
+        page.See("Is this Tobin?");
+        var sound = new List<string>();
+        AccessTests.Sound(page, "a number once more", sound);
+        Assert.True(sound.Count == 0, string.Join("\n", sound));
+        page.Press("Leave it with");
+        Acts(page, AppSignIn.Name);
+        page.See("for Tobin to sign in here again");
+        using var http = AppSignIn.Client(server.Url);
+        async Task<string> Clients() => await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative));
+        Assert.DoesNotContain("Ilse", await Clients(), StringComparison.Ordinal);
+        // The right one, without a signal again.
+        gate.Shut();
+        page.Press($"Coaching {AppSignIn.Name}");
+        page.Press("Tobin Marl");
+        Type(page, "Tobin’s number", "1287").Key(Keys.Enter);
+        Acts(page, "Tobin");
+        gate.Open();
+        page.Until("it is there", () => Clients().GetAwaiter().GetResult().Contains("Ilse", StringComparison.Ordinal));
+        var log = await http.GetStringAsync(new Uri("/api/deeds?deed=tookOver", UriKind.Relative));
+        Assert.Contains("Tobin Marl", log, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -203,7 +291,16 @@ public sealed class DoorTests
         Acts(page, AppSignIn.Name);
         page.Go("/people").See("added a passkey");
         page.See("passkey");
-        Assert.Empty(page.Errors());
+        // The one device that had it is gone: its key is taken away, and opens nothing any more.
+        page.Press($"Coaching {AppSignIn.Name}");
+        page.Press("Take away");
+        page.Until("no key left", () => !page.Text().Contains("Keys that open", StringComparison.Ordinal));
+        page.Press("Sign out here");
+        page.See("Come in.");
+        page.Press("With a key of this device");
+        page.See("The key of this device was not taken.");
+        page.See("Come in.");
+        Assert.DoesNotContain(page.Errors(), e => !e.Contains("400 (Bad Request)", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -213,7 +310,7 @@ public sealed class DoorTests
         using var phone = new Page(server.Url, 390, 844, touch: true, signIn: false);
         phone.Go("/").Press("Pim Harrowgate");
         phone.Understood();
-        Acts(phone, "Pim");
+        phone.Find("button[aria-label^='Helping Pim']");
         Assert.DoesNotContain("Check ", phone.Text(), StringComparison.Ordinal);
         phone.Go("/studio").See("This is for the coaches.");
         phone.Go("/").Press("Start");

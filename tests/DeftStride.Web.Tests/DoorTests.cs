@@ -1,5 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
+using System.Net.WebSockets;
 using System.Text.Json.Nodes;
 using DeftStride.Browser;
 using DeftStride.Data;
@@ -622,6 +623,108 @@ public sealed class DoorTests : IDisposable
         using var owner = Browser(joined.Cookie);
         Assert.Single(await GetAsync(owner, "/api/people") is JsonArray people ? people : []);
         Assert.Contains((await GetAsync(owner, "/api/deeds"))["deeds"]!.AsArray(), d => Text(d, "deed") == "wayInMade");
+    }
+
+    [Fact]
+    public async Task A_passphrase_is_changed_with_the_old_one_and_ends_the_other_devices()
+    {
+        var first = await JoinAsync("Tobin Marl", "coach");
+        using var phone = Browser(first);
+        using var sheet = Browser();
+        var tablet = Browser(
+            (
+                await AskAsync(
+                    sheet,
+                    "/api/door/sign-in",
+                    new
+                    {
+                        name = "Tobin Marl",
+                        passphrase = Passphrase,
+                        device = "a tablet",
+                    }
+                )
+            ).Cookie
+        );
+        const string Next = "nothing but seven herons";
+        var (wrong, said, _) = await AskAsync(
+            phone,
+            "/api/door/passphrase",
+            new { old = "not this one at all", passphrase = Next },
+            HttpMethod.Put
+        );
+        Assert.Equal(HttpStatusCode.BadRequest, wrong);
+        Assert.Contains("not your passphrase", Sentence(said), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, await StatusAsync(tablet, "/api/floor"));
+        var (done, _, _) = await AskAsync(
+            phone,
+            "/api/door/passphrase",
+            new { old = Passphrase, passphrase = Next },
+            HttpMethod.Put
+        );
+        Assert.Equal(HttpStatusCode.NoContent, done);
+        Assert.Equal(HttpStatusCode.OK, await StatusAsync(phone, "/api/floor"));
+        Assert.Equal(HttpStatusCode.Unauthorized, await StatusAsync(tablet, "/api/floor"));
+        tablet.Dispose();
+    }
+
+    [Fact]
+    public async Task Behind_https_the_cookie_goes_over_https_only()
+    {
+        await JoinAsync("Tobin Marl", "coach");
+        using var http = Browser();
+        http.DefaultRequestHeaders.Add("X-Forwarded-Proto", "https");
+        using var answer = await http.PostAsJsonAsync(
+            new Uri("/api/door/sign-in", UriKind.Relative),
+            new
+            {
+                name = "Tobin Marl",
+                passphrase = Passphrase,
+                device = "a phone",
+            }
+        );
+        Assert.Contains(
+            "secure",
+            answer.Headers.GetValues("Set-Cookie").Single().Split("; "),
+            StringComparer.OrdinalIgnoreCase
+        );
+    }
+
+    [Fact]
+    public async Task A_socket_is_shut_to_whoever_has_signed_out_meanwhile()
+    {
+        using var socket = await _studio
+            .Sockets()
+            .ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
+        var question = "{\"seq\":7}"u8.ToArray();
+        var buffer = new byte[4096];
+        await socket.SendAsync(question, WebSocketMessageType.Text, true, CancellationToken.None);
+        Assert.Equal(
+            WebSocketMessageType.Text,
+            (await socket.ReceiveAsync(buffer, CancellationToken.None)).MessageType
+        );
+        await _studio.SendAsync(HttpMethod.Post, "/api/door/sign-out", new { }, HttpStatusCode.NoContent);
+        await socket.SendAsync(question, WebSocketMessageType.Text, true, CancellationToken.None);
+        var end = await socket.ReceiveAsync(buffer, CancellationToken.None);
+        Assert.Equal(
+            (WebSocketMessageType.Close, WebSocketCloseStatus.PolicyViolation),
+            (end.MessageType, end.CloseStatus)
+        );
+    }
+
+    [Fact]
+    public async Task What_closes_what_waits_is_the_same_each_time_and_each_one_s_own()
+    {
+        async Task<string> Seal(HttpClient http)
+        {
+            using var answer = await http.PostAsJsonAsync(new Uri("/api/door/seal", UriKind.Relative), new { });
+            return Text(JsonNode.Parse(await answer.Content.ReadAsStringAsync()), "key");
+        }
+
+        using var tobin = Browser(await JoinAsync("Tobin Marl", "coach"));
+        var own = await Seal(_studio.Http);
+        Assert.Equal(32, Convert.FromBase64String(own).Length);
+        Assert.Equal(own, await Seal(_studio.Http));
+        Assert.NotEqual(own, await Seal(tobin));
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using System.Reflection;
+using DeftStride.Browser;
 using Mono.Cecil;
 using Mono.Cecil.Rocks;
 using NetArchTest.Rules;
@@ -7,7 +8,7 @@ using Xunit;
 namespace DeftStride.Web.Tests;
 
 /// <summary>The floors of the house and the rooms on them: who may know whom.</summary>
-public sealed class HouseTests
+public sealed partial class HouseTests
 {
     private static readonly Assembly Core = typeof(Core.Judging.Look).Assembly;
     private static readonly Assembly Data = typeof(Data.StudioContext).Assembly;
@@ -134,4 +135,25 @@ public sealed class HouseTests
             .Select(t => $"{root}: {t.From} ⇄ {t.To} ({ties[t]}; {ties[(t.To, t.From)]})")
             .Order();
     }
+
+    [Fact]
+    public void Every_test_that_the_page_on_security_names_is_there()
+    {
+        var tests = new[] { "DeftStride.Core.Tests", "DeftStride.Web.Tests", "DeftStride.Browser.Tests" }
+            .SelectMany(p => Directory.GetFiles(Path.Combine(Checkout.Root, "tests", p), "*Tests.cs"))
+            .ToLookup(f => Path.GetFileNameWithoutExtension(f), File.ReadAllText);
+        var named = SecurityTest()
+            .Matches(File.ReadAllText(Path.Combine(Checkout.Root, "docs/security.md")))
+            .Select(m => (Class: m.Groups[1].Value, Name: m.Groups[2].Value))
+            .Distinct()
+            .ToArray();
+        Assert.NotEmpty(named);
+        Assert.DoesNotContain(
+            named,
+            n => !tests[n.Class].Any(text => text.Contains($" {n.Name}", StringComparison.Ordinal))
+        );
+    }
+
+    [System.Text.RegularExpressions.GeneratedRegex(@"`(\w+Tests)(?:\.(\w+))?")]
+    private static partial System.Text.RegularExpressions.Regex SecurityTest();
 }

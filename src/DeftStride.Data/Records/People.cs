@@ -113,6 +113,19 @@ internal sealed class InvitationRecord : Mutable
     public DateTimeOffset? RevokedAt { get; set; }
 }
 
+/// <summary>
+/// What closes on a device what somebody entered there and could not send yet, once they are no longer in: given out to whoever
+/// signs in as them and to nobody else. In no copy that leaves the studio.
+/// </summary>
+internal sealed class SealRecord
+{
+    /// <summary>The coach whose facts wait.</summary>
+    public Guid CoachId { get; set; }
+
+    /// <summary>A random key of 256 bits.</summary>
+    public required byte[] Key { get; set; }
+}
+
 /// <summary>What is written down of who did what.</summary>
 internal enum Deed
 {
@@ -126,6 +139,7 @@ internal enum Deed
     PassphraseChanged,
     PinChanged,
     PasskeyAdded,
+    PasskeyRemoved,
     Invited,
     InvitationUsed,
     CodeMade,

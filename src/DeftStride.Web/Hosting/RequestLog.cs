@@ -3,7 +3,7 @@ using System.Diagnostics;
 namespace DeftStride.Web.Hosting;
 
 /// <summary>
-/// One line for everything that was written and for everything that failed: which address, by its pattern, with which outcome
+/// One line for everything that was written, everything that failed and everything that somebody was not let in to: which address, by its pattern, with which outcome
 /// and how long it took. Never who, nor what: the pattern holds no id, and no body is looked at.
 /// </summary>
 internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log, Telemetry telemetry)
@@ -26,7 +26,7 @@ internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log, 
                 var took = Stopwatch.GetElapsedTime(begun);
                 telemetry.Answered(request.Method, pattern, status, took);
                 if (
-                    (!reads || status >= StatusCodes.Status500InternalServerError)
+                    (!reads || status is StatusCodes.Status403Forbidden or >= StatusCodes.Status500InternalServerError)
                     && log.IsEnabled(LogLevel.Information)
                 )
                     log.LogInformation(

@@ -1,9 +1,13 @@
 import { queryOptions, useQuery } from '@tanstack/react-query';
 import { noteAnswer, noteSilence } from '@/device/connection';
 import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
-import { forgetEverybody, setPerson } from '@/device/person';
+import { keep, readKept } from '@/device/kept';
+import { forgetEverybody, setPerson, signedIn } from '@/device/person';
 import { deviceKind } from '@/device/self';
+import { theOutbox } from '@/outbox/device';
 import { api, Problem, type Schema, take, Unreachable } from './client';
+import { queries } from './queries';
+import { numberRefused, takeOverUnheard, tryNumber, unheardNumber } from './takeover';
 
 /** Where this device stands: nobody here yet, closed, or somebody is in. */
 export const doorQuery = queryOptions({
@@ -18,9 +22,20 @@ export const doorQuery = queryOptions({
 
 export const useDoor = () => useQuery(doorQuery);
 
+const PEOPLE = 'people';
+
+/** Who may take this device over, as the studio last said it: known without a signal too. */
+export const keptPeople = () => readKept<Schema['DoorPersonView'][]>(PEOPLE) ?? [];
+
 /** Keeps who is in. */
 function noteDoor(door: Schema['DoorView']) {
   const me = door.me;
+  if (door.people.length > 0) keep(PEOPLE, door.people);
+  // Somebody took over meanwhile, without a signal: first the studio hears their number.
+  if (me?.personId && signedIn()?.unheard && signedIn()?.personId !== me.personId) {
+    void hearNumber();
+    return;
+  }
   setPerson(
     me && {
       personId: me.personId,
@@ -40,20 +55,22 @@ type Way =
   | 'sign-in'
   | 'passkey-options'
   | 'passkey'
-  | 'passkeys/options'
   | 'passkeys'
   | 'demo'
   | 'code'
   | 'join'
   | 'take-over'
   | 'sign-out'
-  | 'sign-out-everywhere';
+  | 'sign-out-everywhere'
+  | 'pin'
+  | 'passphrase'
+  | `passkeys/${string}`;
 
 /**
  * Asks at the door. Never by way of the outbox: a passphrase is kept nowhere, and an answer that is lost is asked for again by
  * whoever stands there.
  */
-async function ask(method: 'POST' | 'PUT', way: Way | 'pin' | 'passphrase', body: object): Promise<unknown> {
+async function ask(method: 'POST' | 'PUT' | 'DELETE', way: Way, body: object): Promise<unknown> {
   let response: Response;
   try {
     response = await fetch(`/api/door/${way}`, {
@@ -107,6 +124,16 @@ const passed = (error: unknown): never => {
   throw error;
 };
 
+/** Which keys open the studio for whoever is in. */
+export const passkeysQuery = queryOptions({
+  queryKey: ['passkeys'],
+  queryFn: () => take(api.GET('/api/door/passkeys')),
+});
+
+export async function removePasskey(id: string) {
+  await ask('DELETE', `passkeys/${id}`, {});
+}
+
 /** Signs in by a key of this device. */
 export async function signInByPasskey() {
   const { options } = (await ask('POST', 'passkey-options', {})) as Schema['PasskeyOptionsView'];
@@ -141,9 +168,41 @@ export async function join(said: { code: string; name: string; passphrase: strin
   enter();
 }
 
-export async function takeOver(personId: string, pin: string) {
-  await ask('POST', 'take-over', { personId, pin });
+/** Takes over by number. Without a signal whoever sees all of this device anyway goes on with it, and the studio judges later. */
+export async function takeOver(other: Schema['DoorPersonView'], pin: string) {
+  try {
+    await ask('POST', 'take-over', { personId: other.id, pin });
+  } catch (error) {
+    if (!(error instanceof Unreachable && other.seesAll)) throw error;
+    takeOverUnheard(other, pin);
+    return;
+  }
   enter();
+}
+
+/** Lets the studio judge the number of somebody who took over without a signal. */
+async function hearNumber() {
+  const given = unheardNumber();
+  if (!given) return;
+  try {
+    await ask('POST', 'take-over', given);
+  } catch (error) {
+    if (error instanceof Problem) numberRefused(error.message);
+    return;
+  }
+  enter();
+}
+
+/** The number once more. */
+export async function giveNumberAgain(pin: string) {
+  tryNumber(pin);
+  await hearNumber();
+}
+
+/** It was not them, or they do not know it any more: the device goes back to whoever is signed in. */
+export async function goBack() {
+  setPerson(null);
+  await queries.refetchQueries({ queryKey: doorQuery.queryKey });
 }
 
 export async function changePin(pin: string) {
@@ -157,6 +216,8 @@ export async function changePassphrase(said: { old: string; passphrase: string }
 /** Signs out and takes what this device holds of clients with it. */
 export async function signOut(everywhere = false) {
   await ask('POST', everywhere ? 'sign-out-everywhere' : 'sign-out', {});
+  // Before the page goes: what waits here is closed.
+  await theOutbox().seal();
   forgetEverybody();
   setPerson(null);
   enter();

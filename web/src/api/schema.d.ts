@@ -875,10 +875,26 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["listPasskeys"];
         put?: never;
         post: operations["addPasskey"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/passkeys/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removePasskey"];
         options?: never;
         head?: never;
         patch?: never;
@@ -926,6 +942,22 @@ export interface paths {
         get?: never;
         put: operations["changePin"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/door/seal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["giveSeal"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2469,7 +2501,7 @@ export interface components {
             said: string;
         };
         /** @enum {unknown} */
-        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "erased" | "overruled" | "settingChanged";
+        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "passkeyRemoved" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "erased" | "overruled" | "settingChanged";
         /** @description Lines, newest first, and whether older ones follow. */
         DeedsView: {
             /** Format: date-time */
@@ -2533,11 +2565,24 @@ export interface components {
         };
         /** @description Somebody who may take a device over, or a coach on record at the first start. */
         DoorPersonView: {
+            /**
+             * Format: uuid
+             * @description The coach whom their facts name.
+             */
+            coach: string;
+            /** @description Whether they have a number to take over with. */
             hasPin: boolean;
-            /** Format: uuid */
+            /**
+             * Format: uuid
+             * @description The person, or the coach on record.
+             */
             id: string;
+            /** @description Their name. */
             name: string;
+            /** @description What they are here. */
             role: components["schemas"]["Role"];
+            /** @description Whether all clients are theirs to see: on a device without a signal nobody else takes over. */
+            seesAll: boolean;
         };
         /**
          * @description Where somebody stands who comes to the door.
@@ -3828,6 +3873,18 @@ export interface components {
             credential: string;
             device: string;
         };
+        /** @description A key that opens the studio for whoever is in. */
+        PasskeyView: {
+            /** @description The device that it was made on, as that called itself. */
+            device: string;
+            /** @description What it is taken away by. */
+            id: string;
+            /**
+             * Format: date-time
+             * @description When it was added.
+             */
+            since: string;
+        };
         PassphraseChange: {
             old: string;
             passphrase: string;
@@ -4627,6 +4684,10 @@ export interface components {
             code: components["schemas"]["SchoolCode"];
             name: string;
             suits: string;
+        };
+        /** @description What opens what whoever is in entered on this device earlier: 256 bits in base 64. */
+        SealView: {
+            key: string;
         };
         /** @description A seat, or a box for the free leg. With double? SeatRequest.SeatCm the knee follows from it. */
         SeatRequest: {
@@ -7067,6 +7128,26 @@ export interface operations {
             };
         };
     };
+    listPasskeys: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PasskeyView"][];
+                };
+            };
+        };
+    };
     addPasskey: {
         parameters: {
             query?: never;
@@ -7079,6 +7160,26 @@ export interface operations {
                 "application/json": components["schemas"]["PasskeyRequest"];
             };
         };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    removePasskey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description No Content */
             204: {
@@ -7150,6 +7251,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    giveSeal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SealView"];
+                };
             };
         };
     };

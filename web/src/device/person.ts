@@ -13,6 +13,8 @@ export type Person = {
   owns: boolean;
   coaches: boolean;
   pictures: boolean;
+  /** Took over without a signal: the studio has not judged their number yet. */
+  unheard?: true;
 };
 
 const listeners = new Set<() => void>();

@@ -2,10 +2,11 @@ import { useSyncExternalStore } from 'react';
 import { v7 as uuid } from 'uuid';
 import { isReachable, isStudio, noteAnswer, noteSilence, onConnection } from '@/device/connection';
 import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
-import { actingCoach, onPerson, setPerson, usePerson } from '@/device/person';
+import { actingCoach, onPerson, setPerson, signedIn, usePerson } from '@/device/person';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence } from './outbox';
 import { sendPieces } from './pieces';
+import { canSeal, sealKey } from './seal';
 import { openStore } from './store';
 
 /** How long an answer is waited for, milliseconds; a picture takes its time on a weak line. */
@@ -77,6 +78,28 @@ function leader(lead: () => void) {
 
 let outbox: Outbox | undefined;
 
+/** Opens what whoever is in entered here before they left, and closes what waits once nobody is in. */
+async function keepClosed() {
+  if (!outbox || !canSeal()) return;
+  const person = signedIn();
+  if (person === null) return outbox.seal();
+  const { coachId } = person;
+  if (!coachId || person.unheard || (await outbox.hasKey(coachId))) return;
+  try {
+    const answer = await fetch('/api/door/seal', {
+      method: 'POST',
+      body: '{}',
+      headers: { 'content-type': 'application/json', [INTERFACE_HEADER]: String(INTERFACE), 'Deft-Coach': coachId },
+      signal: AbortSignal.timeout(PATIENCE),
+    });
+    if (!answer.ok) return;
+    const { key } = (await answer.json()) as { key: string };
+    await outbox.unseal(coachId, await sealKey(key));
+  } catch {
+    // Without an answer it is asked for again when there is one.
+  }
+}
+
 /** Opens this device's outbox; once, before anything is shown. */
 export async function openOutbox() {
   const store = await openStore('deft-stride', navigator.storage?.estimate ? () => navigator.storage.estimate() : undefined);
@@ -86,7 +109,8 @@ export async function openOutbox() {
     leader,
     channel: channel(),
     online: isReachable,
-    mine: (entry) => actingCoach() !== null && (entry.coach === null || entry.coach === actingCoach()),
+    mine: (entry) => actingCoach() !== null && !signedIn()?.unheard && (entry.coach === null || entry.coach === actingCoach()),
+    left: keepClosed,
     now: Date.now,
     after: (ms, act) => void setTimeout(act, ms),
     random: Math.random,
@@ -94,8 +118,16 @@ export async function openOutbox() {
     speaks: INTERFACE,
   });
   await outbox.open();
-  onConnection(() => isReachable() && outbox?.wake());
-  onPerson(() => outbox?.wake());
+  onConnection(() => {
+    if (!isReachable()) return;
+    outbox?.wake();
+    void keepClosed();
+  });
+  onPerson(() => {
+    outbox?.wake();
+    void keepClosed();
+  });
+  void keepClosed();
   // What waits must outlast a full disk: the browser is asked not to clear it.
   void navigator.storage?.persist?.();
   return outbox;

@@ -1,5 +1,7 @@
+import type { Sealed } from './seal';
+
 /** The form that entries are written in now. A later page takes older ones up one step at a time (see forms.ts). */
-export const FORM = 2;
+export const FORM = 3;
 
 /** The four words that screens use too. */
 export type State = 'waiting' | 'sending' | 'refused' | 'kept';
@@ -47,4 +49,6 @@ export type Entry = Writing & {
   tries: number;
   refusal: Refusal | null;
   answer: Answer | null;
+  /** What it says, closed since whoever entered it signed out; null while it can be read. */
+  sealed: Sealed | null;
 };

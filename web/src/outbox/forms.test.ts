@@ -35,7 +35,7 @@ describe('what an earlier page kept', () => {
 
   it('what waited before pages said which interface they speak goes as the first one', () => {
     const before = { n: 4, form: 1, id: 'x', method: 'POST', path: '/api/logs', json: { id: 'log' }, state: 'refused', tries: 2 };
-    expect(takenUp(before)).toEqual({ ...before, form: FORM, speaks: 1 });
+    expect(takenUp(before)).toEqual({ ...before, form: FORM, sealed: null, speaks: 1 });
   });
 
   it('what a later page wrote is left alone by this one', () => {

@@ -25,6 +25,8 @@ const steps: Record<number, (older: Record<string, unknown>) => Record<string, u
   },
   // Before pages and servers said which interface they speak, there was one.
   1: (older) => ({ ...older, form: 2, speaks: 1 }),
+  // Before what waits was closed when whoever entered it signed out.
+  2: (older) => ({ ...older, form: 3, sealed: null }),
 };
 
 /** Takes what an earlier page wrote up to today's form; null when a later page wrote it, which this one leaves alone. */

@@ -1,6 +1,7 @@
 import { forceCloseDatabase } from 'fake-indexeddb';
 import { describe, expect, it, vi } from 'vitest';
 import { Dropped, Refused } from './outbox';
+import { sealKey } from './seal';
 import { Device, FakeStudio, type Fate, type Tab } from './studio.fake';
 
 const log = (id: string, client = 'ilse', more: object = {}) => ({
@@ -49,6 +50,69 @@ async function oneTab(fates: Fate[] = []) {
 }
 
 const states = (tab: Tab) => tab.outbox.all().map((e) => e.state);
+
+describe('what waits when somebody signs out', () => {
+  const secret = 'QUJDREVGR0hJSktMTU5PUFFSU1RVVldYWVoxMjM0NTY=';
+  const other = 'MDEyMzQ1Njc4OTAxMjM0NTY3ODkwMTIzNDU2Nzg5MDE=';
+
+  it('is closed on the device itself, picture and refusal too, and sent once whoever entered it is in again', async () => {
+    const { studio, device, tab } = await oneTab();
+    device.online = false;
+    await tab.outbox.unseal('wren', await sealKey(secret));
+    studio.refuses.add('c');
+    void tab.outbox.write(log('a', 'ilse', { note: 'knee hurts' }));
+    void tab.outbox.write({ ...picture(), coach: 'wren' });
+    void tab.outbox.write({ ...log('b'), coach: 'tobin' });
+    tab.outbox.write(log('c', 'bram', { note: 'slept badly' })).catch(() => undefined);
+    await device.settle();
+    device.online = true;
+    device.acts = 'tobin';
+    tab.outbox.wake();
+    await device.settle();
+    expect(studio.order).toEqual(['b']);
+    device.acts = null;
+    await tab.outbox.seal();
+    const kept = JSON.stringify(await device.raw());
+    expect(kept).not.toContain('knee hurts');
+    expect(kept).not.toContain('slept badly');
+    expect(await device.blobs()).toEqual([]);
+    expect(await tab.outbox.hasKey('wren')).toBe(false);
+    // Another one's key opens nothing, and nothing of it is lost.
+    device.acts = 'wren';
+    await tab.outbox.unseal('wren', await sealKey(other));
+    await device.settle();
+    expect(studio.order).toEqual(['b']);
+    const again = await device.tab();
+    device.close(tab);
+    await again.outbox.unseal('wren', await sealKey(secret));
+    await device.settle();
+    expect(studio.order).toEqual(['b', 'a', PICTURE]);
+    expect(again.outbox.all().find((e) => e.makes === 'c')?.refusal?.sentence).toBe('Give it a name.');
+    expect(studio.facts.get('a')).toContain('knee hurts');
+    expect(studio.facts.get(PICTURE)).toContain('3');
+  });
+
+  it('is closed too when it was on its way at that moment', async () => {
+    const { studio, device, tab } = await oneTab(['slow']);
+    await tab.outbox.unseal('wren', await sealKey(secret));
+    void tab.outbox.write(log('a', 'ilse', { note: 'knee hurts' }));
+    device.acts = null;
+    await tab.outbox.seal();
+    await device.settle();
+    expect(studio.order).toEqual([]);
+    expect(JSON.stringify(await device.raw())).not.toContain('knee hurts');
+    expect(await tab.outbox.hasKey('wren')).toBe(false);
+  });
+
+  it('stays as it is where the device never got a key', async () => {
+    const { device, tab } = await oneTab();
+    device.acts = null;
+    void tab.outbox.write(log('a', 'ilse', { note: 'knee hurts' }));
+    await device.settle();
+    await tab.outbox.seal();
+    expect(tab.outbox.all().map((e) => e.sealed)).toEqual([null]);
+  });
+});
 
 describe('somebody else on the device', () => {
   it('sends nothing of what another entered, and nothing at all while nobody is in', async () => {

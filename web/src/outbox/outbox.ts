@@ -2,6 +2,7 @@ import { pause } from '@/device/pause';
 import { type Answer, type Entry, FORM, type Refusal } from './entry';
 import { versionIn, writingOf } from './kinds';
 import { heldBack, sendable } from './order';
+import { seal, unseal } from './seal';
 import { DeviceFull, type Store } from './store';
 
 /** No answer: the line is down, or nobody came to it in time. */
@@ -19,6 +20,8 @@ export type World = {
   online: () => boolean;
   /** Whether something is whoever's who is signed in here: what others entered waits for them. */
   mine: (entry: Entry) => boolean;
+  /** Something came back after whoever entered it has gone. */
+  left: () => Promise<void>;
   now: () => number;
   after: (ms: number, act: () => void) => void;
   random: () => number;
@@ -155,6 +158,35 @@ export class Outbox {
     await this.pump();
   }
 
+  /**
+   * Closes what everybody entered whose key is here, and forgets the keys: nobody is in any more. What has no key (a page without
+   * https) stays as it is.
+   */
+  seal() {
+    return this.inTurn(async () => {
+      for (const coach of await this.world.store.keys()) {
+        const key = await this.world.store.key(coach);
+        // What is on its way comes back and is closed then.
+        for (const entry of this.entries)
+          if (key && entry.coach === coach && !entry.sealed && entry.state !== 'sending') await this.save(await seal(key, entry));
+        if (!this.entries.some((e) => e.coach === coach && e.state === 'sending')) await this.world.store.keepKey(coach, null);
+      }
+    });
+  }
+
+  /** Opens what a coach entered here before, who is in again, and keeps what closes it for when they leave. */
+  async unseal(coach: string, key: CryptoKey) {
+    await this.inTurn(async () => {
+      await this.world.store.keepKey(coach, key);
+      for (const entry of this.entries)
+        if (entry.coach === coach && entry.sealed) await this.save((await unseal(key, entry)) ?? entry);
+    });
+    this.wake();
+  }
+
+  /** Whether the device has what closes what a coach entered. */
+  hasKey = async (coach: string) => (await this.world.store.key(coach)) !== null;
+
   /** Resolves once everything that was written so far is kept on the device. */
   keptSoFar = () => this.inTurn(async () => undefined);
 
@@ -171,7 +203,9 @@ export class Outbox {
       const writing = writingOf(request.method, request.path, request.json, (id) => this.laneOf(id));
       const mine = this.entries.filter((e) => e.slot === writing.slot);
       // A look or a session that goes on takes the place of what of it was never sent: only its newest state matters.
-      const older = mine.find((e) => GOES_ON.has(e.kind) && e.kind === writing.kind && e.state === 'waiting' && e.tries === 0);
+      const older = mine.find(
+        (e) => GOES_ON.has(e.kind) && e.kind === writing.kind && e.state === 'waiting' && e.tries === 0 && !e.sealed,
+      );
       if (older) {
         await this.save({
           ...older,
@@ -195,6 +229,7 @@ export class Outbox {
         tries: 0,
         refusal: null,
         answer: null,
+        sealed: null,
       };
       const n = await this.world.store.add(entry);
       // The device's own copy from here on: the file that a blob was picked from may be gone by the time it is sent.
@@ -202,7 +237,7 @@ export class Outbox {
       this.entries = [...this.entries, own ?? { ...entry, n }];
       this.waiters.set(entry.id, waiter);
       // What was refused of the same is answered by the new one; a finished look needs no draft any more.
-      for (const done of mine.filter((e) => e.state === 'refused')) await this.remove(done);
+      for (const done of mine.filter((e) => e.state === 'refused' && !e.sealed)) await this.remove(done);
       if (writing.kind === 'check' || writing.kind === 'draftDrop')
         for (const draft of this.entries.filter((e) => e.slot === `draft:${writing.makes ?? request.path.split('/').at(-1)}`))
           if (draft.state === 'refused' || (draft.state === 'waiting' && draft.tries === 0)) {
@@ -229,7 +264,7 @@ export class Outbox {
   private async pump(): Promise<void> {
     if (!this.leading || this.closed || !this.world.online()) return;
     const now = this.world.now();
-    for (const entry of sendable(this.entries, this.world.mine)) {
+    for (const entry of sendable(this.entries, (e) => !e.sealed && this.world.mine(e))) {
       if (this.sending.has(entry.id) || (this.due.get(entry.id) ?? 0) > now) continue;
       this.sending.add(entry.id);
       void this.deliver(entry.id);
@@ -270,6 +305,8 @@ export class Outbox {
     const wait = pause(entry.tries, this.world.random());
     this.due.set(entry.id, this.world.now() + wait);
     await this.inTurn(() => this.save({ ...entry, state: 'waiting' }));
+    // Whoever entered it left while it was on its way.
+    if (!this.world.mine(entry)) await this.world.left();
     this.world.after(wait, () => void this.pump());
   }
 

@@ -4,6 +4,8 @@ import { takenUp } from './forms';
 
 type Schema = DBSchema & {
   entries: { key: number; value: Entry; indexes: { id: string } };
+  /** What closes what each coach entered here, while they are in. */
+  keys: { key: string; value: CryptoKey };
 };
 
 /** Where entries are kept on the device. */
@@ -15,6 +17,12 @@ export interface Store {
   get(n: number): Promise<Entry | null>;
   put(entry: Entry): Promise<void>;
   remove(n: number): Promise<void>;
+  /** What closes what a coach entered; null where the device has none. */
+  key(coach: string): Promise<CryptoKey | null>;
+  /** Keeps it, or forgets it for null. */
+  keepKey(coach: string, key: CryptoKey | null): Promise<void>;
+  /** The coaches whose key is here. */
+  keys(): Promise<string[]>;
   /** Bytes that may still be kept, or null when the browser does not say. */
   room(): Promise<number | null>;
   /** Hears that everything on the device was cleared under the open page: what is still in memory is put there again. */
@@ -38,8 +46,10 @@ export async function openStore(name = 'deft-stride', estimate?: () => Promise<S
   let closed = false;
   let cleared: () => Promise<void> = async () => undefined;
   const open = (): Promise<IDBPDatabase<Schema>> =>
-    openDB<Schema>(name, 2, {
+    openDB<Schema>(name, 3, {
       async upgrade(base, from, _, change) {
+        base.createObjectStore('keys');
+        if (from === 2) return;
         const entries = base.createObjectStore('entries', { keyPath: 'n', autoIncrement: true });
         entries.createIndex('id', 'id');
         if (from < 1) return;
@@ -86,6 +96,10 @@ export async function openStore(name = 'deft-stride', estimate?: () => Promise<S
       }),
     put: (entry) => guarded(async (base) => void (await base.put('entries', entry))),
     remove: (n) => guarded((base) => base.delete('entries', n)),
+    key: (coach) => guarded(async (base) => (await base.get('keys', coach)) ?? null),
+    keepKey: (coach, key) =>
+      guarded(async (base) => void (await (key ? base.put('keys', key, coach) : base.delete('keys', coach)))),
+    keys: () => guarded((base) => base.getAllKeys('keys')),
     room: async () => {
       if (!estimate) return null;
       const { quota, usage } = await estimate();

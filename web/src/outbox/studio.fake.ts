@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { openDB } from 'idb';
 import type { Answer, Entry } from './entry';
 import { Outbox, Silence, type World } from './outbox';
 import { openStore } from './store';
@@ -112,6 +113,7 @@ export class Device {
         hear: (listener) => void this.heard.set(tab, listener),
       },
       online: () => this.online,
+      left: async () => void (this.acts === null && (await tab.outbox.seal())),
       mine: (entry) => this.acts !== null && (entry.coach === null || entry.coach === this.acts),
       now: () => this.now,
       after: (ms, act) => void this.timers.push({ at: this.now + ms, act, tab }),
@@ -134,6 +136,17 @@ export class Device {
     this.queue = this.queue.filter((q) => q.tab !== tab);
     if (led) this.queue[0]?.lead();
   }
+
+  /** What lies on the device, as whoever looks into it would see it. */
+  async raw() {
+    const base = await openDB(this.name);
+    const all = await base.getAll('entries');
+    base.close();
+    return all;
+  }
+
+  /** Pictures that can be seen there. */
+  blobs = async () => (await this.raw()).flatMap((e) => e.blob ?? []);
 
   /** Lets everything happen that happens now. */
   async settle() {

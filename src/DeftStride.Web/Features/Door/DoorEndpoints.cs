@@ -40,7 +40,20 @@ internal sealed record MeView(
 );
 
 /// <summary>Somebody who may take a device over, or a coach on record at the first start.</summary>
-internal sealed record DoorPersonView(Guid Id, [property: AsWritten] string Name, Role Role, bool HasPin);
+/// <param name="Id">The person, or the coach on record.</param>
+/// <param name="Name">Their name.</param>
+/// <param name="Role">What they are here.</param>
+/// <param name="HasPin">Whether they have a number to take over with.</param>
+/// <param name="Coach">The coach whom their facts name.</param>
+/// <param name="SeesAll">Whether all clients are theirs to see: on a device without a signal nobody else takes over.</param>
+internal sealed record DoorPersonView(
+    Guid Id,
+    [property: AsWritten] string Name,
+    Role Role,
+    bool HasPin,
+    Guid Coach,
+    bool SeesAll
+);
 
 /// <summary>What the door shows.</summary>
 /// <param name="State">Where whoever asks stands.</param>
@@ -89,6 +102,9 @@ internal sealed record JoinRequest(
 
 internal sealed record PassphraseChange([MaxLength(400)] string Old, [MaxLength(400)] string Passphrase);
 
+/// <summary>What opens what whoever is in entered on this device earlier: 256 bits in base 64.</summary>
+internal sealed record SealView(string Key);
+
 internal sealed record PinChange([MaxLength(20)] string Pin);
 
 /// <summary>Coming in and going out.</summary>
@@ -113,6 +129,7 @@ internal static class DoorEndpoints
     public static void MapStaff(IEndpointRouteBuilder api)
     {
         api.MapPost("/door/take-over", TakeOverAsync).WithName("takeOver").InTurn();
+        api.MapPost("/door/seal", SealAsync).WithName("giveSeal").InTurn();
         api.MapPut("/door/passphrase", ChangePassphraseAsync).WithName("changePassphrase").InTurn();
         api.MapPut("/door/pin", ChangePinAsync).WithName("changePin").InTurn();
     }
@@ -179,7 +196,7 @@ internal static class DoorEndpoints
                 ? await db
                     .Coaches.Where(c => c.Name != DoorKeeper.FoundingCoach || c.ChangedBy != null)
                     .OrderBy(c => c.CreatedAt)
-                    .Select(c => new DoorPersonView(c.Id, c.Name, Role.Coach, false))
+                    .Select(c => new DoorPersonView(c.Id, c.Name, Role.Coach, false, c.Id, true))
                     .ToListAsync(stop)
                 : [],
             [],
@@ -199,7 +216,14 @@ internal static class DoorEndpoints
                     join coach in db.Coaches on person.CoachId equals coach.Id
                     where person.RemovedAt == null
                     orderby coach.CreatedAt, coach.Name
-                    select new DoorPersonView(person.Id, coach.Name, person.Role, person.PinHash != null)
+                    select new DoorPersonView(
+                        person.Id,
+                        coach.Name,
+                        person.Role,
+                        person.PinHash != null,
+                        coach.Id,
+                        person.Role != Role.Assistant && !person.OnlyOwn
+                    )
                 ).ToListAsync(stop)
             ).OrderBy(p => p.Role),
         ];
@@ -325,6 +349,9 @@ internal static class DoorEndpoints
         );
         return TypedResults.NoContent();
     }
+
+    private static async Task<Ok<SealView>> SealAsync(HttpContext http, DoorKeeper keeper, CancellationToken stop) =>
+        TypedResults.Ok(new SealView(Convert.ToBase64String(await keeper.SealAsync(Visitor.Of(http)!, stop))));
 
     private static async Task<NoContent> ChangePassphraseAsync(
         PassphraseChange request,

@@ -1,3 +1,4 @@
+using System.Security.Cryptography;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Work;
@@ -345,6 +346,21 @@ internal sealed class DoorKeeper(
             || hasher.VerifyHashedPassword(person, person.PasswordHash, passphrase) == PasswordVerificationResult.Failed
         )
             throw Refusal.BadInput("old", "This is not your passphrase. Enter the one you sign in with.");
+    }
+
+    /// <summary>What opens what somebody's facts wait under on a device; made when it is asked for first.</summary>
+    public async Task<byte[]> SealAsync(Visitor here, CancellationToken stop)
+    {
+        var coach = here.Coach!.Value;
+        var seal = await db.Seals.FirstOrDefaultAsync(s => s.CoachId == coach, stop);
+        if (seal is null)
+        {
+            seal = new SealRecord { CoachId = coach, Key = RandomNumberGenerator.GetBytes(32) };
+            db.Seals.Add(seal);
+            await db.SaveChangesAsync(stop);
+        }
+
+        return seal.Key;
     }
 
     private HttpRefusal Shut(DateTimeOffset until, string what, string field) =>

@@ -76,6 +76,7 @@ internal static class DoorSetup
         services.AddScoped<IWhoActs>(s => s.GetRequiredService<RequestVisitor>());
         services.AddScoped<IClientReach>(s => s.GetRequiredService<RequestVisitor>());
         services.AddSingleton<SignIns>();
+        services.AddSingleton<IStanding>(s => s.GetRequiredService<SignIns>());
         services.AddSingleton<Tries>();
         services.AddSingleton<Strangers>();
         services.AddSingleton<DeedLog>();

@@ -1,3 +1,4 @@
+using System.Buffers.Text;
 using System.ComponentModel.DataAnnotations;
 using System.Text.Json;
 using DeftStride.Data;
@@ -13,6 +14,12 @@ namespace DeftStride.Web.Features.Door;
 
 /// <summary>What a browser made with its key, as it says it itself.</summary>
 internal sealed record PasskeyRequest([MaxLength(20_000)] string Credential, [MaxLength(80)] string Device);
+
+/// <summary>A key that opens the studio for whoever is in.</summary>
+/// <param name="Id">What it is taken away by.</param>
+/// <param name="Device">The device that it was made on, as that called itself.</param>
+/// <param name="Since">When it was added.</param>
+internal sealed record PasskeyView(string Id, [property: AsWritten] string Device, DateTimeOffset Since);
 
 /// <summary>What a browser is asked for, in the form that the browser reads.</summary>
 internal sealed record PasskeyOptionsView([property: AsWritten] string Options);
@@ -35,6 +42,8 @@ internal static class PasskeyEndpoints
     {
         api.MapPost("/door/passkeys/options", OfferAsync).WithName("offerPasskey");
         api.MapPost("/door/passkeys", AddAsync).WithName("addPasskey").InTurn();
+        api.MapGet("/door/passkeys", ListAsync).WithName("listPasskeys");
+        api.MapDelete("/door/passkeys/{id}", RemoveAsync).WithName("removePasskey").InTurn();
     }
 
     private static async Task<Ok<PasskeyOptionsView>> AskAsync(
@@ -114,11 +123,60 @@ internal static class PasskeyEndpoints
         return TypedResults.NoContent();
     }
 
+    private static async Task<Ok<List<PasskeyView>>> ListAsync(
+        HttpContext http,
+        StudioContext db,
+        UserManager<PersonRecord> people,
+        CancellationToken stop
+    ) =>
+        TypedResults.Ok(
+            (await KeysAsync(http, db, people, stop)).ConvertAll(k => new PasskeyView(
+                Base64Url.EncodeToString(k.CredentialId),
+                k.Name ?? "a device",
+                k.CreatedAt
+            ))
+        );
+
+    private static async Task<NoContent> RemoveAsync(
+        string id,
+        HttpContext http,
+        StudioContext db,
+        UserManager<PersonRecord> people,
+        DeedLog deeds,
+        CancellationToken stop
+    )
+    {
+        var person = await OwnAsync(http, db, stop);
+        var key =
+            (await people.GetPasskeysAsync(person)).FirstOrDefault(k => Base64Url.EncodeToString(k.CredentialId) == id)
+            ?? throw Refusal.Missing("This key is gone already. Reload the page to see which ones are left.");
+        await people.RemovePasskeyAsync(person, key.CredentialId);
+        var here = Visitor.Of(http)!;
+        db.Deeds.Add(deeds.Line(Deed.PasskeyRemoved, person.StudioId, here.Coach, here.Device, key.Name ?? ""));
+        await db.SaveChangesAsync(stop);
+        return TypedResults.NoContent();
+    }
+
+    private static async Task<List<UserPasskeyInfo>> KeysAsync(
+        HttpContext http,
+        StudioContext db,
+        UserManager<PersonRecord> people,
+        CancellationToken stop
+    )
+    {
+        var id = Visitor.Of(http)!.Person;
+        var person = await db.People.FirstAsync(p => p.Id == id, stop);
+        return [.. (await people.GetPasskeysAsync(person)).OrderBy(k => k.CreatedAt)];
+    }
+
     /// <summary>Who acts, signed in with more than a short number.</summary>
     private static async Task<PersonRecord> OwnAsync(HttpContext http, StudioContext db, CancellationToken stop) =>
         Visitor.Of(http) is { ByPin: false, Person: { } id }
             ? await db.People.FirstAsync(p => p.Id == id, stop)
-            : throw Refusal.BadInput("credential", "Sign in with your passphrase to add a key of this device.");
+            : throw Refusal.BadInput(
+                "credential",
+                "Sign in with your passphrase to change which keys open the studio."
+            );
 
     /// <summary>What cannot be read, and what nobody asked for, is refused like a key that is not known.</summary>
     private static async Task<T> TakenAsync<T>(Func<Task<T>> judge)

@@ -14,7 +14,7 @@ namespace DeftStride.Web.Features.Door;
 /// Devices that are signed in. The cookie names a row and proves nothing by itself: what the row says counts, so that a
 /// sign-out, a removal or a new role counts at once and a copied cookie is worth nothing after it.
 /// </summary>
-internal sealed class SignIns(TimeProvider clock)
+internal sealed class SignIns(TimeProvider clock) : IStanding
 {
     /// <summary>A sign-in ends by itself after this time.</summary>
     public static readonly TimeSpan Lasts = TimeSpan.FromDays(30);
@@ -50,22 +50,15 @@ internal sealed class SignIns(TimeProvider clock)
         var stop = http.RequestAborted;
         if (Guid.TryParseExact(context.Principal?.FindFirst(Claim)?.Value, "N", out var id))
         {
+            var db = http.RequestServices.GetRequiredService<StudioContext>();
             var now = clock.GetUtcNow();
-            if (!_known.TryGetValue(id, out var known))
-            {
-                known = await ReadAsync(http.RequestServices.GetRequiredService<StudioContext>(), id, stop);
-                if (known is not null)
-                    _known[id] = known;
-            }
-
-            if (known is not null && now < known.EndsAt)
+            if (await StandsAsync(db, id, stop) is { } known)
             {
                 http.Features.Set(known.Visitor);
                 if (now - known.SeenAt >= NoteEvery)
                 {
                     _known[id] = known with { SeenAt = now };
-                    await http
-                        .RequestServices.GetRequiredService<StudioContext>()
+                    await db
                         .SignIns.Where(s => s.Id == id)
                         .ExecuteUpdateAsync(s => s.SetProperty(r => r.SeenAt, now), stop);
                 }
@@ -75,6 +68,23 @@ internal sealed class SignIns(TimeProvider clock)
         }
 
         context.RejectPrincipal();
+    }
+
+    /// <inheritdoc />
+    public async Task<bool> StandsAsync(HttpContext http, CancellationToken stop) =>
+        Visitor.Of(http) is { } here
+        && await StandsAsync(http.RequestServices.GetRequiredService<StudioContext>(), here.SignIn, stop) is not null;
+
+    private async Task<Known?> StandsAsync(StudioContext db, Guid id, CancellationToken stop)
+    {
+        if (!_known.TryGetValue(id, out var known))
+        {
+            known = await ReadAsync(db, id, stop);
+            if (known is not null)
+                _known[id] = known;
+        }
+
+        return known is not null && clock.GetUtcNow() < known.EndsAt ? known : null;
     }
 
     private static async Task<Known?> ReadAsync(StudioContext db, Guid id, CancellationToken stop)

@@ -2,6 +2,7 @@ using System.Buffers;
 using System.Net.WebSockets;
 using System.Text.Json;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Access;
 using DeftStride.Web.Features.Measuring;
 using DeftStride.Web.Features.Positions;
 using DeftStride.Web.Features.Setup;
@@ -41,12 +42,23 @@ internal static class LiveReading
         var manner = context.RequestServices.GetRequiredService<StudioManner>();
         if (!context.WebSockets.IsWebSocketRequest)
             throw Refusal.BadInput("live", "This address speaks over a web socket only.");
+        var signIns = context.RequestServices.GetRequiredService<IStanding>();
         using var socket = await context.WebSockets.AcceptWebSocketAsync();
         var buffer = ArrayPool<byte>.Shared.Rent(LongestQuestion);
         try
         {
             while (await ReceiveAsync(socket, buffer, context.RequestAborted) is { } length)
             {
+                if (!await signIns.StandsAsync(context, context.RequestAborted))
+                {
+                    await socket.CloseAsync(
+                        WebSocketCloseStatus.PolicyViolation,
+                        "Signed out. Sign in again.",
+                        context.RequestAborted
+                    );
+                    return;
+                }
+
                 var answer =
                     length < 0
                         ? new LiveAnswer(0, Problem: "That is more than one look can be. Reload the page.")

@@ -19,6 +19,7 @@ const WORDS: Record<Deed, [did: string, joins?: string]> = {
   passphraseChanged: ['changed the passphrase'],
   pinChanged: ['set a number'],
   passkeyAdded: ['added a passkey'],
+  passkeyRemoved: ['took a passkey away'],
   invited: ['invited somebody'],
   invitationUsed: ['came in by an invitation'],
   codeMade: ['made a code', 'for'],

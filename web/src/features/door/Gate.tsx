@@ -2,9 +2,11 @@ import { type ReactNode, useEffect } from 'react';
 import { Unreachable } from '@/api/client';
 import { doorQuery, useDoor } from '@/api/door';
 import { queries } from '@/api/queries';
+import { useReachable } from '@/device/connection';
 import { usePerson } from '@/device/person';
 import { Waiting } from '@/ui/Notice';
 import { DoorScreen } from './DoorScreen';
+import { NumberAgain } from './NumberAgain';
 import { OwnScreen } from './OwnScreen';
 
 /**
@@ -22,8 +24,20 @@ export function Gate({ children }: { children: ReactNode }) {
   useEffect(() => {
     if (ended) void queries.invalidateQueries({ queryKey: doorQuery.queryKey });
   }, [ended]);
+  // Somebody took over without a signal: as soon as there is one, the studio hears their number.
+  const reachable = useReachable();
+  const unheard = person?.unheard === true;
+  useEffect(() => {
+    if (unheard && reachable) void queries.invalidateQueries({ queryKey: doorQuery.queryKey });
+  }, [unheard, reachable]);
   if (person?.role === 'client') return <OwnScreen />;
-  if (person) return children;
+  if (person)
+    return (
+      <>
+        {children}
+        {person.unheard && <NumberAgain name={person.name.split(' ')[0] ?? person.name} />}
+      </>
+    );
   if (door.data && door.data.state !== 'in') return <DoorScreen door={door.data} />;
   return (
     <main className="grid h-full place-items-center">

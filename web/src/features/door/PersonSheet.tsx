@@ -1,13 +1,27 @@
-import { useMutation } from '@tanstack/react-query';
+import { useMutation, useQuery } from '@tanstack/react-query';
 import { type ReactNode, useState } from 'react';
 import type { Schema } from '@/api/client';
-import { addPasskey, changePassphrase, changePin, hasPasskeys, signOut, takeOver, tryOut, useDoor } from '@/api/door';
+import {
+  addPasskey,
+  changePassphrase,
+  changePin,
+  hasPasskeys,
+  keptPeople,
+  passkeysQuery,
+  removePasskey,
+  signOut,
+  takeOver,
+  tryOut,
+  useDoor,
+} from '@/api/door';
+import { queries } from '@/api/queries';
 import { doing, usePerson } from '@/device/person';
 import { useOutbox } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Field } from '@/ui/Field';
 import { Trouble } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
+import { day } from '@/words/dates';
 import { ROLES } from './DoorScreen';
 
 /** Who is coaching on this device: another one takes over by their number, or everybody signs out. */
@@ -16,15 +30,20 @@ export function PersonSheet({ open, onOpenChange }: { open: boolean; onOpenChang
   const door = useDoor();
   const waiting = useOutbox().filter((e) => e.state !== 'kept').length;
   const leave = useMutation({ mutationFn: (everywhere: boolean) => signOut(everywhere) });
-  const key = useMutation({ mutationFn: addPasskey });
+  const key = useMutation({
+    mutationFn: addPasskey,
+    onSuccess: () => queries.invalidateQueries({ queryKey: passkeysQuery.queryKey }),
+  });
   const [own, setOwn] = useState<'pin' | 'passphrase' | null>(null);
   if (!person) return null;
-  const others = (door.data?.people ?? []).filter((p) => p.id !== person.personId);
+  const others = (door.data?.people ?? keptPeople()).filter((p) => p.id !== person.personId);
   return (
     <Sheet title={`${person.name.split(' ')[0]} is ${doing(person)} here`} open={open} onOpenChange={onOpenChange}>
       <p className="text-soft">
         {ROLES[person.role]}
-        {door.data?.me?.byPin && ', by number: sign in with your passphrase to change the studio itself'}
+        {person.unheard
+          ? ', by a number that the studio hears when it answers again'
+          : door.data?.me?.byPin && ', by number: sign in with your passphrase to change the studio itself'}
       </p>
       {others.length > 0 && (
         <section aria-label="Take over" className="mt-5">
@@ -55,6 +74,7 @@ export function PersonSheet({ open, onOpenChange }: { open: boolean; onOpenChang
               </Button>
             )}
             <Trouble error={key.error} />
+            <Passkeys />
           </div>
         )}
       </section>
@@ -86,7 +106,7 @@ export function PersonSheet({ open, onOpenChange }: { open: boolean; onOpenChang
 function Other({ person, madeUp }: { person: Schema['DoorPersonView']; madeUp: boolean }) {
   const [asked, setAsked] = useState(false);
   const [pin, setPin] = useState('');
-  const take = useMutation({ mutationFn: () => (madeUp ? tryOut(person.id) : takeOver(person.id, pin)) });
+  const take = useMutation({ mutationFn: () => (madeUp ? tryOut(person.id) : takeOver(person, pin)) });
   const first = person.name.split(' ')[0];
   return (
     <li>
@@ -129,6 +149,34 @@ function Other({ person, madeUp }: { person: Schema['DoorPersonView']; madeUp: b
       )}
       {madeUp && <Trouble error={take.error} />}
     </li>
+  );
+}
+
+/** Keys that open the studio for whoever is in; one of a device that is gone is taken away. */
+function Passkeys() {
+  const keys = useQuery(passkeysQuery);
+  const remove = useMutation({
+    mutationFn: removePasskey,
+    onSettled: () => queries.invalidateQueries({ queryKey: passkeysQuery.queryKey }),
+  });
+  if (!keys.data || keys.data.length === 0) return null;
+  return (
+    <div className="mt-1 w-full pl-4">
+      <h4 className="text-small text-soft">Keys that open the studio for you</h4>
+      <ul>
+        {keys.data.map((k) => (
+          <li key={k.id} className="flex items-center justify-between gap-3 border-t border-hair">
+            <span>
+              {k.device} <span className="text-small text-soft">· since {day(k.since)}</span>
+            </span>
+            <Button kind="quiet" disabled={remove.isPending} onClick={() => remove.mutate(k.id)}>
+              Take away
+            </Button>
+          </li>
+        ))}
+      </ul>
+      <Trouble error={remove.error} />
+    </div>
   );
 }
 

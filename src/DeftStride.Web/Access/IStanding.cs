@@ -1,0 +1,8 @@
+namespace DeftStride.Web.Access;
+
+/// <summary>Asks again, in the middle of something long, whether whoever began it is still in.</summary>
+internal interface IStanding
+{
+    /// <summary>Whether the sign-in that a request came with is still one.</summary>
+    public Task<bool> StandsAsync(HttpContext http, CancellationToken stop);
+}
