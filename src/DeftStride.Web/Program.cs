@@ -26,6 +26,7 @@ using DeftStride.Studio.Trials;
 using DeftStride.Studio.Upkeep;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
+using DeftStride.Web.Features.Backups;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Calendars;
 using DeftStride.Web.Features.Checks;
@@ -55,6 +56,8 @@ using Microsoft.AspNetCore.HttpOverrides;
 // --clock INSTANT start the clock at this moment instead of the real one
 // --new-way-in true  make a code for an owner who has forgotten the passphrase, say it and end
 // --demo true     fill an empty data folder with made-up people
+// --backups FOLDER where backups go, also on another disk (default: backups in the data folder)
+// --backup-passphrase-file FILE  its first line closes every backup
 // --hosts A,B     names besides the loopback ones that this server may be called by
 // --telemetry URL where measurements are sent (OpenTelemetry over gRPC); nothing leaves this machine without it
 // --crowd NUMBER  and with so many copies of them over five years, for measuring
@@ -108,6 +111,11 @@ builder.Services.AddHybridCache();
 builder.Services.AddSingleton<StudioCache>();
 builder.Services.AddSingleton<StudioManner>();
 builder.Services.AddSingleton<StudioDoor>();
+builder.Services.AddSingleton<MediaTurn>();
+builder.Services.AddSingleton<BackupStanding>();
+builder.Services.AddSingleton(BackupSettings.Of(builder.Configuration, folder));
+builder.Services.AddSingleton<BackupKeeper>();
+builder.Services.AddSingleton<StudioStart>();
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
 builder.Services.AddDbContext<StudioContext>(
@@ -184,9 +192,10 @@ var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Inside
 DoorSetup.Add(builder.Services, serving ? folder : null);
 if (serving)
 {
-    builder.Services.AddHostedService<StudioStart>();
+    builder.Services.AddHostedService(s => s.GetRequiredService<StudioStart>());
     builder.Services.AddHostedService<NewWayIn>();
     builder.Services.AddHostedService<MediaSweeping>();
+    builder.Services.AddHostedService<BackupSchedule>();
 }
 
 var app = builder.Build();
@@ -224,6 +233,7 @@ DoorEndpoints.MapInside(api.Room("door inside", Policies.SignedIn));
 DoorEndpoints.MapStaff(api.Room("door of the studio", Policies.Assist));
 PasskeyEndpoints.Map(api.Room("keys", Policies.Page));
 PasskeyEndpoints.MapStaff(api.Room("own keys", Policies.Assist));
+BackupEndpoints.Map(api.Room("backups", Policies.Owner));
 PeopleEndpoints.Map(api.Room("people", Policies.Owner));
 PeopleEndpoints.MapCodes(api.Room("client codes", Policies.Coach));
 DeedEndpoints.Map(api.Room("deeds", Policies.Owner));

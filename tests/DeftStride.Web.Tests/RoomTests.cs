@@ -83,8 +83,17 @@ public sealed class RoomTests : IDisposable
         );
     }
 
-    /// <summary>What is not a request, or comes before one has a studio, has its own clock: devices measure how long they were on, the sweep comes daily, the door asks who it is.</summary>
-    private static readonly string[] OwnClock = ["DeviceShelf", "MediaSweeping", "SignIns", "Tries", "DeedLog"];
+    /// <summary>What is not a request, or comes before one has a studio, has its own clock: devices measure how long they were on, the sweep and the backup come daily, the door asks who it is.</summary>
+    private static readonly string[] OwnClock =
+    [
+        "DeviceShelf",
+        "MediaSweeping",
+        "SignIns",
+        "Tries",
+        "DeedLog",
+        "BackupKeeper",
+        "BackupSchedule",
+    ];
 
     [Fact]
     public void No_feature_asks_for_a_clock_or_a_coach_of_its_own()

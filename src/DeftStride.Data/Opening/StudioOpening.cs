@@ -35,6 +35,9 @@ internal sealed class StudioOpening(string folder, Action<string> say)
             .Order(StringComparer.Ordinal),
     ];
 
+    /// <summary>The first change of form that this version does not know; null where it knows all.</summary>
+    public static string? Unknown(StudioForm form) => form.Applied.Except(Migrations).FirstOrDefault();
+
     private const long AlwaysReadBytes = 64_000_000;
 
     private readonly string _file = Path.Combine(folder, StudioDatabase.FileName);
@@ -129,7 +132,7 @@ internal sealed class StudioOpening(string folder, Action<string> say)
 
         if (form.Damage is { } damage)
             throw Closed($"The studio's data file {_file} is damaged or only half copied ({damage}).");
-        if (form.Applied.Except(Migrations).FirstOrDefault() is { } unknown)
+        if (Unknown(form) is { } unknown)
             throw new StudioClosedException(
                 $"The studio in {folder} was last opened by a newer version of Deft Stride (it knows “{unknown}”). Start that version, or a later one. Nothing was changed."
             );
@@ -163,10 +166,10 @@ internal sealed class StudioOpening(string folder, Action<string> say)
             );
             copy = Path.Combine(folder, "backups", $"studio-{now.UtcDateTime:yyyyMMdd-HHmmss}-before-{pending[0]}.db");
             DurableFiles.MakeFolder(Path.GetDirectoryName(copy)!);
-            Copy(_file, copy + Unfinished);
+            StudioCopy.Make(_file, copy + Unfinished);
             DurableFiles.Name(copy + Unfinished, copy);
             say($"Copied to {copy}.");
-            Copy(_file, _new);
+            StudioCopy.Make(_file, _new);
         }
 
         using (var context = Context(_new))
@@ -215,37 +218,6 @@ internal sealed class StudioOpening(string folder, Action<string> say)
             command.CommandText = step;
             command.ExecuteNonQuery();
         }
-    }
-
-    /// <summary>A copy by SQLite's own backup (a plain file copy would miss the log), in one file, synced.</summary>
-    private static void Copy(string from, string to)
-    {
-        using (
-            var source = new SqliteConnection(
-                new SqliteConnectionStringBuilder
-                {
-                    DataSource = from,
-                    Mode = SqliteOpenMode.ReadOnly,
-                    Pooling = false,
-                }.ToString()
-            )
-        )
-        using (
-            var target = new SqliteConnection(
-                new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString()
-            )
-        )
-        {
-            source.Open();
-            StudioForm.LeaveLog(source);
-            target.Open();
-            source.BackupDatabase(target);
-            using var single = target.CreateCommand();
-            single.CommandText = "PRAGMA journal_mode=DELETE";
-            single.ExecuteNonQuery();
-        }
-
-        DurableFiles.Sync(to);
     }
 
     private static StudioContext Context(string file)

@@ -150,6 +150,7 @@ internal enum Deed
     PictureSeen,
     FilmSeen,
     Exported,
+    Restored,
     Erased,
     Overruled,
     SettingChanged,

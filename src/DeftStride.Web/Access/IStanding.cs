@@ -5,4 +5,7 @@ internal interface IStanding
 {
     /// <summary>Whether the sign-in that a request came with is still one.</summary>
     public Task<bool> StandsAsync(HttpContext http, CancellationToken stop);
+
+    /// <summary>Everything about who is in may be other than it was.</summary>
+    public void Forget();
 }

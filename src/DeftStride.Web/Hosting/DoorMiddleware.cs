@@ -7,9 +7,19 @@ internal sealed class DoorMiddleware(RequestDelegate next, StudioDoor door)
 {
     public async Task InvokeAsync(HttpContext context)
     {
-        if (door.Open)
+        // A line that is kept open for as long as a page is there is nobody's answer to wait for.
+        if (context.WebSockets.IsWebSocketRequest ? door.Open : door.Enter())
         {
-            await next(context);
+            try
+            {
+                await next(context);
+            }
+            finally
+            {
+                if (!context.WebSockets.IsWebSocketRequest)
+                    door.Leave();
+            }
+
             return;
         }
 

@@ -5,7 +5,7 @@ using DeftStride.Studio.Work;
 namespace DeftStride.Web.Hosting;
 
 /// <summary>Sweeps once a day, in turn with the writes, so that no record is on its way meanwhile.</summary>
-internal sealed class MediaSweeping(IServiceScopeFactory scopes, WriteTurns turns, TimeProvider clock)
+internal sealed class MediaSweeping(IServiceScopeFactory scopes, WriteTurns turns, MediaTurn media, TimeProvider clock)
     : BackgroundService
 {
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -15,6 +15,7 @@ internal sealed class MediaSweeping(IServiceScopeFactory scopes, WriteTurns turn
         {
             while (await daily.WaitForNextTickAsync(stoppingToken))
             {
+                using var saved = await media.TakeAsync(stoppingToken);
                 using var turn = await turns.TakeAsync(stoppingToken);
                 await using var scope = scopes.CreateAsyncScope();
                 await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(stoppingToken);

@@ -48,6 +48,9 @@ internal sealed class StudioCache(HybridCache cache)
         );
     }
 
+    /// <summary>Everything may be other than it was.</summary>
+    public void Forget() => Clear();
+
     private void Clear()
     {
         Interlocked.Increment(ref _writes);

@@ -1,4 +1,5 @@
 using DeftStride.Data;
+using DeftStride.Data.Backups;
 using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
@@ -6,16 +7,10 @@ using DeftStride.Demo;
 using DeftStride.Studio.Films;
 using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Upkeep;
+using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
-
-/// <summary>Whether the studio is open yet. Until it is, every request is answered with what is being done.</summary>
-internal sealed class StudioDoor
-{
-    public volatile string Doing = "The studio is being opened.";
-    public volatile bool Open;
-}
 
 /// <summary>
 /// Opens the data folder while the address is being listened on, so that a start is short and whoever looks meanwhile is told
@@ -27,6 +22,7 @@ internal sealed class StudioStart(
     IConfiguration configuration,
     StudioFolder folder,
     StudioDoor door,
+    WriteTurns turns,
     WriteOrder order,
     TimeProvider clock,
     ILogger<StudioStart> log
@@ -34,6 +30,9 @@ internal sealed class StudioStart(
 {
     /// <summary>Stands in the folder while made-up people are put in: nothing else is there then.</summary>
     private const string Filling = "demo.filling";
+
+    /// <summary>Whatever was begun before the studio is exchanged has its answer by then.</summary>
+    private static readonly TimeSpan LongestRequest = TimeSpan.FromSeconds(20);
 
     private StudioLock? _lock;
     private StudioMark? _mark;
@@ -65,10 +64,37 @@ internal sealed class StudioStart(
         door.Open = true;
     }
 
+    /// <summary>
+    /// Puts an earlier state that lies ready (see <see cref="StudioSwap"/>) in the place of this one, between two requests: whoever
+    /// asks meanwhile is told so, and goes on with the other one.
+    /// </summary>
+    /// <exception cref="StudioClosedException">It could not be opened; the door stays shut and says why.</exception>
+    public async Task ExchangeAsync(CancellationToken stop)
+    {
+        using (await turns.TakeAsync(stop))
+        {
+            await door.ShutAsync("An earlier state of the studio is brought back.", LongestRequest);
+            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            _mark?.Dispose();
+            Guarded(() => StudioSwap.Begin(folder.Path));
+        }
+
+        try
+        {
+            await OpenAsync(stop);
+        }
+        catch (StudioClosedException closed)
+        {
+            Say(closed.Message);
+            throw;
+        }
+    }
+
     private void Open()
     {
         Guarded(() => DurableFiles.OwnerOnly(folder.Path));
-        Guarded(() => _lock = StudioLock.Take(folder.Path));
+        Guarded(() => _lock ??= StudioLock.Take(folder.Path));
+        Guarded(() => StudioSwap.Continue(folder.Path));
         if (configuration.GetValue<bool>("demo") && File.Exists(Path.Combine(folder.Path, Filling)))
             Guarded(Empty);
         var opened = new StudioOpening(folder.Path, Say).Open(clock.GetUtcNow());

@@ -1,11 +1,10 @@
 import { queryOptions, useQuery } from '@tanstack/react-query';
-import { noteAnswer, noteSilence } from '@/device/connection';
-import { INTERFACE, INTERFACE_HEADER } from '@/device/interface';
 import { keep, readKept } from '@/device/kept';
 import { forgetEverybody, setPerson, signedIn } from '@/device/person';
 import { deviceKind } from '@/device/self';
 import { theOutbox } from '@/outbox/device';
 import { api, Problem, type Schema, take, Unreachable } from './client';
+import { once } from './once';
 import { queries } from './queries';
 import { numberRefused, takeOverUnheard, tryNumber, unheardNumber } from './takeover';
 
@@ -66,34 +65,7 @@ type Way =
   | 'passphrase'
   | `passkeys/${string}`;
 
-/**
- * Asks at the door. Never by way of the outbox: a passphrase is kept nowhere, and an answer that is lost is asked for again by
- * whoever stands there.
- */
-async function ask(method: 'POST' | 'PUT' | 'DELETE', way: Way, body: object): Promise<unknown> {
-  let response: Response;
-  try {
-    response = await fetch(`/api/door/${way}`, {
-      method,
-      body: JSON.stringify(body),
-      headers: { 'content-type': 'application/json', [INTERFACE_HEADER]: String(INTERFACE) },
-    });
-  } catch {
-    noteSilence();
-    throw new Unreachable();
-  }
-  noteAnswer(response);
-  const text = await response.text();
-  const said = (text === '' ? {} : JSON.parse(text)) as { detail?: string; field?: string };
-  if (!response.ok)
-    throw new Problem(
-      response.status,
-      said.detail ?? 'The studio did not open. Reload the page and try again.',
-      said.field,
-      null,
-    );
-  return said;
-}
+const ask = (method: 'POST' | 'PUT' | 'DELETE', way: Way, body: object) => once(method, `/api/door/${way}`, body);
 
 /** Begins anew as whoever is in now: nothing that was shown to another stays. */
 function enter() {

@@ -1,7 +1,8 @@
 import { keepPreviousData, queryOptions, skipToken } from '@tanstack/react-query';
 import { keep, readKept } from '@/device/kept';
+import { closeClient } from '@/device/openClients';
 import { theOutbox } from '@/outbox/device';
-import { api, type Schema, take } from './client';
+import { api, Problem, type Schema, take } from './client';
 
 // Everything that is asked of the studio, each under one key. The first word of a key is its kind: what a write changes is
 // told by kinds (`refresh`), and whoever shows one of them asks again.
@@ -30,6 +31,13 @@ export const ownQuery = queryOptions({
 });
 
 /** Who may come in. */
+/** What is saved, and what is being done about it: looked at again and again while something is under way. */
+export const backupsQuery = queryOptions({
+  queryKey: ['backups'],
+  queryFn: () => take(api.GET('/api/backups')),
+  refetchInterval: (query) => (query.state.data?.work ? 1000 : false),
+});
+
 export const peopleQuery = queryOptions({
   queryKey: ['people'],
   queryFn: () => take(api.GET('/api/people')),
@@ -122,7 +130,11 @@ export const clientQuery = (id: string) =>
   queryOptions({
     queryKey: ['client', id],
     queryFn: async () => {
-      const client = await take(api.GET('/api/clients/{id}', { params: { path: { id } } }));
+      const client = await take(api.GET('/api/clients/{id}', { params: { path: { id } } })).catch((error: unknown) => {
+        // Not there, or not any more: this device keeps no name of theirs.
+        if (error instanceof Problem && error.status === 404) closeClient(id);
+        throw error;
+      });
       // What is written about these later goes into the lane of their client.
       for (const sign of client.stopSigns) theOutbox().belongs(sign.id, id);
       if (client.draft) theOutbox().belongs(client.draft.id, id);

@@ -4,6 +4,38 @@
  */
 
 export interface paths {
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["listBackups"];
+        put?: never;
+        post: operations["takeBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/backups/{name}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["restoreBackup"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bands": {
         parameters: {
             query?: never;
@@ -1783,6 +1815,54 @@ export interface components {
          * @enum {unknown}
          */
         AttentionKind: "stopSign" | "painStop" | "notAllowed" | "unfinished" | "undecided" | "firstLook" | "afterBreak" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
+        /** @description What is saved, where, and what is being done. */
+        BackupsView: {
+            backups: components["schemas"]["BackupView"][];
+            closes: boolean;
+            folder: string;
+            trouble: null | string;
+            warning: null | string;
+            work: null | components["schemas"]["BackupWork"];
+        };
+        /** @description A backup in the list. */
+        BackupView: {
+            /**
+             * Format: date-time
+             * @description When it was taken.
+             */
+            at: string;
+            /**
+             * Format: int64
+             * @description How much it holds.
+             */
+            bytes: number;
+            /**
+             * Format: date
+             * @description About when it goes by itself, with one backup a day from now on; null for not.
+             */
+            goes: null | string;
+            /**
+             * Format: int32
+             * @description Pictures and films that the studio names and nobody had.
+             */
+            missing: number;
+            /** @description What it is brought back by. */
+            name: string;
+            /** @description Whether it is closed with a passphrase. */
+            sealed: boolean;
+            /** @description "daily", "asked", "before-restore" or "before-upgrade". */
+            why: string;
+        };
+        /** @description What is being done with backups just now. */
+        BackupWork: {
+            /**
+             * Format: double
+             * @description How much of it, 0–1.
+             */
+            done: number;
+            /** @description Whether one is brought back; else one is taken. */
+            restoring: boolean;
+        };
         /** @description Another band for one measure, in its unit; both edges null take the choice back. string? BandChange.Key names the client, the exercise or the school. */
         BandChange: {
             /** Format: double */
@@ -2501,7 +2581,7 @@ export interface components {
             said: string;
         };
         /** @enum {unknown} */
-        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "passkeyRemoved" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "erased" | "overruled" | "settingChanged";
+        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "passkeyRemoved" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "restored" | "erased" | "overruled" | "settingChanged";
         /** @description Lines, newest first, and whether older ones follow. */
         DeedsView: {
             /** Format: date-time */
@@ -2825,10 +2905,18 @@ export interface components {
         };
         /** @description Today on the floor, in the studio's own day and in time order. */
         FloorView: {
-            /** Format: date */
+            /** @description What is said where the studio was not saved for too long; null when all is well. */
+            backup: null | string;
+            /**
+             * Format: date
+             * @description Which day it is.
+             */
             day: string;
+            /** @description The same in words. */
             dayText: string;
+            /** @description Who else could be looked at. */
             unplanned: components["schemas"]["ClientSummary"][];
+            /** @description Who comes. */
             visits: components["schemas"]["VisitView"][];
         };
         /** @enum {unknown} */
@@ -4585,6 +4673,10 @@ export interface components {
             /** Format: int32 */
             prescribed: number;
         };
+        /** @description How one is brought back: its passphrase where it is another than the one set now. */
+        RestoreRequest: {
+            passphrase?: null | string;
+        };
         /** @description One measure of one side at one moment. bool ResultView.Standing marks the one that stands for the measure on that side. */
         ResultView: {
             band: null | components["schemas"]["BandView"];
@@ -5744,6 +5836,68 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    listBackups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupsView"];
+                };
+            };
+        };
+    };
+    takeBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    restoreBackup: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RestoreRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     changeBand: {
         parameters: {
             query?: never;

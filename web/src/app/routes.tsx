@@ -70,6 +70,7 @@ const screens = {
   plan: later(() => import('@/features/plan/PlanScreen'), 'PlanScreen'),
   log: later(() => import('@/features/log/LogScreen'), 'LogScreen'),
   people: later(() => import('@/features/door/PeopleScreen'), 'PeopleScreen'),
+  backups: later(() => import('@/features/studio/BackupsScreen'), 'BackupsScreen'),
   weeks: later(() => import('@/features/plan/StudioPlanScreen'), 'StudioPlanScreen'),
   play: later(() => import('@/features/play/PlayScreen'), 'PlayScreen'),
   library: later(() => import('@/features/library/LibraryScreen'), 'LibraryScreen'),
@@ -144,6 +145,13 @@ const peopleRoute = createRoute({
   component: screens.people,
 });
 
+const backupsRoute = createRoute({
+  getParentRoute: () => root,
+  path: '/backups',
+  staticData: { title: 'Backups' },
+  component: screens.backups,
+});
+
 const meetRoute = createRoute({
   getParentRoute: () => root,
   path: '/clients/$clientId/meet',
@@ -215,6 +223,7 @@ export const router = createRouter({
     logRoute,
     weeksRoute,
     peopleRoute,
+    backupsRoute,
     meetRoute,
     studioRoute,
     libraryRoute,

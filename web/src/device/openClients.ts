@@ -24,6 +24,9 @@ export function openClient(client: OpenClient) {
 
 export const closeClient = (id: string) => set(list.filter((c) => c.id !== id));
 
+/** None is open: the studio is another one than it was. */
+export const closeAll = () => set([]);
+
 /** What a client is called, as far as this device knows without asking. */
 export const openName = (id: string) => list.find((c) => c.id === id)?.name;
 

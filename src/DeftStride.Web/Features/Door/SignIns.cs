@@ -29,6 +29,9 @@ internal sealed class SignIns(TimeProvider clock) : IStanding
     /// <summary>Forgets what was read: something about people or where they are signed in has changed.</summary>
     public void Changed() => _known.Clear();
 
+    /// <inheritdoc />
+    public void Forget() => Changed();
+
     /// <summary>Gives the browser its cookie.</summary>
     public static Task GiveAsync(HttpContext http, Guid signIn) =>
         http.SignInAsync(

@@ -57,12 +57,18 @@ internal sealed record LastLookView(
 }
 
 /// <summary>Today on the floor, in the studio's own day and in time order.</summary>
+/// <param name="Day">Which day it is.</param>
+/// <param name="DayText">The same in words.</param>
+/// <param name="Visits">Who comes.</param>
+/// <param name="Unplanned">Who else could be looked at.</param>
+/// <param name="Backup">What is said where the studio was not saved for too long; null when all is well.</param>
 [System.ComponentModel.ImmutableObject(true)]
 internal sealed record FloorView(
     DateOnly Day,
     string DayText,
     IReadOnlyList<VisitView> Visits,
-    IReadOnlyList<ClientSummary> Unplanned
+    IReadOnlyList<ClientSummary> Unplanned,
+    string? Backup
 );
 
 /// <summary>A visit, today or on a day to come. Without a day it is today's.</summary>
@@ -97,13 +103,15 @@ internal static class FloorEndpoints
         StudioContext db,
         StudioScope scope,
         TodayBook book,
-        StudioCache cache
-    ) => TypedResults.Ok(await cache.OnceAsync("floor", scope, stop => DayAsync(db, scope, book, stop)));
+        StudioCache cache,
+        BackupStanding saved
+    ) => TypedResults.Ok(await cache.OnceAsync("floor", scope, stop => DayAsync(db, scope, book, saved, stop)));
 
     private static async Task<FloorView> DayAsync(
         StudioContext db,
         StudioScope scope,
         TodayBook book,
+        BackupStanding saved,
         CancellationToken stop
     )
     {
@@ -171,7 +179,8 @@ internal static class FloorEndpoints
             today,
             today.ToString("dddd d MMMM", System.Globalization.CultureInfo.InvariantCulture),
             rows,
-            unplanned
+            unplanned,
+            saved.Warning(zone)
         );
     }
 

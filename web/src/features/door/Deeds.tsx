@@ -30,6 +30,7 @@ const WORDS: Record<Deed, [did: string, joins?: string]> = {
   pictureSeen: ['looked at a picture', 'of'],
   filmSeen: ['watched a film', 'of'],
   exported: ['took out a file', 'about'],
+  restored: ['brought an earlier state of the studio back'],
   erased: ['erased'],
   overruled: ['decided otherwise than recommended', 'for'],
   settingChanged: ['changed a setting', 'for'],

@@ -5,7 +5,7 @@ import type { Schema } from '@/api/client';
 import { sessionsQuery } from '@/api/options';
 import { useFloor } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
-import { usePerson } from '@/device/person';
+import { useOwns, usePerson } from '@/device/person';
 import { deviceId } from '@/device/self';
 import { SetupCard } from '@/features/bench/SetupCard';
 import { SettleGate } from '@/features/check/SettleGate';
@@ -25,6 +25,23 @@ import { OneTapLog } from './OneTapLog';
 import { AddClient, PlanVisit } from './Planning';
 
 type Visit = Schema['VisitView'];
+
+/** A disk that breaks would take too much along: whoever is here hears of it, and the owner gets to where it is mended. */
+function NotSaved({ sentence }: { sentence: string }) {
+  const owns = useOwns();
+  return (
+    <p role="alert" className="mt-3 rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-body text-brick">
+      {sentence}{' '}
+      {owns ? (
+        <Link to="/backups" className="font-semibold underline underline-offset-4">
+          Save the studio
+        </Link>
+      ) : (
+        'Tell the owner.'
+      )}
+    </p>
+  );
+}
 
 /** What ends or bars training: it is said in the colour of a stop, and no set is offered. */
 const STOPS: Schema['AttentionKind'][] = ['stopSign', 'painStop', 'notAllowed'];
@@ -66,6 +83,7 @@ export function FloorScreen() {
         )}
       </div>
 
+      {floor.data.backup && <NotSaved sentence={floor.data.backup} />}
       {next ? (
         <NextUp visit={next} onLog={() => setLogging(next)} />
       ) : visits.length > 0 ? (

@@ -62,9 +62,14 @@ export function StudioScreen() {
       <div className="flex flex-wrap items-center justify-between gap-x-6">
         <p className="text-soft">{studio.data.name}</p>
         {owns && (
-          <Link to="/people" className="inline-flex min-h-11 items-center underline underline-offset-4">
-            People, and who did what
-          </Link>
+          <span className="flex flex-wrap gap-x-6">
+            <Link to="/backups" className="inline-flex min-h-11 items-center underline underline-offset-4">
+              Backups
+            </Link>
+            <Link to="/people" className="inline-flex min-h-11 items-center underline underline-offset-4">
+              People, and who did what
+            </Link>
+          </span>
         )}
       </div>
       {!owns && (

@@ -1,0 +1,39 @@
+using DeftStride.Data.Files;
+using Microsoft.Data.Sqlite;
+
+namespace DeftStride.Data.Opening;
+
+/// <summary>A copy of a database that may be in use.</summary>
+internal static class StudioCopy
+{
+    /// <summary>By SQLite's own backup (a plain file copy would miss the log), in one file, synced. Whoever writes meanwhile goes on.</summary>
+    public static void Make(string from, string to)
+    {
+        using (
+            var source = new SqliteConnection(
+                new SqliteConnectionStringBuilder
+                {
+                    DataSource = from,
+                    Mode = SqliteOpenMode.ReadOnly,
+                    Pooling = false,
+                }.ToString()
+            )
+        )
+        using (
+            var target = new SqliteConnection(
+                new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString()
+            )
+        )
+        {
+            source.Open();
+            StudioForm.LeaveLog(source);
+            target.Open();
+            source.BackupDatabase(target);
+            using var single = target.CreateCommand();
+            single.CommandText = "PRAGMA journal_mode=DELETE";
+            single.ExecuteNonQuery();
+        }
+
+        DurableFiles.Sync(to);
+    }
+}
