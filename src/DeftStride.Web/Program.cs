@@ -26,6 +26,7 @@ using DeftStride.Studio.Trials;
 using DeftStride.Studio.Upkeep;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
+using DeftStride.Web.Commands;
 using DeftStride.Web.Features.Backups;
 using DeftStride.Web.Features.Bodies;
 using DeftStride.Web.Features.Calendars;
@@ -51,6 +52,7 @@ using DeftStride.Web.Features.Studio;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.HttpOverrides;
 
+// Without a word before them these are of "serve"; what else can be done by command: see CommandLine.
 // --data FOLDER   where the studio's data lives (default: data)
 // --web FOLDER    the built front end (default: web/dist)
 // --clock INSTANT start the clock at this moment instead of the real one
@@ -61,7 +63,9 @@ using Microsoft.AspNetCore.HttpOverrides;
 // --hosts A,B     names besides the loopback ones that this server may be called by
 // --telemetry URL where measurements are sent (OpenTelemetry over gRPC); nothing leaves this machine without it
 // --crowd NUMBER  and with so many copies of them over five years, for measuring
-var builder = WebApplication.CreateBuilder(args);
+if (await CommandLine.TryRunAsync(args, Console.Out, Console.Error) is { } ended)
+    return ended;
+var builder = WebApplication.CreateBuilder(CommandLine.Serving(args));
 var folder = new StudioFolder(Path.GetFullPath(builder.Configuration["data"] ?? "data"));
 var web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine("web", "dist"));
 var urls = builder.Configuration["urls"];

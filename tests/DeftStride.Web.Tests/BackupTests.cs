@@ -470,6 +470,67 @@ public sealed class BackupTests : IDisposable
         Assert.Equal(["films", "pictures"], Directory.GetDirectories(_away).Select(Path.GetFileName).Order());
     }
 
+    private static async Task<(int? Code, string Said)> CommandAsync(params string[] args)
+    {
+        await using var said = new StringWriter();
+        return (await Commands.CommandLine.TryRunAsync(args, said, said), $"{said}");
+    }
+
+    [Fact]
+    public async Task By_command_a_studio_that_is_served_is_saved_its_folder_lost_and_everything_is_back()
+    {
+        var (backups, back) = (Path.Combine(_away, "elsewhere"), Path.Combine(_away, "back"));
+        string[] before;
+        using (var studio = new StudioUnderTest())
+        {
+            await LookedAtAsync(studio, "Ilse Branwick");
+            var (code, said) = await CommandAsync("backup", "--data", studio.Folder, "--backups", backups);
+            Assert.Equal(0, code);
+            Assert.Contains("Saved as studio-", said, StringComparison.Ordinal);
+            before = Everything(studio.Folder);
+            var (sound, through) = await CommandAsync("verify", "--data", studio.Folder, "--backups", backups);
+            Assert.Equal((0, 2), (sound, through.Split("whole.").Length - 1));
+            Assert.Contains(
+                "owner",
+                (await CommandAsync("people", "--data", studio.Folder)).Said,
+                StringComparison.Ordinal
+            );
+        }
+
+        var name = (await CommandAsync("backups", "--backups", backups)).Said.Split('\t')[0];
+        Assert.Equal(0, (await CommandAsync("restore", name, "--backups", backups, "--to", back)).Code);
+        Assert.Equal(before, Everything(back));
+        // Once more into the same one: it lives now.
+        Assert.Equal(1, (await CommandAsync("restore", name, "--backups", backups, "--to", back)).Code);
+    }
+
+    [Theory]
+    [InlineData(2, "nonsense")]
+    [InlineData(2, "restore")]
+    [InlineData(2, "backup --nothing")]
+    [InlineData(1, "backup --data /nowhere/at/all --backups /tmp")]
+    [InlineData(1, "restore studio-20260101-000000-asked --to /nowhere/at/all")]
+    [InlineData(1, "people --data /nowhere/at/all")]
+    [InlineData(1, "verify --data /nowhere/at/all")]
+    [InlineData(0, "--help")]
+    [InlineData(0, "serve --help")]
+    public async Task A_command_says_how_it_ended(int code, string line)
+    {
+        var (ended, said) = await CommandAsync(line.Split(' '));
+        Assert.Equal(code, ended);
+        Assert.NotEqual("", said);
+        Assert.DoesNotContain("   at ", said, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task To_serve_is_left_to_the_server()
+    {
+        foreach (var line in new[] { "", "serve --data x", "demo", "--data x --demo true" })
+            Assert.Null((await CommandAsync(line.Split(' ', StringSplitOptions.RemoveEmptyEntries))).Code);
+        Assert.Equal(["--data", "x"], Commands.CommandLine.Serving(["serve", "--data", "x"]));
+        Assert.Equal(["--port", "--demo", "true"], Commands.CommandLine.Serving(["demo", "--port"]));
+    }
+
     private sealed class Moved : TimeProvider
     {
         public DateTimeOffset At { get; set; } = Now;

@@ -245,13 +245,33 @@ internal sealed class StudioOpening(string folder, Action<string> say)
 
     private StudioClosedException Closed(string what, Exception? inner = null) =>
         new(
-            $"{what} Nothing was changed. {NewestCopy() switch
+            $"{what} Nothing was changed. {NewestBackup() switch
             {
-                { } copy => $"The newest good copy is {copy} of {File.GetLastWriteTimeUtc(copy).ToString("d MMMM yyyy HH:mm", CultureInfo.InvariantCulture)} UTC. To go back to it, move studio.db, studio.db-wal and studio.mark to another folder, copy it here as studio.db and start again.",
-                null => "There is no copy of it here. Bring back the whole folder from a copy of your own, or move it aside to begin a new studio.",
+                { } backup => $"The newest backup is {backup}. Bring it back into a folder of its own with \"deftstride restore {backup} --data {folder} --to FOLDER\", then serve that one.",
+                null => NewestCopy() switch
+                {
+                    { } copy => $"The newest good copy is {copy} of {File.GetLastWriteTimeUtc(copy).ToString("d MMMM yyyy HH:mm", CultureInfo.InvariantCulture)} UTC. To go back to it, move studio.db, studio.db-wal and studio.mark to another folder, copy it here as studio.db and start again.",
+                    null => "There is no copy of it here. Bring back the whole folder from a copy of your own, or move it aside to begin a new studio.",
+                },
             }}",
             inner
         );
+
+    /// <summary>The newest backup in the studio's own folder; one that has its name was found whole.</summary>
+    private string? NewestBackup()
+    {
+        var backups = Path.Combine(folder, "backups");
+        return !Directory.Exists(backups)
+            ? null
+            : Directory
+                .EnumerateFileSystemEntries(backups, "studio-*")
+                .Select(p => Path.GetFileName(p))
+                .Where(n =>
+                    !n.EndsWith(".db", StringComparison.Ordinal) && !n.EndsWith(Unfinished, StringComparison.Ordinal)
+                )
+                .Order(StringComparer.Ordinal)
+                .LastOrDefault();
+    }
 
     /// <summary>The newest copy that opens and is whole.</summary>
     private string? NewestCopy()
