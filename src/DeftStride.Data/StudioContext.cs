@@ -45,6 +45,7 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options, ICl
     public DbSet<InvitationRecord> Invitations => Set<InvitationRecord>();
     public DbSet<DeedRecord> Deeds => Set<DeedRecord>();
     public DbSet<SealRecord> Seals => Set<SealRecord>();
+    public DbSet<ErasedRecord> Erased => Set<ErasedRecord>();
 
     protected override void ConfigureConventions(ModelConfigurationBuilder conventions)
     {
@@ -252,6 +253,11 @@ internal sealed class StudioContext(DbContextOptions<StudioContext> options, ICl
             e.HasIndex(s => s.DoorId);
         });
         model.Entity<InvitationRecord>(e => e.HasIndex(i => i.CodeHash).IsUnique());
+        model.Entity<ErasedRecord>(e =>
+        {
+            e.HasKey(r => r.ClientId);
+            e.Property(r => r.ClientId).ValueGeneratedNever();
+        });
         model.Entity<SealRecord>(e =>
         {
             e.HasKey(s => s.CoachId);

@@ -36,6 +36,7 @@ using DeftStride.Web.Features.Clips;
 using DeftStride.Web.Features.Devices;
 using DeftStride.Web.Features.Door;
 using DeftStride.Web.Features.Dosing;
+using DeftStride.Web.Features.Erasing;
 using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
@@ -190,6 +191,7 @@ builder.Services.AddScoped<FilmBook>();
 builder.Services.AddScoped<FilmSweep>();
 builder.Services.AddScoped<PlayBook>();
 builder.Services.AddScoped<SpoiltData>();
+builder.Services.AddScoped<Eraser>();
 
 // The build runs this file to write the API description; it must not touch any data then.
 var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
@@ -238,6 +240,7 @@ DoorEndpoints.MapStaff(api.Room("door of the studio", Policies.Assist));
 PasskeyEndpoints.Map(api.Room("keys", Policies.Page));
 PasskeyEndpoints.MapStaff(api.Room("own keys", Policies.Assist));
 BackupEndpoints.Map(api.Room("backups", Policies.Owner));
+ErasureEndpoints.Map(api.Room("erasures", Policies.Owner));
 PeopleEndpoints.Map(api.Room("people", Policies.Owner));
 PeopleEndpoints.MapCodes(api.Room("client codes", Policies.Coach));
 DeedEndpoints.Map(api.Room("deeds", Policies.Owner));

@@ -39,4 +39,47 @@ public sealed class BackupTests
         phone.Go("/backups").See("Saved");
         Assert.Empty(Fit.Faults(phone));
     }
+
+    [Fact]
+    public void A_client_is_erased_and_what_another_device_held_of_them_is_said_and_gone()
+    {
+        using var server = new AppHost(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var page = new Page(server.Url);
+        // A phone without a signal on which somebody still enters something for them.
+        using var phone = new Page(gate.Url, 390, 844, touch: true);
+        phone.Go("/").Understood();
+        phone.Press("Corin Vale");
+        phone.See("Red flag");
+        gate.Shut();
+        phone.Press("Red flag");
+        phone.Press("Before any loading");
+        phone.Press("gives way");
+        phone.See("waiting");
+
+        page.Go("/");
+        page.Press("Corin Vale");
+        page.Press("Erase Corin…");
+        page.See("Nobody can take this back.");
+        var sound = new List<string>();
+        AccessTests.Sound(page, "erase", sound);
+        page.Find("[role='dialog'] input").SendKeys("Corin" + Keys.Enter);
+        page.See("This is not the name of the client.");
+        page.Find("[role='dialog'] input").SendKeys(" Vale" + Keys.Enter);
+        page.See("Nothing of them is left in the studio’s own files.");
+        page.Press("Back to today");
+        page.See("Today");
+        Assert.DoesNotContain("Corin", page.Text(), StringComparison.Ordinal);
+
+        gate.Open();
+        phone.Go("/");
+        phone.See("waited here for a client who was erased meanwhile");
+        phone.Press("Understood");
+        Assert.DoesNotContain(
+            "Corin",
+            $"{phone.Script("return JSON.stringify({ ...localStorage })")}",
+            StringComparison.Ordinal
+        );
+        Assert.True(sound.Count == 0, string.Join("\n", sound));
+    }
 }

@@ -3,7 +3,7 @@ using System.Collections.Concurrent;
 namespace DeftStride.Browser;
 
 /// <summary>The demo's data, made once for each clock and copied for every server that wants it: most of a demo's start is drawing and encoding pictures.</summary>
-internal static class DemoFolder
+public static class DemoFolder
 {
     private static readonly ConcurrentDictionary<string, Lazy<string>> Filled = [];
 

@@ -33,6 +33,7 @@ public sealed class StudioUnderTest : IDisposable
     /// <param name="before">What is put into the folder before the first start.</param>
     /// <param name="logs">Where its log goes besides.</param>
     /// <param name="services">What else is put in place of its own parts.</param>
+    /// <param name="demo">Whether made-up people are put in, unless somebody is there already.</param>
     /// <param name="signIn">Whether <see cref="Http"/> is signed in as the owner, who is made at the first start.</param>
     public StudioUnderTest(
         TimeProvider? clock = null,
@@ -41,16 +42,18 @@ public sealed class StudioUnderTest : IDisposable
         Action<string>? before = null,
         ILoggerProvider? logs = null,
         Action<IServiceCollection>? services = null,
-        bool signIn = true
+        bool signIn = true,
+        bool demo = false
     )
     {
-        _signIn = signIn;
+        (_signIn, _demo) = (signIn, demo);
         (_clock, _database, _environment, _logs, _services) = (clock, database, environment, logs, services);
         before?.Invoke(Folder);
         Start();
     }
 
     private readonly bool _signIn;
+    private readonly bool _demo;
     private readonly string _environment;
     private readonly TimeProvider? _clock;
     private readonly ILoggerProvider? _logs;
@@ -67,6 +70,7 @@ public sealed class StudioUnderTest : IDisposable
             host.UseEnvironment(_environment)
                 .UseSetting("data", Folder)
                 .UseSetting("web", Path.Combine(Folder, "none"))
+                .UseSetting("demo", _demo ? "true" : "false")
                 .ConfigureServices(services =>
                 {
                     if (_logs is not null)

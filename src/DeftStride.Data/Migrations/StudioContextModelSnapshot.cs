@@ -508,6 +508,31 @@ namespace DeftStride.Data.Migrations
                     b.ToTable("Edits");
                 });
 
+            modelBuilder.Entity("DeftStride.Data.Records.ErasedRecord", b =>
+                {
+                    b.Property<Guid>("ClientId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long>("At")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("By")
+                        .HasColumnType("TEXT");
+
+                    b.Property<long?>("FinishedAt")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<long>("Sequence")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<Guid>("StudioId")
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("ClientId");
+
+                    b.ToTable("Erased");
+                });
+
             modelBuilder.Entity("DeftStride.Data.Records.FilmFact", b =>
                 {
                     b.Property<Guid>("Id")

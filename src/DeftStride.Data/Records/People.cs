@@ -126,6 +126,24 @@ internal sealed class SealRecord
     public required byte[] Key { get; set; }
 }
 
+/// <summary>A client who was erased: that it was done, when and by whom, and nothing of them.</summary>
+internal sealed class ErasedRecord : IOrdered
+{
+    /// <summary>What they were called among records; a device that still has something of them knows it by this.</summary>
+    public Guid ClientId { get; set; }
+    public Guid StudioId { get; set; }
+    public DateTimeOffset At { get; set; }
+
+    /// <summary>The coach on record who did it.</summary>
+    public Guid By { get; set; }
+
+    /// <summary>When the last byte of them was gone from the studio's own files; null while that is still to be done.</summary>
+    public DateTimeOffset? FinishedAt { get; set; }
+
+    /// <inheritdoc />
+    public long Sequence { get; set; }
+}
+
 /// <summary>What is written down of who did what.</summary>
 internal enum Deed
 {

@@ -57,6 +57,7 @@ internal sealed class StudioStart(
             await scope.ServiceProvider.GetRequiredService<SpoiltData>().HealAsync(cancellationToken);
             await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(cancellationToken);
             await scope.ServiceProvider.GetRequiredService<FilmSweep>().SweepAsync(cancellationToken);
+            await scope.ServiceProvider.GetRequiredService<Eraser>().FinishAsync(cancellationToken);
         }
 
         if (configuration.GetValue<bool>("demo"))

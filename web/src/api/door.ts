@@ -3,6 +3,7 @@ import { keep, readKept } from '@/device/kept';
 import { forgetEverybody, setPerson, signedIn } from '@/device/person';
 import { deviceKind } from '@/device/self';
 import { theOutbox } from '@/outbox/device';
+import { forgetErased } from '@/outbox/erased';
 import { api, Problem, type Schema, take, Unreachable } from './client';
 import { once } from './once';
 import { queries } from './queries';
@@ -29,6 +30,7 @@ export const keptPeople = () => readKept<Schema['DoorPersonView'][]>(PEOPLE) ?? 
 /** Keeps who is in. */
 function noteDoor(door: Schema['DoorView']) {
   const me = door.me;
+  void forgetErased(door.erased);
   if (door.people.length > 0) keep(PEOPLE, door.people);
   // Somebody took over meanwhile, without a signal: first the studio hears their number.
   if (me?.personId && signedIn()?.unheard && signedIn()?.personId !== me.personId) {

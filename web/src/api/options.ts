@@ -31,6 +31,13 @@ export const ownQuery = queryOptions({
 });
 
 /** Who may come in. */
+/** What there is of a client, counted before it goes. */
+export const erasureQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['client', id, 'erasure'],
+    queryFn: () => take(api.GET('/api/clients/{id}/erasure', { params: { path: { id } } })),
+  });
+
 /** What is saved, and what is being done about it: looked at again and again while something is under way. */
 export const backupsQuery = queryOptions({
   queryKey: ['backups'],

@@ -388,6 +388,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clients/{id}/erasure": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getErasure"];
+        put?: never;
+        post: operations["eraseClient"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/clients/{id}/intake": {
         parameters: {
             query?: never;
@@ -2673,6 +2689,8 @@ export interface components {
         DoorView: {
             /** @description Coaches on record without a way in; only at the first start, on the machine itself. */
             coaches: components["schemas"]["DoorPersonView"][];
+            /** @description Clients of whom a device may hold nothing any more; only for somebody who is in. */
+            erased: string[];
             /** @description Whether the first owner can be made from where this was asked. */
             here: boolean;
             /** @description People of the demo who come in by one tap; only on the machine itself, only with made-up data. */
@@ -2754,6 +2772,27 @@ export interface components {
             for: string;
             kind: string;
             subject: string;
+        };
+        /** @description What was done. */
+        ErasedView: {
+            /** @description Whether the studio's own files hold nothing any more; else the next start takes the last away. */
+            finished: boolean;
+        };
+        /** @description The client's name once more, so that a slip of the hand erases nobody. */
+        ErasureRequest: {
+            name: string;
+        };
+        /** @description What there is of a client, before it goes. */
+        ErasureView: {
+            /** Format: int32 */
+            films: number;
+            /** Format: int32 */
+            logs: number;
+            /** Format: int32 */
+            looks: number;
+            /** Format: int32 */
+            pictures: number;
+            running: boolean;
         };
         ErrorPartView: {
             means: string;
@@ -6485,6 +6524,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ClientDetails"];
+                };
+            };
+        };
+    };
+    getErasure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErasureView"];
+                };
+            };
+        };
+    };
+    eraseClient: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ErasureRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ErasedView"];
                 };
             };
         };

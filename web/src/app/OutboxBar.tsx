@@ -3,6 +3,7 @@ import { useStudio } from '@/api/queries';
 import { probe, useReachable } from '@/device/connection';
 import { beganAnew, beginAnew, useInterfaceStanding } from '@/device/release';
 import { theOutbox, useOthers, useOutbox } from '@/outbox/device';
+import { droppedRead, useDropped } from '@/outbox/erased';
 import { Button } from '@/ui/Button';
 import { Sheet } from '@/ui/Sheet';
 import { UnsentLine, useLate } from '@/ui/Unsent';
@@ -27,7 +28,8 @@ export function OutboxBar() {
   const refused = late.filter((e) => e.state === 'refused').length;
   const waiting = late.length - refused;
   const waitFor = useNames(others.map((e) => e.coach));
-  if (reachable && late.length === 0 && others.length === 0 && !open && !tooOld) return null;
+  const dropped = useDropped();
+  if (reachable && late.length === 0 && others.length === 0 && dropped === 0 && !open && !tooOld) return null;
   return (
     <section
       aria-label="Kept on this device"
@@ -43,6 +45,8 @@ export function OutboxBar() {
           !reachable && waiting === 0 && 'What you enter is kept here.',
           others.length > 0 &&
             `${others.length === 1 ? 'One thing waits' : `${others.length} things wait`} for ${waitFor} to sign in here again.`,
+          dropped > 0 &&
+            `${dropped === 1 ? 'One thing' : `${dropped} things`} waited here for a client who was erased meanwhile: not sent, and not kept.`,
           waiting > 0 && `${waiting === 1 ? 'One thing is' : `${waiting} things are`} waiting here; nothing is lost.`,
           refused > 0 && `${refused === 1 ? 'One thing was' : `${refused} things were`} refused: decide what to do.`,
         ]
@@ -53,6 +57,11 @@ export function OutboxBar() {
         {!reachable && (
           <Button kind="quiet" className="px-2! text-copy!" onClick={() => void probe()}>
             Try again
+          </Button>
+        )}
+        {dropped > 0 && (
+          <Button kind="quiet" className="px-2! text-copy!" onClick={droppedRead}>
+            Understood
           </Button>
         )}
         {late.length > 0 && (

@@ -61,6 +61,7 @@ internal sealed record DoorPersonView(
 /// <param name="Here">Whether the first owner can be made from where this was asked.</param>
 /// <param name="Coaches">Coaches on record without a way in; only at the first start, on the machine itself.</param>
 /// <param name="People">Who may take this device over; only for somebody who is in.</param>
+/// <param name="Erased">Clients of whom a device may hold nothing any more; only for somebody who is in.</param>
 /// <param name="MadeUp">People of the demo who come in by one tap; only on the machine itself, only with made-up data.</param>
 internal sealed record DoorView(
     DoorState State,
@@ -68,7 +69,8 @@ internal sealed record DoorView(
     bool Here,
     IReadOnlyList<DoorPersonView> Coaches,
     IReadOnlyList<DoorPersonView> People,
-    IReadOnlyList<DoorPersonView> MadeUp
+    IReadOnlyList<DoorPersonView> MadeUp,
+    IReadOnlyList<Guid> Erased
 );
 
 internal sealed record OwnerRequest(
@@ -182,12 +184,15 @@ internal static class DoorEndpoints
                 here,
                 [],
                 people,
-                visitor.Staff ? madeUp : []
+                visitor.Staff ? madeUp : [],
+                visitor.Staff
+                    ? await db.Erased.OrderByDescending(e => e.At).Select(e => e.ClientId).ToListAsync(stop)
+                    : []
             );
         }
 
         if (await keeper.OwnedAsync(stop))
-            return new DoorView(DoorState.Closed, null, here, [], [], madeUp);
+            return new DoorView(DoorState.Closed, null, here, [], [], madeUp, []);
         return new DoorView(
             DoorState.First,
             null,
@@ -199,6 +204,7 @@ internal static class DoorEndpoints
                     .Select(c => new DoorPersonView(c.Id, c.Name, Role.Coach, false, c.Id, true))
                     .ToListAsync(stop)
                 : [],
+            [],
             [],
             []
         );

@@ -19,6 +19,7 @@ import { Sentence } from '@/ui/Sentence';
 import { day } from '@/words/dates';
 import { decisionWord } from '@/words/decisions';
 import { Beginning } from './Beginning';
+import { EraseClient } from './EraseClient';
 import { InstrumentHistory, isDrawn } from './InstrumentHistory';
 import { Logs, PainLine } from './Logs';
 import { Looks } from './Looks';
@@ -279,6 +280,7 @@ export function ClientScreen() {
         </div>
       )}
       <WhoseClient client={person} />
+      <EraseClient clientId={clientId} name={person.name} />
     </div>
   );
 }
