@@ -20,7 +20,7 @@ export function EraseClient({ clientId, name }: { clientId: string; name: string
   if (!owns) return null;
   return (
     <>
-      <Button kind="quiet" className="text-copy! text-soft!" onClick={() => setOpen(true)}>
+      <Button kind="quiet" className="-ml-4 text-copy! text-soft!" onClick={() => setOpen(true)}>
         Erase {name.split(' ')[0]}…
       </Button>
       {open && <Erasing clientId={clientId} name={name} onClose={() => setOpen(false)} />}
