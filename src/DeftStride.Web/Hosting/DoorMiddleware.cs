@@ -8,7 +8,8 @@ internal sealed class DoorMiddleware(RequestDelegate next, StudioDoor door)
     public async Task InvokeAsync(HttpContext context)
     {
         // A line that is kept open for as long as a page is there is nobody's answer to wait for.
-        if (context.WebSockets.IsWebSocketRequest ? door.Open : door.Enter())
+        var stays = context.Request.Headers.Upgrade == "websocket";
+        if (stays ? door.Open : door.Enter())
         {
             try
             {
@@ -16,7 +17,7 @@ internal sealed class DoorMiddleware(RequestDelegate next, StudioDoor door)
             }
             finally
             {
-                if (!context.WebSockets.IsWebSocketRequest)
+                if (!stays)
                     door.Leave();
             }
 
