@@ -64,6 +64,8 @@ using Microsoft.AspNetCore.HttpOverrides;
 // --hosts A,B     names besides the loopback ones that this server may be called by
 // --telemetry URL where measurements are sent (OpenTelemetry over gRPC); nothing leaves this machine without it
 // --crowd NUMBER  and with so many copies of them over five years, for measuring
+// A disk quota may come as a signal that ends a process by default; a write that fails is answered for instead.
+using var tooLarge = PosixSignalRegistration.Create((PosixSignal)FileSizeExceeded, signal => signal.Cancel = true);
 if (await CommandLine.TryRunAsync(args, Console.Out, Console.Error) is { } ended)
     return ended;
 var builder = WebApplication.CreateBuilder(CommandLine.Serving(args));
@@ -296,8 +298,6 @@ FrontEnd.Map(app, web);
 try
 {
     DurableFiles.OwnerOnly();
-    // A disk quota may come as a signal that ends a process by default; a write that fails is answered for instead.
-    using var tooLarge = PosixSignalRegistration.Create((PosixSignal)FileSizeExceeded, signal => signal.Cancel = true);
     app.Run();
     return 0;
 }

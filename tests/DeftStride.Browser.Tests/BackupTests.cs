@@ -23,7 +23,7 @@ public sealed class BackupTests
         page.Find("[role='dialog'] input").SendKeys("Ilse Branwick" + Keys.Enter);
         page.See("Two numbers are enough to begin");
         page.Go("/backups").Press("Bring back…");
-        page.See("the studio as it is now is saved first");
+        page.See("The studio as it is now is saved first");
         AccessTests.Sound(page, "bring back", sound);
         page.Press("Bring it back");
         // Whoever was in at that time is in again.
@@ -60,7 +60,7 @@ public sealed class BackupTests
         page.Go("/");
         page.Press("Corin Vale");
         page.Press("Erase Corin…");
-        page.See("Nobody can take this back.");
+        page.See("This cannot be undone.");
         var sound = new List<string>();
         AccessTests.Sound(page, "erase", sound);
         page.Find("[role='dialog'] input").SendKeys("Corin" + Keys.Enter);

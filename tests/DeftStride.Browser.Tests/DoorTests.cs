@@ -248,7 +248,7 @@ public sealed class DoorTests
         var sound = new List<string>();
         AccessTests.Sound(page, "a number once more", sound);
         Assert.True(sound.Count == 0, string.Join("\n", sound));
-        page.Press("Leave it with");
+        page.Press("Not Tobin: go on as Coach");
         Acts(page, AppSignIn.Name);
         page.See("for Tobin to sign in here again");
         using var http = AppSignIn.Client(server.Url);

@@ -338,7 +338,7 @@ public sealed class BackupTests : IDisposable
     }
 
     [Fact]
-    public async Task A_folder_that_is_gone_or_full_is_said_and_those_from_before_stay()
+    public async Task A_folder_that_cannot_be_made_and_a_studio_that_is_not_there_are_said()
     {
         using var studio = new StudioUnderTest();
         await LookedAtAsync(studio, "Ilse Branwick");
@@ -354,6 +354,40 @@ public sealed class BackupTests : IDisposable
             StringComparison.Ordinal
         );
         Assert.Empty(Folder.List());
+    }
+
+    [Fact]
+    public async Task One_whose_list_cannot_be_read_is_counted_and_keeps_no_other_from_being_taken_listed_or_brought_back()
+    {
+        using var studio = new StudioUnderTest();
+        await LookedAtAsync(studio, "Ilse Branwick");
+        var broken = Folder.Take(studio.Folder, Now, "daily", null).Name;
+        await File.WriteAllTextAsync(Path.Combine(Place(broken), "manifest.json"), "{");
+        for (var i = 1; i < 12; i++)
+        {
+            Folder.Take(studio.Folder, Now.AddDays(i), "daily", null);
+            Folder.Thin();
+        }
+
+        var listed = Folder.List(out var unreadable);
+        Assert.Equal(1, unreadable);
+        Assert.DoesNotContain(listed, b => b.Name == broken);
+        Assert.True(Directory.Exists(Place(broken)));
+        Assert.All(listed, b => Folder.Verify(b.Name, null));
+        Folder.Restore(listed[^1].Name, Path.Combine(_away, "back"), null);
+    }
+
+    [Fact]
+    public async Task What_is_missing_from_the_studio_itself_is_said_where_the_backups_are_listed()
+    {
+        using var studio = new StudioUnderTest();
+        await LookedAtAsync(studio, "Ilse Branwick");
+        File.Delete(
+            Directory.GetFiles(Path.Combine(studio.Folder, "pictures"), "*.webp", SearchOption.AllDirectories)[0]
+        );
+        await studio.SendAsync(HttpMethod.Post, "/api/backups", new { }, HttpStatusCode.NoContent);
+        var listed = (await studio.GetAsync("/api/backups"))["backups"]!.AsArray();
+        Assert.Equal(1, Assert.Single(listed)!["missing"]!.GetValue<int>());
     }
 
     [Fact]
@@ -480,6 +514,13 @@ public sealed class BackupTests : IDisposable
     public async Task By_command_a_studio_that_is_served_is_saved_its_folder_lost_and_everything_is_back()
     {
         var (backups, back) = (Path.Combine(_away, "elsewhere"), Path.Combine(_away, "back"));
+        // A folder that somebody named is never made: a disk that is not there is no empty folder.
+        Assert.Contains(
+            "is not there",
+            (await CommandAsync("backup", "--data", _away, "--backups", backups)).Said,
+            StringComparison.Ordinal
+        );
+        Directory.CreateDirectory(backups);
         string[] before;
         using (var studio = new StudioUnderTest())
         {

@@ -117,6 +117,33 @@ public sealed class FullDiskTests
         Assert.Equal(HttpStatusCode.OK, now.StatusCode);
     }
 
+    [Fact]
+    public async Task A_backup_that_finds_no_room_is_said_and_nothing_of_it_is_left()
+    {
+        using var server = new AppServer();
+        var start = new System.Diagnostics.ProcessStartInfo("bash")
+        {
+            RedirectStandardError = true,
+            RedirectStandardOutput = true,
+            WorkingDirectory = Checkout.Root,
+        };
+        start.ArgumentList.Add("-c");
+        start.ArgumentList.Add("ulimit -f 100; DOTNET_EnableWriteXorExecute=0 exec dotnet \"$@\"");
+        start.ArgumentList.Add("backup");
+        start.ArgumentList.Add(typeof(Program).Assembly.Location);
+        foreach (var argument in new[] { "backup", "--data", server.Folder })
+            start.ArgumentList.Add(argument);
+        using var backup = System.Diagnostics.Process.Start(start)!;
+        var said = await backup.StandardError.ReadToEndAsync();
+        await backup.WaitForExitAsync();
+        Assert.Equal(1, backup.ExitCode);
+        Assert.Contains("No backup could be written", said, StringComparison.Ordinal);
+        Assert.Equal(
+            ["backups.lock"],
+            Directory.GetFileSystemEntries(Path.Combine(server.Folder, "backups")).Select(Path.GetFileName)
+        );
+    }
+
     /// <summary>A picture that no encoder makes small.</summary>
     private static byte[] Noise()
     {

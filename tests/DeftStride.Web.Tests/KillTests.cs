@@ -151,6 +151,91 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
         Directory.Delete(folder, recursive: true);
     }
 
+    /// <summary>What is answered for stays, an erasure that was begun ends, and every backup that is listed is whole.</summary>
+    [Fact]
+    public async Task Killed_while_it_is_saved_brought_back_and_while_somebody_is_erased_it_is_one_or_the_other_and_whole()
+    {
+        var random = new Random(Seed);
+        output.WriteLine($"seed {Seed}");
+        using var server = new AppServer();
+        using var http = AppSignIn.Client(server.Url, TimeSpan.FromSeconds(20));
+        var folder = new Data.Backups.BackupFolder(Path.Combine(server.Folder, "backups"));
+        async Task<Guid> AddAsync(string name)
+        {
+            var id = Guid.CreateVersion7();
+            using var answer = await http.PostAsJsonAsync(
+                "/api/clients",
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    id,
+                    name,
+                    goal = "",
+                    school = (string?)null,
+                }
+            );
+            answer.EnsureSuccessStatusCode();
+            return id;
+        }
+
+        async Task<HashSet<string>> ThereAsync() =>
+            [
+                .. JsonNode
+                    .Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!
+                    .AsArray()
+                    .Select(c => Text(c, "name")),
+            ];
+        async Task<bool> AskedAsync(string path, object body)
+        {
+            try
+            {
+                using var answer = await http.PostAsJsonAsync(path, body);
+                return answer.IsSuccessStatusCode;
+            }
+            catch (HttpRequestException)
+            {
+                return false;
+            }
+        }
+
+        await AddAsync("Ilse Branwick");
+        Assert.True(await AskedAsync("/api/backups", new { }));
+        var first = folder.List()[0].Name;
+        for (var cycle = 0; cycle < Sweep.Cases(3, 99); cycle++)
+        {
+            var (stays, goes) = ($"Stays {cycle}", $"Goes {cycle}");
+            await AddAsync(stays);
+            var gone = await AddAsync(goes);
+            var saved = Task.Run(() => AskedAsync("/api/backups", new { }));
+            var erased = Task.Run(() => AskedAsync($"/api/clients/{gone}/erasure", new { name = goes }));
+            var back =
+                cycle % 3 == 2
+                    ? Task.Run(async () =>
+                    {
+                        await saved;
+                        return await AskedAsync($"/api/backups/{first}/restore", new { passphrase = (string?)null });
+                    })
+                    : Task.FromResult(false);
+            await Task.Delay(random.Next(10, cycle % 3 == 2 ? 1500 : 500));
+            server.Kill();
+            await Task.WhenAll(saved, erased, back);
+            server.Start();
+            var there = await ThereAsync();
+            Assert.Contains("Ilse Branwick", there);
+            // Either as it was at first, whole, or as it was just now.
+            if (cycle % 3 != 2)
+                Assert.Contains(stays, there);
+            if (await erased)
+                Assert.DoesNotContain(goes, there);
+            Assert.All(folder.List(), b => folder.Verify(b.Name, null));
+            Assert.False(File.Exists(Path.Combine(server.Folder, "restore.step")));
+            Assert.False(Directory.Exists(Path.Combine(server.Folder, "before-restore")));
+            output.WriteLine(
+                $"cycle {cycle}: {there.Count} there, erased {await erased}, saved {await saved}, back {await back}"
+            );
+        }
+    }
+
     [Fact]
     public async Task A_second_server_on_the_folder_is_refused_and_the_first_goes_on()
     {

@@ -32,7 +32,9 @@ internal readonly record struct Progress(long Done, long Of);
 /// only once it was read again and found whole, so what has a name is good.
 /// </summary>
 /// <param name="folder">Any folder, also on another disk.</param>
-internal sealed class BackupFolder(string folder)
+/// <param name="make">Whether it is made where it is not there. One that somebody named is not: a disk that is not there must not be
+/// taken for an empty folder on this one.</param>
+internal sealed class BackupFolder(string folder, bool make = true)
 {
     private const string Begin = "studio-";
     private const string Unfinished = ".part";
@@ -46,9 +48,13 @@ internal sealed class BackupFolder(string folder)
     /// <summary>Where it is.</summary>
     public string Path => folder;
 
-    /// <summary>What is here and good, newest first.</summary>
-    public IReadOnlyList<BackupSaid> List()
+    /// <summary>What is here and good, newest first. What cannot be read is left out, and nothing else for its sake.</summary>
+    public IReadOnlyList<BackupSaid> List() => List(out _);
+
+    /// <summary>The same, and how many there are whose list of files cannot be read.</summary>
+    public IReadOnlyList<BackupSaid> List(out int unreadable)
     {
+        unreadable = 0;
         if (!Directory.Exists(folder))
             return [];
         var found = new List<BackupSaid>();
@@ -72,10 +78,15 @@ internal sealed class BackupFolder(string folder)
             if (Directory.Exists(place))
             {
                 var list = System.IO.Path.Combine(place, BackupManifest.FileName);
-                if (File.Exists(list))
-                    found.Add(
-                        new(name, at, Why(rest), BackupManifest.Read(File.ReadAllBytes(list), name).Bytes, false)
-                    );
+                try
+                {
+                    var manifest = BackupManifest.Read(File.ReadAllBytes(list), name);
+                    found.Add(new(name, at, Why(rest), manifest.Bytes, false, manifest.Missing.Count));
+                }
+                catch (Exception e) when (e is BackupException or IOException or UnauthorizedAccessException)
+                {
+                    unreadable++;
+                }
             }
             else if (rest.EndsWith(ClosedEnding, StringComparison.Ordinal))
                 found.Add(new(name, at, Why(rest[..^ClosedEnding.Length]), new FileInfo(place).Length, true));
@@ -112,12 +123,12 @@ internal sealed class BackupFolder(string folder)
         CancellationToken stop = default
     )
     {
+        using var turn = Turn();
         var name = Named(now, why);
         var place = System.IO.Path.Combine(folder, name + Unfinished);
         var closing = place + ClosedEnding + Unfinished;
         try
         {
-            using var turn = Turn();
             Tidy();
             Directory.CreateDirectory(place);
             var database = System.IO.Path.Combine(place, StudioDatabase.FileName);
@@ -133,7 +144,8 @@ internal sealed class BackupFolder(string folder)
                 );
             stop.ThrowIfCancellationRequested();
             var (media, missing) = MediaOf(database, studio);
-            BackupFile[] files = [new(StudioDatabase.FileName, new FileInfo(database).Length, Sum(database)), .. media];
+            var whole = new BackupFile(StudioDatabase.FileName, new FileInfo(database).Length, Sum(database));
+            BackupFile[] files = [whole, .. media.Select(m => m.File)];
             var manifest = new BackupManifest(
                 BackupManifest.Current,
                 now,
@@ -145,10 +157,11 @@ internal sealed class BackupFolder(string folder)
             );
             if (passphrase is null)
             {
-                KeepMedia(manifest, studio, said, stop);
+                var written = KeepMedia(media, said, stop);
                 DurableFiles.Write(System.IO.Path.Combine(place, BackupManifest.FileName), manifest.Write());
                 DurableFiles.SyncFolder(place);
-                Check(manifest, f => f.Path == StudioDatabase.FileName ? database : Shared(f), stop);
+                // What lay there from an earlier one was read through just now.
+                Check([whole, .. written], f => f == whole ? database : Shared(f), stop);
                 Directory.Move(place, System.IO.Path.Combine(folder, name));
                 DurableFiles.SyncFolder(folder);
                 return new BackupSaid(name, now, why, manifest.Bytes, false, missing.Count);
@@ -162,14 +175,7 @@ internal sealed class BackupFolder(string folder)
                     passphrase,
                     name + ".zip",
                     now.UtcDateTime,
-                    inside =>
-                        Pack(
-                            manifest,
-                            f => f.Path == StudioDatabase.FileName ? database : Best(studio, f),
-                            inside,
-                            said,
-                            stop
-                        )
+                    inside => Pack(manifest, [(whole, database), .. media], inside, said, stop)
                 );
                 file.Flush(flushToDisk: true);
             }
@@ -188,10 +194,7 @@ internal sealed class BackupFolder(string folder)
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
         {
-            throw new BackupException(
-                $"No backup could be written to {folder}: {e.Message.TrimEnd('.')}. The ones from before are as they were. See that the disk is there and has room, then take one again.",
-                e
-            );
+            throw NotWritten(e);
         }
         finally
         {
@@ -208,7 +211,7 @@ internal sealed class BackupFolder(string folder)
         if (Directory.Exists(place))
         {
             var manifest = ManifestOf(place);
-            Check(manifest, f => PlaceOf(place, f), stop);
+            Check(manifest.Files, f => PlaceOf(place, f), stop);
             return manifest;
         }
 
@@ -318,9 +321,25 @@ internal sealed class BackupFolder(string folder)
     }
 
     /// <summary>Takes away those whose time is over, and media that none of the others holds. Returns how many went.</summary>
+    /// <exception cref="BackupException">One could not be taken away.</exception>
     public int Thin()
     {
         using var turn = Turn();
+        try
+        {
+            return Thinned();
+        }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            throw new BackupException(
+                $"A backup whose time is over could not be taken away from {folder}: {e.Message.TrimEnd('.')}. See that the disk is there; it is tried again with the next one.",
+                e
+            );
+        }
+    }
+
+    private int Thinned()
+    {
         var all = List();
         var kept = BackupThinning.Kept(all.Select(b => b.Taken));
         var gone = all.Where(b => !kept.Contains(b.Name)).ToArray();
@@ -347,8 +366,11 @@ internal sealed class BackupFolder(string folder)
         var media = System.IO.Path.Combine(folder, Media);
         if (!Directory.Exists(media))
             return;
-        var named = List()
-            .Select(b => System.IO.Path.Combine(folder, b.Name))
+        var good = List(out var unreadable);
+        // One whose list cannot be read may still hold any of them.
+        if (unreadable > 0)
+            return;
+        var named = good.Select(b => System.IO.Path.Combine(folder, b.Name))
             .Where(Directory.Exists)
             .SelectMany(p => ManifestOf(p).Files)
             .Select(Shared)
@@ -391,10 +413,17 @@ internal sealed class BackupFolder(string folder)
     /// <summary>One at a time writes here, whichever process it is.</summary>
     private FileStream Turn()
     {
-        if (!Directory.Exists(folder))
-            DurableFiles.MakeFolder(folder);
         try
         {
+            if (!Directory.Exists(folder))
+            {
+                if (!make)
+                    throw new BackupException(
+                        $"The folder {folder} for backups is not there. Put its disk back, or make the folder; nothing was written elsewhere."
+                    );
+                DurableFiles.MakeFolder(folder);
+            }
+
             return new FileStream(
                 System.IO.Path.Combine(folder, "backups.lock"),
                 FileMode.OpenOrCreate,
@@ -409,7 +438,17 @@ internal sealed class BackupFolder(string folder)
                 e
             );
         }
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        {
+            throw NotWritten(e);
+        }
     }
+
+    private BackupException NotWritten(Exception e) =>
+        new(
+            $"No backup could be written to {folder}: {e.Message.TrimEnd('.')}. The ones from before are as they were. See that the disk is there and has room, then take one again.",
+            e
+        );
 
     /// <summary>What was cut off in an earlier one.</summary>
     private void Tidy()
@@ -430,7 +469,7 @@ internal sealed class BackupFolder(string folder)
     /// Every picture and film that a database names: from the studio, or from an earlier backup where the studio's own is missing or
     /// is not what its name says. What is nowhere is said, and keeps nothing else from being saved.
     /// </summary>
-    private (List<BackupFile> Files, List<string> Missing) MediaOf(string database, string studio)
+    private (List<(BackupFile File, string Place)> Files, List<string> Missing) MediaOf(string database, string studio)
     {
         using var connection = new SqliteConnection(
             new SqliteConnectionStringBuilder
@@ -441,7 +480,7 @@ internal sealed class BackupFolder(string folder)
             }.ToString()
         );
         connection.Open();
-        var (files, missing) = (new List<BackupFile>(), new List<string>());
+        var (files, missing) = (new List<(BackupFile, string)>(), new List<string>());
         foreach (
             var (kind, ending, which) in new[]
             {
@@ -467,22 +506,28 @@ internal sealed class BackupFolder(string folder)
                 if (found is null)
                     missing.Add(path);
                 else
-                    files.Add(new BackupFile(path, found.Length, hash));
+                    files.Add((new BackupFile(path, found.Length, hash), found.FullName));
             }
         }
 
         return (files, missing);
     }
 
-    /// <summary>Puts what is not there yet beside the backups; what is there and is not what its name says is written anew.</summary>
-    private void KeepMedia(BackupManifest manifest, string studio, IProgress<Progress>? said, CancellationToken stop)
+    /// <summary>
+    /// Puts what is not there yet beside the backups; what is there and is not what its name says is written anew. Returns what was
+    /// written.
+    /// </summary>
+    private BackupFile[] KeepMedia(
+        IEnumerable<(BackupFile File, string Place)> media,
+        IProgress<Progress>? said,
+        CancellationToken stop
+    )
     {
-        var media = manifest.Files.Where(f => f.Path != StudioDatabase.FileName).ToArray();
-        var missing = media.Where(f => !Whole(Shared(f), f)).ToArray();
-        Room(folder, missing.Sum(f => f.Bytes));
-        var (done, of) = (0L, missing.Sum(f => f.Bytes));
+        var missing = media.Where(m => !Whole(Shared(m.File), m.File)).ToArray();
+        Room(folder, missing.Sum(m => m.File.Bytes));
+        var (done, of) = (0L, missing.Sum(m => m.File.Bytes));
         var folders = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var file in missing)
+        foreach (var (file, place) in missing)
         {
             stop.ThrowIfCancellationRequested();
             var to = Shared(file);
@@ -491,7 +536,7 @@ internal sealed class BackupFolder(string folder)
             var coming = System.IO.Path.Combine(folder, $"{Begin}{file.Sha256}{Unfinished}");
             try
             {
-                using (var from = Open(Best(studio, file), file, "the studio"))
+                using (var from = Open(place, file, "the studio"))
                 using (var target = Create(coming))
                 {
                     CopySummed(from, target, file, "the studio");
@@ -511,14 +556,15 @@ internal sealed class BackupFolder(string folder)
 
         foreach (var changed in folders)
             DurableFiles.SyncFolder(changed);
+        return [.. missing.Select(m => m.File)];
     }
 
     private static bool Whole(string place, BackupFile file) =>
         new FileInfo(place) is { Exists: true } there && there.Length == file.Bytes && Sum(place) == file.Sha256;
 
-    private static void Check(BackupManifest manifest, Func<BackupFile, string> place, CancellationToken stop)
+    private static void Check(IEnumerable<BackupFile> files, Func<BackupFile, string> place, CancellationToken stop)
     {
-        foreach (var file in manifest.Files)
+        foreach (var file in files)
         {
             stop.ThrowIfCancellationRequested();
             using var from = Open(place(file), file, "the backup");
@@ -529,7 +575,7 @@ internal sealed class BackupFolder(string folder)
     /// <summary>A zip of everything, the list first.</summary>
     private static void Pack(
         BackupManifest manifest,
-        Func<BackupFile, string> place,
+        IEnumerable<(BackupFile File, string Place)> files,
         Stream to,
         IProgress<Progress>? said,
         CancellationToken stop
@@ -539,13 +585,13 @@ internal sealed class BackupFolder(string folder)
         using (var list = zip.CreateEntry(BackupManifest.FileName).Open())
             list.Write(manifest.Write());
         var done = 0L;
-        foreach (var file in manifest.Files)
+        foreach (var (file, place) in files)
         {
             stop.ThrowIfCancellationRequested();
             // Pictures and films are packed already.
             var level =
                 file.Path == StudioDatabase.FileName ? CompressionLevel.Fastest : CompressionLevel.NoCompression;
-            using var from = Open(place(file), file, "the studio");
+            using var from = Open(place, file, "the studio");
             using var entry = zip.CreateEntry(file.Path, level).Open();
             CopySummed(from, entry, file, "the studio");
             said?.Report(new Progress(done += file.Bytes, manifest.Bytes));
@@ -684,8 +730,4 @@ internal sealed class BackupFolder(string folder)
     private string Shared(string sum) => System.IO.Path.Combine(folder, Media, sum[..2], sum);
 
     private static string In(string studio, BackupFile file) => System.IO.Path.Combine(studio, file.Path);
-
-    /// <summary>The studio's own file, or an earlier backup's where the studio's is gone or is not what its name says.</summary>
-    private string Best(string studio, BackupFile file) =>
-        Whole(In(studio, file), file) ? In(studio, file) : Shared(file);
 }

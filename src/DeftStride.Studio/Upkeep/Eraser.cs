@@ -28,7 +28,10 @@ internal sealed partial class Eraser(
 {
     /// <summary>Erases one. The turn to write must be had, and nobody may be saving media.</summary>
     /// <returns>Whether everything is gone by now; else the next start takes the rest away.</returns>
-    public async Task<bool> EraseAsync(Guid client, CancellationToken stop)
+    /// <param name="client">Who.</param>
+    /// <param name="by">The coach on record who asked for it.</param>
+    /// <param name="stop">Gives it up before its first step is done.</param>
+    public async Task<bool> EraseAsync(Guid client, Guid by, CancellationToken stop)
     {
         var studio = await scope.StudioAsync(stop);
         var name = await db
@@ -66,7 +69,7 @@ internal sealed partial class Eraser(
                     ClientId = client,
                     StudioId = studio.Id,
                     At = scope.Now,
-                    By = await scope.CoachIdAsync(stop),
+                    By = by,
                 }
             );
             await db.SaveChangesAsync(stop);

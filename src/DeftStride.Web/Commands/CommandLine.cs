@@ -24,11 +24,10 @@ internal static class CommandLine
     {
         if (args is not [var word, ..] || (word is "serve" or "demo" && !args.Any(a => a is "--help" or "-h" or "-?")))
             return null;
-        var root = Root(to);
         // Options alone are those of serving.
         if (word.StartsWith('-') && word is not ("--help" or "-h" or "-?" or "--version"))
             return null;
-        var parsed = root.Parse(args);
+        var parsed = Root(to).Parse(args);
         if (parsed.Errors is [var first, ..])
         {
             await errors.WriteLineAsync($"{first.Message} \"deftstride --help\" says what can be done.");
@@ -95,9 +94,12 @@ internal static class CommandLine
         Option<string> into = new("--to") { Description = "A folder that is not there yet", Required = true };
 
         BackupFolder Folder(ParseResult said) =>
-            new(Path.GetFullPath(said.GetValue(backups) ?? Path.Combine(said.GetValue(data)!, "backups")));
+            new(
+                Path.GetFullPath(said.GetValue(backups) ?? Path.Combine(said.GetValue(data)!, "backups")),
+                make: said.GetValue(backups) is null
+            );
         string? Passphrase(ParseResult said) =>
-            new BackupSettings("", said.GetValue(file) is { } f ? Path.GetFullPath(f) : null).Passphrase();
+            new BackupSettings("", false, said.GetValue(file) is { } f ? Path.GetFullPath(f) : null).Passphrase();
 
         var serve = new Command("serve", "Serves the studio; takes the server's own options (see docs/running.md)");
         var demo = new Command("demo", "Serves made-up people from an empty folder");

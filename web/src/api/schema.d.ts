@@ -1831,12 +1831,14 @@ export interface components {
          * @enum {unknown}
          */
         AttentionKind: "stopSign" | "painStop" | "notAllowed" | "unfinished" | "undecided" | "firstLook" | "afterBreak" | "askPain" | "lookAgain" | "tryWithout" | "due" | "carryOn";
-        /** @description What is saved, where, and what is being done. */
+        /** @description What is saved, where, what is being done, and how many of them cannot be read. */
         BackupsView: {
             backups: components["schemas"]["BackupView"][];
             closes: boolean;
             folder: string;
             trouble: null | string;
+            /** Format: int32 */
+            unreadable: number;
             warning: null | string;
             work: null | components["schemas"]["BackupWork"];
         };

@@ -26,13 +26,14 @@ internal sealed record BackupView(
     DateOnly? Goes
 );
 
-/// <summary>What is saved, where, and what is being done.</summary>
+/// <summary>What is saved, where, what is being done, and how many of them cannot be read.</summary>
 internal sealed record BackupsView(
     [property: AsWritten] string Folder,
     bool Closes,
     string? Warning,
     [property: AsWritten] string? Trouble,
     BackupWork? Work,
+    int Unreadable,
     IReadOnlyList<BackupView> Backups
 );
 
@@ -58,7 +59,7 @@ internal static class BackupEndpoints
     )
     {
         var (_, _, zone) = await scope.DayAsync(stop);
-        var all = keeper.Folder.List();
+        var all = keeper.Folder.List(out var unreadable);
         TakenBackup[] taken = [.. all.Select(b => b.Taken)];
         var today = DateOnly.FromDateTime(scope.Now.UtcDateTime);
         return TypedResults.Ok(
@@ -68,6 +69,7 @@ internal static class BackupEndpoints
                 standing.Warning(zone),
                 keeper.Trouble,
                 keeper.Work,
+                unreadable,
                 [
                     .. all.Select(b => new BackupView(
                         b.Name,
@@ -96,25 +98,27 @@ internal static class BackupEndpoints
         RestoreRequest request,
         HttpContext http,
         BackupKeeper keeper,
-        BackupSettings settings,
         IHostApplicationLifetime life,
-        ILogger<BackupKeeper> log,
-        CancellationToken stop
+        ILogger<BackupKeeper> log
     )
     {
         var by = Visitor.Of(http)!;
-        await SaidAsync(() =>
-            Task.Run(() => keeper.Folder.Verify(name, request.Passphrase ?? settings.Passphrase(), stop), stop)
-        );
+        var stop = life.ApplicationStopping;
+        await SaidAsync(async () =>
+        {
+            await keeper.ReadyAsync(name, request.Passphrase, stop);
+            return true;
+        });
         keeper.Restoring = Task.Run(
             async () =>
             {
                 try
                 {
-                    await keeper.RestoreAsync(name, request.Passphrase, by, life.ApplicationStopping);
+                    await keeper.ExchangeAsync(name, by, stop);
                 }
                 catch (Exception e) when (e is BackupException or Data.Files.StudioClosedException)
                 {
+                    // Said where the backups are listed, and while the door is shut by the door.
                     log.LogWarning("{Sentence}", e.Message);
                 }
             },

@@ -1,6 +1,7 @@
 using DeftStride.Data;
 using DeftStride.Data.Backups;
 using DeftStride.Data.Records;
+using DeftStride.Studio.Upkeep;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
 using DeftStride.Web.Hosting;
@@ -28,7 +29,7 @@ internal sealed class BackupKeeper(
     private volatile BackupWork? _work;
     private volatile string? _trouble;
 
-    public BackupFolder Folder { get; } = new(settings.Folder);
+    public BackupFolder Folder { get; } = new(settings.Folder, make: !settings.Given);
 
     /// <summary>What is under way; null for nothing.</summary>
     public BackupWork? Work => _work;
@@ -55,35 +56,49 @@ internal sealed class BackupKeeper(
     }
 
     /// <summary>
-    /// Brings one back in the place of what is there, after saving that: the folder is made ready and looked through while the studio
-    /// goes on, and exchanged between two requests.
+    /// Makes one ready beside the studio while that goes on: read through, and known to open. <see cref="ExchangeAsync"/> follows.
     /// </summary>
     /// <exception cref="BackupException">It is not whole, or does not open; nothing was changed.</exception>
-    public async Task RestoreAsync(string name, string? passphrase, Visitor by, CancellationToken stop)
+    public async Task ReadyAsync(string name, string? passphrase, CancellationToken stop)
     {
         Begin(restoring: true);
         try
         {
             var ready = Path.Combine(studio.Path, StudioSwap.Coming);
-            if (Directory.Exists(ready))
-                Directory.Delete(ready, recursive: true);
             await OnItsOwn(() =>
-                Folder.Restore(name, ready, passphrase ?? settings.Passphrase(), new Heard(this), stop)
-            );
-            await TakenAsync("before-restore", stop);
-            var seals = await SealsAsync(stop);
-            using (await media.TakeAsync(stop))
-                await services.GetRequiredService<StudioStart>().ExchangeAsync(stop);
-            services.GetRequiredService<StudioCache>().Forget();
-            services.GetRequiredService<IStanding>().Forget();
-            await NoteAsync(name, seals, by, stop);
-            _trouble = null;
-            log.LogWarning("The studio was brought back from {Backup}.", name);
+            {
+                if (Directory.Exists(ready))
+                    Directory.Delete(ready, recursive: true);
+                return Folder.Restore(name, ready, passphrase ?? settings.Passphrase(), new Heard(this), stop);
+            });
         }
-        catch (BackupException e)
+        catch
         {
-            _trouble = e.Message;
+            _work = null;
             throw;
+        }
+    }
+
+    /// <summary>
+    /// Puts what was made ready in the place of what is there, between two requests, after saving that. Who was erased since stays
+    /// erased, and what closes waiting things on devices stays theirs.
+    /// </summary>
+    /// <exception cref="BackupException">What is there could not be saved; nothing was changed.</exception>
+    public async Task ExchangeAsync(string name, Visitor by, CancellationToken stop)
+    {
+        try
+        {
+            await TakenAsync("before-restore", stop);
+            var (seals, erased) = await OutlastAsync(stop);
+            using (await media.TakeAsync(stop))
+            {
+                await services.GetRequiredService<StudioStart>().ExchangeAsync(stop);
+                services.GetRequiredService<StudioCache>().Forget();
+                services.GetRequiredService<IStanding>().Forget();
+                await NoteAsync(name, seals, erased, by, stop);
+            }
+
+            log.LogWarning("The studio was brought back from {Backup}.", name);
         }
         finally
         {
@@ -129,14 +144,21 @@ internal sealed class BackupKeeper(
     private static Task<T> OnItsOwn<T>(Func<T> work) =>
         Task.Factory.StartNew(work, CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
 
-    /// <summary>What closes waiting things on devices: a device that was given one after the backup must still find it.</summary>
-    private async Task<List<SealRecord>> SealsAsync(CancellationToken stop)
+    /// <summary>What an earlier state must not take back: keys that devices were given since, and that somebody was erased.</summary>
+    private async Task<(List<SealRecord> Seals, List<ErasedRecord> Erased)> OutlastAsync(CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
-        return await scope.ServiceProvider.GetRequiredService<StudioContext>().Seals.AsNoTracking().ToListAsync(stop);
+        var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
+        return (await db.Seals.AsNoTracking().ToListAsync(stop), await db.Erased.AsNoTracking().ToListAsync(stop));
     }
 
-    private async Task NoteAsync(string name, List<SealRecord> seals, Visitor by, CancellationToken stop)
+    private async Task NoteAsync(
+        string name,
+        List<SealRecord> seals,
+        List<ErasedRecord> erased,
+        Visitor by,
+        CancellationToken stop
+    )
     {
         using var turn = await services.GetRequiredService<WriteTurns>().TakeAsync(stop);
         await using var scope = services.CreateAsyncScope();
@@ -162,6 +184,11 @@ internal sealed class BackupKeeper(
             }
         );
         await db.SaveChangesAsync(stop);
+        foreach (var gone in erased)
+        {
+            if (await db.Clients.AnyAsync(c => c.Id == gone.ClientId, stop))
+                await scope.ServiceProvider.GetRequiredService<Eraser>().EraseAsync(gone.ClientId, gone.By, stop);
+        }
     }
 
     private sealed class Heard(BackupKeeper keeper) : IProgress<Progress>

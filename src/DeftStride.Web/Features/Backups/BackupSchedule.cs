@@ -56,7 +56,7 @@ internal sealed class BackupSchedule(
         {
             keeper.Look();
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or BackupException)
+        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
             log.LogWarning("{Sentence}", e.Message);
         }

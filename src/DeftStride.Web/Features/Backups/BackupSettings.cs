@@ -4,14 +4,16 @@ namespace DeftStride.Web.Features.Backups;
 
 /// <summary>Where backups go, and what closes them. Set on the command line: the studio itself cannot be made to write elsewhere from a browser.</summary>
 /// <param name="Folder">Any folder, also on another disk.</param>
+/// <param name="Given">Whether somebody named it; it is never made then.</param>
 /// <param name="PassphraseFile">A file whose first line closes them; null for open ones.</param>
-internal sealed record BackupSettings(string Folder, string? PassphraseFile)
+internal sealed record BackupSettings(string Folder, bool Given, string? PassphraseFile)
 {
     public static BackupSettings Of(IConfiguration configuration, StudioFolder studio) =>
         new(
             Path.GetFullPath(
                 configuration["backups"] is { Length: > 0 } folder ? folder : Path.Combine(studio.Path, "backups")
             ),
+            configuration["backups"] is { Length: > 0 },
             configuration["backup-passphrase-file"] is { Length: > 0 } file ? Path.GetFullPath(file) : null
         );
 

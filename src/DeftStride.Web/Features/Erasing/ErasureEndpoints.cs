@@ -68,7 +68,7 @@ internal static class ErasureEndpoints
             ?? throw Refusal.Missing("This client is not here any more.");
         if (!string.Equals(client.Name.Trim(), request.Name.Trim(), StringComparison.CurrentCultureIgnoreCase))
             throw Refusal.BadInput("name", $"This is not the name of the client. Write “{client.Name}” to erase them.");
-        var finished = await eraser.EraseAsync(id, stop);
+        var finished = await eraser.EraseAsync(id, await scope.CoachIdAsync(stop), stop);
         cache.Forget();
         standing.Forget();
         var here = Visitor.Of(http)!;

@@ -55,7 +55,7 @@ function Erasing({ clientId, name, onClose }: { clientId: string; name: string; 
       ? 'There is no backup that still holds them.'
       : `${backups.length === 1 ? 'One backup still holds them; it goes' : `${backups.length} backups still hold them; the last of them goes`} ${
           last && until.length === backups.length ? `about ${day(last)}` : 'when later versions have come'
-        }. Whoever brings one back brings them back too.`;
+        }. Brought back in the page, it erases them again; by command it does not.`;
   return (
     <Sheet title={erased ? 'Erased.' : `Erase ${name}?`} open onOpenChange={() => void leave()}>
       {erased ? (
@@ -73,7 +73,7 @@ function Erasing({ clientId, name, onClose }: { clientId: string; name: string; 
         </>
       ) : what.data ? (
         <>
-          <p>{list(what.data)} The log of who did what keeps that it was done, and no name. Nobody can take this back.</p>
+          <p>{list(what.data)} This cannot be undone. The log of who did what keeps that it was done, and no name.</p>
           <p className="mt-3 text-soft">{copies}</p>
           {what.data.running && (
             <p role="alert" className="mt-3 rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-brick">
@@ -122,8 +122,8 @@ function list({ looks, logs, pictures, films }: Schema['ErasureView']) {
     ...some(logs, 'log', 'logs'),
     ...some(pictures, 'picture', 'pictures'),
     ...some(films, 'film', 'films'),
-    'their plans, sessions, notes and settings',
+    'every plan, session, note and setting of theirs',
   ];
-  const said = parts.length === 1 ? parts[0] : `${parts.slice(0, -1).join(', ')} and ${parts.at(-1)}`;
-  return `${said?.charAt(0).toUpperCase()}${said?.slice(1)} go.`;
+  const said = parts.length === 1 ? `${parts[0]}` : `${parts.slice(0, -1).join(', ')}, and ${parts.at(-1)}`;
+  return `${said.charAt(0).toUpperCase()}${said.slice(1)} ${parts.length === 1 ? 'goes' : 'go'}.`;
 }

@@ -1,6 +1,6 @@
 import { useMutation } from '@tanstack/react-query';
 import { useState } from 'react';
-import { giveNumberAgain, goBack } from '@/api/door';
+import { giveNumberAgain, goBack, useDoor } from '@/api/door';
 import { useAskedAgain } from '@/api/takeover';
 import { useReachable } from '@/device/connection';
 import { Button } from '@/ui/Button';
@@ -10,6 +10,7 @@ import { Sheet } from '@/ui/Sheet';
 /** Somebody took this device over without a signal, and the studio would not have their number or never got it. */
 export function NumberAgain({ name }: { name: string }) {
   const asked = useAskedAgain();
+  const before = useDoor().data?.me?.name.split(' ')[0];
   const reachable = useReachable();
   const [pin, setPin] = useState('');
   const give = useMutation({ mutationFn: () => giveNumberAgain(pin), onSettled: () => setPin('') });
@@ -43,7 +44,7 @@ export function NumberAgain({ name }: { name: string }) {
             Go on as {name}
           </Button>
           <Button kind="quiet" disabled={back.isPending} onClick={() => back.mutate()}>
-            Leave it with whoever was in before
+            {before ? `Not ${name}: go on as ${before}` : `Not ${name}`}
           </Button>
         </div>
       </form>

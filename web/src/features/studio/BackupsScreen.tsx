@@ -44,7 +44,7 @@ export function BackupsScreen() {
       </div>
     );
   if (!backups.data) return <Waiting what="the backups" error={backups.error} />;
-  const { folder, closes, warning, trouble, work, backups: all } = backups.data;
+  const { folder, closes, warning, trouble, work, unreadable, backups: all } = backups.data;
   const last = all.find((b) => b.why !== 'before-upgrade');
   const missing = last?.missing ?? 0;
   return (
@@ -77,6 +77,14 @@ export function BackupsScreen() {
           <p role="alert" className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-brick">
             {missing === 1 ? 'One picture or film is' : `${missing} pictures or films are`} missing from the studio’s own folder
             and from every backup. Everything else is saved. Check the disk.
+          </p>
+        )}
+        {unreadable > 0 && (
+          <p role="alert" className="rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-brick">
+            {unreadable === 1
+              ? 'One backup here cannot be read and is not listed.'
+              : `${unreadable} backups here cannot be read and are not listed.`}{' '}
+            Check the disk that they lie on.
           </p>
         )}
         <Trouble error={now.error} />
@@ -133,8 +141,8 @@ function BringBack({ backup, closes, onClose }: { backup: Backup; closes: boolea
   return (
     <Sheet title={`Back to ${dayAndTime(new Date(backup.at))}?`} open onOpenChange={onClose}>
       <p>
-        Everything entered since then goes from the screen. It is not lost: the studio as it is now is saved first, and can be
-        brought back the same way.
+        What was entered since then is no longer there afterwards. The studio as it is now is saved first, and comes back the same
+        way.
       </p>
       <p className="mt-3 text-soft">
         {backup.why === 'before-upgrade'

@@ -139,6 +139,16 @@ export function StudioScreen() {
           <FilmsKept name={(id) => studio.data?.exercises.find((e) => e.id === id)?.name ?? id} />
         </section>
       </fieldset>
+      <p className="mt-10 border-t border-hair pt-3 text-small text-soft">
+        Built from the work of others:{' '}
+        <a href="/third-party.txt" target="_blank" rel="noreferrer" className="inline-flex min-h-11 items-center underline">
+          their licences
+        </a>
+        {' · '}
+        <a href="/parts.json" target="_blank" rel="noreferrer" className="inline-flex min-h-11 items-center underline">
+          the list of parts
+        </a>
+      </p>
     </div>
   );
 }
