@@ -8,7 +8,7 @@ internal static class StandingFacts
     /// <summary>What a trial or a red flag that was taken back is superseded by.</summary>
     public const string Withdrawn = "withdrawn";
 
-    /// <summary>What stands for the content of a film whose days are over.</summary>
+    /// <summary>What stands for the content of a picture or film whose days are over.</summary>
     public const string Gone = "gone";
 
     /// <summary>The first day that an examination can have been on; a clearing from before that was kept without a day, and clears nothing.</summary>
@@ -33,6 +33,10 @@ internal static class StandingFacts
     /// <summary>Films that are here: their days are not over.</summary>
     public static IQueryable<FilmFact> StandingFilms(this StudioContext db) =>
         db.Standing<FilmFact>().Where(f => f.Hash != Gone);
+
+    /// <summary>Pictures that are here: their days are not over.</summary>
+    public static IQueryable<PictureFact> StandingPictures(this StudioContext db) =>
+        db.Standing<PictureFact>().Where(p => p.Hash != Gone);
 
     /// <summary>Steps on ladders that stand: those of a decision that was changed later do not count.</summary>
     public static IQueryable<RungFact> StandingSteps(this StudioContext db) =>

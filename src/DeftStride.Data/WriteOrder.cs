@@ -27,6 +27,18 @@ internal sealed class WriteOrder(TimeProvider clock) : ISaveChangesInterceptor, 
     /// <summary>Goes on after what the database holds.</summary>
     public void Continue(long last, StudioMark mark) => (_last, _mark) = (last, mark);
 
+    /// <summary>Goes on after a place that came in with somebody else's writes. Call before those are committed.</summary>
+    public void Past(long place)
+    {
+        long last;
+        while (
+            (last = Interlocked.Read(ref _last)) < place && Interlocked.CompareExchange(ref _last, place, last) != last
+        ) { }
+    }
+
+    /// <summary>Writes that were given their places elsewhere are committed.</summary>
+    public void Reached(long place) => _mark?.Reached(place);
+
     private long Next()
     {
         while (true)

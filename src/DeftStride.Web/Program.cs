@@ -37,6 +37,7 @@ using DeftStride.Web.Features.Devices;
 using DeftStride.Web.Features.Door;
 using DeftStride.Web.Features.Dosing;
 using DeftStride.Web.Features.Erasing;
+using DeftStride.Web.Features.Exports;
 using DeftStride.Web.Features.Floor;
 using DeftStride.Web.Features.Ladders;
 using DeftStride.Web.Features.Library;
@@ -194,6 +195,9 @@ builder.Services.AddScoped<FilmSweep>();
 builder.Services.AddScoped<PlayBook>();
 builder.Services.AddScoped<SpoiltData>();
 builder.Services.AddScoped<Eraser>();
+builder.Services.AddScoped<ClientArrival>();
+builder.Services.AddSingleton<ExportKeeper>();
+builder.Services.AddSingleton<ArrivalDesk>();
 
 // The build runs this file to write the API description; it must not touch any data then.
 var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
@@ -243,6 +247,7 @@ PasskeyEndpoints.Map(api.Room("keys", Policies.Page));
 PasskeyEndpoints.MapStaff(api.Room("own keys", Policies.Assist));
 BackupEndpoints.Map(api.Room("backups", Policies.Owner));
 ErasureEndpoints.Map(api.Room("erasures", Policies.Owner));
+ExportEndpoints.Map(api.Room("carrying", Policies.Owner));
 PeopleEndpoints.Map(api.Room("people", Policies.Owner));
 PeopleEndpoints.MapCodes(api.Room("client codes", Policies.Coach));
 DeedEndpoints.Map(api.Room("deeds", Policies.Owner));

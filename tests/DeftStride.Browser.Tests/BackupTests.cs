@@ -41,7 +41,7 @@ public sealed class BackupTests
     }
 
     [Fact]
-    public void A_client_is_erased_and_what_another_device_held_of_them_is_said_and_gone()
+    public async Task A_client_leaves_with_a_file_is_erased_on_every_device_and_comes_back_with_it()
     {
         using var server = new AppHost(demo: true);
         using var gate = new SignalGate(server.Url);
@@ -63,6 +63,16 @@ public sealed class BackupTests
         page.See("This cannot be undone.");
         var sound = new List<string>();
         AccessTests.Sound(page, "erase", sound);
+        var file = Path.Combine(Path.GetTempPath(), $"deft-stride-{Guid.NewGuid():n}.zip");
+        using (var http = new HttpClient { BaseAddress = new Uri(server.Url) })
+        {
+            http.DefaultRequestHeaders.Add("Cookie", AppSignIn.Owner(http));
+            await File.WriteAllBytesAsync(
+                file,
+                await http.GetByteArrayAsync(new Uri(page.Find("[role='dialog'] a[download]").GetAttribute("href")!))
+            );
+        }
+
         page.Find("[role='dialog'] input").SendKeys("Corin" + Keys.Enter);
         page.See("This is not the name of the client.");
         page.Find("[role='dialog'] input").SendKeys(" Vale" + Keys.Enter);
@@ -80,6 +90,21 @@ public sealed class BackupTests
             $"{phone.Script("return JSON.stringify({ ...localStorage })")}",
             StringComparison.Ordinal
         );
+
+        // Another day they are back with their file. What is no export is said, and nothing comes of it.
+        page.Go("/backups").See("A client who brings a file");
+        var wrong = Path.ChangeExtension(file, ".txt.zip");
+        await File.WriteAllTextAsync(wrong, "my notes");
+        page.Find("input[type='file']").SendKeys(wrong);
+        page.See("This file is no whole zip");
+        page.Find("input[type='file']").SendKeys(file);
+        page.See("They were erased here, and come back with what is in the file.");
+        AccessTests.Sound(page, "arrival", sound);
+        page.Press("Bring Corin in");
+        page.See("Go on with Corin");
+        phone.Go("/").See("Corin Vale");
+        File.Delete(file);
+        File.Delete(wrong);
         Assert.True(sound.Count == 0, string.Join("\n", sound));
     }
 }

@@ -42,9 +42,6 @@ internal sealed class BackupFolder(string folder, bool make = true)
     private const string ClosedEnding = ".zip" + SealedFile.Ending;
     private const string Stamp = "yyyyMMdd-HHmmss";
 
-    /// <summary>Left free on a disk, whatever is written.</summary>
-    private const long Spare = 20_000_000;
-
     /// <summary>Where it is.</summary>
     public string Path => folder;
 
@@ -615,7 +612,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
             using (var from = File.OpenRead(place))
             using (var to = Create(open))
             {
-                var most = new FileInfo(place).Length + Spare;
+                var most = new FileInfo(place).Length + DiskRoom.Spare;
                 SealedFile.Read(from, passphrase, name, inside => CopyMost(inside, to, most, name));
             }
 
@@ -633,7 +630,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
                 stop.ThrowIfCancellationRequested();
                 var entry = zip.GetEntry(next.Path) ?? throw Damaged(name);
                 using var packed = entry.Open();
-                using var summed = new SummedStream(packed, next, name);
+                using var summed = new SummedStream(packed, next, () => Other(next, name));
                 file(next, summed);
                 summed.Finish();
             }
@@ -650,9 +647,16 @@ internal sealed class BackupFolder(string folder, bool make = true)
 
     private static BackupException Damaged(string name) => new($"{name} is damaged or cut short. Use another backup.");
 
+    private static BackupException Other(BackupFile file, string of) =>
+        new(
+            of == "the studio"
+                ? $"{file.Path} in the studio is not what it was when it was taken. This backup was not kept; the ones from before are. Stop the server and check the disk."
+                : $"{file.Path} in {of} is damaged. Use another backup."
+        );
+
     private static void CopySummed(Stream from, Stream to, BackupFile file, string of)
     {
-        using var summed = new SummedStream(from, file, of);
+        using var summed = new SummedStream(from, file, () => Other(file, of));
         summed.CopyTo(to, 1 << 18);
         summed.Finish();
     }
@@ -688,14 +692,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
     }
 
     /// <summary>Refuses before anything is written what the disk has no room for.</summary>
-    private static void Room(string where, long bytes)
-    {
-        var disk = new DriveInfo(System.IO.Path.GetFullPath(where));
-        if (disk.AvailableFreeSpace < bytes + Spare)
-            throw new BackupException(
-                $"The disk under {where} has room for {disk.AvailableFreeSpace / 1_000_000} MB, and this takes {(bytes + Spare) / 1_000_000} MB. Make room, then try again. Nothing was changed."
-            );
-    }
+    private static void Room(string where, long bytes) => DiskRoom.Need(where, bytes, s => new BackupException(s));
 
     private static BackupManifest ManifestOf(string place) =>
         BackupManifest.Read(

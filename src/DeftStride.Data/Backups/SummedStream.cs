@@ -3,7 +3,10 @@ using System.Security.Cryptography;
 namespace DeftStride.Data.Backups;
 
 /// <summary>Reads on a way on which nothing may be lost: no longer than was said, and with the sum that was said.</summary>
-internal sealed class SummedStream(Stream inner, BackupFile file, string of) : Stream
+/// <param name="inner">What is read; disposed with this.</param>
+/// <param name="file">What was said of it.</param>
+/// <param name="other">What is thrown where it is something else.</param>
+internal sealed class SummedStream(Stream inner, BackupFile file, Func<Exception> other) : Stream
 {
     private readonly IncrementalHash _sum = IncrementalHash.CreateHash(HashAlgorithmName.SHA256);
     private long _read;
@@ -12,30 +15,26 @@ internal sealed class SummedStream(Stream inner, BackupFile file, string of) : S
     {
         var got = inner.Read(buffer, offset, count);
         if ((_read += got) > file.Bytes)
-            throw Other();
+            throw other();
         _sum.AppendData(buffer, offset, got);
         return got;
     }
 
     /// <summary>Everything was read: it is what was said, or not.</summary>
-    /// <exception cref="BackupException">It is not.</exception>
     public void Finish()
     {
         if (_read != file.Bytes || Convert.ToHexStringLower(_sum.GetHashAndReset()) != file.Sha256)
-            throw Other();
+            throw other();
     }
-
-    private BackupException Other() =>
-        new(
-            of == "the studio"
-                ? $"{file.Path} in the studio is not what it was when it was taken. This backup was not kept; the ones from before are. Stop the server and check the disk."
-                : $"{file.Path} in {of} is damaged. Use another backup."
-        );
 
     protected override void Dispose(bool disposing)
     {
         if (disposing)
+        {
             _sum.Dispose();
+            inner.Dispose();
+        }
+
         base.Dispose(disposing);
     }
 

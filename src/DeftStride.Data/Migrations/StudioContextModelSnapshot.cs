@@ -522,6 +522,9 @@ namespace DeftStride.Data.Migrations
                     b.Property<long?>("FinishedAt")
                         .HasColumnType("INTEGER");
 
+                    b.Property<long?>("ReturnedAt")
+                        .HasColumnType("INTEGER");
+
                     b.Property<long>("Sequence")
                         .HasColumnType("INTEGER");
 

@@ -35,6 +35,12 @@ internal sealed class StudioOpening(string folder, Action<string> say)
             .Order(StringComparer.Ordinal),
     ];
 
+    /// <summary>The last of them: today's form.</summary>
+    public static string Latest => Migrations[^1];
+
+    /// <summary>Whether this version knows a change of form.</summary>
+    public static bool Knows(string form) => Migrations.Contains(form, StringComparer.Ordinal);
+
     /// <summary>The first change of form that this version does not know; null where it knows all.</summary>
     public static string? Unknown(StudioForm form) => form.Applied.Except(Migrations).FirstOrDefault();
 

@@ -56,6 +56,25 @@ internal static class PictureIntake
         return new CleanPicture(encoded.ToArray(), upright.Width, upright.Height);
     }
 
+    /// <summary>Looks whether a file is what a kept picture is: WebP, whole, and no larger.</summary>
+    /// <exception cref="PictureRefusedException">It is not.</exception>
+    public static void LookAtKept(string file)
+    {
+        if (new FileInfo(file).Length is 0 or > MostBytes)
+            throw TooLarge();
+        using var data = SKData.Create(file) ?? throw Damaged();
+        using var codec = SKCodec.Create(data) ?? throw Damaged();
+        if (
+            codec.EncodedFormat != SKEncodedImageFormat.Webp
+            || Math.Max(codec.Info.Width, codec.Info.Height) > LongestStoredSide
+            || codec.FrameCount > 1
+        )
+            throw Damaged();
+        using var decoded = new SKBitmap(codec.Info);
+        if (codec.GetPixels(decoded.Info, decoded.GetPixels()) != SKCodecResult.Success)
+            throw Damaged();
+    }
+
     /// <summary>More than is taken.</summary>
     public static PictureRefusedException TooLarge() => new("The picture is larger than 25 MB. Choose a smaller one.");
 

@@ -140,6 +140,9 @@ internal sealed class ErasedRecord : IOrdered
     /// <summary>When the last byte of them was gone from the studio's own files; null while that is still to be done.</summary>
     public DateTimeOffset? FinishedAt { get; set; }
 
+    /// <summary>When they came back with their own export; null while they have not.</summary>
+    public DateTimeOffset? ReturnedAt { get; set; }
+
     /// <inheritdoc />
     public long Sequence { get; set; }
 }
@@ -170,6 +173,7 @@ internal enum Deed
     Exported,
     Restored,
     Erased,
+    BroughtIn,
     Overruled,
     SettingChanged,
 }

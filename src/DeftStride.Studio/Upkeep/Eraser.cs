@@ -62,6 +62,8 @@ internal sealed partial class Eraser(
             await db.Edits.Where(e => e.At == at).ExecuteDeleteAsync(stop);
             await ForgetAnswersAsync(own, name, stop);
             await db.Clients.IgnoreQueryFilters().Where(c => c.Id == client).ExecuteDeleteAsync(stop);
+            // Somebody who came back and goes again has one tombstone, the later one.
+            await db.Erased.Where(e => e.ClientId == client).ExecuteDeleteAsync(stop);
             // Its place in the order is the newest: what was marked as reached stays reached, though later rows went.
             db.Erased.Add(
                 new ErasedRecord

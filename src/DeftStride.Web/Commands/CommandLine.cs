@@ -2,9 +2,11 @@ using System.CommandLine;
 using System.Globalization;
 using DeftStride.Data;
 using DeftStride.Data.Backups;
+using DeftStride.Data.Exports;
 using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using DeftStride.Web.Features.Backups;
+using DeftStride.Web.Features.Exports;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
@@ -46,7 +48,7 @@ internal static class CommandLine
                 }
             );
         }
-        catch (Exception e) when (e is BackupException or StudioClosedException)
+        catch (Exception e) when (e is BackupException or StudioClosedException or ExportException)
         {
             await errors.WriteLineAsync(e.Message);
             return NotDone;
@@ -92,6 +94,13 @@ internal static class CommandLine
             Arity = ArgumentArity.ZeroOrOne,
         };
         Option<string> into = new("--to") { Description = "A folder that is not there yet", Required = true };
+        Argument<string> exported = new("file") { Description = "A zip" };
+        Option<string?> client = new("--client") { Description = "One client alone, by name or id" };
+        Option<string?> studioInto = new("--to") { Description = "A folder that is not there yet" };
+        Option<bool> dry = new("--dry-run")
+        {
+            Description = "Look through all of it and say what would come in; nothing is kept",
+        };
 
         BackupFolder Folder(ParseResult said) =>
             new(
@@ -181,6 +190,47 @@ internal static class CommandLine
                     stop
                 )
         );
+        var export = new Command(
+            "export",
+            "Takes the studio, or one client, out in open formats (docs/export.md), whether it is being served or not"
+        )
+        {
+            exported,
+            client,
+        };
+        export.SetAction(
+            (said, stop) =>
+                ExportAsync(
+                    Path.GetFullPath(said.GetValue(data)!),
+                    Path.GetFullPath(said.GetValue(exported)!),
+                    said.GetValue(client),
+                    to,
+                    stop
+                )
+        );
+        var import = new Command(
+            "import",
+            "Brings the export of a studio into a folder of its own; one client comes in through Studio"
+        )
+        {
+            exported,
+            studioInto,
+            dry,
+        };
+        import.SetAction(
+            (said, stop) =>
+                Task.Run(
+                    () =>
+                        Import(
+                            Path.GetFullPath(said.GetValue(exported)!),
+                            said.GetValue(studioInto),
+                            said.GetValue(dry),
+                            to,
+                            stop
+                        ),
+                    stop
+                )
+        );
         var people = new Command("people", "Lists who may come in; a new way in for an owner: serve --new-way-in true");
         people.SetAction((said, stop) => PeopleAsync(Path.GetFullPath(said.GetValue(data)!), to, stop));
         return new RootCommand("Deft Stride: single-leg work, measured, corrected, planned and kept.")
@@ -193,6 +243,8 @@ internal static class CommandLine
             backup,
             list,
             restore,
+            export,
+            import,
             verify,
             people,
         };
@@ -229,22 +281,121 @@ internal static class CommandLine
         return bad == 0 ? 0 : NotDone;
     }
 
-    private static async Task<int> PeopleAsync(string folder, TextWriter to, CancellationToken stop)
+    private static async Task<int> ExportAsync(
+        string folder,
+        string file,
+        string? client,
+        TextWriter to,
+        CancellationToken stop
+    )
+    {
+        var one = client is null ? (Guid?)null : await ClientAsync(folder, client, stop);
+        // Long work of the disk, whoever asked.
+        var made = await Task.Run(
+            () =>
+                new StudioExport(folder, ReadableTables.All).WriteAsync(
+                    file,
+                    one,
+                    DateTimeOffset.UtcNow,
+                    new Spoken(to),
+                    stop
+                ),
+            stop
+        );
+        await to.WriteLineAsync($"Taken out to {file}: {Held(made.Rows.Sum(r => r.Rows), made.Files.Count(IsMedia))}.");
+        if (made.Missing.Count > 0)
+            await to.WriteLineAsync(
+                $"{made.Missing.Count} pictures or films that the studio names are nowhere. Everything else is in it; check the disk."
+            );
+        return 0;
+    }
+
+    private static int Import(string file, string? into, bool dry, TextWriter to, CancellationToken stop)
+    {
+        if (into is null && !dry)
+            throw new ExportException("Say where it is to come: --to FOLDER, or --dry-run to look through it alone.");
+        Imported came;
+        if (dry)
+        {
+            var place = Path.Combine(Path.GetTempPath(), $"deft-stride-{Guid.NewGuid():n}");
+            Directory.CreateDirectory(place);
+            try
+            {
+                came = new StudioImport(file).Unpack(place, new Spoken(to), stop);
+            }
+            finally
+            {
+                Directory.Delete(place, recursive: true);
+            }
+        }
+        else
+            came = new StudioImport(file).Into(into!, new Spoken(to), stop);
+        to.WriteLine(
+            $"{(came.Manifest.Client is null ? "The studio" : "The client")} {came.Manifest.Name}, taken out {came.Manifest.At.UtcDateTime.ToString("yyyy-MM-dd HH:mm", CultureInfo.InvariantCulture)} UTC: {Held(came.Rows.Sum(r => r.Rows), came.Pictures + came.Films)}."
+        );
+        foreach (var (table, rows) in came.Rows)
+            to.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{table}\t{rows}"));
+        if (came.Missing > 0)
+            to.WriteLine($"{came.Missing} pictures or films that records name are not in it.");
+        to.WriteLine(
+            dry
+                ? "Everything in it can be read. Nothing was kept."
+                : $"Brought to {Path.GetFullPath(into!)}. Serve it with: deftstride serve --data {into}. It asks for an owner at its first start."
+        );
+        return 0;
+    }
+
+    private static bool IsMedia(BackupFile file) =>
+        file.Path.StartsWith("pictures/", StringComparison.Ordinal)
+        || file.Path.StartsWith("films/", StringComparison.Ordinal);
+
+    private static string Held(long rows, int media) =>
+        string.Create(CultureInfo.InvariantCulture, $"{rows} records, {media} pictures and films");
+
+    /// <summary>The one client who is meant.</summary>
+    private static async Task<Guid> ClientAsync(string folder, string said, CancellationToken stop)
+    {
+        await using var db = Reading(folder);
+        var found = Guid.TryParse(said, out var id)
+            ? await db.Clients.Where(c => c.Id == id).Select(c => c.Id).ToListAsync(stop)
+            : await db.Clients.Where(c => c.Name == said).Select(c => c.Id).ToListAsync(stop);
+        return found switch
+        {
+            [var one] => one,
+            [] => throw new ExportException(
+                $"There is no client “{said}” in {folder}. Write the name as it stands there."
+            ),
+            _ => throw new ExportException(
+                $"There are {found.Count} clients called {said}. Name one by id: {string.Join(", ", found)}."
+            ),
+        };
+    }
+
+    /// <summary>A studio that is only read, served or not.</summary>
+    private static StudioContext Reading(string folder)
     {
         var file = Path.Combine(folder, StudioDatabase.FileName);
         if (!File.Exists(file))
             throw new BackupException($"There is no studio in {folder}. Name its folder with --data.");
         if (StudioOpening.Unknown(StudioForm.Read(file, check: false)) is not null)
             throw new BackupException($"The studio in {folder} is of a later version of Deft Stride. Use that one.");
-        var options = new DbContextOptionsBuilder<StudioContext>().UseSqlite(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = file,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false,
-            }.ToString()
+        return new(
+            new DbContextOptionsBuilder<StudioContext>()
+                .UseSqlite(
+                    new SqliteConnectionStringBuilder
+                    {
+                        DataSource = file,
+                        Mode = SqliteOpenMode.ReadOnly,
+                        Pooling = false,
+                    }.ToString()
+                )
+                .Options
         );
-        await using var db = new StudioContext(options.Options);
+    }
+
+    private static async Task<int> PeopleAsync(string folder, TextWriter to, CancellationToken stop)
+    {
+        await using var db = Reading(folder);
         try
         {
             var people = await (

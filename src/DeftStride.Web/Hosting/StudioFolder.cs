@@ -7,5 +7,8 @@ internal sealed record StudioFolder(string Path)
 
     public string Pictures => System.IO.Path.Combine(Path, "pictures");
 
+    /// <summary>Exports while they are handed out or come in: nothing stays there, and a start finds it empty.</summary>
+    public string Passing => System.IO.Path.Combine(Path, "passing");
+
     public string Films => System.IO.Path.Combine(Path, "films");
 }

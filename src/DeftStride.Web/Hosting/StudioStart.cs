@@ -96,6 +96,11 @@ internal sealed class StudioStart(
         Guarded(() => DurableFiles.OwnerOnly(folder.Path));
         Guarded(() => _lock ??= StudioLock.Take(folder.Path));
         Guarded(() => StudioSwap.Continue(folder.Path));
+        Guarded(() =>
+        {
+            if (Directory.Exists(folder.Passing))
+                Directory.Delete(folder.Passing, recursive: true);
+        });
         if (configuration.GetValue<bool>("demo") && File.Exists(Path.Combine(folder.Path, Filling)))
             Guarded(Empty);
         var opened = new StudioOpening(folder.Path, Say).Open(clock.GetUtcNow());

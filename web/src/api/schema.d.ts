@@ -4,6 +4,38 @@
  */
 
 export interface paths {
+    "/api/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["receiveArrival"];
+        delete: operations["dropArrival"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeArrivalIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/backups": {
         parameters: {
             query?: never;
@@ -1811,6 +1843,55 @@ export interface components {
             news: boolean[];
             words: string;
         };
+        /** @description A client who would come with an export that was sent in. */
+        ArrivalView: {
+            /**
+             * Format: uuid
+             * @description Who.
+             */
+            client: string;
+            /**
+             * Format: int32
+             * @description Films that come along.
+             */
+            films: number;
+            /**
+             * Format: uuid
+             * @description What to say yes to.
+             */
+            id: string;
+            /** @description Why they cannot come; null where they can. */
+            inTheWay: null | string;
+            /**
+             * Format: int64
+             * @description What was done.
+             */
+            logs: number;
+            /**
+             * Format: int64
+             * @description Finished looks.
+             */
+            looks: number;
+            /**
+             * Format: int32
+             * @description Pictures and films that records name and that are not in it.
+             */
+            missing: number;
+            /** @description What they are called. */
+            name: string;
+            /** @description What is worth knowing first. */
+            notes: string[];
+            /**
+             * Format: int32
+             * @description Pictures that come along.
+             */
+            pictures: number;
+            /**
+             * Format: date-time
+             * @description When the export was made.
+             */
+            takenOut: string;
+        };
         /** @description How far a film has come in: bytes, from which the next piece goes on, and whether that is all of it. */
         ArrivedView: {
             /** Format: int64 */
@@ -2599,7 +2680,7 @@ export interface components {
             said: string;
         };
         /** @enum {unknown} */
-        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "passkeyRemoved" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "restored" | "erased" | "overruled" | "settingChanged";
+        Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "passkeyRemoved" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "restored" | "erased" | "broughtIn" | "overruled" | "settingChanged";
         /** @description Lines, newest first, and whether older ones follow. */
         DeedsView: {
             /** Format: date-time */
@@ -5877,6 +5958,64 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    receiveArrival: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalView"];
+                };
+            };
+        };
+    };
+    dropArrival: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    takeArrivalIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     listBackups: {
         parameters: {
             query?: never;

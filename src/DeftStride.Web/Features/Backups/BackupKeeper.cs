@@ -149,7 +149,10 @@ internal sealed class BackupKeeper(
     {
         await using var scope = services.CreateAsyncScope();
         var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-        return (await db.Seals.AsNoTracking().ToListAsync(stop), await db.Erased.AsNoTracking().ToListAsync(stop));
+        return (
+            await db.Seals.AsNoTracking().ToListAsync(stop),
+            await db.Erased.AsNoTracking().Where(e => e.ReturnedAt == null).ToListAsync(stop)
+        );
     }
 
     private async Task NoteAsync(

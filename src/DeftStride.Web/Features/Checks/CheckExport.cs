@@ -100,10 +100,7 @@ internal static class CheckExport
     private sealed class FormulaSafe : StringConverter
     {
         public override string? ConvertToString(object? value, IWriterRow row, MemberMapData memberMapData) =>
-            base.ConvertToString(value, row, memberMapData) is { Length: > 0 } text
-            && "=+-@\t\r".Contains(text[0], StringComparison.Ordinal)
-                ? "'" + text
-                : base.ConvertToString(value, row, memberMapData);
+            base.ConvertToString(value, row, memberMapData) is { } text ? CsvFile.Safe(text) : null;
     }
 
     private static async Task<FileContentHttpResult> JsonAsync(

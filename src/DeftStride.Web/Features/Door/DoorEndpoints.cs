@@ -186,7 +186,11 @@ internal static class DoorEndpoints
                 people,
                 visitor.Staff ? madeUp : [],
                 visitor.Staff
-                    ? await db.Erased.OrderByDescending(e => e.At).Select(e => e.ClientId).ToListAsync(stop)
+                    ? await db
+                        .Erased.Where(e => e.ReturnedAt == null)
+                        .OrderByDescending(e => e.At)
+                        .Select(e => e.ClientId)
+                        .ToListAsync(stop)
                     : []
             );
         }

@@ -4,6 +4,7 @@ using DeftStride.Data.Records;
 using DeftStride.Studio.Upkeep;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
+using DeftStride.Web.Features.Exports;
 using DeftStride.Web.Hosting;
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.EntityFrameworkCore;
@@ -51,6 +52,7 @@ internal static class ErasureEndpoints
         StudioContext db,
         StudioScope scope,
         Eraser eraser,
+        ArrivalDesk passing,
         MediaTurn media,
         WriteTurns turns,
         StudioCache cache,
@@ -68,6 +70,7 @@ internal static class ErasureEndpoints
             ?? throw Refusal.Missing("This client is not here any more.");
         if (!string.Equals(client.Name.Trim(), request.Name.Trim(), StringComparison.CurrentCultureIgnoreCase))
             throw Refusal.BadInput("name", $"This is not the name of the client. Write “{client.Name}” to erase them.");
+        await passing.ClearAsync(stop);
         var finished = await eraser.EraseAsync(id, await scope.CoachIdAsync(stop), stop);
         cache.Forget();
         standing.Forget();

@@ -13,6 +13,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Logs;
 using DeftStride.Studio.Work;
+using DeftStride.Web.Hosting;
 
 namespace DeftStride.Web.Features.Logs;
 
@@ -123,26 +124,8 @@ internal static class LogTable
     }
 
     /// <summary>Writes lines below their heads.</summary>
-    public static async Task WriteAsync(Stream to, IEnumerable<string[]> lines, CancellationToken stop)
-    {
-        await using var text = new StreamWriter(to, new UTF8Encoding(true), leaveOpen: true);
-        await using var csv = new CsvWriter(text, CultureInfo.InvariantCulture);
-        foreach (var line in lines.Prepend(Columns))
-        {
-            foreach (var cell in line)
-                csv.WriteField(Safe(cell));
-            await csv.NextRecordAsync();
-            stop.ThrowIfCancellationRequested();
-        }
-    }
-
-    /// <summary>A cell that a table program would take for a formula begins with an apostrophe; reading takes it off again.</summary>
-    private static string Safe(string cell) => cell.Length > 0 && Formula(cell[0]) ? "'" + cell : cell;
-
-    private static string Plain(string cell) =>
-        cell.Length > 1 && cell[0] == '\'' && Formula(cell[1]) ? cell[1..] : cell;
-
-    private static bool Formula(char c) => "=+-@\t\r".Contains(c, StringComparison.Ordinal);
+    public static Task WriteAsync(Stream to, IEnumerable<string[]> lines, CancellationToken stop) =>
+        CsvFile.WriteAsync(to, Columns, lines, stop);
 
     /// <summary>Reads a file.</summary>
     /// <param name="text">What stands in it.</param>
@@ -195,7 +178,7 @@ internal static class LogTable
             string Cell(string head)
             {
                 var i = Array.IndexOf(heads, head);
-                return i < 0 || i >= cells.Length ? "" : Plain(cells[i].Trim());
+                return i < 0 || i >= cells.Length ? "" : CsvFile.Plain(cells[i].Trim());
             }
 
             try

@@ -19,8 +19,8 @@ import { Sentence } from '@/ui/Sentence';
 import { day } from '@/words/dates';
 import { decisionWord } from '@/words/decisions';
 import { Beginning } from './Beginning';
-import { EraseClient } from './EraseClient';
 import { InstrumentHistory, isDrawn } from './InstrumentHistory';
+import { LeaveClient } from './LeaveClient';
 import { Logs, PainLine } from './Logs';
 import { Looks } from './Looks';
 import { Strides } from './Stride';
@@ -280,7 +280,7 @@ export function ClientScreen() {
         </div>
       )}
       <WhoseClient client={person} />
-      <EraseClient clientId={clientId} name={person.name} />
+      <LeaveClient clientId={clientId} name={person.name} />
     </div>
   );
 }

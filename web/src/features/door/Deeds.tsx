@@ -32,6 +32,7 @@ const WORDS: Record<Deed, [did: string, joins?: string]> = {
   exported: ['took out a file', 'about'],
   restored: ['brought an earlier state of the studio back'],
   erased: ['erased'],
+  broughtIn: ['took in the file', 'of'],
   overruled: ['decided otherwise than recommended', 'for'],
   settingChanged: ['changed a setting', 'for'],
 };

@@ -3,6 +3,7 @@ import { useRef, useState } from 'react';
 import { api, type Schema, take } from '@/api/client';
 import { refresh } from '@/api/queries';
 import { Button } from '@/ui/Button';
+import { Download } from '@/ui/Download';
 import { Fold } from '@/ui/Fold';
 import { Trouble } from '@/ui/Notice';
 
@@ -34,13 +35,9 @@ export function LogTableFold() {
         it is.
       </p>
       <div className="flex flex-wrap gap-2.5">
-        <a
-          href="/api/logs.csv"
-          download="logs.csv"
-          className="inline-flex min-h-11 items-center rounded-[10px] border border-edge bg-paper px-4 text-body font-semibold hover:border-ink"
-        >
+        <Download href="/api/logs.csv" download="logs.csv">
           Download all logs
-        </a>
+        </Download>
         <Button onClick={() => input.current?.click()}>Choose a file to bring in…</Button>
         <input
           ref={input}

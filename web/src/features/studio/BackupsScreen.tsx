@@ -11,6 +11,7 @@ import { Field } from '@/ui/Field';
 import { Empty, Trouble, Waiting } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
 import { day, dayAndTime } from '@/words/dates';
+import { Carrying } from './Carrying';
 
 type Backup = Schema['BackupView'];
 
@@ -119,6 +120,7 @@ export function BackupsScreen() {
         They lie in <span className="font-semibold break-all">{folder}</span>. A disk that breaks takes what lies on it along:
         have them written to another one, and carry a copy out of the house now and then.
       </p>
+      <Carrying />
       {picked && <BringBack backup={picked} closes={closes} onClose={() => setPicked(null)} />}
     </div>
   );

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query';
 import { useNavigate } from '@tanstack/react-router';
-import { useState } from 'react';
+import { type ReactNode, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { once } from '@/api/once';
 import { backupsQuery, erasureQuery } from '@/api/options';
@@ -13,18 +13,34 @@ import { Trouble, Waiting } from '@/ui/Notice';
 import { Sheet } from '@/ui/Sheet';
 import { day } from '@/words/dates';
 
-/** The owner takes a client out of the studio for good. */
-export function EraseClient({ clientId, name }: { clientId: string; name: string }) {
+/** A client leaves: with everything that is known of them in one file, and for good. Both are the owner's. */
+export function LeaveClient({ clientId, name }: { clientId: string; name: string }) {
   const owns = useOwns();
   const [open, setOpen] = useState(false);
   if (!owns) return null;
   return (
     <>
-      <Button kind="quiet" className="-ml-4 text-copy! text-soft!" onClick={() => setOpen(true)}>
-        Erase {name.split(' ')[0]}…
-      </Button>
+      <div className="flex flex-wrap items-center gap-x-6">
+        <HandOver clientId={clientId}>Hand {name.split(' ')[0]}’s record over</HandOver>
+        <Button kind="quiet" className="-ml-4 text-copy! text-soft!" onClick={() => setOpen(true)}>
+          Erase {name.split(' ')[0]}…
+        </Button>
+      </div>
       {open && <Erasing clientId={clientId} name={name} onClose={() => setOpen(false)} />}
     </>
+  );
+}
+
+/** Their records, tables, pictures and films in one zip; a spreadsheet opens its tables, another studio takes it in. */
+function HandOver({ clientId, children }: { clientId: string; children: ReactNode }) {
+  return (
+    <a
+      href={`/api/clients/${clientId}/export.zip`}
+      download
+      className="inline-flex min-h-11 items-center text-copy text-soft underline decoration-hair underline-offset-4 hover:decoration-ink"
+    >
+      {children}
+    </a>
   );
 }
 
@@ -75,6 +91,9 @@ function Erasing({ clientId, name, onClose }: { clientId: string; name: string; 
         <>
           <p>{list(what.data)} This cannot be undone. The log of who did what keeps that it was done, and no name.</p>
           <p className="mt-3 text-soft">{copies}</p>
+          <p className="mt-3 text-soft">
+            Do they want to keep what is theirs? <HandOver clientId={clientId}>Hand their record over first</HandOver>
+          </p>
           {what.data.running && (
             <p role="alert" className="mt-3 rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-brick">
               A session of theirs is running. What is tapped in it from now on is not kept.
