@@ -705,7 +705,7 @@ public sealed class ExportTests : IDisposable
         )
             await earlier.GetService<IMigrator>().MigrateAsync("20261128044514_Plans");
         WriteEarlier(file, Away("earlier.zip"));
-        new StudioOpening(opened, _ => { }).Open(DateTimeOffset.UtcNow);
+        new StudioOpening(opened, _ => { }, _ => "").Open(DateTimeOffset.UtcNow);
         var came = new StudioImport(Away("earlier.zip")).Into(Away("came"), null, CancellationToken.None);
         Assert.True(came.Rows.Sum(r => r.Rows) > 10);
         foreach (var folder in new[] { "opened", "came" })

@@ -1,6 +1,7 @@
 using System.IO.Compression;
 using System.Security.Cryptography;
 using DeftStride.Data;
+using DeftStride.Data.Backups;
 using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using Microsoft.Data.Sqlite;
@@ -26,7 +27,16 @@ public sealed class OpeningTests : IDisposable
     private string Db => Path.Combine(_folder, StudioDatabase.FileName);
 
     private OpenedStudio Open() =>
-        new StudioOpening(_folder, _said.Add).Open(new DateTimeOffset(2026, 3, 12, 8, 0, 0, TimeSpan.Zero));
+        new StudioOpening(
+            _folder,
+            _said.Add,
+            now => new BackupFolder(Backups).Take(_folder, now, BackupSaid.BeforeUpgrade, null).Name
+        ).Open(new DateTimeOffset(2026, 3, 12, 8, 0, 0, TimeSpan.Zero));
+
+    private string Backups => Path.Combine(_folder, "backups");
+
+    /// <summary>The database in a backup.</summary>
+    private string In(string? backup) => Path.Combine(Backups, backup!, StudioDatabase.FileName);
 
     private string Refusal()
     {
@@ -104,7 +114,7 @@ public sealed class OpeningTests : IDisposable
     [Fact]
     public void A_new_folder_and_one_whose_first_start_was_cut_off_open_alike()
     {
-        Assert.Null(Open().Copy);
+        Assert.Null(Open().Backup);
         Assert.Equal("0", Ask("SELECT COUNT(*) FROM Studios")[0]);
         Assert.Equal([StudioDatabase.FileName], Directory.GetFiles(_folder).Select(Path.GetFileName));
 
@@ -123,7 +133,7 @@ public sealed class OpeningTests : IDisposable
         var opened = Open();
         Assert.Equal(before, Ask("SELECT Id || Body FROM Checks ORDER BY Sequence"));
         Assert.Equal("0", Ask("SELECT COUNT(*) FROM (SELECT 1 FROM Rungs GROUP BY Sequence HAVING COUNT(*) > 1)")[0]);
-        Assert.Equal(before, Ask("SELECT Id || Body FROM Checks ORDER BY RecordedAt, rowid", opened.Copy));
+        Assert.Equal(before, Ask("SELECT Id || Body FROM Checks ORDER BY RecordedAt, rowid", In(opened.Backup)));
         Assert.Equal(
             Ask(
                 "SELECT MAX(m) FROM (SELECT MAX(Sequence) m FROM Checks UNION SELECT MAX(Sequence) FROM Operations UNION SELECT MAX(Sequence) FROM Decisions UNION SELECT MAX(Sequence) FROM Rungs UNION SELECT MAX(Sequence) FROM Logs UNION SELECT MAX(Sequence) FROM Pictures UNION SELECT MAX(Sequence) FROM Flags UNION SELECT MAX(Sequence) FROM Trials UNION SELECT MAX(Sequence) FROM Setups)"
@@ -131,7 +141,7 @@ public sealed class OpeningTests : IDisposable
             $"{opened.Last}"
         );
         Assert.Contains(_said, s => s.Contains("up to date", StringComparison.Ordinal));
-        Assert.Null(Open().Copy);
+        Assert.Null(Open().Backup);
     }
 
     [Fact]
@@ -143,8 +153,7 @@ public sealed class OpeningTests : IDisposable
             "CREATE TABLE IF NOT EXISTS \"__EFMigrationsLock\" (\"Id\" INTEGER PRIMARY KEY, \"Timestamp\" TEXT NOT NULL); INSERT INTO \"__EFMigrationsLock\" VALUES (1, '2026-01-01'); CREATE TABLE \"ef_temp_Checks\" (x);"
         );
         File.WriteAllText(Db + ".new", "half a database");
-        Directory.CreateDirectory(Path.Combine(_folder, "backups"));
-        File.WriteAllText(Path.Combine(_folder, "backups", "studio-x.db.part"), "half a copy");
+        Directory.CreateDirectory(Path.Combine(Backups, "studio-20260101-080000-before-upgrade.part"));
         Open();
         Assert.Empty(Ask("SELECT name FROM sqlite_master WHERE name LIKE 'ef_temp%'"));
         Assert.DoesNotContain(
@@ -166,9 +175,9 @@ public sealed class OpeningTests : IDisposable
         }
 
         Assert.True(new FileInfo(Db + "-wal").Length > 0);
-        var copy = Open().Copy;
+        var copy = Open().Backup;
         Assert.Equal("Only in the log", Ask("SELECT Name FROM Studios")[0]);
-        Assert.Equal("Only in the log", Ask("SELECT Name FROM Studios", copy)[0]);
+        Assert.Equal("Only in the log", Ask("SELECT Name FROM Studios", In(copy))[0]);
     }
 
     [Fact]
@@ -200,11 +209,9 @@ public sealed class OpeningTests : IDisposable
     )
     {
         Earlier();
-        var copy = Open().Copy!;
+        var copy = Open().Backup!;
         Killed();
-        var worse = Path.Combine(_folder, "backups", "studio-later.db");
-        File.WriteAllBytes(worse, File.ReadAllBytes(copy)[..40_000]);
-        File.SetLastWriteTimeUtc(worse, DateTime.UtcNow.AddHours(1));
+        Directory.CreateDirectory(Path.Combine(Backups, "studio-20990101-080000-asked.part"));
         var log = Db + "-wal";
         var random = new Random(7);
         switch (damage)
@@ -240,14 +247,12 @@ public sealed class OpeningTests : IDisposable
 
         var sentence = Refusal();
         Assert.Contains(says, sentence, StringComparison.Ordinal);
-        Assert.Contains($"The newest good copy is {copy}", sentence, StringComparison.Ordinal);
+        Assert.Contains($"The newest backup is {copy}", sentence, StringComparison.Ordinal);
 
         // What the sentence says to do works.
-        foreach (var file in new[] { Db, log, Path.Combine(_folder, StudioMark.FileName) })
-            File.Delete(file);
-        File.Copy(copy, Db);
-        Open();
-        Assert.NotEqual("0", Ask("SELECT COUNT(*) FROM Clients")[0]);
+        var back = Path.Combine(_folder, "back");
+        new BackupFolder(Backups).Restore(copy, back, null);
+        Assert.NotEqual("0", Ask("SELECT COUNT(*) FROM Clients", Path.Combine(back, StudioDatabase.FileName))[0]);
     }
 
     [Fact]

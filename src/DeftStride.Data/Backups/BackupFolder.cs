@@ -11,7 +11,7 @@ namespace DeftStride.Data.Backups;
 /// <summary>A backup as it lies in its folder.</summary>
 /// <param name="Name">What it is called.</param>
 /// <param name="At">When it was taken.</param>
-/// <param name="Why">"daily", "asked", "before-restore", or "before-upgrade": that one holds the database alone.</param>
+/// <param name="Why">"daily", "asked", "before-restore", "before-upgrade", or "database-alone": so did earlier versions before an upgrade.</param>
 /// <param name="Bytes">What it takes by itself; pictures that several open backups share are counted with each.</param>
 /// <param name="Sealed">Whether it is closed with a passphrase.</param>
 /// <param name="Missing">Pictures and films that the studio names and nobody had when it was taken; not known of a closed one.</param>
@@ -19,8 +19,11 @@ internal sealed record BackupSaid(string Name, DateTimeOffset At, string Why, lo
 {
     public const string BeforeUpgrade = "before-upgrade";
 
+    /// <summary>As earlier versions took it.</summary>
+    public const string DatabaseAlone = "database-alone";
+
     /// <summary>What decides how long it stays.</summary>
-    public TakenBackup Taken => new(Name, At, Why == BeforeUpgrade);
+    public TakenBackup Taken => new(Name, At, Why is BeforeUpgrade or DatabaseAlone);
 }
 
 /// <summary>How far something long has come, in bytes.</summary>
@@ -90,7 +93,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
             else if (
                 rest.StartsWith("before-", StringComparison.Ordinal) && rest.EndsWith(".db", StringComparison.Ordinal)
             )
-                found.Add(new(name, at, BackupSaid.BeforeUpgrade, new FileInfo(place).Length, false));
+                found.Add(new(name, at, BackupSaid.DatabaseAlone, new FileInfo(place).Length, false));
         }
 
         return [.. found.OrderByDescending(b => b.At).ThenByDescending(b => b.Name, StringComparer.Ordinal)];
@@ -98,6 +101,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
         static string Why(string rest) =>
             rest.StartsWith("daily", StringComparison.Ordinal) ? "daily"
             : rest.StartsWith("before-restore", StringComparison.Ordinal) ? "before-restore"
+            : rest.StartsWith(BackupSaid.BeforeUpgrade, StringComparison.Ordinal) ? BackupSaid.BeforeUpgrade
             : "asked";
     }
 
@@ -106,7 +110,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
     /// </summary>
     /// <param name="studio">The studio's folder.</param>
     /// <param name="now">When.</param>
-    /// <param name="why">"daily", "asked" or "before-restore".</param>
+    /// <param name="why">"daily", "asked", "before-restore" or "before-upgrade".</param>
     /// <param name="passphrase">Closes it; null for an open one.</param>
     /// <param name="said">Hears how far it has come.</param>
     /// <param name="stop">Gives it up.</param>
@@ -711,7 +715,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
         return new BackupManifest(
             BackupManifest.Current,
             File.GetLastWriteTimeUtc(place),
-            BackupSaid.BeforeUpgrade,
+            BackupSaid.DatabaseAlone,
             form.Applied is [.., var latest] ? latest : "",
             form.Last,
             [new BackupFile(StudioDatabase.FileName, new FileInfo(place).Length, Sum(place))],

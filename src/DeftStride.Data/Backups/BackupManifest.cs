@@ -12,7 +12,7 @@ internal sealed record BackupFile(string Path, long Bytes, string Sha256);
 /// <summary>What a backup holds.</summary>
 /// <param name="Format">1.</param>
 /// <param name="At">When it was taken.</param>
-/// <param name="Why">"daily", "asked" or "before-restore".</param>
+/// <param name="Why">"daily", "asked", "before-restore" or "before-upgrade".</param>
 /// <param name="Form">The last change of form that its database has been through.</param>
 /// <param name="Last">The place of the last write in it.</param>
 /// <param name="Files">The database and every picture and film that it names.</param>

@@ -8,8 +8,8 @@ using SQLitePCL;
 
 namespace DeftStride.Data.Opening;
 
-/// <summary>What an opening found: the place of the last write, and the copy made before an upgrade, if there was one.</summary>
-internal sealed record OpenedStudio(long Last, string? Copy);
+/// <summary>What an opening found: the place of the last write, and the backup taken before an upgrade, if there was one.</summary>
+internal sealed record OpenedStudio(long Last, string? Backup);
 
 /// <summary>
 /// Opens the folder of a studio so that it always comes back: what was cut off is tidied up, a new or older database is
@@ -17,13 +17,13 @@ internal sealed record OpenedStudio(long Last, string? Copy);
 /// cut short or of a newer version is recognised before anything is written.
 /// </summary>
 /// <remarks>The folder's <see cref="StudioLock"/> must be held: nothing else has the files open.</remarks>
-internal sealed class StudioOpening(string folder, Action<string> say)
+/// <param name="folder">The studio's folder.</param>
+/// <param name="say">Hears what is going on.</param>
+/// <param name="save">Takes a backup of everything before the form is changed, and says what it is called.</param>
+internal sealed class StudioOpening(string folder, Action<string> say, Func<DateTimeOffset, string> save)
 {
     /// <summary>Where an older database is brought to today's form. One that is found at a start was cut off and is made anew.</summary>
     private const string UnderWay = StudioDatabase.FileName + ".new";
-
-    /// <summary>A copy while it is being made.</summary>
-    private const string Unfinished = ".part";
 
     /// <summary>The changes of form that this version knows, oldest first. Read off the types: a start need not build a database model for it.</summary>
     private static readonly string[] Migrations =
@@ -63,10 +63,10 @@ internal sealed class StudioOpening(string folder, Action<string> say)
                 );
             var form = found ? Examine(marked) : StudioForm.None;
             Tidy();
-            var copy = Upgrade(form, now);
+            var backup = Upgrade(form, now);
             return new OpenedStudio(
-                found ? Math.Max(form.Last, copy is null ? 0 : Examine(null).Last) : Examine(null).Last,
-                copy
+                found ? Math.Max(form.Last, backup is null ? 0 : Examine(null).Last) : Examine(null).Last,
+                backup
             );
         }
         catch (SqliteException e) when (e.SqliteErrorCode is raw.SQLITE_FULL or raw.SQLITE_IOERR)
@@ -101,11 +101,6 @@ internal sealed class StudioOpening(string folder, Action<string> say)
     {
         foreach (var ending in new[] { "", "-journal", "-wal", "-shm" })
             File.Delete(_new + ending);
-        var copies = Path.Combine(folder, "backups");
-        if (!Directory.Exists(copies))
-            return;
-        foreach (var file in Directory.GetFiles(copies, $"*{Unfinished}*"))
-            File.Delete(file);
     }
 
     private bool HasPictures()
@@ -157,24 +152,21 @@ internal sealed class StudioOpening(string folder, Action<string> say)
             && head.SequenceEqual("SQLite format 3\0"u8);
     }
 
-    /// <summary>Brings the file to today's form: on a copy, which takes its place once it is whole. Returns the copy of the old form, if there was one.</summary>
+    /// <summary>Brings the file to today's form: on a copy, which takes its place once it is whole. Returns the backup of the old form, if there was one.</summary>
     private string? Upgrade(StudioForm form, DateTimeOffset now)
     {
         string[] pending = [.. Migrations.Except(form.Applied)];
         if (pending.Length == 0)
             return null;
 
-        string? copy = null;
+        string? backup = null;
         if (form.Applied.Count > 0)
         {
             say(
-                "The studio is from an earlier version. It is copied, then brought up to date; this can take a minute."
+                "The studio is from an earlier version. It is saved, then brought up to date; this can take some minutes."
             );
-            copy = Path.Combine(folder, "backups", $"studio-{now.UtcDateTime:yyyyMMdd-HHmmss}-before-{pending[0]}.db");
-            DurableFiles.MakeFolder(Path.GetDirectoryName(copy)!);
-            StudioCopy.Make(_file, copy + Unfinished);
-            DurableFiles.Name(copy + Unfinished, copy);
-            say($"Copied to {copy}.");
+            backup = save(now);
+            say($"Saved as {backup}.");
             StudioCopy.Make(_file, _new);
         }
 
@@ -206,9 +198,9 @@ internal sealed class StudioOpening(string folder, Action<string> say)
         foreach (var ending in new[] { "-wal", "-shm" })
             File.Delete(_file + ending);
         DurableFiles.Name(_new, _file);
-        if (copy is not null)
+        if (backup is not null)
             say("The studio is up to date.");
-        return copy;
+        return backup;
     }
 
     /// <summary>The old file's log goes into the file: a log that outlived its file would be played over the new one.</summary>
@@ -273,7 +265,7 @@ internal sealed class StudioOpening(string folder, Action<string> say)
                 .EnumerateFileSystemEntries(backups, "studio-*")
                 .Select(p => Path.GetFileName(p))
                 .Where(n =>
-                    !n.EndsWith(".db", StringComparison.Ordinal) && !n.EndsWith(Unfinished, StringComparison.Ordinal)
+                    !n.EndsWith(".db", StringComparison.Ordinal) && !n.Contains(".part", StringComparison.Ordinal)
                 )
                 .Order(StringComparer.Ordinal)
                 .LastOrDefault();

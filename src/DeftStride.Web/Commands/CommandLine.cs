@@ -5,8 +5,8 @@ using DeftStride.Data.Backups;
 using DeftStride.Data.Exports;
 using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
-using DeftStride.Web.Features.Backups;
 using DeftStride.Web.Features.Exports;
+using DeftStride.Web.Hosting;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 

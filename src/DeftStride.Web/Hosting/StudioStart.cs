@@ -21,6 +21,7 @@ internal sealed class StudioStart(
     IServiceProvider services,
     IConfiguration configuration,
     StudioFolder folder,
+    BackupSettings backups,
     StudioDoor door,
     WriteTurns turns,
     WriteOrder order,
@@ -103,9 +104,27 @@ internal sealed class StudioStart(
         });
         if (configuration.GetValue<bool>("demo") && File.Exists(Path.Combine(folder.Path, Filling)))
             Guarded(Empty);
-        var opened = new StudioOpening(folder.Path, Say).Open(clock.GetUtcNow());
+        var opened = new StudioOpening(folder.Path, Say, SaveFirst).Open(clock.GetUtcNow());
         Guarded(() => _mark = StudioMark.Continue(folder.Path, opened.Last));
         order.Continue(opened.Last, _mark!);
+    }
+
+    /// <summary>Everything, closed where backups are, where backups lie: before the form of what is kept is changed.</summary>
+    private string SaveFirst(DateTimeOffset now)
+    {
+        try
+        {
+            return new BackupFolder(backups.Folder, make: !backups.Given)
+                .Take(folder.Path, now, BackupSaid.BeforeUpgrade, backups.Passphrase())
+                .Name;
+        }
+        catch (BackupException e)
+        {
+            throw new StudioClosedException(
+                $"The studio is from an earlier version, and is saved before it is brought up to date: {e.Message} Until then the version before opens it.",
+                e
+            );
+        }
     }
 
     private void Say(string sentence)

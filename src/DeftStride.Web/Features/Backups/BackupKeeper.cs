@@ -118,7 +118,7 @@ internal sealed class BackupKeeper(
     }
 
     /// <summary>Looks which one is the last.</summary>
-    public void Look() => standing.Last = Folder.List().FirstOrDefault(b => b.Why != BackupSaid.BeforeUpgrade)?.At;
+    public void Look() => standing.Last = Folder.List().FirstOrDefault(b => b.Why != BackupSaid.DatabaseAlone)?.At;
 
     private async Task<BackupSaid> TakenAsync(string why, CancellationToken stop)
     {

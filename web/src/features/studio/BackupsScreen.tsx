@@ -19,7 +19,8 @@ const WHY: Record<string, string> = {
   daily: 'the day’s own',
   asked: 'taken by hand',
   'before-restore': 'before an earlier state was brought back',
-  'before-upgrade': 'before a new version, without pictures',
+  'before-upgrade': 'before a new version',
+  'database-alone': 'before a new version, without pictures',
 };
 
 const refresh = () => queries.invalidateQueries({ queryKey: backupsQuery.queryKey });
@@ -46,7 +47,7 @@ export function BackupsScreen() {
     );
   if (!backups.data) return <Waiting what="the backups" error={backups.error} />;
   const { folder, closes, warning, trouble, work, unreadable, backups: all } = backups.data;
-  const last = all.find((b) => b.why !== 'before-upgrade');
+  const last = all.find((b) => b.why !== 'database-alone');
   const missing = last?.missing ?? 0;
   return (
     <div className="mx-auto max-w-[1240px] px-4 py-5 sm:px-8 sm:py-7">
@@ -147,7 +148,7 @@ function BringBack({ backup, closes, onClose }: { backup: Backup; closes: boolea
         way.
       </p>
       <p className="mt-3 text-soft">
-        {backup.why === 'before-upgrade'
+        {backup.why === 'database-alone'
           ? 'This one holds no pictures and films.'
           : 'It is read through before anything is changed. For a moment nobody gets an answer, then everybody goes on; who was not signed in at that time signs in again.'}
       </p>

@@ -1,6 +1,6 @@
-using DeftStride.Web.Hosting;
+using DeftStride.Data.Backups;
 
-namespace DeftStride.Web.Features.Backups;
+namespace DeftStride.Web.Hosting;
 
 /// <summary>Where backups go, and what closes them. Set on the command line: the studio itself cannot be made to write elsewhere from a browser.</summary>
 /// <param name="Folder">Any folder, also on another disk.</param>
@@ -18,7 +18,7 @@ internal sealed record BackupSettings(string Folder, bool Given, string? Passphr
         );
 
     /// <summary>Read each time: a file that is changed counts with the next backup.</summary>
-    /// <exception cref="Data.Backups.BackupException">It is not there, or says nothing.</exception>
+    /// <exception cref="BackupException">It is not there, or says nothing.</exception>
     public string? Passphrase()
     {
         if (PassphraseFile is null)
@@ -28,13 +28,13 @@ internal sealed record BackupSettings(string Folder, bool Given, string? Passphr
             using var lines = new StreamReader(PassphraseFile);
             return lines.ReadLine() is { Length: >= 12 } first
                 ? first
-                : throw new Data.Backups.BackupException(
+                : throw new BackupException(
                     $"The first line of {PassphraseFile} is to close backups and has fewer than twelve characters. Write a longer one into it."
                 );
         }
         catch (Exception e) when (e is IOException or UnauthorizedAccessException)
         {
-            throw new Data.Backups.BackupException(
+            throw new BackupException(
                 $"The passphrase for backups could not be read from {PassphraseFile}. Put the file back; no backup is written open meanwhile.",
                 e
             );
