@@ -34,6 +34,19 @@ internal static class StandingFacts
     public static IQueryable<FilmFact> StandingFilms(this StudioContext db) =>
         db.Standing<FilmFact>().Where(f => f.Hash != Gone);
 
+    /// <summary>
+    /// Sums of the pictures whose files are to be here, in SQL: those whose days are not over, and what they replaced. A picture that
+    /// was written anew leaves its first file beside the new one.
+    /// </summary>
+    public const string PicturesHere = """
+        WITH RECURSIVE over(Id) AS (
+            SELECT Supersedes FROM Pictures WHERE Hash = 'gone' AND Supersedes IS NOT NULL
+            UNION
+            SELECT p.Supersedes FROM Pictures p JOIN over o ON p.Id = o.Id WHERE p.Supersedes IS NOT NULL
+        )
+        SELECT DISTINCT Hash FROM Pictures WHERE Hash <> 'gone' AND Id NOT IN (SELECT Id FROM over)
+        """;
+
     /// <summary>Pictures that are here: their days are not over.</summary>
     public static IQueryable<PictureFact> StandingPictures(this StudioContext db) =>
         db.Standing<PictureFact>().Where(p => p.Hash != Gone);

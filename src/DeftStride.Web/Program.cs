@@ -187,6 +187,7 @@ builder.Services.AddScoped<CheckRecorder>();
 builder.Services.AddScoped<DemoStudio>();
 builder.Services.AddScoped<DemoCrowd>();
 builder.Services.AddSingleton<DeviceShelf>();
+builder.Services.AddScoped<PictureBook>();
 builder.Services.AddScoped<PictureSweep>();
 builder.Services.AddScoped<ClipRecorder>();
 builder.Services.AddScoped<FilmShelf>();

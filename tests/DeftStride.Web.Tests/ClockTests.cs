@@ -6,19 +6,12 @@ namespace DeftStride.Web.Tests;
 /// <summary>A clock that was set wrong and set back: what came later stays later, and a person is asked.</summary>
 public sealed class ClockTests : IDisposable
 {
-    private readonly MovedClock _clock = new() { Now = DateTimeOffset.UtcNow };
+    private readonly MovedClock _clock = new(DateTimeOffset.UtcNow);
     private readonly StudioUnderTest _studio;
 
     public ClockTests() => _studio = new StudioUnderTest(_clock);
 
     public void Dispose() => _studio.Dispose();
-
-    private sealed class MovedClock : TimeProvider
-    {
-        public DateTimeOffset Now { get; set; }
-
-        public override DateTimeOffset GetUtcNow() => Now;
-    }
 
     private async Task<string?> QuestionAsync() =>
         (await _studio.GetAsync("/api/studio"))["clock"]?["sentence"]?.GetValue<string>();

@@ -364,11 +364,4 @@ public sealed class FilmTests : IDisposable
             StringComparison.Ordinal
         );
     }
-
-    private sealed class MovedClock(DateTimeOffset now) : TimeProvider
-    {
-        public DateTimeOffset Now { get; set; } = now;
-
-        public override DateTimeOffset GetUtcNow() => Now;
-    }
 }

@@ -154,6 +154,92 @@ public sealed class PictureTests : IDisposable
     }
 
     [Fact]
+    public async Task A_picture_goes_when_its_days_are_over_and_the_look_that_it_was_read_in_stays_as_it_was()
+    {
+        var clock = new MovedClock(new DateTimeOffset(2026, 3, 10, 9, 0, 0, TimeSpan.Zero));
+        using var studio = new StudioUnderTest(clock);
+        var client = await studio.ClientAsync();
+        var (other, sent) = (await studio.ClientAsync("Dov Tarrant"), Guid.CreateVersion7());
+        var file = Drawn();
+        using (var kept = await studio.PutPictureAsync(sent, client, file))
+            Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+        // The same picture of somebody else, whose pictures stay.
+        var same = Guid.CreateVersion7();
+        using (var kept = await studio.PutPictureAsync(same, other, file))
+            Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+        var look = await studio.CheckAsync(client, 4, 5);
+        var before = (await studio.GetAsync($"/api/checks/{Text(look, "id")}"))["look"]!.ToJsonString();
+        async Task SetAsync(string option, Guid? whose)
+        {
+            var version = whose is null
+                ? (await studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>()
+                : (await studio.GetAsync($"/api/settings?client={whose}"))["clientVersion"]!.GetValue<long>();
+            await studio.SendAsync(
+                HttpMethod.Put,
+                "/api/settings",
+                new
+                {
+                    operationId = Guid.NewGuid(),
+                    version,
+                    level = whose is null ? "studio" : "client",
+                    key = whose?.ToString(),
+                    settingId = "pictures",
+                    optionId = option,
+                }
+            );
+        }
+
+        async Task<int> AfterAsync(int days)
+        {
+            clock.Now = clock.Now.AddDays(days);
+            studio.Restart();
+            return (await studio.GetAsync("/api/pictures"))["count"]!.GetValue<int>();
+        }
+
+        async Task<HttpStatusCode> ShownAsync(Guid picture) =>
+            (await studio.Http.GetAsync(new Uri($"/api/pictures/{picture}", UriKind.Relative))).StatusCode;
+
+        var all = (await studio.GetAsync("/api/pictures"))["count"]!.GetValue<int>();
+        Assert.True(all >= 3);
+        // For ever unless it is said.
+        Assert.Equal(all, await AfterAsync(2000));
+        clock.Now = clock.Now.AddDays(-2000);
+        await SetAsync("90", null);
+        await SetAsync("always", other);
+        var going = (await studio.GetAsync("/api/pictures"))["going"]!.AsArray();
+        Assert.Equal("2026-06-01", Text(going.Single(), "month"));
+        Assert.Equal("2026-06-08", Text(going.Single(), "first"));
+        Assert.Equal(all - 1, going.Single()!["count"]!.GetValue<int>());
+        Assert.Equal(all, await AfterAsync(90));
+        Assert.Equal(HttpStatusCode.OK, await ShownAsync(sent));
+        Assert.Equal(1, await AfterAsync(1));
+
+        using (var gone = await studio.Http.GetAsync(new Uri($"/api/pictures/{sent}", UriKind.Relative)))
+        {
+            Assert.Equal(HttpStatusCode.Gone, gone.StatusCode);
+            Assert.Contains("days are over", await gone.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        }
+
+        Assert.Equal(HttpStatusCode.OK, await ShownAsync(same));
+        Assert.Single(
+            System.IO.Directory.GetFiles(Path.Combine(studio.Folder, "pictures"), "*", SearchOption.AllDirectories)
+        );
+        Assert.Equal(before, (await studio.GetAsync($"/api/checks/{Text(look, "id")}"))["look"]!.ToJsonString());
+        Assert.Empty((await studio.GetAsync($"/api/clients/{client}"))["loosePictures"]!.AsArray());
+        // A device that sends it again is answered, and nothing comes back.
+        using (var again = await studio.PutPictureAsync(sent, client, file))
+            Assert.Equal(HttpStatusCode.OK, again.StatusCode);
+        Assert.Equal(HttpStatusCode.Gone, await ShownAsync(sent));
+        Assert.Equal(1, await AfterAsync(1));
+        // Neither a backup nor an export misses what went.
+        await studio.SendAsync(HttpMethod.Post, "/api/backups", new { }, HttpStatusCode.NoContent);
+        Assert.Equal(0, (await studio.GetAsync("/api/backups"))["backups"]![0]!["missing"]!.GetValue<int>());
+        using var zip = await studio.Http.GetAsync(new Uri("/api/export.zip", UriKind.Relative));
+        using var archive = new System.IO.Compression.ZipArchive(await zip.Content.ReadAsStreamAsync());
+        Assert.Single(archive.Entries, e => e.FullName.Contains("/pictures/", StringComparison.Ordinal));
+    }
+
+    [Fact]
     public async Task A_large_picture_is_kept_smaller_in_the_same_shape()
     {
         var client = await _studio.ClientAsync();

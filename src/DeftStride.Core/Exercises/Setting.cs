@@ -130,12 +130,21 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
         Of(
             "films",
             "Films of clips",
-            "How long the film itself is kept. Its points, its pictures and what was said of it always stay.",
+            "How long the film itself is kept. Its points and what was said of it always stay; its pictures as long as pictures do.",
             ("30", "30 days"),
             ("7", "7 days"),
             ("90", "90 days"),
             ("always", "for ever"),
             ("points", "not at all: points and pictures alone")
+        ),
+        Of(
+            "pictures",
+            "Pictures",
+            "How long pictures are kept. The points on them, the readings and what was decided always stay.",
+            ("always", "for ever"),
+            ("730", "two years"),
+            ("365", "a year"),
+            ("90", "90 days")
         ),
         Of(
             "breath",

@@ -483,11 +483,15 @@ internal sealed class BackupFolder(string folder, bool make = true)
         connection.Open();
         var (files, missing) = (new List<(BackupFile, string)>(), new List<string>());
         foreach (
-            var (kind, ending, which) in new[]
+            var (kind, ending, hashes) in new[]
             {
-                ("Pictures", ".webp", ""),
+                ("Pictures", ".webp", StandingFacts.PicturesHere),
                 // A film that was let go is replaced by a fact that says so.
-                ("Films", ".film", "WHERE NOT EXISTS (SELECT 1 FROM Films n WHERE n.Supersedes = f.Id)"),
+                (
+                    "Films",
+                    ".film",
+                    "SELECT DISTINCT Hash FROM Films f WHERE NOT EXISTS (SELECT 1 FROM Films n WHERE n.Supersedes = f.Id)"
+                ),
             }
         )
         {
@@ -495,7 +499,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
                 continue;
             foreach (
                 var hash in StudioForm
-                    .Column(connection, $"SELECT DISTINCT Hash FROM {kind} f {which}")
+                    .Column(connection, hashes)
                     .Where(h => h.Length == 64)
                     .Order(StringComparer.Ordinal)
             )

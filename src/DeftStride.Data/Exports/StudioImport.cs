@@ -467,7 +467,7 @@ internal sealed class StudioImport(string zip)
         foreach (
             var hash in StudioForm.Column(
                 connection,
-                $"SELECT DISTINCT Hash FROM Pictures WHERE Hash <> '{StandingFacts.Gone}'"
+                $"SELECT DISTINCT Hash FROM Pictures p WHERE Hash <> '{StandingFacts.Gone}' AND NOT EXISTS (SELECT 1 FROM Pictures n WHERE n.Supersedes = p.Id)"
             )
         )
             named[hash] = "pictures";

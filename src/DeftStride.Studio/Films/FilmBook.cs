@@ -1,5 +1,5 @@
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Seeing;
+using DeftStride.Core.Keeping;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
@@ -10,13 +10,13 @@ using Microsoft.EntityFrameworkCore;
 namespace DeftStride.Studio.Films;
 
 /// <summary>A film that is here, with the day on which it came and how long it is kept.</summary>
-internal sealed record KeptFilmOf(FilmFact Film, ClipFact Clip, string Client, DateOnly Came, FilmKeep Keep);
+internal sealed record KeptFilmOf(FilmFact Film, ClipFact Clip, string Client, DateOnly Came, MediaKeep Keep);
 
 /// <summary>Which films are here, and for how long: by the setting of client, exercise and studio.</summary>
 internal sealed class FilmBook(StudioContext db, StudioScope scope)
 {
     /// <summary>How long films of a client are kept for an exercise.</summary>
-    public async Task<FilmKeep> KeepAsync(ClipFact clip, CancellationToken stop) =>
+    public async Task<MediaKeep> KeepAsync(ClipFact clip, CancellationToken stop) =>
         Of(
             KeptStudioChoices.Of(await scope.StudioAsync(stop)),
             await db.Clients.AsNoTracking().FirstAsync(c => c.Id == clip.ClientId, stop),
@@ -56,16 +56,10 @@ internal sealed class FilmBook(StudioContext db, StudioScope scope)
         ];
     }
 
-    private static FilmKeep Of(KeptStudioChoices all, ClientRecord client, string exerciseId) =>
-        FilmKeep.Of(
+    private static MediaKeep Of(KeptStudioChoices all, ClientRecord client, string exerciseId) =>
+        MediaKeep.Of(
             ChoicesInForce
-                .Setting(
-                    Setting.Find(FilmKeep.SettingId)!,
-                    all,
-                    KeptClientChoices.Of(client),
-                    exerciseId,
-                    client.School
-                )
+                .Setting(Setting.Find(MediaKeep.Films)!, all, KeptClientChoices.Of(client), exerciseId, client.School)
                 .Value.Id
         );
 }

@@ -135,11 +135,12 @@ internal sealed class PictureShelf(
         CancellationToken stop
     )
     {
+        var latest = await Latest(damaged.Id).Select(p => p.Hash).FirstOrDefaultAsync(stop);
+        // Its days are over: it was taken, and is not taken again.
+        if (latest == StandingFacts.Gone)
+            return damaged;
         using var file = folder.Keep(clean.WebP);
-        if (
-            file.Hash == damaged.Hash
-            || await Latest(damaged.Id).Select(p => p.Hash).FirstOrDefaultAsync(stop) == file.Hash
-        )
+        if (file.Hash == damaged.Hash || latest == file.Hash)
             return damaged;
         // Another version of the encoder made other bytes of the same picture: they are kept in the old file's place.
         await KeepAsync(
@@ -166,10 +167,19 @@ internal sealed class PictureShelf(
                 .Select(p => p.Hash)
                 .FirstOrDefaultAsync(stop)
             ?? throw Refusal.Missing("This picture is not kept here.");
+        // Written anew, or let go, or the one after the other.
+        var (at, latest) = (id, (PictureFact?)null);
+        while (await Latest(at).FirstOrDefaultAsync(stop) is { } next)
+            (at, latest) = (next.Id, next);
+        if (latest?.Hash == StandingFacts.Gone)
+            throw new Refusal(
+                RefusalKind.Gone,
+                "This picture’s days are over: pictures are kept for a while here. Its points and readings are kept."
+            );
         if (folder.Whole(hash))
             return folder.PathOf(hash);
-        if (await Latest(id).Select(p => p.Hash).FirstOrDefaultAsync(stop) is { } healed && folder.Whole(healed))
-            return folder.PathOf(healed);
+        if (latest is not null && folder.Whole(latest.Hash))
+            return folder.PathOf(latest.Hash);
         throw new Refusal(
             RefusalKind.Gone,
             "This picture's file is damaged or missing on the studio's disk. Its points and readings are kept. Choose the same picture again and it is mended."

@@ -129,6 +129,11 @@ export const planDraftQuery = (clientId: string, block: Schema['BlockDto'] | nul
   });
 
 /** The films of clips that are kept. */
+export const picturesQuery = queryOptions({
+  queryKey: ['pictures', 'kept'],
+  queryFn: () => take(api.GET('/api/pictures')),
+});
+
 export const filmsQuery = queryOptions({ queryKey: ['films'], queryFn: () => take(api.GET('/api/films')) });
 
 export const clientsQuery = queryOptions({ queryKey: ['clients'], queryFn: () => take(api.GET('/api/clients')) });

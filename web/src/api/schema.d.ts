@@ -1508,6 +1508,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPictures"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pictures/{id}": {
         parameters: {
             query?: never;
@@ -3394,6 +3410,14 @@ export interface components {
             lastDay: null | string;
             view: components["schemas"]["View"];
         };
+        /** @description The pictures that are here. */
+        KeptPicturesView: {
+            /** Format: int64 */
+            bytes: number;
+            /** Format: int32 */
+            count: number;
+            going: components["schemas"]["PicturesGoingView"][];
+        };
         /** @description A set-up that was just kept, and where it is to be seen. */
         KeptSetupView: {
             said: string;
@@ -4174,6 +4198,29 @@ export interface components {
             name: string;
             region: components["schemas"]["Region"];
             shown: boolean;
+        };
+        /** @description Pictures whose last day is in one month. */
+        PicturesGoingView: {
+            /**
+             * Format: int32
+             * @description Of how many clients.
+             */
+            clients: number;
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /**
+             * Format: date
+             * @description The last day of those that go first.
+             */
+            first: string;
+            /**
+             * Format: date
+             * @description Its first day.
+             */
+            month: string;
         };
         /** @description A picture that is kept, when it came in, and what it was taken for, where that is known. */
         PictureView: {
@@ -8334,6 +8381,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    getPictures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptPicturesView"];
+                };
             };
         };
     };

@@ -32,6 +32,11 @@ export function day(iso: string, now = new Date(), as = manner) {
   return dayFormats[as.days][at.getFullYear() === now.getFullYear() ? 'short' : 'year'].format(at);
 }
 
+const months = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric' });
+
+/** "December 2026". */
+export const month = (iso: string) => months.format(instant(iso));
+
 /** "16:05" or "4:05 pm". */
 export const time = (at: Date, as = manner) => timeFormats[as.wallClock].format(at);
 

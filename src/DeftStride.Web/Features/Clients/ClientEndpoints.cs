@@ -353,7 +353,12 @@ internal static class ClientEndpoints
         var since = earlier > 0 ? facts[0].Sequence : 0;
         var pictures = await db
             .Pictures.AsNoTracking()
-            .Where(p => p.ClientId == id && p.Sequence >= since && p.Supersedes == null)
+            .Where(p =>
+                p.ClientId == id
+                && p.Sequence >= since
+                && p.Supersedes == null
+                && !db.Pictures.Any(n => n.Supersedes == p.Id && n.Hash == StandingFacts.Gone)
+            )
             .OrderBy(p => p.Sequence)
             .ToListAsync(stop);
 

@@ -38,7 +38,7 @@ internal static class ErasureEndpoints
             new ErasureView(
                 await db.Standing<CheckFact>().CountAsync(f => f.ClientId == id, stop),
                 await db.Standing<LogFact>().CountAsync(f => f.ClientId == id, stop),
-                await db.Pictures.CountAsync(f => f.ClientId == id, stop),
+                await db.StandingPictures().CountAsync(f => f.ClientId == id, stop),
                 await db.StandingFilms().CountAsync(f => f.ClientId == id, stop),
                 await db.Sessions.AnyAsync(s => s.ClientId == id && s.Body != null && s.ClosedAt == null, stop)
             )

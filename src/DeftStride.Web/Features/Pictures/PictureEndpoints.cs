@@ -40,6 +40,16 @@ internal sealed record PictureView(
         );
 }
 
+/// <summary>Pictures whose last day is in one month.</summary>
+/// <param name="Month">Its first day.</param>
+/// <param name="Count">How many.</param>
+/// <param name="Clients">Of how many clients.</param>
+/// <param name="First">The last day of those that go first.</param>
+internal sealed record PicturesGoingView(DateOnly Month, int Count, int Clients, DateOnly First);
+
+/// <summary>The pictures that are here.</summary>
+internal sealed record KeptPicturesView(int Count, long Bytes, IReadOnlyList<PicturesGoingView> Going);
+
 internal static class PictureEndpoints
 {
     public static void Map(IEndpointRouteBuilder api)
@@ -48,6 +58,7 @@ internal static class PictureEndpoints
             .WithName("putPicture")
             .Accepts<byte[]>("application/octet-stream")
             .WithMetadata(new RequestSizeLimitAttribute(PictureIntake.MostBytes + 1024));
+        api.MapGet("/pictures", KeptAsync).WithName("getPictures");
         api.MapGet("/pictures/{id:guid}", GetAsync)
             .WithName("getPicture")
             .Noted(Deed.PictureSeen, "", Watched.Of<PictureFact>());
@@ -79,6 +90,29 @@ internal static class PictureEndpoints
                     stop
                 ),
                 (await scope.DayAsync(stop)).From
+            )
+        );
+    }
+
+    /// <summary>What is here, and what goes in which month.</summary>
+    private static async Task<Ok<KeptPicturesView>> KeptAsync(PictureBook book, CancellationToken stop)
+    {
+        var all = await book.PicturesAsync(stop);
+        return TypedResults.Ok(
+            new KeptPicturesView(
+                all.Count,
+                all.Sum(p => p.Bytes),
+                [
+                    .. all.Where(p => p.LastDay is not null)
+                        .GroupBy(p => p.LastDay!.Value is var last ? new DateOnly(last.Year, last.Month, 1) : default)
+                        .OrderBy(g => g.Key)
+                        .Select(g => new PicturesGoingView(
+                            g.Key,
+                            g.Count(),
+                            g.Select(p => p.ClientId).Distinct().Count(),
+                            g.Min(p => p.LastDay!.Value)
+                        )),
+                ]
             )
         );
     }

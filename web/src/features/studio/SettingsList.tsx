@@ -30,7 +30,7 @@ export function SettingsList({ clientId, only }: { clientId?: string; only?: str
     },
     onSuccess: async (next) => {
       queries.setQueryData(asked.queryKey, next);
-      await refresh('kit', 'studio', 'intake', 'client', 'settings', 'library');
+      await refresh('kit', 'studio', 'intake', 'client', 'settings', 'library', 'pictures', 'films');
     },
   });
   if (!settings.data) return <Waiting what="the list of settings" error={settings.error} />;

@@ -12,8 +12,8 @@ import { Field } from '@/ui/Field';
 import { Trouble, useRefusal, Waiting } from '@/ui/Notice';
 import { NumberInput } from '@/ui/NumberInput';
 import { unitsOf } from '@/words/units';
-import { FilmsKept } from './FilmsKept';
 import { HeightRow } from './HeightRow';
+import { MediaKept } from './MediaKept';
 import { SettingsList } from './SettingsList';
 
 type Kit = Schema['KitDto'];
@@ -136,7 +136,7 @@ export function StudioScreen() {
             A client’s own choice comes first, then the exercise’s, then the style’s, then this.
           </p>
           <SettingsList />
-          <FilmsKept name={(id) => studio.data?.exercises.find((e) => e.id === id)?.name ?? id} />
+          <MediaKept name={(id) => studio.data?.exercises.find((e) => e.id === id)?.name ?? id} />
         </section>
       </fieldset>
       <p className="mt-10 border-t border-hair pt-3 text-small text-soft">

@@ -1,18 +1,21 @@
-namespace DeftStride.Core.Seeing;
+namespace DeftStride.Core.Keeping;
 
 /// <summary>
-/// How long the film of a clip is kept. Its points, pictures and what was said of it stay whatever becomes of the film: no look, trial or
-/// decision loses what it rests on.
+/// How long pictures, and films of clips, are kept. Points, readings and what was said of them stay whatever becomes of the file: no look,
+/// trial or decision loses what it rests on.
 /// </summary>
 /// <param name="Days">Days after the day on which it came in; null for ever, 0 for not at all.</param>
-public sealed record FilmKeep(int? Days)
+public sealed record MediaKeep(int? Days)
 {
-    /// <summary>The setting's id.</summary>
-    public const string SettingId = "films";
+    /// <summary>The setting of films.</summary>
+    public const string Films = "films";
 
-    /// <summary>What a choice of the setting comes to. One that is not known keeps films: nothing goes by a slip.</summary>
+    /// <summary>The setting of pictures.</summary>
+    public const string Pictures = "pictures";
+
+    /// <summary>What a choice of the setting comes to. One that is not known keeps them: nothing goes by a slip.</summary>
     /// <param name="option">Its id: a number of days, "always" or "points".</param>
-    public static FilmKeep Of(string option) =>
+    public static MediaKeep Of(string option) =>
         option == "points" ? new(0)
         : int.TryParse(
             option,
@@ -24,14 +27,14 @@ public sealed record FilmKeep(int? Days)
             ? new(days)
         : new((int?)null);
 
-    /// <summary>Whether films are taken at all.</summary>
+    /// <summary>Whether any are taken at all.</summary>
     public bool Wanted => Days is null or > 0;
 
-    /// <summary>The last day on which a film is here; null for ever. One that is not wanted goes on the day it came.</summary>
+    /// <summary>The last day on which it is here; null for ever. One that is not wanted goes on the day it came.</summary>
     /// <param name="came">The studio's day on which it came in.</param>
     public DateOnly? LastDay(DateOnly came) => Days is { } days ? came.AddDays(days) : null;
 
-    /// <summary>Whether a film's days are over.</summary>
+    /// <summary>Whether its days are over.</summary>
     /// <param name="came">The studio's day on which it came in.</param>
     /// <param name="today">The studio's day.</param>
     public bool IsOver(DateOnly came, DateOnly today) => !Wanted || (LastDay(came) is { } last && today > last);

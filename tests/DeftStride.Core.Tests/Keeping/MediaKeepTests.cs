@@ -1,18 +1,18 @@
 using DeftStride.Core.Exercises;
-using DeftStride.Core.Seeing;
+using DeftStride.Core.Keeping;
 using Xunit;
 
-namespace DeftStride.Core.Tests.Seeing;
+namespace DeftStride.Core.Tests.Keeping;
 
-public sealed class FilmKeepTests
+public sealed class MediaKeepTests
 {
     [Fact]
     public void No_film_is_here_past_its_days_and_none_goes_before()
     {
         var came = new DateOnly(2026, 2, 20);
-        foreach (var option in Setting.Find(FilmKeep.SettingId)!.Options)
+        foreach (var option in Setting.Find(MediaKeep.Films)!.Options)
         {
-            var keep = FilmKeep.Of(option.Id);
+            var keep = MediaKeep.Of(option.Id);
             for (var day = 0; day < 200; day++)
             {
                 var today = came.AddDays(day);
@@ -25,10 +25,10 @@ public sealed class FilmKeepTests
             }
         }
 
-        Assert.False(FilmKeep.Of("always").IsOver(came, DateOnly.MaxValue));
-        Assert.True(FilmKeep.Of("points").IsOver(came, came));
+        Assert.False(MediaKeep.Of("always").IsOver(came, DateOnly.MaxValue));
+        Assert.True(MediaKeep.Of("points").IsOver(came, came));
         // A clock that was set back takes nothing away.
-        Assert.False(FilmKeep.Of("30").IsOver(came, came.AddDays(-400)));
+        Assert.False(MediaKeep.Of("30").IsOver(came, came.AddDays(-400)));
     }
 
     [Theory]
@@ -36,5 +36,5 @@ public sealed class FilmKeepTests
     [InlineData("soon")]
     [InlineData("-3")]
     [InlineData("0")]
-    public void A_choice_that_is_not_known_keeps_films(string option) => Assert.Null(FilmKeep.Of(option).Days);
+    public void A_choice_that_is_not_known_keeps_films(string option) => Assert.Null(MediaKeep.Of(option).Days);
 }

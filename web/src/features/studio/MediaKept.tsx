@@ -1,16 +1,67 @@
 import { useQuery } from '@tanstack/react-query';
 import { Link } from '@tanstack/react-router';
-import { filmsQuery } from '@/api/options';
+import { filmsQuery, picturesQuery } from '@/api/options';
 import { fromView } from '@/pictures/still';
-import { day } from '@/words/dates';
+import { day, month } from '@/words/dates';
 
 /** So many are named; the others are counted. */
 const NAMED = 6;
 
 const megabytes = (bytes: number) => `${Math.max(1, Math.round(bytes / 1e6))} MB`;
 
+/** What lies on the disk of clients: pictures and films, and what goes when. */
+export function MediaKept({ name }: { name: (exerciseId: string) => string }) {
+  return (
+    <>
+      <PicturesKept />
+      <FilmsKept name={name} />
+    </>
+  );
+}
+
+/** The pictures that are here: what room they take, and how many go in which month. */
+function PicturesKept() {
+  const pictures = useQuery(picturesQuery);
+  if (!pictures.data) return null;
+  const { count, bytes, going } = pictures.data;
+  return (
+    <section aria-label="Pictures kept" className="mt-6">
+      <h2 className="say text-head">Pictures</h2>
+      <p className="mt-0.5 text-small text-soft">
+        {count === 0 ? (
+          'None is here.'
+        ) : (
+          <>
+            <b className="font-semibold text-ink">
+              {count === 1 ? 'One picture' : `${count} pictures`}, {megabytes(bytes)}.
+            </b>{' '}
+            {going.length === 0
+              ? 'They stay; how long is a setting above.'
+              : 'Points, readings and decisions stay when a picture goes.'}
+          </>
+        )}
+      </p>
+      {going.length > 0 && (
+        <ul className="mt-1.5 grid gap-1 text-small">
+          {going.slice(0, NAMED).map((g) => (
+            <li key={g.month} className="flex flex-wrap items-baseline gap-x-2 border-b border-hair py-1">
+              <span className="inline-flex min-h-7 items-center font-semibold">{month(g.month)}</span>
+              <span className="text-soft">
+                {g.count === 1 ? 'one picture goes' : `${g.count} pictures go`}, of{' '}
+                {g.clients === 1 ? 'one client' : `${g.clients} clients`}
+              </span>
+              <span className="ml-auto tabular-nums">the first are here until {day(g.first)}</span>
+            </li>
+          ))}
+          {going.length > NAMED && <li className="text-soft">and so on, month by month</li>}
+        </ul>
+      )}
+    </section>
+  );
+}
+
 /** The films of clips that are here: what room they take, and which go first and when. */
-export function FilmsKept({ name }: { name: (exerciseId: string) => string }) {
+function FilmsKept({ name }: { name: (exerciseId: string) => string }) {
   const films = useQuery(filmsQuery);
   if (!films.data) return null;
   const { bytes, films: all } = films.data;
