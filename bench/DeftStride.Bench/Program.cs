@@ -1,11 +1,11 @@
 using BenchmarkDotNet.Running;
 using DeftStride.Bench;
 
-// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live | hand | play | session | plan | people | load
+// dotnet run -c Release --project bench/DeftStride.Bench -- core | start | live | hand | play | session | plan | people | carry | load
 // "core" counts measurements, verdicts and set-up solves, "start" times the server to its first answer and its memory at rest,
 // "live" moves a point 500 times in a real browser and times the reading, "hand" times what a tap and
 // a way between screens take until they are painted, "play" times the frames of two films in step, "session" the taps and the
-// tempo of a session, "plan" plans weeks for two hundred clients and asks for the studio's, "people" has two hundred signed in who look at once, "load" asks for screens of a studio of 2,000 clients
+// tempo of a session, "plan" plans weeks for two hundred clients and asks for the studio's, "people" has two hundred signed in who look at once, "carry" saves, brings back, takes out and brings in a studio of 2,000 clients, "load" asks for screens of one of 2,000 clients
 // and five years fifty times a second.
 switch (args.FirstOrDefault())
 {
@@ -33,9 +33,13 @@ switch (args.FirstOrDefault())
         return await PlanBench.RunAsync();
     case "people":
         return await PeopleBench.RunAsync();
+    case "carry":
+        return await CarryBench.RunAsync(
+            args.Length > 1 ? int.Parse(args[1], System.Globalization.CultureInfo.InvariantCulture) : 2000
+        );
     case "load":
         return await LoadBench.RunAsync();
     default:
-        Console.Error.WriteLine("Say which: core, start, live, hand, play, session, plan, people or load.");
+        Console.Error.WriteLine("Say which: core, start, live, hand, play, session, plan, people, carry or load.");
         return 2;
 }

@@ -117,10 +117,9 @@ public sealed class FullDiskTests
         Assert.Equal(HttpStatusCode.OK, now.StatusCode);
     }
 
-    [Fact]
-    public async Task A_backup_that_finds_no_room_is_said_and_nothing_of_it_is_left()
+    /// <summary>A command that may write no file larger than so many kilobytes.</summary>
+    private static async Task<(int Code, string Said)> CommandAsync(int kilobytes, params string[] args)
     {
-        using var server = new AppServer();
         var start = new System.Diagnostics.ProcessStartInfo("bash")
         {
             RedirectStandardError = true,
@@ -128,20 +127,40 @@ public sealed class FullDiskTests
             WorkingDirectory = Checkout.Root,
         };
         start.ArgumentList.Add("-c");
-        start.ArgumentList.Add("ulimit -f 100; DOTNET_EnableWriteXorExecute=0 exec dotnet \"$@\"");
-        start.ArgumentList.Add("backup");
-        start.ArgumentList.Add(typeof(Program).Assembly.Location);
-        foreach (var argument in new[] { "backup", "--data", server.Folder })
+        start.ArgumentList.Add($"ulimit -f {kilobytes}; DOTNET_EnableWriteXorExecute=0 exec dotnet \"$@\"");
+        foreach (var argument in args.Prepend(typeof(Program).Assembly.Location).Prepend(args[0]))
             start.ArgumentList.Add(argument);
-        using var backup = System.Diagnostics.Process.Start(start)!;
-        var said = await backup.StandardError.ReadToEndAsync();
-        await backup.WaitForExitAsync();
-        Assert.Equal(1, backup.ExitCode);
+        using var command = System.Diagnostics.Process.Start(start)!;
+        // Read side by side: neither may fill up while the other is waited for.
+        var (said, told) = (command.StandardError.ReadToEndAsync(), command.StandardOutput.ReadToEndAsync());
+        await command.WaitForExitAsync();
+        return (command.ExitCode, await said + await told);
+    }
+
+    [Fact]
+    public async Task A_backup_or_an_export_that_finds_no_room_is_said_and_nothing_of_it_is_left()
+    {
+        using var server = new AppServer();
+        var (code, said) = await CommandAsync(100, "backup", "--data", server.Folder);
+        Assert.Equal(1, code);
         Assert.Contains("No backup could be written", said, StringComparison.Ordinal);
         Assert.Equal(
             ["backups.lock"],
             Directory.GetFileSystemEntries(Path.Combine(server.Folder, "backups")).Select(Path.GetFileName)
         );
+
+        var away = Directory.CreateDirectory(Path.Combine(server.Folder, "away")).FullName;
+        var zip = Path.Combine(away, "studio.zip");
+        (code, said) = await CommandAsync(2, "export", zip, "--data", server.Folder);
+        Assert.True(code == 1, said);
+        Assert.Contains("could not be written", said, StringComparison.Ordinal);
+        Assert.Empty(Directory.GetFileSystemEntries(away));
+        (code, said) = await CommandAsync(100_000, "export", zip, "--data", server.Folder);
+        Assert.True(code == 0, said);
+        (code, said) = await CommandAsync(100, "import", zip, "--to", Path.Combine(away, "new"));
+        Assert.True(code == 1, said);
+        Assert.Contains("See that the disk has room", said, StringComparison.Ordinal);
+        Assert.Equal([zip], Directory.GetFileSystemEntries(away));
     }
 
     /// <summary>A picture that no encoder makes small.</summary>

@@ -193,7 +193,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
                 missing.Count
             );
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
+        catch (Exception e) when (DiskRoom.SaysNo(e) || e is SqliteException)
         {
             throw NotWritten(e);
         }
@@ -308,7 +308,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
             DurableFiles.SyncFolder(System.IO.Path.GetDirectoryName(target)!);
             return manifest;
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
+        catch (Exception e) when (DiskRoom.SaysNo(e) || e is SqliteException)
         {
             throw new BackupException(
                 $"{name} could not be brought back to {target}: {e.Message.TrimEnd('.')}. Nothing was changed. See that the disk has room, then try again.",

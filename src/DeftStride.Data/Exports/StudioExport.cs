@@ -70,7 +70,7 @@ internal sealed class StudioExport(string studio, IReadOnlyList<ReadableTable> t
             DurableFiles.Name(part, to);
             return manifest;
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException or SqliteException)
+        catch (Exception e) when (DiskRoom.SaysNo(e) || e is SqliteException)
         {
             throw new ExportException(
                 $"The export could not be written to {to}: {e.Message.TrimEnd('.')}. Nothing was changed. See that the disk has room, then try again.",

@@ -12,6 +12,7 @@ using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
 using Microsoft.EntityFrameworkCore.Migrations;
+using SQLitePCL;
 
 namespace DeftStride.Data.Exports;
 
@@ -81,7 +82,7 @@ internal sealed class StudioImport(string zip)
             DurableFiles.SyncFolder(Path.GetDirectoryName(target)!);
             return came;
         }
-        catch (Exception e) when (e is IOException or UnauthorizedAccessException)
+        catch (Exception e) when (DiskRoom.SaysNo(e))
         {
             throw new ExportException(
                 $"The export could not be brought to {target}: {e.Message.TrimEnd('.')}. Nothing was changed. See that the disk has room, then try again.",
@@ -133,6 +134,14 @@ internal sealed class StudioImport(string zip)
         {
             throw new ExportException(
                 "This file is no whole zip: it is damaged, cut short or something else. Take the export out again.",
+                e
+            );
+        }
+        catch (Exception e)
+            when (DiskRoom.SaysNo(e) || e is SqliteException { SqliteErrorCode: raw.SQLITE_FULL or raw.SQLITE_IOERR })
+        {
+            throw new ExportException(
+                $"The export could not be unpacked to {folder}: {e.Message.TrimEnd('.')}. Nothing was changed. See that the disk has room, then try again.",
                 e
             );
         }

@@ -6,6 +6,10 @@ internal static class DiskRoom
     /// <summary>Left free on a disk, whatever is written.</summary>
     public const long Spare = 20_000_000;
 
+    /// <summary>Whether it is the disk that says no: a file too large for it .NET tells as a bad argument.</summary>
+    public static bool SaysNo(Exception e) =>
+        e is IOException or UnauthorizedAccessException or ArgumentOutOfRangeException;
+
     /// <summary>Refuses what the disk has no room for.</summary>
     /// <param name="where">A folder that is there.</param>
     /// <param name="bytes">How much is to be written.</param>

@@ -1,4 +1,5 @@
 using DeftStride.Data.Exports;
+using DeftStride.Data.Files;
 using DeftStride.Studio.Work;
 
 namespace DeftStride.Web.Features.Exports;
@@ -42,15 +43,16 @@ internal sealed class ArrivalDesk(ExportKeeper exports) : IDisposable
             var came = await Task.Run(() => new StudioImport(zip).Unpack(folder, null, stop), stop);
             return _waiting = new(id, folder, came);
         }
-        catch
+        catch (ArgumentOutOfRangeException e)
         {
-            if (Directory.Exists(folder))
-                Directory.Delete(folder, recursive: true);
-            throw;
+            // How .NET says that the system takes no file of that size: to us it is a disk without room.
+            throw new IOException("There is no room for this file.", DurableFiles.NoRoom) { Source = e.Source };
         }
         finally
         {
             File.Delete(zip);
+            if (_waiting?.Id != id && Directory.Exists(folder))
+                Directory.Delete(folder, recursive: true);
             _turn.Release();
         }
     }
