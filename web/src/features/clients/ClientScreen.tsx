@@ -13,6 +13,7 @@ import { ClientCode } from '@/features/door/ClientCode';
 import { WhoseClient } from '@/features/door/WhoseClient';
 import { Conditions } from '@/features/safety/Conditions';
 import { RaiseStopSign, StandingSign, useWaitingSigns, WaitingSign } from '@/features/safety/StopSign';
+import { useUnsent } from '@/outbox/device';
 import { Button } from '@/ui/Button';
 import { Trouble, Waiting } from '@/ui/Notice';
 import { Sentence } from '@/ui/Sentence';
@@ -40,6 +41,8 @@ export function ClientScreen() {
   const { clientId } = useParams({ from: '/clients/$clientId' });
   const client = useClient(clientId);
   const waitingSigns = useWaitingSigns(clientId);
+  // Begun here and not sent yet: the studio cannot say so.
+  const begun = useUnsent((e) => (e.kind === 'draft' || e.kind === 'check') && e.lane === clientId && e.state !== 'refused');
   const older = useMutation({
     mutationFn: () => take(api.GET('/api/clients/{id}', { params: { path: { id: clientId }, query: { all: true } } })),
     onSuccess: (whole) => queries.setQueryData(clientQuery(clientId).queryKey, whole),
@@ -138,7 +141,7 @@ export function ClientScreen() {
               params={{ clientId }}
               className={`inline-flex max-w-full items-center justify-center gap-2.5 rounded-[10px] font-semibold [overflow-wrap:anywhere] ${meetFirst ? ASIDE : FIRST}`}
             >
-              {draft || undecided ? `Go on with ${first}` : `Check ${first}`}
+              {draft || undecided || begun.length > 0 ? `Go on with ${first}` : `Check ${first}`}
               <kbd className="hidden rounded border border-current/40 px-1.5 font-sans text-tiny leading-[18px] lg:inline-block">
                 C
               </kbd>
