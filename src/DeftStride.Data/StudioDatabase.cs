@@ -23,6 +23,15 @@ internal static class StudioDatabase
             )
             .AddInterceptors(new Durable());
 
+    /// <summary>How a database is asked for that is only read, by nobody else's connection.</summary>
+    public static string Reading(string file) =>
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = file,
+            Mode = SqliteOpenMode.ReadOnly,
+            Pooling = false,
+        }.ToString();
+
     private sealed class Durable : DbConnectionInterceptor
     {
         private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";

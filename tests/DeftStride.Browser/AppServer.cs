@@ -21,13 +21,15 @@ public sealed class AppServer : IDisposable
     /// <param name="folder">The data folder, or null for a new temporary one.</param>
     /// <param name="start">Whether to start it at once.</param>
     /// <param name="app">Another build of the server than the one beside the tests.</param>
+    /// <param name="backups">Where backups go, or null for the usual place.</param>
     public AppServer(
         bool demo = false,
         string? clock = null,
         string? folder = null,
         int crowd = 0,
         bool start = true,
-        string? app = null
+        string? app = null,
+        string? backups = null
     )
     {
         (_clocked, _ownFolder) = (clock is not null, folder is null);
@@ -56,6 +58,8 @@ public sealed class AppServer : IDisposable
             DemoFolder.CopyTo(Folder, clock);
         if (crowd > 0)
             _arguments.AddRange(["--crowd", crowd.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
+        if (backups is not null)
+            _arguments.AddRange(["--backups", backups]);
         if (clock is not null)
             _arguments.AddRange(["--clock", clock]);
         if (start)

@@ -309,6 +309,8 @@ public sealed class ExportTests : IDisposable
         var client = await ClientAsync();
         var zip = await OutAsync(client);
         using var other = new StudioUnderTest();
+        await other.ClientAsync(Name);
+
         using var body = new ByteArrayContent(zip);
         using var answer = await other.Http.PostAsync(new Uri("/api/arrivals", UriKind.Relative), body);
         var said = JsonNode.Parse(await answer.Content.ReadAsStringAsync());
@@ -317,6 +319,10 @@ public sealed class ExportTests : IDisposable
             said!["notes"]!.AsArray(),
             n => n!.GetValue<string>().Contains("without a way in", StringComparison.Ordinal)
         );
+        Assert.Contains(
+            said!["notes"]!.AsArray(),
+            n => n!.GetValue<string>().Contains("side by side", StringComparison.Ordinal)
+        );
         await other.SendAsync(HttpMethod.Post, $"/api/arrivals/{Text(said, "id")}", new { }, HttpStatusCode.NoContent);
         using var out2 = await other.Http.GetAsync(new Uri($"/api/clients/{client}/export.zip", UriKind.Relative));
         Same(zip, await out2.Content.ReadAsByteArrayAsync());
@@ -324,7 +330,7 @@ public sealed class ExportTests : IDisposable
         var id = await other.ClientAsync("Later Comer");
         Assert.NotEqual(client, id);
         other.Restart();
-        Assert.Equal(2, (await other.GetAsync("/api/clients")).AsArray().Count);
+        Assert.Equal(3, (await other.GetAsync("/api/clients")).AsArray().Count);
     }
 
     [Fact]
@@ -390,6 +396,9 @@ public sealed class ExportTests : IDisposable
             "no name",
             "other studio's own",
             "two clients",
+            "kind swapped",
+            "no place",
+            "settings damaged",
         ];
 
     /// <summary>An export of a client with one thing wrong.</summary>
@@ -530,6 +539,20 @@ public sealed class ExportTests : IDisposable
                     .. Text(second.ToJsonString() + "\n"),
                 ];
                 return Packed(parts);
+            case "kind swapped":
+                return Packed(
+                    parts,
+                    edit: l =>
+                        l["rows"]!.AsArray().Single(r => StudioUnderTest.Text(r, "table") == "Clients")!["fields"]![
+                            "id"
+                        ] = "text"
+                );
+            case "no place":
+                Edit("logs", l => With(l, "sequence", 0));
+                return Packed(parts);
+            case "settings damaged":
+                Edit("clients", l => With(l, "settings", new JsonObject { ["form"] = 1, ["options"] = 7 }));
+                return Packed(parts);
             default:
                 throw new ArgumentOutOfRangeException(nameof(what), what, null);
         }
@@ -600,14 +623,7 @@ public sealed class ExportTests : IDisposable
     private static void WriteEarlier(string database, string to)
     {
         var form = StudioForm.Read(database);
-        using var connection = new SqliteConnection(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = database,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false,
-            }.ToString()
-        );
+        using var connection = new SqliteConnection(StudioDatabase.Reading(database));
         connection.Open();
         var parts = new SortedDictionary<string, byte[]>(StringComparer.Ordinal);
         var rows = new JsonArray();

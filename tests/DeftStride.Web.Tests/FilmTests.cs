@@ -252,24 +252,6 @@ public sealed class FilmTests : IDisposable
             Assert.True(JsonNode.Parse(await came.Content.ReadAsStringAsync())!["whole"]!.GetValue<bool>());
         }
 
-        async Task SetAsync(string option)
-        {
-            var version = (await studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>();
-            await studio.SendAsync(
-                HttpMethod.Put,
-                "/api/settings",
-                new
-                {
-                    operationId = Guid.NewGuid(),
-                    version,
-                    level = "studio",
-                    key = (string?)null,
-                    settingId = "films",
-                    optionId = option,
-                }
-            );
-        }
-
         async Task<int> FilesAfterAsync(int days)
         {
             clock.Now = clock.Now.AddDays(days);
@@ -296,11 +278,11 @@ public sealed class FilmTests : IDisposable
 
         // A device that still had it lets it go; nothing comes back.
         Assert.True((await studio.GetAsync($"/api/films/{id}/arrived"))["whole"]!.GetValue<bool>());
-        await SetAsync("always");
+        await studio.SetAsync("films", "always");
         await SendAsync(ever);
         Assert.Equal(1, await FilesAfterAsync(4000));
         // Points alone: what is here goes at the next sweep, what comes is not taken.
-        await SetAsync("points");
+        await studio.SetAsync("films", "points");
         Assert.Equal(0, await FilesAfterAsync(1));
         await SendAsync(Guid.CreateVersion7());
         Assert.Equal(0, await FilesAfterAsync(0));

@@ -1,6 +1,8 @@
 using System.IO.Compression;
 using System.Text.Json.Nodes;
+using DeftStride.Browser;
 using DeftStride.Data;
+using DeftStride.Data.Backups;
 using DeftStride.Web.Hosting;
 using Xunit;
 
@@ -57,19 +59,46 @@ public sealed class KeptStudioTests
         await studio.GetAsync("/api/floor");
     }
 
+    [Fact]
+    public void Where_its_backup_cannot_be_written_it_stays_in_its_form_and_says_what_to_do()
+    {
+        var folder = Directory.CreateTempSubdirectory("deft-stride-kept-").FullName;
+        var away = Path.Combine(folder, "disk", "backups");
+        using var server = new AppServer(folder: folder, start: false, backups: away);
+        Unpack(4, folder);
+        var file = Path.Combine(folder, StudioDatabase.FileName);
+        var before = File.ReadAllBytes(file);
+        Assert.Equal(1, server.Refused());
+        Assert.Contains("Put its disk back", server.Said, StringComparison.Ordinal);
+        Assert.Contains("the version before opens it", server.Said, StringComparison.Ordinal);
+        Assert.Equal(before, File.ReadAllBytes(file));
+        Assert.False(Directory.Exists(away));
+
+        // The disk is back: everything is saved there first, then opened.
+        Directory.CreateDirectory(away);
+        server.Start();
+        var saved = new BackupFolder(away, make: false).List().Single();
+        Assert.Equal(BackupSaid.BeforeUpgrade, saved.Why);
+        Assert.NotEmpty(new BackupFolder(away).Verify(saved.Name, null).Files);
+        server.Stop();
+        Directory.Delete(folder, recursive: true);
+    }
+
+    private static void Unpack(int form, string folder)
+    {
+        using var packed = new GZipStream(
+            File.OpenRead(Path.Combine(Kept, $"studio-form-{form}.db.gz")),
+            CompressionMode.Decompress
+        );
+        using var file = File.Create(Path.Combine(folder, StudioDatabase.FileName));
+        packed.CopyTo(file);
+    }
+
     private static StudioUnderTest Open(int form)
     {
         var studio = new StudioUnderTest(
             new FixedClock(new DateTimeOffset(2026, 3, 12, 8, 0, 0, TimeSpan.Zero)),
-            before: folder =>
-            {
-                using var packed = new GZipStream(
-                    File.OpenRead(Path.Combine(Kept, $"studio-form-{form}.db.gz")),
-                    CompressionMode.Decompress
-                );
-                using var file = File.Create(Path.Combine(folder, StudioDatabase.FileName));
-                packed.CopyTo(file);
-            }
+            before: folder => Unpack(form, folder)
         );
         return studio;
     }

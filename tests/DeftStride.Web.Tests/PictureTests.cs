@@ -169,26 +169,6 @@ public sealed class PictureTests : IDisposable
             Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
         var look = await studio.CheckAsync(client, 4, 5);
         var before = (await studio.GetAsync($"/api/checks/{Text(look, "id")}"))["look"]!.ToJsonString();
-        async Task SetAsync(string option, Guid? whose)
-        {
-            var version = whose is null
-                ? (await studio.GetAsync("/api/settings"))["studioVersion"]!.GetValue<long>()
-                : (await studio.GetAsync($"/api/settings?client={whose}"))["clientVersion"]!.GetValue<long>();
-            await studio.SendAsync(
-                HttpMethod.Put,
-                "/api/settings",
-                new
-                {
-                    operationId = Guid.NewGuid(),
-                    version,
-                    level = whose is null ? "studio" : "client",
-                    key = whose?.ToString(),
-                    settingId = "pictures",
-                    optionId = option,
-                }
-            );
-        }
-
         async Task<int> AfterAsync(int days)
         {
             clock.Now = clock.Now.AddDays(days);
@@ -204,15 +184,19 @@ public sealed class PictureTests : IDisposable
         // For ever unless it is said.
         Assert.Equal(all, await AfterAsync(2000));
         clock.Now = clock.Now.AddDays(-2000);
-        await SetAsync("90", null);
-        await SetAsync("always", other);
+        await studio.SetAsync("pictures", "90");
+        await studio.SetAsync("pictures", "always", other);
         var going = (await studio.GetAsync("/api/pictures"))["going"]!.AsArray();
         Assert.Equal("2026-06-01", Text(going.Single(), "month"));
         Assert.Equal("2026-06-08", Text(going.Single(), "first"));
         Assert.Equal(all - 1, going.Single()!["count"]!.GetValue<int>());
         Assert.Equal(all, await AfterAsync(90));
         Assert.Equal(HttpStatusCode.OK, await ShownAsync(sent));
-        Assert.Equal(1, await AfterAsync(1));
+        clock.Now = clock.Now.AddDays(1);
+        var said = await studio.GetAsync("/api/pictures");
+        Assert.Equal(all - 1, said["over"]!.GetValue<int>());
+        Assert.Empty(said["going"]!.AsArray());
+        Assert.Equal(1, await AfterAsync(0));
 
         using (var gone = await studio.Http.GetAsync(new Uri($"/api/pictures/{sent}", UriKind.Relative)))
         {

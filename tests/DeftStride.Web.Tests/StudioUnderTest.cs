@@ -337,6 +337,25 @@ public sealed class StudioUnderTest : IDisposable
         };
     }
 
+    /// <summary>Chooses how something is done: for the studio, or for one client.</summary>
+    public async Task SetAsync(string setting, string option, Guid? client = null)
+    {
+        var settings = await GetAsync(client is null ? "/api/settings" : $"/api/settings?client={client}");
+        await SendAsync(
+            HttpMethod.Put,
+            "/api/settings",
+            new
+            {
+                operationId = Guid.NewGuid(),
+                version = settings[client is null ? "studioVersion" : "clientVersion"]!.GetValue<long>(),
+                level = client is null ? "studio" : "client",
+                key = client?.ToString(),
+                settingId = setting,
+                optionId = option,
+            }
+        );
+    }
+
     public async Task<JsonNode> CheckAsync(
         Guid client,
         double left,

@@ -472,14 +472,7 @@ internal sealed class BackupFolder(string folder, bool make = true)
     /// </summary>
     private (List<(BackupFile File, string Place)> Files, List<string> Missing) MediaOf(string database, string studio)
     {
-        using var connection = new SqliteConnection(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = database,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false,
-            }.ToString()
-        );
+        using var connection = new SqliteConnection(StudioDatabase.Reading(database));
         connection.Open();
         var (files, missing) = (new List<(BackupFile, string)>(), new List<string>());
         foreach (

@@ -96,7 +96,9 @@ internal sealed partial record ExportManifest(
                 read.Files.All(f => f.Path != r.File) || !r.File.StartsWith("records/", StringComparison.Ordinal)
             )
         )
-            throw new ExportException("This file names parts that are in no export. It was not made by Deft Stride.");
+            throw new ExportException(
+                "This file names parts that are in no export. It was not made by Deft Stride, or was changed since: ask for it again."
+            );
         return read;
     }
 

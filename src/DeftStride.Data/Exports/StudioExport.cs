@@ -95,14 +95,7 @@ internal sealed class StudioExport(string studio, IReadOnlyList<ReadableTable> t
             throw new ExportException(
                 $"The studio in {studio} is of an earlier version. Serve it once with this one, then take it out."
             );
-        var connection = new SqliteConnection(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = file,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false,
-            }.ToString()
-        );
+        var connection = new SqliteConnection(StudioDatabase.Reading(file));
         connection.Open();
         StudioForm.LeaveLog(connection);
         return connection;
@@ -165,13 +158,7 @@ internal sealed class StudioExport(string studio, IReadOnlyList<ReadableTable> t
         foreach (var (file, place) in media)
         {
             stop.ThrowIfCancellationRequested();
-            await using var from = new FileStream(
-                place,
-                FileMode.Open,
-                FileAccess.Read,
-                FileShare.ReadWrite | FileShare.Delete,
-                1 << 18
-            );
+            await using var from = Reading(place);
             // Pictures and films are packed already.
             if (Add(zip, file.Path, from, CompressionLevel.NoCompression) != file)
                 throw new ExportException($"{file.Path} changed while it was written. Check the disk, then try again.");
@@ -356,15 +343,13 @@ internal sealed class StudioExport(string studio, IReadOnlyList<ReadableTable> t
         return (files, missing);
     }
 
+    /// <summary>Whoever sweeps it away meanwhile is not held up.</summary>
+    private static FileStream Reading(string place) =>
+        new(place, FileMode.Open, FileAccess.Read, FileShare.ReadWrite | FileShare.Delete, 1 << 18);
+
     private static async Task<string> SumAsync(string place, CancellationToken stop)
     {
-        await using var from = new FileStream(
-            place,
-            FileMode.Open,
-            FileAccess.Read,
-            FileShare.ReadWrite | FileShare.Delete,
-            1 << 18
-        );
+        await using var from = Reading(place);
         return Convert.ToHexStringLower(await SHA256.HashDataAsync(from, stop));
     }
 

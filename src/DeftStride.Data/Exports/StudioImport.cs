@@ -5,6 +5,7 @@ using System.Text.Json;
 using DeftStride.Data.Backups;
 using DeftStride.Data.Files;
 using DeftStride.Data.Films;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Pictures;
 using DeftStride.Data.Records;
@@ -39,6 +40,8 @@ internal sealed class StudioImport(string zip)
 {
     private const long LongestLine = 64_000_000;
     private const int LongestName = 200;
+    private const string NotOurs =
+        "It was not made by Deft Stride, or was changed since: ask for it again. Nothing was changed here.";
     private const string Lines = "records/";
 
     /// <summary>Tables of which a client takes nothing along.</summary>
@@ -292,9 +295,7 @@ internal sealed class StudioImport(string zip)
     )
     {
         if (!Known.Value.TryGetValue(rows.Table, out var table) || table.File != rows.File)
-            throw new ExportException(
-                $"{rows.File} holds what comes in from no export. It was not made by Deft Stride."
-            );
+            throw new ExportException($"{rows.File} holds what comes in from no export. " + NotOurs);
         var columns = StudioForm.Column(connection, $"SELECT name FROM pragma_table_info('{table.Table}')");
         var fields = rows
             .Fields.Select(f =>
@@ -302,10 +303,13 @@ internal sealed class StudioImport(string zip)
                 && column != nameof(Fact.StudioId)
                     ? new ExportField(column, f.Value)
                     : throw new ExportException(
-                        $"{rows.File} has “{f.Key}”, which no record of its version has. It was not made by Deft Stride."
+                        $"{rows.File} has “{f.Key}”, which no record of its version has. " + NotOurs
                     )
             )
             .ToArray();
+        // A value that is stored as another kind than its own would be found by nobody.
+        if (fields.Any(f => table.Fields.Any(k => k.Column == f.Column && k.Kind != f.Kind)))
+            throw new ExportException($"{rows.File} says of its fields what they are not. {NotOurs}");
         var own = columns.Contains(nameof(Fact.StudioId));
         using var command = connection.CreateCommand();
         var into = fields.Select(f => f.Column).Concat(own ? [nameof(Fact.StudioId)] : []).ToArray();
@@ -442,6 +446,16 @@ internal sealed class StudioImport(string zip)
         var connection = db.Database.GetDbConnection();
         foreach (var table in Known.Value.Values)
             ReadThrough(db, table, stop);
+        ReadForms(db);
+        foreach (var table in Known.Value.Values.Where(t => typeof(IOrdered).IsAssignableFrom(t.Type)))
+        {
+            if (
+                StudioForm.Column(connection, $"SELECT 1 FROM \"{table.Table}\" WHERE \"Sequence\" <= 0 LIMIT 1").Count
+                > 0
+            )
+                throw new ExportException($"{table.File} holds a record without a place in the order. {NotOurs}");
+        }
+
         var strays = Strays(connection, manifest.Client is not null);
         if (strays is not null)
             throw new ExportException(
@@ -453,7 +467,7 @@ internal sealed class StudioImport(string zip)
             LookAtStudio(db);
         if (db.Clients.Any(c => c.Name.Trim() == "" || c.Name.Length > LongestName))
             throw new ExportException(
-                "A client in this file has no name, or one that is too long. Nothing was changed."
+                "A client in this file has no name, or one that is too long. Mend it where they come from and take it out again; nothing was changed here."
             );
 
         // A file is found by this name: it is never a path.
@@ -468,7 +482,7 @@ internal sealed class StudioImport(string zip)
                     .Count > 0
             )
                 throw new ExportException(
-                    "A record in this file names a picture or film by something else than its sum. It was not made by Deft Stride."
+                    "A record in this file names a picture or film by something else than its sum. " + NotOurs
                 );
         }
 
@@ -495,7 +509,7 @@ internal sealed class StudioImport(string zip)
             if (kind is not ("pictures" or "films"))
                 continue;
             if (!named.Remove(part.Sha256, out var wanted) || wanted != kind)
-                throw new ExportException($"No record in this file names {part.Path}. It was not made by Deft Stride.");
+                throw new ExportException($"No record in this file names {part.Path}. " + NotOurs);
             Fetch(
                 archive,
                 root,
@@ -529,7 +543,7 @@ internal sealed class StudioImport(string zip)
         }
         catch (Exception e) when (e is FilmRefusedException or PictureRefusedException)
         {
-            throw new ExportException($"{part.Path} is not what it is called. It was not made by Deft Stride.", e);
+            throw new ExportException($"{part.Path} is not what it is called. " + NotOurs, e);
         }
     }
 
@@ -563,7 +577,7 @@ internal sealed class StudioImport(string zip)
             || OfTheStudio.Any(t => Other($"SELECT 1 FROM {t} LIMIT 1"))
         )
             throw new ExportException(
-                "This file says that it is of one client and holds what is somebody else’s. It was not made by Deft Stride."
+                "This file says that it is of one client and holds what is somebody else’s. " + NotOurs
             );
     }
 
@@ -576,9 +590,7 @@ internal sealed class StudioImport(string zip)
             || studio.Name.Trim().Length is 0 or > LongestName
             || !db.Coaches.Any()
         )
-            throw new ExportException(
-                "The studio in this file is not set up as one can be. It was not made by Deft Stride."
-            );
+            throw new ExportException("The studio in this file is not set up as one can be. " + NotOurs);
     }
 
     private static void ReadThrough(StudioContext db, ExportTable table, CancellationToken stop)
@@ -602,6 +614,25 @@ internal sealed class StudioImport(string zip)
                 e
             );
         }
+    }
+
+    /// <summary>What every page reads of a client before anything else. A fact that cannot be read says so where it stands; these would take the page along.</summary>
+    private static void ReadForms(StudioContext db)
+    {
+        bool Bad<T>(StoredForm<T> form, IEnumerable<string?> texts)
+            where T : StoredDocument => texts.OfType<string>().Any(t => !form.TryRead(t, out _, out _));
+        if (
+            Bad(KeptStudioChoices.Kept, db.Studios.Select(s => s.Settings))
+            || Bad(KeptKit.Kept, db.Studios.Select(s => s.Kit))
+            || Bad(KeptClientChoices.Kept, db.Clients.Select(c => c.Settings))
+            || Bad(KeptIntake.Kept, db.Clients.Select(c => c.Intake))
+            || Bad(KeptPlanned.Kept, db.Sessions.Select(s => s.Planned))
+            || Bad(KeptSession.Kept, db.Sessions.Select(s => s.Body))
+            || Bad(KeptPlan.Kept, db.Plans.Select(p => p.Body))
+        )
+            throw new ExportException(
+                "What is kept of a client, a plan or an hour in this file cannot be read. Mend it where it comes from and take it out again; nothing was changed here."
+            );
     }
 
     private static IEnumerable<object> Rows(StudioContext db, Type type) =>

@@ -9,16 +9,7 @@ internal static class StudioCopy
     /// <summary>By SQLite's own backup (a plain file copy would miss the log), in one file, synced. Whoever writes meanwhile goes on.</summary>
     public static void Make(string from, string to)
     {
-        using (
-            var source = new SqliteConnection(
-                new SqliteConnectionStringBuilder
-                {
-                    DataSource = from,
-                    Mode = SqliteOpenMode.ReadOnly,
-                    Pooling = false,
-                }.ToString()
-            )
-        )
+        using (var source = new SqliteConnection(StudioDatabase.Reading(from)))
         using (
             var target = new SqliteConnection(
                 new SqliteConnectionStringBuilder { DataSource = to, Pooling = false }.ToString()

@@ -19,14 +19,7 @@ internal sealed record StudioForm(IReadOnlyList<string> Applied, bool Ordered, l
     {
         // Without a log nothing but the file is to be read; a reader that may expect one would make an empty one.
         var source = File.Exists(file + "-wal") ? file : new Uri(file).AbsoluteUri + "?immutable=1";
-        using var connection = new SqliteConnection(
-            new SqliteConnectionStringBuilder
-            {
-                DataSource = source,
-                Mode = SqliteOpenMode.ReadOnly,
-                Pooling = false,
-            }.ToString()
-        );
+        using var connection = new SqliteConnection(StudioDatabase.Reading(source));
         connection.Open();
         LeaveLog(connection);
         var found = check ? Column(connection, "PRAGMA integrity_check(1)") : ["ok"];

@@ -58,7 +58,7 @@ internal sealed class ClientArrival(
                             .Count > 0
                     )
                         return new ArrivalOutlook(
-                            "Some of their records are in this studio already, as somebody else’s. This file was not made by Deft Stride.",
+                            "Some of their records are in this studio already, as somebody else’s. The file was changed since it was taken out: ask for it again.",
                             []
                         );
                 }
@@ -67,9 +67,16 @@ internal sealed class ClientArrival(
                     connection,
                     "SELECT Name FROM incoming.Coaches WHERE Id NOT IN (SELECT Id FROM main.Coaches) ORDER BY Name"
                 );
-                if (coaches.Count > 0)
+                var name = StudioForm.Column(connection, "SELECT Name FROM incoming.Clients")[0].Trim();
+                if (await db.Clients.IgnoreQueryFilters().AnyAsync(c => c.Name.Trim() == name, stop))
                     notes.Add(
-                        $"{string.Join(" and ", coaches)} {(coaches.Count == 1 ? "comes" : "come")} along as {(coaches.Count == 1 ? "a coach" : "coaches")} on record, without a way in."
+                        $"Somebody called {name} is here already, with another record. Both stand side by side afterwards."
+                    );
+                foreach (var coach in coaches)
+                    notes.Add(
+                        await db.Coaches.AnyAsync(c => c.Name == coach, stop)
+                            ? $"{coach} comes along as a coach on record, without a way in, beside {coach} who is here."
+                            : $"{coach} comes along as a coach on record, without a way in."
                     );
                 if (await db.Erased.AnyAsync(e => e.ClientId == client && e.ReturnedAt == null, stop))
                     notes.Add("They were erased here, and come back with what is in the file.");

@@ -379,18 +379,7 @@ internal static class CommandLine
             throw new BackupException($"There is no studio in {folder}. Name its folder with --data.");
         if (StudioOpening.Unknown(StudioForm.Read(file, check: false)) is not null)
             throw new BackupException($"The studio in {folder} is of a later version of Deft Stride. Use that one.");
-        return new(
-            new DbContextOptionsBuilder<StudioContext>()
-                .UseSqlite(
-                    new SqliteConnectionStringBuilder
-                    {
-                        DataSource = file,
-                        Mode = SqliteOpenMode.ReadOnly,
-                        Pooling = false,
-                    }.ToString()
-                )
-                .Options
-        );
+        return new(new DbContextOptionsBuilder<StudioContext>().UseSqlite(StudioDatabase.Reading(file)).Options);
     }
 
     private static async Task<int> PeopleAsync(string folder, TextWriter to, CancellationToken stop)

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Text.Json;
 using CsvHelper;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Web.Hosting;
 
@@ -44,7 +45,18 @@ internal static class CsvFile
         };
 
     /// <summary>A choice in words: "too close to call".</summary>
-    private static string Word(Enum value) => JsonNamingPolicy.KebabCaseLower.ConvertName($"{value}").Replace('-', ' ');
+    public static string Word(Enum value) => JsonNamingPolicy.KebabCaseLower.ConvertName($"{value}").Replace('-', ' ');
+
+    /// <summary>A unit as a table has it, in letters that every program shows.</summary>
+    public static string Unit(MeasureUnit unit) =>
+        unit switch
+        {
+            MeasureUnit.Degrees => "deg",
+            MeasureUnit.Centimetres => "cm",
+            MeasureUnit.Percent => "%",
+            MeasureUnit.Seconds => "s",
+            _ => "",
+        };
 
     /// <summary>What reading a cell takes off again.</summary>
     public static string Plain(string cell) =>

@@ -3412,11 +3412,23 @@ export interface components {
         };
         /** @description The pictures that are here. */
         KeptPicturesView: {
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description What room they take.
+             */
             bytes: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many.
+             */
             count: number;
+            /** @description The others that go, by month. */
             going: components["schemas"]["PicturesGoingView"][];
+            /**
+             * Format: int32
+             * @description How many have no days left and go within a day.
+             */
+            over: number;
         };
         /** @description A set-up that was just kept, and where it is to be seen. */
         KeptSetupView: {

@@ -3,7 +3,6 @@ using CsvHelper;
 using CsvHelper.Configuration;
 using CsvHelper.TypeConversion;
 using DeftStride.Core.Measuring;
-using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Web.Features.Door;
@@ -156,36 +155,22 @@ internal static class CheckExport
                 check.SchoolName,
                 check.At.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture),
                 check.Coach,
-                Word(r.Side),
+                CsvFile.Word(r.Side),
                 measure.Name,
                 measure.Id,
-                Word(r.Moment),
+                CsvFile.Word(r.Moment),
                 Rounded(r.Value),
-                Unit(measure.Unit),
+                CsvFile.Unit(measure.Unit),
                 measure.Sign,
                 Rounded(r.Reach),
                 r.Band?.Lower,
                 r.Band?.Upper,
-                r.Verdict is { } verdict ? Word(verdict) : "noted",
+                r.Verdict is { } verdict ? CsvFile.Word(verdict) : "noted",
                 r.MustPass,
-                r.Source == Core.Judging.AnswerSource.Eye ? "seen, not measured" : Word(r.Source),
+                r.Source == Core.Judging.AnswerSource.Eye ? "seen, not measured" : CsvFile.Word(r.Source),
                 r.Repetitions
             );
         });
-
-    private static string Unit(MeasureUnit unit) =>
-        unit switch
-        {
-            MeasureUnit.Degrees => "deg",
-            MeasureUnit.Centimetres => "cm",
-            MeasureUnit.Percent => "%",
-            MeasureUnit.Seconds => "s",
-            _ => "",
-        };
-
-    private static string Word<T>(T value)
-        where T : struct, Enum =>
-        System.Text.Json.JsonNamingPolicy.KebabCaseLower.ConvertName(value.ToString()).Replace('-', ' ');
 
     private static string Name(CheckView check) => $"check-{check.ExerciseId}-{check.At:yyyy-MM-dd}";
 }

@@ -3,7 +3,6 @@ using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Practice;
-using DeftStride.Core.Quantities;
 using DeftStride.Data;
 using DeftStride.Data.Exports;
 using DeftStride.Data.Kept;
@@ -324,7 +323,7 @@ internal static class ReadableTables
             measure?.Name,
             result.Moment,
             Rounded(result.Value),
-            measure is null ? "" : Unit(measure.Unit),
+            measure is null ? "" : CsvFile.Unit(measure.Unit),
             measure?.Sign,
             Rounded(result.Reach),
             result.Band?.Lower,
@@ -339,16 +338,6 @@ internal static class ReadableTables
     }
 
     private static double? Rounded(double? value) => value is { } v ? Math.Round(v, 1) : null;
-
-    private static string Unit(MeasureUnit unit) =>
-        unit switch
-        {
-            MeasureUnit.Degrees => "deg",
-            MeasureUnit.Centimetres => "cm",
-            MeasureUnit.Percent => "%",
-            MeasureUnit.Seconds => "s",
-            _ => "",
-        };
 
     /// <summary>What stands, in the order in which it was taken.</summary>
     private static IEnumerable<T> Standing<T>(StudioContext db, Guid? client)

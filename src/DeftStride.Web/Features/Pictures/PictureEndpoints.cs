@@ -48,7 +48,11 @@ internal sealed record PictureView(
 internal sealed record PicturesGoingView(DateOnly Month, int Count, int Clients, DateOnly First);
 
 /// <summary>The pictures that are here.</summary>
-internal sealed record KeptPicturesView(int Count, long Bytes, IReadOnlyList<PicturesGoingView> Going);
+/// <param name="Count">How many.</param>
+/// <param name="Bytes">What room they take.</param>
+/// <param name="Over">How many have no days left and go within a day.</param>
+/// <param name="Going">The others that go, by month.</param>
+internal sealed record KeptPicturesView(int Count, long Bytes, int Over, IReadOnlyList<PicturesGoingView> Going);
 
 internal static class PictureEndpoints
 {
@@ -95,15 +99,21 @@ internal static class PictureEndpoints
     }
 
     /// <summary>What is here, and what goes in which month.</summary>
-    private static async Task<Ok<KeptPicturesView>> KeptAsync(PictureBook book, CancellationToken stop)
+    private static async Task<Ok<KeptPicturesView>> KeptAsync(
+        PictureBook book,
+        StudioScope scope,
+        CancellationToken stop
+    )
     {
         var all = await book.PicturesAsync(stop);
+        var today = await scope.TodayAsync(stop);
         return TypedResults.Ok(
             new KeptPicturesView(
                 all.Count,
                 all.Sum(p => p.Bytes),
+                all.Count(p => p.Keep.IsOver(p.Came, today)),
                 [
-                    .. all.Where(p => p.LastDay is not null)
+                    .. all.Where(p => p.LastDay is not null && !p.Keep.IsOver(p.Came, today))
                         .GroupBy(p => p.LastDay!.Value is var last ? new DateOnly(last.Year, last.Month, 1) : default)
                         .OrderBy(g => g.Key)
                         .Select(g => new PicturesGoingView(

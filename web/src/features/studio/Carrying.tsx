@@ -33,11 +33,11 @@ export function Carrying() {
         <div className="rounded-2xl bg-paper p-5">
           <p className="text-lead font-semibold">The whole studio in one file</p>
           <p className="mt-1 text-copy text-soft">
-            One zip: tables for a spreadsheet, every record as lines of JSON, pictures and films. Nobody’s way in is in it. Large
-            studios take a minute before the download begins.
+            One zip: tables for a spreadsheet, every record as lines of JSON, pictures and films. No passphrase and no sign-in is
+            in it. A large studio takes some minutes before the download begins.
           </p>
           <Download href="/api/export.zip" className="mt-4">
-            Take the studio out
+            Download the studio
           </Download>
         </div>
         <div className="rounded-2xl bg-paper p-5">

@@ -23,7 +23,7 @@ export function MediaKept({ name }: { name: (exerciseId: string) => string }) {
 function PicturesKept() {
   const pictures = useQuery(picturesQuery);
   if (!pictures.data) return null;
-  const { count, bytes, going } = pictures.data;
+  const { count, bytes, over, going } = pictures.data;
   return (
     <section aria-label="Pictures kept" className="mt-6">
       <h2 className="say text-head">Pictures</h2>
@@ -35,12 +35,19 @@ function PicturesKept() {
             <b className="font-semibold text-ink">
               {count === 1 ? 'One picture' : `${count} pictures`}, {megabytes(bytes)}.
             </b>{' '}
-            {going.length === 0
-              ? 'They stay; how long is a setting above.'
+            {going.length === 0 && over === 0
+              ? 'They stay for ever, unless the setting above says otherwise.'
               : 'Points, readings and decisions stay when a picture goes.'}
           </>
         )}
       </p>
+      {over > 0 && (
+        <p role="alert" className="mt-2 rounded-[10px] border-l-4 border-brick bg-brick-wash px-3.5 py-2.5 text-small text-brick">
+          {over === 1 ? 'One picture is' : `${over} pictures are`} older than that and {over === 1 ? 'goes' : 'go'} within a day.
+          Set a longer time above to keep {over === 1 ? 'it' : 'them'}; backups from before still hold{' '}
+          {over === 1 ? 'it' : 'them'}.
+        </p>
+      )}
       {going.length > 0 && (
         <ul className="mt-1.5 grid gap-1 text-small">
           {going.slice(0, NAMED).map((g) => (
