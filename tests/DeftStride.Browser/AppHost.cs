@@ -35,6 +35,8 @@ public sealed class AppHost : IDisposable
         Folder = folder ?? Directory.CreateTempSubdirectory("deft-stride-").FullName;
         if (demo && _ownFolder)
             DemoFolder.CopyTo(Folder, clock);
+        else if (_ownFolder)
+            NewFolder.CopyTo(Folder);
         _app = new WebApplicationFactory<Program>().WithWebHostBuilder(host =>
             host.UseEnvironment("Production")
                 .UseContentRoot(Checkout.Root)

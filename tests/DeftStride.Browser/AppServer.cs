@@ -56,6 +56,8 @@ public sealed class AppServer : IDisposable
             _arguments.AddRange(["--demo", "true"]);
         if (demo && _ownFolder && crowd == 0)
             DemoFolder.CopyTo(Folder, clock);
+        else if (_ownFolder)
+            NewFolder.CopyTo(Folder);
         if (crowd > 0)
             _arguments.AddRange(["--crowd", crowd.ToString(System.Globalization.CultureInfo.InvariantCulture)]);
         if (backups is not null)

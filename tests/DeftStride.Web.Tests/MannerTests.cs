@@ -1,8 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using System.Text.RegularExpressions;
-using DeftStride.Demo;
-using Microsoft.Extensions.DependencyInjection;
+using DeftStride.Browser;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
 
@@ -11,7 +10,7 @@ namespace DeftStride.Web.Tests;
 /// <summary>Every answer goes out in the units, the order of days and by the clock that the studio reads.</summary>
 public sealed partial class MannerTests : IDisposable
 {
-    private readonly StudioUnderTest _studio = new();
+    private readonly StudioUnderTest _studio = new(before: folder => DemoFolder.CopyTo(folder, null), demo: true);
 
     public void Dispose() => _studio.Dispose();
 
@@ -84,8 +83,6 @@ public sealed partial class MannerTests : IDisposable
     [Fact]
     public async Task Nothing_that_is_answered_is_left_in_other_units_days_or_hours()
     {
-        await using (var scope = _studio.Services.CreateAsyncScope())
-            await scope.ServiceProvider.GetRequiredService<DemoStudio>().SeedAsync(CancellationToken.None);
         var written = (await EverythingAsync())
             .SelectMany(a => Texts(a.Value, a.Key))
             .Where(t => Foreign().IsMatch(t.Text))

@@ -48,7 +48,10 @@ public sealed class StudioUnderTest : IDisposable
     {
         (_signIn, _demo) = (signIn, demo);
         (_clock, _database, _environment, _logs, _services) = (clock, database, environment, logs, services);
-        before?.Invoke(Folder);
+        if (before is null)
+            NewFolder.CopyTo(Folder);
+        else
+            before(Folder);
         Start();
     }
 
