@@ -117,6 +117,7 @@ public sealed class AccessTests
         page.Press("History");
         page.See("What was decided");
         var client = new Uri(page.Driver.Url).AbsolutePath;
+        page.Changed = true;
         void Media(string media, string colours) =>
             page.Driver.ExecuteCdpCommand(
                 "Emulation.setEmulatedMedia",

@@ -273,6 +273,7 @@ public sealed class DoorTests
         // Browsers keep keys for names, not for numbers.
         var url = server.Url.Replace("127.0.0.1", "localhost", StringComparison.Ordinal);
         using var page = new Page(url);
+        page.Changed = true;
         page.Driver.AddVirtualAuthenticator(
             new OpenQA.Selenium.VirtualAuth.VirtualAuthenticatorOptions()
                 .SetProtocol(OpenQA.Selenium.VirtualAuth.VirtualAuthenticatorOptions.Protocol.CTAP2)

@@ -1,7 +1,6 @@
 using System.Globalization;
 using OpenQA.Selenium;
 using OpenQA.Selenium.Chrome;
-using OpenQA.Selenium.Chromium;
 using OpenQA.Selenium.Interactions;
 using OpenQA.Selenium.Support.UI;
 
@@ -11,10 +10,10 @@ namespace DeftStride.Browser;
 public sealed class Page : IDisposable
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
-    private readonly string _profile = Directory.CreateTempSubdirectory("deft-stride-profile-").FullName;
-    private readonly ChromeDriverService _service;
+    private readonly KeptBrowser _browser;
+    private readonly bool _touch;
 
-    /// <summary>Opens a browser with a fresh profile.</summary>
+    /// <summary>Opens a browser in which nothing is kept.</summary>
     /// <param name="url">The server's address.</param>
     /// <param name="width">Viewport width in CSS pixels.</param>
     /// <param name="height">Viewport height in CSS pixels.</param>
@@ -33,43 +32,8 @@ public sealed class Page : IDisposable
     )
     {
         Url = url;
-        var options = new ChromeOptions { BinaryLocation = "/usr/bin/chromium" };
-        options.AddArguments(
-            "--headless=new",
-            "--no-sandbox",
-            "--disable-background-networking",
-            "--disable-component-update",
-            "--disable-sync",
-            "--no-first-run",
-            "--disable-dev-shm-usage",
-            "--hide-scrollbars",
-            "--force-color-profile=srgb",
-            "--window-size=1280,800",
-            $"--user-data-dir={_profile}"
-        );
-        if (camera)
-            options.AddArguments("--use-fake-device-for-media-stream", "--use-fake-ui-for-media-stream");
-        options.SetLoggingPreference(LogType.Browser, LogLevel.Severe);
-        if (touch)
-            options.EnableMobileEmulation(
-                new ChromiumMobileEmulationDeviceSettings
-                {
-                    Width = width,
-                    Height = height,
-                    PixelRatio = 2,
-                    EnableTouchEvents = true,
-                    UserAgent =
-                        "Mozilla/5.0 (Linux; Android 15; Phone) AppleWebKit/537.36 (KHTML, like Gecko) Chrome/150.0.0.0 Mobile Safari/537.36",
-                }
-            );
-        _service = ChromeDriverService.CreateDefaultService("/usr/bin", "chromedriver");
-        _service.SuppressInitialDiagnosticInformation = true;
-        Driver = new ChromeDriver(_service, options, TimeSpan.FromSeconds(60));
-        if (!app)
-            Driver.ExecuteCdpCommand(
-                "Page.addScriptToEvaluateOnNewDocument",
-                new() { ["source"] = "delete Navigator.prototype.serviceWorker" }
-            );
+        _touch = touch;
+        _browser = KeptBrowser.Take(new BrowserKind(touch ? (width, height) : null, camera, app));
         if (signIn)
             SignIn();
         if (!touch)
@@ -97,10 +61,15 @@ public sealed class Page : IDisposable
     public string Url { get; }
 
     /// <summary>The driver itself.</summary>
-    public ChromeDriver Driver { get; }
+    public ChromeDriver Driver => _browser.Driver;
+
+    /// <summary>Whether the browser itself was changed, so that it is of no use to another page.</summary>
+    public bool Changed { get; set; }
 
     /// <summary>Sets the viewport; the window's own size is not the viewport's.</summary>
-    public void Resize(int width, int height) =>
+    public void Resize(int width, int height)
+    {
+        Changed |= _touch;
         Driver.ExecuteCdpCommand(
             "Emulation.setDeviceMetricsOverride",
             new Dictionary<string, object?>
@@ -111,6 +80,7 @@ public sealed class Page : IDisposable
                 ["mobile"] = false,
             }
         );
+    }
 
     /// <summary>Goes to a path of the app.</summary>
     public Page Go(string path)
@@ -446,10 +416,7 @@ public sealed class Page : IDisposable
     /// <inheritdoc/>
     public void Dispose()
     {
-        Driver.Quit();
-        Driver.Dispose();
-        _service.Dispose();
-        Directory.Delete(_profile, recursive: true);
+        _browser.Return(Url, !Changed);
     }
 
     /// <summary>Whether an element can be seen somewhere on the page.</summary>

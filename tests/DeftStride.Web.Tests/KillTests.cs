@@ -34,6 +34,7 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
                     server.Launch();
                     await Task.Delay(random.Next(0, 2600));
                     server.Kill();
+                    server.Start();
                     break;
                 default:
                     await UpgradeAsync(random);
@@ -42,7 +43,6 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
 
             if (cycle % 4 == 3)
                 continue;
-            server.Start();
             var there = JsonNode
                 .Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)))!
                 .AsArray()
@@ -106,8 +106,6 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
             answer.EnsureSuccessStatusCode();
             kept[id] = $"Warden {id:n}"[..20];
         }
-
-        server.Kill();
     }
 
     /// <summary>A first start or an upgrade is killed, up to twice; the next one comes up with what was there.</summary>
