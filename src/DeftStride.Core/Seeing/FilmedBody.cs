@@ -70,6 +70,18 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
     /// <summary>So many frames tell what holds for most of a clip.</summary>
     private const int Enough = 240;
 
+    /// <summary>Faster than this many body lengths a second no trunk moves in a repetition; some 2.5 m/s, twice a quick squat.</summary>
+    private const double FastestTrunk = 1.8;
+
+    /// <summary>A trunk that comes to lie this part of a body length elsewhere at once: some 11 cm, more than points scatter by.</summary>
+    private const double LeastJump = 0.08;
+
+    /// <summary>So many frames on either side tell a film that goes on elsewhere from a point that slipped and came back.</summary>
+    private const int JumpFrames = 3;
+
+    /// <summary>So much of a jump has to stay.</summary>
+    private const double JumpStays = 0.6;
+
     /// <summary>A marked upright, or null.</summary>
     public VerticalMark? Vertical { get; init; }
 
@@ -85,6 +97,70 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
     /// <summary>Whether the head is below the hips most of the time: the phone was held upside down.</summary>
     public bool UpsideDown =>
         Median(Some, f => Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder)?.Y - Hips(f)?.Y) is > 0;
+
+    /// <summary>
+    /// When the film goes on elsewhere from one frame to the next, seconds from its start: it was cut there, or the phone was
+    /// moved. Hips and shoulders together come to lie where no repetition takes them in that time, and stay there.
+    /// </summary>
+    /// <remarks>A cut between two frames in which the client stands alike is not seen, and does no harm.</remarks>
+    public IReadOnlyList<double> Jumps()
+    {
+        (double Seconds, ImagePoint At)[] trunk =
+        [
+            .. Frames
+                .Select(f => (f.Seconds, At: Trunk(f)))
+                .Where(f => f.At is not null)
+                .Select(f => (f.Seconds, f.At!.Value)),
+        ];
+        var found = new List<double>();
+        if (Body is not { } length)
+            return found;
+        for (var i = 1; i < trunk.Length; i++)
+        {
+            var (before, after) = (trunk[i - 1], trunk[i]);
+            var step = Apart(before.At, after.At);
+            if (step < LeastJump * length || step < FastestTrunk * length * (after.Seconds - before.Seconds))
+                continue;
+            var stays = Apart(
+                Middle(trunk[Math.Max(0, i - JumpFrames)..i]),
+                Middle(trunk[i..Math.Min(trunk.Length, i + JumpFrames)])
+            );
+            if (stays >= JumpStays * step)
+                found.Add((before.Seconds + after.Seconds) / 2);
+        }
+
+        return found;
+
+        static double Apart(ImagePoint a, ImagePoint b) =>
+            Math.Sqrt(((a.X - b.X) * (a.X - b.X)) + ((a.Y - b.Y) * (a.Y - b.Y)));
+        static ImagePoint Middle((double Seconds, ImagePoint At)[] of) =>
+            new(of.Average(f => f.At.X), of.Average(f => f.At.Y));
+    }
+
+    private static ImagePoint? Trunk(BodyFrame frame) =>
+        Hips(frame) is { } hips && Mean(frame, BodyPoint.LeftShoulder, BodyPoint.RightShoulder) is { } shoulders
+            ? new ImagePoint((hips.X + shoulders.X) / 2, (hips.Y + shoulders.Y) / 2)
+            : null;
+
+    /// <summary>From the shoulders to the ankles while standing, pixels; null where they are hardly seen.</summary>
+    private double? Body
+    {
+        get
+        {
+            double[] lengths =
+            [
+                .. Some.Select(f =>
+                        Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder) is { } top
+                        && Mean(f, BodyPoint.LeftAnkle, BodyPoint.RightAnkle) is { } foot
+                            ? Math.Sqrt(Math.Pow(top.X - foot.X, 2) + Math.Pow(top.Y - foot.Y, 2))
+                            : (double?)null
+                    )
+                    .OfType<double>()
+                    .Order(),
+            ];
+            return lengths.Length < LeastFrames ? null : lengths[(int)(0.9 * (lengths.Length - 1))];
+        }
+    }
 
     /// <summary>Frames all over the clip, enough to tell what holds for most of it.</summary>
     private IEnumerable<BodyFrame> Some

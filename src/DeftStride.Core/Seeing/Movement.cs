@@ -18,6 +18,9 @@ public enum MovementFault
     /// <summary>No repetition is whole.</summary>
     NoWholeRepetition,
 
+    /// <summary>The film jumps in every repetition.</summary>
+    Jumps,
+
     /// <summary>The feet do not tell which leg works, and nobody said it.</summary>
     WhichLeg,
 }
@@ -108,7 +111,7 @@ public sealed class Movement
             return false;
         }
 
-        var set = Cut(track, exercise.Shape);
+        var set = WithoutJumps(Cut(track, exercise.Shape), body.Jumps());
         var tracks = new Dictionary<BodySide, CleanTrack> { [first] = track };
         var counted = new List<SidedRepetition>();
         var numbers = new Dictionary<BodySide, int>();
@@ -130,7 +133,10 @@ public sealed class Movement
 
         if (counted.Count == 0)
         {
-            fault = set.All.Count == 0 ? MovementFault.CannotTell : MovementFault.NoWholeRepetition;
+            fault =
+                set.All.Count == 0 ? MovementFault.CannotTell
+                : set.All.Any(r => r.Partial == PartialReason.Jumps) ? MovementFault.Jumps
+                : MovementFault.NoWholeRepetition;
             return false;
         }
 
@@ -264,6 +270,30 @@ public sealed class Movement
     }
 
     private double[]? _depth;
+
+    /// <summary>A repetition in which the film jumps is none that anybody did; the others are counted anew.</summary>
+    private static RepetitionSet WithoutJumps(RepetitionSet set, IReadOnlyList<double> jumps)
+    {
+        if (jumps.Count == 0)
+            return set;
+        var number = 0;
+        return set with
+        {
+            All =
+            [
+                .. set.All.Select(r =>
+                    r.Partial is not null ? r
+                    : jumps.Any(j => j > r.Start.Seconds - Beside && j < r.End.Seconds + Beside)
+                        ? r with
+                        {
+                            Number = 0,
+                            Partial = PartialReason.Jumps,
+                        }
+                    : r with { Number = ++number }
+                ),
+            ],
+        };
+    }
 
     private static RepetitionSet Cut(CleanTrack track, ExerciseShape shape)
     {

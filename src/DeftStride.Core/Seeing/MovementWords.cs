@@ -18,6 +18,8 @@ public static class MovementWords
                 "Nothing in this clip goes down and up. Film from before the first repetition until after the last.",
             MovementFault.NoWholeRepetition =>
                 "No repetition in this clip is whole. Film from before the first one until after the last.",
+            MovementFault.Jumps =>
+                "The film jumps in every repetition: it was cut together, or the phone was moved. Film them in one piece, with the phone standing still.",
             MovementFault.WhichLeg => "The feet do not show which leg works: say which one it is.",
             _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
         };
@@ -30,6 +32,7 @@ public static class MovementWords
             PartialReason.Brief => "too brief at the bottom",
             PartialReason.CutOff => "cut off by the clip",
             PartialReason.NotSeen => "its bottom was not seen",
+            PartialReason.Jumps => "the film jumps there, as it does where it was cut or the phone was moved",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, null),
         };
 

@@ -36,6 +36,9 @@ public enum PartialReason
 
     /// <summary>Its bottom was not seen.</summary>
     NotSeen,
+
+    /// <summary>The film jumps in it: it was cut, or the phone was moved.</summary>
+    Jumps,
 }
 
 /// <summary>Something a coach wants to know of the bottom of a repetition.</summary>

@@ -113,7 +113,12 @@ public sealed record SeenMovement(
             [
                 .. movement
                     .All.All.Where(r => r.Partial is not null)
-                    .Select(r => new SeenPartial(r.Bottom, r.Partial!.Value)),
+                    .Select(r => new SeenPartial(
+                        r.Partial == PartialReason.Jumps
+                            ? movement.Body.Jumps().MinBy(j => Math.Abs(j - r.Bottom))
+                            : r.Bottom,
+                        r.Partial!.Value
+                    )),
             ]
         );
 

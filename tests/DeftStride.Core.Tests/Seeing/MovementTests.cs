@@ -285,6 +285,90 @@ public sealed class MovementTests
         Assert.Contains(movement.All.All, r => r.Partial == PartialReason.NotSeen);
     }
 
+    /// <summary>A part left out from the bottom of one repetition to standing in the next, and a phone that is knocked aside in one.</summary>
+    [Fact]
+    public void A_repetition_in_which_the_film_jumps_is_listed_with_that_and_the_others_count()
+    {
+        var made = Slow(4);
+        foreach (var rate in new[] { 15.0, 30, 60, 120 })
+        {
+            var whole = new MadeBody(made) { Rate = rate, Noise = 1 }.Filmed();
+            Assert.Empty(whole.Jumps());
+            var second = Found(whole).Counted[1].Repetition;
+            var moved = whole with
+            {
+                Frames =
+                [
+                    .. whole.Frames.Select(f =>
+                        f.Seconds < second.Bottom
+                            ? f
+                            : f with
+                            {
+                                Points = f.Points.ToDictionary(
+                                    p => p.Key,
+                                    p => p.Value with { At = new(p.Value.At.X + 90, p.Value.At.Y) }
+                                ),
+                            }
+                    ),
+                ],
+            };
+            var (from, to) = (second.Bottom, second.End.Seconds + 0.1);
+            var cut = whole with
+            {
+                Frames =
+                [
+                    .. whole.Frames.Where(f => f.Seconds <= from),
+                    .. whole
+                        .Frames.Where(f => f.Seconds > to)
+                        .Select(f => f with { Seconds = f.Seconds - (to - from) }),
+                ],
+            };
+            foreach (var film in new[] { moved, cut })
+            {
+                Assert.Equal(second.Bottom, Assert.Single(film.Jumps()), 2 / rate);
+                var movement = Found(film);
+                // The one after it may start too near to the jump to be read.
+                Assert.InRange(movement.Counted.Count, 2, 3);
+                Assert.Equal(Enumerable.Range(1, movement.Counted.Count), movement.Counted.Select(r => r.Number));
+                Assert.DoesNotContain(
+                    movement.Counted,
+                    r => r.Repetition.Start.Seconds < film.Jumps()[0] && film.Jumps()[0] < r.Repetition.End.Seconds
+                );
+                Assert.Contains(movement.All.All, r => r.Partial == PartialReason.Jumps);
+                Assert.Contains(
+                    MovementWords.Said(Moved(movement, Context)),
+                    s => s.Side is null && s.Text.Contains("the film jumps there", StringComparison.Ordinal)
+                );
+            }
+        }
+    }
+
+    /// <summary>Points that slip for a frame or two and come back, a client who walks in quickly and a gap are no jumps.</summary>
+    [Fact]
+    public void What_only_slips_or_was_not_seen_for_a_while_is_no_jump()
+    {
+        var whole = new MadeBody(Slow(3)) { Noise = 2 }.Filmed();
+        FilmedBody With(Func<BodyFrame, int, BodyFrame> change) =>
+            whole with
+            {
+                Frames = [.. whole.Frames.Select(change)],
+            };
+        static BodyFrame Aside(BodyFrame f, double by) =>
+            f with
+            {
+                Points = f.Points.ToDictionary(
+                    p => p.Key,
+                    p => p.Value with { At = new(p.Value.At.X + by, p.Value.At.Y) }
+                ),
+            };
+        Assert.Empty(With((f, i) => i % 40 == 20 ? Aside(f, 120) : f).Jumps());
+        Assert.Empty(
+            With((f, i) => i is > 60 and < 90 ? f with { Points = new Dictionary<BodyPoint, TrackPoint>() } : f).Jumps()
+        );
+        // Two metres a second across the picture.
+        Assert.Empty(With((f, _) => Aside(f, Math.Min(0, -200 + (f.Seconds * 2 * MadeBody.Scale)))).Jumps());
+    }
+
     [Fact]
     public void What_cannot_be_read_is_named()
     {

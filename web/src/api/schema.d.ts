@@ -4105,7 +4105,7 @@ export interface components {
          * @description Why something that looks like a repetition does not count as one.
          * @enum {unknown}
          */
-        PartialReason: "shallow" | "brief" | "cutOff" | "notSeen";
+        PartialReason: "shallow" | "brief" | "cutOff" | "notSeen" | "jumps";
         PartView: {
             text: string;
             tone: components["schemas"]["Tone"];
