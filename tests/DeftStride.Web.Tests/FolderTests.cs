@@ -17,6 +17,31 @@ public sealed class FolderTests : IDisposable
 
     private string TheFile => Assert.Single(Directory.GetFiles(Pictures, "*.webp", SearchOption.AllDirectories));
 
+    /// <summary>While a studio is opened the keys of its cookies are made, under another name first.</summary>
+    [Fact]
+    public async Task A_folder_is_made_the_owners_alone_while_a_file_in_it_is_given_its_name()
+    {
+        var folder = Directory.CreateDirectory(Path.Combine(_studio.Folder, "busy")).FullName;
+        using var done = new CancellationTokenSource();
+        var writing = Task.Run(() =>
+        {
+            while (!done.IsCancellationRequested)
+            {
+                File.WriteAllText(Path.Combine(folder, "key.tmp"), "made");
+                File.Move(Path.Combine(folder, "key.tmp"), Path.Combine(folder, "key.xml"), overwrite: true);
+            }
+        });
+        for (var i = 0; i < 3000; i++)
+            Data.Files.DurableFiles.OwnerOnly(folder);
+        await done.CancelAsync();
+        await writing;
+        Data.Files.DurableFiles.OwnerOnly(folder);
+        Assert.Equal(
+            UnixFileMode.UserRead | UnixFileMode.UserWrite,
+            File.GetUnixFileMode(Path.Combine(folder, "key.xml"))
+        );
+    }
+
     [Theory]
     [InlineData("damaged")]
     [InlineData("cut")]

@@ -21,9 +21,21 @@ internal static partial class DurableFiles
         Directory.CreateDirectory(folder, OwnerFolder);
         File.SetUnixFileMode(folder, OwnerFolder);
         foreach (var below in Directory.EnumerateDirectories(folder, "*", SearchOption.AllDirectories))
-            File.SetUnixFileMode(below, OwnerFolder);
+            Set(below, OwnerFolder);
         foreach (var file in Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories))
-            File.SetUnixFileMode(file, OwnerFile);
+            Set(file, OwnerFile);
+
+        static void Set(string entry, UnixFileMode mode)
+        {
+            try
+            {
+                File.SetUnixFileMode(entry, mode);
+            }
+            catch (Exception e) when (e is FileNotFoundException or DirectoryNotFoundException)
+            {
+                // Given its own name meanwhile: the keys of the cookies are made while the folder is opened.
+            }
+        }
     }
 
     /// <summary>Writes a file and syncs its content; it may be half there when this is cut off.</summary>
