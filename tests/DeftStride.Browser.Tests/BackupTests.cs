@@ -16,7 +16,7 @@ public sealed class BackupTests
         page.See("Nothing is saved yet.");
         page.Press("Save now");
         page.See("taken by hand");
-        page.See("goes about");
+        page.See("here until about");
         var sound = new List<string>();
         AccessTests.Sound(page, "backups", sound);
         page.Go("/").Press("Add a client");

@@ -135,9 +135,9 @@ internal sealed class KeptBrowser
             .First(p => IsMine(p));
         var start = new ProcessStartInfo("sh") { RedirectStandardInput = true };
         start.ArgumentList.Add("-c");
-        // Its input ends with whoever holds the other end.
+        // Its input ends with whoever holds the other end; a browser writes until it has ended.
         start.ArgumentList.Add(
-            "cat >/dev/null; kill \"$1\" \"$2\" 2>/dev/null; rm -rf \"$3\"; [ ! -e \"$3\" ] || rm -rf \"$3\""
+            "cat >/dev/null; kill \"$1\" \"$2\" 2>/dev/null; tail --pid=\"$2\" -f /dev/null; rm -rf \"$3\""
         );
         start.ArgumentList.Add("guard");
         start.ArgumentList.Add(_service.ProcessId.ToString(CultureInfo.InvariantCulture));

@@ -18,7 +18,7 @@ public enum MovementFault
     /// <summary>No repetition is whole.</summary>
     NoWholeRepetition,
 
-    /// <summary>The film jumps in every repetition.</summary>
+    /// <summary>No repetition is whole, and the film jumps in one at least.</summary>
     Jumps,
 
     /// <summary>The feet do not tell which leg works, and nobody said it.</summary>
@@ -68,6 +68,9 @@ public sealed class Movement
     /// <summary>Those that count, with their sides.</summary>
     public IReadOnlyList<SidedRepetition> Counted { get; }
 
+    /// <summary>When the film goes on elsewhere, seconds: in a repetition or between two. Before the first and after the last it matters to nothing.</summary>
+    public IReadOnlyList<double> Jumps { get; private init; } = [];
+
     /// <summary>Which sides worked.</summary>
     public IEnumerable<BodySide> Sides => Counted.Select(r => r.Side).Distinct();
 
@@ -111,7 +114,13 @@ public sealed class Movement
             return false;
         }
 
-        var set = WithoutJumps(Cut(track, exercise.Shape), body.Jumps());
+        // Nobody does a repetition across a jump.
+        var jumps = body.Jumps();
+        var set = Without(
+            Cut(track, exercise.Shape),
+            PartialReason.Jumps,
+            r => jumps.Any(j => j > r.Start.Seconds - Beside && j < r.End.Seconds + Beside)
+        );
         var tracks = new Dictionary<BodySide, CleanTrack> { [first] = track };
         var counted = new List<SidedRepetition>();
         var numbers = new Dictionary<BodySide, int>();
@@ -140,7 +149,13 @@ public sealed class Movement
             return false;
         }
 
-        movement = new Movement(body, exercise, tracks, set, counted);
+        movement = new Movement(body, exercise, tracks, set, counted)
+        {
+            Jumps =
+            [
+                .. jumps.Where(j => j > set.All[0].Start.Seconds - Beside && j < set.All[^1].End.Seconds + Beside),
+            ],
+        };
         return true;
     }
 
@@ -163,7 +178,7 @@ public sealed class Movement
                         .Select(i => all[(int)Math.Round(i * (all.Length - 1.0) / (most - 1))] with { Number = i + 1 });
             })
             .OrderBy(r => r.Repetition.Bottom);
-        return new Movement(Body, Exercise, _tracks, All, [.. kept]);
+        return new Movement(Body, Exercise, _tracks, All, [.. kept]) { Jumps = Jumps };
     }
 
     /// <summary>When a moment of a repetition is, seconds from the start of the clip.</summary>
@@ -271,11 +286,9 @@ public sealed class Movement
 
     private double[]? _depth;
 
-    /// <summary>A repetition in which the film jumps is none that anybody did; the others are counted anew.</summary>
-    private static RepetitionSet WithoutJumps(RepetitionSet set, IReadOnlyList<double> jumps)
+    /// <summary>Takes out what does not count for a reason that only shows here, and counts the others anew.</summary>
+    private static RepetitionSet Without(RepetitionSet set, PartialReason reason, Func<Repetition, bool> goes)
     {
-        if (jumps.Count == 0)
-            return set;
         var number = 0;
         return set with
         {
@@ -283,12 +296,7 @@ public sealed class Movement
             [
                 .. set.All.Select(r =>
                     r.Partial is not null ? r
-                    : jumps.Any(j => j > r.Start.Seconds - Beside && j < r.End.Seconds + Beside)
-                        ? r with
-                        {
-                            Number = 0,
-                            Partial = PartialReason.Jumps,
-                        }
+                    : goes(r) ? r with { Number = 0, Partial = reason }
                     : r with { Number = ++number }
                 ),
             ],
@@ -301,19 +309,8 @@ public sealed class Movement
         var found = RepetitionFinder.Find(depth, track.Rate, scatter, track.Begins);
         if (seen.All(s => s))
             return found;
-        // A repetition whose bottom lies in a gap is listed with that reason; the others are counted anew.
-        var number = 0;
-        return found with
-        {
-            All =
-            [
-                .. found.All.Select(r =>
-                    r.Partial is not null ? r
-                    : Hidden(r) > MostHidden ? r with { Number = 0, Partial = PartialReason.NotSeen }
-                    : r with { Number = ++number }
-                ),
-            ],
-        };
+        // A repetition whose bottom lies in a gap is listed with that reason.
+        return Without(found, PartialReason.NotSeen, r => Hidden(r) > MostHidden);
 
         // How much of the time below half depth was not seen.
         double Hidden(Repetition r)

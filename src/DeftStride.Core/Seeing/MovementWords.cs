@@ -19,7 +19,7 @@ public static class MovementWords
             MovementFault.NoWholeRepetition =>
                 "No repetition in this clip is whole. Film from before the first one until after the last.",
             MovementFault.Jumps =>
-                "The film jumps in every repetition: it was cut together, or the phone was moved. Film them in one piece, with the phone standing still.",
+                "No repetition in this clip is in one piece: the film jumps, as it does where it was cut or the phone was moved. Film once more without a break, with the phone standing still.",
             MovementFault.WhichLeg => "The feet do not show which leg works: say which one it is.",
             _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
         };
@@ -32,7 +32,7 @@ public static class MovementWords
             PartialReason.Brief => "too brief at the bottom",
             PartialReason.CutOff => "cut off by the clip",
             PartialReason.NotSeen => "its bottom was not seen",
-            PartialReason.Jumps => "the film jumps there, as it does where it was cut or the phone was moved",
+            PartialReason.Jumps => "the film jumps there",
             _ => throw new ArgumentOutOfRangeException(nameof(reason), reason, null),
         };
 
@@ -63,7 +63,14 @@ public static class MovementWords
 
         said.AddRange(
             movement.Partials.Select(p =>
-                ((BodySide?)null, Invariant($"Not counted at {p.At:0.0} s: {Reason(p.Reason)}."))
+                (
+                    (BodySide?)null,
+                    p.Reason == PartialReason.Jumps
+                        ? Invariant(
+                            $"The film jumps at {p.At:0.0} s; nothing across it counts. If the phone was moved, film once more."
+                        )
+                        : Invariant($"Not counted at {p.At:0.0} s: {Reason(p.Reason)}.")
+                )
             )
         );
         return said;

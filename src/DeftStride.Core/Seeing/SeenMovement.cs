@@ -45,7 +45,7 @@ public sealed record SeenRepetition(
 }
 
 /// <summary>Something that looks like a repetition and does not count.</summary>
-/// <param name="At">Its deepest instant, seconds from the start of the clip.</param>
+/// <param name="At">Its deepest instant, or where the film jumps; seconds from the start of the clip.</param>
 /// <param name="Reason">Why not.</param>
 public sealed record SeenPartial(double At, PartialReason Reason);
 
@@ -112,13 +112,11 @@ public sealed record SeenMovement(
             ],
             [
                 .. movement
-                    .All.All.Where(r => r.Partial is not null)
-                    .Select(r => new SeenPartial(
-                        r.Partial == PartialReason.Jumps
-                            ? movement.Body.Jumps().MinBy(j => Math.Abs(j - r.Bottom))
-                            : r.Bottom,
-                        r.Partial!.Value
-                    )),
+                    .All.All.Where(r => r.Partial is not null and not PartialReason.Jumps)
+                    .Select(r => new SeenPartial(r.Bottom, r.Partial!.Value))
+                    // Said once each, whether a repetition was lost by it or not.
+                    .Concat(movement.Jumps.Select(j => new SeenPartial(j, PartialReason.Jumps)))
+                    .OrderBy(p => p.At),
             ]
         );
 

@@ -337,10 +337,52 @@ public sealed class MovementTests
                 Assert.Contains(movement.All.All, r => r.Partial == PartialReason.Jumps);
                 Assert.Contains(
                     MovementWords.Said(Moved(movement, Context)),
-                    s => s.Side is null && s.Text.Contains("the film jumps there", StringComparison.Ordinal)
+                    s => s.Side is null && s.Text.StartsWith("The film jumps at ", StringComparison.Ordinal)
                 );
             }
         }
+    }
+
+    /// <summary>A phone that was moved between two repetitions loses none; one that is moved in each leaves nothing, and it is said what to do.</summary>
+    [Fact]
+    public void A_jump_between_two_is_said_and_one_in_each_leaves_nothing_to_read()
+    {
+        var whole = new MadeBody(Slow(3)) { Noise = 1 }.Filmed();
+        Repetition[] all = [.. Found(whole).Counted.Select(r => r.Repetition)];
+        FilmedBody MovedAt(params double[] times) =>
+            whole with
+            {
+                Frames =
+                [
+                    .. whole.Frames.Select(f =>
+                        f with
+                        {
+                            Points = f.Points.ToDictionary(
+                                p => p.Key,
+                                p =>
+                                    p.Value with
+                                    {
+                                        At = new(
+                                            p.Value.At.X + (90 * (times.Count(t => f.Seconds >= t) % 2)),
+                                            p.Value.At.Y
+                                        ),
+                                    }
+                            ),
+                        }
+                    ),
+                ],
+            };
+        var between = Found(MovedAt((all[0].End.Seconds + all[1].Start.Seconds) / 2));
+        Assert.Equal(3, between.Counted.Count);
+        var said = Assert.Single(Moved(between, Context).Partials);
+        Assert.Equal(PartialReason.Jumps, said.Reason);
+        Assert.InRange(said.At, all[0].End.Seconds, all[1].Start.Seconds);
+        // Moved into place before the first one starts: nobody needs to know.
+        Assert.Empty(Moved(Found(MovedAt(all[0].Start.Seconds - 0.4)), Context).Partials);
+
+        Assert.False(Movement.TryFind(MovedAt([.. all.Select(r => r.Bottom)]), Squat, null, out _, out var fault));
+        Assert.Equal(MovementFault.Jumps, fault);
+        Assert.Contains("Film once more", MovementWords.Sentence(fault.Value), StringComparison.Ordinal);
     }
 
     /// <summary>Points that slip for a frame or two and come back, a client who walks in quickly and a gap are no jumps.</summary>

@@ -3934,7 +3934,7 @@ export interface components {
             view: components["schemas"]["View"];
         };
         /** @enum {unknown} */
-        MovementFault: "nobody" | "upsideDown" | "cannotTell" | "noWholeRepetition" | "whichLeg" | null;
+        MovementFault: "nobody" | "upsideDown" | "cannotTell" | "noWholeRepetition" | "jumps" | "whichLeg" | null;
         /** @description A side that would go to another rung. */
         MoveView: {
             from: string;

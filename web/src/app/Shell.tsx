@@ -92,12 +92,18 @@ function useTitle() {
 
 const capital = (word: string) => `${word.charAt(0).toUpperCase()}${word.slice(1)}`;
 
+const WAY =
+  'grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink [&[aria-current]]:bg-white/10 [&[aria-current]]:text-spine-ink md:[&[aria-current]]:shadow-[inset_3px_0_0_#DBA243]';
+/** Rooms that open out of the studio's: it stays marked as the way back. */
+const OUT_OF_STUDIO = ['/backups', '/people'];
+
 type SpineProps = { whole: boolean; onFind: () => void; onKeys: () => void; onWho: () => void };
 
 function Spine({ whole, onFind, onKeys, onWho }: SpineProps) {
   const person = usePerson();
   const coaches = person?.coaches === true;
   const theme = useTheme();
+  const inStudio = useLocation({ select: (l) => OUT_OF_STUDIO.includes(l.pathname) });
   return (
     <nav
       aria-label="Main"
@@ -112,42 +118,26 @@ function Spine({ whole, onFind, onKeys, onWho }: SpineProps) {
         <path d="M31 7v18" stroke="#DBA243" strokeWidth="2.4" strokeLinecap="round" />
         <path d="M26 26h10l-5 12.500z" fill="#DBA243" />
       </svg>
-      <Link
-        to="/"
-        activeOptions={{ exact: true }}
-        className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-      >
+      <Link to="/" activeOptions={{ exact: true }} className={WAY}>
         Today
       </Link>
       {coaches && (
-        <Link
-          to="/plan"
-          className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-        >
+        <Link to="/plan" className={WAY}>
           Plan
         </Link>
       )}
       {coaches && (
-        <Link
-          to="/studio"
-          className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-        >
+        <Link to="/studio" {...(inStudio ? { 'aria-current': true } : {})} className={WAY}>
           Studio
         </Link>
       )}
       {coaches && (
-        <Link
-          to="/ladders"
-          className="max-sm:hidden grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-        >
+        <Link to="/ladders" className={`${WAY} max-sm:hidden`}>
           Ladders
         </Link>
       )}
       {coaches && (
-        <Link
-          to="/library"
-          className="grid min-h-11 min-w-11 place-items-center px-3 text-small font-semibold max-sm:px-1.5 max-[360px]:px-1 max-sm:text-fine text-spine-soft hover:text-spine-ink aria-[current=page]:bg-white/10 aria-[current=page]:text-spine-ink md:aria-[current=page]:shadow-[inset_3px_0_0_#DBA243]"
-        >
+        <Link to="/library" className={WAY}>
           Library
         </Link>
       )}

@@ -107,8 +107,8 @@ export function BackupsScreen() {
                 </p>
               </div>
               <p className="figure w-24 text-right text-body max-sm:w-auto">{size(b.bytes)}</p>
-              <p className="w-52 text-copy text-soft max-sm:w-auto">
-                {b.goes ? `goes about ${day(b.goes)}` : 'stays until later versions'}
+              <p className="w-52 text-copy text-soft max-sm:w-auto max-sm:flex-1">
+                {b.goes ? `here until about ${day(b.goes)}` : 'stays until later versions'}
               </p>
               <Button disabled={work !== null} onClick={() => setPicked(b)}>
                 Bring back…
