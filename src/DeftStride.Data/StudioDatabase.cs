@@ -19,7 +19,8 @@ internal static class StudioDatabase
                     DataSource = file,
                     ForeignKeys = true,
                     DefaultTimeout = 10,
-                }.ToString()
+                }.ToString(),
+                sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter)
             )
             .AddInterceptors(new Durable());
 
@@ -48,6 +49,18 @@ internal static class StudioDatabase
             Set(connection);
             return Task.CompletedTask;
         }
+
+        public override InterceptionResult ConnectionClosing(
+            DbConnection connection,
+            ConnectionEventData eventData,
+            InterceptionResult result
+        ) => InterceptionResult.Suppress();
+
+        public override ValueTask<InterceptionResult> ConnectionClosingAsync(
+            DbConnection connection,
+            ConnectionEventData eventData,
+            InterceptionResult result
+        ) => new(InterceptionResult.Suppress());
 
         private static void Set(DbConnection connection)
         {

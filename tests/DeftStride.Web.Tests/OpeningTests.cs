@@ -283,6 +283,27 @@ public sealed class OpeningTests : IDisposable
         using var again = StudioLock.Take(_folder);
     }
 
+    /// <summary>Whoever closes the last connection folds the log into the file alone; a backup that begins just then is not refused for it.</summary>
+    [Fact]
+    public async Task A_copy_waits_for_whoever_has_the_file_to_themselves()
+    {
+        Earlier();
+        var copy = Path.Combine(_folder, "copy.db");
+        using var alone = Connect();
+        StudioForm.Column(alone, "PRAGMA journal_mode=DELETE");
+        StudioForm.Column(alone, "BEGIN EXCLUSIVE");
+        var copying = Task.Run(() => StudioCopy.Make(Db, copy));
+        // What does not wait fails at once.
+        await Task.WhenAny(copying, Task.Delay(TimeSpan.FromSeconds(0.5)));
+        Assert.False(copying.IsCompleted);
+        StudioForm.Column(alone, "COMMIT");
+        await copying;
+        Assert.Equal(
+            Ask("SELECT Name FROM Clients ORDER BY Name"),
+            Ask("SELECT Name FROM Clients ORDER BY Name", copy)
+        );
+    }
+
     [Fact]
     public void Every_earlier_form_on_the_way_opens()
     {

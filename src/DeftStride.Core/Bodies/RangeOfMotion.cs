@@ -149,6 +149,15 @@ public sealed record RangeOfMotion
     /// <summary>Hip extension against the trunk while the rear knee is bent less than 90°: 20°.</summary>
     public static readonly Angle HipExtensionKneeOpen = Angle.FromDegrees(20);
 
+    /// <summary>Whether the same was measured on both: what fits with these two hips and ankles also fits with the legs changed over.</summary>
+    /// <param name="other">The other side's.</param>
+    public bool Same(RangeOfMotion other)
+    {
+        ArgumentNullException.ThrowIfNull(other);
+        return _measured.Count == other._measured.Count
+            && _measured.All(m => other._measured.TryGetValue(m.Key, out var angle) && angle == m.Value);
+    }
+
     /// <summary>The limit of a range that can be assumed.</summary>
     public Limit Of(RangeTest test) =>
         _measured.TryGetValue(test, out var measured)

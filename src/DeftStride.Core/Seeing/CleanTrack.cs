@@ -6,7 +6,7 @@ namespace DeftStride.Core.Seeing;
 /// <summary>
 /// A track mended and smoothed on an even grid. In this order: what was not seen and what slipped are gaps; left and right
 /// that were changed over for a moment are changed back; short gaps are bridged; then an even grid at the clip's own rate, and
-/// the low-pass. Longer gaps stay: nothing is invented across them.
+/// the low-pass. Longer gaps stay: nothing is invented across them, nor where the film jumps.
 /// </summary>
 public sealed class CleanTrack
 {
@@ -156,7 +156,10 @@ public sealed class CleanTrack
     /// <summary>How sure a point is at an instant, pixels, a standard deviation along each axis: what smoothing leaves of its scatter, all of it near the ends.</summary>
     public double? SdAt(Landmark landmark, double seconds) =>
         Scatter(landmark) is not { } scatter ? null
-        : seconds - Begins < End || Begins + ((Samples - 1) / Rate) - seconds < End ? scatter
+        : seconds - Begins < End
+        || Begins + ((Samples - 1) / Rate) - seconds < End
+        || Track.Jumps.Any(j => Math.Abs(j - seconds) < End)
+            ? scatter
         : scatter * Filter.GainOfMean(3);
 
     /// <summary>The points at an instant as a still, so that everything that reads stills reads this.</summary>
@@ -287,7 +290,7 @@ public sealed class CleanTrack
         }
     }
 
-    /// <summary>A path on the grid: bridged where the gap is short, smoothed between longer ones.</summary>
+    /// <summary>A path on the grid: bridged where the gap is short, smoothed between longer ones and on either side of a jump.</summary>
     private Path? Gridded(ImagePoint?[] path, double[] times)
     {
         int[] seen = [.. Enumerable.Range(0, path.Length).Where(i => path[i] is not null)];
@@ -339,6 +342,7 @@ public sealed class CleanTrack
         }
 
         // By time and not by frames: a camera that stopped for a while leaves a gap too.
-        bool Near(int a, int b) => times[b] - times[a] <= Bridge + (1 / Rate) + 1e-9;
+        bool Near(int a, int b) =>
+            times[b] - times[a] <= Bridge + (1 / Rate) + 1e-9 && !Track.Jumps.Any(j => j > times[a] && j < times[b]);
     }
 }

@@ -243,7 +243,10 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
 
     /// <summary>The clip as the track of one working leg.</summary>
     /// <param name="front">The client's own side of the working leg.</param>
-    public Track Of(BodySide front)
+    public Track Of(BodySide front) => Of(front, Jumps());
+
+    /// <summary>The same where it is known already when the film jumps.</summary>
+    internal Track Of(BodySide front, IReadOnlyList<double> jumps)
     {
         // In a mirrored picture a model takes left for right.
         var left = (front == BodySide.Left) != Mirrored;
@@ -297,6 +300,7 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             Scale = Scale,
             Camera = Camera,
             Mirrored = Mirrored,
+            Jumps = jumps,
         };
     }
 

@@ -102,8 +102,9 @@ public sealed class Movement
         if (fault is not null)
             return false;
         var first = said ?? body.Working(exercise.Shape, double.MinValue, double.MaxValue) ?? BodySide.Left;
+        var jumps = body.Jumps();
         if (
-            CleanTrack.Of(body.Of(first)) is not { } track
+            CleanTrack.Of(body.Of(first, jumps)) is not { } track
             || !track.Has(Landmark.Hip)
             || !track.Has(Landmark.FreeHip)
             || !track.Has(Landmark.Knee)
@@ -115,7 +116,6 @@ public sealed class Movement
         }
 
         // Nobody does a repetition across a jump.
-        var jumps = body.Jumps();
         var set = Without(
             Cut(track, exercise.Shape),
             PartialReason.Jumps,
@@ -134,7 +134,7 @@ public sealed class Movement
                 return false;
             }
 
-            if (!tracks.ContainsKey(side) && CleanTrack.Of(body.Of(side)) is { } other)
+            if (!tracks.ContainsKey(side) && CleanTrack.Of(body.Of(side, jumps)) is { } other)
                 tracks[side] = other;
             numbers[side] = numbers.GetValueOrDefault(side) + 1;
             counted.Add(new SidedRepetition(side, numbers[side], repetition));

@@ -63,6 +63,9 @@ public sealed record Track(
 
     /// <summary>Whether the clip shows left and right swapped.</summary>
     public bool Mirrored { get; init; }
+
+    /// <summary>When the film goes on elsewhere from one frame to the next, seconds from its start, rising: nothing is smoothed across it.</summary>
+    public IReadOnlyList<double> Jumps { get; init; } = [];
 }
 
 /// <summary>A question about a track that only a person can answer.</summary>

@@ -115,6 +115,10 @@ public sealed record TodayFacts
     /// <summary>Set-ups that stand.</summary>
     public IReadOnlyCollection<KeptSetupCard> Setups { get; init; } = [];
 
+    /// <summary>The card of the set-up in force for an exercise; empty where none was kept.</summary>
+    public IReadOnlyList<CardLine> Card(string exerciseId) =>
+        Setups.Where(s => s.ExerciseId == exerciseId).MaxBy(s => s.Place)?.Card ?? [];
+
     /// <summary>Changes that became part of the set-up, in words, the oldest first.</summary>
     public IReadOnlyList<string> Kept { get; init; } = [];
 
@@ -263,7 +267,7 @@ public sealed record Today(
                 ? []
                 :
                 [
-                    .. facts.Setups.Where(s => s.ExerciseId == exercise.Id).MaxBy(s => s.Place)?.Card ?? [],
+                    .. facts.Card(exercise.Id),
                     .. facts.Kept.Select(k => new CardLine("kept", "Kept", k, "It helped in a trial.")),
                 ],
             facts.Cue,

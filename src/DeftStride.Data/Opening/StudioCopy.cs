@@ -6,6 +6,8 @@ namespace DeftStride.Data.Opening;
 /// <summary>A copy of a database that may be in use.</summary>
 internal static class StudioCopy
 {
+    private const int MostWaitMilliseconds = 10_000;
+
     /// <summary>By SQLite's own backup (a plain file copy would miss the log), in one file, synced. Whoever writes meanwhile goes on.</summary>
     public static void Make(string from, string to)
     {
@@ -18,6 +20,8 @@ internal static class StudioCopy
         {
             source.Open();
             StudioForm.LeaveLog(source);
+            // Whoever closes the studio's last connection has the file to itself for a moment; commands wait for that, a copy has to be told to.
+            StudioForm.Column(source, $"PRAGMA busy_timeout={MostWaitMilliseconds}");
             target.Open();
             source.BackupDatabase(target);
             using var single = target.CreateCommand();

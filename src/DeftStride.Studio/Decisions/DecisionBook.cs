@@ -238,7 +238,7 @@ internal sealed class DecisionBook(
             Options = spot is null
                 ? []
                 : ProgressOption.Gated(
-                    await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(stop), stop),
+                    (await ladders.OptionsAsync(client, spot, reach!, await scope.TodayAsync(stop), stop))(spot.Asked),
                     effort,
                     spot.Asked.Load.Kilograms
                 ),

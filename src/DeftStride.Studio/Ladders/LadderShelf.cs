@@ -94,24 +94,19 @@ internal sealed class LadderShelf(StudioContext db)
     /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
     private const int MostSteps = 60;
 
-    /// <summary>The standing logs of some clients, oldest first; with <paramref name="most"/>, the latest so many.</summary>
+    /// <summary>The standing logs of some clients, oldest first.</summary>
     public async Task<ILookup<Guid, LogFact>> LogsAsync(
         IReadOnlyCollection<Guid> clients,
         DateTimeOffset from,
-        CancellationToken stop,
-        int? most = null
-    )
-    {
-        var read = db.Standing<LogFact>()
-            .AsNoTracking()
-            .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from);
-        if (most is { } count)
-            read = read.OrderByDescending(l => l.Sequence).Take(count);
-        return (await read.ToListAsync(stop)).OrderBy(l => l.Sequence).ToLookup(l => l.ClientId);
-    }
-
-    /// <summary>More logs than this are not shown as history.</summary>
-    public const int MostLogs = 40;
+        CancellationToken stop
+    ) =>
+        (
+            await db.Standing<LogFact>()
+                .AsNoTracking()
+                .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from)
+                .OrderBy(l => l.Sequence)
+                .ToListAsync(stop)
+        ).ToLookup(l => l.ClientId);
 
     /// <summary>A step as the core reads it.</summary>
     public static StepTaken Step(RungFact r) =>

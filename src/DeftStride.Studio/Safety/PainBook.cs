@@ -24,56 +24,47 @@ internal sealed class PainBook(StudioContext db)
     )
     {
         DateOnly Day(DateTimeOffset at) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, zone).Date);
-        var told = new List<(Guid Client, DateOnly Day, int Pain)>();
-        foreach (
-            var look in await Since<CheckFact>()
-                .Where(c => c.Id != without)
-                .Select(c => new
-                {
-                    c.ClientId,
-                    c.RecordedAt,
-                    c.Body,
-                })
-                .ToListAsync(stop)
-        )
-        {
-            if (KeptCheck.Kept.TryRead(look.Body, out var check, out _) && check.Pain is { } pain)
-                told.Add((look.ClientId, Day(look.RecordedAt), pain.ToCore().Counted));
-        }
-
-        foreach (
-            var again in await Since<TrialFact>()
-                .Where(t => t.CorrectionId != StandingFacts.Withdrawn && t.CheckId != without)
-                .Select(t => new
-                {
-                    t.ClientId,
-                    t.RecordedAt,
-                    t.Body,
-                })
-                .ToListAsync(stop)
-        )
-        {
-            if (KeptTrial.Kept.TryRead(again.Body, out var trial, out _) && trial.Pain is { } pain)
-                told.Add((again.ClientId, Day(again.RecordedAt), pain.ToCore().Counted));
-        }
-
-        told.AddRange(
-            (
-                await Since<DecisionFact>()
+        var from = Day(since);
+        // Asked at once: on most days of most clients nothing was told.
+        var told = await Since<CheckFact>()
+            .Where(c => c.Id != without)
+            .Select(c => new
+            {
+                c.ClientId,
+                c.RecordedAt,
+                Day = (DateOnly?)null,
+                Pain = (int?)null,
+                Look = (string?)c.Body,
+                Retest = (string?)null,
+            })
+            .Concat(
+                Since<TrialFact>()
+                    .Where(t => t.CorrectionId != StandingFacts.Withdrawn && t.CheckId != without)
+                    .Select(t => new
+                    {
+                        t.ClientId,
+                        t.RecordedAt,
+                        Day = (DateOnly?)null,
+                        Pain = (int?)null,
+                        Look = (string?)null,
+                        Retest = (string?)t.Body,
+                    })
+            )
+            .Concat(
+                Since<DecisionFact>()
                     .Where(d => d.LastPain != null && d.CheckId != without)
                     .Select(d => new
                     {
                         d.ClientId,
                         d.RecordedAt,
-                        d.LastPain,
+                        Day = (DateOnly?)null,
+                        Pain = d.LastPain,
+                        Look = (string?)null,
+                        Retest = (string?)null,
                     })
-                    .ToListAsync(stop)
-            ).Select(d => (d.ClientId, Day(d.RecordedAt), d.LastPain!.Value))
-        );
-        var from = Day(since);
-        told.AddRange(
-            (
-                await db.Standing<LogFact>()
+            )
+            .Concat(
+                db.Standing<LogFact>()
                     .AsNoTracking()
                     .Where(l =>
                         clients.Contains(l.ClientId)
@@ -84,19 +75,38 @@ internal sealed class PainBook(StudioContext db)
                     .Select(l => new
                     {
                         l.ClientId,
-                        l.Day,
+                        l.RecordedAt,
+                        Day = (DateOnly?)l.Day,
                         l.Pain,
+                        Look = (string?)null,
+                        Retest = (string?)null,
                     })
-                    .ToListAsync(stop)
-            ).Select(l => (l.ClientId, l.Day, l.Pain!.Value))
-        );
-        return told.GroupBy(t => (t.Client, t.Day))
-            .Select(g => (g.Key.Client, Day: new PainDay(g.Key.Day, g.Max(t => t.Pain))))
+            )
+            .ToListAsync(stop);
+        return told.Select(t =>
+                (
+                    Client: t.ClientId,
+                    // A log says its own day: it may have been written down later.
+                    Day: t.Day ?? Day(t.RecordedAt),
+                    Pain: t.Pain ?? Asked(t.Look, t.Retest)?.ToCore().Counted
+                )
+            )
+            .Where(t => t.Pain is not null)
+            .GroupBy(t => (t.Client, t.Day))
+            .Select(g => (g.Key.Client, Day: new PainDay(g.Key.Day, g.Max(t => t.Pain!.Value))))
             .OrderBy(p => p.Day.Day)
             .ToLookup(p => p.Client, p => p.Day);
 
+        static KeptPain? Asked(string? look, string? retest) =>
+            look is not null && KeptCheck.Kept.TryRead(look, out var check, out _) ? check.Pain
+            : retest is not null && KeptTrial.Kept.TryRead(retest, out var trial, out _) ? trial.Pain
+            : null;
+
+        // Nothing is recorded after the place of its write: by the place, what lies before is not even looked at.
         IQueryable<T> Since<T>()
             where T : ClientFact =>
-            db.Standing<T>().AsNoTracking().Where(f => clients.Contains(f.ClientId) && f.RecordedAt >= since);
+            db.Standing<T>()
+                .AsNoTracking()
+                .Where(f => clients.Contains(f.ClientId) && f.Sequence >= since.UtcTicks && f.RecordedAt >= since);
     }
 }

@@ -1,8 +1,10 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Ladders;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Practice;
 using DeftStride.Core.Training;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
@@ -45,17 +47,31 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
     /// <summary>Whether body and kit reach a rung. Of the two sides the one with less to spare decides.</summary>
     public async Task<Func<Rung, RungReach>> ReachAsync(ClientRecord client, Ladder ladder, CancellationToken stop)
     {
-        var studio = await scope.StudioAsync(stop);
-        var ranges = await db.RangesAsync(client.Id, stop);
-        var (left, right) = (TodayBook.Range(ranges, BodySide.Left), TodayBook.Range(ranges, BodySide.Right));
-        var kit = ChoicesInForce.Kit(studio);
-        var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
         var holds = await conditions.OfAsync(
             client,
             (await shelf.WaysAsync([client.Id], stop))[client.Id],
             await scope.TodayAsync(stop),
             stop
         );
+        return await ReachAsync(client, ladder, await db.RangesAsync(client.Id, stop), holds, stop);
+    }
+
+    /// <summary>The same from a day that is known.</summary>
+    public Task<Func<Rung, RungReach>> ReachAsync(ClientDay day, Ladder ladder, CancellationToken stop) =>
+        ReachAsync(day.Client, ladder, day.Ranges, day.Facts.Conditions, stop);
+
+    private async Task<Func<Rung, RungReach>> ReachAsync(
+        ClientRecord client,
+        Ladder ladder,
+        IReadOnlyList<RangeFact> ranges,
+        IReadOnlyList<Condition> holds,
+        CancellationToken stop
+    )
+    {
+        var studio = await scope.StudioAsync(stop);
+        var (left, right) = (TodayBook.Range(ranges, BodySide.Left), TodayBook.Range(ranges, BodySide.Right));
+        var kit = ChoicesInForce.Kit(studio);
+        var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
         // A rung that is meant for one fault is open to whom it was seen in lately.
         var seen = ladder.Rungs.Any(r => r.MeantFor is not null)
             ? (
@@ -70,18 +86,21 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
                 .OfType<string>()
                 .ToHashSet()
             : null;
+        (RangeOfMotion Front, RangeOfMotion Rear)[] sides = left.Same(right)
+            ? [(left, right)]
+            : [(left, right), (right, left)];
         var known = new Dictionary<string, RungReach>();
         return rung =>
         {
             if (known.TryGetValue(rung.Id, out var found))
                 return found;
             var school = client.School ?? Exercise.Find(rung.ExerciseId)?.UsualSchool ?? SchoolCode.VerticalShin;
-            var both = new[] { (left, right), (right, left) }
+            var both = sides
                 .Select(p =>
                     RungReach.Of(
                         ladder,
                         rung,
-                        new ReachFacts(body, p.Item1, p.Item2, core, gear, school) { Conditions = holds, Seen = seen }
+                        new ReachFacts(body, p.Front, p.Rear, core, gear, school) { Conditions = holds, Seen = seen }
                     )
                 )
                 .ToArray();
@@ -138,34 +157,29 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
             await SettingAsync("first-lunge", client, exerciseId, stop) == "forward"
         );
 
-    /// <summary>Every way on from where a client is.</summary>
-    public async Task<IReadOnlyList<ProgressOption>> OptionsAsync(
+    /// <summary>Every way on from where a client is, by what is asked for there.</summary>
+    public async Task<Func<Prescription, IReadOnlyList<ProgressOption>>> OptionsAsync(
         ClientRecord client,
         Spot spot,
         Func<Rung, RungReach> reach,
         DateOnly today,
         CancellationToken stop
-    ) =>
-        spot.Left != spot.Right && Stride.Planned(spot.Ladder, spot.Left, spot.Right).Id != spot.Rung.Id
-            ?
-            [
-                ProgressOption.CatchUp(
-                    spot.Rung,
-                    spot.Left == spot.Rung.Id ? BodySide.Right : BodySide.Left,
-                    spot.Asked
-                ),
-            ]
-            : ProgressOption.For(
-                spot.Ladder,
-                spot.Rung,
-                spot.Asked,
-                ChoicesInForce.Props(client, today).Any(p => p.Correction.Needs.Contains(Gear.Support)),
-                await RackAsync(client, stop),
-                await OrderAsync(client, spot.Rung.ExerciseId, stop),
-                reach,
-                await TakenAsync(client.Id, spot.Rung.Id, spot.Last?.Place ?? 0, stop),
-                spot.Left == spot.Right ? null
-                    : spot.Rung.Id == spot.Left ? spot.Right
-                    : spot.Left
-            );
+    )
+    {
+        if (spot.Left != spot.Right && Stride.Planned(spot.Ladder, spot.Left, spot.Right).Id != spot.Rung.Id)
+        {
+            var behind = spot.Left == spot.Rung.Id ? BodySide.Right : BodySide.Left;
+            return asked => [ProgressOption.CatchUp(spot.Rung, behind, asked)];
+        }
+
+        var held = ChoicesInForce.Props(client, today).Any(p => p.Correction.Needs.Contains(Gear.Support));
+        var rack = await RackAsync(client, stop);
+        var order = await OrderAsync(client, spot.Rung.ExerciseId, stop);
+        var taken = await TakenAsync(client.Id, spot.Rung.Id, spot.Last?.Place ?? 0, stop);
+        var other =
+            spot.Left == spot.Right ? null
+            : spot.Rung.Id == spot.Left ? spot.Right
+            : spot.Left;
+        return asked => ProgressOption.For(spot.Ladder, spot.Rung, asked, held, rack, order, reach, taken, other);
+    }
 }

@@ -45,6 +45,18 @@ internal sealed record ClientDay(
     /// <summary>What the client's record asks for, and what nobody has asked yet.</summary>
     public required CareRecord Care { get; init; }
 
+    /// <summary>Red flags that stand, the oldest first.</summary>
+    public required IReadOnlyList<FlagFact> Signs { get; init; }
+
+    /// <summary>What was tried, oldest first.</summary>
+    public required IReadOnlyList<PastTrial> Tried { get; init; }
+
+    /// <summary>Ranges of motion that stand, the newest first.</summary>
+    public required IReadOnlyList<RangeFact> Ranges { get; init; }
+
+    /// <summary>Logs that stand, of the last <see cref="TodayBook.LogDays"/> days, oldest first.</summary>
+    public required IReadOnlyList<LogFact> Logs { get; init; }
+
     /// <summary>Whether the visit of a day is done: looked at since it began and decided, or logged.</summary>
     public bool DoneSince(DateTimeOffset dayStart) =>
         (Look is { } check && check.RecordedAt >= dayStart && Decision is not null) || LoggedToday is not null;
@@ -58,7 +70,7 @@ internal sealed record ClientDay(
 internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook pains, ConditionShelf conditions)
 {
     /// <summary>Logs further back than this are not read: what was asked for then counts no more.</summary>
-    private const int LogDays = 190;
+    public const int LogDays = 190;
 
     /// <summary>A visit that began longer ago than this is over, when another one of the day follows.</summary>
     private static readonly TimeSpan VisitLasts = TimeSpan.FromMinutes(90);
@@ -84,7 +96,11 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var dayStart = new DateTimeOffset(local.Date, zone.GetUtcOffset(local.Date)).ToUniversalTime();
 
         var signs = (
-            await db.OpenFlags().AsNoTracking().Where(f => ids.Contains(f.ClientId)).ToListAsync(stop)
+            await db.OpenFlags()
+                .AsNoTracking()
+                .Where(f => ids.Contains(f.ClientId))
+                .OrderBy(f => f.Sequence)
+                .ToListAsync(stop)
         ).ToLookup(f => f.ClientId);
         var unfinished = (
             await db
@@ -152,7 +168,11 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         ).ToLookup(f => f.ClientId, f => (f.ExerciseId, f.View, f.At));
         // Ranges say something only where nothing else says what to begin with.
         var ranges = (
-            await db.Standing<RangeFact>().AsNoTracking().Where(r => ids.Contains(r.ClientId)).ToListAsync(stop)
+            await db.Standing<RangeFact>()
+                .AsNoTracking()
+                .Where(r => ids.Contains(r.ClientId))
+                .OrderByDescending(r => r.Sequence)
+                .ToListAsync(stop)
         ).ToLookup(r => r.ClientId);
         var clearings = await conditions.ClearingsAsync(ids, stop);
         var hurt = await pains.DaysAsync(ids, dayStart, zone, stop);
@@ -234,6 +254,10 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 {
                     Style = ChoicesInForce.Style(studio, client, day.Exercise.Id, day.School),
                     Care = ConditionShelf.Care(client, ways[client.Id]),
+                    Signs = [.. signs[client.Id]],
+                    Tried = [.. trials[client.Id]],
+                    Ranges = [.. ranges[client.Id]],
+                    Logs = [.. logs[client.Id]],
                 };
             }
         );

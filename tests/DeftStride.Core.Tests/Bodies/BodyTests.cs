@@ -1,4 +1,5 @@
 using DeftStride.Core.Bodies;
+using DeftStride.Core.Quantities;
 using Xunit;
 
 namespace DeftStride.Core.Tests.Bodies;
@@ -29,6 +30,30 @@ public sealed class BodyTests
         Assert.Equal(field, problem.Field);
         Assert.Contains(words, problem.Sentence, StringComparison.Ordinal);
         Assert.Equal(problem, Assert.Throws<BodyException>(() => Body.From(new(stature, mass, shank, thigh))).Problem);
+    }
+
+    /// <summary>A measured range that is what would be assumed is still another thing: it was measured.</summary>
+    [Fact]
+    public void Two_sides_are_the_same_only_where_the_same_was_measured_with_the_same_result()
+    {
+        RangeOfMotion Of(params (RangeTest Test, double Degrees)[] measured) =>
+            new(measured.ToDictionary(m => m.Test, m => Angle.FromDegrees(m.Degrees)));
+        var some = Of((RangeTest.AnkleBend, 32), (RangeTest.HipFlexion, 110));
+        Assert.True(RangeOfMotion.Assumed.Same(Of()));
+        Assert.True(some.Same(Of((RangeTest.HipFlexion, 110), (RangeTest.AnkleBend, 32))));
+        foreach (
+            var other in new[]
+            {
+                Of(),
+                Of((RangeTest.AnkleBend, 32)),
+                Of((RangeTest.AnkleBend, 32), (RangeTest.HipFlexion, 111)),
+                Of((RangeTest.AnkleBend, 32), (RangeTest.HipExtension, 110)),
+            }
+        )
+        {
+            Assert.False(some.Same(other));
+            Assert.False(other.Same(some));
+        }
     }
 
     [Fact]

@@ -34,14 +34,15 @@ internal sealed class CheckPages(
         ClientRecord client,
         Exercise exercise,
         SchoolCode? chosen,
-        CancellationToken stop
+        CancellationToken stop,
+        IReadOnlyList<CardLineView>? card = null
     )
     {
         var kept = await book.StandardForAsync(client, exercise, chosen, stop);
         return StandardView.Of(
             kept.ToWire(),
             ChoicesInForce.Style(await scope.StudioAsync(stop), client, exercise.Id, kept.School),
-            await CardAsync(client.Id, exercise.Id, stop)
+            card ?? await CardAsync(client.Id, exercise.Id, stop)
         );
     }
 

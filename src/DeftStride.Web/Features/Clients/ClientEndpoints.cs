@@ -11,11 +11,11 @@ using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Safety;
-using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Trials;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
+using DeftStride.Web.Features.Cards;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Day;
 using DeftStride.Web.Features.Dosing;
@@ -289,7 +289,6 @@ internal static class ClientEndpoints
         TrialBook tried,
         CheckPages pages,
         StridePages path,
-        LadderBook ladders,
         LadderShelf shelf,
         TodayBook days,
         CancellationToken stop
@@ -340,11 +339,11 @@ internal static class ClientEndpoints
             orderby clearing.Sequence
             select new { flag, clearing }
         ).ToListAsync(stop);
-        var draft = await book.DraftAsync(id, stop);
+        var draft = day.Facts.Unfinished ? await book.DraftAsync(id, stop) : null;
         var today = await scope.TodayAsync(stop);
         var (dayStart, _, _) = await scope.DayAsync(stop);
         var words = ChoicesInForce.Words(await scope.StudioAsync(stop), client, day.Today.Exercise.Id);
-        var (past, experience) = (await tried.PastTrialsAsync(id, stop), await tried.ExperienceAsync(stop));
+        var experience = await tried.ExperienceAsync(stop);
         var used = checks
             .SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills)))
             .Select(s => s.PictureId)
@@ -362,21 +361,23 @@ internal static class ClientEndpoints
             .OrderBy(p => p.Sequence)
             .ToListAsync(stop);
 
-        var inForce = await ladders.LaddersAsync(stop);
         var way = (await shelf.WaysAsync([id], stop, why: true))[id].ToArray();
-        var logs = (await shelf.LogsAsync([id], scope.Now.AddDays(-LogDays), stop, LadderShelf.MostLogs))[id].ToArray();
-        var strides = new List<StrideView>();
-        foreach (var ladder in inForce.Where(l => way.Any(w => w.LadderId == l.Id)))
-            strides.Add(await path.StrideAsync(client, ladder, way, logs, coaches, day.Today, today, stop));
+        var strides = await path.StridesAsync(day, way, coaches, stop);
 
         var met = KeptIntake.Of(client).Met();
         return TypedResults.Ok(
             new ClientView(
                 ClientDetails.Of(client),
-                await pages.StandardViewAsync(client, day.Today.Exercise, null, stop),
+                await pages.StandardViewAsync(
+                    client,
+                    day.Today.Exercise,
+                    null,
+                    stop,
+                    [.. day.Facts.Card(day.Today.Exercise.Id).Select(CardLineView.Of)]
+                ),
                 checks.Count == 0 ? PartView.Of(ShinTrend.BeforeAnyLook(client.Name.Split(' ')[0], met)) : Said(checks),
                 [
-                    .. (await db.UnclearedAsync(id, stop)).Select(f =>
+                    .. day.Signs.Select(f =>
                         FlagView.Of(
                             f,
                             coaches,
@@ -409,15 +410,16 @@ internal static class ClientEndpoints
                         .ThenByDescending(s => s.Way.Max(w => w.At)),
                 ],
                 [
-                    .. logs.Reverse()
+                    .. day
+                        .Logs.Reverse()
                         .Take(14)
-                        .Select(l => LogEndpoints.View(l, coaches, inForce))
+                        .Select(l => LogEndpoints.View(l, coaches, day.Facts.Ladders))
                         .Where(l => l.Did.Length > 0)
                         .Take(12),
                 ],
                 [
                     .. CorrectionChoice
-                        .Rank(past, experience)
+                        .Rank(day.Tried, experience)
                         .Where(r => words.Of(r.Correction).Text.Length > 0)
                         .Select(r => CueView.Of(r, experience.GetValueOrDefault(r.Correction.Id), words)),
                 ],
@@ -469,9 +471,6 @@ internal static class ClientEndpoints
             ErrorModel.Default
         );
     }
-
-    /// <summary>Logs further back than this are not read for a page.</summary>
-    private const int LogDays = 190;
 
     private static string Sign(FlagFact flag) => Core.Practice.RedFlag.Find(flag.SignId)?.Text ?? flag.SignId;
 }

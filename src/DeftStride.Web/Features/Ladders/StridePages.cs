@@ -7,6 +7,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Ladders;
 using DeftStride.Studio.Standing;
+using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
 using Microsoft.EntityFrameworkCore;
@@ -16,33 +17,15 @@ namespace DeftStride.Web.Features.Ladders;
 /// <summary>Where a client stands, as the client's page draws it.</summary>
 internal sealed class StridePages(StudioContext db, LadderBook ladders)
 {
-    /// <summary>Everything a client's page says of one ladder.</summary>
-    public async Task<StrideView> StrideAsync(
-        ClientRecord client,
-        Ladder ladder,
+    /// <summary>Everything a client's page says of the ladders that a way was taken on.</summary>
+    public async Task<IReadOnlyList<StrideView>> StridesAsync(
+        ClientDay known,
         RungFact[] way,
-        IReadOnlyList<LogFact> logs,
         IReadOnlyDictionary<Guid, string> coaches,
-        Core.Training.Today day,
-        DateOnly today,
         CancellationToken stop
     )
     {
-        var mine = way.Where(r => r.LadderId == ladder.Id).ToArray();
-        string At(BodySide side) =>
-            mine.LastOrDefault(r => r.Side == side && ladder.Rung(r.RungId) is not null)?.RungId ?? mine[^1].RungId;
-        var spot = Spot.On(
-            ladder,
-            Stride.Planned(ladder, At(BodySide.Left), At(BodySide.Right)),
-            [.. way.Select(LadderShelf.Step)],
-            LadderShelf.Logged(logs),
-            await ladders.RackAsync(client, stop)
-        );
-        var reach = await ladders.ReachAsync(client, ladder, stop);
-        var order = await ladders.OrderAsync(client, spot.Rung.ExerciseId, stop);
-        DateTimeOffset? Came(BodySide side, string rung) =>
-            mine.LastOrDefault(r => r.Side == side && r.RungId == rung)?.RecordedAt;
-        var decisions = mine.Select(r => r.DecisionId).OfType<Guid>().ToArray();
+        var decisions = way.Select(r => r.DecisionId).OfType<Guid>().ToArray();
         var checks =
             decisions.Length == 0
                 ? []
@@ -50,18 +33,44 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
                     .Decisions.AsNoTracking()
                     .Where(d => decisions.Contains(d.Id))
                     .ToDictionaryAsync(d => d.Id, d => d.CheckId, stop);
+        var strides = new List<StrideView>();
+        foreach (var ladder in known.Facts.Ladders.Where(l => way.Any(w => w.LadderId == l.Id)))
+            strides.Add(await StrideAsync(known, ladder, way, checks, coaches, stop));
+        return strides;
+    }
+
+    private async Task<StrideView> StrideAsync(
+        ClientDay known,
+        Ladder ladder,
+        RungFact[] way,
+        IReadOnlyDictionary<Guid, Guid> checks,
+        IReadOnlyDictionary<Guid, string> coaches,
+        CancellationToken stop
+    )
+    {
+        var (client, day) = (known.Client, known.Today);
+        var mine = way.Where(r => r.LadderId == ladder.Id).ToArray();
+        string At(BodySide side) =>
+            mine.LastOrDefault(r => r.Side == side && ladder.Rung(r.RungId) is not null)?.RungId ?? mine[^1].RungId;
+        var spot = Spot.On(
+            ladder,
+            Stride.Planned(ladder, At(BodySide.Left), At(BodySide.Right)),
+            [.. way.Select(LadderShelf.Step)],
+            known.Facts.Logs,
+            await ladders.RackAsync(client, stop)
+        );
+        var reach = await ladders.ReachAsync(known, ladder, stop);
+        var order = await ladders.OrderAsync(client, spot.Rung.ExerciseId, stop);
+        DateTimeOffset? Came(BodySide side, string rung) =>
+            mine.LastOrDefault(r => r.Side == side && r.RungId == rung)?.RecordedAt;
         // What comes after the dose is filled is worth seeing before it is.
         var full = spot.Asked with
         {
             Sets = spot.Rung.Dose.SetsHigh,
             Amount = spot.Rung.Dose.High,
         };
-        var now = await ladders.OptionsAsync(client, spot, reach, today, stop);
-        var after = spot.Asked.Full
-            ? []
-            : (await ladders.OptionsAsync(client, spot with { Asked = full }, reach, today, stop)).Where(o =>
-                o.Kind == ProgressKind.Rung
-            );
+        var ways = await ladders.OptionsAsync(client, spot, reach, known.Facts.Day, stop);
+        var after = spot.Asked.Full ? [] : ways(full).Where(o => o.Kind == ProgressKind.Rung);
         return new StrideView(
             ladder.Id,
             ladder.Name,
@@ -98,7 +107,7 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
             AskedSaid.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!).ToWire(),
             spot.AskedWhy,
             day.First.Sentence,
-            [.. now.Concat(after).Select(o => WaysSaid.Of(o, ladder).ToWire())],
+            [.. ways(spot.Asked).Concat(after).Select(o => WaysSaid.Of(o, ladder).ToWire())],
             day.Away is not { } away ? null : Broken(away)
         );
 
