@@ -20,6 +20,7 @@ internal static class StudioDatabase
                     ForeignKeys = true,
                     DefaultTimeout = 10,
                 }.ToString(),
+                // One text for a question however many are asked for: it is thought through once.
                 sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter)
             )
             .AddInterceptors(new Durable());
@@ -50,6 +51,7 @@ internal static class StudioDatabase
             return Task.CompletedTask;
         }
 
+        // Opened once for each context and not for each question; disposing of the context gives it back.
         public override InterceptionResult ConnectionClosing(
             DbConnection connection,
             ConnectionEventData eventData,

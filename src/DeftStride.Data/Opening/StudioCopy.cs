@@ -20,7 +20,7 @@ internal static class StudioCopy
         {
             source.Open();
             StudioForm.LeaveLog(source);
-            // Whoever closes the studio's last connection has the file to itself for a moment; commands wait for that, a copy has to be told to.
+            // Whoever closes the studio's last connection has the file to itself for a moment: a copy has to be told to wait for that.
             StudioForm.Column(source, $"PRAGMA busy_timeout={MostWaitMilliseconds}");
             target.Open();
             source.BackupDatabase(target);

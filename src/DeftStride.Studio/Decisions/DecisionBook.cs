@@ -45,7 +45,7 @@ internal sealed class DecisionBook(
     {
         var client = await scope.ClientAsync(check.Fact.ClientId, stop);
         var way = (await shelf.WaysAsync([client.Id], stop, why: true))[client.Id].ToArray();
-        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now, stop))[client.Id]
             .Where(l => l.CheckId != check.Fact.Id)
             .ToArray();
         // What this check itself moved does not count while it is decided anew.

@@ -94,19 +94,25 @@ internal sealed class LadderShelf(StudioContext db)
     /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
     private const int MostSteps = 60;
 
-    /// <summary>The standing logs of some clients, oldest first.</summary>
+    /// <summary>The standing logs of some clients from the last <see cref="LogDays"/> days, oldest first.</summary>
     public async Task<ILookup<Guid, LogFact>> LogsAsync(
         IReadOnlyCollection<Guid> clients,
-        DateTimeOffset from,
+        DateTimeOffset now,
         CancellationToken stop
-    ) =>
-        (
+    )
+    {
+        var from = now.AddDays(-LogDays);
+        return (
             await db.Standing<LogFact>()
                 .AsNoTracking()
                 .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from)
                 .OrderBy(l => l.Sequence)
                 .ToListAsync(stop)
         ).ToLookup(l => l.ClientId);
+    }
+
+    /// <summary>Logs further back than this are not read: what was asked for then counts no more.</summary>
+    private const int LogDays = 190;
 
     /// <summary>A step as the core reads it.</summary>
     public static StepTaken Step(RungFact r) =>

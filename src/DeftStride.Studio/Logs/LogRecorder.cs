@@ -94,7 +94,7 @@ internal sealed class LogRecorder(
             await guard.RefuseAsync(client, exercise, did.Sets.Any(s => s.Load.Kilograms > 0), stop);
 
         var way = (await shelf.WaysAsync([client.Id], stop))[client.Id];
-        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id]
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now, stop))[client.Id]
             .Where(l => l.Id != sent.Supersedes)
             .ToArray();
         var limit = ChoicesInForce.PainLimit(studio, client).Limit.Value;

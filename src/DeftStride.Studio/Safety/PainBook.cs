@@ -102,11 +102,8 @@ internal sealed class PainBook(StudioContext db)
             : retest is not null && KeptTrial.Kept.TryRead(retest, out var trial, out _) ? trial.Pain
             : null;
 
-        // Nothing is recorded after the place of its write: by the place, what lies before is not even looked at.
         IQueryable<T> Since<T>()
             where T : ClientFact =>
-            db.Standing<T>()
-                .AsNoTracking()
-                .Where(f => clients.Contains(f.ClientId) && f.Sequence >= since.UtcTicks && f.RecordedAt >= since);
+            db.Standing<T>().AsNoTracking().Where(f => clients.Contains(f.ClientId) && f.RecordedAt >= since);
     }
 }

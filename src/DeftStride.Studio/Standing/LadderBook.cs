@@ -30,17 +30,12 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
         await shelf.LaddersAsync((await scope.StudioAsync(stop)).Id, stop);
 
     /// <summary>Where a client is on the ladder of an exercise that was done, or null when none of the client's own rungs has it.</summary>
-    public async Task<Spot?> SpotForAsync(
-        ClientRecord client,
-        string exerciseId,
-        DateTimeOffset from,
-        CancellationToken stop
-    ) =>
+    public async Task<Spot?> SpotForAsync(ClientRecord client, string exerciseId, CancellationToken stop) =>
         Spot.For(
             await LaddersAsync(stop),
             exerciseId,
             [.. (await shelf.WaysAsync([client.Id], stop))[client.Id].Select(LadderShelf.Step)],
-            LadderShelf.Logged((await shelf.LogsAsync([client.Id], from, stop))[client.Id]),
+            LadderShelf.Logged((await shelf.LogsAsync([client.Id], scope.Now, stop))[client.Id]),
             await RackAsync(client, stop)
         );
 

@@ -54,7 +54,7 @@ internal sealed record ClientDay(
     /// <summary>Ranges of motion that stand, the newest first.</summary>
     public required IReadOnlyList<RangeFact> Ranges { get; init; }
 
-    /// <summary>Logs that stand, of the last <see cref="TodayBook.LogDays"/> days, oldest first.</summary>
+    /// <summary>Logs that stand and still count, oldest first.</summary>
     public required IReadOnlyList<LogFact> Logs { get; init; }
 
     /// <summary>Whether the visit of a day is done: looked at since it began and decided, or logged.</summary>
@@ -69,9 +69,6 @@ internal sealed record ClientDay(
 /// <summary>Puts today together from facts. Floor, client, check, bench card and prints all read it from here.</summary>
 internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook pains, ConditionShelf conditions)
 {
-    /// <summary>Logs further back than this are not read: what was asked for then counts no more.</summary>
-    public const int LogDays = 190;
-
     /// <summary>A visit that began longer ago than this is over, when another one of the day follows.</summary>
     private static readonly TimeSpan VisitLasts = TimeSpan.FromMinutes(90);
 
@@ -132,7 +129,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         ).ToLookup(v => v.ClientId);
         var (looks, decisions) = await LooksAsync(ids, stop);
         var (inForce, ways) = (await ladders.LaddersAsync(studio.Id, stop), await ladders.WaysAsync(ids, stop));
-        var logs = await ladders.LogsAsync(ids, now.AddDays(-LogDays), stop);
+        var logs = await ladders.LogsAsync(ids, now, stop);
         var setups = (
             await db.Standing<SetupFact>()
                 .AsNoTracking()
@@ -166,7 +163,6 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 })
                 .ToListAsync(stop)
         ).ToLookup(f => f.ClientId, f => (f.ExerciseId, f.View, f.At));
-        // Ranges say something only where nothing else says what to begin with.
         var ranges = (
             await db.Standing<RangeFact>()
                 .AsNoTracking()

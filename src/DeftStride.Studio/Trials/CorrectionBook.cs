@@ -43,7 +43,7 @@ internal sealed class CorrectionBook(
     public async Task<Forms> FormsAsync(JudgedCheck check, ClientRecord client, CancellationToken stop)
     {
         var exercise = check.Standard.Exercise;
-        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id];
+        var logs = (await shelf.LogsAsync([client.Id], scope.Now, stop))[client.Id];
         var loaded =
             LadderShelf.Logged(logs).Where(l => l.ExerciseId == exercise.Id).Select(l => l.Next.Load).LastOrDefault() is
             { Kilograms: > 0 };

@@ -267,22 +267,13 @@ public sealed class PlayedClipTests
                 Frames =
                 [
                     .. body.Frames.Select(f =>
-                        f with
-                        {
-                            Points = f.Points.ToDictionary(
-                                p => p.Key,
-                                p =>
-                                    p.Key == BodyPoint.RightAnkle
-                                        ? p.Value with
-                                        {
-                                            At = new(
-                                                p.Value.At.X + (metres * MadeBody.Scale * Way(f.Seconds)),
-                                                p.Value.At.Y
-                                            ),
-                                        }
-                                        : p.Value
-                            ),
-                        }
+                        MadeBody.Put(
+                            f,
+                            (point, at) =>
+                                point == BodyPoint.RightAnkle
+                                    ? new(at.X + (metres * MadeBody.Scale * Way(f.Seconds)), at.Y)
+                                    : at
+                        )
                     ),
                 ],
             };

@@ -10,6 +10,13 @@ internal sealed record MadeBody(MadeMovement Made)
     public const double Scale = 400;
     public static readonly PictureSize Picture = new(540, 960);
 
+    /// <summary>A frame with its points put elsewhere.</summary>
+    public static BodyFrame Put(BodyFrame frame, Func<BodyPoint, ImagePoint, ImagePoint> to) =>
+        frame with
+        {
+            Points = frame.Points.ToDictionary(p => p.Key, p => p.Value with { At = to(p.Key, p.Value.At) }),
+        };
+
     /// <summary>Which leg works at an instant.</summary>
     public Func<double, BodySide> Working { get; init; } = _ => BodySide.Left;
 

@@ -297,20 +297,7 @@ public sealed class MovementTests
             var second = Found(whole).Counted[1].Repetition;
             var moved = whole with
             {
-                Frames =
-                [
-                    .. whole.Frames.Select(f =>
-                        f.Seconds < second.Bottom
-                            ? f
-                            : f with
-                            {
-                                Points = f.Points.ToDictionary(
-                                    p => p.Key,
-                                    p => p.Value with { At = new(p.Value.At.X + 90, p.Value.At.Y) }
-                                ),
-                            }
-                    ),
-                ],
+                Frames = [.. whole.Frames.Select(f => f.Seconds < second.Bottom ? f : Aside(f, 90))],
             };
             var (from, to) = (second.Bottom, second.End.Seconds + 0.1);
             var cut = whole with
@@ -351,25 +338,7 @@ public sealed class MovementTests
         FilmedBody MovedAt(params double[] times) =>
             whole with
             {
-                Frames =
-                [
-                    .. whole.Frames.Select(f =>
-                        f with
-                        {
-                            Points = f.Points.ToDictionary(
-                                p => p.Key,
-                                p =>
-                                    p.Value with
-                                    {
-                                        At = new(
-                                            p.Value.At.X + (90 * (times.Count(t => f.Seconds >= t) % 2)),
-                                            p.Value.At.Y
-                                        ),
-                                    }
-                            ),
-                        }
-                    ),
-                ],
+                Frames = [.. whole.Frames.Select(f => Aside(f, 90 * (times.Count(t => f.Seconds >= t) % 2)))],
             };
         var between = Found(MovedAt((all[0].End.Seconds + all[1].Start.Seconds) / 2));
         Assert.Equal(3, between.Counted.Count);
@@ -394,14 +363,6 @@ public sealed class MovementTests
             {
                 Frames = [.. whole.Frames.Select(change)],
             };
-        static BodyFrame Aside(BodyFrame f, double by) =>
-            f with
-            {
-                Points = f.Points.ToDictionary(
-                    p => p.Key,
-                    p => p.Value with { At = new(p.Value.At.X + by, p.Value.At.Y) }
-                ),
-            };
         Assert.Empty(With((f, i) => i % 40 == 20 ? Aside(f, 120) : f).Jumps());
         Assert.Empty(
             With((f, i) => i is > 60 and < 90 ? f with { Points = new Dictionary<BodyPoint, TrackPoint>() } : f).Jumps()
@@ -409,6 +370,8 @@ public sealed class MovementTests
         // Two metres a second across the picture.
         Assert.Empty(With((f, _) => Aside(f, Math.Min(0, -200 + (f.Seconds * 2 * MadeBody.Scale)))).Jumps());
     }
+
+    private static BodyFrame Aside(BodyFrame frame, double by) => MadeBody.Put(frame, (_, at) => new(at.X + by, at.Y));
 
     [Fact]
     public void What_cannot_be_read_is_named()
@@ -422,18 +385,7 @@ public sealed class MovementTests
             Fault(
                 body with
                 {
-                    Frames =
-                    [
-                        .. body.Frames.Select(f =>
-                            f with
-                            {
-                                Points = f.Points.ToDictionary(
-                                    p => p.Key,
-                                    p => p.Value with { At = new(540 - p.Value.At.X, 960 - p.Value.At.Y) }
-                                ),
-                            }
-                        ),
-                    ],
+                    Frames = [.. body.Frames.Select(f => MadeBody.Put(f, (_, at) => new(540 - at.X, 960 - at.Y)))],
                 }
             )
         );

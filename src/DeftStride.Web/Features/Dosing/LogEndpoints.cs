@@ -54,7 +54,7 @@ internal static class LogEndpoints
         var client = await scope.ClientAsync(clientId, stop);
         var done =
             Exercise.Find(exercise) ?? throw Refusal.BadInput("exercise", "This exercise is not in the catalogue.");
-        var spot = await ladders.SpotForAsync(client, exercise, scope.Now.AddDays(-190), stop);
+        var spot = await ladders.SpotForAsync(client, exercise, stop);
         return TypedResults.Ok(
             AskedSaid
                 .Of(

@@ -23,8 +23,7 @@ internal sealed class PlanPages(
     StudioScope scope,
     PlanBook plans,
     ClashPages clashing,
-    TodayBook days,
-    LadderShelf shelf
+    TodayBook days
 )
 {
     /// <summary>Without a plan so many weeks back are shown.</summary>
@@ -40,10 +39,9 @@ internal sealed class PlanPages(
         var from = block is null ? today.AddDays(-7 * WeeksBack) : PlanBook.Earliest(block.First, today);
         var to = block is null || block.End < today ? today.AddDays(7 * Block.UsualWeeks) : block.End.AddDays(28);
         var visits = await plans.VisitsAsync(from, to, client.Id, stop);
-        var logs = (await shelf.LogsAsync([client.Id], scope.Now.AddDays(-190), stop))[client.Id].ToArray();
         var clashes = await clashing.OfAsync(client.Id, stop);
         var (_, _, zone) = await scope.DayAsync(stop);
-        var items = new PlanItems(day, logs, zone);
+        var items = new PlanItems(day, day.Logs, zone);
         var missed = standing is null
             ? []
             : MissedVisits.Of(visits.Where(v => v.Record.PlanId == standing.Record.Id).Select(v => v.ToDay()), today);
@@ -87,7 +85,7 @@ internal sealed class PlanPages(
             await StartAsync(client, block, day.Today, today, stop),
             shown,
             Drawn(block, shown, today),
-            block is null ? [] : [.. Weeks(block, Drawn(block, shown, today), shown, logs)],
+            block is null ? [] : [.. Weeks(block, Drawn(block, shown, today), shown, day.Logs)],
             await RangesAsync(client.Id, block, visits, stop),
             missedView,
             [.. clashes],
@@ -275,7 +273,12 @@ internal sealed class PlanPages(
         return block.First.AddDays(-7 * ((before + 6) / 7));
     }
 
-    private static IEnumerable<PlanWeekView> Weeks(Block block, DateOnly drawn, PlanVisitView[] visits, LogFact[] logs)
+    private static IEnumerable<PlanWeekView> Weeks(
+        Block block,
+        DateOnly drawn,
+        PlanVisitView[] visits,
+        IReadOnlyList<LogFact> logs
+    )
     {
         var last = visits.Where(v => v.InPlan).Select(v => v.Day).Append(block.End.AddDays(-1)).Max();
         for (var first = drawn; first <= last; first = first.AddDays(7))
