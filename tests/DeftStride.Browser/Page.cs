@@ -163,6 +163,8 @@ public sealed class Page : IDisposable
                             if (!element || element.matches(':disabled')) return done(null);
                             element.scrollIntoView({ block: 'nearest' });
                             const at = () => { const r = element.getBoundingClientRect(); return [r.x, r.y, r.width, r.height].join(' '); };
+                            // A page that is left paints nothing any more.
+                            setTimeout(() => done(null), 5000);
                             requestAnimationFrame(() => {
                               const before = at();
                               requestAnimationFrame(() => requestAnimationFrame(() => done(element.isConnected && at() === before ? element : null)));
@@ -234,9 +236,9 @@ public sealed class Page : IDisposable
         }
     }
 
-    /// <summary>The page was left while it was looked at; the driver has two ways to say so.</summary>
+    /// <summary>The page was left while it was looked at; the driver has several ways to say so.</summary>
     private static bool Away(WebDriverException e) =>
-        e is StaleElementReferenceException
+        e is StaleElementReferenceException or WebDriverTimeoutException
         || e.Message.Contains("does not belong to the document", StringComparison.Ordinal)
         || e.Message.Contains("document unloaded", StringComparison.Ordinal);
 

@@ -1,4 +1,4 @@
-import { useEffect, useRef } from 'react';
+import { useLayoutEffect, useRef } from 'react';
 import { panelOpen, rests, typing } from './focus';
 
 export type Shortcut = { keys: string; does: string; run: () => void };
@@ -10,7 +10,8 @@ export const shortcutsInForce: { title: string; list: Shortcut[] }[] = [];
 export function useShortcuts(title: string, list: Shortcut[]) {
   const current = useRef(list);
   current.current = list;
-  useEffect(() => {
+  // Before it is painted: a key pressed the moment the screen stands there is not lost.
+  useLayoutEffect(() => {
     const entry = {
       title,
       get list() {

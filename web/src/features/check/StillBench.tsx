@@ -1,4 +1,4 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useLayoutEffect, useRef, useState } from 'react';
 import type { Schema } from '@/api/client';
 import { rests } from '@/device/focus';
 import { keep } from '@/device/kept';
@@ -359,7 +359,7 @@ function Prompt({
 }) {
   const next = nextPoint(still, asked);
   const fits = next && !marking ? (still.points[next.landmark] ?? reading.guesses[next.landmark]) : undefined;
-  useEffect(() => {
+  useLayoutEffect(() => {
     if (!next || !fits) return;
     const press = (event: globalThis.KeyboardEvent) => {
       if (event.key !== 'Enter' || !rests(event.target)) return;
