@@ -28,14 +28,15 @@ export function askedFor(draft: Draft, standard: Schema['StandardView'], slot: S
   return more || must.length === 0 ? planned.points : must;
 }
 
-/** The checks that must pass and that nobody has answered, pictures or eye. */
+/** The checks that must pass and that nobody has answered, pictures or eye. All of them, until the look is read for the first time. */
 export const openMeasures = (look: Schema['LookView'] | null, standard: Schema['StandardView']) =>
   standard.measures.filter(
     (m) =>
       m.mustPass &&
       m.judged &&
       SIDES.some(
-        (side) => !standing(look, m.id, side)?.verdict && look?.missing.some((x) => x.measureId === m.id && x.side === side),
+        (side) =>
+          !standing(look, m.id, side)?.verdict && (!look || look.missing.some((x) => x.measureId === m.id && x.side === side)),
       ),
   );
 
