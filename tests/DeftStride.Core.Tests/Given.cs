@@ -62,11 +62,14 @@ internal static class Given
         CheckStandard.For(
             Exercise.Find(exercise)!,
             new Sourced<School>(School.Of(school), SettingSource.Exercise),
-            ankle ?? AnkleRange.Assumed,
-            ankle ?? AnkleRange.Assumed,
+            ankle ?? Ankle,
+            ankle ?? Ankle,
             BandChoices.None,
             ErrorModel.Default
         );
+
+    /// <summary>An ankle that was measured.</summary>
+    private static readonly AnkleRange Ankle = new(Angle.FromDegrees(35), true, Angle.Zero);
 
     /// <summary>A look at the given stills and nothing else.</summary>
     public static Look Look(params PointSet[] stills) =>

@@ -494,4 +494,34 @@ public sealed class BenchTests : IDisposable
         await SetAsync("studio", null, "the big one", HttpStatusCode.BadRequest);
         await SetAsync("exercise", "cartwheel", "outer", HttpStatusCode.BadRequest);
     }
+
+    [Theory]
+    [InlineData(null, 35)]
+    [InlineData(30, 38)]
+    [InlineData(75, 30)]
+    public async Task An_ankle_that_nobody_measured_is_assumed_by_age_in_looks_and_set_ups(int? age, double degrees)
+    {
+        var client = await _studio.ClientAsync("Sorrel Tam", "kneeForward");
+        await MeetAsync(
+            client,
+            i => i with { StatureCm = 175, BirthYear = age is { } years ? DateTime.UtcNow.Year - years : null }
+        );
+        var tests = (await _studio.GetAsync($"/api/clients/{client}/intake"))["tests"]!.AsArray();
+        Assert.Equal(
+            degrees,
+            tests.Single(t => t!["test"]!.GetValue<string>() == "ankleBend")!["assumedDegrees"]!.GetValue<double>()
+        );
+        var standard = (await _studio.GetAsync($"/api/clients/{client}/standard?exercise=split-squat-to-pad"))[
+            "standard"
+        ]!;
+        Assert.Equal(degrees, standard["leftAnkle"]!["degrees"]!.GetValue<double>(), 6);
+        var shin = standard["bands"]!.AsArray().Single(b => b!["measureId"]!.GetValue<string>() == "front-shin")!;
+        Assert.Equal(degrees - 10, shin["leftLow"]!.GetValue<double>(), 6);
+        Assert.True(shin["leftAssumed"]!.GetValue<bool>());
+        var start = await _studio.GetAsync($"/api/clients/{client}/bench");
+        var ankle = start["leftRanges"]!.AsArray().SingleOrDefault(r => r!["test"]!.GetValue<string>() == "ankleBend");
+        Assert.Equal(age is null, ankle is null);
+        if (ankle is not null)
+            Assert.Equal((degrees, false), (ankle["degrees"]!.GetValue<double>(), ankle["measured"]!.GetValue<bool>()));
+    }
 }

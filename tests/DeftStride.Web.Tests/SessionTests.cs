@@ -1,6 +1,7 @@
 using System.Net;
 using System.Text.Json.Nodes;
 using DeftStride.Browser;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
@@ -329,6 +330,53 @@ public sealed class SessionTests : IDisposable
             Request(begun, _phone, [.. Set(5), Tap(TapKind.Added) with { Added = extra }, Tap(TapKind.Closed)])
         );
         Assert.Equal("step-up", (await OfClientAsync(client)).Items[^1].ExerciseId);
+    }
+
+    [Fact]
+    public async Task A_range_that_is_due_is_measured_in_the_hour_and_is_no_log_and_not_asked_for_again()
+    {
+        var client = await _studio.ClientAsync("Sorrel Tam", "kneeForward");
+        var begun = await OfClientAsync(client);
+        var range = begun.Items[0];
+        Assert.Equal((SessionPlace.RangeTest, RangeTest.AnkleBend), (range.Place, range.Range));
+        // Nobody knows the stature: it is read by its angle.
+        Assert.False(begun.Ranges[RangeTest.AnkleBend].ByGap);
+        List<SessionTapDto> taps = [Tap(TapKind.Soreness) with { Score = 3 }];
+        foreach (var side in new[] { BodySide.Left, BodySide.Right })
+        {
+            await _studio.PostAsync(
+                "/api/ranges",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    clientId = client,
+                    test = "ankleBend",
+                    side = side == BodySide.Left ? "left" : "right",
+                    degrees = 31,
+                    gapCm = (double?)null,
+                    supersedes = (Guid?)null,
+                }
+            );
+            taps.Add(
+                Tap(TapKind.SetTold) with
+                {
+                    Item = range.Id,
+                    Set = 1,
+                    Side = side,
+                    Each = [true],
+                    LoadKg = 0,
+                    Position = LoadPosition.None,
+                }
+            );
+        }
+
+        var work = begun.Items.Single(i => i.Place == SessionPlace.Main);
+        foreach (var item in begun.Items.Where(i => i.Place == SessionPlace.WarmUp))
+            taps.Add(Tap(TapKind.Skipped) with { Item = item.Id });
+        taps.AddRange([.. Set(work.Amount), .. Set(work.Amount), Tap(TapKind.Closed)]);
+        var log = Assert.Single((await KeepAsync(Request(begun, _phone, taps))).Logs);
+        Assert.Equal((work.ExerciseId, 3), (log.ExerciseId, log.Soreness));
+        Assert.DoesNotContain((await OfClientAsync(client)).Items, i => i.Range is not null);
     }
 
     /// <summary>

@@ -34,7 +34,7 @@ public enum RangeTest
 /// <param name="Test">Which.</param>
 /// <param name="Name">Its name on screen.</param>
 /// <param name="How">How to measure it, in a sentence or two.</param>
-/// <param name="Assumed">Assumed until measured, degrees; null when it is only recorded.</param>
+/// <param name="Assumed">Assumed until measured, degrees, of the ankle while the age is not known (<see cref="AssumedAt"/>); null when it is only recorded.</param>
 /// <param name="LeastDegrees">Less is a slip.</param>
 /// <param name="MostDegrees">More is a slip.</param>
 public sealed record RangeTestInfo(
@@ -118,6 +118,19 @@ public sealed record RangeTestInfo(
     /// <summary>What one test asks for.</summary>
     public static RangeTestInfo Of(RangeTest test) => All.Single(t => t.Test == test);
 
+    /// <summary>Assumed until measured of somebody of an age, degrees; null when it is only recorded.</summary>
+    /// <param name="age">Whole years; null while nobody has asked.</param>
+    public double? AssumedAt(int? age) =>
+        Test != RangeTest.AnkleBend
+            ? Assumed
+            : age switch
+            {
+                null => Assumed,
+                < 40 => 38,
+                <= 60 => 35,
+                _ => 30,
+            };
+
     /// <summary>What is wrong with a value, in a sentence that names the likely slip, or null when it is fine.</summary>
     public string? Problem(double degrees) =>
         !double.IsFinite(degrees) ? $"{Name}: give the angle as a number of degrees."
@@ -135,12 +148,20 @@ public sealed record Limit(Angle Most, bool Measured);
 public sealed record RangeOfMotion
 {
     private readonly IReadOnlyDictionary<RangeTest, Angle> _measured;
+    private readonly Angle _ankle;
 
     /// <summary>Ranges with what has been measured so far.</summary>
-    public RangeOfMotion(IReadOnlyDictionary<RangeTest, Angle>? measured = null) =>
-        _measured = measured ?? new Dictionary<RangeTest, Angle>();
+    /// <param name="measured">What was measured; null for nothing.</param>
+    /// <param name="ankle">What is assumed of the ankle until it is measured, see <see cref="AssumedAnkle"/>; null while the age is not known.</param>
+    public RangeOfMotion(IReadOnlyDictionary<RangeTest, Angle>? measured = null, Angle? ankle = null) =>
+        (_measured, _ankle) = (measured ?? new Dictionary<RangeTest, Angle>(), ankle ?? AssumedAnkle(null));
 
-    /// <summary>Nothing measured.</summary>
+    /// <summary>How far an ankle bends with the heel down until it is measured: 38° under 40, 35° up to 60 and while the age is not known, 30° over 60 (a rule of this house).</summary>
+    /// <param name="age">Whole years; null while nobody has asked.</param>
+    public static Angle AssumedAnkle(int? age) =>
+        Angle.FromDegrees(RangeTestInfo.Of(RangeTest.AnkleBend).AssumedAt(age)!.Value);
+
+    /// <summary>Nothing measured, nothing known of the age.</summary>
     public static RangeOfMotion Assumed { get; } = new();
 
     /// <summary>The front knee's bend, which hardly ever limits: 140°.</summary>
@@ -149,29 +170,30 @@ public sealed record RangeOfMotion
     /// <summary>Hip extension against the trunk while the rear knee is bent less than 90°: 20°.</summary>
     public static readonly Angle HipExtensionKneeOpen = Angle.FromDegrees(20);
 
-    /// <summary>Whether the same was measured on both: what fits with these two hips and ankles also fits with the legs changed over.</summary>
+    /// <summary>Whether the same was measured, and is assumed, on both: what fits with these two hips and ankles also fits with the legs changed over.</summary>
     /// <param name="other">The other side's.</param>
     public bool Same(RangeOfMotion other)
     {
         ArgumentNullException.ThrowIfNull(other);
-        return _measured.Count == other._measured.Count
+        return _ankle == other._ankle
+            && _measured.Count == other._measured.Count
             && _measured.All(m => other._measured.TryGetValue(m.Key, out var angle) && angle == m.Value);
     }
 
     /// <summary>The limit of a range that can be assumed.</summary>
     public Limit Of(RangeTest test) =>
-        _measured.TryGetValue(test, out var measured)
-            ? new Limit(measured, true)
-            : new Limit(
-                Angle.FromDegrees(
-                    RangeTestInfo.Of(test).Assumed
-                        ?? throw new ArgumentException(
-                            "This range is only recorded; nothing is assumed for it.",
-                            nameof(test)
-                        )
-                ),
-                false
-            );
+        _measured.TryGetValue(test, out var measured) ? new Limit(measured, true)
+        : test == RangeTest.AnkleBend ? new Limit(_ankle, false)
+        : new Limit(
+            Angle.FromDegrees(
+                RangeTestInfo.Of(test).Assumed
+                    ?? throw new ArgumentException(
+                        "This range is only recorded; nothing is assumed for it.",
+                        nameof(test)
+                    )
+            ),
+            false
+        );
 }
 
 /// <summary>The knee-to-wall test.</summary>

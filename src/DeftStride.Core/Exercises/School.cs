@@ -93,6 +93,9 @@ public sealed record School(
             _ => new(3, 93, 7, 1, 98),
         };
 
+    /// <summary>Whether the band of the front shin follows from the client's ankle: on one that is only assumed no verdict rests.</summary>
+    public bool ShinByAnkle => Code == SchoolCode.KneeForward;
+
     /// <summary>The school with a code.</summary>
     public static School Of(SchoolCode code) => All.Single(s => s.Code == code);
 
@@ -115,12 +118,12 @@ public sealed record School(
 
 /// <summary>How far a client's shin can lean with the heel down.</summary>
 /// <param name="Ankle">Weight-bearing ankle bend.</param>
-/// <param name="Measured">Whether it was measured; false for the assumed 35°.</param>
+/// <param name="Measured">Whether it was measured; false for what is assumed by age (<see cref="RangeOfMotion.AssumedAnkle"/>).</param>
 /// <param name="HeelWedge">The angle of a wedge under the front heel; it adds to the ankle.</param>
 public sealed record AnkleRange(Angle Ankle, bool Measured, Angle HeelWedge)
 {
-    /// <summary>35° and no wedge: assumed until measured.</summary>
-    public static AnkleRange Assumed { get; } = new(Angle.FromDegrees(35), false, Angle.Zero);
+    /// <summary>Nothing measured, nothing known of the age, and no wedge.</summary>
+    public static AnkleRange Assumed { get; } = new(RangeOfMotion.AssumedAnkle(null), false, Angle.Zero);
 
     /// <summary>The furthest shin lean with the heel down.</summary>
     public Angle ShinLimit => Ankle + HeelWedge;

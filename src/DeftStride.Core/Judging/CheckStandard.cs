@@ -18,6 +18,15 @@ public sealed record StandardBand(
     SettingSource Source
 )
 {
+    /// <summary>Whether the left side's band rests on an ankle that nobody measured: its number is noted, without a verdict.</summary>
+    public bool LeftAssumed { get; init; }
+
+    /// <summary>The same of the right side.</summary>
+    public bool RightAssumed { get; init; }
+
+    /// <summary>Whether the band of one side is only assumed.</summary>
+    public bool AssumedOn(BodySide side) => side == BodySide.Left ? LeftAssumed : RightAssumed;
+
     /// <summary>The band of one side.</summary>
     public Band? On(BodySide side) => side == BodySide.Left ? Left : Right;
 
@@ -120,6 +129,10 @@ public sealed record CheckStandard(
                         must,
                         SettingSource.School
                     )
+                    {
+                        LeftAssumed = school.Value.ShinByAnkle && !left.Measured,
+                        RightAssumed = school.Value.ShinByAnkle && !right.Measured,
+                    }
                 : taught is not null
                     ? Same(measure, Band.Of(taught.Low, taught.High, measure.Unit), must, SettingSource.School)
                 : Same(measure, null, must, SettingSource.Exercise)

@@ -256,17 +256,17 @@ public sealed record Look(
                 var any = false;
                 foreach (var mean in read[(band.Measure.Id, side)])
                 {
-                    var judged =
-                        band.On(side) is { } b && Counts(standard.Exercise, mean, side, descents)
-                            ? Judgement.Of(mean, b)
-                            : null;
+                    var counts = band.On(side) is not null && Counts(standard.Exercise, mean, side, descents);
+                    var judged = counts && !band.AssumedOn(side) ? Judgement.Of(mean, band.On(side)!) : null;
                     // A number whose error takes half the band is noted, and what would make it count is said.
                     var unsure =
-                        band.MustPass
+                        counts && band.AssumedOn(side)
+                            ? $"Measure the {(side == BodySide.Left ? "left" : "right")} ankle’s bend, and it counts: how far this shin should come is only assumed."
+                        : band.MustPass
                         && judged is not null
                         && !(mean.Measure.OnlyOutside && judged.Verdict == Verdict.Outside)
                             ? HalfBand.WouldCount(mean, judged.Band, standard.Exercise, standard.School.Value.Code)
-                            : null;
+                        : null;
                     // The coach's word on a measure stands for the moment it names, or for all of them.
                     var word = seen is not null && (seen.Moment is null || seen.Moment == mean.Moment) ? seen : null;
                     results.Add(

@@ -1,4 +1,5 @@
 using System.Globalization;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
 
@@ -32,6 +33,9 @@ public sealed record Due(DueKind Kind, string Short, string Sentence)
     /// <summary>A form is looked at again after so long: once or twice in a block of four weeks.</summary>
     public const int LookAgainDays = 14;
 
+    /// <summary>Which range is measured, for <see cref="DueKind.Range"/>; else null.</summary>
+    public RangeTest? Test { get; init; }
+
     /// <summary>After this long nobody remembers the morning after.</summary>
     public const int MorningDays = 10;
 
@@ -49,12 +53,12 @@ public sealed record Due(DueKind Kind, string Short, string Sentence)
             due.Add(new(DueKind.Morning, "the morning", $"Ask how the morning after was: {hurt} last time."));
         if (barred)
             return due;
-        due.AddRange(facts.FromPlan);
+        due.AddRange(facts.FromPlan.Where(d => d.Test is not { } test || !facts.MeasuredToday.Contains(test)));
         if (facts.DueProp is { } prop)
             due.Add(new(DueKind.Prop, "without a helper", $"One set without it: {prop}."));
         if (
             !facts.AnklesMeasured
-            && facts.FromPlan.All(d => d.Kind != DueKind.Range)
+            && facts.FromPlan.All(d => d.Test != RangeTest.AnkleBend)
             && school == SchoolCode.KneeForward
             && exercise.LeftToSchool
         )
@@ -64,6 +68,9 @@ public sealed record Due(DueKind Kind, string Short, string Sentence)
                     "ankles",
                     "Measure both ankles: a shin that goes this far forward is not judged by assumed ones."
                 )
+                {
+                    Test = RangeTest.AnkleBend,
+                }
             );
         if (Seen(facts, exercise) is { } seen && facts.Now - seen >= TimeSpan.FromDays(LookAgainDays))
             due.Add(

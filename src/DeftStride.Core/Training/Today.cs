@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
@@ -130,6 +131,9 @@ public sealed record TodayFacts
 
     /// <summary>Whether both ankles were measured.</summary>
     public bool AnklesMeasured { get; init; }
+
+    /// <summary>Ranges of which both sides were measured today.</summary>
+    public IReadOnlyCollection<RangeTest> MeasuredToday { get; init; } = [];
 
     /// <summary>Something borrowed that is to be tried without today, in a few words, or null.</summary>
     public string? DueProp { get; init; }

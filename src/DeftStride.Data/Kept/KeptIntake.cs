@@ -63,6 +63,9 @@ internal sealed record KeptIntake(
     public CareRecord CareToCore(bool standHolds) =>
         new(BirthYear, Minor, Care ?? [], [.. (Overruled ?? []).Select(o => o.ToCore())], standHolds);
 
+    /// <summary>The age that is reached in the year of a day, or null while nobody has asked.</summary>
+    public int? AgeOn(DateOnly day) => CareToCore(standHolds: false).AgeOn(day);
+
     /// <summary>How feet and knees stand.</summary>
     public Build Build() => new(LeftFoot, RightFoot, Knees, KneesStraighten);
 

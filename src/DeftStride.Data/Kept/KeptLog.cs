@@ -33,7 +33,8 @@ internal sealed record KeptDone(
     KeptFelt? Felt = null,
     KeptTempo? Tempo = null,
     double? PaceSeconds = null,
-    IReadOnlyList<BodySide>? Tired = null
+    IReadOnlyList<BodySide>? Tired = null,
+    int? Soreness = null
 ) : Stored
 {
     /// <summary>The log as the rules read it.</summary>

@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
@@ -37,7 +38,8 @@ internal sealed record KeptSessionItem(
     KeptTempo? Tempo = null,
     bool UpFirst = false,
     IReadOnlyList<KeptCall>? Calls = null,
-    string? Cue = null
+    string? Cue = null,
+    RangeTest? Range = null
 ) : Stored
 {
     public SessionItem ToCore() =>
@@ -52,6 +54,7 @@ internal sealed record KeptSessionItem(
             UpFirst = UpFirst,
             Calls = [.. (Calls ?? []).Select(c => new TempoWords(c.When, c.Words))],
             Cue = Cue,
+            Range = Range,
         };
 
     public static KeptSessionItem Of(SessionItem i) =>
@@ -73,7 +76,8 @@ internal sealed record KeptSessionItem(
             KeptTempo.Of(i.Tempo),
             i.UpFirst,
             i.Calls.Count == 0 ? null : [.. i.Calls.Select(c => new KeptCall(c.When, c.Words))],
-            i.Cue
+            i.Cue,
+            i.Range
         );
 }
 
@@ -103,6 +107,7 @@ internal enum TapKind
     Resumed,
     Closed,
     Guard,
+    Soreness,
 }
 
 /// <summary>What a session may not go past.</summary>
@@ -175,6 +180,7 @@ internal sealed record KeptTap(
             TapKind.Tempo => new TempoChosen(At, Need(Item), (Tempo ?? throw Missing()).ToCore()),
             TapKind.Felt => new FeltTold(At, (Felt ?? throw Missing()).AsExpected, Felt.Where),
             TapKind.Morning => new MorningTold(At, Need(Score)),
+            TapKind.Soreness => new SorenessTold(At, Need(Score)),
             TapKind.SetTold => new SetTold(
                 At,
                 new SessionStep(Need(Item), Need(Set), Side),
@@ -220,6 +226,7 @@ internal sealed record KeptTap(
             TempoChosen t => Plain(tap, TapKind.Tempo) with { Item = t.Item, Tempo = KeptTempo.Of(t.Tempo) },
             FeltTold t => Plain(tap, TapKind.Felt) with { Felt = new(t.AsExpected, t.Where) },
             MorningTold t => Plain(tap, TapKind.Morning) with { Score = t.Score },
+            SorenessTold t => Plain(tap, TapKind.Soreness) with { Score = t.Score },
             SetTold t => Plain(tap, TapKind.SetTold) with
             {
                 Item = t.Step.Item,

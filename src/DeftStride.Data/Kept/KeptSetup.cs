@@ -120,12 +120,20 @@ internal sealed record KeptStance(
         );
 }
 
-/// <summary>A range of motion that a set-up was worked out from, degrees.</summary>
-internal sealed record KeptRangeUsed(RangeTest Test, double Degrees) : Stored
+/// <summary>A range of motion that a set-up was worked out from, degrees; an ankle that nobody measured as it was assumed by age.</summary>
+internal sealed record KeptRangeUsed(RangeTest Test, double Degrees, bool? Assumed = null) : Stored
 {
     /// <summary>Ranges of one side; of two of the same test the first counts.</summary>
-    public static RangeOfMotion ToCore(IEnumerable<KeptRangeUsed> ranges) =>
-        new(ranges.GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)));
+    public static RangeOfMotion ToCore(IEnumerable<KeptRangeUsed> ranges)
+    {
+        var all = ranges.ToLookup(r => r.Assumed == true);
+        return new(
+            all[false].GroupBy(r => r.Test).ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)),
+            all[true].FirstOrDefault(r => r.Test == RangeTest.AnkleBend) is { } ankle
+                ? Angle.FromDegrees(ankle.Degrees)
+                : null
+        );
+    }
 }
 
 /// <summary>A load and where it was held.</summary>

@@ -18,7 +18,9 @@ internal sealed record KeptBand(
     double? RightLow,
     double? RightHigh,
     bool MustPass,
-    SettingSource Source
+    SettingSource Source,
+    bool? LeftAssumed = null,
+    bool? RightAssumed = null
 ) : Stored
 {
     /// <summary>The band, or null when the measure is not known any more.</summary>
@@ -31,7 +33,11 @@ internal sealed record KeptBand(
                 Edges(measure, RightLow, RightHigh),
                 MustPass,
                 Source
-            );
+            )
+            {
+                LeftAssumed = LeftAssumed == true,
+                RightAssumed = RightAssumed == true,
+            };
 
     private static Band? Edges(MeasureDefinition measure, double? low, double? high) =>
         low is null && high is null ? null : Band.Of(low, high, measure.Unit);
@@ -93,7 +99,9 @@ internal sealed record KeptStandard(
                     b.Right?.Lower?.Value,
                     b.Right?.Upper?.Value,
                     b.MustPass,
-                    b.Source
+                    b.Source,
+                    b.LeftAssumed ? true : null,
+                    b.RightAssumed ? true : null
                 )),
             ],
             body,

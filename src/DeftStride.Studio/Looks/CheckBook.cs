@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
@@ -31,9 +32,10 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, SetupShelf 
             chosen is { } c && c != (client.School ?? usual) ? (c, SettingSource.Check)
             : client.School is { } own ? (own, SettingSource.Client)
             : (usual, SettingSource.Exercise);
+        var age = KeptIntake.Of(client).AgeOn(await scope.TodayAsync(stop));
         var (left, right) = (
-            Ankle(client.LeftAnkleDegrees, client.HeelWedgeDegrees),
-            Ankle(client.RightAnkleDegrees, client.HeelWedgeDegrees)
+            Ankle(client.LeftAnkleDegrees, client.HeelWedgeDegrees, age),
+            Ankle(client.RightAnkleDegrees, client.HeelWedgeDegrees, age)
         );
         var choices = ChoicesInForce.Bands(await scope.StudioAsync(stop), client, exercise.Id, school);
         var setup = (await setups.InForceAsync([client.Id], stop))[client.Id]
@@ -60,9 +62,9 @@ internal sealed class CheckBook(StudioContext db, StudioScope scope, SetupShelf 
         );
     }
 
-    private static AnkleRange Ankle(double? measured, double wedge) =>
+    private static AnkleRange Ankle(double? measured, double wedge, int? age) =>
         new(
-            measured is { } degrees ? Angle.FromDegrees(degrees) : AnkleRange.Assumed.Ankle,
+            measured is { } degrees ? Angle.FromDegrees(degrees) : RangeOfMotion.AssumedAnkle(age),
             measured is not null,
             Angle.FromDegrees(wedge)
         );

@@ -211,8 +211,8 @@ internal static class LookSaid
         {
             { Seen: not null } => "seen, not measured",
             { Judgement: null, Source: AnswerSource.Guess } => "a guess, not judged",
-            { Judgement: null } => "noted, no verdict",
             { WouldCount: { } how } => how,
+            { Judgement: null } => "noted, no verdict",
             { Judgement: { Verdict: Verdict.InBand } j } => $"{j.Band}",
             { Judgement: { Verdict: Verdict.Outside } j } => $"{Finding.PastWords(j)}{Of(j, result)}",
             _ => "an edge lies within the measuring error",

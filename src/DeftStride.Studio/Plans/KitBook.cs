@@ -119,19 +119,19 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
         {
             var client = visit.Record.ClientId;
             if (!fits.TryGetValue((client, exercise.Id), out var fit))
-                fits[(client, exercise.Id)] = fit = Of(clients[client], exercise);
+                fits[(client, exercise.Id)] = fit = Of(clients[client], exercise, visit.Day);
             // What was given for this one visit counts for it.
             var given = visit.Planned?.Heights?.LastOrDefault(h => h.ExerciseId == exercise.Id)?.Cm;
             return fit is null || given is null ? fit : fit with { Wanted = kit.Nearest(given.Value / 100) };
         }
 
-        KitFit? Of(ClientRecord client, Exercise exercise)
+        KitFit? Of(ClientRecord client, Exercise exercise, DateOnly day)
         {
             var body = KeptIntake.Of(client).Body() ?? Body.From(new BodyMeasures(AssumedStature));
             RangeFact[] newest = [.. ranges[client.Id].OrderByDescending(r => r.Sequence)];
             // Of the two sides the one whose hip has less decides.
             var range = new[] { BodySide.Left, BodySide.Right }
-                .Select(side => TodayBook.Range(newest, side))
+                .Select(side => TodayBook.Range(newest, side, KeptIntake.Of(client).AgeOn(day)))
                 .MinBy(r => r.Of(RangeTest.HipFlexion).Most)!;
             var known = KeptIntake.Of(client).Body() is not null;
             return

@@ -222,7 +222,7 @@ internal sealed class SessionBook(StudioContext db, StudioScope scope, TodayBook
                     ? SessionRun
                         .Of(kept.ToItems(), kept.Guard.ToCore(), kept.ToTaps())
                         .Items.Where(i =>
-                            i.Place is not (SessionPlace.Main or SessionPlace.WarmUp)
+                            i.Place is not (SessionPlace.Main or SessionPlace.WarmUp or SessionPlace.RangeTest)
                             && Exercise.Find(i.ExerciseId) is not null
                         )
                         .ToArray()

@@ -109,7 +109,7 @@ internal sealed class SessionRecorder(StudioContext db, StudioScope scope, LogRe
         var (_, _, zone) = await scope.DayAsync(stop);
         var today = await scope.TodayAsync(stop);
         var began = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(record.StartsAt, zone).Date);
-        var morning = run.Morning;
+        var (morning, soreness) = (run.Morning, run.Soreness);
         var all = run.Logs();
         static bool Work(SessionItem item) => item.Place is SessionPlace.Main or SessionPlace.Accessory;
         foreach (var (item, done) in all)
@@ -146,7 +146,8 @@ internal sealed class SessionRecorder(StudioContext db, StudioScope scope, LogRe
                         run.Felts.TryGetValue(item.Id, out var felt) ? new KeptFelt(felt.AsExpected, felt.Where) : null,
                         KeptTempo.Of(item.Tempo),
                         run.Pace(item.Id) is { } pace ? Math.Round(pace, 1) : null,
-                        Tired(run, item)
+                        Tired(run, item),
+                        soreness
                     ),
                     item.Id,
                     record.ClientId,
@@ -157,7 +158,7 @@ internal sealed class SessionRecorder(StudioContext db, StudioScope scope, LogRe
                 stop
             );
             // The morning after belongs to the whole of last time: it is told once.
-            morning = null;
+            (morning, soreness) = (null, null);
         }
     }
 

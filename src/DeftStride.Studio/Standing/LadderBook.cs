@@ -64,7 +64,8 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
     )
     {
         var studio = await scope.StudioAsync(stop);
-        var (left, right) = (TodayBook.Range(ranges, BodySide.Left), TodayBook.Range(ranges, BodySide.Right));
+        var age = KeptIntake.Of(client).AgeOn(await scope.TodayAsync(stop));
+        var (left, right) = (TodayBook.Range(ranges, BodySide.Left, age), TodayBook.Range(ranges, BodySide.Right, age));
         var kit = ChoicesInForce.Kit(studio);
         var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
         // A rung that is meant for one fault is open to whom it was seen in lately.

@@ -219,6 +219,14 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                     ],
                     Kept = [.. ChoicesInForce.KeptChanges(client).Select(k => words.Of(k.Correction).Text)],
                     MorningAsked = logs[client.Id].Any(l => l.Day == today && l.NextMorning is not null),
+                    MeasuredToday =
+                    [
+                        .. ranges[client.Id]
+                            .Where(r => r.RecordedAt >= dayStart)
+                            .GroupBy(r => r.Test)
+                            .Where(g => g.Select(r => r.Side).Distinct().Count() == 2)
+                            .Select(g => g.Key),
+                    ],
                     AnklesMeasured = client is { LeftAnkleDegrees: not null, RightAnkleDegrees: not null },
                     Cue = best?.Short,
                     DueProp = ChoicesInForce.Props(client, today).FirstOrDefault(p => p.Due)?.Correction.Short,
@@ -278,8 +286,8 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
                 intake.Goals,
                 intake.TrainingAge,
                 [.. intake.Pains.Select(p => p.ToCore())],
-                Range(newest, BodySide.Left),
-                Range(newest, BodySide.Right),
+                Range(newest, BodySide.Left, care.AgeOn(today)),
+                Range(newest, BodySide.Right, care.AgeOn(today)),
                 [.. Spot.Stands(way.Select(LadderShelf.Step)).Select(s => s.RungId).Distinct()],
                 stopSigns
             )
@@ -323,17 +331,21 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
             )),
             .. planned
                 .Due.Where(d => d.Kind is PlanDueKind.RangeBefore or PlanDueKind.RangeAfter)
-                .Select(d => new Due(DueKind.Range, d.Short, d.Sentence)),
+                .Select(d => new Due(DueKind.Range, d.Short, d.Sentence)
+                {
+                    Test = Enum.TryParse<RangeTest>(d.Subject, out var test) ? test : null,
+                }),
         ];
     }
 
-    /// <summary>The newest measured range of each test on a side.</summary>
-    public static RangeOfMotion Range(IEnumerable<RangeFact> newestFirst, BodySide side) =>
+    /// <summary>The newest measured range of each test on a side; what nobody measured is assumed as at an age.</summary>
+    public static RangeOfMotion Range(IEnumerable<RangeFact> newestFirst, BodySide side, int? age) =>
         new(
             newestFirst
                 .Where(r => r.Side == side)
                 .GroupBy(r => r.Test)
-                .ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees))
+                .ToDictionary(g => g.Key, g => Angle.FromDegrees(g.First().Degrees)),
+            RangeOfMotion.AssumedAnkle(age)
         );
 
     /// <summary>The latest standing look of each client, and what was decided on it: one look into the index a client, however many years lie below it.</summary>

@@ -90,4 +90,26 @@ public sealed class BodyTests
         Assert.Null(RangeTestInfo.Of(RangeTest.AnkleBend).Problem(31));
         Assert.NotNull(RangeTestInfo.Of(RangeTest.BigToe).Problem(double.NaN));
     }
+
+    [Theory]
+    [InlineData(null, 35)]
+    [InlineData(14, 38)]
+    [InlineData(39, 38)]
+    [InlineData(40, 35)]
+    [InlineData(60, 35)]
+    [InlineData(61, 30)]
+    [InlineData(88, 30)]
+    public void An_ankle_that_nobody_measured_is_assumed_by_age_and_a_measured_one_is_not(int? age, double degrees)
+    {
+        var assumed = new RangeOfMotion(null, RangeOfMotion.AssumedAnkle(age));
+        Assert.Equal(new Limit(Angle.FromDegrees(degrees), false), assumed.Of(RangeTest.AnkleBend));
+        Assert.Equal(degrees, RangeTestInfo.Of(RangeTest.AnkleBend).AssumedAt(age));
+        // Nothing else of a body is assumed by age.
+        Assert.Equal(120, RangeTestInfo.Of(RangeTest.HipFlexion).AssumedAt(age));
+        var measured = new RangeOfMotion(
+            new Dictionary<RangeTest, Angle> { [RangeTest.AnkleBend] = Angle.FromDegrees(22) },
+            RangeOfMotion.AssumedAnkle(age)
+        );
+        Assert.Equal(new Limit(Angle.FromDegrees(22), true), measured.Of(RangeTest.AnkleBend));
+    }
 }

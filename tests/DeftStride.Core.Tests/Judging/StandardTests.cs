@@ -202,6 +202,63 @@ public sealed class StandardTests
         );
     }
 
+    [Theory]
+    [InlineData(8.0)]
+    [InlineData(20.0)]
+    [InlineData(33.0)]
+    public void No_knee_forward_shin_is_judged_by_an_ankle_that_nobody_measured(double degrees)
+    {
+        var measured = new AnkleRange(Angle.FromDegrees(35), true, Angle.Zero);
+        Look Of(SchoolCode school, AnkleRange left, AnkleRange right) =>
+            Look.Of(
+                LookInput.Of(
+                    [Given.Still(degrees, BodySide.Left, marked: true), Given.Still(degrees, marked: true)],
+                    ReadingContext.Default
+                ),
+                CheckStandard.For(
+                    Exercise.SplitSquatToPad,
+                    new Sourced<School>(School.Of(school), SettingSource.Client),
+                    left,
+                    right,
+                    BandChoices.None,
+                    ErrorModel.Default
+                )
+            );
+        var look = Of(SchoolCode.KneeForward, measured, AnkleRange.Assumed);
+        var (known, assumed) = (look.On("front-shin", BodySide.Left)!, look.On("front-shin", BodySide.Right)!);
+        Assert.NotNull(known.Verdict);
+        Assert.Null(assumed.Verdict);
+        // The number stands, and what would make it count is said.
+        Assert.Equal(known.Mean!.Value.Value, assumed.Mean!.Value.Value, 9);
+        Assert.StartsWith("Measure the right ankle", assumed.WouldCount, StringComparison.Ordinal);
+        Assert.Null(known.WouldCount);
+        Assert.Contains(look.Missing, m => m is { Measure.Id: "front-shin", Side: BodySide.Right });
+        Assert.DoesNotContain(look.Missing, m => m is { Measure.Id: "front-shin", Side: BodySide.Left });
+        // The other styles ask nothing of the ankle.
+        var upright = Of(SchoolCode.VerticalShin, AnkleRange.Assumed, AnkleRange.Assumed);
+        Assert.All(upright.Results.Where(r => r.Measure.Id == "front-shin"), r => Assert.NotNull(r.Verdict));
+    }
+
+    [Fact]
+    public void A_band_that_the_coach_chose_is_judged_by_whatever_the_ankle()
+    {
+        var look = Look.Of(
+            LookInput.Of([Given.Still(20, marked: true)], ReadingContext.Default),
+            CheckStandard.For(
+                Exercise.SplitSquatToPad,
+                new Sourced<School>(School.Of(SchoolCode.KneeForward), SettingSource.Client),
+                AnkleRange.Assumed,
+                AnkleRange.Assumed,
+                BandChoices.None with
+                {
+                    Client = new Dictionary<string, BandChoice> { ["front-shin"] = new(10, 30) },
+                },
+                ErrorModel.Default
+            )
+        );
+        Assert.Equal(Verdict.InBand, look.On("front-shin", BodySide.Right)!.Verdict);
+    }
+
     [Fact]
     public void The_plan_asks_for_the_side_first_ankle_and_knee_before_the_rest_and_nothing_twice()
     {

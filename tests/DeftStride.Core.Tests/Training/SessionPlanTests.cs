@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
@@ -48,6 +49,50 @@ public sealed class SessionPlanTests
         var learning = Today.Of(Facts("half-kneeling-hold"));
         Assert.Equal(SessionPlace.Main, Plan(learning).Items()[^1].Place);
         Assert.DoesNotContain(Plan(learning).Items(), i => i.Place == SessionPlace.WarmUp);
+    }
+
+    [Fact]
+    public void A_range_that_is_due_is_measured_before_anything_wakes_and_makes_no_log()
+    {
+        var due = Facts("split-squat-to-pad") with { School = SchoolCode.KneeForward };
+        var items = Plan(Today.Of(due)).Items();
+        Assert.Equal((SessionPlace.RangeTest, RangeTest.AnkleBend), (items[0].Place, items[0].Range));
+        Assert.Null(items[0].Problem());
+        Assert.Equal(SessionPlace.WarmUp, items[1].Place);
+        // Measured, or measured today where a plan asked for it, it is no item.
+        Assert.DoesNotContain(Plan(Today.Of(due with { AnklesMeasured = true })).Items(), i => i.Range is not null);
+        var planned = due with
+        {
+            AnklesMeasured = true,
+            FromPlan = [new Due(DueKind.Range, "x", "x") { Test = RangeTest.HipExtension }],
+        };
+        Assert.Equal(RangeTest.HipExtension, Plan(Today.Of(planned)).Items()[0].Range);
+        Assert.DoesNotContain(
+            Plan(Today.Of(planned with { MeasuredToday = [RangeTest.HipExtension] })).Items(),
+            i => i.Range is not null
+        );
+
+        var now = Now;
+        T At<T>(Func<DateTimeOffset, T> tap)
+            where T : SessionTap => tap(now += TimeSpan.FromSeconds(5)) with { Id = Guid.NewGuid() };
+        SessionTap Told(BodySide side) =>
+            At(at => new SetTold(at, new SessionStep(items[0].Id, 1, side), [true], Load.None, 0));
+        var guard = new SessionGuard(Pain.DefaultLimit);
+        // It is told and not counted: a tap that would begin a set means nothing there.
+        var run = SessionRun.Of(items, guard, [At(at => new SetBegun(at)), At(at => new Counted(at, true))]);
+        Assert.Equal((SessionPhase.Before, new SessionStep(items[0].Id, 1, BodySide.Left)), (run.Phase, run.Step));
+        run = run.After(Told(BodySide.Left));
+        Assert.Equal(new SessionStep(items[0].Id, 1, BodySide.Right), run.Step);
+        run = run.After(Told(BodySide.Right));
+        Assert.Equal(items[1].Id, run.Step!.Item);
+        Assert.Null(run.Rest);
+        Assert.Empty(run.Logs());
+        // Left out, the hour goes on all the same.
+        var skipped = SessionRun.Of(items, guard, [At(at => new ItemSkipped(at, items[0].Id))]);
+        Assert.Equal(items[1].Id, skipped.Step!.Item);
+        // No exercise is a range, and no range is an exercise.
+        Assert.NotNull((items[0] with { Range = null }).Problem());
+        Assert.NotNull((items[1] with { Range = RangeTest.BigToe }).Problem());
     }
 
     [Fact]

@@ -3806,6 +3806,8 @@ export interface components {
             nextMorning: null | number;
             pain: null | components["schemas"]["PainDto"];
             rungName: null | string;
+            /** Format: int32 */
+            soreness: null | number;
             tempo: null | string;
             tired: null | string;
             why: string;
@@ -4672,9 +4674,12 @@ export interface components {
             /** Format: double */
             sharePercent: number;
         };
+        /** @description A range of one side; an ankle that nobody measured as it is assumed by age. */
         RangeDto: {
             /** Format: double */
             degrees: number;
+            /** @default true */
+            measured: boolean;
             test: components["schemas"]["RangeTest"];
         };
         /** @description A range that was measured before and after a block, with what that says. */
@@ -4697,11 +4702,8 @@ export interface components {
             supersedes: null | string;
             test: components["schemas"]["RangeTest"];
         };
-        /**
-         * @description A range of motion that limits a set-up.
-         * @enum {unknown}
-         */
-        RangeTest: "ankleBend" | "hipFlexion" | "hipExtension" | "bigToe" | "rearAnkle" | "rearKnee" | "hipRotationIn" | "hipRotationOut";
+        /** @enum {unknown} */
+        RangeTest: "ankleBend" | "hipFlexion" | "hipExtension" | "bigToe" | "rearAnkle" | "rearKnee" | "hipRotationIn" | "hipRotationOut" | null;
         RangeTestView: {
             /** Format: double */
             assumedDegrees: null | number;
@@ -5045,6 +5047,7 @@ export interface components {
             loadKg: number;
             place: components["schemas"]["SessionPlace"];
             position: components["schemas"]["LoadPosition"];
+            range?: null | components["schemas"]["RangeTest"];
             /** Format: int32 */
             restSeconds: number;
             /** Format: int32 */
@@ -5058,6 +5061,16 @@ export interface components {
          * @enum {unknown}
          */
         SessionPlace: "warmUp" | "main" | "accessory" | "technique" | "rangeTest";
+        /** @description A range that is measured in the hour: how, by a gap to the wall or by its angle, and what can be meant. */
+        SessionRangeView: {
+            byGap: boolean;
+            how: string;
+            /** Format: double */
+            least: number;
+            /** Format: double */
+            most: number;
+            name: string;
+        };
         /** @description A session as a device has it: what was asked for when it began, and every tap that the device knows. */
         SessionRequest: {
             /** Format: uuid */
@@ -5122,6 +5135,7 @@ export interface components {
             askEachSet: boolean;
             askedWhy: string;
             askFelt: boolean;
+            before: boolean;
             begunUnder: components["schemas"]["GuardDto"];
             /** Format: uuid */
             clientId: string;
@@ -5136,6 +5150,9 @@ export interface components {
             items: components["schemas"]["SessionItemDto"][];
             leftOpen: null | string;
             logs: components["schemas"]["LogView"][];
+            ranges: {
+                [key: string]: components["schemas"]["SessionRangeView"];
+            };
             runBy: null | components["schemas"]["RunByView"];
             sore: null | components["schemas"]["PainDto"];
             /** Format: date-time */
@@ -5318,12 +5335,16 @@ export interface components {
         };
         /** @description What is accepted of one measure, in its unit; all edges null for what is only recorded or ticked. */
         StandardBandDto: {
+            /** @default false */
+            leftAssumed: boolean;
             /** Format: double */
             leftHigh: null | number;
             /** Format: double */
             leftLow: null | number;
             measureId: string;
             mustPass: boolean;
+            /** @default false */
+            rightAssumed: boolean;
             /** Format: double */
             rightHigh: null | number;
             /** Format: double */
@@ -5635,7 +5656,7 @@ export interface components {
          */
         Tape: "centimetres" | "inches";
         /** @enum {unknown} */
-        TapKind: "begun" | "counted" | "takenBack" | "reset" | "ended" | "restLonger" | "pain" | "changed" | "effort" | "lastOnes" | "firstSide" | "load" | "tempo" | "felt" | "morning" | "setTold" | "skipped" | "added" | "moved" | "stopped" | "resumed" | "closed" | "guard";
+        TapKind: "begun" | "counted" | "takenBack" | "reset" | "ended" | "restLonger" | "pain" | "changed" | "effort" | "lastOnes" | "firstSide" | "load" | "tempo" | "felt" | "morning" | "setTold" | "skipped" | "added" | "moved" | "stopped" | "resumed" | "closed" | "guard" | "soreness";
         /**
          * @description What the tempo asks for at an instant.
          * @enum {unknown}

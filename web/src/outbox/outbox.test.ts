@@ -347,6 +347,27 @@ describe('a look that goes on', () => {
     expect(studio.records.get('draft:look')).toEqual({ version: 2, body: 'last' });
   });
 
+  it('writes no version into what is built on none, also where the answer before it names one', async () => {
+    const { studio, device, tab } = await oneTab(['lostGoing']);
+    const range = (id: string, side: string) => ({
+      method: 'POST',
+      path: '/api/ranges',
+      json: { id, clientId: 'ilse', test: 'ankleBend', side, degrees: 31, gapCm: null, supersedes: null },
+      blob: null,
+      coach: null,
+    });
+    // Both wait for the signal, and the first is answered while the second still waits.
+    const both = [tab.outbox.write(range('one', 'left')), tab.outbox.write(range('two', 'right'))];
+    await device.settle();
+    await device.pass(60_000);
+    await Promise.all(both);
+    // One more, written after the answers were heard.
+    const third = tab.outbox.write(range('three', 'left'));
+    await device.settle();
+    await third;
+    expect(studio.order).toEqual(['one', 'two', 'three']);
+  });
+
   it('never writes over what another device did meanwhile', async () => {
     const { studio, tab } = await oneTab();
     studio.records.set('draft:look', { version: 4, body: 'theirs' });

@@ -251,6 +251,7 @@ export class Outbox {
   /** Written before it was heard here that what it is built on has been given another version: it goes on from that one. */
   private onTop(record: string | null, json: Record<string, unknown>) {
     let version = json.version;
+    if (version === undefined) return json;
     for (let next: number | undefined; ; version = next) {
       next = this.moved.get(`${record} ${version}`);
       if (next === undefined) return version === json.version ? json : { ...json, version };
@@ -315,9 +316,12 @@ export class Outbox {
       const kept = await this.save({ ...entry, state: 'kept', blob: null, answer });
       const { record } = entry;
       const version = record && versionIn(record, parsed(answer.text));
-      if (record && typeof version === 'number' && entry.json) this.moved.set(`${record} ${entry.json.version}`, version);
+      // What names no version is built on none: nothing that follows is moved on to another, and none is written into it.
+      const based = entry.json?.version !== undefined;
+      if (record && based && typeof version === 'number' && entry.json)
+        this.moved.set(`${record} ${entry.json.version}`, version);
       // What was written here on top of this goes on from the version this gave; what another device wrote still clashes.
-      if (record && version !== null)
+      if (record && based && version !== null)
         for (const next of this.entries)
           if (next.record === record && next.state === 'waiting' && next.json && next.json.version === entry.json?.version)
             await this.save({ ...next, json: { ...next.json, version } });

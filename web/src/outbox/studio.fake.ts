@@ -48,9 +48,12 @@ export class FakeStudio {
       return kept === body
         ? { status: 200, text: `{"id":"${id}"}` }
         : { status: 409, text: '{"detail":"With different content."}' };
+    if (entry.json && 'version' in entry.json)
+      return { status: 400, text: '{"detail":"“version” is not what belongs there.","field":"version"}' };
     this.facts.set(id, body);
     this.order.push(id);
-    return { status: 200, text: `{"id":"${id}"}` };
+    // A measured ankle is kept with the client too: the answer names the client's version.
+    return { status: 200, text: entry.record ? `{"id":"${id}","version":${this.facts.size}}` : `{"id":"${id}"}` };
   }
 
   private change(entry: Entry, record: string): Answer {

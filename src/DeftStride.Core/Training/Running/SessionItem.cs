@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
@@ -21,7 +22,7 @@ public enum SessionPlace
     /// <summary>Two minutes of identical easy repetitions.</summary>
     Technique,
 
-    /// <summary>A range that is measured.</summary>
+    /// <summary>A range that is measured, before anything wakes or tires.</summary>
     RangeTest,
 }
 
@@ -54,6 +55,9 @@ public sealed record SessionItem(
 
     /// <summary>A technique set, seconds.</summary>
     public const int TechniqueBlock = 120;
+
+    /// <summary>Which range is measured, a side after the other; nothing is counted in it and it makes no log. Null for all exercises.</summary>
+    public RangeTest? Range { get; init; }
 
     /// <summary>Whether seconds are counted and not repetitions.</summary>
     public bool Held { get; init; }
@@ -96,9 +100,13 @@ public sealed record SessionItem(
 
     /// <summary>About how long all of it takes with its rests, seconds: an estimate from the tempo, or from forty seconds a set where there is none.</summary>
     public int AboutSeconds =>
-        Steps().Count() * ((Lasts ?? (Tempo is null ? SetWithoutTempo : Whole * Pace)) + RestSeconds);
+        Steps().Count()
+        * ((Range is not null ? SideOfRange : Lasts ?? (Tempo is null ? SetWithoutTempo : Whole * Pace)) + RestSeconds);
 
     private const int SetWithoutTempo = 40;
+
+    /// <summary>To get down to a wall, read one side and tell it.</summary>
+    private const int SideOfRange = 45;
 
     /// <summary>How long one repetition is asked to last, seconds, at least 1.</summary>
     internal int Pace => Math.Max(1, Tempo?.Seconds ?? 1);
@@ -106,6 +114,8 @@ public sealed record SessionItem(
     /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
     public string? Problem() =>
         Exercise.Find(ExerciseId) is null ? "Choose one of the exercises in the list."
+        : (Place == SessionPlace.RangeTest) != (Range is not null)
+            ? "A range that is measured is named, and nothing else is. Reload and begin it again."
         : Sets is < 1 or > SessionLog.MostSets
             ? $"{Sets} sets a side are not asked of anyone. Enter 1 to {SessionLog.MostSets}."
         : Amount is < 1 or > Repetitions.Most

@@ -44,6 +44,7 @@ public static class SessionJoin
                     or EffortTold
                     or FeltTold
                     or MorningTold
+                    or SorenessTold
                     or LastOnesOnly
                     or ItemAdded
                     or SetTold

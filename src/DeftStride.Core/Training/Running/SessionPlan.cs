@@ -1,8 +1,10 @@
 using System.Security.Cryptography;
 using System.Text;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Training.Running;
 
@@ -47,12 +49,32 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
         SessionItem[] work = [.. WarmUp(main) is { } easy ? [easy] : Array.Empty<SessionItem>(), main];
         return
         [
-            .. Of(SessionPlace.RangeTest),
+            .. Ranges(main),
             .. Of(SessionPlace.WarmUp),
             .. Turned ? [.. Of(SessionPlace.Accessory), .. work] : work.Concat(Of(SessionPlace.Accessory)),
             .. Of(SessionPlace.Technique),
         ];
     }
+
+    /// <summary>Ranges that are due, both sides, before anything wakes or tires.</summary>
+    private IEnumerable<SessionItem> Ranges(SessionItem main) =>
+        Today
+            .Due.Select(d => d.Test)
+            .OfType<RangeTest>()
+            .Distinct()
+            .Select(test => new SessionItem(
+                ItemId($"{SessionPlace.RangeTest}:{test}"),
+                SessionPlace.RangeTest,
+                main.ExerciseId,
+                1,
+                1,
+                Load.None,
+                0
+            )
+            {
+                Range = test,
+                First = new(BodySide.Left, FirstSideWhy.Either),
+            });
 
     /// <summary>The main work of today as it is asked for; null while nothing is trained.</summary>
     public SessionItem? Main() =>

@@ -147,6 +147,9 @@ public sealed record SessionRun
     /// <summary>Pain on the morning after last time, 0–10; null where nobody asked.</summary>
     public int? Morning { get; private init; }
 
+    /// <summary>Soreness of the muscles after last time, 0–10; null where nobody asked.</summary>
+    public int? Soreness { get; private init; }
+
     /// <summary>Whether it was put away.</summary>
     public bool Closed { get; private init; }
 
@@ -201,7 +204,8 @@ public sealed record SessionRun
         ArgumentNullException.ThrowIfNull(tap);
         return tap switch
         {
-            SetBegun when Phase == SessionPhase.Before && Step is not null => this with
+            // A range is measured and not counted: it is told, as a set that was counted elsewhere is.
+            SetBegun when Phase == SessionPhase.Before && Item is { Range: null } => this with
             {
                 Phase = SessionPhase.Working,
                 Rest = null,
@@ -209,7 +213,7 @@ public sealed record SessionRun
                 Counted_ = null,
             },
             // Whoever counts without having said that it begins has begun.
-            Counted count when Phase == SessionPhase.Before && Step is not null => After(new SetBegun(tap.At))
+            Counted count when Phase == SessionPhase.Before && Item is { Range: null } => After(new SetBegun(tap.At))
                 .After(count),
             // By the clock nothing clean is counted.
             Counted { Clean: true } when Phase == SessionPhase.Working && Item?.Timed == true => this,
@@ -246,6 +250,7 @@ public sealed record SessionRun
                 Felts = new Dictionary<Guid, FeltTold>(Felts) { [item] = told },
             },
             MorningTold told when told.Score is >= 0 and <= 10 => this with { Morning = told.Score },
+            SorenessTold told when told.Score is >= 0 and <= 10 => this with { Soreness = told.Score },
             GuardLearnt learnt => (this with { Guard = learnt.Guard }).Next(),
             SetTold told => Told(told),
             LastOnesOnly last => this with { Tired = [.. Tired.Append(last.Side).Distinct()] },
@@ -287,6 +292,7 @@ public sealed record SessionRun
         return
         [
             .. Items
+                .Where(item => item.Range is null)
                 .Select(item =>
                     (
                         item,

@@ -76,6 +76,11 @@ public sealed record FeltTold(DateTimeOffset At, bool AsExpected, string Where) 
 /// <param name="Score">Pain, 0–10.</param>
 public sealed record MorningTold(DateTimeOffset At, int Score) : SessionTap(At);
 
+/// <summary>How sore the muscles were after last time: another question than pain, and nobody is held back for it.</summary>
+/// <param name="At">The device's clock.</param>
+/// <param name="Score">0–10.</param>
+public sealed record SorenessTold(DateTimeOffset At, int Score) : SessionTap(At);
+
 /// <summary>A set that was counted elsewhere, on another device. One that is over already stays as it was.</summary>
 /// <param name="At">The device's clock.</param>
 /// <param name="Step">Which.</param>

@@ -153,7 +153,14 @@ internal static class IntakeEndpoints
             client.Goal,
             client.Version,
             intake,
-            [.. RangeTestInfo.All.Select(t => new RangeTestView(t.Test, t.Name, t.How, t.Assumed))],
+            [
+                .. RangeTestInfo.All.Select(t => new RangeTestView(
+                    t.Test,
+                    t.Name,
+                    t.How,
+                    t.AssumedAt(KeptIntake.Of(client).AgeOn(today))
+                )),
+            ],
             [.. ranges.Select(r => new RangeView(r.Id, r.Test, r.Side, r.Degrees, r.RecordedAt, coaches[r.CoachId]))],
             ChoiceView.Of(choice),
             KeptIntake.Of(client).Met(),

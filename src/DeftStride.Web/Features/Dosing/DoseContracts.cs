@@ -101,6 +101,7 @@ internal sealed record LogView(
     int? Effort,
     PainDto? Pain,
     int? NextMorning,
+    int? Soreness,
     string? Felt,
     string Next,
     string Why

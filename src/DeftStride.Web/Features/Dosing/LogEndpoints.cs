@@ -90,6 +90,7 @@ internal static class LogEndpoints
             log.Effort,
             log.Pain.ToWire(),
             fact.NextMorning,
+            log.Soreness,
             log.Felt is null ? null
                 : log.Felt.AsExpected ? "as it should be"
                 : log.Felt.Where,

@@ -75,7 +75,9 @@ internal static class LookForms
                     b.RightLow,
                     b.RightHigh,
                     b.MustPass,
-                    b.Source
+                    b.Source,
+                    b.LeftAssumed == true,
+                    b.RightAssumed == true
                 )),
             ],
             s.Body is { } body

@@ -19,7 +19,9 @@ internal sealed record StandardBandDto(
     double? RightLow,
     double? RightHigh,
     bool MustPass,
-    SettingSource Source
+    SettingSource Source,
+    bool LeftAssumed = false,
+    bool RightAssumed = false
 )
 {
     public StandardBand ToCore()
@@ -33,7 +35,11 @@ internal sealed record StandardBandDto(
             Band(measure, RightLow, RightHigh),
             MustPass,
             Source
-        );
+        )
+        {
+            LeftAssumed = LeftAssumed,
+            RightAssumed = RightAssumed,
+        };
     }
 
     private static Band? Band(MeasureDefinition measure, double? low, double? high) =>
@@ -277,8 +283,8 @@ internal sealed record StandardView(
             band.MustPass,
             band.Judged,
             band.Source,
-            Edges(band.Left),
-            Edges(band.Right),
+            Edges(band.Left, band.LeftAssumed),
+            Edges(band.Right, band.RightAssumed),
             Said(BandSide.Beyond),
             measure.Unit == MeasureUnit.Tick ? null : Said(BandSide.Short),
             measure.SelfCheck,
@@ -286,6 +292,6 @@ internal sealed record StandardView(
         );
     }
 
-    private static BandView? Edges(Band? band) =>
-        band is null ? null : new(band.Lower?.Value, band.Upper?.Value, band.ToString());
+    private static BandView? Edges(Band? band, bool assumed) =>
+        band is null ? null : new(band.Lower?.Value, band.Upper?.Value, $"{band}{(assumed ? ", assumed" : "")}");
 }

@@ -60,9 +60,11 @@ internal static class PositionEndpoints
             _ => throw Refusal.BadInput("front", "The leg in front is left or right."),
         };
         var ranges = await db.RangesAsync(id, stop);
+        var kept = KeptIntake.Of(client);
+        var age = kept.AgeOn(await scope.TodayAsync(stop));
         var (left, right) = (
-            BenchEndpoints.Latest(ranges, BodySide.Left),
-            BenchEndpoints.Latest(ranges, BodySide.Right)
+            BenchEndpoints.Latest(ranges, BodySide.Left, age),
+            BenchEndpoints.Latest(ranges, BodySide.Right, age)
         );
         var kit = BenchEndpoints.KitOf(studio);
         var body = intake.StatureCm is { } stature
@@ -72,7 +74,6 @@ internal static class PositionEndpoints
             RangeDto.ToCore(leg == BodySide.Left ? left : right),
             RangeDto.ToCore(leg == BodySide.Left ? right : left)
         );
-        var kept = KeptIntake.Of(client);
         var looks = await LooksAsync(id, db, checks, stop);
         var set = (await setups.InForceAsync([id], stop))[id].ToArray();
         var filmed = await FilmedAsync(id, moments?.Split(';') ?? [], films, set, body, left, right, stop);

@@ -1,4 +1,5 @@
 using System.ComponentModel.DataAnnotations;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Training;
@@ -39,7 +40,8 @@ internal sealed record SessionItemDto(
     TempoDto? Tempo,
     bool UpFirst,
     IReadOnlyList<CallDto> Calls,
-    string? Cue
+    string? Cue,
+    RangeTest? Range = null
 );
 
 /// <summary>What a session may not go past, as data: the device obeys it without knowing a rule.</summary>
@@ -127,6 +129,9 @@ internal sealed record SessionExerciseView(
     IReadOnlyList<string> Cautions
 );
 
+/// <summary>A range that is measured in the hour: how, by a gap to the wall or by its angle, and what can be meant.</summary>
+internal sealed record SessionRangeView(string Name, string How, bool ByGap, double Least, double Most);
+
 /// <summary>A session with everything that a device needs to run it without a signal.</summary>
 internal sealed record SessionView(
     Guid Id,
@@ -142,11 +147,13 @@ internal sealed record SessionView(
     RunByView? RunBy,
     bool Closed,
     IReadOnlyDictionary<string, SessionExerciseView> About,
+    IReadOnlyDictionary<RangeTest, SessionRangeView> Ranges,
     string FirstSideText,
     string AskedWhy,
     int AboutMinutes,
     string AboutPain,
     PainDto? Sore,
+    bool Before,
     bool AskEachSet,
     bool AskFelt,
     IReadOnlyList<DueView> Due,

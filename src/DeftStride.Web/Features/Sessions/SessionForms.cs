@@ -114,7 +114,8 @@ internal static class SessionForms
             ToKept(i.Tempo),
             i.UpFirst,
             i.Calls.Count == 0 ? null : [.. i.Calls.Select(c => new KeptCall(c.When, c.Words))],
-            i.Cue
+            i.Cue,
+            i.Range
         );
 
     private static SessionItemDto ToWire(KeptSessionItem i) =>
@@ -136,6 +137,7 @@ internal static class SessionForms
             ToWire(i.Tempo),
             i.UpFirst,
             [.. (i.Calls ?? []).Select(c => new CallDto(c.When, c.Words))],
-            i.Cue
+            i.Cue,
+            i.Range
         );
 }

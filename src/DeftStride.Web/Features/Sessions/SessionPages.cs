@@ -1,10 +1,14 @@
 using System.Globalization;
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
+using DeftStride.Core.Training;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data;
+using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
@@ -104,11 +108,21 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
                 .Select(Exercise.Find)
                 .OfType<Exercise>()
                 .ToDictionary(e => e.Id, e => About(studio, session, e, asked)),
+            asked
+                .Select(i => i.Range)
+                .OfType<RangeTest>()
+                .Distinct()
+                .ToDictionary(t => t, t => Measured(RangeTestInfo.Of(t), KeptIntake.Of(day.Client).StatureCm)),
             today.First.Sentence,
             today.AskedWhy,
             (int)Math.Ceiling(items.Sum(i => i.AboutSeconds) / 60.0),
             Cautions.AboutPain(today.PainLimit.Value),
             today.Sore is { } sore ? new PainDto(sore.Score, sore.Leg, sore.Role, sore.Site, sore.Kind) : null,
+            // What was done last is not long ago: the muscles may still tell.
+            day.Logs.Any(l =>
+                l.Day < DateOnly.FromDateTime(now.Date)
+                && l.Day >= DateOnly.FromDateTime(now.Date).AddDays(-Due.MorningDays)
+            ),
             day.Care.AskEachSet,
             today.Asked?.Range.Phase == Phase.Learning,
             [.. today.Due.Select(DueView.Of)],
@@ -117,6 +131,12 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
             logs
         );
     }
+
+    /// <summary>How a range is measured in the hour: the ankle by the gap to the wall where the stature tells what it comes to.</summary>
+    private static SessionRangeView Measured(RangeTestInfo test, double? statureCm) =>
+        test.Test == RangeTest.AnkleBend && statureCm is not null
+            ? new(test.Name, test.How, true, FieldRange.ToeToWall.Least, FieldRange.ToeToWall.Most)
+            : new(test.Name, test.How, false, test.LeastDegrees, test.MostDegrees);
 
     private static SessionExerciseView About(
         StudioRecord studio,

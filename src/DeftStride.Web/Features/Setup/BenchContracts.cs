@@ -14,7 +14,8 @@ using DeftStride.Web.Features.Measuring;
 
 namespace DeftStride.Web.Features.Setup;
 
-internal sealed record RangeDto(RangeTest Test, double Degrees)
+/// <summary>A range of one side; an ankle that nobody measured as it is assumed by age.</summary>
+internal sealed record RangeDto(RangeTest Test, double Degrees, bool Measured = true)
 {
     public static RangeOfMotion ToCore(IReadOnlyList<RangeDto> ranges)
     {
@@ -24,7 +25,7 @@ internal sealed record RangeDto(RangeTest Test, double Degrees)
                 throw Refusal.BadInput("ranges", problem);
         }
 
-        return KeptRangeUsed.ToCore(ranges.Select(r => new KeptRangeUsed(r.Test, r.Degrees)));
+        return KeptRangeUsed.ToCore(ranges.Select(r => new KeptRangeUsed(r.Test, r.Degrees, r.Measured ? null : true)));
     }
 }
 

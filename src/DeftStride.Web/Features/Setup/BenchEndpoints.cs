@@ -1,3 +1,4 @@
+using DeftStride.Core.Bodies;
 using DeftStride.Core.Correcting;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
@@ -91,6 +92,7 @@ internal static class BenchEndpoints
         var studio = await scope.StudioAsync(stop);
         var intake = IntakeEndpoints.Of(client);
         var ranges = await db.RangesAsync(id, stop);
+        var age = KeptIntake.Of(client).AgeOn(await scope.TodayAsync(stop));
         var coaches = await db
             .Coaches.AsNoTracking()
             .Where(c => c.StudioId == client.StudioId)
@@ -103,8 +105,8 @@ internal static class BenchEndpoints
                 intake.StatureCm is { } stature
                     ? new BodyDto(stature, intake.MassKg, intake.ShankCm, intake.ThighCm, intake.FootCm)
                     : null,
-                Latest(ranges, BodySide.Left),
-                Latest(ranges, BodySide.Right),
+                Latest(ranges, BodySide.Left, age),
+                Latest(ranges, BodySide.Right, age),
                 KitOf(studio),
                 exercise.Id,
                 day.Today.School,
@@ -159,13 +161,28 @@ internal static class BenchEndpoints
     private static bool FeetMeet(StudioRecord studio, ClientRecord client, Exercise exercise) =>
         ChoicesInForce.Style(studio, client, exercise.Id).Rhythm == "c";
 
-    public static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side) =>
+    /// <summary>The newest range of each test on a side, and what is assumed of an ankle that nobody measured.</summary>
+    public static RangeDto[] Latest(IEnumerable<RangeFact> newestFirst, BodySide side, int? age)
+    {
+        RangeDto[] measured =
         [
             .. newestFirst
                 .Where(r => r.Side == side)
                 .GroupBy(r => r.Test)
                 .Select(g => new RangeDto(g.Key, g.First().Degrees)),
         ];
+        return age is null || measured.Any(r => r.Test == RangeTest.AnkleBend)
+            ? measured
+            :
+            [
+                .. measured,
+                new RangeDto(
+                    RangeTest.AnkleBend,
+                    RangeTestInfo.Of(RangeTest.AnkleBend).AssumedAt(age)!.Value,
+                    Measured: false
+                ),
+            ];
+    }
 
     private static async Task<Ok<KeptSetupView>> KeepAsync(
         SetupRequest request,

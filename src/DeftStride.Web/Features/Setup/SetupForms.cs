@@ -94,7 +94,7 @@ internal static class SetupForms
     private static KeptBody ToKept(BodyDto b) => new(b.StatureCm, b.MassKg, b.ShankCm, b.ThighCm, b.FootCm);
 
     private static KeptRangeUsed[] ToKept(IReadOnlyList<RangeDto> ranges) =>
-        [.. ranges.Select(r => new KeptRangeUsed(r.Test, r.Degrees))];
+        [.. ranges.Select(r => new KeptRangeUsed(r.Test, r.Degrees, r.Measured ? null : true))];
 
     public static KeptStance ToKept(this StanceDto s) =>
         new(

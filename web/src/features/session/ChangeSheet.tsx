@@ -60,11 +60,13 @@ export function ChangeSheet({
             It hurts…
           </Button>
           <RaiseStopSign clientId={view.clientId} className="min-h-14" />
-          <Button className="min-h-14" onClick={onSetup}>
-            {run.phase === 'working' ? 'Reset: set up again' : 'Set-up'}
-          </Button>
+          {!item?.range && (
+            <Button className="min-h-14" onClick={onSetup}>
+              {run.phase === 'working' ? 'Reset: set up again' : 'Set-up'}
+            </Button>
+          )}
         </div>
-        {item && <Loads session={session} item={item} onTap={onTap} />}
+        {item && !item.range && <Loads session={session} item={item} onTap={onTap} />}
         {item?.tempo && (
           <section aria-label="Tempo" className="grid gap-1.5">
             <p className="text-body">
@@ -118,9 +120,11 @@ export function ChangeSheet({
               <Button className="min-h-14" onClick={() => done({ kind: 'skipped', item: item.id })}>
                 Skip this one
               </Button>
-              <Button className="min-h-14" onClick={() => onSwap('instead')}>
-                Another instead…
-              </Button>
+              {!item.range && (
+                <Button className="min-h-14" onClick={() => onSwap('instead')}>
+                  Another instead…
+                </Button>
+              )}
             </>
           )}
           <Button className="min-h-14" onClick={() => onSwap('more')}>

@@ -45,7 +45,7 @@ export function EndView({
           {done.map((item) => (
             <li key={item.id} className="border-t border-hair pt-3">
               <p className="text-lead font-semibold">{nameOf(session, item)}</p>
-              <p className="text-lead text-soft">{doneWords(run, item, mass)}</p>
+              <p className="text-lead text-soft">{item.range ? measuredWords(run, item) : doneWords(run, item, mass)}</p>
               {logOf(session, item)?.tempo && (
                 <p className="text-body text-soft first-letter:uppercase">{logOf(session, item)?.tempo}.</p>
               )}
@@ -121,6 +121,10 @@ const logOf = (session: Session, item: Item) =>
   item.place === 'main' || item.place === 'accessory'
     ? session.view.logs.find((l) => l.exerciseId === item.exerciseId)
     : undefined;
+
+/** Which sides were measured; what was read is with the client. */
+const measuredWords = (run: Run, item: Item) =>
+  run.over.filter((o) => o.step.item === item.id).length > 1 ? 'Measured, both sides.' : 'Measured, one side.';
 
 /** "Left 8, 8, 7, right 8, 8, 8; 45 of 47 clean, 6 kg". */
 function doneWords(run: Run, item: Item, mass: { from: (kg: number) => number; name: string }) {

@@ -9,7 +9,7 @@ import { HELD, nameOf, PLACE } from './itemWords';
 import { PainRule } from './PainRule';
 import { painAt, painQuestion } from './painQuestion';
 import { BigPlate, RestWalk } from './RestWalk';
-import { asked, countedPain, faded, type Item, type Pain, type Run, restLeft, type StepDone, type Tap } from './run';
+import { asked, countedPain, faded, type Item, type Pain, type Run, restLeft, type StepDone, setsDone, type Tap } from './run';
 import type { Session } from './sessions';
 import { bell, useGiven } from './tempo';
 import { useNow } from './useNow';
@@ -35,7 +35,7 @@ export function RestView({
   const { run, view } = session;
   const { mass } = useUnits();
   const side = run.step?.side ?? null;
-  const last = run.over.at(-1);
+  const last = setsDone(run).at(-1);
   const tired = faded(run);
   const sore = soreNow(view, run);
   // A pain that is on record is answered before the next set is offered: at five it must not be.

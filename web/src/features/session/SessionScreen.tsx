@@ -19,9 +19,10 @@ import { EndView } from './EndView';
 import { HELD, nameOf, PLACE } from './itemWords';
 import { painAt } from './painQuestion';
 import { Rack } from './Rack';
+import { RangeView } from './RangeView';
 import { RestView } from './RestView';
 import { BigPlate } from './RestWalk';
-import { asked, type Item, itemOf, type Pain, type Run, type Tap } from './run';
+import { asked, type Item, itemOf, type Pain, type Run, setsDone, type Tap } from './run';
 import { SetupStepper } from './SetupStepper';
 import { SoreSteps } from './SoreSteps';
 import { StartView } from './StartView';
@@ -102,7 +103,7 @@ function Running({ session }: { session: Session }) {
     item !== null &&
     run.phase === 'before' &&
     !stood.includes(item.exerciseId) &&
-    !run.over.some((o) => o.exerciseId === item.exerciseId);
+    !setsDone(run).some((o) => o.exerciseId === item.exerciseId);
   const standing = () => {
     if (item) setStood([...stood, item.exerciseId]);
     setSetup(null);
@@ -172,6 +173,27 @@ function Running({ session }: { session: Session }) {
       ) : null;
     }
     if (!item) return null;
+    if (item.range)
+      return (
+        <RangeView
+          key={`${item.id}${run.step?.side}`}
+          session={session}
+          item={item}
+          onMeasured={() =>
+            does({
+              kind: 'setTold',
+              item: item.id,
+              set: run.step?.set ?? 1,
+              side: run.step?.side ?? null,
+              each: [true],
+              loadKg: 0,
+              position: 'none',
+              resets: 0,
+            })
+          }
+          onSkip={() => does({ kind: 'skipped', item: item.id })}
+        />
+      );
     if (run.phase === 'working')
       return (
         <>
@@ -282,7 +304,7 @@ const askedPain = (view: Schema['SessionView'], run: Run): Pain =>
   ({ ...(run.pains.at(-1)?.pain ?? view.sore ?? NO_PAIN), score: 0 }) as Pain;
 
 const lastWords = (run: Run) => {
-  const last = run.over.at(-1);
+  const last = setsDone(run).at(-1);
   if (!last || last.clean.length === 0) return '';
   const side = last.step.side ? `${sideWord(last.step.side)} ` : '';
   return `${side}${last.clean.filter(Boolean).length} of ${last.clean.length} clean`;
@@ -345,7 +367,7 @@ function Elsewhere({ session, reachable, onTake }: { session: Session; reachable
             : 'Everything is done.'}
         </p>
         <ul className="mt-4 grid">
-          {run.over.map((o) => (
+          {setsDone(run).map((o) => (
             <li key={`${o.step.item}${o.step.set}${o.step.side}`} className="flex items-center gap-3 border-t border-hair py-2.5">
               <BigPlate side={o.step.side} size={34} />
               <span className="figure text-title">{o.clean.length}</span>

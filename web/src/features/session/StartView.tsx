@@ -1,6 +1,7 @@
 import { Link } from '@tanstack/react-router';
 import { useState } from 'react';
 import { useShortcuts } from '@/device/keys';
+import { SorenessAsk } from '@/features/pain/PainAsk';
 import { Conditions } from '@/features/safety/Conditions';
 import { Button } from '@/ui/Button';
 import { Rolling } from '@/ui/Rolling';
@@ -26,12 +27,14 @@ export function StartView({
   const { view, run } = session;
   const { mass } = useUnits();
   const [morning, setMorning] = useState<number | null>(null);
+  const [soreness, setSoreness] = useState<number | null>(null);
   const asks = view.due.some((d) => d.kind === 'morning');
   const main = run.items.find((i) => i.place === 'main');
   // Nobody is sorer or weaker: who went second last time only the coach knows.
   const open = run.items.some(choosable);
   const begin = (side: Side | null) => {
     if (morning !== null) onTap({ kind: 'morning', score: morning });
+    if (soreness !== null) onTap({ kind: 'soreness', score: soreness });
     onBegin();
     if (side) for (const item of run.items.filter(choosable)) onTap({ kind: 'firstSide', item: item.id, side });
   };
@@ -56,7 +59,7 @@ export function StartView({
             {view.due.map((d) => (
               <li key={d.sentence} className="flex flex-wrap items-baseline gap-x-3 border-l-4 border-brass pl-3 text-lead">
                 {d.sentence}
-                {d.kind === 'range' && (
+                {d.kind === 'range' && !run.items.some((i) => i.range) && (
                   <Link
                     to="/clients/$clientId/meet"
                     params={{ clientId: view.clientId }}
@@ -74,15 +77,28 @@ export function StartView({
             <ScoreRow label="Pain on the morning after, of 10" value={morning} onPick={setMorning} />
           </div>
         )}
+        {view.before && (
+          <div className="mt-4">
+            <SorenessAsk value={soreness} onPick={setSoreness} />
+          </div>
+        )}
         <ol className="mt-5 grid">
           {run.items.map((item, i) => (
             <li key={item.id} className="grid grid-cols-[28px_1fr] gap-x-2 border-t border-hair py-3">
               <span className="figure text-title text-soft">{i + 1}</span>
               <span className="min-w-0">
-                <span className={`say block ${item.place === 'main' ? 'text-shout' : 'text-head'}`}>{amountWords(item)}</span>
+                <span className={`say block ${item.place === 'main' ? 'text-shout' : 'text-head'}`}>
+                  {item.range ? nameOf(session, item) : amountWords(item)}
+                </span>
                 <span className="block text-body">
-                  <span className="font-semibold">{nameOf(session, item)}</span>
-                  <span className="text-soft">, {PLACE[item.place]}</span>
+                  {item.range ? (
+                    <span className="text-soft">measured, both sides</span>
+                  ) : (
+                    <>
+                      <span className="font-semibold">{nameOf(session, item)}</span>
+                      <span className="text-soft">, {PLACE[item.place]}</span>
+                    </>
+                  )}
                 </span>
                 <span className="block text-body text-soft">
                   {[

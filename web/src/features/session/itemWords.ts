@@ -25,10 +25,15 @@ export const HELD: Record<Item['position'], string> = {
 };
 
 export const nameOf = (session: Session, item: Item) =>
-  session.view.about[item.exerciseId]?.name ?? extras().find((e) => e.item.exerciseId === item.exerciseId)?.name ?? 'Exercise';
+  (item.range && session.view.ranges[item.range]?.name) ??
+  session.view.about[item.exerciseId]?.name ??
+  extras().find((e) => e.item.exerciseId === item.exerciseId)?.name ??
+  'Exercise';
 
 /** "3 × 8 a side". */
 export const amountWords = (item: Item) =>
-  item.forSeconds != null
-    ? `${Math.round(item.forSeconds / 60)} min, sides in turn`
-    : `${item.sets} × ${item.amount}${item.held ? ' s' : ''}${item.together ? '' : item.held ? ' each leg' : ' a side'}`;
+  item.range
+    ? 'Both sides'
+    : item.forSeconds != null
+      ? `${Math.round(item.forSeconds / 60)} min, sides in turn`
+      : `${item.sets} × ${item.amount}${item.held ? ' s' : ''}${item.together ? '' : item.held ? ' each leg' : ' a side'}`;

@@ -34,6 +34,7 @@ export type Run = {
   efforts: Record<string, number>;
   felts: Record<string, { asExpected: boolean; where: string }>;
   morning: number | null;
+  soreness: number | null;
   changes: string[];
   tired: Side[];
   skipped: string[];
@@ -71,6 +72,9 @@ export const against = (guard: Guard, exerciseId: string, kg: number) =>
   guard.barred ?? guard.refused[exerciseId] ?? (kg > 0 ? (guard.notLoaded[exerciseId] ?? null) : null);
 
 export const itemOf = (run: Run) => (run.step ? (run.items.find((i) => i.id === run.step?.item) ?? null) : null);
+
+/** The sets that are over, without ranges that were only measured. */
+export const setsDone = (run: Run) => run.over.filter((o) => !run.items.some((i) => i.id === o.step.item && i.range));
 
 /** How many are asked of the set that is done or comes next: the second side matches what the first did when that was fewer. */
 export function asked(run: Run): number {
@@ -127,6 +131,7 @@ export const runOf = (items: Item[], guard: Guard, taps: Tap[]): Run =>
       efforts: {},
       felts: {},
       morning: null,
+      soreness: null,
       changes: [],
       tired: [],
       skipped: [],
@@ -144,9 +149,12 @@ export function after(run: Run, tap: Tap): Run {
   const item = itemOf(run);
   switch (tap.kind) {
     case 'begun':
-      return run.phase === 'before' && run.step ? { ...run, phase: 'working', rest: null, begun: at, counted: null } : run;
+      // A range is measured and not counted: it is told, as a set that was counted elsewhere is.
+      return run.phase === 'before' && item && !item.range
+        ? { ...run, phase: 'working', rest: null, begun: at, counted: null }
+        : run;
     case 'counted': {
-      if (run.phase === 'before' && run.step) return after(after(run, { ...tap, kind: 'begun' }), tap);
+      if (run.phase === 'before' && item && !item.range) return after(after(run, { ...tap, kind: 'begun' }), tap);
       if (run.phase !== 'working' || (tap.clean && item && timed(item)) || run.count.length >= MOST) return run;
       return { ...run, count: [...run.count, tap.clean === true], counted: at };
     }
@@ -178,6 +186,8 @@ export function after(run: Run, tap: Tap): Run {
     }
     case 'morning':
       return tap.score != null && tap.score >= 0 && tap.score <= 10 ? { ...run, morning: tap.score } : run;
+    case 'soreness':
+      return tap.score != null && tap.score >= 0 && tap.score <= 10 ? { ...run, soreness: tap.score } : run;
     case 'lastOnes':
       return tap.side && !run.tired.includes(tap.side) ? { ...run, tired: [...run.tired, tap.side] } : run;
     case 'firstSide':
