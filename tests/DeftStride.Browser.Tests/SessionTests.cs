@@ -1,3 +1,4 @@
+using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using Xunit;
 
@@ -321,5 +322,80 @@ public sealed class SessionTests
         gate.Open();
         page.Press("Put it away");
         page.Until("it at the studio", () => ReadSession(server.Url, maren) > 6);
+    }
+
+    [Fact]
+    public async Task A_range_that_is_due_is_read_side_by_side_before_the_work_also_without_a_signal()
+    {
+        using var server = new AppHost(demo: true);
+        using var gate = new SignalGate(server.Url);
+        using var http = AppSignIn.Client(server.Url);
+        var client = Guid.CreateVersion7();
+        using (
+            var made = await http.PostAsJsonAsync(
+                new Uri("/api/clients", UriKind.Relative),
+                new
+                {
+                    operationId = Guid.CreateVersion7(),
+                    id = client,
+                    name = "Sorrel Tam",
+                    goal = "",
+                    school = "kneeForward",
+                }
+            )
+        )
+            made.EnsureSuccessStatusCode();
+        using var page = Phone(gate.Url, app: true);
+        page.Go("/").Understood();
+        page.Go($"/clients/{client}/session");
+        page.See("measured, both sides");
+        page.Find("button:has(svg[aria-label='left side'])");
+        ReleaseTests.Kept(page);
+        gate.Shut();
+        page.Click("button:has(svg[aria-label='left side'])");
+        foreach (var (side, degrees, next) in new[] { ("left", "31", "Keep, then right"), ("right", "34", "Keep it") })
+        {
+            page.Find($"[data-range='ankleBend'] svg[aria-label='{side} side']");
+            Assert.Equal(
+                side == "left" ? 1 : 0,
+                page.Driver.FindElements(OpenQA.Selenium.By.XPath("//button[contains(., 'Keep, then right')]")).Count
+            );
+            page.Click("[data-range] input");
+            if (side == "left")
+            {
+                // What cannot be meant is said, and is not kept.
+                page.Key("90").See("Read it again");
+                Assert.False(page.Find(Act).Enabled);
+                page.Key(OpenQA.Selenium.Keys.Backspace + OpenQA.Selenium.Keys.Backspace);
+            }
+
+            page.Key(degrees);
+            page.Press(next);
+        }
+
+        // The work comes next, as ever.
+        page.Press("It stands already");
+        Phase(page, "before");
+        gate.Open();
+        JsonArray? ranges = null;
+        page.Until(
+            "both ranges at the studio",
+            () =>
+                (
+                    ranges = JsonNode.Parse(
+                        http.GetStringAsync(new Uri($"/api/clients/{client}/intake", UriKind.Relative))
+                            .GetAwaiter()
+                            .GetResult()
+                    )!["ranges"]!.AsArray()
+                )
+                    is { Count: 2 }
+        );
+        Assert.Equal(
+            [("left", 31.0), ("right", 34.0)],
+            ranges!
+                .Select(r => (r!["side"]!.GetValue<string>(), r["degrees"]!.GetValue<double>()))
+                .OrderBy(r => r.Item1, StringComparer.Ordinal)
+        );
+        Assert.DoesNotContain("refused", page.Text(), StringComparison.Ordinal);
     }
 }

@@ -333,6 +333,28 @@ public sealed class SessionTests : IDisposable
     }
 
     [Fact]
+    public async Task A_side_that_was_only_tired_is_asked_for_fewer_next_time()
+    {
+        var client = await _studio.ClientAsync();
+        var begun = await WorkOfAsync(client);
+        var work = Assert.Single(begun.Items);
+        var taps = Enumerable.Range(0, 2 * work.Sets - 1).SelectMany(_ => Set(work.Amount)).ToList();
+        taps.AddRange(Set(work.Amount - 1, 1));
+        var last = work.First.HasValue && work.First == BodySide.Right ? BodySide.Left : BodySide.Right;
+        taps.AddRange([Tap(TapKind.LastOnes) with { Side = last }, Tap(TapKind.Closed)]);
+        var log = Assert.Single((await KeepAsync(Request(begun, _phone, taps))).Logs);
+        Assert.Contains($"end at {work.Amount - 1}", log.Why, StringComparison.Ordinal);
+        Assert.StartsWith($"{work.Sets} × {work.Amount - 1}", log.Next, StringComparison.Ordinal);
+        // Whoever was not called tired is asked for the same again.
+        var other = await _studio.ClientAsync("Sorrel Tam");
+        begun = await WorkOfAsync(other);
+        taps.RemoveAt(taps.Count - 2);
+        taps = [.. taps.Select(t => t with { Id = Guid.CreateVersion7() })];
+        log = Assert.Single((await KeepAsync(Request(begun, _phone, taps))).Logs);
+        Assert.StartsWith($"{work.Sets} × {work.Amount}", log.Next, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_range_that_is_due_is_measured_in_the_hour_and_is_no_log_and_not_asked_for_again()
     {
         var client = await _studio.ClientAsync("Sorrel Tam", "kneeForward");

@@ -2,6 +2,7 @@ using System.Globalization;
 using DeftStride.Core.Deciding;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Loading;
+using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Dosing;
 
@@ -101,6 +102,9 @@ public enum DoseStep
 
     /// <summary>The range is full: what comes next is another rung.</summary>
     Full,
+
+    /// <summary>As many as stayed clean: a side was tired and not untaught.</summary>
+    Fewer,
 }
 
 /// <summary>What is asked for next time, what changed, and why.</summary>
@@ -168,6 +172,44 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
             return Same("A good session. One more like it, and one thing is added.");
         return Grow(asked, addsLoad, rack);
     }
+
+    /// <summary>
+    /// The same where a side faded only in its last repetitions and the coach called it tired: next time ends where it was still
+    /// clean, and nothing is added. Pain and a lighter load come first; fewer than three are no set.
+    /// </summary>
+    /// <param name="asked">What was asked for.</param>
+    /// <param name="log">What was done.</param>
+    /// <param name="tired">The sides that were called tired.</param>
+    /// <param name="painLimit">The highest pain that is ordinary.</param>
+    public NextDose Tired(Prescription asked, SessionLog log, IReadOnlyCollection<BodySide> tired, int painLimit)
+    {
+        ArgumentNullException.ThrowIfNull(asked);
+        ArgumentNullException.ThrowIfNull(log);
+        ArgumentNullException.ThrowIfNull(tired);
+        if (log.Pain?.Counted > painLimit || Step is DoseStep.Lighter)
+            return this;
+        SetDone[] faded = [.. log.Sets.Where(s => tired.Contains(s.Side) && s.Clean < s.Amount)];
+        if (faded.Length == 0)
+            return this;
+        var clean = Math.Max(LeastInASet, faded.Min(s => s.Clean));
+        if (clean >= asked.Amount)
+            return this;
+        var who =
+            tired.Count > 1 ? "Both sides were"
+            : tired.First() == BodySide.Left ? "The left was"
+            : "The right was";
+        return new(
+            asked with
+            {
+                Amount = clean,
+            },
+            DoseStep.Fewer,
+            $"{who} tired at the end, not untaught: end at {clean}, where all were still clean, or rest longer. More comes back when they stay clean."
+        );
+    }
+
+    /// <summary>Fewer repetitions than this are no set that tells anything.</summary>
+    public const int LeastInASet = 3;
 
     /// <summary>A step of more than this share of the load is said.</summary>
     public const double BigJump = 0.10;

@@ -122,6 +122,7 @@ internal sealed class LogRecorder(
         var next = back is null
             ? NextDose.After(asked, did, limit, twoGood, false, rack)
             : back.After(before, asked, did, limit, rack);
+        next = next.Tired(asked, did, [.. sent.Log.Tired ?? []], limit);
         var good = did.Good(asked, limit);
         await using var whole = db.Database.CurrentTransaction is null
             ? await db.Database.BeginTransactionAsync(stop)

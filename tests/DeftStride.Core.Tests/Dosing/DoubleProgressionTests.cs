@@ -87,6 +87,48 @@ public sealed class DoubleProgressionTests
         Assert.True(next.Step == step, $"{name}: {next.Step}, {next.Why}");
     }
 
+    [Theory]
+    [InlineData(6, DoseStep.Fewer, 6)]
+    [InlineData(7, DoseStep.Fewer, 7)]
+    [InlineData(1, DoseStep.Fewer, NextDose.LeastInASet)]
+    [InlineData(8, DoseStep.Sets, 8)]
+    public void A_side_that_was_only_tired_ends_next_time_where_it_was_clean(int clean, DoseStep step, int amount)
+    {
+        var asked = Loaded();
+        var log = new SessionLog(
+            [
+                .. Enumerable
+                    .Range(0, 3)
+                    .SelectMany(i =>
+                        new[]
+                        {
+                            new SetDone(BodySide.Left, 8, 8, asked.Load),
+                            new SetDone(BodySide.Right, 8, i == 2 ? clean : 8, asked.Load),
+                        }
+                    ),
+            ],
+            7,
+            Pain.None
+        );
+        var grown = new NextDose(asked with { Sets = 4 }, DoseStep.Sets, "more");
+        var next = grown.Tired(asked, log, [BodySide.Right], 2);
+        Assert.Equal((step, amount, asked.Load), (next.Step, next.Prescription.Amount, next.Prescription.Load));
+        // The other side alone, pain, or a load that is taken down already say nothing of it.
+        Assert.Equal(grown, grown.Tired(asked, log, [BodySide.Left], 2));
+        Assert.Equal(grown, grown.Tired(asked, log, [], 2));
+        var hurt = log with { Pain = new Pain(3, BodySide.Left, LegRole.Front) };
+        Assert.Equal(grown, grown.Tired(asked, hurt, [BodySide.Right], 2));
+        var lighter = grown with { Step = DoseStep.Lighter };
+        Assert.Equal(lighter, lighter.Tired(asked, log, [BodySide.Right], 2));
+        if (step != DoseStep.Fewer)
+            return;
+        // It is said which side, and the numbers go up again by the same road.
+        Assert.StartsWith("The right was tired", next.Why, StringComparison.Ordinal);
+        var again = next.Prescription;
+        Assert.Equal(DoseStep.Repetitions, After(again, Did(again)).Step);
+        Assert.Equal(amount + 1, After(again, Did(again)).Prescription.Amount);
+    }
+
     [Fact]
     public void The_weaker_side_decides_for_both()
     {
