@@ -364,21 +364,8 @@ public sealed class SessionTests : IDisposable
         // Nobody knows the stature: it is read by its angle.
         Assert.False(begun.Ranges[RangeTest.AnkleBend].ByGap);
         List<SessionTapDto> taps = [Tap(TapKind.Soreness) with { Score = 3 }];
+        await _studio.AnklesAsync(client, 31);
         foreach (var side in new[] { BodySide.Left, BodySide.Right })
-        {
-            await _studio.PostAsync(
-                "/api/ranges",
-                new
-                {
-                    id = Guid.CreateVersion7(),
-                    clientId = client,
-                    test = "ankleBend",
-                    side = side == BodySide.Left ? "left" : "right",
-                    degrees = 31,
-                    gapCm = (double?)null,
-                    supersedes = (Guid?)null,
-                }
-            );
             taps.Add(
                 Tap(TapKind.SetTold) with
                 {
@@ -390,7 +377,6 @@ public sealed class SessionTests : IDisposable
                     Position = LoadPosition.None,
                 }
             );
-        }
 
         var work = begun.Items.Single(i => i.Place == SessionPlace.Main);
         foreach (var item in begun.Items.Where(i => i.Place == SessionPlace.WarmUp))

@@ -227,6 +227,25 @@ public sealed class StudioUnderTest : IDisposable
         return id;
     }
 
+    /// <summary>Measures both ankles of a client, the same.</summary>
+    public async Task AnklesAsync(Guid client, double degrees)
+    {
+        foreach (var side in new[] { "left", "right" })
+            await PostAsync(
+                "/api/ranges",
+                new
+                {
+                    id = Guid.CreateVersion7(),
+                    clientId = client,
+                    test = "ankleBend",
+                    side,
+                    degrees,
+                    gapCm = (double?)null,
+                    supersedes = (Guid?)null,
+                }
+            );
+    }
+
     public async Task<HttpResponseMessage> PutPictureAsync(Guid id, Guid client, byte[] file)
     {
         using var content = new ByteArrayContent(file);

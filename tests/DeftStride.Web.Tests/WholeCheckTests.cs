@@ -155,20 +155,7 @@ public sealed class WholeCheckTests : IDisposable
             }
         );
         // On an ankle that nobody measured no knee-forward verdict rests.
-        foreach (var side in new[] { "left", "right" })
-            await _studio.PostAsync(
-                "/api/ranges",
-                new
-                {
-                    id = Guid.CreateVersion7(),
-                    clientId = client,
-                    test = "ankleBend",
-                    side,
-                    degrees = 35,
-                    gapCm = (double?)null,
-                    supersedes = (Guid?)null,
-                }
-            );
+        await _studio.AnklesAsync(client, 35);
         foreach (var exercise in Exercise.All)
         {
             var dto = StudioUnderTest.Read<StandardDto>(

@@ -194,9 +194,10 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
         var clean = Math.Max(LeastInASet, faded.Min(s => s.Clean));
         if (clean >= asked.Amount)
             return this;
+        BodySide[] sides = [.. faded.Select(s => s.Side).Distinct()];
         var who =
-            tired.Count > 1 ? "Both sides were"
-            : tired.First() == BodySide.Left ? "The left was"
+            sides.Length > 1 ? "Both sides were"
+            : sides[0] == BodySide.Left ? "The left was"
             : "The right was";
         return new(
             asked with

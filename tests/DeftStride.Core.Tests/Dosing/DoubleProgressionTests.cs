@@ -30,6 +30,24 @@ public sealed class DoubleProgressionTests
             pain == 0 ? Pain.None : new Pain(pain, BodySide.Left, LegRole.Front)
         );
 
+    /// <summary>Three sets of eight, all clean on the left; on the right as many, and as many of them clean, as is said of each set.</summary>
+    private static SessionLog Sides(Prescription asked, Func<int, (int Amount, int Clean)> right) =>
+        new(
+            [
+                .. Enumerable
+                    .Range(0, 3)
+                    .SelectMany(i =>
+                        new[]
+                        {
+                            new SetDone(BodySide.Left, 8, 8, asked.Load),
+                            new SetDone(BodySide.Right, right(i).Amount, right(i).Clean, asked.Load),
+                        }
+                    ),
+            ],
+            7,
+            Pain.None
+        );
+
     private static NextDose After(Prescription asked, SessionLog log, bool two = true, bool load = true) =>
         NextDose.After(asked, log, 2, two, load, Rack);
 
@@ -95,21 +113,7 @@ public sealed class DoubleProgressionTests
     public void A_side_that_was_only_tired_ends_next_time_where_it_was_clean(int clean, DoseStep step, int amount)
     {
         var asked = Loaded();
-        var log = new SessionLog(
-            [
-                .. Enumerable
-                    .Range(0, 3)
-                    .SelectMany(i =>
-                        new[]
-                        {
-                            new SetDone(BodySide.Left, 8, 8, asked.Load),
-                            new SetDone(BodySide.Right, 8, i == 2 ? clean : 8, asked.Load),
-                        }
-                    ),
-            ],
-            7,
-            Pain.None
-        );
+        var log = Sides(asked, i => (8, i == 2 ? clean : 8));
         var grown = new NextDose(asked with { Sets = 4 }, DoseStep.Sets, "more");
         var next = grown.Tired(asked, log, [BodySide.Right], 2);
         Assert.Equal((step, amount, asked.Load), (next.Step, next.Prescription.Amount, next.Prescription.Load));
@@ -133,21 +137,7 @@ public sealed class DoubleProgressionTests
     public void The_weaker_side_decides_for_both()
     {
         var asked = Loaded();
-        var log = new SessionLog(
-            [
-                .. Enumerable
-                    .Range(0, 3)
-                    .SelectMany(i =>
-                        new[]
-                        {
-                            new SetDone(BodySide.Left, 8, 8, asked.Load),
-                            new SetDone(BodySide.Right, i == 2 ? 5 : 8, 5, asked.Load),
-                        }
-                    ),
-            ],
-            7,
-            Pain.None
-        );
+        var log = Sides(asked, i => (i == 2 ? 5 : 8, 5));
         Assert.Equal(21, log.Against(asked)!.Done);
         Assert.Equal(DoseStep.Same, After(asked, log).Step);
         Assert.Null(new SessionLog([], 7, null).Against(asked));

@@ -72,7 +72,7 @@ export function PainAsk({
           <button
             type="button"
             onClick={() => setOpen(true)}
-            className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+            className="min-h-11 min-w-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
           >
             Change
           </button>
@@ -320,7 +320,7 @@ export function SorenessAsk({ value, onPick }: { value: number | null; onPick: (
             onPick(null);
             setOpen(true);
           }}
-          className="min-h-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
+          className="min-h-11 min-w-11 px-2 text-small text-soft underline decoration-hair underline-offset-4 hover:text-ink"
         >
           {value === null ? 'Ask' : 'Change'}
         </button>
