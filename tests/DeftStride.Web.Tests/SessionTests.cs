@@ -450,7 +450,7 @@ public sealed class SessionTests : IDisposable
         string Bits(IEnumerable<bool> all) => string.Concat(all.Select(c => c ? '1' : '0'));
         return string.Create(
             System.Globalization.CultureInfo.InvariantCulture,
-            $"{char.ToLowerInvariant(run.Phase.ToString()[0])}{run.Phase.ToString()[1..]} {Step(run.Step)} {run.Asked} [{Bits(run.Count)}] {run.Resets} {string.Join(',', run.Over.Select(o => $"{Step(o.Step)}:{Bits(o.Clean)}:{o.Load.Kilograms}:{o.Seconds}{(o.FadedAtTheEnd ? "f" : "")}"))} rest {run.Rest?.Seconds} pains {string.Join(',', run.Pains.Select(p => $"{Step(p.After)}={p.Pain.Score}"))} efforts {string.Join(',', run.Efforts.OrderBy(e => e.Key).Select(e => $"{Id(e.Key)}={e.Value}"))} {run.Morning} {run.Changes.Count} {run.Tired.Count}{(run.Closed ? " closed" : "")}{(run.Faded is null ? "" : " faded")} {string.Concat(run.Items.Select(i => Id(i.Id)))}"
+            $"{char.ToLowerInvariant(run.Phase.ToString()[0])}{run.Phase.ToString()[1..]} {Step(run.Step)} {run.Asked} [{Bits(run.Count)}] {run.Resets} {string.Join(',', run.Over.Select(o => $"{Step(o.Step)}:{Bits(o.Clean)}:{o.Load.Kilograms}:{o.Seconds}{(o.FadedAtTheEnd ? "f" : "")}"))} rest {run.Rest?.Seconds} pains {string.Join(',', run.Pains.Select(p => $"{Step(p.After)}={p.Pain.Score}"))} efforts {string.Join(',', run.Efforts.OrderBy(e => e.Key).Select(e => $"{Id(e.Key)}={e.Value}"))} {run.Morning} {run.Soreness} {run.Changes.Count} {run.Tired.Count}{(run.Closed ? " closed" : "")}{(run.Faded is null ? "" : " faded")} {string.Concat(run.Items.Select(i => Id(i.Id)))}"
         );
     }
 
@@ -506,7 +506,13 @@ public sealed class SessionTests : IDisposable
                     ? new Dictionary<string, string> { ["split-squat-to-pad"] = "No load." }
                     : new Dictionary<string, string>(),
         };
-        return (n % 3 == 2 ? [second, main, block] : [main, second, block], guard);
+        var range = new SessionItem(CaseId(9), SessionPlace.RangeTest, "split-squat-to-pad", 1, 1, Load.None, 0)
+        {
+            Range = RangeTest.AnkleBend,
+            First = new FirstSide(BodySide.Left, FirstSideWhy.Either),
+        };
+        SessionItem[] items = n % 3 == 2 ? [second, main, block] : [main, second, block];
+        return (n % 4 == 3 ? [range, .. items] : items, guard);
     }
 
     private static SessionTap CaseTap(Random random, int second, SessionItem[] items)
@@ -535,7 +541,9 @@ public sealed class SessionTests : IDisposable
             24 => random.Next(3) == 0 ? new SessionStopped(at) : new SetReset(at),
             25 => new SessionResumed(at),
             26 => new EffortTold(at, random.Next(0, 11)),
-            27 => new MorningTold(at, random.Next(0, 11)),
+            27 => random.Next(2) == 0
+                ? new MorningTold(at, random.Next(0, 11))
+                : new SorenessTold(at, random.Next(0, 11)),
             28 => new LastOnesOnly(at, side),
             29 => new SetTold(at, new SessionStep(item, random.Next(1, 3), side), [true, true, false], Load.None, 0),
             30 => new GuardLearnt(

@@ -165,6 +165,7 @@ public sealed record DecisionFacts(
             unmet.Add($"In band too, since all checks are asked for here: {string.Join("; ", noted)}.");
         if (Check.Missing.Select(m => m.Measure.Short).Distinct().ToArray() is { Length: > 0 } open)
             unmet.Add($"Look at, or tick as seen: {string.Join(", ", open)}.");
+        unmet.AddRange(Check.WouldCount);
         // A difference between two sides that are both in band is noted; it blocks nobody.
         foreach (
             var uneven in Check.Comparisons.Where(c =>

@@ -53,11 +53,13 @@ internal static class RuleFacts
                         )
                 )
             );
-        if (facts.Check.Missing.Count > 0)
-            yield return new Fact(
-                "Not looked at",
-                string.Join(", ", facts.Check.Missing.Select(m => m.Measure.Short).Distinct())
-            );
+        bool Noted(MissingCheck m) => facts.Check.On(m.Measure.Id, m.Side)?.WouldCount is not null;
+        foreach (var (label, these) in new[] { ("Not looked at", false), ("Measured, not judged", true) })
+        {
+            if (facts.Check.Missing.Where(m => Noted(m) == these).ToArray() is { Length: > 0 } open)
+                yield return new Fact(label, string.Join(", ", open.Select(m => m.Measure.Short).Distinct()));
+        }
+
         if (facts.Check.Compared("front-shin") is { } comparison)
             yield return new Fact("Left and right shin", Finding.DifferenceWords(comparison));
     }

@@ -175,7 +175,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
 
     /// <summary>
     /// The same where a side faded only in its last repetitions and the coach called it tired: next time ends where it was still
-    /// clean, and nothing is added. Pain and a lighter load come first; fewer than three are no set.
+    /// clean, and nothing is added. Pain and a lighter load come first; a set with more that was not clean says nothing of it.
     /// </summary>
     /// <param name="asked">What was asked for.</param>
     /// <param name="log">What was done.</param>
@@ -188,10 +188,10 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
         ArgumentNullException.ThrowIfNull(tired);
         if (log.Pain?.Counted > painLimit || Step is DoseStep.Lighter)
             return this;
-        SetDone[] faded = [.. log.Sets.Where(s => tired.Contains(s.Side) && s.Clean < s.Amount)];
+        SetDone[] faded = [.. log.Sets.Where(s => tired.Contains(s.Side) && SetDone.TiredAtTheEnd(s.Amount, s.Clean))];
         if (faded.Length == 0)
             return this;
-        var clean = Math.Max(LeastInASet, faded.Min(s => s.Clean));
+        var clean = faded.Min(s => s.Clean);
         if (clean >= asked.Amount)
             return this;
         BodySide[] sides = [.. faded.Select(s => s.Side).Distinct()];
@@ -205,12 +205,9 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
                 Amount = clean,
             },
             DoseStep.Fewer,
-            $"{who} tired at the end, not untaught: end at {clean}, where all were still clean, or rest longer. More comes back when they stay clean."
+            $"{who} tired at the end, not untaught: end at {clean}{(asked.Range.Held ? " s" : "")}, as far as it was clean, or rest longer. More comes back when that stays clean."
         );
     }
-
-    /// <summary>Fewer repetitions than this are no set that tells anything.</summary>
-    public const int LeastInASet = 3;
 
     /// <summary>A step of more than this share of the load is said.</summary>
     public const double BigJump = 0.10;

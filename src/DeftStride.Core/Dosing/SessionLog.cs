@@ -12,7 +12,14 @@ namespace DeftStride.Core.Dosing;
 /// <param name="Clean">Of those, clean ones.</param>
 /// <param name="Load">What was held.</param>
 /// <param name="Resets">How often the client stood up and began anew in between; that is fine, and known.</param>
-public sealed record SetDone(BodySide Side, int Amount, int Clean, Load Load, int Resets = 0);
+public sealed record SetDone(BodySide Side, int Amount, int Clean, Load Load, int Resets = 0)
+{
+    /// <summary>
+    /// Whether so many clean ones, all of them before the rest, make a set that is tired at its end and not untaught: at least
+    /// three, and two thirds of the set (a rule of this house).
+    /// </summary>
+    public static bool TiredAtTheEnd(int amount, int clean) => clean >= 3 && clean < amount && 3 * clean >= 2 * amount;
+}
 
 /// <summary>What was done of one exercise in one session.</summary>
 /// <param name="Sets">Set by set, in order.</param>

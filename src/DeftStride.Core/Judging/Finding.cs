@@ -288,13 +288,15 @@ public sealed record Finding(
         );
     }
 
-    internal static Finding Uneven(SideComparison uneven)
+    internal static Finding Uneven(SideComparison uneven, MeasureResult[] standing)
     {
         var side = uneven.Larger;
         var shin = uneven.Measure.Id == "front-shin";
+        // A number without a verdict is not called fine.
+        var both = !standing.Any(r => Unjudged(r, uneven.Measure.Id));
         var sentence = shin
             ? Phrase.Of(
-                new($"Both shins in band, but the {Word(side)} runs "),
+                new(both ? $"Both shins in band, but the {Word(side)} runs " : $"The {Word(side)} shin runs "),
                 new($"{uneven.Difference.Abs()} further forward", Tone.Unsure),
                 new(". Ask why.")
             )
@@ -309,7 +311,7 @@ public sealed record Finding(
             uneven.Measure.Id,
             BandSide.Within,
             sentence,
-            $"{DifferenceWords(uneven)} Never shown, not able, or avoiding?",
+            string.Join(" ", [$"{DifferenceWords(uneven)} Never shown, not able, or avoiding?", .. Ways(standing)]),
             []
         );
     }
@@ -325,10 +327,14 @@ public sealed record Finding(
         var all = missing.Count == 0;
         var sentence =
             all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Nothing to change."))
-            : only is ["front-shin"] && shin is not null
+            : only is ["front-shin"] && shin is not null && !standing.Any(r => Unjudged(r, "front-shin"))
                 ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Nothing to change."))
             : only.Length == 0 ? Phrase.Of(new PhrasePart("Recorded. Nothing here has a band yet."))
-            : Phrase.Of(new("What was looked at is "), new("in band", Tone.Good), new($". {OpenWords(missing)}"));
+            : Phrase.Of(
+                new(standing.Any(r => r.WouldCount is not null) ? "What can be judged is " : "What was looked at is "),
+                new("in band", Tone.Good),
+                new($". {OpenWords(missing, standing)}".TrimEnd())
+            );
         var because = string.Join(
             " ",
             new[]
@@ -336,17 +342,32 @@ public sealed record Finding(
                 shin is null ? "" : DifferenceWords(shin),
                 all || sentence.ToString().Contains("Not looked at", StringComparison.Ordinal)
                     ? ""
-                    : OpenWords(missing),
+                    : OpenWords(missing, standing),
+                string.Join(" ", Ways(standing)),
                 EyeWords(standing),
             }.Where(s => s.Length > 0)
         );
         return new(FindingKind.Clean, null, null, BandSide.Within, sentence, because, []);
     }
 
-    /// <summary>Which must-pass checks nobody has looked at.</summary>
-    private static string OpenWords(IReadOnlyList<MissingCheck> missing)
+    /// <summary>Whether it is a number of this measure that no band judges.</summary>
+    private static bool Unjudged(MeasureResult result, string measureId) =>
+        result.Measure.Id == measureId && result.Verdict is null;
+
+    /// <summary>What would make numbers count that were measured and are not judged, each way once.</summary>
+    private static IEnumerable<string> Ways(MeasureResult[] standing) =>
+        standing.Where(r => r.Verdict is null).Select(r => r.WouldCount).OfType<string>().Distinct();
+
+    /// <summary>Which must-pass checks nobody has looked at; what was measured and is not judged is not among them.</summary>
+    private static string OpenWords(IReadOnlyList<MissingCheck> missing, MeasureResult[] standing)
     {
-        var names = missing.Select(m => m.Measure.Short).Distinct().ToArray();
+        var names = missing
+            .Where(m =>
+                !standing.Any(r => r.Measure.Id == m.Measure.Id && r.Side == m.Side && r.WouldCount is not null)
+            )
+            .Select(m => m.Measure.Short)
+            .Distinct()
+            .ToArray();
         return names.Length == 0
             ? ""
             : $"Not looked at yet: {string.Join(", ", names.Take(3))}{(names.Length > 3 ? $" and {names.Length - 3} more" : "")}.";

@@ -58,7 +58,7 @@ internal static class FirstThing
         )
             return Finding.Unsure(unsure);
         if (Uneven(comparisons, standard) is { } uneven)
-            return Finding.Uneven(uneven);
+            return Finding.Uneven(uneven, standing);
         return Finding.Clean(standing, comparisons, missing);
     }
 

@@ -76,6 +76,10 @@ public sealed record Look(
     /// <summary>How many repetitions were clean, for each side that has at least two.</summary>
     public IReadOnlyList<CleanCount> CleanCounts { get; init; } = [];
 
+    /// <summary>What would make a must-pass check count that was measured and is not judged, each way once.</summary>
+    public IReadOnlyList<string> WouldCount =>
+        [.. Missing.Select(m => On(m.Measure.Id, m.Side)?.WouldCount).OfType<string>().Distinct()];
+
     /// <summary>Whether a side has any answer.</summary>
     public bool Has(BodySide side) => Results.Any(r => r.Side == side);
 
@@ -261,7 +265,7 @@ public sealed record Look(
                     // A number whose error takes half the band is noted, and what would make it count is said.
                     var unsure =
                         counts && band.AssumedOn(side)
-                            ? $"Measure the {(side == BodySide.Left ? "left" : "right")} ankle’s bend, and it counts: how far this shin should come is only assumed."
+                            ? $"Measure the {(side == BodySide.Left ? "left" : "right")} ankle, and it counts."
                         : band.MustPass
                         && judged is not null
                         && !(mean.Measure.OnlyOutside && judged.Verdict == Verdict.Outside)

@@ -285,12 +285,14 @@ public sealed record Today(
             Due = Training.Due.Of(facts, exercise, school, asked is null),
             Sore = Sore_(facts, exercise),
             Risen = WeekWork.Warning(WeekWork.Of(facts.Logs), MissedVisits.Monday(facts.Day)),
-            Tempo =
-                asked?.Range.TempoFor(exercise) is not { } usual ? null
-                : facts.Logs.Where(l => l.ExerciseId == exercise.Id).MaxBy(l => l.Place) is { Tempo: { } chosen } last
-                && last.RungId == spot?.Rung.Id
-                    ? chosen
-                : usual,
+            Tempo = asked?.Range.TempoFor(exercise) is not { } usual
+                ? null
+                // A log that names no tempo, a tap or a decision, takes none away.
+                : facts
+                    .Logs.Where(l => l.ExerciseId == exercise.Id && l.RungId == spot?.Rung.Id && l.Tempo is not null)
+                    .MaxBy(l => l.Place)
+                    ?.Tempo
+                    ?? usual,
         };
     }
 

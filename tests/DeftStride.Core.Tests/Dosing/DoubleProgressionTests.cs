@@ -108,7 +108,8 @@ public sealed class DoubleProgressionTests
     [Theory]
     [InlineData(6, DoseStep.Fewer, 6)]
     [InlineData(7, DoseStep.Fewer, 7)]
-    [InlineData(1, DoseStep.Fewer, NextDose.LeastInASet)]
+    [InlineData(5, DoseStep.Sets, 8)]
+    [InlineData(1, DoseStep.Sets, 8)]
     [InlineData(8, DoseStep.Sets, 8)]
     public void A_side_that_was_only_tired_ends_next_time_where_it_was_clean(int clean, DoseStep step, int amount)
     {

@@ -234,6 +234,21 @@ public sealed class StandardTests
         Assert.Null(known.WouldCount);
         Assert.Contains(look.Missing, m => m is { Measure.Id: "front-shin", Side: BodySide.Right });
         Assert.DoesNotContain(look.Missing, m => m is { Measure.Id: "front-shin", Side: BodySide.Left });
+        // Nor does the headline call it fine, or not looked at; both unequal and unjudged it says what is known.
+        Assert.DoesNotContain("Both shins", $"{look.Finding.Sentence}", StringComparison.Ordinal);
+        Assert.DoesNotContain("right shin", $"{look.Finding.Sentence}", StringComparison.OrdinalIgnoreCase);
+        if (known.Verdict == Verdict.InBand)
+            Assert.StartsWith("What can be judged is in band.", $"{look.Finding.Sentence}", StringComparison.Ordinal);
+        Assert.Equal(["Measure the right ankle, and it counts."], look.WouldCount);
+        var uneven = Look.Of(
+            LookInput.Of(
+                [Given.Still(degrees, BodySide.Left, marked: true), Given.Still(degrees + 15, marked: true)],
+                ReadingContext.Default
+            ),
+            Given.Standard(SchoolCode.KneeForward, ankle: AnkleRange.Assumed)
+        );
+        Assert.Equal("The right shin runs 15° further forward. Ask why.", $"{uneven.Finding.Sentence}");
+        Assert.Contains("Measure the left ankle, and it counts.", uneven.Finding.Because, StringComparison.Ordinal);
         // The other styles ask nothing of the ankle.
         var upright = Of(SchoolCode.VerticalShin, AnkleRange.Assumed, AnkleRange.Assumed);
         Assert.All(upright.Results.Where(r => r.Measure.Id == "front-shin"), r => Assert.NotNull(r.Verdict));

@@ -5061,7 +5061,7 @@ export interface components {
          * @enum {unknown}
          */
         SessionPlace: "warmUp" | "main" | "accessory" | "technique" | "rangeTest";
-        /** @description A range that is measured in the hour: how, by a gap to the wall or by its angle, and what can be meant. */
+        /** @description A range that is measured in the hour: how, by a gap to the wall or by its angle, what can be meant, and from where on a change is one. */
         SessionRangeView: {
             byGap: boolean;
             how: string;
@@ -5070,6 +5070,7 @@ export interface components {
             /** Format: double */
             most: number;
             name: string;
+            real: string;
         };
         /** @description A session as a device has it: what was asked for when it began, and every tap that the device knows. */
         SessionRequest: {

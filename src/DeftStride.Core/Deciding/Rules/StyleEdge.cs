@@ -47,7 +47,9 @@ internal static class StyleEdge
         )
             return null;
         var takes = School.All.FirstOrDefault(s =>
-            s.ShinBand(AnkleRange.Assumed) is var band
+            // What follows from the ankle is not promised by an assumed one.
+            !s.ShinByAnkle
+            && s.ShinBand(AnkleRange.Assumed) is var band
             && new[] { left, right }.All(m =>
                 !(m.Value.Value < band.Lower?.Value) && !(m.Value.Value > band.Upper?.Value)
             )

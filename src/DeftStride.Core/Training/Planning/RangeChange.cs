@@ -1,6 +1,7 @@
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Setup;
 
 namespace DeftStride.Core.Training.Planning;
 
@@ -16,6 +17,15 @@ public sealed record RangeChange(RangeTest Test, BodySide Side, Angle Before, An
     /// hand and a goniometer are off (a rule of this house).
     /// </summary>
     public static readonly Angle SmallestReal = Angle.FromDegrees(5);
+
+    /// <summary>The same of the gap to the wall, metres.</summary>
+    public const double SmallestRealGap = 0.02;
+
+    /// <summary>From where on a change of a test is one, in a sentence.</summary>
+    /// <param name="byGap">Whether the gap to the wall is read and not the angle.</param>
+    /// <param name="tape">In which unit it is read.</param>
+    public static string RealWords(bool byGap, Tape tape) =>
+        $"A hand reads it to about {(byGap ? tape.Length(SmallestRealGap) : $"{SmallestReal}")}: a smaller change is none.";
 
     /// <summary>After less before; + more range.</summary>
     public Angle Change => After - Before;

@@ -115,7 +115,7 @@ public sealed record SessionItem(
     public string? Problem() =>
         Exercise.Find(ExerciseId) is null ? "Choose one of the exercises in the list."
         : (Place == SessionPlace.RangeTest) != (Range is not null)
-            ? "A range that is measured is named, and nothing else is. Reload and begin it again."
+            ? "A range test has to say which range it measures. Reload the page and begin the session again."
         : Sets is < 1 or > SessionLog.MostSets
             ? $"{Sets} sets a side are not asked of anyone. Enter 1 to {SessionLog.MostSets}."
         : Amount is < 1 or > Repetitions.Most

@@ -82,7 +82,7 @@ public sealed record StepDone(SessionStep Step, string ExerciseId, IReadOnlyList
         get
         {
             var clean = Clean.TakeWhile(c => c).Count();
-            return clean >= 3 && clean < Clean.Count && Clean.Skip(clean).All(c => !c) && 3 * clean >= 2 * Clean.Count;
+            return Clean.Skip(clean).All(c => !c) && SetDone.TiredAtTheEnd(Clean.Count, clean);
         }
     }
 }

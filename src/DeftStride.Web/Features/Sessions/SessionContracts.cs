@@ -129,8 +129,8 @@ internal sealed record SessionExerciseView(
     IReadOnlyList<string> Cautions
 );
 
-/// <summary>A range that is measured in the hour: how, by a gap to the wall or by its angle, and what can be meant.</summary>
-internal sealed record SessionRangeView(string Name, string How, bool ByGap, double Least, double Most);
+/// <summary>A range that is measured in the hour: how, by a gap to the wall or by its angle, what can be meant, and from where on a change is one.</summary>
+internal sealed record SessionRangeView(string Name, string How, bool ByGap, double Least, double Most, string Real);
 
 /// <summary>A session with everything that a device needs to run it without a signal.</summary>
 internal sealed record SessionView(

@@ -5,7 +5,9 @@ using DeftStride.Core.Dosing;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Practice;
 using DeftStride.Core.Quantities;
+using DeftStride.Core.Setup;
 using DeftStride.Core.Training;
+using DeftStride.Core.Training.Planning;
 using DeftStride.Core.Training.Running;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
@@ -112,7 +114,15 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
                 .Select(i => i.Range)
                 .OfType<RangeTest>()
                 .Distinct()
-                .ToDictionary(t => t, t => Measured(RangeTestInfo.Of(t), KeptIntake.Of(day.Client).StatureCm)),
+                .ToDictionary(
+                    t => t,
+                    t =>
+                        Measured(
+                            RangeTestInfo.Of(t),
+                            KeptIntake.Of(day.Client).StatureCm,
+                            ChoicesInForce.Kit(studio).Tape
+                        )
+                ),
             today.First.Sentence,
             today.AskedWhy,
             (int)Math.Ceiling(items.Sum(i => i.AboutSeconds) / 60.0),
@@ -133,10 +143,24 @@ internal sealed class SessionPages(StudioContext db, StudioScope scope, LadderSh
     }
 
     /// <summary>How a range is measured in the hour: the ankle by the gap to the wall where the stature tells what it comes to.</summary>
-    private static SessionRangeView Measured(RangeTestInfo test, double? statureCm) =>
+    private static SessionRangeView Measured(RangeTestInfo test, double? statureCm, Tape tape) =>
         test.Test == RangeTest.AnkleBend && statureCm is not null
-            ? new(test.Name, test.How, true, FieldRange.ToeToWall.Least, FieldRange.ToeToWall.Most)
-            : new(test.Name, test.How, false, test.LeastDegrees, test.MostDegrees);
+            ? new(
+                test.Name,
+                test.How,
+                true,
+                FieldRange.ToeToWall.Least,
+                FieldRange.ToeToWall.Most,
+                RangeChange.RealWords(byGap: true, tape)
+            )
+            : new(
+                test.Name,
+                test.How,
+                false,
+                test.LeastDegrees,
+                test.MostDegrees,
+                RangeChange.RealWords(byGap: false, tape)
+            );
 
     private static SessionExerciseView About(
         StudioRecord studio,

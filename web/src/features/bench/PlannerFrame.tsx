@@ -1,5 +1,6 @@
 import { type ReactNode, useState } from 'react';
 import type { Schema } from '@/api/client';
+import { type Readiness, useHeldPress } from '@/device/heldPress';
 import { useShortcuts } from '@/device/keys';
 import { Button } from '@/ui/Button';
 import { Trouble } from '@/ui/Notice';
@@ -38,14 +39,15 @@ export function PlannerFrame({
   /** What stands beside the card. */
   children?: ReactNode;
   keeping: { error: Error | null; said: string | null };
-  ready: boolean;
+  ready: Readiness;
   onKeep: () => void;
 }) {
   const [card, setCard] = useState(false);
+  const press = useHeldPress(ready, onKeep);
   const lines = view && [...view.card, ...(extra ?? [])];
   useShortcuts('Set-up planner', [
     { keys: 'P', does: 'The card, large', run: () => setCard(true) },
-    { keys: 'D', does: 'Keep this set-up', run: () => ready && onKeep() },
+    { keys: 'D', does: 'Keep this set-up', run: press },
   ]);
   return (
     <div className="flex min-h-full flex-col px-3 py-3 sm:px-6 xl:h-full xl:min-h-0">
@@ -78,7 +80,7 @@ export function PlannerFrame({
             </p>
           )}
           <div className="grid grid-cols-[1fr_auto] gap-2">
-            <Button kind="act" hint="D" className="min-h-14 text-lead!" disabled={!ready} onClick={onKeep}>
+            <Button kind="act" hint="D" className="min-h-14 text-lead!" disabled={ready === 'no'} onClick={press}>
               Keep this set-up
             </Button>
             <Button hint="P" className="min-h-14" disabled={!view || fault !== null} onClick={() => setCard(true)}>

@@ -28,7 +28,7 @@ export function ReachBench({ clientId, name, start, body, studio, front, exercis
   const view = reach.data;
   const fault = view?.fault ?? null;
   const keep = useKeepSetup({ clientId, exerciseId: exercise.id, school: start.school, front });
-  const ready = view !== undefined && !fault && !reach.isPlaceholderData && !keep.isPending && !reach.error;
+  const ready = keep.isPending || reach.error ? 'no' : !view || reach.isPlaceholderData ? 'soon' : fault ? 'no' : 'ready';
   return (
     <PlannerFrame
       clientId={clientId}

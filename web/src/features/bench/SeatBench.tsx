@@ -30,7 +30,7 @@ export function SeatBench({ clientId, name, start, body, studio, front, exercise
   const view = seat.data;
   const fault = view?.fault ?? null;
   const keep = useKeepSetup({ clientId, exerciseId: exercise.id, school: start.school, front });
-  const ready = view !== undefined && !fault && !seat.isPlaceholderData && !keep.isPending && !seat.error;
+  const ready = keep.isPending || seat.error ? 'no' : !view || seat.isPlaceholderData ? 'soon' : fault ? 'no' : 'ready';
   return (
     <PlannerFrame
       clientId={clientId}

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { api, type Schema, take } from '@/api/client';
+import { useHeldPress } from '@/device/heldPress';
 import { useShortcuts } from '@/device/keys';
 import { ActionBar } from '@/ui/ActionBar';
 import { Button } from '@/ui/Button';
@@ -59,7 +60,7 @@ export function SplitBench({
     () => (stance ? { body, frontRanges, rearRanges, kit: start.kit, stance, stanceCm, load, school, form: formNow } : null),
     [body, frontRanges, rearRanges, start.kit, school, formNow, stance, stanceCm, load],
   );
-  const { view, problem, settled } = useBench(request);
+  const { view, problem, settled, lost } = useBench(request);
   // While nothing fits, the last posture that did stays in sight under the sentence that says why.
   const good = useRef<Schema['BenchView'] | null>(null);
   if (view?.figure) good.current = view;
@@ -135,7 +136,8 @@ export function SplitBench({
   };
   const under: Schema['TriedUnder'] | null = raised ? 'rearFoot' : form === 'frontFootRaised' ? 'frontFoot' : null;
   const fault = view?.fault ?? problem;
-  const ready = settled && view !== null && !fault && !banded.problem && !keep.isPending;
+  const ready = banded.problem || keep.isPending || lost ? 'no' : !settled || !view ? 'soon' : fault ? 'no' : 'ready';
+  const press = useHeldPress(ready, onKeep);
   useShortcuts('Set-up planner', [
     { keys: '1', does: 'Vertical shin', run: () => pick('verticalShin') },
     { keys: '2', does: 'Knee forward', run: () => pick('kneeForward') },
@@ -146,7 +148,7 @@ export function SplitBench({
     { keys: 'Z', does: 'Undo', run: undo },
     ...(under ? [{ keys: 'H', does: 'Try two heights', run: () => setTrying(true) }] : []),
     { keys: 'P', does: 'The card, large', run: () => setCard(true) },
-    { keys: 'D', does: 'Keep this set-up', run: () => ready && onKeep() },
+    { keys: 'D', does: 'Keep this set-up', run: press },
   ]);
 
   const track = shown?.card.find((l) => l.id === 'track');
@@ -303,8 +305,8 @@ export function SplitBench({
                 kind={view?.fits ? 'act' : 'plain'}
                 hint="D"
                 className="min-h-14 text-lead!"
-                disabled={!ready}
-                onClick={onKeep}
+                disabled={ready === 'no'}
+                onClick={press}
               >
                 Keep this set-up
               </Button>
@@ -320,7 +322,12 @@ export function SplitBench({
           <Button className="min-h-14" disabled={!view || Boolean(fault)} onClick={() => setCard(true)}>
             Card
           </Button>
-          <Button kind={view?.fits ? 'act' : 'plain'} className="min-h-14 flex-1 text-lead!" disabled={!ready} onClick={onKeep}>
+          <Button
+            kind={view?.fits ? 'act' : 'plain'}
+            className="min-h-14 flex-1 text-lead!"
+            disabled={ready === 'no'}
+            onClick={press}
+          >
             {keep.isSuccess ? 'Kept. Keep again' : 'Keep this set-up'}
           </Button>
         </ActionBar>

@@ -32,7 +32,7 @@ export function StepBench({ clientId, name, start, body, studio, front, exercise
   const step = useQuery(stepQuery(request));
   const view = step.data;
   const keep = useKeepSetup({ clientId, exerciseId: exercise.id, school: start.school, front, band: banded.band });
-  const ready = view !== undefined && !banded.problem && !step.isPlaceholderData && !keep.isPending && !step.error;
+  const ready = banded.problem || keep.isPending || step.error ? 'no' : !view || step.isPlaceholderData ? 'soon' : 'ready';
   const H = body.statureCm;
   return (
     <PlannerFrame

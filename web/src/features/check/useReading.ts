@@ -1,6 +1,7 @@
-import { useEffect, useRef, useState } from 'react';
+import { useMemo } from 'react';
 import type { Schema } from '@/api/client';
-import { LiveReading, type LookView } from '@/live/live';
+import type { LookView } from '@/live/live';
+import { useLive } from '@/live/useLive';
 import { type Guesses, type Still, toDto } from '@/pictures/still';
 import type { Movement, Seen, Stated } from './draft';
 
@@ -18,6 +19,10 @@ export const nothingRead: Reading = { view: null, guesses: {}, settled: true, pr
 /** The still whose missing points are guessed, and a picture known to be like it. */
 export type GuessFor = { key: string; pattern: Schema['StillDto'] | undefined };
 
+type Held = { view: LookView | null; guesses: Guesses; by: Schema['StandardDto'] | null };
+
+const nothingHeld: Held = { view: null, guesses: {}, by: null };
+
 const NONE: Movement[] = [];
 
 /** What the core says of the look as it is now. `settled` is false while a newer move is still being read. */
@@ -29,44 +34,11 @@ export function useReading(
   guess: GuessFor | null,
   movements: Movement[] = NONE,
 ): Reading {
-  const [heard, setHeard] = useState<Omit<Reading, 'settled'> & { seq: number }>({
-    seq: 0,
-    view: null,
-    guesses: {},
-    problem: null,
-    by: null,
-  });
-  const askedBy = useRef(new Map<number, Schema['StandardDto']>());
-  const asked = useRef(0);
-  const live = useRef<LiveReading | null>(null);
-  const [lost, setLost] = useState(false);
-
-  useEffect(() => {
-    const reading = new LiveReading(
-      (answer) => {
-        setLost(false);
-        const by = askedBy.current.get(answer.seq);
-        for (const seq of askedBy.current.keys()) if (seq <= answer.seq) askedBy.current.delete(seq);
-        setHeard((before) => ({
-          seq: answer.seq,
-          view: answer.look?.view ?? before.view,
-          guesses: answer.look?.guesses ?? before.guesses,
-          problem: answer.problem ?? null,
-          by: (answer.look?.view && by) ?? before.by ?? null,
-        }));
-      },
-      () => setLost(true),
-    );
-    live.current = reading;
-    return () => reading.close();
-  }, []);
-
   const key = guess?.key;
   const pattern = guess?.pattern;
-  useEffect(() => {
+  const question = useMemo(() => {
     const still = stills.findIndex((s) => s.key === key);
-    if (!live.current) return;
-    asked.current = live.current.ask({
+    return {
       request: {
         standard,
         stills: stills.map(toDto),
@@ -75,9 +47,12 @@ export function useReading(
         guess: still < 0 ? null : { still, pattern: pattern ?? null },
         movements,
       },
-    });
-    askedBy.current.set(asked.current, standard);
+    };
   }, [standard, stills, seen, stated, key, pattern, movements]);
-
-  return { ...heard, settled: !lost && heard.seq === asked.current };
+  const { held, problem, settled } = useLive<Held>(question, nothingHeld, (answer, of, before) => ({
+    view: answer.look?.view ?? before.view,
+    guesses: answer.look?.guesses ?? before.guesses,
+    by: answer.look?.view && of && 'request' in of ? of.request.standard : before.by,
+  }));
+  return { ...held, problem, settled };
 }

@@ -38,7 +38,7 @@ export function Logs({ client, logs }: { client: Schema['ClientSummary']; logs: 
                   {log.effort !== null && `, effort ${log.effort}`}
                   {log.pain && (log.pain.score === 0 ? ', no pain' : `, pain ${log.pain.score}`)}
                   {log.nextMorning !== null && `, ${log.nextMorning} the morning after the time before`}
-                  {log.soreness !== null && `, muscles ${log.soreness} after it`}
+                  {log.soreness !== null && `, muscles sore ${log.soreness} of 10 after the time before`}
                   {log.felt && `, felt ${log.felt}`}
                   {log.tempo && `; ${log.tempo}`}
                   {log.tired && `; ${log.tired}`}

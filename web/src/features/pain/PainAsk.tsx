@@ -305,13 +305,21 @@ export function PainStop({ score, looked = false }: { score: number; looked?: bo
 }
 
 /** Sore muscles are another question: noted, and nobody is held back for them. */
-export function SorenessAsk({ value, onPick }: { value: number | null; onPick: (score: number | null) => void }) {
+export function SorenessAsk({
+  value,
+  onPick,
+  label = 'Muscle soreness',
+}: {
+  value: number | null;
+  onPick: (score: number | null) => void;
+  label?: string;
+}) {
   const [open, setOpen] = useState(false);
   if (!open || value !== null)
     return (
       <p className="-my-2 flex items-center justify-between gap-2 text-body">
         <span className="text-soft">
-          Muscle soreness <span className="font-semibold text-ink">{value === null ? 'not asked' : value}</span>
+          {label} <span className="font-semibold text-ink">{value === null ? 'not asked' : value}</span>
         </span>
         <button
           type="button"
@@ -326,5 +334,5 @@ export function SorenessAsk({ value, onPick }: { value: number | null; onPick: (
         </button>
       </p>
     );
-  return <ScoreRow label="Muscle soreness" plain value={value} onPick={onPick} />;
+  return <ScoreRow label={label} plain value={value} onPick={onPick} />;
 }

@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { api, type Schema, take } from '@/api/client';
 import { positionsQuery } from '@/api/options';
 import { refreshBody, useClient, useStudio } from '@/api/queries';
+import { useHeldPress } from '@/device/heldPress';
 import { useShortcuts } from '@/device/keys';
 import { openClient } from '@/device/openClients';
 import { Button } from '@/ui/Button';
@@ -117,7 +118,7 @@ function Compared({
         : null,
     [a, b, moment, body, frontRanges, rearRanges, start],
   );
-  const { view, problem, settled } = usePositions(request);
+  const { view, problem, settled, lost } = usePositions(request);
   // While one of them cannot be, the last pair that could stays in sight under the sentence that says why.
   const good = useRef<View | null>(null);
   if (view?.a && view.b) good.current = view;
@@ -190,7 +191,8 @@ function Compared({
     },
     onSuccess: () => refreshBody(clientId),
   });
-  const canKeep = Boolean(!barred && settled && !fault && chosen && !chosen.oneLeg && !keep.isPending);
+  const ready = barred || keep.isPending || lost ? 'no' : !settled ? 'soon' : fault || !chosen || chosen.oneLeg ? 'no' : 'ready';
+  const press = useHeldPress(ready, () => keep.mutate());
   useShortcuts('Two positions', [
     { keys: 'X', does: 'Swap A and B', run: swap },
     { keys: 'O', does: 'Lay B over A', run: () => setOver(!over) },
@@ -199,7 +201,7 @@ function Compared({
     { keys: 'A', does: 'Change A', run: () => setShown(shown === 'A' ? null : 'A') },
     { keys: 'B', does: 'Change B', run: () => setShown(shown === 'B' ? null : 'B') },
     { keys: 'U', does: 'Newton metres, or pound feet', run: () => setPounds(!pounds) },
-    { keys: 'D', does: 'Put the set-up on the card', run: () => canKeep && keep.mutate() },
+    { keys: 'D', does: 'Put the set-up on the card', run: press },
   ]);
 
   const height = drawn?.a && drawn.b ? heightOf([drawn.a, drawn.b], drawn.sizes) : 150;
@@ -387,7 +389,7 @@ function Compared({
             </p>
           )}
           {chosen && !chosen.oneLeg && !barred && (
-            <Button kind="act" hint="D" disabled={!canKeep} onClick={() => keep.mutate()}>
+            <Button kind="act" hint="D" disabled={ready === 'no'} onClick={press}>
               Put {name.split(' ')[0]}’s set-up on {serves}
             </Button>
           )}

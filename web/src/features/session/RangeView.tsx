@@ -31,6 +31,8 @@ export function RangeView({
   const side: Side = run.step?.side ?? 'left';
   const test = item.range ? view.ranges[item.range] : undefined;
   const [read, setRead] = useState<number | null>(null);
+  /** What was read here of the side before, as it was typed. */
+  const [before, setBefore] = useState<string | null>(null);
   const first = run.over.every((o) => o.step.item !== item.id);
   // Lengths are typed by the studio's tape, and kept in centimetres.
   const meant = read === null ? null : test?.byGap ? length.to(read) : read;
@@ -47,6 +49,8 @@ export function RangeView({
       supersedes: null,
     });
     onMeasured();
+    setBefore(`${sideWord(side)} ${read}${test.byGap ? ` ${length.name}` : '°'}`);
+    setRead(null);
   };
   useShortcuts('Range', [{ keys: 'S', does: 'Keep what was read', run: keep }]);
   if (!test) return null;
@@ -79,7 +83,9 @@ export function RangeView({
             It lies between {edge(test.least)} and {edge(test.most)}. Read it again.
           </p>
         )}
+        {before && <p className="mt-3 text-lead text-soft first-letter:uppercase">{before}, kept.</p>}
         <p className="mt-4 max-w-[34em] text-lead">{test.how}</p>
+        <p className="mt-1 text-body text-soft">{test.real}</p>
         {item.range === 'ankleBend' && (
           <div className="mt-3">
             <WallDrawing />

@@ -176,7 +176,7 @@ function Running({ session }: { session: Session }) {
     if (item.range)
       return (
         <RangeView
-          key={`${item.id}${run.step?.side}`}
+          key={item.id}
           session={session}
           item={item}
           onMeasured={() =>

@@ -79,7 +79,7 @@ export function StartView({
         )}
         {view.before && (
           <div className="mt-4">
-            <SorenessAsk value={soreness} onPick={setSoreness} />
+            <SorenessAsk label="Muscles sore after last time, of 10:" value={soreness} onPick={setSoreness} />
           </div>
         )}
         <ol className="mt-5 grid">

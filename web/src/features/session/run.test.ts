@@ -27,7 +27,7 @@ function said(run: Run): string {
   const efforts = Object.entries(run.efforts)
     .sort(([a], [b]) => (a < b ? -1 : 1))
     .map(([i, e]) => `${id(i)}=${e}`);
-  return `${run.phase} ${step(run.step)} ${asked(run)} [${bits(run.count)}] ${run.resets} ${over.join(',')} rest ${run.rest?.seconds ?? ''} pains ${pains.join(',')} efforts ${efforts.join(',')} ${run.morning ?? ''} ${run.changes.length} ${run.tired.length}${run.closed ? ' closed' : ''}${faded(run) ? ' faded' : ''} ${run.items.map((i) => id(i.id)).join('')}`;
+  return `${run.phase} ${step(run.step)} ${asked(run)} [${bits(run.count)}] ${run.resets} ${over.join(',')} rest ${run.rest?.seconds ?? ''} pains ${pains.join(',')} efforts ${efforts.join(',')} ${run.morning ?? ''} ${run.soreness ?? ''} ${run.changes.length} ${run.tired.length}${run.closed ? ' closed' : ''}${faded(run) ? ' faded' : ''} ${run.items.map((i) => id(i.id)).join('')}`;
 }
 
 describe('A session folded on the device', () => {
