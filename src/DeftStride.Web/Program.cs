@@ -146,6 +146,7 @@ builder.Services.AddScoped<FactWriter>();
 builder.Services.AddScoped<RecordChanger>();
 builder.Services.AddScoped<PictureShelf>();
 builder.Services.AddScoped<LadderShelf>();
+builder.Services.AddScoped<TempoBook>();
 builder.Services.AddScoped<TodayBook>();
 builder.Services.AddScoped<PainBook>();
 builder.Services.AddScoped<ConditionGuard>();

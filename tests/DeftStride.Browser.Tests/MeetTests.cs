@@ -76,7 +76,7 @@ public sealed class MeetTests
 
         // Their page says what is known, in the units of the house; their own words stay their own.
         page.Go($"/clients/{id}").See("Next: one look at Wil");
-        Assert.Contains("67 in, 150 lb", page.Text(), StringComparison.Ordinal);
-        Assert.Contains("“It grumbles after 10 kg”", page.Text(), StringComparison.Ordinal);
+        page.See("67 in, 150 lb");
+        page.See("“It grumbles after 10 kg”");
     }
 }

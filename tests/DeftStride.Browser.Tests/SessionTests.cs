@@ -1,5 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
+using OpenQA.Selenium;
 using Xunit;
 
 namespace DeftStride.Browser.Tests;
@@ -151,6 +152,48 @@ public sealed class SessionTests
         page.Click("[data-plate='Corin']");
         Phase(page, "working");
         Assert.Equal("10", Tally(page));
+
+        // Four are enough: a fifth does not begin before one of them has ended.
+        string[] more = [.. (await OthersAsync(server.Url, [maren, corin])).Take(3)];
+        Assert.Equal(3, more.Length);
+        foreach (var (n, id) in more.Take(2).Index())
+        {
+            page.Go($"/clients/{id}/session");
+            Phase(page, "start");
+            page.Click(Act);
+            page.Until(
+                "one more in hand",
+                () => page.Driver.FindElements(By.CssSelector("[data-plate]")).Count == n + 3
+            );
+        }
+
+        page.Go($"/clients/{more[2]}/session");
+        Phase(page, "start");
+        page.See("4 are enough");
+        page.See("Maren, Corin");
+        Assert.True(page.Lacks(Act));
+    }
+
+    /// <summary>Who could begin a session today, besides some.</summary>
+    private static async Task<IReadOnlyList<string>> OthersAsync(string url, string[] besides)
+    {
+        using var http = AppSignIn.Client(url);
+        var able = new List<string>();
+        foreach (var client in JsonNode.Parse(await http.GetStringAsync(new Uri($"{url}/api/clients")))!.AsArray())
+        {
+            var id = client!["id"]!.ToString();
+            if (besides.Contains(id))
+                continue;
+            var day = JsonNode.Parse(await http.GetStringAsync(new Uri($"{url}/api/clients/{id}/session")));
+            if (
+                day!["sessions"]!.AsArray() is [{ } first, ..]
+                && first["items"]!.AsArray().Count > 0
+                && first["taps"]!.AsArray().Count == 0
+            )
+                able.Add(id);
+        }
+
+        return able;
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 using DeftStride.Browser;
 using DeftStride.Core.Ladders;
@@ -585,6 +586,70 @@ public sealed class LadderTests : IDisposable
         Assert.Equal("Ours", Text(await StrideAsync(client, "own-1"), "ladderName"));
         await ChangeAsync("own-1", 1, null, HttpStatusCode.BadRequest);
         await ChangeAsync("own-2", 0, mine, HttpStatusCode.BadRequest);
+    }
+
+    [Fact]
+    public async Task Slower_as_the_way_on_is_asked_for_from_then_on_and_goes_with_the_decision()
+    {
+        var client = await _studio.ClientAsync();
+        await ChangeAsync(
+            "own-1",
+            0,
+            JsonNode.Parse(
+                """{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Only","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"practising","setsLow":1,"setsHigh":1,"low":5,"high":5,"held":false},"reason":"Ours."}]}"""
+            )
+        );
+        await _studio.PostAsync(
+            "/api/stands",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                ladderId = "own-1",
+                rungId = "own-1-a",
+                sides = new[] { "left", "right" },
+                afterBreak = false,
+                reason = "to try it",
+            }
+        );
+        async Task<string> TempoAsync() => Text((await StrideAsync(client, "own-1"))["asked"], "tempo");
+        await DecideAsync(await LookAsync(client, "two-leg-squat"));
+        Assert.Equal("lower 3, pause 1, up 1", await TempoAsync());
+        var check = await LookAsync(client, "two-leg-squat");
+        var said = await AdviceAsync(check, Log((await AdviceAsync(check, null))["asked"]!));
+        Assert.Equal("progress", Text(said, "outcome"));
+        var way = said["ways"]!.AsArray().Select(w => Text(w, "kind")).ToList().IndexOf("slower");
+        Assert.Equal("slower: lower 5, pause 1, up 1", Text(said["ways"]![way], "text"));
+        var decision = await DecideAsync(check, way: way);
+        Assert.Equal("lower 5, pause 1, up 1", await TempoAsync());
+        // A tap names no tempo and takes none away, nor does a correction by hand.
+        object Tap(Guid id, Guid? supersedes = null) =>
+            new
+            {
+                id,
+                clientId = client,
+                day = LateMorning.Today,
+                exerciseId = "two-leg-squat",
+                log = Log(
+                    JsonNode.Parse("""{"sets":1,"amount":5,"loadKg":0,"position":"none"}""")!,
+                    supersedes is null ? 0 : 1
+                ),
+                supersedes,
+            };
+        var tap = Guid.CreateVersion7();
+        await _studio.PostAsync("/api/logs", Tap(tap));
+        await _studio.PostAsync("/api/logs", Tap(Guid.CreateVersion7(), tap));
+        Assert.Equal("lower 5, pause 1, up 1", await TempoAsync());
+        // Decided otherwise, it was never asked for; also where no word is said of what was done.
+        var body = JsonSerializer.SerializeToNode(
+            await DecisionBodyAsync(check, "hold", "not yet", supersedes: Guid.Parse(Text(decision, "id"))),
+            Json.Options
+        )!;
+        body["log"] = null;
+        var bare = await AdviceAsync(check, null);
+        (body["ruleId"], body["recommended"]) = (bare["ruleId"]!.DeepClone(), bare["outcome"]!.DeepClone());
+        await _studio.PostAsync("/api/decisions", body);
+        Assert.Equal("lower 3, pause 1, up 1", await TempoAsync());
     }
 
     [Fact]

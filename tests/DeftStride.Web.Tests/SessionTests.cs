@@ -1,4 +1,5 @@
 using System.Net;
+using System.Text;
 using System.Text.Json.Nodes;
 using DeftStride.Browser;
 using DeftStride.Core.Bodies;
@@ -385,6 +386,54 @@ public sealed class SessionTests : IDisposable
         var log = Assert.Single((await KeepAsync(Request(begun, _phone, taps))).Logs);
         Assert.Equal((work.ExerciseId, 3), (log.ExerciseId, log.Soreness));
         Assert.DoesNotContain((await OfClientAsync(client)).Items, i => i.Range is not null);
+
+        // Corrected by hand, what such a correction does not ask for stays; and it goes out with the table and comes back.
+        await _studio.PostAsync(
+            "/api/logs",
+            new
+            {
+                id = Guid.CreateVersion7(),
+                clientId = client,
+                day = log.Day,
+                exerciseId = log.ExerciseId,
+                supersedes = log.Id,
+                log = new
+                {
+                    sets = (object?)null,
+                    even = new
+                    {
+                        sets = 1,
+                        amount = 4,
+                        cleanLeft = 4,
+                        cleanRight = 3,
+                        loadKg = 0,
+                        position = "none",
+                        resets = 0,
+                    },
+                    effort = 6,
+                    pain = (object?)null,
+                    nextMorning = (int?)null,
+                    felt = (object?)null,
+                },
+            }
+        );
+        var corrected = Assert.Single((await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray())!;
+        Assert.Equal((6, 3), (corrected["effort"]!.GetValue<int>(), corrected["soreness"]!.GetValue<int>()));
+        var table = await _studio.Http.GetByteArrayAsync(new Uri("/api/logs.csv", UriKind.Relative));
+        using var content = new ByteArrayContent(table);
+        content.Headers.ContentType = new("text/csv");
+        using var answer = await _studio.Http.PostAsync(
+            new Uri("/api/logs/import?keep=false", UriKind.Relative),
+            content
+        );
+        var back = StudioUnderTest.Read<Features.Logs.ImportView>(await answer.Content.ReadAsStringAsync());
+        Assert.Equal((1, 0), (back.Same, back.RefusedCount));
+        Assert.Equal(
+            "3",
+            Encoding.UTF8.GetString(table).Split('\n')[1].Split(',')[
+                Array.IndexOf(Encoding.UTF8.GetString(table).Split('\n')[0].Split(','), "muscles_sore")
+            ]
+        );
     }
 
     /// <summary>

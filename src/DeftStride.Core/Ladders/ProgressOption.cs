@@ -44,6 +44,9 @@ public sealed record ProgressOption(
     bool Open
 )
 {
+    /// <summary>The tempo that it asks for; null for the usual one.</summary>
+    public Tempo? Tempo { get; init; }
+
     /// <summary>
     /// Every way on from a rung, the recommended one first: fill the range; then the next rung, those that cannot be reached
     /// named after those that can; without one, take away support, add range, slow down, add load, add speed, each once. Where
@@ -58,6 +61,7 @@ public sealed record ProgressOption(
     /// <param name="reach">Whether a rung can be stood on.</param>
     /// <param name="taken">Ways that were taken on this rung since the client came to it.</param>
     /// <param name="toward">Where the other side stands further up, or null: the sides stay on one branch.</param>
+    /// <param name="tempo">The tempo that is asked for, where it is another than the usual one.</param>
     public static IReadOnlyList<ProgressOption> For(
         Ladder ladder,
         Rung rung,
@@ -67,7 +71,8 @@ public sealed record ProgressOption(
         BranchOrder order,
         Func<Rung, RungReach> reach,
         IReadOnlySet<ProgressKind>? taken = null,
-        string? toward = null
+        string? toward = null,
+        Tempo? tempo = null
     )
     {
         ArgumentNullException.ThrowIfNull(ladder);
@@ -78,7 +83,10 @@ public sealed record ProgressOption(
         if (!now.Full && NextDose.Grow(now, false, rack) is { } grown)
             return
             [
-                new(ProgressKind.Dose, grown.Prescription.ToString(), grown.Why, rung.Id, grown.Prescription, true),
+                new(ProgressKind.Dose, grown.Prescription.ToString(), grown.Why, rung.Id, grown.Prescription, true)
+                {
+                    Tempo = tempo,
+                },
             ];
 
         var ahead = order.From(ladder, rung);
@@ -107,6 +115,9 @@ public sealed record ProgressOption(
                         heavier.Prescription,
                         true
                     )
+                    {
+                        Tempo = tempo,
+                    }
                 );
             return found;
         }
@@ -114,10 +125,10 @@ public sealed record ProgressOption(
         var exercise = Exercise.Find(rung.ExerciseId)!;
         const string end =
             "No rung follows here, so the form gets harder: support first, then range, then slower, then load, then speed. Each once.";
-        void Once(ProgressKind kind, string text)
+        void Once(ProgressKind kind, string text, Tempo? asks = null)
         {
             if (taken?.Contains(kind) != true)
-                found.Add(new(kind, text, end, rung.Id, now, true));
+                found.Add(new(kind, text, end, rung.Id, now, true) { Tempo = asks ?? tempo });
         }
 
         if (supported)
@@ -128,8 +139,8 @@ public sealed record ProgressOption(
                 : exercise.NeedsBox ? "a plate higher"
                 : "a little deeper, or a narrower track"
         );
-        if (!now.Range.Held)
-            Once(ProgressKind.Slower, "slower down, or with a pause");
+        if ((now.Range.TempoFor(exercise) is { } usual ? tempo ?? usual : null)?.Slower() is { } slower)
+            Once(ProgressKind.Slower, $"slower: {slower.Words}", slower);
         if (heavier.Step == DoseStep.Load)
             found.Add(
                 new(
@@ -140,6 +151,9 @@ public sealed record ProgressOption(
                     heavier.Prescription,
                     true
                 )
+                {
+                    Tempo = tempo,
+                }
             );
         if (!now.Range.Held)
             Once(ProgressKind.Speed, "quicker up, at the same tempo down");

@@ -31,6 +31,9 @@ public sealed record StepTaken(
 /// <param name="Why">Why these.</param>
 public sealed record NextAsked(int Sets, int Amount, Load Load, string Why)
 {
+    /// <summary>The tempo that was decided on with them; null where nothing was decided about it.</summary>
+    public Tempo? Tempo { get; init; }
+
     /// <summary>Within the range that a rung has now; it may have been changed since.</summary>
     public Prescription Within(DoseRange range)
     {
@@ -61,6 +64,18 @@ public sealed record DoseLogged(
 {
     /// <summary>The tempo that was asked for, where it was another than usual or is known; null for the usual one.</summary>
     public Tempo? Tempo { get; init; }
+
+    /// <summary>
+    /// The tempo that was decided on or asked for last; null where none was ever named. A log that names none, a tap or a decision
+    /// about something else, takes none away.
+    /// </summary>
+    public static Tempo? LastTempo(IEnumerable<DoseLogged> logs)
+    {
+        ArgumentNullException.ThrowIfNull(logs);
+        return logs.Where(l => (l.Next.Tempo ?? l.Tempo) is not null).MaxBy(l => l.Place) is { } last
+            ? last.Next.Tempo ?? last.Tempo
+            : null;
+    }
 }
 
 /// <summary>A client on a ladder: which rung is trained, where the sides stand, what is asked for there.</summary>
@@ -83,6 +98,13 @@ public sealed record Spot(
     string AskedWhy
 )
 {
+    /// <summary>How fast it is asked for since the client came to the rung, where another tempo than the usual was named.</summary>
+    public Tempo? NamedTempo { get; private init; }
+
+    /// <summary>How fast it is asked for; null where it is held.</summary>
+    public Tempo? Tempo =>
+        Rung.Dose.TempoFor(Exercise.Find(Rung.ExerciseId)!) is { } usual ? NamedTempo ?? usual : null;
+
     /// <summary>Where the sides of one client stand now: the last step of each ladder and side.</summary>
     public static IReadOnlyList<Stand> Stands(IEnumerable<StepTaken> steps) =>
         [
@@ -148,15 +170,20 @@ public sealed record Spot(
             .ToArray();
         string? Of(BodySide side) => mine.LastOrDefault(s => s.Side == side)?.RungId;
         if (mine.Length == 0)
-            return new(ladder, begin, begin.Id, begin.Id, false, null, First(begin), Begins(begin));
+            return new(ladder, begin, begin.Id, begin.Id, false, null, First(begin), Begins(begin))
+            {
+                NamedTempo = DoseLogged.LastTempo(logs.Where(l => l.RungId == begin.Id)),
+            };
         var (left, right) = (Of(BodySide.Left) ?? mine[^1].RungId, Of(BodySide.Right) ?? mine[^1].RungId);
         var rung = begin.Id == left || begin.Id == right ? begin : Stride.Planned(ladder, left, right);
         var last = mine.LastOrDefault(s => s.RungId == rung.Id);
         // What was asked for on this rung before the client last came to it counts no more.
         var since = last?.Place ?? 0;
-        return logs.Where(l => l.RungId == rung.Id && l.Place >= since).MaxBy(l => l.Place) is { } log
-            ? new(ladder, rung, left, right, true, last, log.Next.Within(rung.Dose), log.Next.Why)
-            : new(ladder, rung, left, right, true, last, First(rung), Begins(rung));
+        DoseLogged[] there = [.. logs.Where(l => l.RungId == rung.Id && l.Place >= since)];
+        var (asked, why) = there.MaxBy(l => l.Place) is { } log
+            ? (log.Next.Within(rung.Dose), log.Next.Why)
+            : (First(rung), Begins(rung));
+        return new(ladder, rung, left, right, true, last, asked, why) { NamedTempo = DoseLogged.LastTempo(there) };
 
         // What was held last on this ladder goes along; nobody begins again with the lightest.
         CarriedLoad? Carried() =>

@@ -287,12 +287,11 @@ public sealed record Today(
             Risen = WeekWork.Warning(WeekWork.Of(facts.Logs), MissedVisits.Monday(facts.Day)),
             Tempo = asked?.Range.TempoFor(exercise) is not { } usual
                 ? null
-                // A log that names no tempo, a tap or a decision, takes none away.
-                : facts
-                    .Logs.Where(l => l.ExerciseId == exercise.Id && l.RungId == spot?.Rung.Id && l.Tempo is not null)
-                    .MaxBy(l => l.Place)
-                    ?.Tempo
-                    ?? usual,
+                : (
+                    spot?.Rung.ExerciseId == exercise.Id
+                        ? spot.NamedTempo
+                        : DoseLogged.LastTempo(facts.Logs.Where(l => l.ExerciseId == exercise.Id && l.RungId is null))
+                ) ?? usual,
         };
     }
 

@@ -115,7 +115,7 @@ internal sealed record KeptPrescription(
         );
 }
 
-/// <summary>What a log led to.</summary>
+/// <summary>What a log led to; the tempo of next time where it was decided on.</summary>
 internal sealed record KeptLogResult(
     string? LadderId,
     string? RungId,
@@ -123,7 +123,8 @@ internal sealed record KeptLogResult(
     KeptPrescription Next,
     DoseStep Step,
     string Why,
-    bool Good
+    bool Good,
+    KeptTempo? NextTempo = null
 ) : StoredDocument, IKept<KeptLogResult>
 {
     public static StoredForm<KeptLogResult> Kept { get; } = new("log-result", "what a log led to");

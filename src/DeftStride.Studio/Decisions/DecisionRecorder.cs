@@ -199,6 +199,11 @@ internal sealed class DecisionRecorder(
             );
         }
 
+        var earlier = await db.Standing<LogFact>()
+            .AsNoTracking()
+            .Where(l => l.CheckId == check.Fact.Id)
+            .Select(l => (Guid?)l.Id)
+            .FirstOrDefaultAsync(stop);
         if (session.Spot is not { } spot)
         {
             // What was done of an exercise that no ladder has is kept all the same, and the numbers go on from it.
@@ -206,11 +211,28 @@ internal sealed class DecisionRecorder(
                 return;
             var first = Prescription.First(DoseRange.Practising, Exercise.Find(check.Fact.ExerciseId)!, session.Rack);
             var after = NextDose.After(first, did, session.Facts.PainLimit.Value, false, false, session.Rack);
-            await LogAsync(request.Log, check, session, said, null, first, after.Prescription, after, stop);
+            await LogAsync(
+                request.Log,
+                check,
+                session,
+                said,
+                null,
+                earlier,
+                first,
+                after.Prescription,
+                after,
+                null,
+                stop
+            );
         }
         else if (
             session.Next(request.Chosen, way) is { } next
-            && (request.Log is not null || way is { Kind: ProgressKind.Dose or ProgressKind.Load })
+            && (
+                request.Log is not null
+                || way is { Kind: ProgressKind.Dose or ProgressKind.Load or ProgressKind.Slower }
+                // What the decision before asked for does not outlive it.
+                || earlier is not null
+            )
         )
             // On another rung the numbers begin anew; what is kept here is what this rung would go on with.
             await LogAsync(
@@ -219,9 +241,11 @@ internal sealed class DecisionRecorder(
                 session,
                 said,
                 spot,
+                earlier,
                 spot.Asked,
                 way is { Kind: ProgressKind.Rung } ? spot.Asked : next.Prescription,
                 next,
+                way is { Kind: ProgressKind.Slower } ? way.Tempo : null,
                 stop
             );
     }
@@ -233,18 +257,15 @@ internal sealed class DecisionRecorder(
         SessionFacts session,
         Recommendation said,
         Spot? spot,
+        Guid? earlier,
         Prescription asked,
         Prescription goesOn,
         NextDose next,
+        Tempo? tempo,
         CancellationToken stop
     )
     {
         var exercise = Exercise.Find(spot?.Rung.ExerciseId ?? check.Fact.ExerciseId)!;
-        var earlier = await db.Standing<LogFact>()
-            .AsNoTracking()
-            .Where(l => l.CheckId == check.Fact.Id)
-            .Select(l => (Guid?)l.Id)
-            .FirstOrDefaultAsync(stop);
         await facts.AddAsync(
             new LogFact
             {
@@ -261,11 +282,12 @@ internal sealed class DecisionRecorder(
                     new KeptLogResult(
                         spot?.Ladder.Id,
                         spot?.Rung.Id,
-                        AskedSaid.Of(asked, exercise),
-                        AskedSaid.Of(goesOn, exercise),
+                        AskedSaid.Of(asked, exercise, spot?.Tempo),
+                        AskedSaid.Of(goesOn, exercise, tempo ?? spot?.Tempo),
                         next.Step,
                         next.Why,
-                        said.SessionClean
+                        said.SessionClean,
+                        KeptTempo.Of(tempo)
                     )
                 ),
             },

@@ -23,6 +23,7 @@ internal static class RecommendationSaid
             moves.Count > 0 && moves[0].Kind == MoveKind.Back
                 ? Prescription.First(onto!.Dose, Exercise.Find(onto.ExerciseId)!, session.Rack)
                 : next?.Prescription;
+        var goes = said.Outcome == DecisionOutcome.Progress ? first?.Tempo : null;
         return new KeptRecommendation(
             said.Outcome,
             said.RuleId,
@@ -39,9 +40,16 @@ internal static class RecommendationSaid
             session.Placement is { } placed ? WaysSaid.Of(placed) : null,
             AskedSaid.Of(
                 session.Spot?.Asked ?? Prescription.First(DoseRange.Practising, session.Facts.Exercise, session.Rack),
-                session.Facts.Exercise
+                session.Facts.Exercise,
+                session.Spot?.Tempo
             ),
-            numbers is null || onto is null ? null : AskedSaid.Of(numbers, Exercise.Find(onto.ExerciseId)!),
+            numbers is null || onto is null
+                ? null
+                : AskedSaid.Of(
+                    numbers,
+                    Exercise.Find(onto.ExerciseId)!,
+                    moves.Count > 0 ? null : goes ?? session.Spot?.Tempo
+                ),
             next?.Why,
             session.Spot?.Rung.Name,
             session.Facts.Previous is not null,

@@ -144,6 +144,9 @@ internal sealed class LadderShelf(StudioContext db)
                 new Load(result.Next.Position, result.Next.LoadKg),
                 result.Why
             )
+            {
+                Tempo = result.NextTempo?.ToCore(),
+            }
         )
         {
             Tempo = log?.Tempo?.ToCore(),

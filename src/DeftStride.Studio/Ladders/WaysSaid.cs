@@ -15,7 +15,7 @@ internal static class WaysSaid
             option.Why,
             option.RungId,
             option.Open,
-            AskedSaid.Of(option.Dose, Exercise.Find(ladder.Rung(option.RungId)!.ExerciseId)!)
+            AskedSaid.Of(option.Dose, Exercise.Find(ladder.Rung(option.RungId)!.ExerciseId)!, option.Tempo)
         );
 
     /// <summary>Where a client starts.</summary>

@@ -72,6 +72,12 @@ internal sealed class LogRecorder(
 
     private async Task<LogFact> AddAsync(KeptLog sent, Guid? sessionId, CancellationToken stop)
     {
+        var corrects =
+            sessionId is null && sent.Supersedes is { } corrected
+                ? await db.Logs.AsNoTracking().FirstOrDefaultAsync(l => l.Id == corrected, stop)
+                : null;
+        if (corrects is not null)
+            sent = sent with { Log = Corrected(sent.Log, corrects) };
         if (await facts.ExistingAsync<LogFact, KeptLog>(sent.Id!.Value, sent, stop) is { } kept)
             return kept;
         var studio = await scope.StudioAsync(stop);
@@ -124,6 +130,12 @@ internal sealed class LogRecorder(
             : back.After(before, asked, did, limit, rack);
         next = next.Tired(asked, did, [.. sent.Log.Tired ?? []], limit);
         var good = did.Good(asked, limit);
+        // A tempo that was decided on with the log that is corrected here is still decided on.
+        var tempo =
+            corrects is not null && KeptLogResult.Kept.TryRead(corrects.Judged, out var result, out _)
+                ? result.NextTempo
+                : null;
+        var ran = sent.Log.Tempo?.ToCore() ?? spot?.Tempo;
         await using var whole = db.Database.CurrentTransaction is null
             ? await db.Database.BeginTransactionAsync(stop)
             : null;
@@ -143,11 +155,12 @@ internal sealed class LogRecorder(
                     new KeptLogResult(
                         spot?.Ladder.Id,
                         spot?.Rung.Id,
-                        AskedSaid.Of(asked, exercise),
-                        AskedSaid.Of(next.Prescription, exercise),
+                        AskedSaid.Of(asked, exercise, ran),
+                        AskedSaid.Of(next.Prescription, exercise, tempo?.ToCore() ?? ran),
                         next.Step,
                         next.Why,
-                        good
+                        good,
+                        tempo
                     )
                 ),
             },
@@ -160,6 +173,21 @@ internal sealed class LogRecorder(
             await whole.CommitAsync(stop);
         return fact;
     }
+
+    /// <summary>
+    /// What a correction by hand says, with what such a correction never asks for: the session's tempo and pace, whether a side was
+    /// only tired, how sore the muscles were.
+    /// </summary>
+    private static KeptDone Corrected(KeptDone log, LogFact before) =>
+        KeptLog.Kept.TryRead(before.Body, out var kept, out _)
+            ? log with
+            {
+                Tempo = log.Tempo ?? kept.Log.Tempo,
+                PaceSeconds = log.PaceSeconds ?? kept.Log.PaceSeconds,
+                Tired = log.Tired ?? kept.Log.Tired,
+                Soreness = log.Soreness ?? kept.Log.Soreness,
+            }
+            : log;
 
     /// <summary>Place and time of the last look that stands, or null.</summary>
     private async Task<(long, DateTimeOffset)?> LookAsync(Guid clientId, CancellationToken stop) =>

@@ -176,6 +176,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
             spot.Left == spot.Right ? null
             : spot.Rung.Id == spot.Left ? spot.Right
             : spot.Left;
-        return asked => ProgressOption.For(spot.Ladder, spot.Rung, asked, held, rack, order, reach, taken, other);
+        return asked =>
+            ProgressOption.For(spot.Ladder, spot.Rung, asked, held, rack, order, reach, taken, other, spot.Tempo);
     }
 }

@@ -74,6 +74,40 @@ public sealed class WaysOnTests
     }
 
     [Fact]
+    public void Slower_is_a_way_on_before_load_until_it_is_slow_enough()
+    {
+        var rung = Split.Rung("ss-loaded")!;
+        IReadOnlyList<ProgressOption> From(Tempo? tempo) =>
+            ProgressOption.For(
+                Split,
+                rung,
+                Full(rung, 8),
+                false,
+                Rack,
+                BranchOrder.Usual,
+                _ => new(false, "No.", null),
+                tempo: tempo
+            );
+        var tempo = Tempo.Usual;
+        var steps = 0;
+        while (From(tempo).FirstOrDefault(o => o.Kind == ProgressKind.Slower) is { } slower)
+        {
+            var kinds = From(tempo).Where(o => o.Open).Select(o => o.Kind).ToList();
+            Assert.True(kinds.IndexOf(ProgressKind.Slower) < kinds.IndexOf(ProgressKind.Load));
+            Assert.Contains(slower.Tempo!.Words, slower.Text, StringComparison.Ordinal);
+            Assert.True(slower.Tempo.Seconds > tempo.Seconds);
+            Assert.Equal(Full(rung, 8), slower.Dose);
+            tempo = slower.Tempo;
+            Assert.True(++steps < 5);
+        }
+
+        Assert.Equal((2, new Tempo(5, 3, 1, 0)), (steps, tempo));
+        // More load at that tempo is more load at that tempo.
+        Assert.Equal(tempo, From(tempo).Single(o => o.Kind == ProgressKind.Load).Tempo);
+        Assert.Equal(From(null).Select(o => o.Text), From(Tempo.Usual).Select(o => o.Text));
+    }
+
+    [Fact]
     public void The_sides_stay_on_one_branch()
     {
         var pad = Split.Rung("ss-pad")!;

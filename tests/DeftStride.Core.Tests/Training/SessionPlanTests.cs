@@ -309,6 +309,17 @@ public sealed class SessionPlanTests
             Today.Of(facts with { Logs = [Log("split-squat-to-pad") with { RungId = spot?.Rung.Id }] }).Tempo
         );
         Assert.Equal(Tempo.Usual, Today.Of(facts with { Logs = [Log("step-up")] }).Tempo);
+        // What was decided last counts from then on; a tap that names none takes it not away, and what was run since does.
+        var decided = Log("split-squat-to-pad") with
+        {
+            RungId = spot?.Rung.Id,
+            Tempo = null,
+            Next = new NextAsked(3, 5, Load.None, "") { Tempo = slow.Slower() },
+        };
+        var tap = decided with { Place = 10, Next = new NextAsked(3, 5, Load.None, "") };
+        Assert.Equal(slow.Slower(), Today.Of(facts with { Logs = [decided, tap] }).Tempo);
+        Assert.Equal(slow.Slower(), Today.Of(facts with { Logs = [decided, tap] }).Spot?.Tempo);
+        Assert.Equal(slow, Today.Of(facts with { Logs = [decided, tap with { Tempo = slow }] }).Tempo);
         Assert.Equal(new Tempo(5, 3, 1, 0), Tempo.Usual.Slower()!.Slower());
         Assert.Null(new Tempo(5, 3, 1, 0).Slower());
         Assert.NotNull(new Tempo(0, 1, 1, 0).Problem());

@@ -4496,6 +4496,7 @@ export interface components {
             school: components["schemas"]["SchoolCode"];
             sentence: components["schemas"]["PartView"][];
             side: null | components["schemas"]["BodySide"];
+            tempoByTaps: null | string;
         };
         PointDto: {
             /** Format: double */

@@ -5,6 +5,7 @@ using DeftStride.Core.Measuring;
 using DeftStride.Core.Quantities;
 using DeftStride.Core.Seeing;
 using DeftStride.Studio.Films;
+using DeftStride.Studio.Logs;
 using DeftStride.Studio.Looks;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Features.Measuring;
@@ -107,6 +108,7 @@ internal sealed record PlayView(
     BodySide? Side,
     string? MeasureId,
     string? AskedTempo,
+    string? TempoByTaps,
     IReadOnlyList<PlayedClipView> Clips,
     IReadOnlyList<BesideView> Beside,
     IReadOnlyList<string> Missing
@@ -185,11 +187,11 @@ internal static class PlayEndpoints
                 : one.Clip.Side == other.Clip.Side
         );
 
-    private static async Task<Ok<PlayView>> GetAsync(Guid id, PlayBook book, CancellationToken stop)
+    private static async Task<Ok<PlayView>> GetAsync(Guid id, PlayBook book, TempoBook tempos, CancellationToken stop)
     {
         var (check, clips, missing) = await book.OpenAsync(id, stop);
         var exercise = check.Standard.Exercise;
-        var asked = DoseRange.Learning.TempoFor(exercise);
+        var (asked, taps) = await tempos.OfAsync(check.Fact, exercise, stop);
         var finding = check.Look.Finding;
         return TypedResults.Ok(
             new PlayView(
@@ -202,6 +204,7 @@ internal static class PlayEndpoints
                 finding.Side,
                 finding.MeasureId,
                 asked?.Words,
+                taps,
                 [.. clips.Select(c => Of(c, asked, check))],
                 [
                     .. clips.SelectMany(one =>

@@ -104,7 +104,7 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
                     r.DecisionId is { } d ? checks.GetValueOrDefault(d) : null
                 )),
             ],
-            AskedSaid.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!).ToWire(),
+            AskedSaid.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!, spot.Tempo).ToWire(),
             spot.AskedWhy,
             day.First.Sentence,
             [.. ways(spot.Asked).Concat(after).Select(o => WaysSaid.Of(o, ladder).ToWire())],

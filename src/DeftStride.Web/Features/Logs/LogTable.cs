@@ -69,6 +69,7 @@ internal static class LogTable
         "pain_role",
         "pain_site",
         "next_morning",
+        "muscles_sore",
         "felt_as_expected",
         "felt_where",
         "tempo",
@@ -111,6 +112,7 @@ internal static class LogTable
                         done.Pain?.Role is { } role ? Word(role) : "",
                         done.Pain?.Site is { } site ? Word(site) : "",
                         $"{done.NextMorning}",
+                        $"{done.Soreness}",
                         done.Felt is { } felt ? (felt.AsExpected ? "yes" : "no") : "",
                         done.Felt?.Where ?? "",
                         done.Tempo?.ToCore().ToString() ?? "",
@@ -270,6 +272,7 @@ internal static class LogTable
                     )
                     : null,
                 Whole(cell("next_morning"), "next_morning"),
+                Whole(cell("muscles_sore"), "muscles_sore"),
                 cell("felt_as_expected").ToLowerInvariant() switch
                 {
                     "" => null,
@@ -312,6 +315,7 @@ internal static class LogTable
         int? Effort,
         KeptPain? Pain,
         int? Morning,
+        int? Soreness,
         KeptFelt? Felt,
         KeptTempo? Tempo,
         double? Pace,
@@ -338,15 +342,20 @@ internal static class LogTable
             first.Felt,
             first.Tempo,
             first.Pace,
-            first.Tired.Length == 0 ? null : first.Tired
+            first.Tired.Length == 0 ? null : first.Tired,
+            first.Soreness
         );
         var log = done.ToCore();
         if (log.Problem() is { } problem)
             throw new FormatException(problem);
         if (log.Pain is { } pain && (pain.Problem() ?? Core.Quantities.FieldRange.Pain.Problem(pain.Score)) is { } sore)
             throw new FormatException(sore);
-        if (Core.Quantities.FieldRange.Pain.Problem(first.Morning) is { } morning)
-            throw new FormatException(morning);
+        foreach (var score in new[] { first.Morning, first.Soreness })
+        {
+            if (Core.Quantities.FieldRange.Pain.Problem(score) is { } problemOfScore)
+                throw new FormatException(problemOfScore);
+        }
+
         var id = first.Id ?? Made(first, done);
         return new(
             new KeptLog(done, id, first.Client, first.Day, first.Exercise.Id),

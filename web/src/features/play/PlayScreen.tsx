@@ -202,7 +202,7 @@ function Playing({
         <div className="grid gap-3 p-2 pt-0 pb-[96px]">
           <MeasureWay pair={pair} measureId={measureId} phase={at.phase} apart={between} />
           <div className="rounded-2xl bg-spine px-3 py-2">
-            <TempoTape clips={clips} asked={play.askedTempo} />
+            <TempoTape clips={clips} asked={play.askedTempo} taps={play.tempoByTaps} />
           </div>
           {notes.length > 0 && <p className="text-small text-soft">{notes.join(' ')}</p>}
           <WayUp clips={clips} pair={pair} />
@@ -282,7 +282,7 @@ function Playing({
         className={`flex shrink-0 gap-4 items-center rounded-2xl bg-spine px-4 py-1 ${pair.other ? 'h-[162px]' : 'h-[104px]'}`}
       >
         <StrokeFloor pair={pair} player={player} />
-        <TempoTape clips={clips} asked={play.askedTempo} />
+        <TempoTape clips={clips} asked={play.askedTempo} taps={play.tempoByTaps} />
       </div>
       {(notes.length > 0 || said) && (
         <p className="text-small text-soft" role="status">

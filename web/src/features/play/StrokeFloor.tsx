@@ -192,7 +192,7 @@ const PARTS = { down: 'down', pause: 'bottom', up: 'up', top: 'top' } as const;
 const SECOND = 30;
 
 /** The tempo done as tape pulled out against the dotted length that is asked. */
-export function TempoTape({ clips, asked }: { clips: Played[]; asked: string | null }) {
+export function TempoTape({ clips, asked, taps }: { clips: Played[]; asked: string | null; taps: string | null }) {
   const missed = clips.find((c) => c.tempoMissed);
   const give = Math.max(0, ...clips.flatMap((c) => c.tempo.map((t) => t.reach ?? 0)));
   return (
@@ -245,6 +245,7 @@ export function TempoTape({ clips, asked }: { clips: Played[]; asked: string | n
           ))}
         </div>
       ))}
+      {taps && <p className="text-fine">In the session: {taps}.</p>}
       {missed?.tempoMissed && (
         <p className="text-fine">{`${missed.side === 'left' ? 'Left' : 'Right'}: ${missed.tempoMissed}`}</p>
       )}

@@ -12,7 +12,7 @@ import { tempoWords } from './Bob';
 import { amountWords, HELD, nameOf, PLACE } from './itemWords';
 import { BigPlate } from './RestWalk';
 import type { Item, Tap } from './run';
-import type { Session } from './sessions';
+import { MOST_IN_HAND, type Session, useRack } from './sessions';
 
 /** Before the first tap: what is due, what the hour consists of, and the beginning. */
 export function StartView({
@@ -32,6 +32,8 @@ export function StartView({
   const main = run.items.find((i) => i.place === 'main');
   // Nobody is sorer or weaker: who went second last time only the coach knows.
   const open = run.items.some(choosable);
+  const inHand = useRack().filter((r) => r.clientId !== view.clientId && r.session.mine && !r.session.run.closed);
+  const full = inHand.length >= MOST_IN_HAND;
   const begin = (side: Side | null) => {
     if (morning !== null) onTap({ kind: 'morning', score: morning });
     if (soreness !== null) onTap({ kind: 'soreness', score: soreness });
@@ -39,9 +41,9 @@ export function StartView({
     if (side) for (const item of run.items.filter(choosable)) onTap({ kind: 'firstSide', item: item.id, side });
   };
   useShortcuts('Session', [
-    { keys: 'S', does: 'Begin the session', run: () => !open && begin(null) },
-    { keys: 'L', does: 'Begin with the left', run: () => open && begin('left') },
-    { keys: 'R', does: 'Begin with the right', run: () => open && begin('right') },
+    { keys: 'S', does: 'Begin the session', run: () => !open && !full && begin(null) },
+    { keys: 'L', does: 'Begin with the left', run: () => open && !full && begin('left') },
+    { keys: 'R', does: 'Begin with the right', run: () => open && !full && begin('right') },
   ]);
   return (
     <>
@@ -115,7 +117,12 @@ export function StartView({
         </ol>
       </Rolling>
       <div className="grid shrink-0 grid-cols-[1fr] gap-2 px-5 pt-2 pb-3">
-        {open ? (
+        {full ? (
+          <p role="status" className="rounded-[10px] bg-slate-wash px-3.5 py-3 text-lead text-slate">
+            {inHand.map((r) => r.session.view.clientName.split(' ')[0]).join(', ')} are in hand, and {MOST_IN_HAND} are enough.
+            End one of theirs first: tap a plate below.
+          </p>
+        ) : open ? (
           <>
             <p className="text-body text-soft">Which side begins?</p>
             <div className="grid grid-cols-2 gap-2.5">
