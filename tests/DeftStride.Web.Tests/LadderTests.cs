@@ -622,6 +622,11 @@ public sealed class LadderTests : IDisposable
         Assert.Equal("slower: lower 5, pause 1, up 1", Text(said["ways"]![way], "text"));
         var decision = await DecideAsync(check, way: way);
         Assert.Equal("lower 5, pause 1, up 1", await TempoAsync());
+        // A clip of that look is timed by what was asked then; one of a look since by what is asked now.
+        async Task<string> PlayAsync(string look) =>
+            Text(await _studio.GetAsync($"/api/checks/{look}/play"), "askedTempo");
+        Assert.Equal("lower 3, pause 1, up 1", await PlayAsync(check));
+        Assert.Equal("lower 5, pause 1, up 1", await PlayAsync(await LookAsync(client, "two-leg-squat")));
         // A tap names no tempo and takes none away, nor does a correction by hand.
         object Tap(Guid id, Guid? supersedes = null) =>
             new

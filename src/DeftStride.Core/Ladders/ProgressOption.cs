@@ -103,6 +103,14 @@ public sealed record ProgressOption(
         }
 
         var heavier = NextDose.Grow(now, true, rack);
+        var exercise = Exercise.Find(rung.ExerciseId)!;
+        var slower = (now.Range.TempoFor(exercise) is { } usual ? tempo ?? usual : null)?.Slower();
+        void Once(ProgressKind kind, string text, string why, Tempo? asks = null)
+        {
+            if (taken?.Contains(kind) != true)
+                found.Add(new(kind, text, why, rung.Id, now, true) { Tempo = asks ?? tempo });
+        }
+
         if (found.Any(f => f.Open))
         {
             if (heavier.Step == DoseStep.Load)
@@ -119,28 +127,33 @@ public sealed record ProgressOption(
                         Tempo = tempo,
                     }
                 );
+            // Where weights are scarce something else gets harder with the one that is there.
+            var scarce =
+                heavier.Step == DoseStep.Load
+                    ? NextDose.Jump(now.Load.Kilograms, heavier.Prescription.Load.Kilograms).Length > 0
+                        ? "The next weight is a big step: slower with the one that is held comes between."
+                        : null
+                    : now.Range.Loaded && now.Load.Kilograms > 0
+                        ? "There is no heavier weight here: slower makes it harder with the one that is held."
+                        : null;
+            if (scarce is not null && slower is not null)
+                Once(ProgressKind.Slower, $"stay and go slower: {slower.Words}", scarce, slower);
             return found;
         }
 
-        var exercise = Exercise.Find(rung.ExerciseId)!;
         const string end =
             "No rung follows here, so the form gets harder: support first, then range, then slower, then load, then speed. Each once.";
-        void Once(ProgressKind kind, string text, Tempo? asks = null)
-        {
-            if (taken?.Contains(kind) != true)
-                found.Add(new(kind, text, end, rung.Id, now, true) { Tempo = asks ?? tempo });
-        }
-
         if (supported)
-            Once(ProgressKind.Support, "without the support");
+            Once(ProgressKind.Support, "without the support", end);
         Once(
             ProgressKind.Range,
             now.Range.Held ? "a narrower base"
                 : exercise.NeedsBox ? "a plate higher"
-                : "a little deeper, or a narrower track"
+                : "a little deeper, or a narrower track",
+            end
         );
-        if ((now.Range.TempoFor(exercise) is { } usual ? tempo ?? usual : null)?.Slower() is { } slower)
-            Once(ProgressKind.Slower, $"slower: {slower.Words}", slower);
+        if (slower is not null)
+            Once(ProgressKind.Slower, $"slower: {slower.Words}", end, slower);
         if (heavier.Step == DoseStep.Load)
             found.Add(
                 new(
@@ -156,7 +169,7 @@ public sealed record ProgressOption(
                 }
             );
         if (!now.Range.Held)
-            Once(ProgressKind.Speed, "quicker up, at the same tempo down");
+            Once(ProgressKind.Speed, "quicker up, at the same tempo down", end);
         return found.Any(f => f.Open)
             ? [.. found.OrderBy(o => o.Open ? 0 : 1).ThenBy(o => Order.IndexOf(o.Kind))]
             :

@@ -9,10 +9,12 @@ internal static class LogSaid
 {
     /// <summary>"about 4.2 s a repetition by the taps, 5 asked (3-1-1-0)"; null where nobody knows.</summary>
     public static string? Tempo(KeptDone done) =>
-        done is { PaceSeconds: { } pace, Tempo: { } asked }
-            ? FormattableString.Invariant(
-                $"about {pace:0.0} s a repetition by the taps, {asked.ToCore().Seconds} asked ({asked.ToCore()})"
-            )
+        done.Tempo?.ToCore() is { } asked && Pace(done) is { } pace ? $"{pace}, {asked.Seconds} asked ({asked})" : null;
+
+    /// <summary>"about 4.2 s a repetition by the taps"; null where nobody tapped.</summary>
+    public static string? Pace(KeptDone done) =>
+        done.PaceSeconds is { } pace
+            ? FormattableString.Invariant($"about {pace:0.0} s a repetition by the taps")
             : null;
 
     /// <summary>"left tired at the end, not untaught"; null where no side was.</summary>

@@ -34,7 +34,7 @@ internal sealed class TempoBook(StudioScope scope, LadderShelf shelf)
             .Select(l => KeptLog.Kept.TryRead(l.Body, out var kept, out _) ? kept.Log : null)
             .LastOrDefault(l => l?.Tempo is not null);
         if (ran?.Tempo is { } today)
-            return (today.ToCore(), LogSaid.Tempo(ran));
+            return (today.ToCore(), LogSaid.Pace(ran));
         // What a decision on this very look asks for is for the next time.
         LogFact[] before = [.. all.Where(l => l.Sequence < look.Sequence)];
         var rung = before.LastOrDefault()?.RungId;

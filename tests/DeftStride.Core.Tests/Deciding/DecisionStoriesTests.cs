@@ -117,6 +117,15 @@ public sealed class DecisionStoriesTests
         var heavier = options.Single(o => o.Kind == ProgressKind.Load);
         Assert.Contains("a third more", heavier.Why, StringComparison.Ordinal);
         Assert.Contains("slower", heavier.Why, StringComparison.Ordinal);
+        Assert.Equal(24, options.Single(o => o is { Kind: ProgressKind.Slower, Open: true }).Dose.Load.Kilograms);
+        Assert.DoesNotContain(
+            From("ss-loaded", 4, 10, new Load(LoadPosition.Goblet, 24), new LoadRack([24, 25])),
+            o => o.Kind == ProgressKind.Slower
+        );
+        Assert.Contains(
+            From("ss-loaded", 4, 10, new Load(LoadPosition.Goblet, 24), new LoadRack([24])),
+            o => o.Kind == ProgressKind.Slower
+        );
         Assert.Equal(DecisionOutcome.Progress, Decide(Session with { Options = options }).Outcome);
     }
 

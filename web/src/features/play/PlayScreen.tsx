@@ -279,7 +279,7 @@ function Playing({
         <MeasureWay pair={pair} measureId={measureId} phase={at.phase} apart={between} />
       </div>
       <div
-        className={`flex shrink-0 gap-4 items-center rounded-2xl bg-spine px-4 py-1 ${pair.other ? 'h-[162px]' : 'h-[104px]'}`}
+        className={`flex shrink-0 gap-4 items-center rounded-2xl bg-spine px-4 py-2 ${pair.other ? 'min-h-[162px]' : 'min-h-[104px]'}`}
       >
         <StrokeFloor pair={pair} player={player} />
         <TempoTape clips={clips} asked={play.askedTempo} taps={play.tempoByTaps} />

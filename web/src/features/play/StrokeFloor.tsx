@@ -189,11 +189,13 @@ export const phaseWords = (phase: number, rises = false) => {
 };
 
 const PARTS = { down: 'down', pause: 'bottom', up: 'up', top: 'top' } as const;
-const SECOND = 30;
 
 /** The tempo done as tape pulled out against the dotted length that is asked. */
 export function TempoTape({ clips, asked, taps }: { clips: Played[]; asked: string | null; taps: string | null }) {
   const missed = clips.find((c) => c.tempoMissed);
+  // The longest part is as long as the tape goes; a slow tempo is pulled out at a smaller scale.
+  const longest = Math.max(4, ...clips.flatMap((c) => c.tempo.flatMap((t) => [t.asked ?? 0, t.done ?? 0])));
+  const second = 120 / longest;
   const give = Math.max(0, ...clips.flatMap((c) => c.tempo.map((t) => t.reach ?? 0)));
   return (
     <section aria-label="Tempo" className="grid w-72 shrink-0 content-center gap-1 text-[#f1eee6]">
@@ -209,12 +211,12 @@ export function TempoTape({ clips, asked, taps }: { clips: Played[]; asked: stri
           </span>
           {clip.tempo.map((t) => (
             <span key={t.part} className="grid">
-              <svg width={Math.max(26, SECOND * Math.max(t.asked ?? 0, t.done ?? 0, 0.5) + 4)} height="22" aria-hidden="true">
+              <svg width={Math.max(26, second * Math.max(t.asked ?? 0, t.done ?? 0, 0.5) + 4)} height="22" aria-hidden="true">
                 {t.asked !== null && (
                   <rect
                     x="1"
                     y="2"
-                    width={Math.max(3, SECOND * t.asked)}
+                    width={Math.max(3, second * t.asked)}
                     height="18"
                     fill="none"
                     stroke="#b4bdb4"
@@ -223,21 +225,21 @@ export function TempoTape({ clips, asked, taps }: { clips: Played[]; asked: stri
                 )}
                 {t.done !== null && (
                   <>
-                    <rect x="1" y="4" width={Math.max(2, SECOND * t.done)} height="14" fill="#e6b962" />
+                    <rect x="1" y="4" width={Math.max(2, second * t.done)} height="14" fill="#e6b962" />
                     {Array.from({ length: Math.floor(t.done * 4) }, (_, i) => (
                       <path
                         key={i}
-                        d={`M${1 + ((i + 1) * SECOND) / 4} 4v${(i + 1) % 4 === 0 ? 8 : 4}`}
+                        d={`M${1 + ((i + 1) * second) / 4} 4v${(i + 1) % 4 === 0 ? 8 : 4}`}
                         stroke="#26312d"
                         strokeWidth="1"
                       />
                     ))}
-                    <path d={`M${1 + SECOND * t.done} 2v18`} stroke="#f1eee6" strokeWidth="2.4" />
+                    <path d={`M${1 + second * t.done} 2v18`} stroke="#f1eee6" strokeWidth="2.4" />
                   </>
                 )}
               </svg>
               <span
-                className={`text-fine tabular-nums ${t.verdict === 'short' || t.verdict === 'long' ? 'font-semibold text-[#f0907a]' : ''}`}
+                className={`text-fine whitespace-nowrap tabular-nums ${t.verdict === 'short' || t.verdict === 'long' ? 'font-semibold text-[#f0907a]' : ''}`}
               >
                 {t.done === null ? 'not timed' : `${t.done.toFixed(1)} s`} {PARTS[t.part]}
               </span>

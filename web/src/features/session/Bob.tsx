@@ -102,8 +102,8 @@ export function Bob({
   );
 }
 
-/** The tempo of an item in a few words: "lower 3, stay 1, up 1". */
+/** The tempo of an item in a few words: "lower 3, pause 1, up 1". */
 export const tempoWords = (item: Item) =>
   item.tempo
-    ? `lower ${item.tempo.down}, stay ${item.tempo.pause}, up ${item.tempo.up}${item.tempo.top > 0 ? `, top ${item.tempo.top}` : ''}`
+    ? `lower ${item.tempo.down}, pause ${item.tempo.pause}, up ${item.tempo.up}${item.tempo.top > 0 ? `, top ${item.tempo.top}` : ''}`
     : '';
