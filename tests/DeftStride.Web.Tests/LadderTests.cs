@@ -562,15 +562,8 @@ public sealed class LadderTests : IDisposable
         );
     }
 
-    [Fact]
-    public async Task A_ladder_is_added_and_a_client_can_be_put_on_it()
-    {
-        var client = await _studio.ClientAsync();
-        var mine = JsonNode.Parse(
-            """{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Begin","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"learning","setsLow":2,"setsHigh":3,"low":5,"high":5,"held":false},"reason":"Ours."}]}"""
-        );
-        await ChangeAsync("own-1", 0, mine);
-        await _studio.PostAsync(
+    private Task StandOnOwnAsync(Guid client) =>
+        _studio.PostAsync(
             "/api/stands",
             new
             {
@@ -583,6 +576,16 @@ public sealed class LadderTests : IDisposable
                 reason = "to try it",
             }
         );
+
+    [Fact]
+    public async Task A_ladder_is_added_and_a_client_can_be_put_on_it()
+    {
+        var client = await _studio.ClientAsync();
+        var mine = JsonNode.Parse(
+            """{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Begin","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"learning","setsLow":2,"setsHigh":3,"low":5,"high":5,"held":false},"reason":"Ours."}]}"""
+        );
+        await ChangeAsync("own-1", 0, mine);
+        await StandOnOwnAsync(client);
         Assert.Equal("Ours", Text(await StrideAsync(client, "own-1"), "ladderName"));
         await ChangeAsync("own-1", 1, null, HttpStatusCode.BadRequest);
         await ChangeAsync("own-2", 0, mine, HttpStatusCode.BadRequest);
@@ -599,19 +602,7 @@ public sealed class LadderTests : IDisposable
                 """{"id":"own-1","name":"Ours","rungs":[{"id":"own-1-a","name":"Only","exerciseId":"two-leg-squat","entry":"Anyone.","next":[],"fallback":null,"dose":{"phase":"practising","setsLow":1,"setsHigh":1,"low":5,"high":5,"held":false},"reason":"Ours."}]}"""
             )
         );
-        await _studio.PostAsync(
-            "/api/stands",
-            new
-            {
-                id = Guid.CreateVersion7(),
-                clientId = client,
-                ladderId = "own-1",
-                rungId = "own-1-a",
-                sides = new[] { "left", "right" },
-                afterBreak = false,
-                reason = "to try it",
-            }
-        );
+        await StandOnOwnAsync(client);
         async Task<string> TempoAsync() => Text((await StrideAsync(client, "own-1"))["asked"], "tempo");
         await DecideAsync(await LookAsync(client, "two-leg-squat"));
         Assert.Equal("lower 3, pause 1, up 1", await TempoAsync());
