@@ -562,8 +562,8 @@ public sealed class LadderTests : IDisposable
         );
     }
 
-    private Task StandOnOwnAsync(Guid client) =>
-        _studio.PostAsync(
+    private async Task StandOnOwnAsync(Guid client) =>
+        await _studio.PostAsync(
             "/api/stands",
             new
             {

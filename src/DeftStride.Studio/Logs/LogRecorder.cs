@@ -184,10 +184,21 @@ internal sealed class LogRecorder(
             {
                 Tempo = log.Tempo ?? kept.Log.Tempo,
                 PaceSeconds = log.PaceSeconds ?? kept.Log.PaceSeconds,
-                Tired = log.Tired ?? kept.Log.Tired,
+                Tired = log.Tired ?? StillTired(log, kept.Log.Tired),
                 Soreness = log.Soreness ?? kept.Log.Soreness,
             }
             : log;
+
+    /// <summary>Of the sides that were tired, those whose corrected sets can still have been.</summary>
+    private static BodySide[]? StillTired(KeptDone log, IReadOnlyList<BodySide>? tired)
+    {
+        var sets = log.ToCore().Sets;
+        BodySide[] still =
+        [
+            .. (tired ?? []).Where(side => sets.Any(s => s.Side == side && SetDone.TiredAtTheEnd(s.Amount, s.Clean))),
+        ];
+        return still.Length == 0 ? null : still;
+    }
 
     /// <summary>Place and time of the last look that stands, or null.</summary>
     private async Task<(long, DateTimeOffset)?> LookAsync(Guid clientId, CancellationToken stop) =>
