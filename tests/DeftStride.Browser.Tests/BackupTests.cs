@@ -52,7 +52,21 @@ public sealed class BackupTests
         phone.Go("/").Understood();
         phone.Press("Corin Vale");
         phone.See("Red flag");
+        // The notice that comes pushes the page down: a finger that was on its way hits nothing of what has come under it.
+        phone.Script(
+            """
+            const button = [...document.querySelectorAll('button')].find((b) => b.innerText.includes('Red flag'));
+            button.scrollIntoView({ block: 'center' });
+            const at = button.getBoundingClientRect();
+            const hit = () => document.elementFromPoint(at.x + at.width / 2, at.y + at.height / 2)?.closest('button, a')?.innerText ?? 'nothing';
+            window.hits = [hit()];
+            new MutationObserver(() => window.hits.push(hit())).observe(document.querySelector('#main').parentElement, { childList: true });
+            """
+        );
         gate.Shut();
+        phone.See("No answer from the studio’s server.");
+        Assert.Equal("Red flag… nothing", phone.Script("return window.hits.slice(0, 2).join(' ')"));
+        phone.Until("a tap to count again", () => phone.Lacks("#main[data-moved]"));
         phone.Press("Red flag");
         phone.Press("Before any loading");
         phone.Press("gives way");

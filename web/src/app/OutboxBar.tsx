@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { useStudio } from '@/api/queries';
 import { probe, useReachable } from '@/device/connection';
+import { useMovedPage } from '@/device/movedPage';
 import { beganAnew, beginAnew, useInterfaceStanding } from '@/device/release';
 import { theOutbox, useOthers, useOutbox } from '@/outbox/device';
 import { droppedRead, useDropped } from '@/outbox/erased';
@@ -29,9 +30,11 @@ export function OutboxBar() {
   const waiting = late.length - refused;
   const waitFor = useNames(others.map((e) => e.coach));
   const dropped = useDropped();
+  const notice = useMovedPage('main');
   if (reachable && late.length === 0 && others.length === 0 && dropped === 0 && !open && !tooOld) return null;
   return (
     <section
+      ref={notice}
       aria-label="Kept on this device"
       className={`flex shrink-0 flex-wrap items-center gap-x-3 px-6 py-1.5 text-copy max-sm:px-3 ${refused > 0 ? 'bg-brick-wash text-brick' : 'bg-slate-wash text-slate'}`}
     >

@@ -231,6 +231,27 @@ describe('one thing', () => {
     expect(tab.outbox.all()).toEqual([]);
   });
 
+  it.each<Fate>(['slow', 'ok', 'lostGoing', 'lostComing'])(
+    'left out while it is on its way it goes with its answer (%s), which may be a refusal',
+    async (fate) => {
+      const { studio, device, tab } = await oneTab([fate]);
+      studio.refuses.add('a');
+      const left = new Promise<void>((done) => {
+        const stop = tab.outbox.subscribe(() => {
+          const under = tab.outbox.all().find((e) => e.state === 'sending');
+          if (!under) return;
+          stop();
+          void tab.outbox.leaveOut(under.id).then(done);
+        });
+      });
+      tab.outbox.write(log('a', 'ilse', { note: 'knee hurts' })).catch(() => undefined);
+      await left;
+      await device.pass(100_000);
+      expect(tab.outbox.all()).toEqual([]);
+      expect(JSON.stringify(await device.raw())).not.toContain('knee hurts');
+    },
+  );
+
   it('corrected takes the place of what was refused', async () => {
     const { studio, device, tab } = await oneTab();
     studio.refuses.add('a');

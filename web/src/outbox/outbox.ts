@@ -62,6 +62,8 @@ export class Outbox {
   private readonly settled = new Set<(entry: Entry, awaited: boolean) => void>();
   private readonly lanes = new Map<string, string>();
   private readonly sending = new Set<string>();
+  /** What was left out while it was on its way. */
+  private readonly leaving = new Set<string>();
   private readonly heard = new Set<string>();
   private leading = false;
   private closed = false;
@@ -147,11 +149,18 @@ export class Outbox {
     await this.pump();
   }
 
-  /** The coach has seen the refusal and leaves it out. What rests on it waits on: it is decided on its own. */
+  /**
+   * The coach has seen the refusal and leaves it out, or it is nobody's any more. What rests on it waits on: it is decided on its
+   * own. What is on its way goes once its answer is there, whatever that is.
+   */
   async leaveOut(id: string) {
     await this.inTurn(async () => {
       const entry = this.find(id);
-      if (!entry || entry.state === 'sending') return;
+      if (!entry) return;
+      if (entry.state === 'sending') {
+        this.leaving.add(id);
+        return;
+      }
       await this.remove(entry);
       this.take(entry.id)?.dropped();
     });
@@ -298,6 +307,7 @@ export class Outbox {
       this.world.after(wait, () => void this.pump());
     } finally {
       this.sending.delete(id);
+      if (this.leaving.delete(id) && !this.closed) await this.leaveOut(id);
       if (!this.closed) void this.pump();
     }
   }

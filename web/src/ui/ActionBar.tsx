@@ -11,6 +11,7 @@ export function ActionBar({ children }: { children: ReactNode }) {
       role="group"
       aria-label="Next"
       data-arrive=""
+      data-still=""
     >
       {children}
     </div>

@@ -41,7 +41,7 @@ export function Gate({ children }: { children: ReactNode }) {
   if (door.data && door.data.state !== 'in') return <DoorScreen door={door.data} />;
   return (
     <main className="grid h-full place-items-center">
-      <Waiting what="the door" error={door.error instanceof Unreachable ? door.error : undefined} />
+      <Waiting what="the studio" error={door.error instanceof Unreachable ? door.error : undefined} />
     </main>
   );
 }

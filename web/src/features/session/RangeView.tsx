@@ -69,6 +69,8 @@ export function RangeView({
                 value={read}
                 decimals={1}
                 live
+                // Where there are keys the number is what is typed next; a phone's own would cover how it is measured.
+                autoFocus={matchMedia('(pointer: fine)').matches}
                 onSay={setRead}
                 onEmpty={() => setRead(null)}
                 onKeyDown={(e) => e.key === 'Enter' && keep()}

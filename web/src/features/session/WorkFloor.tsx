@@ -39,6 +39,7 @@ export function WorkFloor({
         <button
           type="button"
           aria-label="Clean"
+          data-still=""
           onPointerDown={(e) => e.button === 0 && onCount(true)}
           onClick={(e) => e.detail === 0 && onCount(true)}
           className="absolute inset-0 active:bg-white/5 focus-visible:outline-offset-[-6px]"
@@ -91,6 +92,7 @@ export function WorkFloor({
       <button
         type="button"
         aria-label="Not clean"
+        data-still=""
         onPointerDown={(e) => e.button === 0 && onCount(false)}
         onClick={(e) => e.detail === 0 && onCount(false)}
         className="relative flex min-h-[84px] items-center gap-4 px-5 text-left active:bg-white/5 focus-visible:outline-offset-[-6px]"
