@@ -64,13 +64,14 @@ public class PositionBench
 
     /// <summary>A seat for one leg: the posture that balances at every height on the way to it.</summary>
     [Benchmark]
-    public SeatPlan? Seat() =>
-        SeatPlan.TryOf(
-            new SeatFacts(Body, Facts.Front, Core.Setup.StudioKit.Unknown, Facts.Weights),
-            Core.Exercises.SeatWay.Behind,
-            OneLegChoice.Shared,
-            Core.Quantities.Angle.FromDegrees(90),
-            null,
-            out _
-        );
+    public SeatPlan Seat() =>
+        SeatPlan
+            .TryOf(
+                new SeatFacts(Body, Facts.Front, Core.Setup.StudioKit.Unknown, Facts.Weights),
+                Core.Exercises.SeatWay.Behind,
+                OneLegChoice.Shared,
+                Core.Quantities.Angle.FromDegrees(90),
+                null
+            )
+            .OrThrow(problem => problem);
 }

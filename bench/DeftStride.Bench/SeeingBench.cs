@@ -112,7 +112,7 @@ public class SeeingBench
     [Benchmark]
     public int MinuteJudged()
     {
-        if (!Movement.TryFind(Mover, Squat, null, out var movement, out _))
+        if (!Movement.TryFind(Mover, Squat, null).Is(out var movement))
             return 0;
         var seen = SeenMovement.Of(movement, Standard.Measures, Context, Standard.Errors);
         var look = Look.Of(

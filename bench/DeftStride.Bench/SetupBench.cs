@@ -32,7 +32,7 @@ public class SetupBench
 
     /// <summary>From the stance length.</summary>
     [Benchmark]
-    public bool FromLength() => SplitLinkage.TryFromStanceLength(Body, 0.65, Shared, out _, out _);
+    public bool FromLength() => SplitLinkage.TryFromStanceLength(Body, 0.65, Shared).Is(out _);
 
     /// <summary>A stance that does not fit: demands, every single change that would, kit, card.</summary>
     [Benchmark]

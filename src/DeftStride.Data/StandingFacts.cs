@@ -15,20 +15,35 @@ internal static class StandingFacts
     public static readonly DateOnly FirstDay = new(1900, 1, 1);
 
     /// <summary>Facts of a kind that nothing superseded. Of a chain of corrections only the last stands.</summary>
+    /// <remarks>What a question is asked within is taken before it: a call inside one would be compiled each time it is asked.</remarks>
     public static IQueryable<T> Standing<T>(this StudioContext db)
-        where T : Fact => db.Set<T>().Where(f => !db.Set<T>().Any(n => n.Supersedes == f.Id));
+        where T : Fact
+    {
+        var all = db.Set<T>();
+        return all.Where(f => !all.Any(n => n.Supersedes == f.Id));
+    }
+
+    /// <summary>Facts of some clients. One alone, as a page asks, is looked up; a list would be unpacked by the database first.</summary>
+    public static IQueryable<T> OfClients<T>(this IQueryable<T> facts, IReadOnlyCollection<Guid> clients)
+        where T : ClientFact
+    {
+        if (clients.Count != 1)
+            return facts.Where(f => clients.Contains(f.ClientId));
+        var one = clients.First();
+        return facts.Where(f => f.ClientId == one);
+    }
 
     /// <summary>Trials that stand and were not taken back.</summary>
     public static IQueryable<TrialFact> StandingTrials(this StudioContext db) =>
         db.Standing<TrialFact>().Where(t => t.CorrectionId != Withdrawn);
 
     /// <summary>Red flags that stand: not taken back as a slip, and not cleared.</summary>
-    public static IQueryable<FlagFact> OpenFlags(this StudioContext db) =>
-        db.Standing<FlagFact>()
-            .Where(f =>
-                f.SignId != Withdrawn
-                && !db.Standing<FlagClearingFact>().Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay)
-            );
+    public static IQueryable<FlagFact> OpenFlags(this StudioContext db)
+    {
+        var clearings = db.Standing<FlagClearingFact>();
+        return db.Standing<FlagFact>()
+            .Where(f => f.SignId != Withdrawn && !clearings.Any(c => c.FlagId == f.Id && c.ExaminedOn >= FirstDay));
+    }
 
     /// <summary>Films that are here: their days are not over.</summary>
     public static IQueryable<FilmFact> StandingFilms(this StudioContext db) =>

@@ -1,8 +1,6 @@
-using System.Data.Common;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
-using Microsoft.EntityFrameworkCore.Diagnostics;
 
 namespace DeftStride.Data;
 
@@ -11,19 +9,42 @@ internal static class StudioDatabase
 {
     public const string FileName = "studio.db";
 
-    public static void Configure(DbContextOptionsBuilder options, string file) =>
+    /// <summary>A context of the studio over connections that stay open.</summary>
+    public static void Configure(DbContextOptionsBuilder options, StudioConnections connections) =>
         options
             .UseSqlite(
-                new SqliteConnectionStringBuilder
-                {
-                    DataSource = file,
-                    ForeignKeys = true,
-                    DefaultTimeout = 10,
-                }.ToString(),
+                Writing(connections.File),
                 // One text for a question however many are asked for: it is thought through once.
                 sqlite => sqlite.UseParameterizedCollectionMode(ParameterTranslationMode.Parameter)
             )
-            .AddInterceptors(new Durable());
+            .AddInterceptors(connections);
+
+    /// <summary>
+    /// Thinks the model of the database through, and what a question is made of, for every context of this process that is
+    /// configured as above: whoever asks for the model meanwhile waits for it, and nobody does so a second time. No database is
+    /// opened.
+    /// </summary>
+    public static void Ponder()
+    {
+        var options = new DbContextOptionsBuilder<StudioContext>();
+        Configure(options, new StudioConnections(":memory:"));
+        // What is needed for every context is compiled with the second one.
+        for (var context = 0; context < 2; context++)
+        {
+            using var db = new StudioContext(options.Options);
+            _ = db.Studios.OrderBy(s => s.CreatedAt).Take(context + 1).ToQueryString();
+        }
+    }
+
+    /// <summary>How the studio's own database is asked for; what stays open is kept by <see cref="StudioConnections"/> and not by the provider.</summary>
+    public static string Writing(string file) =>
+        new SqliteConnectionStringBuilder
+        {
+            DataSource = file,
+            ForeignKeys = true,
+            DefaultTimeout = 10,
+            Pooling = false,
+        }.ToString();
 
     /// <summary>How a database is asked for that is only read, by nobody else's connection.</summary>
     public static string Reading(string file) =>
@@ -33,44 +54,6 @@ internal static class StudioDatabase
             Mode = SqliteOpenMode.ReadOnly,
             Pooling = false,
         }.ToString();
-
-    private sealed class Durable : DbConnectionInterceptor
-    {
-        private const string Pragmas = "PRAGMA journal_mode=WAL; PRAGMA synchronous=FULL;";
-
-        public override void ConnectionOpened(DbConnection connection, ConnectionEndEventData eventData) =>
-            Set(connection);
-
-        public override Task ConnectionOpenedAsync(
-            DbConnection connection,
-            ConnectionEndEventData eventData,
-            CancellationToken cancellationToken = default
-        )
-        {
-            Set(connection);
-            return Task.CompletedTask;
-        }
-
-        // Opened once for each context and not for each question; disposing of the context gives it back.
-        public override InterceptionResult ConnectionClosing(
-            DbConnection connection,
-            ConnectionEventData eventData,
-            InterceptionResult result
-        ) => InterceptionResult.Suppress();
-
-        public override ValueTask<InterceptionResult> ConnectionClosingAsync(
-            DbConnection connection,
-            ConnectionEventData eventData,
-            InterceptionResult result
-        ) => new(InterceptionResult.Suppress());
-
-        private static void Set(DbConnection connection)
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = Pragmas;
-            command.ExecuteNonQuery();
-        }
-    }
 }
 
 /// <summary>Lets the migrations tool make a context without starting the server.</summary>
@@ -79,7 +62,7 @@ internal sealed class StudioContextFactory : IDesignTimeDbContextFactory<StudioC
     public StudioContext CreateDbContext(string[] args)
     {
         var options = new DbContextOptionsBuilder<StudioContext>();
-        StudioDatabase.Configure(options, ":memory:");
+        StudioDatabase.Configure(options, new StudioConnections(":memory:"));
         return new StudioContext(options.Options);
     }
 }

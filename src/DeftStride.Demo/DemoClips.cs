@@ -56,7 +56,7 @@ internal sealed class DemoClips
         {
             Camera = Place.ToCore(),
         };
-        if (!Movement.TryFind(body, standard.Exercise, null, out var movement, out var fault))
+        if (!Movement.TryFind(body, standard.Exercise, null).Is(out var movement, out var fault))
             throw new InvalidDataException($"{name}: {fault}");
         var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
         return new ReadDemoClip(

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Reflection;
 using System.Runtime.InteropServices;
+using System.Text.Json;
 using System.Text.Json.Serialization.Metadata;
 using DeftStride.Data;
 using DeftStride.Data.Files;
@@ -69,6 +70,13 @@ using Microsoft.AspNetCore.HttpOverrides;
 using var tooLarge = PosixSignalRegistration.Create((PosixSignal)FileSizeExceeded, signal => signal.Cancel = true);
 if (await CommandLine.TryRunAsync(args, Console.Out, Console.Error) is { } ended)
     return ended;
+
+// The build runs this file to write the API description; it must not touch any data then.
+var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
+
+// Thinking the database's model through takes as long as everything up to the first request: side by side.
+if (serving)
+    _ = Task.Run(StudioDatabase.Ponder);
 var builder = WebApplication.CreateBuilder(CommandLine.Serving(args));
 var folder = new StudioFolder(Path.GetFullPath(builder.Configuration["data"] ?? "data"));
 var web = Path.GetFullPath(builder.Configuration["web"] ?? Path.Combine("web", "dist"));
@@ -92,6 +100,9 @@ builder
             wire.TypeInfoResolver = (wire.TypeInfoResolver ?? new DefaultJsonTypeInfoResolver()).WithAddedModifier(
                 Telling.In(() => Telling.Of(asked.HttpContext))
             );
+            // Whoever writes the interface down has to see the whole of it.
+            if (serving)
+                wire.TypeInfoResolver = new DeferredJson(new JsonSerializerOptions(wire));
         }
     );
 
@@ -124,12 +135,14 @@ builder.Services.AddSingleton<BackupStanding>();
 builder.Services.AddSingleton(BackupSettings.Of(builder.Configuration, folder));
 builder.Services.AddSingleton<BackupKeeper>();
 builder.Services.AddSingleton<StudioStart>();
+builder.Services.AddSingleton<MediaSweeping>();
+builder.Services.AddSingleton(new StudioConnections(folder.Database));
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
 builder.Services.AddDbContext<StudioContext>(
     (services, o) =>
     {
-        StudioDatabase.Configure(o, folder.Database);
+        StudioDatabase.Configure(o, services.GetRequiredService<StudioConnections>());
         // What was worked out before a write is dropped only after the write has its place.
         o.AddInterceptors(services.GetRequiredService<WriteOrder>(), services.GetRequiredService<StudioCache>());
     }
@@ -201,27 +214,16 @@ builder.Services.AddScoped<ClientArrival>();
 builder.Services.AddSingleton<ExportKeeper>();
 builder.Services.AddSingleton<ArrivalDesk>();
 
-// The build runs this file to write the API description; it must not touch any data then.
-var serving = Assembly.GetEntryAssembly()?.GetName().Name != "GetDocument.Insider";
 DoorSetup.Add(builder.Services, serving ? folder : null);
 if (serving)
 {
     builder.Services.AddHostedService(s => s.GetRequiredService<StudioStart>());
     builder.Services.AddHostedService<NewWayIn>();
-    builder.Services.AddHostedService<MediaSweeping>();
+    builder.Services.AddHostedService(s => s.GetRequiredService<MediaSweeping>());
     builder.Services.AddHostedService<BackupSchedule>();
 }
 
 var app = builder.Build();
-if (serving)
-{
-    // Thinking the database's model through takes as long as mapping the addresses below: side by side.
-    _ = Task.Run(() =>
-    {
-        using var scope = app.Services.CreateScope();
-        return scope.ServiceProvider.GetRequiredService<StudioContext>().Model;
-    });
-}
 
 // Behind a proxy on the same machine: who asks and whether it came by https is what the proxy says. Nobody else is believed.
 app.UseForwardedHeaders(
@@ -305,7 +307,8 @@ FrontEnd.Map(app, web);
 try
 {
     DurableFiles.OwnerOnly();
-    app.Run();
+    await app.StartAsync();
+    await app.WaitForShutdownAsync();
     return 0;
 }
 catch (StudioClosedException closed)
@@ -324,6 +327,13 @@ catch (IOException e) when (e.InnerException is Microsoft.AspNetCore.Connections
         $"The address {urls} is in use. Stop what runs there, or start Deft Stride on another one with --urls. Nothing was changed."
     );
     return 1;
+}
+finally
+{
+    // Where the address could not be had the folder is still being opened, with what would be gone.
+    if (serving)
+        await app.Services.GetRequiredService<StudioStart>().OpenedAsync();
+    await app.DisposeAsync();
 }
 
 /// <summary>The server; named so that tests can start it.</summary>

@@ -69,7 +69,11 @@ public sealed class HandTests
         hand.Tap("Accept");
         page.Find("[data-decided]");
         hand.Stage("decided", "On to Dov");
-        Assert.Equal(2, page.Driver.FindElements(By.CssSelector("[data-goes] li")).Count(e => e.Displayed));
+        // Where both sides stand now is there when the client's record has come.
+        page.Until(
+            "where both sides go",
+            () => page.Driver.FindElements(By.CssSelector("[data-goes] li")).Count(e => e.Displayed) == 2
+        );
         Assert.InRange(hand.Taps, 9, width < 1024 ? 16 : 20);
         if (height >= 780 && width >= 390)
             Assert.Equal(0L, hand.Scrolls);

@@ -211,11 +211,11 @@ public sealed class PlanTests
     {
         using var server = new AppHost(demo: true);
         var bram = Id(server.Url, "Bram Hartnell");
-        var visit = Visits(server.Url, bram)
-            .First(v => v!["state"]!.ToString() == "ahead" && v["day"]!.ToString() != Today(server.Url))!;
-        var (id, day) = (visit["id"]!.ToString(), DateOnly.Parse(visit["day"]!.ToString()));
-        var clashes = Get(server.Url, "/api/plan")["clashes"]!.AsArray();
-        Assert.Contains(clashes, c => c!["oneVisit"]!.ToString() == id || c["otherVisit"]!.ToString() == id);
+        // The day that the screen opens on is the one with the first clash, whichever day of the week the test runs on.
+        var clash = Get(server.Url, "/api/plan")["clashes"]!.AsArray()[0]!;
+        var (id, day) = Visits(server.Url, bram)
+            .Select(v => (v!["id"]!.ToString(), DateOnly.Parse(v["day"]!.ToString())))
+            .Single(v => v.Item1 == clash["oneVisit"]!.ToString() || v.Item1 == clash["otherVisit"]!.ToString());
         using (var page = new Page(server.Url))
         {
             page.Go("/").Understood();
@@ -229,16 +229,11 @@ public sealed class PlanTests
                 page.Until("the next one in the hand", () => Held(page) != before);
             }
 
-            page.Key(Keys.ArrowUp);
-            page.Key(Keys.Enter);
-            page.Until(
-                "a day that is no place for it to be said",
-                () =>
-                    page.Text().Contains("already", StringComparison.Ordinal)
-                    || page.Text().Contains("is over", StringComparison.Ordinal)
-            );
-            Assert.Equal(day, DateOnly.Parse(Day(server.Url, bram, id)));
             page.Key(Keys.ArrowDown);
+            page.Key(Keys.Enter);
+            page.See("is planned for this day already");
+            Assert.Equal(day, DateOnly.Parse(Day(server.Url, bram, id)));
+            page.Key(Keys.ArrowUp);
             page.Key(Keys.ArrowRight);
             page.See("would come on this day");
             page.Key(Keys.Enter);
@@ -258,8 +253,6 @@ public sealed class PlanTests
             Assert.Empty(page.Errors());
         }
     }
-
-    private static string Today(string url) => Get(url, "/api/plan")["today"]!.ToString();
 
     private static string Held(Page page) =>
         (string)page.Script("return document.querySelector('main h1')?.innerText ?? ''")!;

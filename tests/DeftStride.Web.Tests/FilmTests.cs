@@ -217,10 +217,12 @@ public sealed class FilmTests : IDisposable
         var lost = Path.Combine(_studio.Folder, "films", $"{Guid.NewGuid():n}.coming");
         File.WriteAllText(lost, "x");
         _studio.Restart();
+        await _studio.SweptAsync();
         Assert.False(File.Exists(stray) || File.Exists(lost));
         Assert.Equal(1000, (await _studio.GetAsync($"/api/films/{id}/arrived"))["bytes"]!.GetValue<int>());
         await PieceAsync(id, Film, 1000, Film.Length - 1000);
         _studio.Restart();
+        await _studio.SweptAsync();
         Assert.Single(Files);
         // Damaged on the disk it is said, never shown; sent again it is whole.
         File.WriteAllBytes(Files[0], Film[..5000]);
@@ -256,6 +258,7 @@ public sealed class FilmTests : IDisposable
         {
             clock.Now = clock.Now.AddDays(days);
             studio.Restart();
+            await studio.SweptAsync();
             Assert.Equal(2, (await studio.GetAsync($"/api/clips/{id}"))["frames"]!.AsArray().Count);
             return (await studio.GetAsync("/api/films"))["films"]!.AsArray().Count;
         }

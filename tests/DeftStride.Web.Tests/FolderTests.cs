@@ -1,6 +1,8 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using DeftStride.Data;
 using DeftStride.Data.Pictures;
+using Microsoft.Data.Sqlite;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
 
@@ -87,10 +89,44 @@ public sealed class FolderTests : IDisposable
             "its record never came"
         );
         _studio.Restart();
+        // The door is open before it is swept: nobody waits for that.
+        Assert.True(
+            SpinWait.SpinUntil(
+                () => Directory.GetFiles(Pictures, "*", SearchOption.AllDirectories).Length == 1,
+                TimeSpan.FromSeconds(30)
+            ),
+            "what was cut off lies there still"
+        );
         Assert.EndsWith(".webp", TheFile, StringComparison.Ordinal);
         Assert.Empty(Directory.GetFiles(Pictures, "*.part"));
         using var kept = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative));
         Assert.Equal(HttpStatusCode.OK, kept.StatusCode);
+    }
+
+    [Fact]
+    public async Task What_cannot_be_swept_now_ends_nothing_and_is_swept_the_next_time()
+    {
+        var id = await _studio.PictureAsync(await _studio.ClientAsync());
+        await File.WriteAllTextAsync(Path.Combine(Pictures, ".0123.part"), "half");
+        await Rename("Pictures", "Mislaid");
+        await _studio.SweptAsync();
+        Assert.Single(Directory.GetFiles(Pictures, "*.part"));
+        await Rename("Mislaid", "Pictures");
+        await _studio.SweptAsync();
+        Assert.Empty(Directory.GetFiles(Pictures, "*.part"));
+        using var shown = await _studio.Http.GetAsync(new Uri($"/api/pictures/{id}", UriKind.Relative));
+        Assert.Equal(HttpStatusCode.OK, shown.StatusCode);
+
+        async Task Rename(string from, string to)
+        {
+            await using var db = new SqliteConnection(
+                StudioDatabase.Writing(Path.Combine(_studio.Folder, StudioDatabase.FileName))
+            );
+            await db.OpenAsync();
+            await using var rename = db.CreateCommand();
+            rename.CommandText = $"ALTER TABLE \"{from}\" RENAME TO \"{to}\"";
+            await rename.ExecuteNonQueryAsync();
+        }
     }
 
     [Fact]

@@ -1,8 +1,8 @@
-using System.Data.Common;
 using System.Net;
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using DeftStride.Browser;
+using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Diagnostics;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
@@ -25,9 +25,10 @@ public sealed class FullDiskTests
     [Fact]
     public async Task A_database_at_its_page_limit_says_so_and_goes_on_once_there_is_room()
     {
-        var limit = new PageLimit();
+        var limit = new OnSaving();
         using var studio = new StudioUnderTest(database: o => o.AddInterceptors(limit));
-        limit.Pages = 1;
+        // Never below what is there: SQLite then takes the present size.
+        limit.Pragma = "PRAGMA max_page_count=1";
         (Guid Id, Guid Operation)? refused = null;
         for (var i = 0; i < 200 && refused is null; i++)
         {
@@ -44,25 +45,23 @@ public sealed class FullDiskTests
 
         var (client, op) = refused!.Value;
         Assert.DoesNotContain((await studio.GetAsync("/api/clients")).AsArray(), c => Text(c, "id") == $"{client}");
-        limit.Pages = 100_000;
+        limit.Pragma = "PRAGMA max_page_count=100000";
         await studio.PostAsync("/api/clients", Client(client, op));
     }
 
-    private sealed class PageLimit : DbConnectionInterceptor
+    /// <summary>Sets something on the connection of whatever is about to be saved.</summary>
+    private sealed class OnSaving : SaveChangesInterceptor
     {
-        public int Pages { get; set; } = 100_000;
+        public string Pragma { get; set; } = "PRAGMA user_version";
 
-        public override Task ConnectionOpenedAsync(
-            DbConnection connection,
-            ConnectionEndEventData eventData,
+        public override async ValueTask<InterceptionResult<int>> SavingChangesAsync(
+            DbContextEventData eventData,
+            InterceptionResult<int> result,
             CancellationToken cancellationToken = default
         )
         {
-            using var command = connection.CreateCommand();
-            // Never below what is there: SQLite then takes the present size.
-            command.CommandText = $"PRAGMA max_page_count={Pages}";
-            command.ExecuteNonQuery();
-            return Task.CompletedTask;
+            await eventData.Context!.Database.ExecuteSqlRawAsync(Pragma, cancellationToken);
+            return result;
         }
     }
 
@@ -177,30 +176,13 @@ public sealed class FullDiskTests
     public async Task A_folder_that_cannot_be_written_to_is_said_and_what_waited_is_taken_later()
     {
         // Root is refused nothing, so the connection itself refuses.
-        var closed = new ReadOnlyStore();
+        var closed = new OnSaving();
         using var studio = new StudioUnderTest(database: o => o.AddInterceptors(closed));
         var (id, operation) = (Guid.CreateVersion7(), Guid.CreateVersion7());
-        closed.Closed = true;
+        closed.Pragma = "PRAGMA query_only=1";
         var said = await studio.PostAsync("/api/clients", Client(id, operation), HttpStatusCode.ServiceUnavailable);
         Assert.Contains("cannot be written to", Text(said, "detail"), StringComparison.Ordinal);
-        closed.Closed = false;
+        closed.Pragma = "PRAGMA query_only=0";
         await studio.PostAsync("/api/clients", Client(id, operation));
-    }
-
-    private sealed class ReadOnlyStore : DbConnectionInterceptor
-    {
-        public bool Closed { get; set; }
-
-        public override Task ConnectionOpenedAsync(
-            DbConnection connection,
-            ConnectionEndEventData eventData,
-            CancellationToken cancellationToken = default
-        )
-        {
-            using var command = connection.CreateCommand();
-            command.CommandText = $"PRAGMA query_only={(Closed ? 1 : 0)}";
-            command.ExecuteNonQuery();
-            return Task.CompletedTask;
-        }
     }
 }

@@ -138,8 +138,11 @@ public sealed class KeptStudioTests
 
             foreach (var l in page["logs"]!.AsArray())
                 said.Add($"log {l!["day"]} {l["exerciseId"]}: {l["did"]} -> {l["next"]} {l["why"]}");
-            foreach (var w in page["strides"]!.AsArray().SelectMany(s => s!["way"]!.AsArray()))
-                said.Add($"step {Day(w!["at"])} {w["side"]} {w["rungId"]}: {w["why"]!["sentence"]}");
+            foreach (var s in page["strides"]!.AsArray())
+            foreach (var w in s!["way"]!.AsArray())
+                said.Add(
+                    $"step {Day(w!["at"])} {w["side"]} {w["rungId"]}: {s["whys"]![w["why"]!.GetValue<int>()]!["sentence"]}"
+                );
             foreach (var p in page["props"]!.AsArray())
                 said.Add($"lent {p!["correctionId"]} {p["review"]}");
             foreach (var k in page["kept"]!.AsArray())

@@ -189,7 +189,11 @@ public sealed class LadderTests : IDisposable
         );
         Assert.All(
             stride["way"]!.AsArray(),
-            w => Assert.True(w!["why"]!["facts"]!.AsArray().Count > 2 && Text(w["why"], "sentence").Length > 20)
+            w =>
+            {
+                var why = stride["whys"]![w!["why"]!.GetValue<int>()]!;
+                Assert.True(why["facts"]!.AsArray().Count > 2 && Text(why, "sentence").Length > 20);
+            }
         );
         Assert.Equal("training", Text(stride["asked"], "phase"));
         Assert.Equal(8, stride["asked"]!["amount"]!.GetValue<int>());
@@ -364,34 +368,6 @@ public sealed class LadderTests : IDisposable
         await _studio.PostAsync("/api/logs", LogBody(client, LateMorning.Today), HttpStatusCode.Conflict);
     }
 
-    private static object LogBody(Guid client, DateOnly? day, int sets = 3, int amount = 5, Guid? id = null) =>
-        new
-        {
-            id = id ?? Guid.CreateVersion7(),
-            clientId = client,
-            day,
-            exerciseId = "split-squat-to-pad",
-            supersedes = (Guid?)null,
-            log = new
-            {
-                sets = (object?)null,
-                even = new
-                {
-                    sets,
-                    amount,
-                    cleanLeft = sets * amount,
-                    cleanRight = sets * amount,
-                    loadKg = 0.0,
-                    position = "none",
-                    resets = 0,
-                },
-                effort = (int?)6,
-                pain = (object?)null,
-                nextMorning = (int?)1,
-                felt = (object?)null,
-            },
-        };
-
     [Fact]
     public async Task A_log_goes_on_within_the_rung_is_kept_once_and_refuses_what_cannot_be()
     {
@@ -404,7 +380,7 @@ public sealed class LadderTests : IDisposable
         Assert.Empty((await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray());
 
         await DecideAsync(await LookAsync(client, "split-squat-to-pad"));
-        var body = LogBody(client, today, id: Guid.CreateVersion7());
+        var body = LogBody(client, today, nextMorning: 1);
         var kept = (await _studio.PostAsync("/api/logs", body))!;
         Assert.Equal(Text(kept, "id"), Text(await _studio.PostAsync("/api/logs", body), "id"));
         Assert.Equal("3 × 5 a side, all clean", Text(kept, "did"));
@@ -610,8 +586,13 @@ public sealed class LadderTests : IDisposable
         var said = await AdviceAsync(check, Log((await AdviceAsync(check, null))["asked"]!));
         Assert.Equal("progress", Text(said, "outcome"));
         var way = said["ways"]!.AsArray().Select(w => Text(w, "kind")).ToList().IndexOf("slower");
-        Assert.Equal("slower: lower 5, pause 1, up 1", Text(said["ways"]![way], "text"));
+        Assert.Equal("slower (lower 5, pause 1, up 1)", Text(said["ways"]![way], "text"));
         var decision = await DecideAsync(check, way: way);
+        // What is said of it afterwards is the way that was taken, not the first of those that were offered.
+        Assert.Equal("Go on: slower (lower 5, pause 1, up 1).", Text(decision, "said"));
+        Assert.Equal("slower", Text(decision["way"], "kind"));
+        var kept = (await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray();
+        Assert.Contains(kept, l => Text(l, "next").EndsWith("; lower 5, pause 1, up 1", StringComparison.Ordinal));
         Assert.Equal("lower 5, pause 1, up 1", await TempoAsync());
         // A clip of that look is timed by what was asked then; one of a look since by what is asked now.
         async Task<string> PlayAsync(string look) =>

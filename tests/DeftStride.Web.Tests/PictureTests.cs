@@ -173,6 +173,7 @@ public sealed class PictureTests : IDisposable
         {
             clock.Now = clock.Now.AddDays(days);
             studio.Restart();
+            await studio.SweptAsync();
             return (await studio.GetAsync("/api/pictures"))["count"]!.GetValue<int>();
         }
 

@@ -199,35 +199,7 @@ public sealed class SessionTests : IDisposable
         Assert.NotEqual(first.Id, late.Id);
         Assert.Single(await LogsAsync(client));
 
-        await _studio.PostAsync(
-            "/api/logs",
-            new
-            {
-                id = Guid.CreateVersion7(),
-                clientId = client,
-                day = (string?)null,
-                exerciseId = late.ExerciseId,
-                log = new
-                {
-                    sets = (object?)null,
-                    even = new
-                    {
-                        sets = 2,
-                        amount = 5,
-                        cleanLeft = 10,
-                        cleanRight = 10,
-                        loadKg = 0,
-                        position = "none",
-                        resets = 0,
-                    },
-                    effort = 5,
-                    pain = (object?)null,
-                    nextMorning = (int?)null,
-                    felt = (object?)null,
-                },
-                supersedes = late.Id,
-            }
-        );
+        await _studio.LogAsync(client, late.ExerciseId, sets: 2, amount: 5, effort: 5, supersedes: late.Id);
         await KeepAsync(Request(begun, _phone, [.. phone, .. Set(2)]));
         Assert.StartsWith(
             "2 × 5 a side",
@@ -388,35 +360,7 @@ public sealed class SessionTests : IDisposable
         Assert.DoesNotContain((await OfClientAsync(client)).Items, i => i.Range is not null);
 
         // Corrected by hand, what such a correction does not ask for stays; and it goes out with the table and comes back.
-        await _studio.PostAsync(
-            "/api/logs",
-            new
-            {
-                id = Guid.CreateVersion7(),
-                clientId = client,
-                day = log.Day,
-                exerciseId = log.ExerciseId,
-                supersedes = log.Id,
-                log = new
-                {
-                    sets = (object?)null,
-                    even = new
-                    {
-                        sets = 1,
-                        amount = 4,
-                        cleanLeft = 4,
-                        cleanRight = 3,
-                        loadKg = 0,
-                        position = "none",
-                        resets = 0,
-                    },
-                    effort = 6,
-                    pain = (object?)null,
-                    nextMorning = (int?)null,
-                    felt = (object?)null,
-                },
-            }
-        );
+        await _studio.LogAsync(client, log.ExerciseId, sets: 1, amount: 4, right: 3, supersedes: log.Id);
         var corrected = Assert.Single((await _studio.GetAsync($"/api/clients/{client}"))["logs"]!.AsArray())!;
         Assert.Equal((6, 3), (corrected["effort"]!.GetValue<int>(), corrected["soreness"]!.GetValue<int>()));
         var table = await _studio.Http.GetByteArrayAsync(new Uri("/api/logs.csv", UriKind.Relative));

@@ -164,6 +164,9 @@ public sealed class StudioUnderTest : IDisposable
         Start();
     }
 
+    /// <summary>Ends when pictures and films were swept since the last start.</summary>
+    public Task SweptAsync() => _server!.Services.GetRequiredService<MediaSweeping>().SweepAsync(default);
+
     public void Dispose()
     {
         _server?.Dispose();
@@ -226,6 +229,60 @@ public sealed class StudioUnderTest : IDisposable
         );
         return id;
     }
+
+    /// <summary>Logs what was done today without a look: all clean but where said, without a load.</summary>
+    public async Task LogAsync(
+        Guid client,
+        string exercise,
+        int sets = 3,
+        int amount = 6,
+        int? right = null,
+        int effort = 6,
+        Guid? supersedes = null
+    ) =>
+        await PostAsync(
+            "/api/logs",
+            LogBody(client, null, exercise, sets, amount, right, effort, supersedes: supersedes)
+        );
+
+    /// <summary>A log without a look, as a device sends it.</summary>
+    public static object LogBody(
+        Guid client,
+        DateOnly? day,
+        string exercise = "split-squat-to-pad",
+        int sets = 3,
+        int amount = 5,
+        int? right = null,
+        int effort = 6,
+        int? nextMorning = null,
+        Guid? supersedes = null
+    ) =>
+        new
+        {
+            id = Guid.CreateVersion7(),
+            clientId = client,
+            day,
+            exerciseId = exercise,
+            log = new
+            {
+                sets = (object?)null,
+                even = new
+                {
+                    sets,
+                    amount,
+                    cleanLeft = sets * amount,
+                    cleanRight = right ?? (sets * amount),
+                    loadKg = 0,
+                    position = "none",
+                    resets = 0,
+                },
+                effort,
+                pain = (object?)null,
+                nextMorning,
+                felt = (object?)null,
+            },
+            supersedes,
+        };
 
     /// <summary>Measures both ankles of a client, the same.</summary>
     public async Task AnklesAsync(Guid client, double degrees)

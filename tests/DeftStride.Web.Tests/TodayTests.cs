@@ -49,37 +49,6 @@ public sealed class TodayTests : IDisposable
             }
         );
 
-    private async Task LogAsync(Guid client, string exercise) =>
-        await _studio.PostAsync(
-            "/api/logs",
-            new
-            {
-                id = Guid.CreateVersion7(),
-                clientId = client,
-                day = (string?)null,
-                exerciseId = exercise,
-                log = new
-                {
-                    sets = (object?)null,
-                    even = new
-                    {
-                        sets = 3,
-                        amount = 6,
-                        cleanLeft = 18,
-                        cleanRight = 18,
-                        loadKg = 0,
-                        position = "none",
-                        resets = 0,
-                    },
-                    effort = 6,
-                    pain = (object?)null,
-                    nextMorning = (int?)null,
-                    felt = (object?)null,
-                },
-                supersedes = (Guid?)null,
-            }
-        );
-
     /// <summary>The day from each door; all must be the same.</summary>
     private async Task<JsonNode> TodayAsync(Guid client)
     {
@@ -101,8 +70,8 @@ public sealed class TodayTests : IDisposable
             await StandAsync(client, "ss-pad", "left", "right");
         // One device puts the right side lower; the other, which does not know, logs what was done.
         await StandAsync(one, "ss-floor", "right");
-        await LogAsync(one, "split-squat-to-pad");
-        await LogAsync(other, "split-squat-to-pad");
+        await _studio.LogAsync(one, "split-squat-to-pad");
+        await _studio.LogAsync(other, "split-squat-to-pad");
         await StandAsync(other, "ss-floor", "right");
         var (first, second) = (await TodayAsync(one), await TodayAsync(other));
         foreach (var field in new[] { "exerciseId", "rungName", "asked", "askedWhy", "apart", "firstSideText" })
@@ -115,7 +84,7 @@ public sealed class TodayTests : IDisposable
         // At the same moment: whatever the order turns out to be, every door reads the same.
         await Task.WhenAll(
             StandAsync(one, "ss-pad", "right"),
-            LogAsync(one, "split-squat-from-floor"),
+            _studio.LogAsync(one, "split-squat-from-floor"),
             StandAsync(one, "ss-loaded", "left")
         );
         var now = await TodayAsync(one);

@@ -18,3 +18,21 @@ export const clips = [
   // Short, for reading it whole in a test: the pelvis drops, then the knee comes in.
   clip('dov-front-right', 'dov', 'front', 'right', { kneeIn: 0.09, kneeFrom: 0.45, tempo: [0.8, 0, 0.6, 0], before: 0.35, after: 0.35, drop: 13, dropFrom: 0.1, stickers: true }),
 ];
+
+/** Short ones of one repetition that are read once, to see how true a reading is for people whom nothing was set by. Their films are not kept. */
+const shown = (name, person, view, front, rest) => clip(name, person, view, front, { rate: 15, tempo: [1.3, 0.3, 0.9, 0.3], before: 0.5, after: 0.5, repetitions: 1, ...rest });
+
+export const unseen = [
+  shown('corin-side-right', 'corin', 'side', 'right', { shin: 30, trunk: 6 }),
+  shown('corin-side-left', 'corin', 'side', 'left', { shin: 18, trunk: 6 }),
+  shown('petra-side-right', 'petra', 'side', 'right', { shin: 20, trunk: 26 }),
+  shown('bram-side-left', 'bram', 'side', 'left', { shin: 2, trunk: 9 }),
+  shown('sunniva-side-right', 'sunniva', 'side', 'right', { shin: 12, trunk: 5, facing: 'left' }),
+  shown('odell-side-left', 'odell', 'side', 'left', { shin: 14, trunk: 9, facing: 'left' }),
+  shown('dov-side-right', 'dov', 'side', 'right', { shin: 8, trunk: 14 }),
+  shown('ilse-side-left', 'ilse', 'side', 'left', { shin: 27, trunk: 10 }),
+  shown('petra-front-right', 'petra', 'front', 'right', { kneeIn: 0, drop: 1 }),
+  shown('bram-front-left', 'bram', 'front', 'left', { kneeIn: 0.06, kneeFrom: 0.3, drop: 6, dropFrom: 0.2 }),
+  shown('corin-front-left', 'corin', 'front', 'left', { kneeIn: -0.02, drop: 2 }),
+  shown('odell-front-right', 'odell', 'front', 'right', { kneeIn: 0.03, kneeFrom: 0.2, drop: 4 }),
+];

@@ -1,4 +1,3 @@
-using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Bodies;
@@ -21,17 +20,6 @@ public sealed record BodyMeasures(
 /// <param name="Field">Which field: "stature", "mass", "shank", "thigh" or "foot".</param>
 /// <param name="Sentence">What is wrong and what to do.</param>
 public sealed record BodyProblem(string Field, string Sentence);
-
-/// <summary>The measures describe no body that can be worked with.</summary>
-public sealed class BodyException : Exception
-{
-    /// <summary>Makes the exception for a problem.</summary>
-    public BodyException(BodyProblem problem)
-        : base(problem?.Sentence) => Problem = problem ?? throw new ArgumentNullException(nameof(problem));
-
-    /// <summary>Which field, and what to do.</summary>
-    public BodyProblem Problem { get; }
-}
 
 /// <summary>
 /// A body as the linkage sees it: segment lengths in metres, mass in kilograms. Lengths that were not measured are
@@ -102,21 +90,14 @@ public sealed record Body
     public bool SegmentsMeasured => Measures.ShankMetres is not null && Measures.ThighMetres is not null;
 
     /// <summary>Makes a body, or throws with the field that cannot be right.</summary>
-    /// <exception cref="BodyException">A measure cannot be right.</exception>
-    public static Body From(BodyMeasures measures) =>
-        TryFrom(measures, out var body, out var problem) ? body : throw new BodyException(problem);
+    /// <exception cref="FaultException{BodyProblem}">A measure cannot be right.</exception>
+    public static Body From(BodyMeasures measures) => TryFrom(measures).OrThrow(p => p.Sentence);
 
     /// <summary>Makes a body, or names the field that cannot be right and the likely slip.</summary>
-    public static bool TryFrom(
-        BodyMeasures measures,
-        [NotNullWhen(true)] out Body? body,
-        [NotNullWhen(false)] out BodyProblem? problem
-    )
+    public static Result<Body, BodyProblem> TryFrom(BodyMeasures measures)
     {
         ArgumentNullException.ThrowIfNull(measures);
-        problem = Problem(measures);
-        body = problem is null ? new Body(measures) : null;
-        return problem is null;
+        return Problem(measures) is { } problem ? problem : new Body(measures);
     }
 
     private static double AssumedMass(double stature) => 23 * stature * stature;

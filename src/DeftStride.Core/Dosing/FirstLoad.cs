@@ -23,6 +23,7 @@ public sealed record FirstLoad(double? MassKg, TrainingAge? Trained, bool Light)
     public static FirstLoad Unknown { get; } = new(null, null, false);
 
     /// <summary>What one exercise takes of what another takes: half with the knee forward or on one leg alone.</summary>
+    /// <returns>0.5 or 1.</returns>
     public static double Share(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -30,6 +31,7 @@ public sealed record FirstLoad(double? MassKg, TrainingAge? Trained, bool Light)
     }
 
     /// <summary>The load to begin with in a position, from the weights that are there, with why in a sentence; 0 kg where there is none for it.</summary>
+    /// <returns>Kilograms, both hands together; 0 with why there is none.</returns>
     public (double Kilograms, string Why) For(
         Exercise exercise,
         LoadPosition position,

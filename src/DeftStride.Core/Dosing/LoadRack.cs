@@ -34,6 +34,7 @@ public sealed record LoadRack(IReadOnlyList<double> Kilograms)
     public static LoadRack Unknown { get; } = new([]);
 
     /// <summary>Every total that can be held in a position, lightest first; empty where there is nothing for it.</summary>
+    /// <returns>Kilograms.</returns>
     public IReadOnlyList<double> Totals(LoadPosition position) =>
         [
             .. (
@@ -79,6 +80,7 @@ public sealed record LoadRack(IReadOnlyList<double> Kilograms)
     }
 
     /// <summary>The heaviest total that is not above an aim; the lightest where all are, and what is aimed at while nothing is listed.</summary>
+    /// <returns>Kilograms.</returns>
     public double AtMost(LoadPosition position, double kilograms) =>
         Unlisted
             ? Math.Max(AssumedStep, AssumedStep * Math.Floor(kilograms / AssumedStep))
@@ -86,16 +88,19 @@ public sealed record LoadRack(IReadOnlyList<double> Kilograms)
                 ?? Lightest(position);
 
     /// <summary>The next heavier total, or null when the rack ends.</summary>
+    /// <returns>Kilograms.</returns>
     public double? Heavier(LoadPosition position, double kilograms) =>
         Unlisted
             ? kilograms + AssumedStep
             : Totals(position).Where(t => t > kilograms + 1e-6).Cast<double?>().FirstOrDefault();
 
     /// <summary>The next lighter total; nothing when there is none.</summary>
+    /// <returns>Kilograms; 0 when there is none.</returns>
     public double Lighter(LoadPosition position, double kilograms) =>
         Unlisted ? Math.Max(0, kilograms - AssumedStep) : Totals(position).LastOrDefault(t => t < kilograms - 1e-6);
 
     /// <summary>What to begin with: the lightest there is. Effort says how it goes on.</summary>
+    /// <returns>Kilograms.</returns>
     public double Lightest(LoadPosition position) =>
         Unlisted ? 2 * AssumedStep
         : Totals(position) is [var least, ..] ? least

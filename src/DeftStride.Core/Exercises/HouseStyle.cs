@@ -193,6 +193,7 @@ public sealed record HouseStyle
     }
 
     /// <summary>The least that scales should show in front, percent: the aim less ten, and never under half.</summary>
+    /// <returns>50–100.</returns>
     public double ShareFloor(School school)
     {
         ArgumentNullException.ThrowIfNull(school);
@@ -200,6 +201,7 @@ public sealed record HouseStyle
     }
 
     /// <summary>How much of the load the front foot should carry, percent.</summary>
+    /// <returns>0–100.</returns>
     public double ShareAim(School school)
     {
         ArgumentNullException.ThrowIfNull(school);

@@ -102,6 +102,7 @@ internal sealed class Filmed
     /// <param name="unknown">What of the camera is otherwise.</param>
     /// <param name="more">Whether by a standard deviation more or less.</param>
     /// <param name="landmark">Which point, where its depth is what is otherwise.</param>
+    /// <returns>In the measure’s own unit and sign.</returns>
     public double Read(
         MeasureFormula formula,
         FilmedFigure figure,

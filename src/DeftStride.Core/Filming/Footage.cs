@@ -89,10 +89,10 @@ public sealed class Footage
             foreach (var f in view)
             {
                 var figure = Figure(f, new PosedFigure(body, Clean(f.Still.FrontLeg, f.Still.Moment)));
-                if (SquareLine.TryYaw(f, f.Still.Line!.Value, figure, f.Still.Camera!, out var yaw, out var fault))
+                if (SquareLine.TryYaw(f, f.Still.Line!.Value, figure, f.Still.Camera!).Is(out var yaw, out var fault))
                     told.Add(yaw);
                 else
-                    lines[f.Still] = fault.Value;
+                    lines[f.Still] = fault;
             }
 
             if (told.Count > 0)

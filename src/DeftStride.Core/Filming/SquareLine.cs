@@ -1,6 +1,6 @@
-using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Motion;
+using DeftStride.Core.Quantities;
 using static System.Math;
 
 namespace DeftStride.Core.Filming;
@@ -76,6 +76,7 @@ public static class SquareLine
     /// <param name="metres">The line's true length.</param>
     /// <param name="distance">From the lens to the client's middle, metres.</param>
     /// <param name="focal">The focal length, pixels.</param>
+    /// <returns>Radians, + when the camera stood to the picture’s left of square; NaN where no yaw draws such a line.</returns>
     public static double Yaw(double u1, double u2, double metres, double distance, double focal)
     {
         var sine = (u2 - u1) * (distance - (metres / 2)) / (metres * Sqrt((focal * focal) + (u2 * u2)));
@@ -87,28 +88,12 @@ public static class SquareLine
     /// <param name="line">The line.</param>
     /// <param name="figure">A figure of the client in about that posture.</param>
     /// <param name="place">Where the camera stood.</param>
-    /// <param name="yaw">The yaw, radians.</param>
-    /// <param name="fault">What is wrong.</param>
-    internal static bool TryYaw(
+    /// <returns>Radians.</returns>
+    internal static Result<double, SquareLineFault> TryYaw(
         Levelled f,
         FloorLine line,
         ClickedFigure figure,
-        CameraPlace place,
-        out double yaw,
-        [NotNullWhen(false)] out SquareLineFault? fault
-    )
-    {
-        yaw = 0;
-        fault = Tell(f, line, figure, place, ref yaw);
-        return fault is null;
-    }
-
-    private static SquareLineFault? Tell(
-        Levelled f,
-        FloorLine line,
-        ClickedFigure figure,
-        CameraPlace place,
-        ref double yaw
+        CameraPlace place
     )
     {
         if (!(line.Metres >= FloorLine.ShortestMetres))
@@ -117,6 +102,7 @@ public static class SquareLine
             return SquareLineFault.FewPixels;
         if (Undoing.Find(f, figure, place, 0) is not { } square)
             return SquareLineFault.BesideTheFeet;
+        var yaw = 0.0;
         // The scale hardly depends on the yaw; twice is enough.
         for (var i = 0; i < 2; i++)
         {
@@ -153,7 +139,7 @@ public static class SquareLine
                 return SquareLineFault.BesideTheFeet;
         }
 
-        return Abs(yaw) > MostDegrees * PI / 180 ? SquareLineFault.TooFarOff : null;
+        return Abs(yaw) > MostDegrees * PI / 180 ? SquareLineFault.TooFarOff : yaw;
 
         (double U, double V) At(Undoing.Seen seen, ImagePoint p)
         {

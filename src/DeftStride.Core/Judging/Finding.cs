@@ -329,7 +329,14 @@ public sealed record Finding(
             all ? Phrase.Of(new("All "), new("in band", Tone.Good), new(" and equal. Nothing to change."))
             : only is ["front-shin"] && shin is not null && !standing.Any(r => Unjudged(r, "front-shin"))
                 ? Phrase.Of(new("Both shins "), new("in band", Tone.Good), new(" and equal. Nothing to change."))
-            : only.Length == 0 ? Phrase.Of(new PhrasePart("Recorded. Nothing here has a band yet."))
+            : only.Length == 0
+                ? Phrase.Of(
+                    new PhrasePart(
+                        Ways(standing) is [var way, ..]
+                            ? $"Recorded, not judged yet. {way}"
+                            : "Recorded. Nothing here has a band yet."
+                    )
+                )
             : Phrase.Of(
                 new(standing.Any(r => r.WouldCount is not null) ? "What can be judged is " : "What was looked at is "),
                 new("in band", Tone.Good),
@@ -343,7 +350,7 @@ public sealed record Finding(
                 all || sentence.ToString().Contains("Not looked at", StringComparison.Ordinal)
                     ? ""
                     : OpenWords(missing, standing),
-                string.Join(" ", Ways(standing)),
+                string.Join(" ", Ways(standing).Skip(only.Length == 0 ? 1 : 0)),
                 EyeWords(standing),
             }.Where(s => s.Length > 0)
         );
@@ -355,8 +362,8 @@ public sealed record Finding(
         result.Measure.Id == measureId && result.Verdict is null;
 
     /// <summary>What would make numbers count that were measured and are not judged, each way once.</summary>
-    private static IEnumerable<string> Ways(MeasureResult[] standing) =>
-        standing.Where(r => r.Verdict is null).Select(r => r.WouldCount).OfType<string>().Distinct();
+    private static IReadOnlyList<string> Ways(MeasureResult[] standing) =>
+        Look.Ways(standing.Where(r => r.Verdict is null).Select(r => r.WouldCount));
 
     /// <summary>Which must-pass checks nobody has looked at; what was measured and is not judged is not among them.</summary>
     private static string OpenWords(IReadOnlyList<MissingCheck> missing, MeasureResult[] standing)

@@ -77,8 +77,18 @@ public sealed record Look(
     public IReadOnlyList<CleanCount> CleanCounts { get; init; } = [];
 
     /// <summary>What would make a must-pass check count that was measured and is not judged, each way once.</summary>
-    public IReadOnlyList<string> WouldCount =>
-        [.. Missing.Select(m => On(m.Measure.Id, m.Side)?.WouldCount).OfType<string>().Distinct()];
+    public IReadOnlyList<string> WouldCount => Ways(Missing.Select(m => On(m.Measure.Id, m.Side)?.WouldCount));
+
+    /// <summary>What would make numbers count, each way once, both ankles in one breath.</summary>
+    internal static IReadOnlyList<string> Ways(IEnumerable<string?> each)
+    {
+        string[] ways = [.. each.OfType<string>().Distinct()];
+        string[] ankles = [Ankle(BodySide.Left), Ankle(BodySide.Right)];
+        return ankles.Except(ways).Any() ? ways : ["Measure both ankles, and it counts.", .. ways.Except(ankles)];
+    }
+
+    private static string Ankle(BodySide side) =>
+        $"Measure the {(side == BodySide.Left ? "left" : "right")} ankle, and it counts.";
 
     /// <summary>Whether a side has any answer.</summary>
     public bool Has(BodySide side) => Results.Any(r => r.Side == side);
@@ -264,8 +274,7 @@ public sealed record Look(
                     var judged = counts && !band.AssumedOn(side) ? Judgement.Of(mean, band.On(side)!) : null;
                     // A number whose error takes half the band is noted, and what would make it count is said.
                     var unsure =
-                        counts && band.AssumedOn(side)
-                            ? $"Measure the {(side == BodySide.Left ? "left" : "right")} ankle, and it counts."
+                        counts && band.AssumedOn(side) ? Ankle(side)
                         : band.MustPass
                         && judged is not null
                         && !(mean.Measure.OnlyOutside && judged.Verdict == Verdict.Outside)

@@ -49,6 +49,7 @@ public sealed record PlayedClip(
 {
     /// <summary>At which phase a measure leaves its band, the mean over the repetitions in which that could be timed; null where it could in none.</summary>
     /// <param name="measureId">Which measure.</param>
+    /// <returns>Percent: 0 standing, 100 at the bottom, 200 standing again.</returns>
     public double? Leaves(string measureId) =>
         Nicks.Where(n => n.Sure && n.Measure.Id == measureId).Select(n => (double?)n.Phase).Average();
 

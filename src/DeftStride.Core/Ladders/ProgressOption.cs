@@ -44,6 +44,10 @@ public sealed record ProgressOption(
     bool Open
 )
 {
+    /// <summary>The headline of a decision that takes this way: "Go on: 3 × 6 a side."</summary>
+    /// <param name="text">The way's <see cref="Text"/>.</param>
+    public static string Headline(string text) => $"Go on: {text}.";
+
     /// <summary>The tempo that it asks for; null for the usual one.</summary>
     public Tempo? Tempo { get; init; }
 
@@ -117,7 +121,7 @@ public sealed record ProgressOption(
                 found.Add(
                     new(
                         ProgressKind.Load,
-                        $"stay and add load: {heavier.Prescription}",
+                        $"heavier on this rung ({heavier.Prescription})",
                         heavier.Why,
                         rung.Id,
                         heavier.Prescription,
@@ -137,7 +141,7 @@ public sealed record ProgressOption(
                         ? "There is no heavier weight here: slower makes it harder with the one that is held."
                         : null;
             if (scarce is not null && slower is not null)
-                Once(ProgressKind.Slower, $"stay and go slower: {slower.Words}", scarce, slower);
+                Once(ProgressKind.Slower, $"slower on this rung ({slower.Words})", scarce, slower);
             return found;
         }
 
@@ -153,7 +157,7 @@ public sealed record ProgressOption(
             end
         );
         if (slower is not null)
-            Once(ProgressKind.Slower, $"slower: {slower.Words}", end, slower);
+            Once(ProgressKind.Slower, $"slower ({slower.Words})", end, slower);
         if (heavier.Step == DoseStep.Load)
             found.Add(
                 new(

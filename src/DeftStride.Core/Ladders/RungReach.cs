@@ -101,8 +101,8 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
             facts.Kit,
             new RearRaise(RearContact.Ball, ladder.StartsLow(rung))
         );
-        if (!SplitLinkage.TrySolve(body, stance, out _, out var fault))
-            return (false, LinkageFaults.Sentence(fault!.Value));
+        if (!SplitLinkage.TrySolve(body, stance).Is(out _, out var fault))
+            return (false, LinkageFaults.Sentence(fault));
         var plan = SetupPlanner.Plan(body, stance, facts.Front, facts.Rear, facts.Kit, facts.School, form);
         if (plan.Missing is { } missing)
             return (false, missing);

@@ -66,6 +66,7 @@ internal static class Mass
     }
 
     /// <summary>Where a load is, as fractions of the trunk up it and of stature ahead of it; hanging or reached from the shoulder.</summary>
+    /// <returns>Metres, where the posture has its origin.</returns>
     public static Place Held(Body body, Place hip, Angle lean, LoadPosition position)
     {
         var (up, ahead) = (

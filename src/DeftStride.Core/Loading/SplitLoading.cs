@@ -111,6 +111,7 @@ public static class SplitLoading
     }
 
     /// <summary>The share as the range it is: with the pressure from heel to ball, standing still.</summary>
+    /// <returns>Of the load, 0–1 where it stands; outside that it would fall.</returns>
     public static (double Least, double Most) ShareRange(Body body, SplitPosture posture, Load load)
     {
         double[] shares =

@@ -13,6 +13,7 @@ public sealed record Spread(double Repetition, double CameraMarked, double Camer
     public double? RepetitionBefore { get; init; }
 
     /// <summary>The camera's part.</summary>
+    /// <returns>A standard deviation, in the measure’s unit.</returns>
     public double Camera(VerticalSource vertical) => vertical == VerticalSource.Marked ? CameraMarked : CameraAssumed;
 }
 
@@ -40,9 +41,11 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
         ?? throw new InvalidOperationException($"{measure.Name} has no number, so it has no spread.");
 
     /// <summary>The scatter of one hand-placed point in a picture of this size, in its pixels.</summary>
+    /// <returns>A standard deviation along each axis.</returns>
     public double PointSdPixels(PictureSize picture) => PointSdPixelsAt1080 * picture.Height / 1080.0;
 
     /// <summary>The scatter of one point of a still, in its pixels.</summary>
+    /// <returns>A standard deviation along each axis.</returns>
     public double PointSdPixels(PointSet still, Landmark landmark)
     {
         ArgumentNullException.ThrowIfNull(still);
@@ -50,6 +53,7 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
     }
 
     /// <summary>The largest placing error with which a number still says something; beyond it the still is refused for that measure.</summary>
+    /// <returns>A standard deviation, in the measure’s unit.</returns>
     public static double LargestPlacingSd(MeasureUnit unit) =>
         unit switch
         {

@@ -40,7 +40,7 @@ internal static class FrontMeasures
                 "Bring the {side} knee over the foot first."
             ),
             Spread = new(0.5, 0.7, 1.2, 1),
-            // The foot is taken from where it stood; what is left is the knee's own bias at the bottom, from four drawn clips.
+            // The foot is taken from where it stood; what is left is the knee's own bias at the bottom, from seven drawn clips.
             FoundSd = 1,
             Formulas =
             [

@@ -24,6 +24,7 @@ internal static class MeasureGeometry
     public static double Scale(Levelled f, ReadingContext c) => f.Scale(c.Body, ShinAt(f.Still, c));
 
     /// <summary>The shin's lean at the moment of a still from front or back: at the start and the top it is about upright.</summary>
+    /// <returns>Degrees, + knee ahead of the ankle.</returns>
     public static double ShinAt(PointSet still, ReadingContext c) =>
         still.Moment switch
         {
@@ -42,6 +43,7 @@ internal static class MeasureGeometry
         Direction(f.X(Landmark.Hip) - f.X(Landmark.RearKnee), f.Up(Landmark.Hip) - f.Up(Landmark.RearKnee));
 
     /// <summary>The bend at b between a→b and b→c; 0 straight, + turning left when ahead is right: a working knee from below, a rear knee from below too.</summary>
+    /// <returns>Degrees.</returns>
     public static double Bend(Levelled f, Landmark a, Landmark b, Landmark c)
     {
         var (ux, uy) = (f.X(b) - f.X(a), f.Up(b) - f.Up(a));
@@ -58,6 +60,7 @@ internal static class MeasureGeometry
         );
 
     /// <summary>The line from the middle of the pelvis points to that of the shoulders against vertical, + toward the working side.</summary>
+    /// <returns>Degrees.</returns>
     public static double SideLean(Levelled f) =>
         -Direction(
             Middle(f, Landmark.WorkingShoulder, Landmark.FreeShoulder)
@@ -106,6 +109,7 @@ internal static class MeasureGeometry
     }
 
     /// <summary>Share of its way up that the knee has straightened at half rise, less the hip's; + knee first.</summary>
+    /// <returns>Percent of a whole way; NaN where either joint moves less than 15°.</returns>
     public static double Order(Levelled[] f, ReadingContext c)
     {
         double Knee(int i) => Bend(f[i], Landmark.Ankle, Landmark.Knee, Landmark.Hip);
@@ -121,6 +125,7 @@ internal static class MeasureGeometry
     /// How far behind the planted-foot path the hips are at half rise, percent of the rise so far. The path: both knees
     /// straighten by the same share of their bend, the hip at the upper crossing of two circles about the ankles.
     /// </summary>
+    /// <returns>Percent, + behind the path; NaN where the circles do not meet.</returns>
     public static double HipPath(Levelled[] f, ReadingContext c)
     {
         var (low, half) = (f[0], f[1]);
@@ -158,6 +163,7 @@ internal static class MeasureGeometry
     }
 
     /// <summary>Ankle to hip over a knee bent by some degrees.</summary>
+    /// <returns>In the unit of the two lengths.</returns>
     public static double Reach(double shank, double thigh, double bendDegrees) =>
         Sqrt((shank * shank) + (thigh * thigh) + (2 * shank * thigh * Cos(bendDegrees / DegreesPerRadian)));
 }

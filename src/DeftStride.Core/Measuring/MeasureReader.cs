@@ -1,4 +1,3 @@
-using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Measuring;
@@ -19,49 +18,36 @@ public static class MeasureReader
     public static bool IsRead(string measureId) => MeasureDefinition.Find(measureId)?.IsRead == true;
 
     /// <summary>Reads one measure from one still.</summary>
-    /// <exception cref="MeasurementException">The points give no number; the fault says why.</exception>
+    /// <exception cref="FaultException{MeasurementFault}">The points give no number; the fault says why.</exception>
     public static Reading Read(string measureId, PointSet still, ReadingContext context, ErrorModel errors) =>
-        TryRead(measureId, still, context, errors, out var reading, out var fault)
-            ? reading
-            : throw new MeasurementException(fault.Value);
+        TryRead(measureId, still, context, errors).OrThrow(MeasurementFaults.Sentence);
 
     /// <summary>Reads one measure from one still, or names the fault. Measures that need several moments are never read by this; see <see cref="ReadAll"/>.</summary>
-    public static bool TryRead(
+    public static Result<Reading, MeasurementFault> TryRead(
         string measureId,
         PointSet still,
         ReadingContext context,
-        ErrorModel errors,
-        [NotNullWhen(true)] out Reading? reading,
-        [NotNullWhen(false)] out MeasurementFault? fault
+        ErrorModel errors
     )
     {
         ArgumentNullException.ThrowIfNull(still);
         ArgumentNullException.ThrowIfNull(context);
         ArgumentNullException.ThrowIfNull(errors);
-        reading = null;
         var measure = MeasureDefinition.Find(measureId);
         var formula = measure?.Formulas.FirstOrDefault(f =>
             f.Needs.Count == 1 && f.Needs[0].Moment == still.Moment && f.Views.Contains(still.View)
         );
         if (measure is null || formula is null)
-        {
-            fault = MeasurementFault.WrongView;
-            return false;
-        }
-
+            return MeasurementFault.WrongView;
         if (ByModel(formula, still) && (measure.FoundSd is null || measure.FoundFormulas.Count > 0))
-        {
-            fault = MeasurementFault.NothingToRead;
-            return false;
-        }
-
-        fault = formula.Needs[0].Points.All(still.Points.ContainsKey)
+            return MeasurementFault.NothingToRead;
+        var fault = formula.Needs[0].Points.All(still.Points.ContainsKey)
             ? WholeFaultOf(still, errors) ?? (formula.Lengths ? LengthFaultOf(still, errors) : null)
             : MeasurementFault.PointMissing;
-        if (fault is not null)
-            return false;
-        (reading, fault) = Apply(measure, formula, [Sound(still, errors)!], context, errors);
-        return reading is not null;
+        if (fault is { } wrong)
+            return wrong;
+        var (reading, none) = Apply(measure, formula, [Sound(still, errors)!], context, errors);
+        return reading is not null ? reading : none!.Value;
     }
 
     /// <summary>

@@ -40,17 +40,6 @@ public enum MeasurementFault
     VerticalNotUpright,
 }
 
-/// <summary>No number can be read from the points; <see cref="Fault"/> names why and the message says what to do about it.</summary>
-public sealed class MeasurementException : Exception
-{
-    /// <summary>Makes the exception for a fault, with its standard sentence.</summary>
-    public MeasurementException(MeasurementFault fault)
-        : base(MeasurementFaults.Sentence(fault)) => Fault = fault;
-
-    /// <summary>Why no number can be read.</summary>
-    public MeasurementFault Fault { get; }
-}
-
 /// <summary>The sentences that tell a coach what to do about each <see cref="MeasurementFault"/>.</summary>
 public static class MeasurementFaults
 {

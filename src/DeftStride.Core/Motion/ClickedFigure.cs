@@ -48,12 +48,15 @@ internal sealed class ClickedFigure
     }
 
     /// <summary>To the picture's right of the client's middle.</summary>
+    /// <returns>Metres.</returns>
     public double L(Landmark landmark) => _l[(int)landmark];
 
     /// <summary>Away from the camera.</summary>
+    /// <returns>Metres.</returns>
     public double D(Landmark landmark) => _d[(int)landmark];
 
     /// <summary>Above the floor.</summary>
+    /// <returns>Metres.</returns>
     public double Y(Landmark landmark) => _y[(int)landmark];
 
     /// <summary>The same with one point nearer or further away.</summary>

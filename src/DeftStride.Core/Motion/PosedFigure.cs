@@ -116,9 +116,11 @@ public sealed class PosedFigure
     public Pose Pose { get; }
 
     /// <summary>Where a landmark is.</summary>
+    /// <returns>Metres.</returns>
     public Place At(Landmark landmark) => _side[(int)landmark];
 
     /// <summary>Where a landmark is as it is found in a view: from behind the pelvis has other points.</summary>
+    /// <returns>Metres.</returns>
     public Place At(Landmark landmark, View view) => (view == View.Back ? _back : _side)[(int)landmark];
 
     /// <summary>How a camera sees it.</summary>

@@ -22,6 +22,7 @@ internal readonly record struct Sight(
 )
 {
     /// <summary>Where a place falls in the picture.</summary>
+    /// <returns>Pixels from the picture’s middle, right and up.</returns>
     public (double U, double V) See(double l, double d, double y)
     {
         var (across, away) = Seen(l, d, Yaw, Distance);
@@ -36,6 +37,7 @@ internal readonly record struct Sight(
     }
 
     /// <summary>Where in the plumb picture a point of the pitched one would lie.</summary>
+    /// <returns>Pixels from the picture’s middle, right and up.</returns>
     public static (double U, double V) Plumb(double u, double v, double focal, double pitch)
     {
         if (pitch == 0)
@@ -77,6 +79,7 @@ internal readonly record struct Sight(
     }
 
     /// <summary>Where a point of the plumb picture lies at a known depth.</summary>
+    /// <returns>Metres: to the right of the client’s middle, above the floor.</returns>
     public (double L, double Y) Undo(double u, double v, double d) => Undoing().At(u, v, d);
 
     /// <summary>The direction in which a place lies as seen from the lens when its axis points at the client's middle, radians.</summary>

@@ -107,7 +107,7 @@ public sealed record FilmedPosture(double Seconds, BodySide Side, SplitStance St
             TrunkLean = Angle.FromDegrees(MeasureGeometry.TrunkLean(f)),
             RearFoot = stood.RearFoot ?? RearFoot.For(rear),
         };
-        if (!SplitLinkage.TrySolve(body, stance, out _, out _))
+        if (!SplitLinkage.TrySolve(body, stance).Is(out _))
         {
             fault = FilmedPostureFault.NoPosture;
             return null;

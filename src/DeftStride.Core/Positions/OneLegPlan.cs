@@ -95,6 +95,7 @@ public sealed record OneLegPlan(
     }
 
     /// <summary>Where the weight lies with the arms ahead, and the hands, metres ahead of the ankle.</summary>
+    /// <returns>Metres, + ahead.</returns>
     public static (double Centre, double Hands) Arms(Body body, OneLegPosture posture)
     {
         ArgumentNullException.ThrowIfNull(body);

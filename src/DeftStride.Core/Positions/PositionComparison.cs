@@ -252,7 +252,7 @@ public sealed record PositionComparison(
             return new(Purpose.CarryMore, serves, "the knees work alike");
         var (one, other) = serves == Which.A ? (a, b) : (b, a);
         const double Some = 10;
-        var with = PositionReading.TryOf(
+        var loaded = PositionReading.TryOf(
             one.Position with
             {
                 Load = one.Position.Load is { Kilograms: > 0, Position: not LoadPosition.None } held
@@ -265,18 +265,16 @@ public sealed record PositionComparison(
             Instant.Still,
             body,
             RangeOfMotion.Assumed,
-            RangeOfMotion.Assumed,
-            out _
+            RangeOfMotion.Assumed
         );
-        var still = PositionReading.TryOf(
+        var bare = PositionReading.TryOf(
             one.Position,
             Instant.Still,
             body,
             RangeOfMotion.Assumed,
-            RangeOfMotion.Assumed,
-            out _
+            RangeOfMotion.Assumed
         );
-        if (with is null || still is null)
+        if (!loaded.Is(out var with) || !bare.Is(out var still))
             return new(Purpose.CarryMore, Which.Depends, "no load can be told");
         var each = (with.Of(MomentJoint.Knee).Moment - still.Of(MomentJoint.Knee).Moment) * (1 + one.Gain) / Some;
         var room = other.Of(MomentJoint.Knee).Moment - one.Of(MomentJoint.Knee).Moment;

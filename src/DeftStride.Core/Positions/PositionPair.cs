@@ -65,21 +65,21 @@ public sealed record PositionPair(PairKind Kind, string Question, Position A, Po
             double rearRaise = 0,
             RearFoot? rear = null
         ) =>
-            SplitLinkage.TrySolve(
-                body,
-                new SplitStance(
-                    Angle.FromDegrees(shin),
-                    Angle.FromDegrees(rearThigh),
-                    SplitStance.OnPadMetres,
-                    Angle.FromDegrees(lean),
-                    frontRaise,
-                    rearRaise,
-                    default,
-                    rear ?? RearFoot.For(facts.Rear)
-                ),
-                out var posture,
-                out _
-            )
+            SplitLinkage
+                .TrySolve(
+                    body,
+                    new SplitStance(
+                        Angle.FromDegrees(shin),
+                        Angle.FromDegrees(rearThigh),
+                        SplitStance.OnPadMetres,
+                        Angle.FromDegrees(lean),
+                        frontRaise,
+                        rearRaise,
+                        default,
+                        rear ?? RearFoot.For(facts.Rear)
+                    )
+                )
+                .Is(out var posture)
                 ? new Position.OnTwo(name, posture, load ?? Load.None, pressure, ForceRule.RearPush)
                 : null;
         Position? Step(string name, double shin)
@@ -190,8 +190,8 @@ public sealed record RaisedFoot(double HeightMetres, double FrontShare, double K
             var stance = floor.Posture.Stance with { FrontRaiseMetres = height };
             if (
                 sameStance
-                    ? SplitLinkage.TryFromStanceLength(body, floor.Posture.StanceMetres, stance, out var posture, out _)
-                    : SplitLinkage.TrySolve(body, stance, out posture, out _)
+                    ? SplitLinkage.TryFromStanceLength(body, floor.Posture.StanceMetres, stance).Is(out var posture)
+                    : SplitLinkage.TrySolve(body, stance).Is(out posture)
             )
             {
                 var load = SplitLoading.Of(body, posture, floor.Load, floor.Pressure, floor.Force);

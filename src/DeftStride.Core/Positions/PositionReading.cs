@@ -87,40 +87,35 @@ public sealed record PositionReading(
     public JointReading Of(MomentJoint joint) => Joints[(int)joint];
 
     /// <summary>What a position does.</summary>
-    /// <exception cref="PositionException">It cannot be read; the sentence names what must give.</exception>
+    /// <exception cref="FaultException{String}">It cannot be read; the sentence names what must give.</exception>
     public static PositionReading Of(
         Position position,
         Instant when,
         Body body,
         RangeOfMotion front,
         RangeOfMotion rear
-    ) =>
-        TryOf(position, when, body, front, rear, out var problem)
-        ?? throw new PositionException(problem ?? "This position cannot be worked out.");
+    ) => TryOf(position, when, body, front, rear).OrThrow(sentence => sentence);
 
-    /// <summary>What a position does; null with the sentence that says what must give.</summary>
+    /// <summary>What a position does, or the sentence that says what must give.</summary>
     /// <param name="position">The position.</param>
     /// <param name="when">At the bottom or just after the turn.</param>
     /// <param name="body">Whose.</param>
     /// <param name="front">Ranges of the working leg's side.</param>
     /// <param name="rear">Ranges of the other.</param>
-    /// <param name="problem">What must give, or null.</param>
-    public static PositionReading? TryOf(
+    public static Result<PositionReading, string> TryOf(
         Position position,
         Instant when,
         Body body,
         RangeOfMotion front,
-        RangeOfMotion rear,
-        out string? problem
+        RangeOfMotion rear
     )
     {
         ArgumentNullException.ThrowIfNull(position);
         ArgumentNullException.ThrowIfNull(when);
         ArgumentNullException.ThrowIfNull(body);
-        problem = Problem(position, when, body);
-        return problem is not null ? null
-            : position is Position.OnTwo two ? OnTwo(two, when, body, front, rear, out problem)
-            : OnOne((Position.OnOne)position, body, front, out problem);
+        return Problem(position, when, body) is { } problem ? problem
+            : position is Position.OnTwo two ? OnTwo(two, when, body, front, rear)
+            : OnOne((Position.OnOne)position, body, front);
     }
 
     private static string? Problem(Position position, Instant when, Body body)
@@ -136,27 +131,20 @@ public sealed record PositionReading(
             : null;
     }
 
-    private static PositionReading? OnTwo(
+    private static Result<PositionReading, string> OnTwo(
         Position.OnTwo p,
         Instant when,
         Body body,
         RangeOfMotion front,
-        RangeOfMotion rear,
-        out string? problem
+        RangeOfMotion rear
     )
     {
         var (posture, gain) = (p.Posture, 0.0);
-        problem = null;
         if (when is Instant.AfterTurn { UpSeconds: var seconds })
         {
             // A step's rear foot leaves the floor: there is no line between two planted feet.
             if (p.Step || TurnPosture.TryOf(body, posture, p.Load) is not { } turn)
-            {
-                problem =
-                    "Just after the turn is worked out for stances in which both feet stay. Compare these at the bottom.";
-                return null;
-            }
-
+                return "Just after the turn is worked out for stances in which both feet stay. Compare these at the bottom.";
             (posture, gain) = (turn.Posture, TurnPosture.Gain(turn.RiseMetres, seconds));
         }
 
@@ -165,11 +153,9 @@ public sealed record PositionReading(
         var drawn = At(p.Pressure);
         if (!Stands(drawn))
         {
-            problem =
-                drawn.FrontShare > 1
-                    ? "The weight lies ahead of where the front foot presses: the client would fall forward. Lean less, sit back, or press nearer the ball."
-                    : "The weight lies behind the rear foot: the client would fall backward. Lean more, or bring the hips forward.";
-            return null;
+            return drawn.FrontShare > 1
+                ? "The weight lies ahead of where the front foot presses: the client would fall forward. Lean less, sit back, or press nearer the ball."
+                : "The weight lies behind the rear foot: the client would fall backward. Lean more, or bring the hips forward.";
         }
 
         SplitLoad[] points = [.. Points.Select(At)];
@@ -202,14 +188,11 @@ public sealed record PositionReading(
         };
     }
 
-    private static PositionReading? OnOne(Position.OnOne p, Body body, RangeOfMotion front, out string? problem)
+    private static Result<PositionReading, string> OnOne(Position.OnOne p, Body body, RangeOfMotion front)
     {
         var load = OneLegLoading.Of(body, p.Posture, p.Load);
-        problem = load.Balanced
-            ? null
-            : $"The client would fall {(load.OverFoot < OneLegLoad.Middle ? "backward: bring the knee forward, lean, reach the arms or hold a weight ahead" : "forward: lean less, or hold less ahead")}.";
-        if (problem is not null)
-            return null;
+        if (!load.Balanced)
+            return $"The client would fall {(load.OverFoot < OneLegLoad.Middle ? "backward: bring the knee forward, lean, reach the arms or hold a weight ahead" : "forward: lean less, or hold less ahead")}.";
         JointMoments?[] moments = [load.Moments, load.Moments, load.Moments, load.Moments];
         var under = new Place(load.CentreOfMass.X, p.Posture.Points.Heel.Y);
         return new PositionReading(
@@ -284,9 +267,6 @@ public sealed record PositionReading(
 
     private static string Sentence(FormattableString text) => FormattableString.Invariant(text);
 }
-
-/// <summary>A position cannot be worked out; the sentence names what must give.</summary>
-public sealed class PositionException(string sentence) : Exception(sentence);
 
 /// <summary>Moments by joint.</summary>
 internal static class MomentJoints

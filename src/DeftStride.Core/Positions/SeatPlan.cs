@@ -58,42 +58,23 @@ public sealed record SeatPlan(
     /// <param name="choice">Shared work, or hip work with a weight ahead.</param>
     /// <param name="knee">The working knee at the bottom, when no height is given.</param>
     /// <param name="seatMetres">The height of the seat, when that is given and the knee follows.</param>
-    /// <param name="problem">Why there is none.</param>
-    public static SeatPlan? TryOf(
+    public static Result<SeatPlan, string> TryOf(
         SeatFacts facts,
         SeatWay way,
         OneLegChoice choice,
         Angle knee,
-        double? seatMetres,
-        out string? problem
+        double? seatMetres
     )
     {
         ArgumentNullException.ThrowIfNull(facts);
-        problem = null;
         if (way == SeatWay.None)
-        {
-            problem = "No seat and no box decides this exercise.";
-            return null;
-        }
-
+            return "No seat and no box decides this exercise.";
         if (seatMetres is null && (knee < LeastKnee || knee > MostKnee))
-        {
-            problem = $"The knee bends between {LeastKnee} and {MostKnee} here. Set it between.";
-            return null;
-        }
-
-        return way == SeatWay.Behind
-            ? Behind(facts, choice, knee, seatMetres, out problem)
-            : UnderFoot(facts, choice, knee, out problem);
+            return $"The knee bends between {LeastKnee} and {MostKnee} here. Set it between.";
+        return way == SeatWay.Behind ? Behind(facts, choice, knee, seatMetres) : UnderFoot(facts, choice, knee);
     }
 
-    private static SeatPlan? Behind(
-        SeatFacts facts,
-        OneLegChoice choice,
-        Angle knee,
-        double? seatMetres,
-        out string? problem
-    )
+    private static Result<SeatPlan, string> Behind(SeatFacts facts, OneLegChoice choice, Angle knee, double? seatMetres)
     {
         const SeatWay way = SeatWay.Behind;
         var (body, kit) = (facts.Body, facts.Kit);
@@ -102,14 +83,11 @@ public sealed record SeatPlan(
             Seat(facts, At(facts, way, choice, LowestThigh)),
             Seat(facts, At(facts, way, choice, HighestThigh))
         );
-        problem = null;
         if (seatMetres is { } asked && (asked < lowest || asked > highest))
         {
-            problem =
-                asked > highest
-                    ? $"{tape.Length(asked)} is standing for these legs. A seat lies between {tape.Length(lowest)} and {tape.Length(highest)}."
-                    : $"{tape.Length(asked)} is lower than one leg lowers these legs to. A seat lies between {tape.Length(lowest)} and {tape.Length(highest)}.";
-            return null;
+            return asked > highest
+                ? $"{tape.Length(asked)} is standing for these legs. A seat lies between {tape.Length(lowest)} and {tape.Length(highest)}."
+                : $"{tape.Length(asked)} is lower than one leg lowers these legs to. A seat lies between {tape.Length(lowest)} and {tape.Length(highest)}.";
         }
 
         var wanted = seatMetres is { } given
@@ -118,12 +96,7 @@ public sealed record SeatPlan(
         var metres = Seat(facts, wanted);
         var height = kit.Nearest(metres);
         if (height.Metres < lowest || height.Metres > highest)
-        {
-            problem =
-                $"Nothing that can be built here is a seat for these legs: {tape.Length(metres)} would suit, and the nearest, {height.Parts}, is {tape.Length(height.Metres)}. Add a chair or a box to the kit in Studio, or take the squat off a box.";
-            return null;
-        }
-
+            return $"Nothing that can be built here is a seat for these legs: {tape.Length(metres)} would suit, and the nearest, {height.Parts}, is {tape.Length(height.Metres)}. Add a chair or a box to the kit in Studio, or take the squat off a box.";
         var (posture, load) = Find(facts, way, choice, p => Seat(facts, p) - height.Metres);
         var balance = OneLegLoading.Of(body, posture, load);
         var advice = new List<Rounding>();
@@ -150,7 +123,7 @@ public sealed record SeatPlan(
         );
     }
 
-    private static SeatPlan? UnderFoot(SeatFacts facts, OneLegChoice choice, Angle knee, out string? problem)
+    private static Result<SeatPlan, string> UnderFoot(SeatFacts facts, OneLegChoice choice, Angle knee)
     {
         const SeatWay way = SeatWay.UnderFoot;
         var kit = facts.Kit;
@@ -158,7 +131,6 @@ public sealed record SeatPlan(
         var (posture, load) = Find(facts, way, choice, p => knee.Degrees - p.Posture.Knee.Degrees);
         double Clear(OneLegPosture p) => Math.Max(0.03, p.ClearBoxMetres(facts.Body));
         var least = Clear(posture);
-        problem = null;
         var heights = kit.Heights().Where(h => h.Metres > 0.03).ToArray();
         var height = kit.HasHeights
             ? heights.Where(h => h.Metres >= least - 0.001).MinBy(h => h.Metres)
@@ -167,14 +139,12 @@ public sealed record SeatPlan(
         {
             var most = heights.Length == 0 ? 0 : heights.Max(h => h.Metres);
             var reached = Find(facts, way, choice, p => Clear(p.Posture) - most, falling: true).Posture;
-            problem =
-                $"The other leg needs {tape.Length(least)} to hang clear at {posture.Knee}, and the tallest that can be built here is {tape.Length(most)}. "
+            return $"The other leg needs {tape.Length(least)} to hang clear at {posture.Knee}, and the tallest that can be built here is {tape.Length(most)}. "
                 + (
                     reached.Knee > LeastKnee && Clear(reached) <= most + 0.005
                         ? $"Stop at {reached.Knee}, or hold that leg out in front."
                         : "Hold that leg out in front, or sit to a seat instead."
                 );
-            return null;
         }
 
         var balance = OneLegLoading.Of(facts.Body, posture, load);

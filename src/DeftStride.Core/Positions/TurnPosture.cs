@@ -24,6 +24,7 @@ public sealed record TurnPosture(SplitPosture Posture, double RiseMetres)
     /// <summary>How much more than standing still weighs: 5.774 R/(T² g).</summary>
     /// <param name="riseMetres">R, from bottom to top.</param>
     /// <param name="seconds">T, for the way up.</param>
+    /// <returns>Of the load standing still, 0 or more.</returns>
     public static double Gain(double riseMetres, double seconds) =>
         PeakOfLeastJerk * riseMetres / (seconds * seconds) / Loading.Mass.Gravity;
 

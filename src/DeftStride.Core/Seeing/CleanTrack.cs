@@ -82,7 +82,10 @@ public sealed class CleanTrack
         if (samples < 4)
             return null;
         var filter = new LowPass(rate, cutoff);
-        Landmark[] landmarks = [.. track.Frames.SelectMany(f => f.Points.Keys).Distinct()];
+        Landmark[] landmarks =
+        [
+            .. Enum.GetValues<Landmark>().Where(l => track.Frames.Any(f => f.Points.ContainsKey(l))),
+        ];
         // Each landmark goes its own way: they are worked out beside each other.
         var paths = new ImagePoint?[landmarks.Length][];
         var slipped = new int[landmarks.Length];
@@ -96,7 +99,7 @@ public sealed class CleanTrack
             }
         );
         var seen = landmarks.Zip(paths).ToDictionary(p => p.First, p => p.Second);
-        var swaps = ChangeBack(seen, times);
+        var swaps = ChangeBack(seen, times, track.Jumps);
         var clean = new CleanTrack(track, filter, times[0], samples) { Swaps = swaps, Slips = slipped.Sum() };
         var gridded = new Path?[landmarks.Length];
         Parallel.For(0, landmarks.Length, i => gridded[i] = clean.Gridded(paths[i], times));
@@ -231,7 +234,11 @@ public sealed class CleanTrack
     }
 
     /// <summary>Changes left and right back where they were changed over for a moment; longer stretches are left and asked about.</summary>
-    private static List<SwapQuestion> ChangeBack(Dictionary<Landmark, ImagePoint?[]> seen, double[] times)
+    private static List<SwapQuestion> ChangeBack(
+        Dictionary<Landmark, ImagePoint?[]> seen,
+        double[] times,
+        IReadOnlyList<double> jumps
+    )
     {
         var pairs = Pairs.Where(p => seen.ContainsKey(p.One) && seen.ContainsKey(p.Other)).ToArray();
         var asked = new List<SwapQuestion>();
@@ -241,6 +248,15 @@ public sealed class CleanTrack
         var began = -1;
         for (var i = 0; i < times.Length; i++)
         {
+            // On the far side of a jump nothing stands where it stood, and the other leg may be in front.
+            if (i > 0 && jumps.Any(j => j > times[i - 1] && j < times[i]))
+            {
+                if (began >= 0)
+                    Settle(began, i);
+                began = -1;
+                Array.Clear(before);
+            }
+
             var (straight, crossed) = (0.0, 0.0);
             for (var p = 0; p < pairs.Length; p++)
             {

@@ -268,33 +268,30 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             (Landmark.WorkingPelvis, Own(BodyPoint.LeftPelvis, BodyPoint.RightPelvis)),
             (Landmark.FreePelvis, Own(BodyPoint.RightPelvis, BodyPoint.LeftPelvis)),
         ];
-        return new Track(
-            View,
-            front,
-            Facing ?? Measuring.Facing.Right,
-            Picture,
-            [
-                .. Frames.Select(f =>
+        var frames = new TrackFrame[Frames.Count];
+        Parallel.For(
+            0,
+            frames.Length,
+            i =>
+            {
+                var points = new Dictionary<Landmark, TrackPoint>(names.Length + 1);
+                foreach (var (landmark, name) in names)
                 {
-                    var points = new Dictionary<Landmark, TrackPoint>();
-                    foreach (var (landmark, name) in names)
-                    {
-                        if (f.Points.TryGetValue(name, out var p))
-                            points[landmark] = p;
-                    }
+                    if (Frames[i].Points.TryGetValue(name, out var p))
+                        points[landmark] = p;
+                }
 
-                    // From the side the two shoulders lie over each other, and the two hips: their middles are the trunk's.
-                    if (View == View.Side)
-                    {
-                        Middle(points, Landmark.Shoulder, Landmark.WorkingShoulder, Landmark.FreeShoulder);
-                        Middle(points, Landmark.Hip, Landmark.Hip, Landmark.FreeHip);
-                    }
+                // From the side the two shoulders lie over each other, and the two hips: their middles are the trunk's.
+                if (View == View.Side)
+                {
+                    Middle(points, Landmark.Shoulder, Landmark.WorkingShoulder, Landmark.FreeShoulder);
+                    Middle(points, Landmark.Hip, Landmark.Hip, Landmark.FreeHip);
+                }
 
-                    return new TrackFrame(f.Seconds, points);
-                }),
-            ],
-            Clip
-        )
+                frames[i] = new TrackFrame(Frames[i].Seconds, points);
+            }
+        );
+        return new Track(View, front, Facing ?? Measuring.Facing.Right, Picture, frames, Clip)
         {
             Vertical = Vertical,
             Scale = Scale,

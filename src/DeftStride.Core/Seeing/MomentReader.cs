@@ -1,16 +1,17 @@
+using System.Collections.Concurrent;
 using DeftStride.Core.Filming;
 using DeftStride.Core.Measuring;
 
 namespace DeftStride.Core.Seeing;
 
-/// <summary>Reads measures at any instant of a movement, by the formulas that stills are read by.</summary>
+/// <summary>Reads measures at any instant of a movement, by the formulas that stills are read by; several instants may be read beside each other.</summary>
 internal sealed class MomentReader
 {
     private readonly Movement _movement;
     private readonly ReadingContext _context;
     private readonly ErrorModel _errors;
     private readonly (string Id, MeasureFormula Formula)[] _read;
-    private readonly Dictionary<(BodySide, int), Levelled?> _starts = [];
+    private readonly ConcurrentDictionary<(BodySide, int), Levelled?> _starts = [];
 
     public MomentReader(Movement movement, IReadOnlySet<string> measures, ReadingContext context, ErrorModel errors)
     {
@@ -38,11 +39,10 @@ internal sealed class MomentReader
     /// <param name="seconds">From the start of the clip.</param>
     public IEnumerable<(string Measure, double Value)> Read(SidedRepetition repetition, double seconds)
     {
-        if (!_starts.TryGetValue((repetition.Side, repetition.Number), out var start))
-            _starts[(repetition.Side, repetition.Number)] = start = MeasureReader.Sound(
-                _movement.At(repetition, Moment.Start),
-                _errors
-            );
+        var start = _starts.GetOrAdd(
+            (repetition.Side, repetition.Number),
+            _ => MeasureReader.Sound(_movement.At(repetition, Moment.Start), _errors)
+        );
         if (MeasureReader.Sound(_movement.At(repetition, seconds, Moment.Bottom), _errors) is not { } now)
             yield break;
         foreach (var (id, formula) in _read)

@@ -1,5 +1,7 @@
+using System.Collections.Concurrent;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 
 namespace DeftStride.Core.Seeing;
 
@@ -82,25 +84,14 @@ public sealed class Movement
     /// <param name="body">The clip.</param>
     /// <param name="exercise">What was done.</param>
     /// <param name="said">Which leg works, where the coach said it; null to see it from the feet, repetition by repetition.</param>
-    /// <param name="movement">What moves; null with a fault.</param>
-    /// <param name="fault">The fault; null without one.</param>
-    public static bool TryFind(
-        FilmedBody body,
-        Exercise exercise,
-        BodySide? said,
-        [System.Diagnostics.CodeAnalysis.NotNullWhen(true)] out Movement? movement,
-        [System.Diagnostics.CodeAnalysis.NotNullWhen(false)] out MovementFault? fault
-    )
+    public static Result<Movement, MovementFault> TryFind(FilmedBody body, Exercise exercise, BodySide? said)
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(exercise);
-        (movement, fault) = (null, null);
         if (body.Frames.Count == 0 || body.Frames.Count(f => f.Points.Count > 0) < LeastSeen * body.Frames.Count)
-            fault = MovementFault.Nobody;
-        else if (body.UpsideDown)
-            fault = MovementFault.UpsideDown;
-        if (fault is not null)
-            return false;
+            return MovementFault.Nobody;
+        if (body.UpsideDown)
+            return MovementFault.UpsideDown;
         var first = said ?? body.Working(exercise.Shape, double.MinValue, double.MaxValue) ?? BodySide.Left;
         var jumps = body.Jumps();
         if (
@@ -110,10 +101,7 @@ public sealed class Movement
             || !track.Has(Landmark.Knee)
             || !track.Has(Landmark.Ankle)
         )
-        {
-            fault = MovementFault.Nobody;
-            return false;
-        }
+            return MovementFault.Nobody;
 
         // Nobody does a repetition across a jump.
         var set = Without(
@@ -129,11 +117,7 @@ public sealed class Movement
             if (
                 (said ?? body.Working(exercise.Shape, repetition.Start.Seconds, repetition.End.Seconds)) is not { } side
             )
-            {
-                fault = MovementFault.WhichLeg;
-                return false;
-            }
-
+                return MovementFault.WhichLeg;
             if (!tracks.ContainsKey(side) && CleanTrack.Of(body.Of(side, jumps)) is { } other)
                 tracks[side] = other;
             numbers[side] = numbers.GetValueOrDefault(side) + 1;
@@ -142,21 +126,18 @@ public sealed class Movement
 
         if (counted.Count == 0)
         {
-            fault =
-                set.All.Count == 0 ? MovementFault.CannotTell
+            return set.All.Count == 0 ? MovementFault.CannotTell
                 : set.All.Any(r => r.Partial == PartialReason.Jumps) ? MovementFault.Jumps
                 : MovementFault.NoWholeRepetition;
-            return false;
         }
 
-        movement = new Movement(body, exercise, tracks, set, counted)
+        return new Movement(body, exercise, tracks, set, counted)
         {
             Jumps =
             [
                 .. jumps.Where(j => j > set.All[0].Start.Seconds - Beside && j < set.All[^1].End.Seconds + Beside),
             ],
         };
-        return true;
     }
 
     /// <summary>The same with no more repetitions of a side than can be looked at one by one: the first, the last, and evenly between them, numbered anew.</summary>
@@ -219,15 +200,15 @@ public sealed class Movement
     internal PointSet At(SidedRepetition repetition, double seconds, Moment moment)
     {
         var still = On(repetition.Side).Still(seconds, repetition.Number, moment);
-        if (moment == Moment.Start || Exercise.Shape.FootTravels)
+        if (Exercise.Shape.FootTravels)
             return still;
         // A model lets the toes sink and the foot follow the knee. The working foot stands where it stood.
-        if (!_planted.TryGetValue((repetition.Side, repetition.Number), out var start))
-            _planted[(repetition.Side, repetition.Number)] = start = At(repetition, Moment.Start);
         var points = new Dictionary<Landmark, ImagePoint>(still.Points);
-        foreach (var landmark in Body.View == View.Side ? SolePlanted : FootPlanted)
+        foreach (
+            var (landmark, stood) in _planted.GetOrAdd((repetition.Side, repetition.Number), _ => Planted(repetition))
+        )
         {
-            if (start.Points.TryGetValue(landmark, out var stood) && points.ContainsKey(landmark))
+            if (points.ContainsKey(landmark))
                 points[landmark] = stood;
         }
 
@@ -237,9 +218,40 @@ public sealed class Movement
         };
     }
 
+    /// <summary>
+    /// Where the working foot stands: in the middle of where it is seen over the upper half of both ways. While somebody stands with
+    /// the feet nearly in line a model may take one leg for the other; further down the foot follows the knee.
+    /// </summary>
+    private Dictionary<Landmark, ImagePoint> Planted(SidedRepetition repetition)
+    {
+        var (r, track) = (repetition.Repetition, On(repetition.Side));
+        double[] instants =
+        [
+            .. Enumerable
+                .Range(0, track.Samples)
+                .Select(i => track.Begins + (i / track.Rate))
+                .Where(s => (s >= r.At(Leaves) && s <= r.At(50)) || (s >= r.At(150) && s <= r.At(200 - Leaves))),
+        ];
+        var planted = new Dictionary<Landmark, ImagePoint>();
+        foreach (var landmark in Body.View == View.Side ? SolePlanted : FootPlanted)
+        {
+            ImagePoint[] seen = [.. instants.Select(s => track.At(landmark, s)).OfType<ImagePoint>()];
+            if (seen.Length > 0)
+                planted[landmark] = new(
+                    Statistics.Median(seen.Select(p => p.X)),
+                    Statistics.Median(seen.Select(p => p.Y))
+                );
+        }
+
+        return planted;
+    }
+
+    /// <summary>So far down a repetition, in % of its way, it no longer stands.</summary>
+    private const double Leaves = 10;
+
     private static readonly Landmark[] SolePlanted = [Landmark.Toe];
     private static readonly Landmark[] FootPlanted = [Landmark.Ankle, Landmark.Toe];
-    private readonly Dictionary<(BodySide, int), PointSet> _planted = [];
+    private readonly ConcurrentDictionary<(BodySide, int), Dictionary<Landmark, ImagePoint>> _planted = [];
 
     /// <summary>The moments that a repetition is judged at: those worth a still, but for where something first goes wrong, which the whole way down tells better. Lowering from a box the first half is what counts.</summary>
     public IEnumerable<Moment> Moments =>
@@ -274,6 +286,7 @@ public sealed class Movement
     /// <summary>How deep a share of its way a repetition is at an instant: 0 where it starts, 1 at the bottom.</summary>
     /// <param name="repetition">One of <see cref="Counted"/>.</param>
     /// <param name="seconds">From the start of the clip.</param>
+    /// <returns>0 to 1.</returns>
     public double DepthAt(SidedRepetition repetition, double seconds)
     {
         ArgumentNullException.ThrowIfNull(repetition);

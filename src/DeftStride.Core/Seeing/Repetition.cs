@@ -106,6 +106,7 @@ public sealed record Repetition(
             : 100 + (100 * (seconds - Bottom) / (End.Seconds - Bottom));
 
     /// <summary>The instant of a phase, the other way round.</summary>
+    /// <returns>Seconds from the start of the clip.</returns>
     public double At(double phase) =>
         phase <= 100
             ? Start.Seconds + (phase / 100 * (Bottom - Start.Seconds))

@@ -324,10 +324,9 @@ public static class RepetitionFinder
             var near = Crossing(from, step, until, level + (above * edge));
             var far = Crossing(from, step, until, level + (above * 4 * edge));
             var sd = Math.Sqrt(Square(2 * scatter / near.Speed) + Square(scatter / far.Speed) + Square(EdgeSd));
-            return new Instant(
-                begins + (2 * near.Seconds) - far.Seconds,
-                double.IsNaN(sd) ? double.PositiveInfinity : sd
-            );
+            // Nothing is left or reached before the clip begins or after it ends.
+            var at = Math.Clamp((2 * near.Seconds) - far.Seconds, 0, (depth.Count - 1) / rate);
+            return new Instant(begins + at, double.IsNaN(sd) ? double.PositiveInfinity : sd);
         }
 
         private (double Seconds, double Speed) Crossing(int from, int step, int until, double level)

@@ -85,30 +85,35 @@ public sealed record SeenMovement(
             view,
             movement.Counted.Count == 0 ? 0 : movement.On(movement.Counted[0].Side).Rate,
             [
-                .. movement.Counted.Select(counted =>
-                {
-                    var r = counted.Repetition;
-                    var curves = reader.Measures.ToDictionary(m => m, _ => Empty());
-                    for (var i = 0; i < SeenRepetition.Values; i++)
+                // Each repetition is read by itself: they are worked out beside each other.
+                .. movement
+                    .Counted.AsParallel()
+                    .AsOrdered()
+                    .Select(counted =>
                     {
-                        var seconds = r.Start.Seconds + (i * SeenRepetition.Step / 100 * (r.Bottom - r.Start.Seconds));
-                        foreach (var (measure, value) in reader.Read(counted, seconds))
-                            curves[measure][i] = value;
-                    }
+                        var r = counted.Repetition;
+                        var curves = reader.Measures.ToDictionary(m => m, _ => Empty());
+                        for (var i = 0; i < SeenRepetition.Values; i++)
+                        {
+                            var seconds =
+                                r.Start.Seconds + (i * SeenRepetition.Step / 100 * (r.Bottom - r.Start.Seconds));
+                            foreach (var (measure, value) in reader.Read(counted, seconds))
+                                curves[measure][i] = value;
+                        }
 
-                    return new SeenRepetition(
-                        counted.Side,
-                        counted.Number,
-                        r.Start.Seconds,
-                        r.Bottom,
-                        r.End.Seconds,
-                        r.Down,
-                        r.Pause,
-                        r.Up,
-                        r.Note,
-                        curves.Where(c => c.Value.Any(double.IsFinite)).ToDictionary()
-                    );
-                }),
+                        return new SeenRepetition(
+                            counted.Side,
+                            counted.Number,
+                            r.Start.Seconds,
+                            r.Bottom,
+                            r.End.Seconds,
+                            r.Down,
+                            r.Pause,
+                            r.Up,
+                            r.Note,
+                            curves.Where(c => c.Value.Any(double.IsFinite)).ToDictionary()
+                        );
+                    }),
             ],
             [
                 .. movement

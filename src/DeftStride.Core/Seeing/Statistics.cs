@@ -13,6 +13,7 @@ internal static class Statistics
     }
 
     /// <summary>A line through points: what it rises by for one, and where it is at 0.</summary>
+    /// <returns>In the unit of the values; by one of the places, and at place 0.</returns>
     public static (double Slope, double Offset) Line(IReadOnlyList<(double X, double Y)> points)
     {
         var (x, y) = (points.Average(p => p.X), points.Average(p => p.Y));

@@ -119,6 +119,7 @@ public sealed record OneLegPosture(
     /// </summary>
     /// <param name="body">Whose.</param>
     /// <param name="pelvicDrop">ζ, how far the free side hangs.</param>
+    /// <returns>Metres above the floor.</returns>
     public double ClearBoxMetres(Body body, Angle pelvicDrop = default)
     {
         ArgumentNullException.ThrowIfNull(body);

@@ -47,36 +47,24 @@ public sealed record ReachPlan(
     /// <param name="direction">Where the foot goes; null for the usual.</param>
     /// <param name="diagonal">Whether hips go back on a diagonal in a step to the side.</param>
     /// <param name="tape">How lengths are said.</param>
-    /// <param name="problem">Why there is none.</param>
-    public static ReachPlan? TryOf(
+    public static Result<ReachPlan, string> TryOf(
         Body body,
         ReachForm form,
         Angle? knee,
         double? tapeMetres,
         Angle? direction,
         bool diagonal,
-        Tape tape,
-        out string? problem
+        Tape tape
     )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(form);
-        problem = null;
         var (way, slack) = (direction ?? DirectionOf(form, diagonal), Angle.FromDegrees(0.05));
         if (way < form.Least - slack || way > form.Most + slack)
-        {
-            problem =
-                $"At {way} this is another form. Keep it between {form.Least} and {form.Most}{Instead(form.Way, way > form.Most)}.";
-            return null;
-        }
-
+            return $"At {way} this is another form. Keep it between {form.Least} and {form.Most}{Instead(form.Way, way > form.Most)}.";
         var bend = knee ?? form.KneeUsual;
         if (tapeMetres is null && (bend > ReachLinkage.MostKnee || bend < form.Shin))
-        {
-            problem = $"The knee bends between {form.Shin} and {ReachLinkage.MostKnee} here. Set it between.";
-            return null;
-        }
-
+            return $"The knee bends between {form.Shin} and {ReachLinkage.MostKnee} here. Set it between.";
         var longest = ReachLinkage.At(body, form, ReachLinkage.MostKnee, way);
         var posture = tapeMetres is { } far
             ? ReachLinkage.ForTape(body, form, far, way)
@@ -84,13 +72,11 @@ public sealed record ReachPlan(
         if (posture is null)
         {
             var usual = ReachLinkage.At(body, form, form.KneeUsual, way);
-            problem =
-                tapeMetres is not { } asked
+            return tapeMetres is not { } asked
                     ? "The other leg does not come to the floor at this bend. Bend the knee more."
                 : longest is { } most && asked > most.TapeMetres
                     ? $"{tape.Length(asked)} is further than these legs reach here: {tape.Length(most.TapeMetres)} at the deepest{(usual is null ? "" : $", {tape.Length(usual.TapeMetres)} is usual")}."
                 : $"{tape.Length(asked)} is too near for this form{(usual is null ? "" : $": {tape.Length(usual.TapeMetres)} is usual")}.";
-            return null;
         }
 
         return new ReachPlan(posture, longest, Lines(posture, tape), !body.SegmentsMeasured);

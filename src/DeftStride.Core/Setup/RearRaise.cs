@@ -45,7 +45,7 @@ public sealed record RearRaise(RearContact Contact, bool Low = false, bool HipDo
             )
                 return at;
             if (
-                SplitLinkage.TrySolve(body, raised, out var posture, out _)
+                SplitLinkage.TrySolve(body, raised).Is(out var posture)
                 && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)
             )
                 return raised;
@@ -63,13 +63,7 @@ public sealed record RearRaise(RearContact Contact, bool Low = false, bool HipDo
     ];
 
     private SplitStance? At(Body body, SplitStance raised, double feet, RangeOfMotion front, RangeOfMotion rear) =>
-        SplitLinkage.TryFromStanceLength(
-            body,
-            RearSurface.StanceFor(body, Contact, feet),
-            raised,
-            out var posture,
-            out _
-        )
+        SplitLinkage.TryFromStanceLength(body, RearSurface.StanceFor(body, Contact, feet), raised).Is(out var posture)
         && posture.Stance.FrontShin.Degrees is >= LeastShin and <= MostShin
         && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)
             ? posture.Stance

@@ -90,6 +90,7 @@ public sealed record RearSurface(
     }
 
     /// <summary>The length of a stance, heel to rear toe tip, that puts the front heel so many foot lengths from the surface.</summary>
+    /// <returns>Metres.</returns>
     public static double StanceFor(Body body, RearContact contact, double feet)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -262,7 +263,7 @@ public sealed record RearSurface(
     )
     {
         var raised = stance with { RearRaiseMetres = surface, RearFoot = foot };
-        if (!SplitLinkage.TrySolve(body, raised, out var posture, out _))
+        if (!SplitLinkage.TrySolve(body, raised).Is(out var posture))
             return DemandedJoint.RearAnkle;
         return Demand
             .Of(posture, RangeOfMotion.Assumed, rear)
@@ -295,16 +296,9 @@ public sealed record RearSurface(
 
     /// <summary>How far the ankle points with the foot along a top: 180° less the shank's angle from vertical, less the slope.</summary>
     private static Angle? Pointed(Body body, SplitStance stance, double surface, Angle slope) =>
-        SplitLinkage.TrySolve(
-            body,
-            stance with
-            {
-                RearRaiseMetres = surface,
-                RearFoot = new RearFoot.Instep(),
-            },
-            out var posture,
-            out _
-        )
+        SplitLinkage
+            .TrySolve(body, stance with { RearRaiseMetres = surface, RearFoot = new RearFoot.Instep() })
+            .Is(out var posture)
             ? Angle.FromDegrees(180) - posture.RearShank - slope
             : null;
 

@@ -252,10 +252,10 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
             : null;
 
     private static SplitPosture? Forward(Body body, SplitStance stance) =>
-        SplitLinkage.TrySolve(body, stance, out var posture, out _) ? posture : null;
+        SplitLinkage.TrySolve(body, stance).Is(out var posture) ? posture : null;
 
     private static SplitPosture? FromLength(Body body, double metres, SplitStance stance) =>
-        SplitLinkage.TryFromStanceLength(body, metres, stance, out var posture, out _) ? posture : null;
+        SplitLinkage.TryFromStanceLength(body, metres, stance).Is(out var posture) ? posture : null;
 }
 
 /// <summary>When no single change makes a set-up fit: the two limits that are in each other's way, and what would suit instead.</summary>
@@ -302,7 +302,7 @@ public sealed record SetupConflict(Demand First, string Second, string Sentence)
                 continue;
             var stance = SetupPlanner.Start(body, school, form, front, rear, nature.Kit);
             if (
-                SplitLinkage.TrySolve(body, stance, out var posture, out _)
+                SplitLinkage.TrySolve(body, stance).Is(out var posture)
                 && !Demand.Of(posture, front, rear).Any(d => d.Exceeds)
             )
                 return $"Take the {name}: it fits.";

@@ -138,7 +138,7 @@ public static class SetupPlanner
     }
 
     /// <summary>Judges a stance: what it asks, what would make it fit, and the card.</summary>
-    /// <exception cref="LinkageException">No posture fits the numbers.</exception>
+    /// <exception cref="FaultException{LinkageFault}">No posture fits the numbers.</exception>
     public static SplitPlan Plan(
         Body body,
         SplitStance stance,
@@ -252,7 +252,7 @@ public static class SetupPlanner
         };
 
     private static bool RearFits(Body body, SplitStance stance, RangeOfMotion front, RangeOfMotion rear) =>
-        SplitLinkage.TrySolve(body, stance, out var posture, out _)
+        SplitLinkage.TrySolve(body, stance).Is(out var posture)
         && !Demand
             .Of(posture, front, rear)
             .Any(d => d.Exceeds && d.Joint is DemandedJoint.RearHip or DemandedJoint.BigToe);
@@ -362,15 +362,7 @@ public static class SetupPlanner
                 lever == SetupLever.FrontRaise
                 && Math.Abs(posture.Stance.RearKneeMetres - kit.Pad() - SplitStance.KneeRadiusMetres) < 0.005;
             var moved = toPad
-                ? SplitLinkage.TrySolve(
-                    body,
-                    posture.Stance with
-                    {
-                        FrontRaiseMetres = near.Metres,
-                    },
-                    out var padded,
-                    out _
-                )
+                ? SplitLinkage.TrySolve(body, posture.Stance with { FrontRaiseMetres = near.Metres }).Is(out var padded)
                     ? padded
                     : null
                 : SetupChange.Move(body, posture, lever, off);

@@ -1,4 +1,3 @@
-using System.Diagnostics.CodeAnalysis;
 using DeftStride.Core.Bodies;
 using DeftStride.Core.Quantities;
 
@@ -36,6 +35,7 @@ public sealed record SplitStance(
     /// The knee's centre at which, with front shin and rear thigh vertical, the front knee is bent to exactly 90°: 0.040 H.
     /// The rear knee is then about 100°, since on the ball of the foot the ankle stands higher than the knee.
     /// </summary>
+    /// <returns>Metres above the floor.</returns>
     public static double TwoRightAnglesMetres(Body body)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -74,17 +74,6 @@ public static class LinkageFaults
             LinkageFault.BeyondBodies => "One of the numbers is beyond anything a body does. Set it back.",
             _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
         };
-}
-
-/// <summary>No posture fits the numbers; the fault names the two things that are too far apart.</summary>
-public sealed class LinkageException : Exception
-{
-    /// <summary>Makes the exception with its standard sentence.</summary>
-    public LinkageException(LinkageFault fault)
-        : base(LinkageFaults.Sentence(fault)) => Fault = fault;
-
-    /// <summary>Why.</summary>
-    public LinkageFault Fault { get; }
 }
 
 /// <summary>The points of a posture in the side view. The front ankle stands at x = 0.</summary>
@@ -139,44 +128,29 @@ public sealed record SplitPosture(
 public static class SplitLinkage
 {
     /// <summary>The posture.</summary>
-    /// <exception cref="LinkageException">Nothing fits; the fault names what is too far apart.</exception>
+    /// <exception cref="FaultException{LinkageFault}">Nothing fits; the fault names what is too far apart.</exception>
     public static SplitPosture Solve(Body body, SplitStance stance) =>
-        TrySolve(body, stance, out var posture, out var fault) ? posture : throw new LinkageException(fault.Value);
+        TrySolve(body, stance).OrThrow(LinkageFaults.Sentence);
 
     /// <summary>The posture, or the fault.</summary>
-    public static bool TrySolve(
-        Body body,
-        SplitStance stance,
-        [NotNullWhen(true)] out SplitPosture? posture,
-        [NotNullWhen(false)] out LinkageFault? fault
-    )
+    public static Result<SplitPosture, LinkageFault> TrySolve(Body body, SplitStance stance)
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(stance);
-        posture = null;
-        fault = null;
         if (!Sensible(stance))
-            fault = LinkageFault.BeyondBodies;
-        else if (Rear(body, stance) is not { } rear)
-            fault = LinkageFault.RearKneeAndRearFoot;
-        else
-        {
-            var (phi, rho) = (stance.FrontShin.Radians, stance.RearThigh.Radians);
-            var ankle = FrontAnkle(body, stance);
-            var knee = new Place(ankle.X + (body.Shank * Math.Sin(phi)), ankle.Y + (body.Shank * Math.Cos(phi)));
-            var hipY = stance.RearKneeMetres + (body.Thigh * Math.Cos(rho));
-            var sine = (hipY - knee.Y) / body.Thigh;
-            if (sine is > 1 or < -1 || !double.IsFinite(sine))
-                fault = LinkageFault.FrontKneeAndHipHeight;
-            else
-            {
-                var alpha = Math.Asin(sine);
-                var hip = new Place(knee.X - (body.Thigh * Math.Cos(alpha)), hipY);
-                posture = Compose(body, stance, rear, ankle, knee, hip, alpha);
-            }
-        }
-
-        return posture is not null;
+            return LinkageFault.BeyondBodies;
+        if (Rear(body, stance) is not { } rear)
+            return LinkageFault.RearKneeAndRearFoot;
+        var (phi, rho) = (stance.FrontShin.Radians, stance.RearThigh.Radians);
+        var ankle = FrontAnkle(body, stance);
+        var knee = new Place(ankle.X + (body.Shank * Math.Sin(phi)), ankle.Y + (body.Shank * Math.Cos(phi)));
+        var hipY = stance.RearKneeMetres + (body.Thigh * Math.Cos(rho));
+        var sine = (hipY - knee.Y) / body.Thigh;
+        if (sine is > 1 or < -1 || !double.IsFinite(sine))
+            return LinkageFault.FrontKneeAndHipHeight;
+        var alpha = Math.Asin(sine);
+        var hip = new Place(knee.X - (body.Thigh * Math.Cos(alpha)), hipY);
+        return Compose(body, stance, rear, ankle, knee, hip, alpha);
     }
 
     /// <summary>
@@ -186,54 +160,35 @@ public static class SplitLinkage
     /// <param name="body">Whose.</param>
     /// <param name="stanceMetres">S, front heel to rear toe tip.</param>
     /// <param name="stance">Everything else; its front shin is ignored.</param>
-    /// <param name="posture">The posture.</param>
-    /// <param name="fault">Why there is none.</param>
-    public static bool TryFromStanceLength(
+    public static Result<SplitPosture, LinkageFault> TryFromStanceLength(
         Body body,
         double stanceMetres,
-        SplitStance stance,
-        [NotNullWhen(true)] out SplitPosture? posture,
-        [NotNullWhen(false)] out LinkageFault? fault
+        SplitStance stance
     )
     {
         ArgumentNullException.ThrowIfNull(body);
         ArgumentNullException.ThrowIfNull(stance);
-        posture = null;
-        fault = null;
         if (!Sensible(stance) || !double.IsFinite(stanceMetres))
-            fault = LinkageFault.BeyondBodies;
-        else if (Rear(body, stance) is not { } rear)
-            fault = LinkageFault.RearKneeAndRearFoot;
-        else
-        {
-            var (s, t, rho) = (body.Shank, body.Thigh, stance.RearThigh.Radians);
-            var ankle = FrontAnkle(body, stance);
-            var toe = FrontHeel(body, stance).X - stanceMetres;
-            var hip = new Place(toe - rear.ToeFromHipX(body, rho), stance.RearKneeMetres + (t * Math.Cos(rho)));
-            var (dx, dy) = (hip.X - ankle.X, hip.Y - ankle.Y);
-            var cosine = ((dx * dx) + (dy * dy) - (s * s) - (t * t)) / (2 * s * t);
-            if (cosine is > 1 or < -1 || !double.IsFinite(cosine))
-                fault = LinkageFault.StanceAndFrontLeg;
-            else
-            {
-                var bend = Math.Acos(cosine);
-                var phi = Math.Atan2(dx, dy) + Math.Atan2(t * Math.Sin(bend), s + (t * Math.Cos(bend)));
-                if (phi is <= -Math.PI / 2 or >= Math.PI / 2)
-                    fault = LinkageFault.StanceAndFrontLeg;
-                else
-                {
-                    // Of the two ways the front leg can fold the linkage knows one: a length that needs the other has no posture.
-                    if (
-                        TrySolve(body, stance with { FrontShin = Angle.FromRadians(phi) }, out posture, out fault)
-                        && Math.Abs(posture.StanceMetres - stanceMetres) > 1e-6
-                    )
-                        (posture, fault) = (null, LinkageFault.StanceAndFrontLeg);
-                    return posture is not null;
-                }
-            }
-        }
-
-        return false;
+            return LinkageFault.BeyondBodies;
+        if (Rear(body, stance) is not { } rear)
+            return LinkageFault.RearKneeAndRearFoot;
+        var (s, t, rho) = (body.Shank, body.Thigh, stance.RearThigh.Radians);
+        var ankle = FrontAnkle(body, stance);
+        var toe = FrontHeel(body, stance).X - stanceMetres;
+        var hip = new Place(toe - rear.ToeFromHipX(body, rho), stance.RearKneeMetres + (t * Math.Cos(rho)));
+        var (dx, dy) = (hip.X - ankle.X, hip.Y - ankle.Y);
+        var cosine = ((dx * dx) + (dy * dy) - (s * s) - (t * t)) / (2 * s * t);
+        if (cosine is > 1 or < -1 || !double.IsFinite(cosine))
+            return LinkageFault.StanceAndFrontLeg;
+        var bend = Math.Acos(cosine);
+        var phi = Math.Atan2(dx, dy) + Math.Atan2(t * Math.Sin(bend), s + (t * Math.Cos(bend)));
+        if (phi is <= -Math.PI / 2 or >= Math.PI / 2)
+            return LinkageFault.StanceAndFrontLeg;
+        var solved = TrySolve(body, stance with { FrontShin = Angle.FromRadians(phi) });
+        // Of the two ways the front leg can fold the linkage knows one: a length that needs the other has no posture.
+        return solved.Is(out var posture) && Math.Abs(posture.StanceMetres - stanceMetres) > 1e-6
+            ? LinkageFault.StanceAndFrontLeg
+            : solved;
     }
 
     /// <summary>

@@ -47,16 +47,16 @@ public sealed record StanceFamily(
         if (!Stands(posture))
             return null;
         SplitPosture? At(double rearThigh) =>
-            SplitLinkage.TryFromStanceLength(
-                body,
-                posture.StanceMetres,
-                posture.Stance with
-                {
-                    RearThigh = Angle.FromDegrees(rearThigh),
-                },
-                out var found,
-                out _
-            ) && Stands(found)
+            SplitLinkage
+                .TryFromStanceLength(
+                    body,
+                    posture.StanceMetres,
+                    posture.Stance with
+                    {
+                        RearThigh = Angle.FromDegrees(rearThigh),
+                    }
+                )
+                .Is(out var found) && Stands(found)
                 ? found
                 : null;
         bool InStyle(SplitPosture at) => nature.Leaves(posture.Stance, SetupLever.Hips, at.Stance) is null;

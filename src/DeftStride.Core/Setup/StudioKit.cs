@@ -76,10 +76,12 @@ public sealed record StudioKit(
     }
 
     /// <summary>The pad nearest to a thickness; 2 cm when none is listed.</summary>
+    /// <returns>Metres.</returns>
     public double Pad(double metres = 0.02) =>
         PadsMetres.Count == 0 ? 0.02 : PadsMetres.MinBy(p => Math.Abs(p - metres));
 
     /// <summary>The thinnest wedge of at least so many degrees, or null when none is that thick.</summary>
+    /// <returns>Degrees.</returns>
     public double? WedgeOfAtLeast(double degrees) =>
         WedgesDegrees.Where(w => w >= degrees - 0.05).Order().Cast<double?>().FirstOrDefault();
 

@@ -1,4 +1,5 @@
 using DeftStride.Core.Deciding;
+using DeftStride.Core.Ladders;
 
 namespace DeftStride.Core.Training;
 
@@ -16,11 +17,17 @@ public sealed record Decided(
     int? LastPain
 )
 {
+    /// <summary>The way on that the coach took, in its own words, where it was another than the first; else null.</summary>
+    public string? OtherWay { get; init; }
+
     /// <summary>Whether the coach decided otherwise than was recommended.</summary>
     public bool Overruled => Chosen != Recommended;
 
     /// <summary>What was decided, in the words for every screen and print: the recommendation where it was taken, else the coach's own call with the reason.</summary>
-    public string Sentence => Overruled ? $"{Word(Chosen)}. The coach’s call: {Ended(Reason)}" : Headline;
+    public string Sentence =>
+        Overruled ? $"{Word(Chosen)}. The coach’s call: {Ended(Reason)}"
+        : OtherWay is { } way ? ProgressOption.Headline(way)
+        : Headline;
 
     /// <summary>An outcome in a few words.</summary>
     public static string Word(DecisionOutcome outcome) =>

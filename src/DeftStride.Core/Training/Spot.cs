@@ -76,6 +76,23 @@ public sealed record DoseLogged(
             ? last.Next.Tempo ?? last.Tempo
             : null;
     }
+
+    /// <summary>
+    /// The tempo that a look is timed by: what the hour of its day ran at, else what was named last before it on the rung that was
+    /// trained then; null where none was named. What a decision on that very look asks for is for the next time.
+    /// </summary>
+    /// <param name="logs">Of one exercise, in any order.</param>
+    /// <param name="day">The look's day.</param>
+    /// <param name="place">The look's place in the order of everything that was recorded.</param>
+    public static Tempo? TempoOn(IReadOnlyCollection<DoseLogged> logs, DateOnly day, long place)
+    {
+        ArgumentNullException.ThrowIfNull(logs);
+        if (logs.Where(l => l.Day == day && l.Tempo is not null).MaxBy(l => l.Place) is { } ran)
+            return ran.Tempo;
+        DoseLogged[] before = [.. logs.Where(l => l.Place < place)];
+        var rung = before.MaxBy(l => l.Place)?.RungId;
+        return LastTempo(before.Where(l => l.RungId == rung));
+    }
 }
 
 /// <summary>A client on a ladder: which rung is trained, where the sides stand, what is asked for there.</summary>

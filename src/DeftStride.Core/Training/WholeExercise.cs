@@ -133,7 +133,7 @@ public sealed record WholeExercise(
         {
             var range = RangeOfMotion.Assumed;
             var stance = SetupPlanner.Start(Average, school, form, range, range, StudioKit.Unknown);
-            return SplitLinkage.TrySolve(Average, stance, out var posture, out _)
+            return SplitLinkage.TrySolve(Average, stance).Is(out var posture)
                 ? SplitLoading.Of(Average, posture, Load.None, force: ForceRule.RearPush).Front.Shares()
                 : null;
         }

@@ -23,6 +23,12 @@ internal sealed record KeptDecision(
 ) : StoredDocument, IKept<KeptDecision>
 {
     public static StoredForm<KeptDecision> Kept { get; } = new("decision", "a decision");
+
+    /// <summary>The way on that was taken of those that were offered, the first where none was named; null where it did not go on, or none was offered.</summary>
+    public KeptWay? Taken(KeptRecommendation said) =>
+        Chosen == DecisionOutcome.Progress && said.Ways is { Count: > 0 } ways
+            ? ways[Math.Clamp(Way ?? 0, 0, ways.Count - 1)]
+            : null;
 }
 
 /// <summary>A fact that a rule rested on, in words.</summary>

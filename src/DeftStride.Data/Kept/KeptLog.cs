@@ -105,6 +105,9 @@ internal sealed record KeptPrescription(
     string? Tempo = null
 ) : Stored
 {
+    /// <summary>The same with its tempo, where that is what changes.</summary>
+    public string Slower() => Tempo is { } tempo ? $"{Text}; {tempo}" : Text;
+
     /// <summary>Within the range a rung has now; what was kept may be from before the range was changed.</summary>
     public Prescription ToCore(DoseRange range) =>
         new(

@@ -49,11 +49,8 @@ internal sealed record KeptBody(double StatureCm, double? MassKg, double? ShankC
 {
     /// <summary>The body, or null when the sizes do not make one.</summary>
     public Body? ToCore() =>
-        Body.TryFrom(
-            new BodyMeasures(StatureCm / 100, MassKg, ShankCm / 100, ThighCm / 100, FootCm / 100),
-            out var body,
-            out _
-        )
+        Body.TryFrom(new BodyMeasures(StatureCm / 100, MassKg, ShankCm / 100, ThighCm / 100, FootCm / 100))
+            .Is(out var body)
             ? body
             : null;
 }

@@ -47,14 +47,10 @@ internal static class SetupRecorder
             used.Kit.ToCore()
         );
         var stance = used.Stance.ToCore(rear);
-        SplitPosture? posture;
-        LinkageFault? fault;
-        if (used.StanceCm is { } length)
-            SplitLinkage.TryFromStanceLength(body, length / 100, stance, out posture, out fault);
-        else
-            SplitLinkage.TrySolve(body, stance, out posture, out fault);
-        if (posture is null)
-            throw Refusal.BadInput("setup", LinkageFaults.Sentence(fault!.Value));
+        var solved = used.StanceCm is { } length
+            ? SplitLinkage.TryFromStanceLength(body, length / 100, stance)
+            : SplitLinkage.TrySolve(body, stance);
+        var posture = solved.Or(fault => throw Refusal.BadInput("setup", LinkageFaults.Sentence(fault)));
         var plan = SetupPlanner.Plan(body, posture.Stance, front, rear, kit);
         return new KeptCard(Lines(plan.Card), plan.Estimated, KeptStance.Of(posture.Stance));
     }
@@ -77,17 +73,17 @@ internal static class SetupRecorder
     {
         if (ReachForm.Of(used.Way) is not { } form)
             throw Refusal.BadInput("reach", "No mark on the floor decides this exercise. Go back to the planner.");
-        var plan =
-            ReachPlan.TryOf(
+        var plan = ReachPlan
+            .TryOf(
                 Sizes(used.Body),
                 form,
                 Degrees(used.KneeDegrees),
                 used.TapeCm / 100,
                 Degrees(used.DirectionDegrees),
                 used.Diagonal,
-                used.Tape,
-                out var problem
-            ) ?? throw Refusal.BadInput("reach", problem!);
+                used.Tape
+            )
+            .Or(problem => throw Refusal.BadInput("reach", problem));
         return new KeptCard(Lines(plan.Card), plan.Estimated);
     }
 
@@ -99,15 +95,9 @@ internal static class SetupRecorder
             used.Kit.ToCore(),
             used.Kit.WeightsKg ?? []
         );
-        var plan =
-            SeatPlan.TryOf(
-                facts,
-                used.Way,
-                used.Choice,
-                Angle.FromDegrees(used.KneeDegrees),
-                used.SeatCm / 100,
-                out var problem
-            ) ?? throw Refusal.BadInput("seat", problem!);
+        var plan = SeatPlan
+            .TryOf(facts, used.Way, used.Choice, Angle.FromDegrees(used.KneeDegrees), used.SeatCm / 100)
+            .Or(problem => throw Refusal.BadInput("seat", problem));
         return new KeptCard(Lines(plan.Card), !facts.Body.SegmentsMeasured);
     }
 

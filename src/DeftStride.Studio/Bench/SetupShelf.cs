@@ -15,7 +15,7 @@ internal sealed class SetupShelf(StudioContext db)
         (
             await db.Standing<SetupFact>()
                 .AsNoTracking()
-                .Where(s => clients.Contains(s.ClientId))
+                .OfClients(clients)
                 .OrderByDescending(s => s.Sequence)
                 .ToListAsync(stop)
         )

@@ -69,7 +69,7 @@ internal sealed class PlayBook(StudioContext db, CheckBook checks, ClipRecorder 
 
                 var still = stills.FirstOrDefault(s => s.Clip?.ClipId == movement.ClipId);
                 var body = Body(kept, movement.ClipId, still);
-                if (!Movement.TryFind(body, check.Standard.Exercise, kept.Side, out var found, out _))
+                if (!Movement.TryFind(body, check.Standard.Exercise, kept.Side).Is(out var found))
                 {
                     missing.Add("One clip cannot be cut any more; its pictures and numbers are on the check.");
                     continue;

@@ -42,7 +42,8 @@ internal sealed class LadderShelf(StudioContext db)
         bool why = false
     )
     {
-        var standing = db.StandingSteps().AsNoTracking().Where(r => clients.Contains(r.ClientId));
+        var steps = db.StandingSteps();
+        var standing = steps.AsNoTracking().OfClients(clients);
         var read = why
             ? standing
                 .OrderByDescending(r => r.Sequence)
@@ -65,13 +66,12 @@ internal sealed class LadderShelf(StudioContext db)
             // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
             : standing
                 .Where(r =>
-                    !db.StandingSteps()
-                        .Any(n =>
-                            n.ClientId == r.ClientId
-                            && n.LadderId == r.LadderId
-                            && n.Side == r.Side
-                            && n.Sequence > r.Sequence
-                        )
+                    !steps.Any(n =>
+                        n.ClientId == r.ClientId
+                        && n.LadderId == r.LadderId
+                        && n.Side == r.Side
+                        && n.Sequence > r.Sequence
+                    )
                 )
                 .Select(r => new RungFact
                 {
@@ -105,7 +105,8 @@ internal sealed class LadderShelf(StudioContext db)
         return (
             await db.Standing<LogFact>()
                 .AsNoTracking()
-                .Where(l => clients.Contains(l.ClientId) && l.RecordedAt >= from)
+                .OfClients(clients)
+                .Where(l => l.RecordedAt >= from)
                 .OrderBy(l => l.Sequence)
                 .ToListAsync(stop)
         ).ToLookup(l => l.ClientId);

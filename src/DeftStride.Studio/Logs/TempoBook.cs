@@ -12,8 +12,7 @@ namespace DeftStride.Studio.Logs;
 internal sealed class TempoBook(StudioScope scope, LadderShelf shelf)
 {
     /// <summary>
-    /// The tempo that was asked for on the day of a look: what the hour of that day ran at, else what was named last before it, else
-    /// the usual one; null where it is held.
+    /// The tempo that was asked for on the day of a look (<see cref="DoseLogged.TempoOn"/>), else the usual one; null where it is held.
     /// </summary>
     /// <param name="look">The look.</param>
     /// <param name="exercise">What was looked at.</param>
@@ -25,19 +24,14 @@ internal sealed class TempoBook(StudioScope scope, LadderShelf shelf)
             return (null, null);
         var (_, _, zone) = await scope.DayAsync(stop);
         var day = DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(look.RecordedAt, zone).Date);
-        LogFact[] all =
+        LogFact[] logs =
         [
             .. (await shelf.LogsAsync([look.ClientId], look.RecordedAt, stop))[look.ClientId]
-                .Where(l => l.ExerciseId == exercise.Id && l.Day <= day),
+                .Where(l => l.ExerciseId == exercise.Id),
         ];
-        var ran = all.Where(l => l.Day == day)
-            .Select(l => KeptLog.Kept.TryRead(l.Body, out var kept, out _) ? kept.Log : null)
-            .LastOrDefault(l => l?.Tempo is not null);
-        if (ran?.Tempo is { } today)
-            return (today.ToCore(), LogSaid.Pace(ran));
-        // What a decision on this very look asks for is for the next time.
-        LogFact[] before = [.. all.Where(l => l.Sequence < look.Sequence)];
-        var rung = before.LastOrDefault()?.RungId;
-        return (DoseLogged.LastTempo(LadderShelf.Logged(before.Where(l => l.RungId == rung))) ?? usual, null);
+        var tapped = logs.Where(l => l.Day == day)
+            .Select(l => KeptLog.Kept.TryRead(l.Body, out var kept, out _) ? LogSaid.Pace(kept.Log) : null)
+            .LastOrDefault(p => p is not null);
+        return (DoseLogged.TempoOn(LadderShelf.Logged(logs), day, look.Sequence) ?? usual, tapped);
     }
 }

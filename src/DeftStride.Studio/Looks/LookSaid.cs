@@ -115,7 +115,7 @@ internal static class LookSaid
         var known = context.WithShins(Shin(BodySide.Left), Shin(BodySide.Right));
         if (
             !still.Points.TryGetValue(Landmark.Knee, out var knee)
-            || !MeasureReader.TryRead("knee-offset", still, known, standard.Errors, out var here, out _)
+            || !MeasureReader.TryRead("knee-offset", still, known, standard.Errors).Is(out var here)
         )
             return null;
         var moved = still with
@@ -125,7 +125,7 @@ internal static class LookSaid
                 [Landmark.Knee] = new(knee.X + step, knee.Y),
             },
         };
-        if (!MeasureReader.TryRead("knee-offset", moved, known, standard.Errors, out var there, out _))
+        if (!MeasureReader.TryRead("knee-offset", moved, known, standard.Errors).Is(out var there))
             return null;
         var perPixel = (there.Value.Value - here.Value.Value) / step;
         KeptPoint At(double cm) => new(knee.X + ((cm - here.Value.Value) / perPixel), knee.Y);

@@ -48,13 +48,13 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
             c => c.Id,
             c => clients.Values.Count(o => First(o.Name) == First(c.Name)) > 1 ? c.Name : First(c.Name)
         );
-        var ranges = (
-            await db.Standing<RangeFact>().AsNoTracking().Where(r => ids.Contains(r.ClientId)).ToListAsync(stop)
-        ).ToLookup(r => r.ClientId);
+        var ranges = (await db.Standing<RangeFact>().AsNoTracking().OfClients(ids).ToListAsync(stop)).ToLookup(r =>
+            r.ClientId
+        );
         var setups = (
             await db.Standing<SetupFact>()
                 .AsNoTracking()
-                .Where(s => ids.Contains(s.ClientId))
+                .OfClients(ids)
                 .OrderByDescending(s => s.Sequence)
                 .Select(s => new
                 {

@@ -29,7 +29,8 @@ internal sealed class ConditionShelf(StudioContext db)
         (
             await db.Standing<FlagClearingFact>()
                 .AsNoTracking()
-                .Where(c => clients.Contains(c.ClientId) && c.ExaminedOn >= StandingFacts.FirstDay)
+                .OfClients(clients)
+                .Where(c => c.ExaminedOn >= StandingFacts.FirstDay)
                 .OrderBy(c => c.Sequence)
                 .ToListAsync(stop)
         ).ToLookup(c => c.ClientId);

@@ -66,12 +66,8 @@ internal sealed class PainBook(StudioContext db)
             .Concat(
                 db.Standing<LogFact>()
                     .AsNoTracking()
-                    .Where(l =>
-                        clients.Contains(l.ClientId)
-                        && l.Day >= from
-                        && l.Pain != null
-                        && (without == null || l.CheckId != without)
-                    )
+                    .OfClients(clients)
+                    .Where(l => l.Day >= from && l.Pain != null && (without == null || l.CheckId != without))
                     .Select(l => new
                     {
                         l.ClientId,
@@ -104,6 +100,6 @@ internal sealed class PainBook(StudioContext db)
 
         IQueryable<T> Since<T>()
             where T : ClientFact =>
-            db.Standing<T>().AsNoTracking().Where(f => clients.Contains(f.ClientId) && f.RecordedAt >= since);
+            db.Standing<T>().AsNoTracking().OfClients(clients).Where(f => f.RecordedAt >= since);
     }
 }

@@ -126,8 +126,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
             .Select(d =>
                 KeptDecision.Kept.TryRead(d.Body, out var decision, out _)
                 && KeptRecommendation.Kept.TryRead(d.Judged, out var said, out _)
-                && said.Ways is { Count: > 0 } ways
-                    ? ways[Math.Clamp(decision.Way ?? 0, 0, ways.Count - 1)]
+                    ? decision.Taken(said)
                     : null
             )
             .OfType<KeptWay>()

@@ -16,21 +16,22 @@ internal static class Standers
         Guid studioId,
         string? ladderId,
         CancellationToken stop
-    ) =>
-        (
+    )
+    {
+        var steps = db.StandingSteps();
+        return (
             await (
-                from step in db.StandingSteps().AsNoTracking()
+                from step in steps.AsNoTracking()
                 join client in db.Clients.AsNoTracking() on step.ClientId equals client.Id
                 where
                     step.StudioId == studioId
                     && (ladderId == null || step.LadderId == ladderId)
-                    && !db.StandingSteps()
-                        .Any(n =>
-                            n.ClientId == step.ClientId
-                            && n.LadderId == step.LadderId
-                            && n.Side == step.Side
-                            && n.Sequence > step.Sequence
-                        )
+                    && !steps.Any(n =>
+                        n.ClientId == step.ClientId
+                        && n.LadderId == step.LadderId
+                        && n.Side == step.Side
+                        && n.Sequence > step.Sequence
+                    )
                 orderby client.Name
                 select new
                 {
@@ -42,4 +43,5 @@ internal static class Standers
                 }
             ).ToListAsync(stop)
         ).ToLookup(s => (s.LadderId, s.RungId), s => new Stander(s.Id, s.Name, s.Side));
+    }
 }

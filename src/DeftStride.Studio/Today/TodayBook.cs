@@ -93,11 +93,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var dayStart = new DateTimeOffset(local.Date, zone.GetUtcOffset(local.Date)).ToUniversalTime();
 
         var signs = (
-            await db.OpenFlags()
-                .AsNoTracking()
-                .Where(f => ids.Contains(f.ClientId))
-                .OrderBy(f => f.Sequence)
-                .ToListAsync(stop)
+            await db.OpenFlags().AsNoTracking().OfClients(ids).OrderBy(f => f.Sequence).ToListAsync(stop)
         ).ToLookup(f => f.ClientId);
         var unfinished = (
             await db
@@ -109,7 +105,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var trials = (
             await db.StandingTrials()
                 .AsNoTracking()
-                .Where(t => ids.Contains(t.ClientId))
+                .OfClients(ids)
                 .OrderBy(t => t.Sequence)
                 .Select(t => new
                 {
@@ -133,7 +129,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var setups = (
             await db.Standing<SetupFact>()
                 .AsNoTracking()
-                .Where(s => ids.Contains(s.ClientId))
+                .OfClients(ids)
                 .Select(s => new
                 {
                     s.ClientId,
@@ -147,7 +143,8 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var films = (
             await db
                 .Clips.AsNoTracking()
-                .Where(c => ids.Contains(c.ClientId) && c.Supersedes == null)
+                .OfClients(ids)
+                .Where(c => c.Supersedes == null)
                 .GroupBy(c => new
                 {
                     c.ClientId,
@@ -166,7 +163,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var ranges = (
             await db.Standing<RangeFact>()
                 .AsNoTracking()
-                .Where(r => ids.Contains(r.ClientId))
+                .OfClients(ids)
                 .OrderByDescending(r => r.Sequence)
                 .ToListAsync(stop)
         ).ToLookup(r => r.ClientId);
@@ -354,11 +351,12 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         CancellationToken stop
     )
     {
+        var standing = db.Standing<CheckFact>();
         var latest = await db
             .Clients.AsNoTracking()
             .Where(c => ids.Contains(c.Id))
             .Select(c =>
-                db.Standing<CheckFact>()
+                standing
                     .Where(k => k.ClientId == c.Id)
                     .OrderByDescending(k => k.Sequence)
                     .Select(k => (Guid?)k.Id)
@@ -427,14 +425,14 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
 
     /// <summary>What was decided, with the coach's reason where they decided otherwise.</summary>
     /// <exception cref="UnreadableFormException">It is damaged, or of a newer form.</exception>
-    public static Decided Decided(DecisionFact fact) =>
-        new(
-            fact.Recommended,
-            fact.Chosen,
-            KeptRecommendation.Kept.Read(fact.Judged).Headline,
-            KeptDecision.Kept.Read(fact.Body).Reason ?? "",
-            fact.LastPain
-        );
+    public static Decided Decided(DecisionFact fact)
+    {
+        var (said, decision) = (KeptRecommendation.Kept.Read(fact.Judged), KeptDecision.Kept.Read(fact.Body));
+        return new(fact.Recommended, fact.Chosen, said.Headline, decision.Reason ?? "", fact.LastPain)
+        {
+            OtherWay = decision.Way is > 0 ? decision.Taken(said)?.Text : null,
+        };
+    }
 
     private static KeptSetupCard? Card(string exerciseId, long place, string judged, List<string> unreadable)
     {

@@ -1,3 +1,4 @@
+using System.Data.Common;
 using System.Text.RegularExpressions;
 using DeftStride.Data;
 using DeftStride.Data.Opening;
@@ -82,12 +83,16 @@ internal sealed partial class Eraser(
         return await FinishAsync(stop);
     }
 
+    /// <summary>Whether an erasure was cut off.</summary>
+    public static bool IsCutOff(DbConnection studio) =>
+        StudioForm.Column(studio, "SELECT 1 FROM Erased WHERE FinishedAt IS NULL LIMIT 1").Count > 0;
+
     /// <summary>Takes away what an erasure has left that was cut off, if there is one.</summary>
     public async Task<bool> FinishAsync(CancellationToken stop)
     {
         await db.Database.OpenConnectionAsync(stop);
         var connection = db.Database.GetDbConnection();
-        if (StudioForm.Column(connection, "SELECT 1 FROM Erased WHERE FinishedAt IS NULL LIMIT 1").Count == 0)
+        if (!IsCutOff(connection))
             return true;
         await pictures.SweepAsync(stop);
         await films.SweepAsync(stop);

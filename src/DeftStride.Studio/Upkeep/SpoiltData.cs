@@ -1,3 +1,4 @@
+using System.Data.Common;
 using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Opening;
@@ -22,21 +23,19 @@ internal sealed class SpoiltData(
     ILogger<SpoiltData> log
 )
 {
+    /// <summary>Whether there is any.</summary>
+    public static bool IsIn(DbConnection studio) =>
+        StudioForm
+            .Column(studio, "SELECT Settings FROM Studios WHERE Settings IS NOT NULL")
+            .Any(s => HealStudio(s) is not null)
+        || StudioForm
+            .Column(studio, "SELECT Settings FROM Clients WHERE Settings IS NOT NULL")
+            .Any(s => HealClient(s) is not null)
+        || StudioForm.Column(studio, "SELECT Body FROM Ladders").Any(b => HealLadder(b) is not null);
+
+    /// <summary>Takes it out, if there is any.</summary>
     public async Task HealAsync(CancellationToken stop)
     {
-        // Nearly always there is nothing: that is seen without waking the whole model.
-        await db.Database.OpenConnectionAsync(stop);
-        var connection = db.Database.GetDbConnection();
-        if (
-            !StudioForm
-                .Column(connection, "SELECT Settings FROM Studios WHERE Settings IS NOT NULL")
-                .Any(s => HealStudio(s) is not null)
-            && !StudioForm
-                .Column(connection, "SELECT Settings FROM Clients WHERE Settings IS NOT NULL")
-                .Any(s => HealClient(s) is not null)
-            && !StudioForm.Column(connection, "SELECT Body FROM Ladders").Any(b => HealLadder(b) is not null)
-        )
-            return;
         using var turn = await turns.TakeAsync(stop);
         var studio = await scope.StudioAsync(stop);
         if (studio.Settings is { } kept && HealStudio(kept) is { } healed)

@@ -4,10 +4,9 @@ using DeftStride.Data.Files;
 using DeftStride.Data.Opening;
 using DeftStride.Data.Records;
 using DeftStride.Demo;
-using DeftStride.Studio.Films;
-using DeftStride.Studio.Pictures;
 using DeftStride.Studio.Upkeep;
 using DeftStride.Studio.Work;
+using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Hosting;
@@ -25,6 +24,7 @@ internal sealed class StudioStart(
     StudioDoor door,
     WriteTurns turns,
     WriteOrder order,
+    StudioConnections connections,
     TimeProvider clock,
     ILogger<StudioStart> log
 ) : IHostedLifecycleService, IDisposable
@@ -51,18 +51,16 @@ internal sealed class StudioStart(
     private async Task OpenAsync(CancellationToken cancellationToken)
     {
         Open();
-        await using (var scope = services.CreateAsyncScope())
+        if (IsWanting(out var empty))
         {
-            var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-            await FoundAsync(db, cancellationToken);
+            await using var scope = services.CreateAsyncScope();
+            await FoundAsync(scope.ServiceProvider.GetRequiredService<StudioContext>(), cancellationToken);
             await scope.ServiceProvider.GetRequiredService<SpoiltData>().HealAsync(cancellationToken);
-            await scope.ServiceProvider.GetRequiredService<PictureSweep>().SweepAsync(cancellationToken);
-            await scope.ServiceProvider.GetRequiredService<FilmSweep>().SweepAsync(cancellationToken);
             await scope.ServiceProvider.GetRequiredService<Eraser>().FinishAsync(cancellationToken);
         }
 
         if (configuration.GetValue<bool>("demo"))
-            await FillAsync(cancellationToken);
+            await FillAsync(empty, cancellationToken);
         door.Open = true;
     }
 
@@ -76,7 +74,7 @@ internal sealed class StudioStart(
         using (await turns.TakeAsync(stop))
         {
             await door.ShutAsync("An earlier state of the studio is brought back.", LongestRequest);
-            Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+            connections.Clear();
             _mark?.Dispose();
             Guarded(() => StudioSwap.Begin(folder.Path));
         }
@@ -150,12 +148,27 @@ internal sealed class StudioStart(
         }
     }
 
+    /// <summary>
+    /// Whether anything has to be done before somebody comes in. Nearly always there is nothing: that is seen without the model
+    /// of the database, which is being thought through meanwhile.
+    /// </summary>
+    /// <param name="empty">Whether there is no client yet.</param>
+    private bool IsWanting(out bool empty)
+    {
+        using var connection = new SqliteConnection(StudioDatabase.Writing(folder.Database));
+        connection.Open();
+        StudioForm.LeaveLog(connection);
+        empty = !Has("SELECT 1 FROM Clients LIMIT 1");
+        return !Has("SELECT 1 FROM Studios s JOIN Coaches c ON c.StudioId = s.Id LIMIT 1")
+            || SpoiltData.IsIn(connection)
+            || Eraser.IsCutOff(connection);
+
+        bool Has(string query) => StudioForm.Column(connection, query).Count > 0;
+    }
+
     /// <summary>A studio and its first coach, in one write.</summary>
     private async Task FoundAsync(StudioContext db, CancellationToken stop)
     {
-        // Nearly always both are there: that is seen without waking the whole model.
-        if (await HasAsync(db, "SELECT '1' FROM Studios s JOIN Coaches c ON c.StudioId = s.Id LIMIT 1", stop))
-            return;
         var studio = await db.Studios.OrderBy(s => s.CreatedAt).FirstOrDefaultAsync(stop);
         if (studio is not null && await db.Coaches.AnyAsync(c => c.StudioId == studio.Id, stop))
             return;
@@ -185,17 +198,10 @@ internal sealed class StudioStart(
         await db.SaveChangesAsync(stop);
     }
 
-    private static async Task<bool> HasAsync(StudioContext db, string query, CancellationToken stop)
-    {
-        await db.Database.OpenConnectionAsync(stop);
-        return StudioForm.Column(db.Database.GetDbConnection(), query).Count > 0;
-    }
-
-    private async Task FillAsync(CancellationToken stop)
+    private async Task FillAsync(bool empty, CancellationToken stop)
     {
         await using var scope = services.CreateAsyncScope();
-        var db = scope.ServiceProvider.GetRequiredService<StudioContext>();
-        if (!await HasAsync(db, "SELECT '1' FROM Clients LIMIT 1", stop))
+        if (empty)
         {
             Say("Made-up people are put in. This takes a few seconds.");
             var marker = Path.Combine(folder.Path, Filling);
@@ -234,7 +240,7 @@ internal sealed class StudioStart(
     /// <summary>After the last request was answered: the log is folded into the file, so that the folder can be copied as it lies.</summary>
     public Task StoppedAsync(CancellationToken cancellationToken)
     {
-        Microsoft.Data.Sqlite.SqliteConnection.ClearAllPools();
+        connections.Clear();
         if (door.Open)
             _mark?.Closed(folder.Database);
         return Task.CompletedTask;
@@ -246,10 +252,12 @@ internal sealed class StudioStart(
 
     public Task StoppingAsync(CancellationToken cancellationToken) => Task.CompletedTask;
 
+    /// <summary>Ends when the opening has come to its end, whichever.</summary>
+    public Task OpenedAsync() => _opening.ContinueWith(_ => { }, TaskScheduler.Default);
+
     public void Dispose()
     {
-        // Where the address could not be had the folder is still being opened: that is let come to its end.
-        _opening.ContinueWith(_ => { }, TaskScheduler.Default).Wait();
+        OpenedAsync().Wait();
         _mark?.Dispose();
         _lock?.Dispose();
     }

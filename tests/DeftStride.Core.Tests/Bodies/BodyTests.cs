@@ -26,10 +26,11 @@ public sealed class BodyTests
         string words
     )
     {
-        Assert.False(Body.TryFrom(new(stature, mass, shank, thigh), out _, out var problem));
+        Assert.False(Body.TryFrom(new(stature, mass, shank, thigh)).Is(out _, out var problem));
         Assert.Equal(field, problem.Field);
         Assert.Contains(words, problem.Sentence, StringComparison.Ordinal);
-        Assert.Equal(problem, Assert.Throws<BodyException>(() => Body.From(new(stature, mass, shank, thigh))).Problem);
+        var thrown = Assert.Throws<FaultException<BodyProblem>>(() => Body.From(new(stature, mass, shank, thigh)));
+        Assert.Equal((problem, problem.Sentence), (thrown.Fault, thrown.Message));
     }
 
     /// <summary>A measured range that is what would be assumed is still another thing: it was measured.</summary>

@@ -17,7 +17,7 @@ public sealed class PlayedClipTests
     private static PlayedClip Play(FilmedBody body, BodySide side, double stature = 1.75, Exercise? exercise = null)
     {
         exercise ??= Squat;
-        Assert.True(Movement.TryFind(body, exercise, null, out var movement, out var fault), $"{fault}");
+        Assert.True(Movement.TryFind(body, exercise, null).Is(out var movement, out var fault), $"{fault}");
         var context = ReadingContext.Default with { Body = Body.From(new BodyMeasures(stature)) };
         var standard = Given.Standard();
         var look = Look.Of(
@@ -277,13 +277,13 @@ public sealed class PlayedClipTests
                     ),
                 ],
             };
-        Assert.True(Movement.TryFind(Walking(0.5), Squat, BodySide.Left, out var walks, out _));
+        Assert.True(Movement.TryFind(Walking(0.5), Squat, BodySide.Left).Is(out var walks));
         var steps = Footfalls.Of(walks, BodySide.Left);
         Assert.Equal([false, false], steps.Select(s => s.Working));
         Assert.InRange(steps[0].Leaves, 0.85, 1.15);
         Assert.InRange(steps[0].Lands, 1.45, 1.75);
         Assert.InRange(steps[1].Leaves, 2.85, 3.15);
-        Assert.True(Movement.TryFind(Walking(0), Squat, BodySide.Left, out var stands, out _));
+        Assert.True(Movement.TryFind(Walking(0), Squat, BodySide.Left).Is(out var stands));
         Assert.Empty(Footfalls.Of(stands, BodySide.Left));
     }
 
@@ -331,7 +331,7 @@ public sealed class PlayedClipTests
         }
 
         var body = new FilmedBody(View.Side, new PictureSize(540, 960), frames, "made");
-        Assert.True(Movement.TryFind(body, Squat, BodySide.Left, out var movement, out var fault), $"{fault}");
+        Assert.True(Movement.TryFind(body, Squat, BodySide.Left).Is(out var movement, out var fault), $"{fault}");
         var order = Straightening.Of(movement, movement.Counted[0])!;
         Assert.Equal(ahead, order.Ahead);
         Assert.InRange(order.Lag - kneeLater, -0.2, 0.2);

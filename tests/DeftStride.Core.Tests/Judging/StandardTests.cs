@@ -248,7 +248,14 @@ public sealed class StandardTests
             Given.Standard(SchoolCode.KneeForward, ankle: AnkleRange.Assumed)
         );
         Assert.Equal("The right shin runs 15° further forward. Ask why.", $"{uneven.Finding.Sentence}");
-        Assert.Contains("Measure the left ankle, and it counts.", uneven.Finding.Because, StringComparison.Ordinal);
+        Assert.EndsWith("Measure both ankles, and it counts.", uneven.Finding.Because, StringComparison.Ordinal);
+        var alike = Of(SchoolCode.KneeForward, AnkleRange.Assumed, AnkleRange.Assumed).Finding;
+        Assert.DoesNotContain("no band", $"{alike.Sentence} {alike.Because}", StringComparison.OrdinalIgnoreCase);
+        Assert.Contains(
+            "Measure both ankles, and it counts.",
+            $"{alike.Sentence} {alike.Because}",
+            StringComparison.Ordinal
+        );
         // The other styles ask nothing of the ankle.
         var upright = Of(SchoolCode.VerticalShin, AnkleRange.Assumed, AnkleRange.Assumed);
         Assert.All(upright.Results.Where(r => r.Measure.Id == "front-shin"), r => Assert.NotNull(r.Verdict));

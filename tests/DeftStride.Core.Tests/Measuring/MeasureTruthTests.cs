@@ -186,25 +186,25 @@ public sealed class MeasureTruthTests
             [],
             true
         );
-        bool Tried(double knee, out MeasurementFault? fault) =>
-            MeasureReader.TryRead(
-                "projection",
-                PosedCheck.Still(
-                    new PosedFigure(Average, new Pose(10, knee, 8, 0, 60) { KneeIn = 3 }),
-                    planned,
-                    BodySide.Left,
-                    1,
-                    null
-                ),
-                ReadingContext.Default with
-                {
-                    Body = Average,
-                    LeftShinAssumed = Angle.FromDegrees(10),
-                },
-                ErrorModel.Default,
-                out _,
-                out fault
-            );
+        bool Tried(double knee, out MeasurementFault fault) =>
+            MeasureReader
+                .TryRead(
+                    "projection",
+                    PosedCheck.Still(
+                        new PosedFigure(Average, new Pose(10, knee, 8, 0, 60) { KneeIn = 3 }),
+                        planned,
+                        BodySide.Left,
+                        1,
+                        null
+                    ),
+                    ReadingContext.Default with
+                    {
+                        Body = Average,
+                        LeftShinAssumed = Angle.FromDegrees(10),
+                    },
+                    ErrorModel.Default
+                )
+                .Is(out _, out fault);
         Assert.False(Tried(95, out var fault));
         Assert.Equal(MeasurementFault.NothingToRead, fault);
         Assert.True(Tried(40, out _));
@@ -244,7 +244,9 @@ public sealed class MeasureTruthTests
         var planned = new PlannedStill(View.Side, Moment.Bottom, [.. Landmarks.Order(View.Side)], [], true);
         var still = PosedCheck.Still(new PosedFigure(Average, Posture), planned, BodySide.Right, 1, null, Far);
         Assert.False(
-            MeasureReader.TryRead("heel-rise", still, ReadingContext.Default, ErrorModel.Default, out _, out var fault)
+            MeasureReader
+                .TryRead("heel-rise", still, ReadingContext.Default, ErrorModel.Default)
+                .Is(out _, out var fault)
         );
         Assert.Equal(MeasurementFault.NothingToRead, fault);
         // 100 px are really 20 cm, so twice the height that the shank would give it at 40 cm.

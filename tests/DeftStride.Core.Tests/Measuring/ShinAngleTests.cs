@@ -1,4 +1,5 @@
 using DeftStride.Core.Measuring;
+using DeftStride.Core.Quantities;
 using FsCheck;
 using FsCheck.Fluent;
 using FsCheck.Xunit;
@@ -148,18 +149,13 @@ public sealed class ShinAngleTests
     public void What_gives_no_number_gives_a_named_error(PointSet still, MeasurementFault fault)
     {
         Assert.False(
-            MeasureReader.TryRead(
-                "front-shin",
-                still,
-                ReadingContext.Default,
-                ErrorModel.Default,
-                out var reading,
-                out var said
-            )
+            MeasureReader
+                .TryRead("front-shin", still, ReadingContext.Default, ErrorModel.Default)
+                .Is(out var reading, out var said)
         );
         Assert.Null(reading);
         Assert.Equal(fault, said);
-        var thrown = Assert.Throws<MeasurementException>(() => Reading(still));
+        var thrown = Assert.Throws<FaultException<MeasurementFault>>(() => Reading(still));
         Assert.Equal(fault, thrown.Fault);
         Assert.Equal(MeasurementFaults.Sentence(fault), thrown.Message);
     }
@@ -197,14 +193,9 @@ public sealed class ShinAngleTests
                 Vertical = hand.Next(2) == 0 ? null : new VerticalMark(new(Any(), Any()), new(Any(), Any())),
             };
             if (
-                MeasureReader.TryRead(
-                    "front-shin",
-                    still,
-                    ReadingContext.Default,
-                    ErrorModel.Default,
-                    out var reading,
-                    out _
-                )
+                MeasureReader
+                    .TryRead("front-shin", still, ReadingContext.Default, ErrorModel.Default)
+                    .Is(out var reading)
             )
                 Assert.InRange(reading.Value.Value, -90, 90);
         }

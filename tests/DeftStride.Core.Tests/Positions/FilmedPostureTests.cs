@@ -15,7 +15,7 @@ public sealed class FilmedPostureTests
     private static Movement Find(FilmedBody body, string exercise = "split-squat-to-pad")
     {
         Assert.True(
-            Movement.TryFind(body, Exercise.Find(exercise)!, null, out var movement, out var fault),
+            Movement.TryFind(body, Exercise.Find(exercise)!, null).Is(out var movement, out var fault),
             $"{fault}"
         );
         return movement;

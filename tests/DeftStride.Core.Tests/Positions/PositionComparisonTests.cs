@@ -2,6 +2,7 @@ using DeftStride.Core.Bodies;
 using DeftStride.Core.Loading;
 using DeftStride.Core.Positions;
 using DeftStride.Core.Practice;
+using DeftStride.Core.Quantities;
 using DeftStride.Core.Setup;
 using FsCheck;
 using FsCheck.Fluent;
@@ -107,7 +108,7 @@ public sealed class PositionComparisonTests
             from pressure in Between(10, 72, 0.01)
             from kilograms in Gen.Choose(0, 40)
             from held in Gen.Elements(LoadPosition.None, LoadPosition.Goblet, LoadPosition.Sides, LoadPosition.Opposite)
-            select SplitLinkage.TrySolve(Someone, Stance(shin, lean, raise), out var posture, out _)
+            select SplitLinkage.TrySolve(Someone, Stance(shin, lean, raise)).Is(out var posture)
                 ? new Position.OnTwo("some", posture, new Load(held, kilograms), pressure, ForceRule.RearPush)
                 : null;
 
@@ -126,9 +127,9 @@ public sealed class PositionComparisonTests
     )
     {
         Instant when = turned ? new Instant.AfterTurn(1) : Instant.Still;
-        PositionReading? Of(Position p) =>
-            PositionReading.TryOf(p, when, Someone, RangeOfMotion.Assumed, RangeOfMotion.Assumed, out _);
-        if (Of(pair.A) is not { } a || Of(pair.B) is not { } b)
+        Result<PositionReading, string> Of(Position p) =>
+            PositionReading.TryOf(p, when, Someone, RangeOfMotion.Assumed, RangeOfMotion.Assumed);
+        if (!Of(pair.A).Is(out var a) || !Of(pair.B).Is(out var b))
             return;
         foreach (var joint in Enum.GetValues<MomentJoint>())
         {
@@ -268,20 +269,12 @@ public sealed class PositionComparisonTests
     [Fact]
     public void What_cannot_be_is_said_with_what_must_give()
     {
-        string? Problem(Position p, Instant? when = null)
-        {
-            Assert.Null(
-                PositionReading.TryOf(
-                    p,
-                    when ?? Instant.Still,
-                    Someone,
-                    RangeOfMotion.Assumed,
-                    RangeOfMotion.Assumed,
-                    out var problem
-                )
-            );
-            return problem;
-        }
+        static string Problem(Position p, Instant? when = null) =>
+            PositionReading
+                .TryOf(p, when ?? Instant.Still, Someone, RangeOfMotion.Assumed, RangeOfMotion.Assumed)
+                .Is(out _, out var problem)
+                ? "none"
+                : problem;
 
         Assert.Contains(
             "Take at most 75 kg",

@@ -21,9 +21,12 @@ public sealed class SeatPlanTests
         SeatWay way,
         double knee,
         OneLegChoice choice = OneLegChoice.Shared
-    ) =>
-        SeatPlan.TryOf(facts, way, choice, Angle.FromDegrees(knee), null, out var problem)
-        ?? throw new InvalidOperationException(problem);
+    ) => SeatPlan.TryOf(facts, way, choice, Angle.FromDegrees(knee), null).OrThrow(problem => problem);
+
+    private static string Problem(SeatFacts facts, SeatWay way, double knee, double? seat = null) =>
+        SeatPlan.TryOf(facts, way, OneLegChoice.Shared, Angle.FromDegrees(knee), seat).Is(out _, out var problem)
+            ? "none"
+            : problem;
 
     [Theory]
     [InlineData(1.50)]
@@ -60,14 +63,9 @@ public sealed class SeatPlanTests
     {
         var facts = Facts();
         var asked = Plan(facts, SeatWay.Behind, 90);
-        var sat = SeatPlan.TryOf(
-            facts,
-            SeatWay.Behind,
-            OneLegChoice.Shared,
-            Angle.FromDegrees(40),
-            asked.Height.Metres,
-            out _
-        )!;
+        var sat = SeatPlan
+            .TryOf(facts, SeatWay.Behind, OneLegChoice.Shared, Angle.FromDegrees(40), asked.Height.Metres)
+            .OrThrow(problem => problem);
         Assert.Equal(asked.Posture.Knee.Degrees, sat.Posture.Knee.Degrees, 0.01);
     }
 
@@ -94,44 +92,31 @@ public sealed class SeatPlanTests
     public void What_cannot_be_built_or_bent_is_said_with_what_would_do()
     {
         var low = Facts(1.90, new StudioKit([0.15], [], [], [], null));
-        Assert.Null(
-            SeatPlan.TryOf(low, SeatWay.UnderFoot, OneLegChoice.Shared, Angle.FromDegrees(95), null, out var problem)
-        );
+        var problem = Problem(low, SeatWay.UnderFoot, 95);
         Assert.Matches(
             @"needs 3\d cm .* the tallest that can be built here is 15 cm\. Stop at [4-6]\d°, or hold",
             problem
         );
         // The bend it names is one that this studio's box allows.
         var named = int.Parse(
-            System.Text.RegularExpressions.Regex.Match(problem!, @"Stop at (\d+)").Groups[1].Value,
+            System.Text.RegularExpressions.Regex.Match(problem, @"Stop at (\d+)").Groups[1].Value,
             System.Globalization.CultureInfo.InvariantCulture
         );
-        Assert.NotNull(
-            SeatPlan.TryOf(low, SeatWay.UnderFoot, OneLegChoice.Shared, Angle.FromDegrees(named - 1), null, out _)
+        Assert.Equal("none", Problem(low, SeatWay.UnderFoot, named - 1));
+        Assert.StartsWith(
+            "The knee bends between 40° and 125°",
+            Problem(Facts(), SeatWay.Behind, 150),
+            StringComparison.Ordinal
         );
-
-        Assert.Null(
-            SeatPlan.TryOf(Facts(), SeatWay.Behind, OneLegChoice.Shared, Angle.FromDegrees(150), null, out problem)
-        );
-        Assert.StartsWith("The knee bends between 40° and 125°", problem, StringComparison.Ordinal);
-        Assert.Null(
-            SeatPlan.TryOf(Facts(), SeatWay.Behind, OneLegChoice.Shared, Angle.FromDegrees(90), 1.2, out problem)
-        );
-        Assert.Contains("standing for these legs", problem, StringComparison.Ordinal);
-        Assert.Null(
-            SeatPlan.TryOf(Facts(), SeatWay.None, OneLegChoice.Shared, Angle.FromDegrees(90), null, out problem)
-        );
-        Assert.NotNull(problem);
+        Assert.Contains("standing for these legs", Problem(Facts(), SeatWay.Behind, 90, 1.2), StringComparison.Ordinal);
+        Assert.StartsWith("No seat and no box", Problem(Facts(), SeatWay.None, 90), StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_pile_of_plates_is_no_seat()
     {
         var plates = Facts(1.75, new StudioKit([], [0.02, 0.02, 0.05], [], [], null));
-        Assert.Null(
-            SeatPlan.TryOf(plates, SeatWay.Behind, OneLegChoice.Shared, Angle.FromDegrees(90), null, out var problem)
-        );
-        Assert.Matches(@"\d\d cm would suit, .* is 9 cm\. Add a chair or a box", problem);
+        Assert.Matches(@"\d\d cm would suit, .* is 9 cm\. Add a chair or a box", Problem(plates, SeatWay.Behind, 90));
     }
 
     [Fact]

@@ -161,6 +161,24 @@ public sealed class CleanTrackTests
     }
 
     [Fact]
+    public void The_other_leg_in_front_after_a_cut_is_not_left_and_right_changed_over()
+    {
+        var filmed = Filmed();
+        var other = Swapped(filmed, 60, filmed.Frames.Count);
+        Assert.Single(CleanTrack.Of(other)!.Swaps);
+        // A moment that was changed over just before the cut is mended up to it.
+        var cut = Swapped(other, 53, 60) with
+        {
+            Jumps = [59.5 / 30],
+        };
+        var clean = CleanTrack.Of(cut)!;
+        Assert.Empty(clean.Swaps);
+        Assert.InRange(clean.At(Landmark.Ankle, 1.5)!.Value.DistanceTo(Truth(Landmark.Ankle, 1.5)), 0, 1);
+        Assert.InRange(clean.At(Landmark.Ankle, 1.9)!.Value.DistanceTo(Truth(Landmark.Ankle, 1.9)), 0, 1);
+        Assert.InRange(clean.At(Landmark.Ankle, 2.5)!.Value.DistanceTo(Truth(Landmark.RearAnkle, 2.5)), 0, 1);
+    }
+
+    [Fact]
     public void A_long_gap_stays_a_gap_and_both_sides_of_it_are_kept()
     {
         var clean = CleanTrack.Of(

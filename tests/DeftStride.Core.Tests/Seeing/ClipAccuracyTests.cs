@@ -1,4 +1,3 @@
-using DeftStride.Core.Bodies;
 using DeftStride.Core.Exercises;
 using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
@@ -18,16 +17,8 @@ public sealed class ClipAccuracyTests(ITestOutputHelper output)
     private static (DrawnClip Clip, Movement Movement, Look Look) Read(string name)
     {
         var clip = DrawnClip.Of(name);
-        Assert.True(Movement.TryFind(clip.Body, Squat, null, out var movement, out var fault), $"{fault}");
-        var context = ReadingContext.Default with { Body = Body.From(new BodyMeasures(clip.Stature)) };
-        var look = Look.Of(
-            new LookInput([.. movement.Stills().Select(s => s.Still)], [], [], context)
-            {
-                Movements = [SeenMovement.Of(movement, Given.Standard().Measures, context, ErrorModel.Default)],
-            },
-            Given.Standard()
-        );
-        return (clip, movement, look);
+        Assert.True(Movement.TryFind(clip.Body, Squat, null).Is(out var movement, out var fault), $"{fault}");
+        return (clip, movement, clip.LookAt(movement));
     }
 
     [Theory]

@@ -1,4 +1,6 @@
 using System.Text.Json;
+using DeftStride.Core.Bodies;
+using DeftStride.Core.Judging;
 using DeftStride.Core.Measuring;
 using DeftStride.Core.Seeing;
 
@@ -24,17 +26,38 @@ internal sealed record DrawnClip(
     private static readonly JsonSerializerOptions Web = new(JsonSerializerDefaults.Web);
     private static readonly string Folder = Path.Combine(AppContext.BaseDirectory, "Clips");
 
-    /// <summary>All of them.</summary>
-    public static IEnumerable<string> Names =>
+    private static readonly string Held = Path.Combine(AppContext.BaseDirectory, "Unseen");
+
+    /// <summary>Those that ship with the demo, and that the errors of found points were set by.</summary>
+    public static IEnumerable<string> Names => In(Folder);
+
+    /// <summary>Others, of other people in other postures, drawn and read once all was set: one repetition each. Their films are not kept.</summary>
+    public static IEnumerable<string> Unseen => In(Held);
+
+    private static IEnumerable<string> In(string folder) =>
         Directory
-            .EnumerateFiles(Folder, "*.track.json")
+            .EnumerateFiles(folder, "*.track.json")
             .Select(f => Path.GetFileName(f).Replace(".track.json", "", StringComparison.Ordinal))
             .Order(StringComparer.Ordinal);
 
+    /// <summary>What a look says of what moves in it, for somebody as tall as who was drawn.</summary>
+    public Look LookAt(Movement movement)
+    {
+        var context = ReadingContext.Default with { Body = Core.Bodies.Body.From(new BodyMeasures(Stature)) };
+        return Look.Of(
+            new LookInput([.. movement.Stills().Select(s => s.Still)], [], [], context)
+            {
+                Movements = [SeenMovement.Of(movement, Given.Standard().Measures, context, ErrorModel.Default)],
+            },
+            Given.Standard()
+        );
+    }
+
     public static DrawnClip Of(string name)
     {
-        using var truth = JsonDocument.Parse(File.ReadAllText(Path.Combine(Folder, $"{name}.json")));
-        using var found = JsonDocument.Parse(File.ReadAllText(Path.Combine(Folder, $"{name}.track.json")));
+        var folder = File.Exists(Path.Combine(Folder, $"{name}.json")) ? Folder : Held;
+        using var truth = JsonDocument.Parse(File.ReadAllText(Path.Combine(folder, $"{name}.json")));
+        using var found = JsonDocument.Parse(File.ReadAllText(Path.Combine(folder, $"{name}.track.json")));
         var (t, f) = (truth.RootElement, found.RootElement);
         double Number(string key) => t.GetProperty(key).GetDouble();
         var view = Enum.Parse<View>(t.GetProperty("view").GetString()!, true);

@@ -25,7 +25,7 @@ public sealed class MovementTests
 
     private static Movement Found(FilmedBody body, BodySide? said = null)
     {
-        Assert.True(Movement.TryFind(body, Squat, said, out var movement, out var fault), $"{fault}");
+        Assert.True(Movement.TryFind(body, Squat, said).Is(out var movement, out var fault), $"{fault}");
         return movement;
     }
 
@@ -348,9 +348,9 @@ public sealed class MovementTests
         // Moved into place before the first one starts: nobody needs to know.
         Assert.Empty(Moved(Found(MovedAt(all[0].Start.Seconds - 0.4)), Context).Partials);
 
-        Assert.False(Movement.TryFind(MovedAt([.. all.Select(r => r.Bottom)]), Squat, null, out _, out var fault));
+        Assert.False(Movement.TryFind(MovedAt([.. all.Select(r => r.Bottom)]), Squat, null).Is(out _, out var fault));
         Assert.Equal(MovementFault.Jumps, fault);
-        Assert.Contains("Film once more", MovementWords.Sentence(fault.Value), StringComparison.Ordinal);
+        Assert.Contains("Film once more", MovementWords.Sentence(fault), StringComparison.Ordinal);
     }
 
     /// <summary>Points that slip for a frame or two and come back, a client who walks in quickly and a gap are no jumps.</summary>
@@ -396,6 +396,6 @@ public sealed class MovementTests
         );
 
         static MovementFault? Fault(FilmedBody body) =>
-            Movement.TryFind(body, Squat, null, out _, out var fault) ? null : fault;
+            Movement.TryFind(body, Squat, null).Is(out _, out var fault) ? null : fault;
     }
 }

@@ -119,7 +119,7 @@ public sealed class PosedClipTests
         var exercise = Exercise.Find(id)!;
         var made = new MadeMovement(Rate, 1, 0, (2, 0.5, 1.5, 0.8), 3);
         Assert.True(
-            Movement.TryFind(Film(exercise, working, made, 1), exercise, null, out var movement, out var fault),
+            Movement.TryFind(Film(exercise, working, made, 1), exercise, null).Is(out var movement, out var fault),
             $"{id}: {fault}"
         );
         Assert.Equal(3, movement.Counted.Count);

@@ -115,6 +115,21 @@ public sealed class RepetitionTests
         Assert.Equal(2, filter.Scatter(noise, smooth)!.Value, 0.08);
     }
 
+    /// <summary>A first sample that stands a little higher than all that follow is a top that lasts for nothing.</summary>
+    [Fact]
+    public void Nothing_starts_before_its_clip_begins_or_ends_after_it()
+    {
+        const double rate = 30;
+        double[] way =
+        [
+            .. Enumerable.Range(0, 90).Select(i => i is < 20 or > 70 ? 0 : 100 * Math.Sin(Math.PI * (i - 20) / 50.0)),
+        ];
+        (way[0], way[^1]) = (-6, -6);
+        var only = Assert.Single(RepetitionFinder.Find(way, rate, 0.1, begins: 2).All);
+        Assert.InRange(only.Start.Seconds, 2, only.Bottom);
+        Assert.InRange(only.End.Seconds, only.Bottom, 2 + (89 / rate));
+    }
+
     [Fact]
     public void The_filter_leaves_a_line_alone_up_to_its_ends_and_shifts_nothing()
     {

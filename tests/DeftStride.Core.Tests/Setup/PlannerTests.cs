@@ -358,16 +358,16 @@ public sealed class PlannerTests
             for (var thigh = -60.0; thigh <= 60; thigh += 0.05)
             {
                 if (
-                    SplitLinkage.TryFromStanceLength(
-                        body,
-                        plan.Posture.StanceMetres,
-                        q with
-                        {
-                            RearThigh = Angle.FromDegrees(thigh),
-                        },
-                        out var found,
-                        out _
-                    )
+                    SplitLinkage
+                        .TryFromStanceLength(
+                            body,
+                            plan.Posture.StanceMetres,
+                            q with
+                            {
+                                RearThigh = Angle.FromDegrees(thigh),
+                            }
+                        )
+                        .Is(out var found)
                     && Math.Abs(found.Stance.FrontShin.Degrees - shin) < 0.15
                     && !Demand.Of(found, range, range).Any(d => d.Exceeds)
                     && nature.Leaves(q, SetupLever.Hips, found.Stance) is null

@@ -13,10 +13,9 @@ public sealed class ReachTests
 
     public static TheoryData<ReachWay> Ways => [.. Enum.GetValues<ReachWay>().Where(w => w != ReachWay.None)];
 
-    private static ReachPlan? Plan(
+    private static Result<ReachPlan, string> Tried(
         double stature,
         ReachWay way,
-        out string? problem,
         double? knee = null,
         double? tape = null,
         double? direction = null,
@@ -29,9 +28,19 @@ public sealed class ReachTests
             tape,
             direction is { } d ? Deg(d) : null,
             diagonal,
-            Tape.Centimetres,
-            out problem
+            Tape.Centimetres
         );
+
+    private static ReachPlan Plan(double stature, ReachWay way, bool diagonal = true) =>
+        Tried(stature, way, diagonal: diagonal).OrThrow(problem => problem);
+
+    private static string Problem(
+        double stature,
+        ReachWay way,
+        double? knee = null,
+        double? tape = null,
+        double? direction = null
+    ) => Tried(stature, way, knee, tape, direction).Is(out _, out var problem) ? "none" : problem;
 
     [Theory]
     [MemberData(nameof(Ways))]
@@ -89,19 +98,19 @@ public sealed class ReachTests
     [MemberData(nameof(Ways))]
     public void The_mark_grows_with_the_body_alone(ReachWay way)
     {
-        double Of(double stature) => Plan(stature, way, out _)!.Posture.TapeMetres / stature;
+        double Of(double stature) => Plan(stature, way).Posture.TapeMetres / stature;
         Assert.Equal(Of(1.50), Of(1.95), 9);
-        Assert.True(Plan(1.75, way, out _)!.Card.Count >= 3);
-        Assert.EndsWith(".", Plan(1.75, way, out _)!.Sentence(Tape.Inches).ToString(), StringComparison.Ordinal);
+        Assert.True(Plan(1.75, way).Card.Count >= 3);
+        Assert.EndsWith(".", Plan(1.75, way).Sentence(Tape.Inches).ToString(), StringComparison.Ordinal);
     }
 
     [Fact]
     public void The_usual_step_to_the_side_is_about_half_a_stature_and_the_outside_foot_stands_ahead_on_a_diagonal_alone()
     {
-        var diagonal = Plan(1.75, ReachWay.Side, out _)!;
+        var diagonal = Plan(1.75, ReachWay.Side);
         Assert.InRange(diagonal.Posture.TapeMetres / 1.75, 0.40, 0.55);
         Assert.True(diagonal.Posture.OtherAnkle.X < -0.04);
-        var straight = Plan(1.75, ReachWay.Side, out _, diagonal: false)!;
+        var straight = Plan(1.75, ReachWay.Side, diagonal: false);
         Assert.Equal(0, straight.Posture.OtherAnkle.X, 9);
         Assert.Contains(straight.Card, l => l.Value == "level");
     }
@@ -109,14 +118,14 @@ public sealed class ReachTests
     [Fact]
     public void A_reach_beyond_the_legs_an_angle_of_another_form_and_a_bend_past_all_say_what_would_do()
     {
-        Assert.Null(Plan(1.60, ReachWay.Side, out var far, tape: 1.6));
+        var far = Problem(1.60, ReachWay.Side, tape: 1.6);
         Assert.StartsWith("160 cm is further than these legs reach here: ", far, StringComparison.Ordinal);
         Assert.Contains("is usual", far, StringComparison.Ordinal);
-        Assert.Null(Plan(1.60, ReachWay.Behind, out var angle, direction: 80));
+        var angle = Problem(1.60, ReachWay.Behind, direction: 80);
         Assert.Equal("At 80° this is another form. Keep it between 15° and 60°, or take the lateral lunge.", angle);
-        Assert.Null(Plan(1.60, ReachWay.Across, out var bend, knee: 150));
+        var bend = Problem(1.60, ReachWay.Across, knee: 150);
         Assert.Contains("Set it between.", bend, StringComparison.Ordinal);
-        Assert.Null(Plan(1.60, ReachWay.Slide, out var near, tape: 0.05));
+        var near = Problem(1.60, ReachWay.Slide, tape: 0.05);
         Assert.Contains("too near", near, StringComparison.Ordinal);
     }
 

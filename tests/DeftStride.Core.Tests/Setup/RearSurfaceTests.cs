@@ -119,17 +119,17 @@ public sealed class RearSurfaceTests
         {
             Assert.Contains($"{100 * up:0} cm higher", said, StringComparison.Ordinal);
             Assert.True(
-                SplitLinkage.TrySolve(
-                    Body.From(new(1.55)),
-                    AtPad with
-                    {
-                        RearKneeMetres = AtPad.RearKneeMetres + up,
-                        RearRaiseMetres = 0.43,
-                        RearFoot = new RearFoot.Instep(),
-                    },
-                    out var posture,
-                    out _
-                )
+                SplitLinkage
+                    .TrySolve(
+                        Body.From(new(1.55)),
+                        AtPad with
+                        {
+                            RearKneeMetres = AtPad.RearKneeMetres + up,
+                            RearRaiseMetres = 0.43,
+                            RearFoot = new RearFoot.Instep(),
+                        }
+                    )
+                    .Is(out var posture)
             );
             Assert.InRange(posture.RearKnee.Degrees, 120, 136.5);
         }

@@ -65,13 +65,13 @@ public sealed class WorkedExampleTests
     )
     {
         Assert.True(
-            SplitLinkage.TryFromStanceLength(
-                Body.From(new(1.75)),
-                stance,
-                new SplitStance(Angle.Zero, Deg(rearThigh), knee, Angle.Zero, RearFoot: Rule("toe 60")),
-                out var posture,
-                out _
-            )
+            SplitLinkage
+                .TryFromStanceLength(
+                    Body.From(new(1.75)),
+                    stance,
+                    new SplitStance(Angle.Zero, Deg(rearThigh), knee, Angle.Zero, RearFoot: Rule("toe 60"))
+                )
+                .Is(out var posture)
         );
         Same(shin, posture.Stance.FrontShin.Degrees);
         Same(frontKnee, posture.FrontKnee.Degrees);

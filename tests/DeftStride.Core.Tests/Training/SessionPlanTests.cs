@@ -320,6 +320,12 @@ public sealed class SessionPlanTests
         Assert.Equal(slow.Slower(), Today.Of(facts with { Logs = [decided, tap] }).Tempo);
         Assert.Equal(slow.Slower(), Today.Of(facts with { Logs = [decided, tap] }).Spot?.Tempo);
         Assert.Equal(slow, Today.Of(facts with { Logs = [decided, tap with { Tempo = slow }] }).Tempo);
+        // A look is timed by the hour of its own day; a decision on it is for the next time, and another rung begins anew.
+        Assert.Equal(slow, DoseLogged.TempoOn([Log("split-squat-to-pad")], DateOnly.FromDateTime(Now.Date), 1));
+        var day = DateOnly.FromDateTime(Now.AddDays(1).Date);
+        Assert.Null(DoseLogged.TempoOn([decided], day, decided.Place));
+        Assert.Equal(slow.Slower(), DoseLogged.TempoOn([decided], day, decided.Place + 1));
+        Assert.Null(DoseLogged.TempoOn([decided, tap with { RungId = "another" }], day, 99));
         Assert.Equal(new Tempo(5, 3, 1, 0), Tempo.Usual.Slower()!.Slower());
         Assert.Null(new Tempo(5, 3, 1, 0).Slower());
         Assert.NotNull(new Tempo(0, 1, 1, 0).Problem());

@@ -197,6 +197,9 @@ public sealed class TodayTests
         var today = Today.Of(Facts() with { Look = Looked(decided: own) });
         Assert.DoesNotContain("Hold", today.Look!.Decided!.Sentence, StringComparison.Ordinal);
         // What follows is asked of the choice: a look again that was overruled is not asked for.
+        var slower = new Decided(DecisionOutcome.Progress, DecisionOutcome.Progress, "Go on: up.", "", 0);
+        Assert.Equal("Go on: up.", slower.Sentence);
+        Assert.Equal("Go on: slower.", (slower with { OtherWay = "slower" }).Sentence);
         var again = new Decided(DecisionOutcome.LookAgain, DecisionOutcome.Hold, "Film again.", "Seen enough", 0);
         Assert.Equal(AttentionKind.CarryOn, Today.Of(Facts() with { Look = Looked(decided: again) }).Attention.Kind);
     }

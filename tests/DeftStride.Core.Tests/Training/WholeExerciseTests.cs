@@ -82,16 +82,7 @@ public sealed class WholeExerciseTests
     {
         foreach (var exercise in Exercise.All.Where(e => e.Shape.Reach != ReachWay.None))
         {
-            var plan = ReachPlan.TryOf(
-                Core.Bodies.Body.From(new(1.70)),
-                ReachForm.Of(exercise.Shape.Reach)!,
-                null,
-                null,
-                null,
-                true,
-                Tape.Inches,
-                out _
-            )!;
+            var plan = Reach(Core.Bodies.Body.From(new(1.70)), exercise, Tape.Inches);
             var whole = WholeExercise.Of(
                 exercise,
                 SchoolCode.VerticalShin,
@@ -148,12 +139,17 @@ public sealed class WholeExerciseTests
                     exercise.Shape.Seat,
                     Core.Positions.OneLegChoice.Shared,
                     Core.Quantities.Angle.FromDegrees(exercise.SeatKneeDegrees),
-                    null,
-                    out _
-                )!
+                    null
+                )
+                .OrThrow(problem => problem)
                 .Card
-            : ReachPlan.TryOf(body, ReachForm.Of(exercise.Shape.Reach)!, null, null, null, true, tape, out _)!.Card;
+            : Reach(body, exercise, tape).Card;
     }
+
+    private static ReachPlan Reach(Core.Bodies.Body body, Exercise exercise, Tape tape) =>
+        ReachPlan
+            .TryOf(body, ReachForm.Of(exercise.Shape.Reach)!, null, null, null, true, tape)
+            .OrThrow(problem => problem);
 
     [Theory]
     [MemberData(nameof(Planned))]

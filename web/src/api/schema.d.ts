@@ -2694,6 +2694,7 @@ export interface components {
             recommendation: components["schemas"]["RecommendationView"];
             repetitions: null | components["schemas"]["RepetitionsDto"];
             said: string;
+            way: null | components["schemas"]["WayView"];
         };
         /** @enum {unknown} */
         Deed: "ownerMade" | "signedIn" | "signInFailed" | "lockedOut" | "signedOut" | "signedOutEverywhere" | "tookOver" | "passphraseChanged" | "pinChanged" | "passkeyAdded" | "passkeyRemoved" | "invited" | "invitationUsed" | "codeMade" | "codeUsed" | "roleChanged" | "removed" | "wayInMade" | "pictureSeen" | "filmSeen" | "exported" | "restored" | "erased" | "broughtIn" | "overruled" | "settingChanged";
@@ -5535,7 +5536,7 @@ export interface components {
             /** Format: date-time */
             rightAt: null | string;
         };
-        /** @description One step on the way: which side came to which rung when, by whom, and why. */
+        /** @description One step on the way: which side came to which rung when, by whom, and why: the place of its reason among IReadOnlyList&lt;StepWhyView&gt; StrideView.Whys. */
         StrideStepView: {
             /** Format: date-time */
             at: string;
@@ -5546,9 +5547,10 @@ export interface components {
             rungId: string;
             rungName: string;
             side: components["schemas"]["BodySide"];
-            why: components["schemas"]["StepWhyView"];
+            /** Format: int32 */
+            why: number;
         };
-        /** @description One ladder of a client: where each side stands, how it came there, what is asked for, and why not further. */
+        /** @description One ladder of a client: where each side stands, how it came there, what is asked for, and why not further. Both sides of one decision share its reason. */
         StrideView: {
             asked: components["schemas"]["PrescriptionView"];
             askedWhy: string;
@@ -5562,6 +5564,7 @@ export interface components {
             right: string;
             rungs: components["schemas"]["StrideRungView"][];
             way: components["schemas"]["StrideStepView"][];
+            whys: components["schemas"]["StepWhyView"][];
         };
         StudioChange: {
             days?: null | components["schemas"]["DayOrder"];
@@ -5946,6 +5949,7 @@ export interface components {
         WayIn: "none" | "invited" | "open" | "closed";
         /** @description A way on from a rung. */
         WayView: {
+            asks: string;
             dose: components["schemas"]["PrescriptionView"];
             kind: components["schemas"]["ProgressKind"];
             open: boolean;

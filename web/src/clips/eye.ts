@@ -7,6 +7,8 @@ import type { Region } from './region';
 export type Frame = { width: number; height: number; draw: (to: OffscreenCanvasRenderingContext2D) => void };
 
 const LEAST = 0.5;
+/** So many times the square around a body that was just found moves before it stays. */
+const SETTLES = 4;
 
 type Model = Awaited<ReturnType<typeof loadAndCompile>>;
 
@@ -15,6 +17,7 @@ export class Eye {
   private readonly whole = new OffscreenCanvas(FINDER_SIDE, FINDER_SIDE);
   private readonly near = new OffscreenCanvas(PLACER_SIDE, PLACER_SIDE);
   private region: Region | null = null;
+  private fresh = true;
 
   private constructor(
     private readonly finder: Model,
@@ -51,8 +54,9 @@ export class Eye {
   }
 
   /** Looks for one body from now on. */
-  lookAt(region: Region) {
+  lookAt(region: Region | null) {
     this.region = region;
+    this.fresh = true;
   }
 
   /** A new clip: nobody was seen yet. */
@@ -62,9 +66,13 @@ export class Eye {
 
   /** The thirteen points in a frame, or none where no body is seen. */
   async points(frame: Frame): Promise<number[]> {
-    this.region ??= (await this.everybody(frame))[0]?.region ?? null;
+    if (!this.region) this.lookAt((await this.everybody(frame))[0]?.region ?? null);
     if (!this.region) return [];
-    const seen = await this.place(frame, this.region);
+    let seen = await this.place(frame, this.region);
+    // Who is only just found is seen in a square of another cut than in the frames after, and the points creep over some of them
+    // to where they stay. Seen again and again in the square around their own points they are there at once.
+    for (let again = 0; seen && this.fresh && again < SETTLES; again++) seen = (await this.place(frame, seen.next)) ?? seen;
+    this.fresh = false;
     if (seen) {
       this.region = seen.next;
       return seen.points;

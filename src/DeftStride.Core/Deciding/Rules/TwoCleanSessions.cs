@@ -1,3 +1,4 @@
+using DeftStride.Core.Ladders;
 using static DeftStride.Core.Deciding.RuleFacts;
 
 namespace DeftStride.Core.Deciding.Rules;
@@ -15,7 +16,9 @@ internal static class TwoCleanSessions
                     ? null
                     : new Firing(
                         DecisionOutcome.Progress,
-                        $"Go on: {(facts.Options.FirstOrDefault(o => o.Open) is { } first ? first.Text : facts.Exercise.NextWhenClean)}.",
+                        ProgressOption.Headline(
+                            facts.Options.FirstOrDefault(o => o.Open)?.Text ?? facts.Exercise.NextWhenClean
+                        ),
                         [
                             .. LookFacts(facts),
                             .. PainFacts(facts),

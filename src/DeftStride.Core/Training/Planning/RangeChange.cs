@@ -25,7 +25,7 @@ public sealed record RangeChange(RangeTest Test, BodySide Side, Angle Before, An
     /// <param name="byGap">Whether the gap to the wall is read and not the angle.</param>
     /// <param name="tape">In which unit it is read.</param>
     public static string RealWords(bool byGap, Tape tape) =>
-        $"A hand reads it to about {(byGap ? tape.Length(SmallestRealGap) : $"{SmallestReal}")}: a smaller change is none.";
+        $"Read by hand, less than {(byGap ? tape.Length(SmallestRealGap) : $"{SmallestReal}")} apart is no real change.";
 
     /// <summary>After less before; + more range.</summary>
     public Angle Change => After - Before;

@@ -94,6 +94,7 @@ public sealed record SessionRest(DateTimeOffset From, int Seconds)
 {
     /// <summary>What is left of it, seconds, from the clock and not from ticks. A clock that was set back leaves it as long as it is and no longer.</summary>
     /// <param name="now">The device's clock.</param>
+    /// <returns>0 or more.</returns>
     public double Left(DateTimeOffset now) => Math.Clamp(Seconds - (now - From).TotalSeconds, 0, Seconds);
 }
 

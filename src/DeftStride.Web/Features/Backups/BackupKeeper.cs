@@ -98,6 +98,7 @@ internal sealed class BackupKeeper(
                 await NoteAsync(name, seals, erased, by, stop);
             }
 
+            await services.GetRequiredService<MediaSweeping>().SweepAsync(stop);
             log.LogWarning("The studio was brought back from {Backup}.", name);
         }
         finally

@@ -115,13 +115,11 @@ internal sealed record IntakeDto(
 internal sealed record BodyDto(double StatureCm, double? MassKg, double? ShankCm, double? ThighCm, double? FootCm)
 {
     public static Body ToCore(BodyDto dto) =>
-        Core.Bodies.Body.TryFrom(
-            new BodyMeasures(dto.StatureCm / 100, dto.MassKg, dto.ShankCm / 100, dto.ThighCm / 100, dto.FootCm / 100),
-            out var body,
-            out var problem
-        )
-            ? body
-            : throw Refusal.BadInput(problem.Field, problem.Sentence);
+        Core
+            .Bodies.Body.TryFrom(
+                new(dto.StatureCm / 100, dto.MassKg, dto.ShankCm / 100, dto.ThighCm / 100, dto.FootCm / 100)
+            )
+            .Or(problem => throw Refusal.BadInput(problem.Field, problem.Sentence));
 }
 
 internal sealed record IntakeChange(Guid OperationId, long Version, string? Goal, IntakeDto Intake);

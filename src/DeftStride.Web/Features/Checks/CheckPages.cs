@@ -236,19 +236,20 @@ internal sealed class CheckPages(
 
     public static DecisionView DecisionView(DecisionFact fact, IReadOnlyDictionary<Guid, string> coaches)
     {
-        var request = KeptDecision.Kept.Read(fact.Body);
+        var (request, said) = (KeptDecision.Kept.Read(fact.Body), KeptRecommendation.Kept.Read(fact.Judged));
         return new DecisionView(
             fact.Id,
             fact.CheckId,
             fact.RecordedAt,
             coaches[fact.CoachId],
-            KeptRecommendation.Kept.Read(fact.Judged).ToWire(),
+            said.ToWire(),
             fact.Chosen,
             TodayBook.Decided(fact).Sentence,
             request.Reason,
             request.PainAfter.ToWire(),
             request.Repetitions.ToWire(),
             request.Log.ToWire(),
+            request.Taken(said)?.ToWire(),
             Questions.Of(fact)
         );
     }

@@ -100,8 +100,8 @@ internal static class ClipEndpoints
         var context = request.Standard.Context(standard);
         var body = request.ToCore();
         var facing = body.Facing ?? Facing.Right;
-        if (!Movement.TryFind(body, standard.Exercise, request.Side, out var movement, out var fault))
-            return new ClipView(fault, MovementWords.Sentence(fault.Value), facing, [], null);
+        if (!Movement.TryFind(body, standard.Exercise, request.Side).Is(out var movement, out var fault))
+            return new ClipView(fault, MovementWords.Sentence(fault), facing, [], null);
         movement = movement.AtMost(MostRepetitions);
         var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
         return new ClipView(

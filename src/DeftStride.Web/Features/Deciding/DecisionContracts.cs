@@ -88,6 +88,7 @@ internal sealed record DecisionView(
     PainDto? PainAfter,
     RepetitionsDto? Repetitions,
     LogDto? Log,
+    WayView? Way,
     string? Question
 );
 
@@ -100,7 +101,8 @@ internal sealed record WayView(
     string Why,
     string RungId,
     bool Open,
-    PrescriptionView Dose
+    PrescriptionView Dose,
+    string Asks
 );
 
 /// <summary>Where one side is put after a first look.</summary>

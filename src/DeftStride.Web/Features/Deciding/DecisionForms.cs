@@ -1,3 +1,4 @@
+using DeftStride.Core.Ladders;
 using DeftStride.Data.Kept;
 using DeftStride.Web.Features.Checks;
 using DeftStride.Web.Features.Dosing;
@@ -54,7 +55,16 @@ internal static class DecisionForms
     public static IReadOnlyList<FactView> ToWire(this IReadOnlyList<KeptFact> facts) =>
         [.. facts.Select(f => new FactView(f.Label, f.Value))];
 
-    public static WayView ToWire(this KeptWay w) => new(w.Kind, w.Text, w.Why, w.RungId, w.Open, w.Dose.ToWire());
+    public static WayView ToWire(this KeptWay w) =>
+        new(
+            w.Kind,
+            w.Text,
+            w.Why,
+            w.RungId,
+            w.Open,
+            w.Dose.ToWire(),
+            w.Kind == ProgressKind.Slower ? w.Dose.Slower() : w.Dose.Text
+        );
 
     public static PlacementView ToWire(this KeptPlacement p) =>
         new(p.LadderId, p.LadderName, ToWire(p.Left), ToWire(p.Right));

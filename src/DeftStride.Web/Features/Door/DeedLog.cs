@@ -3,7 +3,6 @@ using DeftStride.Data;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Work;
 using DeftStride.Web.Access;
-using DeftStride.Web.Hosting;
 using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Door;
@@ -12,12 +11,12 @@ namespace DeftStride.Web.Features.Door;
 /// Writes down who did what. What is looked at is written before it is shown, once an hour for each thing, person and device:
 /// a screen that asks for a picture ten times was looked at once.
 /// </summary>
-internal sealed class DeedLog(StudioFolder folder, WriteTurns turns, TimeProvider clock)
+internal sealed class DeedLog(StudioConnections connections, WriteTurns turns, TimeProvider clock)
 {
     private static readonly TimeSpan SeenAgain = TimeSpan.FromHours(1);
 
     private readonly ConcurrentDictionary<(Guid SignIn, string Subject), DateTimeOffset> _seen = [];
-    private readonly DbContextOptions<StudioContext> _options = Options(folder);
+    private readonly DbContextOptions<StudioContext> _options = Options(connections);
 
     /// <summary>A line of the log, to be saved with whatever else is saved.</summary>
     public DeedRecord Line(
@@ -69,10 +68,10 @@ internal sealed class DeedLog(StudioFolder folder, WriteTurns turns, TimeProvide
         _seen[at] = now;
     }
 
-    private static DbContextOptions<StudioContext> Options(StudioFolder folder)
+    private static DbContextOptions<StudioContext> Options(StudioConnections connections)
     {
         var options = new DbContextOptionsBuilder<StudioContext>();
-        StudioDatabase.Configure(options, folder.Database);
+        StudioDatabase.Configure(options, connections);
         return options.Options;
     }
 }

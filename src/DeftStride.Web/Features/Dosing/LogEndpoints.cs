@@ -94,7 +94,7 @@ internal static class LogEndpoints
             log.Felt is null ? null
                 : log.Felt.AsExpected ? "as it should be"
                 : log.Felt.Where,
-            judged.Next.Text,
+            judged.NextTempo is null ? judged.Next.Text : judged.Next.Slower(),
             judged.Why
         );
     }

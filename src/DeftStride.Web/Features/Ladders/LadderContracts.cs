@@ -104,7 +104,7 @@ internal sealed record StepWhyView(
         new(step.Sentence, step.RuleId, step.RuleName, step.Reason, DecisionForms.ToWire(step.Facts));
 }
 
-/// <summary>One step on the way: which side came to which rung when, by whom, and why.</summary>
+/// <summary>One step on the way: which side came to which rung when, by whom, and why: the place of its reason among <see cref="StrideView.Whys"/>.</summary>
 internal sealed record StrideStepView(
     BodySide Side,
     string RungId,
@@ -112,7 +112,7 @@ internal sealed record StrideStepView(
     DateTimeOffset At,
     string Coach,
     MoveKind Kind,
-    StepWhyView Why,
+    int Why,
     Guid? CheckId
 );
 
@@ -132,7 +132,7 @@ internal sealed record StrideRungView(
 /// <summary>A lay-off and what it asks for.</summary>
 internal sealed record LayOffView(int Weeks, bool Anew, string Sentence, string Why, string? RungId, string? RungName);
 
-/// <summary>One ladder of a client: where each side stands, how it came there, what is asked for, and why not further.</summary>
+/// <summary>One ladder of a client: where each side stands, how it came there, what is asked for, and why not further. Both sides of one decision share its reason.</summary>
 internal sealed record StrideView(
     string LadderId,
     string LadderName,
@@ -141,6 +141,7 @@ internal sealed record StrideView(
     string Right,
     string Planned,
     IReadOnlyList<StrideStepView> Way,
+    IReadOnlyList<StepWhyView> Whys,
     PrescriptionView Asked,
     string AskedWhy,
     string FirstSide,

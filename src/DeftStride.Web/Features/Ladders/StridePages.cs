@@ -69,6 +69,7 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
             Sets = spot.Rung.Dose.SetsHigh,
             Amount = spot.Rung.Dose.High,
         };
+        var reasons = mine.Select(r => r.Judged).Distinct().ToArray();
         var ways = await ladders.OptionsAsync(client, spot, reach, known.Facts.Day, stop);
         var after = spot.Asked.Full ? [] : ways(full).Where(o => o.Kind == ProgressKind.Rung);
         return new StrideView(
@@ -100,10 +101,11 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
                     r.RecordedAt,
                     coaches[r.CoachId],
                     r.Kind,
-                    StepWhyView.Of(KeptStep.Kept.Read(r.Judged)),
+                    Array.IndexOf(reasons, r.Judged),
                     r.DecisionId is { } d ? checks.GetValueOrDefault(d) : null
                 )),
             ],
+            [.. reasons.Select(r => StepWhyView.Of(KeptStep.Kept.Read(r)))],
             AskedSaid.Of(spot.Asked, Exercise.Find(spot.Rung.ExerciseId)!, spot.Tempo).ToWire(),
             spot.AskedWhy,
             day.First.Sentence,

@@ -36,19 +36,18 @@ internal static class PositionSolver
             return Faulty(Which.A, wrongA);
         if (wrongB is not null)
             return Faulty(Which.B, wrongB);
-        PositionReading? Read(Position position, PositionDto dto, out string? problem) =>
+        Result<PositionReading, string> Read(Position position, PositionDto dto) =>
             PositionReading.TryOf(
                 position,
                 request.Moment == PositionMoment.AfterTurn ? new Instant.AfterTurn(dto.UpSeconds) : Instant.Still,
                 body,
                 front,
-                rear,
-                out problem
+                rear
             );
-        if (Read(a!, request.A, out var problem) is not { } one)
-            return Faulty(Which.A, problem!);
-        if (Read(b!, request.B, out problem) is not { } other)
-            return Faulty(Which.B, problem!);
+        if (!Read(a!, request.A).Is(out var one, out var problem))
+            return Faulty(Which.A, problem);
+        if (!Read(b!, request.B).Is(out var other, out problem))
+            return Faulty(Which.B, problem);
         var found = PositionComparison.Of(
             body,
             one,
@@ -132,8 +131,8 @@ internal static class PositionSolver
         var load = dto.Load.ToCore();
         if (dto is { Split: { } split, Step: null, OneLeg: null })
         {
-            if (!SplitLinkage.TrySolve(body, split.ToCore(rear), out var posture, out var fault))
-                return LinkageFaults.Sentence(fault.Value);
+            if (!SplitLinkage.TrySolve(body, split.ToCore(rear)).Is(out var posture, out var fault))
+                return LinkageFaults.Sentence(fault);
             if (dto.RearAimDegrees is { } aim && (!double.IsFinite(aim) || aim is < 0 or > MostAim))
                 throw Refusal.BadInput(
                     "rearAim",

@@ -23,24 +23,21 @@ internal static class BenchSolver
             request.Kit.ToCore()
         );
         var stance = request.Stance.ToCore(rear);
-        LinkageFault? fault = null;
-        if (request.StanceCm is { } length)
-        {
-            Refusal.Unless(FieldRange.Stance, "stance", length);
-            if (SplitLinkage.TryFromStanceLength(body, length / 100, stance, out var stood, out fault))
-                stance = stood.Stance;
-        }
+        if (request.StanceCm is { } given)
+            Refusal.Unless(FieldRange.Stance, "stance", given);
+        var solved = request.StanceCm is { } length
+            ? SplitLinkage.TryFromStanceLength(body, length / 100, stance)
+            : SplitLinkage.TrySolve(body, stance);
+        if (solved.Is(out var posture, out var fault))
+            stance = posture.Stance;
 
         var surface = request.Form is SplitForm.RearFootRaised or SplitForm.RearInstep
             ? Rear(body, stance, rear, kit)
             : null;
-        SplitPosture? posture = null;
-        if (fault is null)
-            SplitLinkage.TrySolve(body, stance, out posture, out fault);
         if (posture is null)
         {
             return new BenchView(
-                LinkageFaults.Sentence(fault!.Value),
+                LinkageFaults.Sentence(fault),
                 [],
                 false,
                 !body.SegmentsMeasured,
@@ -222,16 +219,10 @@ internal static class BenchSolver
                 throw Refusal.BadInput(field, $"{name} is beyond anything a body does. Set it back.");
         }
 
-        var plan = SeatPlan.TryOf(
-            facts,
-            request.Way,
-            request.Choice,
-            Angle.FromDegrees(request.KneeDegrees),
-            request.SeatCm / 100,
-            out var problem
-        );
         var sizes = Sizes(facts.Body);
-        return plan is null
+        return !SeatPlan
+            .TryOf(facts, request.Way, request.Choice, Angle.FromDegrees(request.KneeDegrees), request.SeatCm / 100)
+            .Is(out var plan, out var problem)
             ? new SeatView(
                 problem,
                 [],
@@ -279,18 +270,18 @@ internal static class BenchSolver
         }
 
         static Angle? Degrees(double? degrees) => degrees is { } d ? Angle.FromDegrees(d) : null;
-        var plan = ReachPlan.TryOf(
-            body,
-            form,
-            Degrees(request.KneeDegrees),
-            request.TapeCm / 100,
-            Degrees(request.DirectionDegrees),
-            request.Diagonal,
-            request.Tape,
-            out var problem
-        );
         var sizes = Sizes(body);
-        return plan is null
+        return !ReachPlan
+            .TryOf(
+                body,
+                form,
+                Degrees(request.KneeDegrees),
+                request.TapeCm / 100,
+                Degrees(request.DirectionDegrees),
+                request.Diagonal,
+                request.Tape
+            )
+            .Is(out var plan, out var problem)
             ? new(
                 problem,
                 [],
@@ -350,7 +341,7 @@ internal static class BenchSolver
             .. SetupPlanner
                 .SameBottom(stance)
                 .Select(f =>
-                    SplitLinkage.TrySolve(body, f.Stance, out var posture, out _)
+                    SplitLinkage.TrySolve(body, f.Stance).Is(out var posture)
                         ? new OverlayView(f.Name, Figure(posture.Points))
                         : null
                 )

@@ -124,6 +124,7 @@ export function Deciding({
   const asksPain = !before && !painComplete(pain);
   const asksLog = !before && said?.asked != null && entry === null;
   const accept = () => said && decide.mutate({ outcome: said.outcome, reason: null });
+  const choice = said?.outcome === 'progress' && said.ways && said.ways.length > 1 ? said.ways : null;
   const acceptWords = said ? `Accept: ${decisionWord[said.outcome].toLowerCase()}` : 'Accept';
   return (
     <>
@@ -164,20 +165,16 @@ export function Deciding({
               </p>
             )}
             {said.placement && <Placed placement={said.placement} />}
-            {said.outcome === 'progress' && said.ways && said.ways.length > 1 && (
-              <Ways ways={said.ways} at={way} onPick={setWay} />
-            )}
+            {choice && <Ways ways={choice} at={way} onPick={setWay} />}
             {said.moves && said.moves.length > 0 && said.outcome !== 'progress' && (
               <p className="mt-1 text-body">
                 {said.moves.map((m) => `${m.side === 'left' ? 'Left' : 'Right'}: “${m.from}” → “${m.to}”.`).join(' ')}
               </p>
             )}
-            {said.next && !said.placement && (
+            {said.next && !said.placement && !choice && (
               <p className="text-body" data-next>
                 <span className="text-soft">Next time</span>{' '}
-                <span className="font-semibold">
-                  {(said.outcome === 'progress' && said.ways?.[way]?.dose.text) || said.next.text}
-                </span>
+                <span className="font-semibold">{(said.outcome === 'progress' && said.ways?.[way]?.asks) || said.next.text}</span>
               </p>
             )}
             <details className="text-copy">
@@ -268,7 +265,8 @@ export function Deciding({
           </div>
         )}
       </div>
-      {checks}
+      {/* Where there is a choice of ways it is what matters: that all is in band stands beside the pictures too. */}
+      <div className={choice ? 'lg:[@media(max-height:60rem)]:hidden' : 'contents'}>{checks}</div>
       {/* Until the first advice is there the buttons would move away under the finger as it comes in. */}
       {advice.isLoading ? null : overruling && said ? (
         <ActionBar>
@@ -417,6 +415,8 @@ export function Decided({
   const stride =
     client.strides.find((s) => s.way.some((w) => w.checkId === check.id)) ??
     client.strides.find((s) => s.planned !== '' && s.rungs.some((r) => r.exerciseId === check.exerciseId));
+  // Until the client's record has this decision in it, where it says they stand is where they stood before.
+  const heard = client.checks.some((c) => c.decision?.id === decision.id);
   const goes = (side: Side) => {
     if (!stride) return null;
     const moved = stride.way.findLast((w) => w.checkId === check.id && w.side === side);
@@ -429,13 +429,7 @@ export function Decided({
   };
   return (
     <>
-      {headline &&
-        createPortal(
-          <>
-            {decisionWord[decision.chosen]}. {accepted ? recommendation.headline : ''}
-          </>,
-          headline,
-        )}
+      {headline && createPortal(accepted ? decision.said : `${decisionWord[decision.chosen]}.`, headline)}
       <div className="grid min-h-0 flex-1 content-start gap-2.5 lg:overflow-y-auto" data-panel>
         <p className="text-small font-semibold text-soft">
           Decided by {decision.coach}, {day(decision.at)}
@@ -452,7 +446,8 @@ export function Decided({
         {accepted && recommendation.placement ? (
           <Placed placement={recommendation.placement} />
         ) : (
-          stride && (
+          stride &&
+          heard && (
             <ul className="grid gap-1.5" data-goes>
               {SIDES.map((side) => (
                 <li key={side} className="flex items-center gap-2.5 text-body">
@@ -464,7 +459,8 @@ export function Decided({
         )}
         {accepted && recommendation.next && !recommendation.placement && (
           <p className="text-body">
-            <span className="text-soft">Next time</span> <span className="font-semibold">{recommendation.next.text}</span>
+            <span className="text-soft">Next time</span>{' '}
+            <span className="font-semibold">{decision.way?.asks ?? recommendation.next.text}</span>
           </p>
         )}
         <div className="flex flex-wrap gap-x-3">

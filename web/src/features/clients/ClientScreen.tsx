@@ -350,7 +350,7 @@ function DecisionRow({ check }: { check: Check }) {
           <details>
             <summary className="min-h-11 cursor-pointer list-none">
               {decision.chosen === decision.recommendation.outcome ? (
-                <span className="font-semibold">{decision.recommendation.headline}</span>
+                <span className="font-semibold">{decision.said}</span>
               ) : (
                 <span>
                   <span className="font-semibold">{decisionWord[decision.chosen]}. </span>Your call instead of “

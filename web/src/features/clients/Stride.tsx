@@ -141,7 +141,7 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
       </p>
       {steps.length === 0 && <p className="mt-2 text-body">No side has stood here.</p>}
       <ol className="mt-2 grid gap-2">
-        {together(steps).map(({ step, sides }) => (
+        {together(stride, steps).map(({ step, why, sides }) => (
           <li key={`${step.at}${sides.join()}`} className="grid grid-cols-[auto_1fr] gap-x-3 border-t border-hair pt-2 text-body">
             <span className="flex items-start gap-1">
               {sides.map((s) => (
@@ -153,12 +153,12 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
                 <span className="text-soft">
                   {day(step.at)}, {step.coach}.
                 </span>{' '}
-                {step.why.sentence}
-                {step.why.reason && ` “${step.why.reason}”`}
+                {why.sentence}
+                {why.reason && ` “${why.reason}”`}
               </p>
-              {step.why.facts.length > 0 && (
+              {why.facts.length > 0 && (
                 <dl className="mt-1 grid gap-0.5 text-small">
-                  {step.why.facts.map((f) => (
+                  {why.facts.map((f) => (
                     <div key={f.label}>
                       <dt className="inline text-soft">{f.label}: </dt>
                       <dd className="inline">{f.value}</dd>
@@ -166,11 +166,11 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
                   ))}
                 </dl>
               )}
-              {step.why.ruleName && (
+              {why.ruleName && (
                 <p className="mt-1 text-small text-soft">
                   Rule{' '}
-                  <Link to="/library" search={{ open: `rule:${step.why.ruleId}` }} className="underline underline-offset-4">
-                    {step.why.ruleName}
+                  <Link to="/library" search={{ open: `rule:${why.ruleId}` }} className="underline underline-offset-4">
+                    {why.ruleName}
                   </Link>
                   {step.checkId && (
                     <>
@@ -196,14 +196,16 @@ function Story({ stride, rungId, clientId }: { stride: Stride; rungId: string; c
 }
 
 /** Steps of both sides that were one decision are read once. */
-function together(steps: Schema['StrideStepView'][]) {
-  const rows: { step: Schema['StrideStepView']; sides: Side[] }[] = [];
+function together(stride: Stride, steps: Schema['StrideStepView'][]) {
+  const rows: { step: Schema['StrideStepView']; why: Schema['StepWhyView']; sides: Side[] }[] = [];
   for (const step of steps) {
+    const why = stride.whys[step.why];
+    if (!why) continue;
     const same = rows.find(
-      (r) => r.step.checkId === step.checkId && r.step.why.sentence === step.why.sentence && day(r.step.at) === day(step.at),
+      (r) => r.step.checkId === step.checkId && r.why.sentence === why.sentence && day(r.step.at) === day(step.at),
     );
     if (same && !same.sides.includes(step.side)) same.sides = SIDES.filter((s) => s === step.side || same.sides.includes(s));
-    else rows.push({ step, sides: [step.side] });
+    else rows.push({ step, why, sides: [step.side] });
   }
   return rows;
 }
