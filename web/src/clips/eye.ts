@@ -2,13 +2,12 @@ import { loadAndCompile, loadLiteRt, Tensor } from '@litertjs/core';
 import { bodies, FINDER_SIDE, type Found, laid } from './finder';
 import { PLACER_SIDE, placedIn } from './placer';
 import type { Region } from './region';
+import { settled } from './settled';
 
 /** Anything that can be drawn from a frame, upright. */
 export type Frame = { width: number; height: number; draw: (to: OffscreenCanvasRenderingContext2D) => void };
 
 const LEAST = 0.5;
-/** So many times the square around a body that was just found moves before it stays. */
-const SETTLES = 4;
 
 type Model = Awaited<ReturnType<typeof loadAndCompile>>;
 
@@ -68,10 +67,8 @@ export class Eye {
   async points(frame: Frame): Promise<number[]> {
     if (!this.region) this.lookAt((await this.everybody(frame))[0]?.region ?? null);
     if (!this.region) return [];
-    let seen = await this.place(frame, this.region);
-    // Who is only just found is seen in a square of another cut than in the frames after, and the points creep over some of them
-    // to where they stay. Seen again and again in the square around their own points they are there at once.
-    for (let again = 0; seen && this.fresh && again < SETTLES; again++) seen = (await this.place(frame, seen.next)) ?? seen;
+    const first = await this.place(frame, this.region);
+    const seen = first && this.fresh ? await settled(first, (square) => this.place(frame, square)) : first;
     this.fresh = false;
     if (seen) {
       this.region = seen.next;
