@@ -46,7 +46,7 @@ function watch(kept: ServiceWorkerRegistration) {
   kept.addEventListener('updatefound', found);
 }
 
-/** The worker goes when the one before has nothing to do, which is at once or half a minute after the page last asked for something. */
+/** The browser lets it in once the one before is idle: at once as a rule, after some minutes at the latest. */
 function ask(waiting: ServiceWorker) {
   asked = true;
   waiting.postMessage({ type: 'SKIP_WAITING' });
