@@ -71,33 +71,8 @@ public sealed class SafetyTests : IDisposable
 
     private static string[] Signs(JsonNode view) => [.. view["stopSigns"]!.AsArray().Select(s => Text(s, "signId"))];
 
-    private static object Log(Guid client, string exercise, object? pain = null, double load = 0, string? day = null) =>
-        new
-        {
-            id = Guid.CreateVersion7(),
-            clientId = client,
-            day,
-            exerciseId = exercise,
-            log = new
-            {
-                sets = (object?)null,
-                even = new
-                {
-                    sets = 2,
-                    amount = 5,
-                    cleanLeft = 10,
-                    cleanRight = 10,
-                    loadKg = load,
-                    position = "goblet",
-                    resets = 0,
-                },
-                effort = 6,
-                pain,
-                nextMorning = (int?)null,
-                felt = (object?)null,
-            },
-            supersedes = (Guid?)null,
-        };
+    private static object Log(Guid client, string exercise, object? pain = null, double load = 0) =>
+        StudioUnderTest.LogBody(client, null, exercise, sets: 2, loadKg: load, pain: pain);
 
     private static object Hurts(int score, string? kind = "jointOrTendon", string? site = "kneeFront") =>
         new

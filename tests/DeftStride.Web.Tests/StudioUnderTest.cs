@@ -255,7 +255,9 @@ public sealed class StudioUnderTest : IDisposable
         int? right = null,
         int effort = 6,
         int? nextMorning = null,
-        Guid? supersedes = null
+        Guid? supersedes = null,
+        double loadKg = 0,
+        object? pain = null
     ) =>
         new
         {
@@ -272,12 +274,12 @@ public sealed class StudioUnderTest : IDisposable
                     amount,
                     cleanLeft = sets * amount,
                     cleanRight = right ?? (sets * amount),
-                    loadKg = 0,
-                    position = "none",
+                    loadKg,
+                    position = loadKg > 0 ? "goblet" : "none",
                     resets = 0,
                 },
                 effort,
-                pain = (object?)null,
+                pain,
                 nextMorning,
                 felt = (object?)null,
             },

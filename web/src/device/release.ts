@@ -12,7 +12,7 @@ let anew = false;
 /** The newer app holds the device, and this page runs on with the older one until its own moment comes. */
 let behind = false;
 
-/** What the browser keeps the app by; nothing where it keeps none. */
+/** What the browser keeps the app by; nothing where it keeps none, or lets no page ask. */
 async function registered() {
   if (!('serviceWorker' in navigator)) return undefined;
   return navigator.serviceWorker.getRegistration().catch(() => undefined);

@@ -69,7 +69,7 @@ export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
                   The {sideWord(side)}
                 </Button>
               ))}
-              <Button kind="quiet" onClick={onLeave}>
+              <Button kind="quiet" className="max-sm:-ml-4" onClick={onLeave}>
                 Leave it out
               </Button>
             </div>
@@ -94,7 +94,7 @@ export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
                 <Button onClick={onStop} disabled={(progress?.done ?? 0) === 0}>
                   Enough, use it so far
                 </Button>
-                <Button kind="quiet" onClick={onLeave}>
+                <Button kind="quiet" className="max-sm:-ml-4" onClick={onLeave}>
                   Leave it out
                 </Button>
               </div>
