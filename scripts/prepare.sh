@@ -59,10 +59,12 @@ build() {
   local what=$1 name=$2 inputs; shift 2
   inputs=$(hash_of "$@" Directory.Build.props Directory.Packages.props global.json .editorconfig scripts)
   if fresh "$name" "$inputs" && [ -f web/dist/index.html ]; then return; fi
-  install_packages
+  # The front end's packages come while the server is compiled.
+  install_packages & local packages=$!
   restore
   if [ "$what" = publish ]; then publish; else dotnet build "$what" -c Release --no-restore -v q -clp:NoSummary; fi \
     || fail "the build failed; the lines above say where."
+  wait "$packages" || exit 1
   (cd web && npm run --silent types >/dev/null && npm run --silent build >/dev/null) || fail "the front end did not build; run 'npm run build' in web to see why."
   stamp "$name" "$inputs"
 }

@@ -53,7 +53,25 @@ export default defineConfig({
   resolve: { alias: { '@': '/src' } },
   // What finds a body loads itself the old way, which a module may not.
   worker: { format: 'iife' },
-  build: { outDir: 'dist', assetsInlineLimit: 0, target: 'es2022', reportCompressedSize: true, chunkSizeWarningLimit: 650 },
+  build: {
+    outDir: 'dist',
+    assetsInlineLimit: 0,
+    target: 'es2022',
+    reportCompressedSize: true,
+    chunkSizeWarningLimit: 650,
+    rolldownOptions: {
+      output: {
+        codeSplitting: {
+          // Left to itself it makes a file of everything that some screens share: a hundred of them, most under 2 kB, and each is
+          // asked for on its own whenever a page is opened.
+          groups: [
+            { name: 'first', tags: ['$initial'], priority: 2 },
+            { name: 'shared', minShareCount: 2, priority: 1 },
+          ],
+        },
+      },
+    },
+  },
   test: { include: ['src/**/*.test.ts'] },
   server: { proxy: { '/api': { target: 'http://127.0.0.1:5170', ws: true } } },
 });

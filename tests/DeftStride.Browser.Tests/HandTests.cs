@@ -333,10 +333,7 @@ public sealed class HandTests
             foreach (var (x, y) in new[] { ankle, knee })
             {
                 _page.Find(stage);
-                if (_touch)
-                    _page.TouchPicture(stage, x, y);
-                else
-                    _page.ClickPicture(stage, x, y);
+                _page.ClickPicture(stage, x, y);
                 Taps++;
             }
         }

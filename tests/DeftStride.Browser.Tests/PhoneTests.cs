@@ -12,7 +12,7 @@ public sealed class PhoneTests
         using var server = new AppHost(demo: true);
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
-        RoadTests.Look(page, touch: true);
+        RoadTests.Look(page);
         page.See("further forward than the left");
         RoadTests.Near(Figure.Shin("maren-4-r"), page.Reading(Right));
         Small(page);
@@ -22,8 +22,8 @@ public sealed class PhoneTests
         page.Press("Look again");
         page.Press("Use earlier picture 1");
         var (ankle, knee) = Figure.Points("maren-4c-r");
-        page.TouchPicture(AfterStage, ankle.X, ankle.Y);
-        page.TouchPicture(AfterStage, knee.X, knee.Y);
+        page.ClickPicture(AfterStage, ankle.X, ankle.Y);
+        page.ClickPicture(AfterStage, knee.X, knee.Y);
         page.Reading("section[aria-label='After']");
         page.Press("Compare right");
         page.NoPain();
@@ -39,13 +39,13 @@ public sealed class PhoneTests
         using var page = new Page(server.Url, 390, 844, touch: true);
         page.Go("/").Understood();
         page.Press("Check Maren");
-        RoadTests.Mark(page, "left", LeftStage, "maren-4-l", touch: true);
+        RoadTests.Mark(page, "left", LeftStage, "maren-4-l");
         Assert.Equal(
             "Right",
             page.Find("[aria-label='Side'] [aria-pressed='true'] .sr-only").GetDomProperty("textContent")
         );
         Assert.Contains("Use the waiting picture", page.Find(Bar).Text, StringComparison.Ordinal);
-        RoadTests.Mark(page, "right", RightStage, "maren-4-r", touch: true);
+        RoadTests.Mark(page, "right", RightStage, "maren-4-r");
         page.Until(
             "the question about pain",
             () => page.Find(Bar).Text.Contains("Does anything hurt", StringComparison.Ordinal)
@@ -91,8 +91,8 @@ public sealed class PhoneTests
         var size = page.Find($"{LeftStage} image");
         double Side(string name) =>
             double.Parse(size.GetDomAttribute(name)!, System.Globalization.CultureInfo.InvariantCulture);
-        page.TouchPicture(LeftStage, Side("width") * 0.6, Side("height") * 0.85);
-        page.TouchPicture(LeftStage, Side("width") * 0.62, Side("height") * 0.45);
+        page.ClickPicture(LeftStage, Side("width") * 0.6, Side("height") * 0.85);
+        page.ClickPicture(LeftStage, Side("width") * 0.62, Side("height") * 0.45);
         page.See("Left shin");
 
         // The next picture of this side is taken under a ghost of this one.

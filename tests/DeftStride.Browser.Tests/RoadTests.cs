@@ -238,26 +238,21 @@ public sealed class RoadTests
     }
 
     /// <summary>Marks today's two pictures of the demo client that is next.</summary>
-    internal static void Look(Page page, bool touch = false)
+    internal static void Look(Page page)
     {
         page.Press("Check Maren");
-        Mark(page, "left", LeftStage, "maren-4-l", touch);
-        Mark(page, "right", RightStage, "maren-4-r", touch);
+        Mark(page, "left", LeftStage, "maren-4-l");
+        Mark(page, "right", RightStage, "maren-4-r");
         page.NoPain();
     }
 
     /// <summary>Takes the first waiting picture for a side and places both points where they truly are.</summary>
-    internal static void Mark(Page page, string side, string stage, string figure, bool touch)
+    internal static void Mark(Page page, string side, string stage, string figure)
     {
         page.Press($"Use earlier picture 1 for the {side}");
         var (ankle, knee) = Figure.Points(figure);
-        foreach (var (x, y) in new[] { ankle, knee })
-        {
-            if (touch)
-                page.TouchPicture(stage, x, y);
-            else
-                page.ClickPicture(stage, x, y);
-        }
+        page.ClickPicture(stage, ankle.X, ankle.Y);
+        page.ClickPicture(stage, knee.X, knee.Y);
     }
 
     internal static void Near(double truth, (double Degrees, double Reach) reading) =>

@@ -21,8 +21,8 @@ public sealed class SafetyTests
         using var page = Open(server, phone);
         page.Go("/").Understood();
         page.Press("Check Maren");
-        RoadTests.Mark(page, "left", LeftStage, "maren-4-l", phone);
-        RoadTests.Mark(page, "right", RightStage, "maren-4-r", phone);
+        RoadTests.Mark(page, "left", LeftStage, "maren-4-l");
+        RoadTests.Mark(page, "right", RightStage, "maren-4-r");
         page.Press("It hurts");
         page.Click("[data-pain-parts] fieldset button:nth-of-type(6)");
         page.Find("[data-pain-stop]");

@@ -248,7 +248,7 @@ public sealed class WholeCheckTests
             "the wider band",
             () => Cell(page, "front-shin", "right").Contains("in band", StringComparison.Ordinal)
         );
-        FromBehind(page, "maren-back-l", touch: false);
+        FromBehind(page, "maren-back-l", phone: false);
     }
 
     [Fact]
@@ -270,7 +270,7 @@ public sealed class WholeCheckTests
         page.Press("Checks");
         page.Short();
         page.GivePicture("left", file, ".webp");
-        page.PlaceAsked("left", "ilse-tap-front-firstseen-l", touch: true);
+        page.PlaceAsked("left", "ilse-tap-front-firstseen-l");
         page.Until("the pelvis", () => page.Text().Contains("Left pelvis", StringComparison.Ordinal));
         Assert.Equal(
             "Right",
@@ -282,7 +282,7 @@ public sealed class WholeCheckTests
             Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") - 4,
             Figure.Truth("ilse-tap-front-firstseen-l", "pelvisDropDegrees") + 4
         );
-        FromBehind(page, "ilse-back-l", touch: true);
+        FromBehind(page, "ilse-back-l", phone: true);
         Assert.True(
             page.Script("return document.documentElement.scrollWidth <= innerWidth") is true,
             "the page scrolls sideways"
@@ -290,7 +290,7 @@ public sealed class WholeCheckTests
     }
 
     /// <summary>The pelvis of the left side from a picture taken from behind.</summary>
-    private static void FromBehind(Page page, string figure, bool touch)
+    private static void FromBehind(Page page, string figure, bool phone)
     {
         page.Click("nav[aria-label='Views'] button:nth-child(3)");
         page.See("from behind");
@@ -299,8 +299,8 @@ public sealed class WholeCheckTests
             File.ReadAllBytes(Path.Combine(Checkout.Root, $"src/DeftStride.Demo/Figures/{figure}.webp")),
             ".webp"
         );
-        page.PlaceAsked("left", figure, touch);
-        if (touch)
+        page.PlaceAsked("left", figure);
+        if (phone)
             page.Click("[aria-label='Side'] button");
         Assert.InRange(
             Number(page, Left, "pelvic-level"),

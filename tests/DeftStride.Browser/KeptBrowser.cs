@@ -37,6 +37,8 @@ internal sealed class KeptBrowser
             "--no-sandbox",
             "--disable-background-networking",
             "--disable-component-update",
+            // Nobody types an address here; what waits for that would start two more pages.
+            "--disable-features=WebUIOmniboxPopup,WebUIOmniboxAimPopup",
             "--disable-sync",
             "--no-first-run",
             "--disable-dev-shm-usage",

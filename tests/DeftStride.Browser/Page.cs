@@ -90,13 +90,15 @@ public sealed class Page : IDisposable
     }
 
     /// <summary>The first element of a CSS selector that is shown.</summary>
-    public IWebElement Find(string css) => Wait($"\"{css}\"", () => Shown(css));
+    public IWebElement Find(string css) =>
+        Wait($"\"{css}\"", () => Asked("[...document.querySelectorAll(what)].find(shown)", css) as IWebElement);
 
     /// <summary>Whether nothing of a CSS selector is shown now.</summary>
     public bool Lacks(string css) => Shown(css) is null;
 
     /// <summary>Waits until nothing of a CSS selector is shown any more.</summary>
-    public void Gone(string css) => Until($"\"{css}\" to go", () => Lacks(css));
+    public void Gone(string css) =>
+        Until($"\"{css}\" to go", () => Asked("![...document.querySelectorAll(what)].some(shown)", css) is true);
 
     /// <summary>Confirms the studio's cautions, as the first coach on a new studio must.</summary>
     public Page Understood()
@@ -146,7 +148,7 @@ public sealed class Page : IDisposable
     /// <summary>Clicks the first element of a CSS selector once it is shown, enabled and stands still.</summary>
     public IWebElement Click(string css) => Click("document.querySelectorAll(what)", css, $"\"{css}\" to click");
 
-    /// <summary>Clicks the first of what a script finds that is shown, once it is enabled and, brought into view, keeps its place for two frames: what moves away under a finger is not pressed.</summary>
+    /// <summary>Clicks the first of what a script finds that is shown, once it is enabled and, brought into view, keeps its place for two frames and is what lies on top there: what moves away under a finger is not pressed.</summary>
     private IWebElement Click(string all, string what, string name) =>
         Wait(
             name,
@@ -154,38 +156,121 @@ public sealed class Page : IDisposable
             {
                 try
                 {
-                    var element =
-                        Driver.ExecuteAsyncScript(
+                    if (
+                        Asked(
                             $$"""
-                            const [what, done] = arguments;
-                            {{IsShown}}
-                            const element = [...{{all}}].find(shown);
-                            if (!element || element.matches(':disabled')) return done(null);
-                            element.scrollIntoView({ block: 'nearest' });
-                            const at = () => { const r = element.getBoundingClientRect(); return [r.x, r.y, r.width, r.height].join(' '); };
-                            // A page that is left paints nothing any more.
-                            setTimeout(() => done(null), 5000);
-                            requestAnimationFrame(() => {
+                            await (async () => {
+                              const element = [...{{all}}].find(shown);
+                              if (!element || element.matches(':disabled')) return null;
+                              element.scrollIntoView({ block: 'nearest' });
+                              const at = () => { const r = element.getClientRects()[0]; return r ? [r.x, r.y, r.width, r.height] : []; };
+                              await frame();
                               const before = at();
-                              requestAnimationFrame(() => requestAnimationFrame(() => done(element.isConnected && at() === before ? element : null)));
-                            });
+                              await frame();
+                              await frame();
+                              const [x, y, width, height] = at();
+                              if (!element.isConnected || before.join() !== [x, y, width, height].join()) return null;
+                              const middle = (from, size, most) => (Math.max(0, from) + Math.min(most, from + size)) / 2;
+                              const [left, top] = [middle(x, width, innerWidth), middle(y, height, innerHeight)];
+                              if (!element.contains(document.elementFromPoint(left, top))) return null;
+                              window.missed = false;
+                              window.aim?.abort();
+                              window.aim = new AbortController();
+                              for (const press of ['pointerdown', 'click'])
+                                addEventListener(press, (e) => { window.missed ||= !element.contains(e.target); }, { capture: true, signal: window.aim.signal });
+                              return [element, left, top];
+                            })()
                             """,
                             what
-                        ) as IWebElement;
-                    element?.Click();
-                    return element;
+                        )
+                        is not IReadOnlyList<object> found
+                    )
+                        return null;
+                    PressAt(
+                        Convert.ToDouble(found[1], CultureInfo.InvariantCulture),
+                        Convert.ToDouble(found[2], CultureInfo.InvariantCulture)
+                    );
+                    // What is drawn anew just then is pressed again.
+                    return Script("return window.missed") is true ? null : (IWebElement)found[0];
                 }
-                catch (WebDriverException e)
-                    when (e is ElementClickInterceptedException or ElementNotInteractableException || Away(e))
+                catch (WebDriverException e) when (Away(e))
                 {
                     return null;
                 }
             }
         );
 
+    /// <summary>Presses where something is, with the finger of a touch device, else with the mouse. The driver's own way takes five times as long.</summary>
+    private void PressAt(double x, double y)
+    {
+        if (_touch)
+        {
+            Send("Input.dispatchTouchEvent", ("type", "touchStart"), ("touchPoints", new[] { new { x, y } }));
+            Send("Input.dispatchTouchEvent", ("type", "touchEnd"), ("touchPoints", Array.Empty<object>()));
+            return;
+        }
+
+        foreach (var type in new[] { "mouseMoved", "mousePressed", "mouseReleased" })
+        {
+            var held = type != "mouseMoved";
+            Send(
+                "Input.dispatchMouseEvent",
+                ("type", type),
+                ("x", x),
+                ("y", y),
+                ("button", held ? "left" : "none"),
+                ("clickCount", held ? 1 : 0)
+            );
+        }
+    }
+
+    private void Send(string command, params (string Name, object Value)[] what) =>
+        Driver.ExecuteCdpCommand(command, what.ToDictionary(w => w.Name, object? (w) => w.Value));
+
     /// <summary>Waits until a text is on the page.</summary>
     public void See(string text) =>
-        Wait($"the text \"{text}\"", () => Text().Contains(text, StringComparison.OrdinalIgnoreCase) ? text : null);
+        Until(
+            $"the text \"{text}\"",
+            () => Asked($"({AllText}).toUpperCase().includes(what.toUpperCase())", text) is true
+        );
+
+    /// <summary>
+    /// Asks the page for something it may not have yet: it looks again whenever it changes, for up to a second. Asking it from
+    /// outside as often would take a quarter of a core.
+    /// </summary>
+    /// <returns>What the look gave as soon as that is neither null, undefined nor false, or null.</returns>
+    private object? Asked(string look, string what)
+    {
+        try
+        {
+            var answer = Driver.ExecuteAsyncScript(
+                $$"""
+                const [what, done] = arguments;
+                {{IsShown}}
+                // A page that is left paints nothing any more.
+                const frame = () => new Promise((next) => { requestAnimationFrame(next); setTimeout(next, 500); });
+                const until = performance.now() + 1000;
+                let changed = () => {};
+                const watch = new MutationObserver(() => changed());
+                watch.observe(document, { subtree: true, childList: true, characterData: true, attributes: true });
+                (async () => {
+                  for (;;) {
+                    const found = {{look}};
+                    if (found || performance.now() > until) return found || null;
+                    // Of many changes at once the last one counts, and not everything that is seen is a change of the page.
+                    await new Promise((next) => { changed = () => setTimeout(next, 15); setTimeout(next, 150); });
+                  }
+                })().catch((e) => `Failed: ${e}`).then((found) => { watch.disconnect(); done(found); });
+                """,
+                what
+            );
+            return answer is string failed ? throw new InvalidOperationException(failed) : answer;
+        }
+        catch (WebDriverException e) when (Away(e))
+        {
+            return null;
+        }
+    }
 
     /// <summary>All text that is shown.</summary>
     /// <remarks>As the browser itself puts it together: the driver's own way walks every element and takes a fifth of a second.</remarks>
@@ -193,7 +278,7 @@ public sealed class Page : IDisposable
     {
         try
         {
-            return (string?)Script("return document.body?.innerText.replace(/[\\t\\u00a0]/g, ' ')") ?? "";
+            return (string)Script($"return {AllText}")!;
         }
         catch (WebDriverException e) when (Away(e))
         {
@@ -202,7 +287,7 @@ public sealed class Page : IDisposable
     }
 
     /// <summary>Places every point that is asked for on a side's picture, in the order asked, where the figure truly has them.</summary>
-    public void PlaceAsked(string side, string figure, bool touch = false)
+    public void PlaceAsked(string side, string figure)
     {
         var stage = $"[data-stage='{side}']";
         var last = "";
@@ -221,10 +306,7 @@ public sealed class Page : IDisposable
                 return;
             var (x, y) = Figure.Point(figure, next);
             var stood = Where(stage);
-            if (touch)
-                TouchPicture(stage, x, y);
-            else
-                ClickPicture(stage, x, y);
+            ClickPicture(stage, x, y);
             last = next;
             // While points are asked for a picture stands still: whoever aims would miss otherwise.
             Until("the point to be placed", () => Next() != next);
@@ -331,11 +413,11 @@ public sealed class Page : IDisposable
         return ((int)Math.Round(numbers[0]), (int)Math.Round(numbers[1]));
     }
 
-    /// <summary>Clicks a point of a picture, in the picture's own pixels.</summary>
+    /// <summary>Presses a point of a picture, in the picture's own pixels.</summary>
     public void ClickPicture(string stage, double x, double y)
     {
         var (left, top) = OnScreen(stage, x, y);
-        new Actions(Driver).MoveToLocation(left, top).Click().Perform();
+        PressAt(left, top);
         Hit();
     }
 
@@ -350,26 +432,13 @@ public sealed class Page : IDisposable
     public void DragPicture(string stage, (double X, double Y) from, (double X, double Y) to)
     {
         var (a, b) = (OnScreen(stage, from.X, from.Y), OnScreen(stage, to.X, to.Y));
-        new Actions(Driver)
+        new Actions(Driver, TimeSpan.FromMilliseconds(20))
             .MoveToLocation(a.X, a.Y)
             .ClickAndHold()
             .MoveToLocation((a.X + b.X) / 2, (a.Y + b.Y) / 2)
             .MoveToLocation(b.X, b.Y)
             .Release()
             .Perform();
-    }
-
-    /// <summary>Touches a point of a picture, in the picture's own pixels.</summary>
-    public void TouchPicture(string stage, double x, double y)
-    {
-        var (left, top) = OnScreen(stage, x, y);
-        var finger = new PointerInputDevice(PointerKind.Touch, "finger");
-        var touch = new ActionSequence(finger);
-        touch.AddAction(finger.CreatePointerMove(CoordinateOrigin.Viewport, left, top, TimeSpan.Zero));
-        touch.AddAction(finger.CreatePointerDown(MouseButton.Touch));
-        touch.AddAction(finger.CreatePointerUp(MouseButton.Touch));
-        Driver.PerformActions([touch]);
-        Hit();
     }
 
     /// <summary>Drags from one element to another with a finger; where the other comes to lie once the finger moves.</summary>
@@ -426,6 +495,8 @@ public sealed class Page : IDisposable
         const shown = (e) => e.checkVisibility({ opacityProperty: true, visibilityProperty: true, contentVisibilityAuto: true }) &&
           [...e.getClientRects()].some((r) => r.width > 0 && r.height > 0);
         """;
+
+    private const string AllText = "(document.body?.innerText ?? '').replace(/[\\t\\u00a0]/g, ' ')";
 
     private IWebElement? Shown(string css) =>
         Script($"{IsShown} return [...document.querySelectorAll(arguments[0])].find(shown) ?? null", css)

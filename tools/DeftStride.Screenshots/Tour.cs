@@ -71,7 +71,8 @@ internal sealed class Tour(Page desk, string folder, string only)
         desk.See("What was decided");
         Wide();
         Keep(desk, "check-task");
-        Mark(desk, touch: false);
+        Mark(desk);
+        desk.Reading(Left);
         Keep(desk, "check");
         desk.Press("Full");
         foreach (var side in new[] { "left", "right" })
@@ -93,7 +94,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         Keep(desk, "check-cue");
         desk.Press("Look again");
         desk.Press("earlier picture 1");
-        Place(desk, "[aria-label='After'] [data-stage]", "maren-4c-r", false);
+        Place(desk, "[aria-label='After'] [data-stage]", "maren-4c-r");
         desk.Reading("section[aria-label='After']");
         Keep(desk, "check-again");
         desk.Press("Compare right");
@@ -247,7 +248,7 @@ internal sealed class Tour(Page desk, string folder, string only)
         phone.Until("the camera", () => phone.Script("return document.querySelector('video')?.videoWidth > 0") is true);
         Keep(phone, "phone-camera");
         phone.Key(Keys.Escape).Gone("video");
-        Mark(phone, touch: true);
+        Mark(phone);
         Keep(phone, "phone-check");
         phone.Press("No pain");
         phone.Press("Done looking");
@@ -269,7 +270,7 @@ internal sealed class Tour(Page desk, string folder, string only)
             tablet.Press("Check Maren");
             tablet.Find(Left);
             Keep(tablet, $"sizes-{width}-check-empty");
-            Mark(tablet, touch: true);
+            Mark(tablet);
             Keep(tablet, $"sizes-{width}-check");
             tablet.Script("const m=document.getElementById('main');m.scrollTo(0,m.scrollHeight)");
             tablet.Press("Drop this look");
@@ -277,28 +278,21 @@ internal sealed class Tour(Page desk, string folder, string only)
         }
     }
 
-    private static void Mark(Page page, bool touch)
+    private static void Mark(Page page)
     {
         page.Find(Left);
         page.Press("Use earlier picture 1 for the left");
-        Place(page, "[data-stage='left']", "maren-4-l", touch);
+        Place(page, "[data-stage='left']", "maren-4-l");
         page.Press("Use earlier picture 1 for the right");
-        Place(page, "[data-stage='right']", "maren-4-r", touch);
-        if (!touch)
-            page.Reading(Left);
+        Place(page, "[data-stage='right']", "maren-4-r");
         page.Reading(Right);
     }
 
-    private static void Place(Page page, string stage, string figure, bool touch)
+    private static void Place(Page page, string stage, string figure)
     {
         var (ankle, knee) = Figure.Points(figure);
-        foreach (var (x, y) in new[] { ankle, knee })
-        {
-            if (touch)
-                page.TouchPicture(stage, x, y);
-            else
-                page.ClickPicture(stage, x, y);
-        }
+        page.ClickPicture(stage, ankle.X, ankle.Y);
+        page.ClickPicture(stage, knee.X, knee.Y);
     }
 
     private void Keep(Page page, string name)
