@@ -268,6 +268,9 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             (Landmark.WorkingPelvis, Own(BodyPoint.LeftPelvis, BodyPoint.RightPelvis)),
             (Landmark.FreePelvis, Own(BodyPoint.RightPelvis, BodyPoint.LeftPelvis)),
         ];
+        // Who faces right shows the right side, unless the picture is mirrored.
+        var showsRight = (Facing != Measuring.Facing.Left) != Mirrored;
+        var near = showsRight == (front == BodySide.Right);
         var frames = new TrackFrame[Frames.Count];
         Parallel.For(
             0,
@@ -281,11 +284,14 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
                         points[landmark] = p;
                 }
 
-                // From the side the two shoulders lie over each other, and the two hips: their middles are the trunk's.
+                // From the side the two shoulders lie over each other, and the two hips: their middles are the trunk's. The far hip is
+                // guessed through the body, toward its own thigh: where the working leg is the near one, its hip is seen, and is
+                // what a hand marks.
                 if (View == View.Side)
                 {
                     Middle(points, Landmark.Shoulder, Landmark.WorkingShoulder, Landmark.FreeShoulder);
-                    Middle(points, Landmark.Hip, Landmark.Hip, Landmark.FreeHip);
+                    if (!near)
+                        Middle(points, Landmark.Hip, Landmark.Hip, Landmark.FreeHip);
                 }
 
                 frames[i] = new TrackFrame(Frames[i].Seconds, points);

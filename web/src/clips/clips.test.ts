@@ -116,6 +116,22 @@ describe('the placer', () => {
     expect([placed[hip], placed[hip + 1]]).toEqual([270, 480]);
   });
 
+  it('puts what it was shown in a mirror back on its own side of the body and of the picture', () => {
+    const p = points();
+    p.set([100, 160, 0, 5, 5], 26 * 5);
+    p.set([140, 170, 0, 3, 5], 25 * 5);
+    const [shown, mirrored] = [placedIn(p, dark(), region), placedIn(p, dark(), region, true)];
+    for (const [one, other] of [
+      ['leftKnee', 'rightKnee'],
+      ['rightKnee', 'leftKnee'],
+    ] as const) {
+      const [a, b] = [3 * BODY_POINTS.indexOf(one), 3 * BODY_POINTS.indexOf(other)];
+      expect(mirrored.points[a]).toBeCloseTo(2 * region.x - (shown.points[b] ?? 0), 6);
+      expect(mirrored.points.slice(a + 1, a + 3)).toEqual(shown.points.slice(b + 1, b + 3));
+    }
+    expect(mirrored.next).toEqual(shown.next);
+  });
+
   it('takes the ear that is seen better', () => {
     const p = points();
     p.set([64, 64, 0, -5, 5], 7 * 5);

@@ -1,4 +1,5 @@
 import { loadAndCompile, loadLiteRt, Tensor } from '@litertjs/core';
+import { facesRight } from './facing';
 import { bodies, FINDER_SIDE, type Found, laid } from './finder';
 import { PLACER_SIDE, placedIn } from './placer';
 import type { Region } from './region';
@@ -17,6 +18,7 @@ export class Eye {
   private readonly near = new OffscreenCanvas(PLACER_SIDE, PLACER_SIDE);
   private region: Region | null = null;
   private fresh = true;
+  private mirrored = false;
 
   private constructor(
     private readonly finder: Model,
@@ -67,7 +69,10 @@ export class Eye {
   async points(frame: Frame): Promise<number[]> {
     if (!this.region) this.lookAt((await this.everybody(frame))[0]?.region ?? null);
     if (!this.region) return [];
+    if (this.fresh) this.mirrored = false;
     const first = await this.place(frame, this.region);
+    // The placer sees who faces left better than who faces right: those it is shown in a mirror.
+    if (first && this.fresh) this.mirrored = facesRight(first.points);
     const seen = first && this.fresh ? await settled(first, (square) => this.place(frame, square)) : first;
     this.fresh = false;
     if (seen) {
@@ -85,7 +90,7 @@ export class Eye {
     to.fillRect(0, 0, PLACER_SIDE, PLACER_SIDE);
     // The square of the frame, turned back upright.
     to.translate(PLACER_SIDE / 2, PLACER_SIDE / 2);
-    to.scale(scale, scale);
+    to.scale(this.mirrored ? -scale : scale, scale);
     to.rotate(-turn);
     to.translate(-x, -y);
     frame.draw(to);
@@ -93,7 +98,7 @@ export class Eye {
     const of = (length: number) => answers.find((a) => a.length === length);
     const [points, flag, map] = [of(39 * 5), of(1), of(64 * 64 * 39)];
     if (!points || !flag || !map || (flag[0] ?? 0) < LEAST) return null;
-    return placedIn(points, map, { x, y, size, turn });
+    return placedIn(points, map, { x, y, size, turn }, this.mirrored);
   }
 }
 

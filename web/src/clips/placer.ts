@@ -47,16 +47,27 @@ function refined(points: Float32Array, map: Float32Array, i: number) {
   return most >= LEAST && sum > 0 ? { x: across / sum / MAP, y: down / sum / MAP } : { x, y };
 }
 
-/** The thirteen points in a frame, x, y and confidence of each, and where to look for the body in the next one. */
-export function placedIn(points: Float32Array, map: Float32Array, region: Region): { points: number[]; next: Region } {
+/** Which of its points is the same one on the other side of the body. */
+const across = (i: number) => (i % 2 ? i + 1 : i - 1);
+
+/**
+ * The thirteen points in a frame, x, y and confidence of each, and where to look for the body in the next one.
+ * @param mirrored Whether the placer was shown the square with its left and right exchanged.
+ */
+export function placedIn(
+  points: Float32Array,
+  map: Float32Array,
+  region: Region,
+  mirrored = false,
+): { points: number[]; next: Region } {
   const at = (i: number) => {
     const spot = refined(points, map, i);
-    return unturned(region, spot.x, spot.y);
+    return unturned(region, mirrored ? 1 - spot.x : spot.x, spot.y);
   };
   const sure = (i: number) => Math.min(logistic(points[i * NUMBERS + 3] ?? 0), logistic(points[i * NUMBERS + 4] ?? 0));
   const ear = sure(EARS[0]) >= sure(EARS[1]) ? EARS[0] : EARS[1];
   const placed = BODY_POINTS.flatMap((name) => {
-    const i = name === 'ear' ? ear : OURS[name];
+    const i = name === 'ear' ? ear : mirrored ? across(OURS[name]) : OURS[name];
     const { x, y } = at(i);
     return [Math.round(10 * x) / 10, Math.round(10 * y) / 10, Math.round(100 * sure(i)) / 100];
   });
