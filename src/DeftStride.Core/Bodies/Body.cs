@@ -89,11 +89,13 @@ public sealed record Body
     /// <summary>Whether shank and thigh were measured; otherwise set-ups are estimates.</summary>
     public bool SegmentsMeasured => Measures.ShankMetres is not null && Measures.ThighMetres is not null;
 
-    /// <summary>Makes a body, or throws with the field that cannot be right.</summary>
+    /// <summary>Makes a body from its measures, or throws.</summary>
+    /// <returns>A body whose every measure can be right.</returns>
     /// <exception cref="FaultException{BodyProblem}">A measure cannot be right.</exception>
     public static Body From(BodyMeasures measures) => TryFrom(measures).OrThrow(p => p.Sentence);
 
-    /// <summary>Makes a body, or names the field that cannot be right and the likely slip.</summary>
+    /// <summary>Makes a body from its measures.</summary>
+    /// <returns>The body; else the field that cannot be right, with the likely slip.</returns>
     public static Result<Body, BodyProblem> TryFrom(BodyMeasures measures)
     {
         ArgumentNullException.ThrowIfNull(measures);

@@ -116,10 +116,12 @@ public sealed record RangeTestInfo(
     ];
 
     /// <summary>What one test asks for.</summary>
+    /// <returns>Its name, how it is read and what may be entered, degrees.</returns>
     public static RangeTestInfo Of(RangeTest test) => All.Single(t => t.Test == test);
 
-    /// <summary>Assumed until measured of somebody of an age, degrees; null when it is only recorded.</summary>
+    /// <summary>Assumed until measured of somebody of an age.</summary>
     /// <param name="age">Whole years; null while nobody has asked.</param>
+    /// <returns>Degrees; null where the test is only recorded.</returns>
     public double? AssumedAt(int? age) =>
         Test != RangeTest.AnkleBend
             ? Assumed
@@ -131,7 +133,8 @@ public sealed record RangeTestInfo(
                 _ => 30,
             };
 
-    /// <summary>What is wrong with a value, in a sentence that names the likely slip, or null when it is fine.</summary>
+    /// <summary>What is wrong with a value.</summary>
+    /// <returns>A sentence that names the likely slip; null when it is fine.</returns>
     public string? Problem(double degrees) =>
         !double.IsFinite(degrees) ? $"{Name}: give the angle as a number of degrees."
         : degrees < LeastDegrees || degrees > MostDegrees
@@ -156,8 +159,9 @@ public sealed record RangeOfMotion
     public RangeOfMotion(IReadOnlyDictionary<RangeTest, Angle>? measured = null, Angle? ankle = null) =>
         (_measured, _ankle) = (measured ?? new Dictionary<RangeTest, Angle>(), ankle ?? AssumedAnkle(null));
 
-    /// <summary>How far an ankle bends with the heel down until it is measured: 38° under 40, 35° up to 60 and while the age is not known, 30° over 60 (a rule of this house).</summary>
+    /// <summary>How far an ankle bends with the heel down until it is measured.</summary>
     /// <param name="age">Whole years; null while nobody has asked.</param>
+    /// <returns>38° under 40, 35° up to 60 and while the age is not known, 30° over 60 (a rule of this house).</returns>
     public static Angle AssumedAnkle(int? age) =>
         Angle.FromDegrees(RangeTestInfo.Of(RangeTest.AnkleBend).AssumedAt(age)!.Value);
 
@@ -172,6 +176,7 @@ public sealed record RangeOfMotion
 
     /// <summary>Whether the same was measured, and is assumed, on both: what fits with these two hips and ankles also fits with the legs changed over.</summary>
     /// <param name="other">The other side's.</param>
+    /// <returns>True where no test differs between the two sides.</returns>
     public bool Same(RangeOfMotion other)
     {
         ArgumentNullException.ThrowIfNull(other);
@@ -181,6 +186,8 @@ public sealed record RangeOfMotion
     }
 
     /// <summary>The limit of a range that can be assumed.</summary>
+    /// <returns>Its size, and whether it was measured or is assumed.</returns>
+    /// <exception cref="ArgumentException">The test is only recorded and was not done: nothing is assumed for it.</exception>
     public Limit Of(RangeTest test) =>
         _measured.TryGetValue(test, out var measured) ? new Limit(measured, true)
         : test == RangeTest.AnkleBend ? new Limit(_ankle, false)

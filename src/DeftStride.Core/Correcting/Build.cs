@@ -26,6 +26,7 @@ public sealed record Build(FootType? LeftFoot, FootType? RightFoot, KneeShape? K
     public static Build Unknown { get; } = new(null, null, null, null);
 
     /// <summary>How one foot stands.</summary>
+    /// <returns>Null while nobody has looked.</returns>
     public FootType? Foot(BodySide side) => side == BodySide.Left ? LeftFoot : RightFoot;
 
     /// <summary>
@@ -35,6 +36,7 @@ public sealed record Build(FootType? LeftFoot, FootType? RightFoot, KneeShape? K
     /// <param name="fault">The fault.</param>
     /// <param name="side">The side it is on.</param>
     /// <param name="bothSides">Whether both sides show it.</param>
+    /// <returns>Null for the usual order.</returns>
     public (string CauseId, string Why)? Likely(Fault fault, BodySide side, bool bothSides)
     {
         ArgumentNullException.ThrowIfNull(fault);
@@ -70,6 +72,7 @@ public sealed record Build(FootType? LeftFoot, FootType? RightFoot, KneeShape? K
     }
 
     /// <summary>Whether both sides of a look show a fault the same way.</summary>
+    /// <returns>False without a look, and where one side shows it or both go wrong in different ways.</returns>
     public static bool OnBothSides(Fault fault, Look? look)
     {
         ArgumentNullException.ThrowIfNull(fault);
@@ -86,6 +89,7 @@ public sealed record Build(FootType? LeftFoot, FootType? RightFoot, KneeShape? K
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
 
     /// <summary>The drills that this build asks for first, the foot before the knee before the hip.</summary>
+    /// <returns>In the order in which they are done; empty where nothing in the build asks for one.</returns>
     public IReadOnlyList<HelperFirst> Helpers()
     {
         var helpers = new List<HelperFirst>();
@@ -103,8 +107,9 @@ public sealed record Build(FootType? LeftFoot, FootType? RightFoot, KneeShape? K
 
     /// <summary>
     /// The toe that the knee follows where another than the second suits: toward the outside for a foot that sinks in or knees that
-    /// knock. A house rule of ours, offered and never taken by itself; null where the second toe suits or the two speak against each other.
+    /// knock. A house rule of ours, offered and never taken by itself.
     /// </summary>
+    /// <returns>The toe and why; null where the second toe suits or the two speak against each other.</returns>
     public SuitingToe? Toe()
     {
         var outward = Feet(FootType.Collapsing) is not null || Knees == KneeShape.KnockKneed;

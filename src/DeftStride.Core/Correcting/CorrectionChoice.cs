@@ -104,6 +104,7 @@ public sealed record CorrectionChoice(
     /// are not there or that the form does not have, and nothing that deepens or loads while pain is above the limit. A fault
     /// that the coach picks stands above what the look names. Null when there is nothing to correct or nothing left to try.
     /// </summary>
+    /// <returns>What to try and why, with what is left out and for what reason; null when there is nothing to correct or nothing left to try.</returns>
     public static CorrectionChoice? For(Finding finding, CorrectionFacts facts)
     {
         ArgumentNullException.ThrowIfNull(finding);
@@ -244,6 +245,7 @@ public sealed record CorrectionChoice(
     /// The expectation is (helped + 2·rate) ÷ (tried + 2): a few trials of one client are drawn toward the studio's own rate
     /// for that correction (one half while the studio has none), as if the studio's experience were two more trials.
     /// </summary>
+    /// <returns>One entry a correction, with how often it was tried, how often it helped and what may be expected.</returns>
     public static IReadOnlyList<CorrectionRecord> Rank(
         IReadOnlyList<PastTrial> past,
         IReadOnlyDictionary<string, Experience>? studio

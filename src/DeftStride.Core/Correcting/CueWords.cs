@@ -27,6 +27,7 @@ public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadO
     public static CueWords Usual { get; } = new(new Dictionary<string, string>(), new Dictionary<string, string>());
 
     /// <summary>The words and whose they are.</summary>
+    /// <returns>The client's own before the studio's before the usual ones.</returns>
     public (string Text, CueOwner Owner) Of(Correction correction)
     {
         ArgumentNullException.ThrowIfNull(correction);
@@ -36,6 +37,7 @@ public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadO
     }
 
     /// <summary>The cues that the studio has added to a fault, in the order of their ids.</summary>
+    /// <returns>Empty where the studio has none of its own.</returns>
     public IReadOnlyList<Correction> Added(Fault fault)
     {
         ArgumentNullException.ThrowIfNull(fault);
@@ -52,5 +54,6 @@ public sealed record CueWords(IReadOnlyDictionary<string, string> Client, IReadO
     }
 
     /// <summary>Whether the studio no longer offers it.</summary>
+    /// <returns>False also for an id that nobody knows.</returns>
     public bool Retired(string correctionId) => Studio.TryGetValue(correctionId, out var text) && text.Length == 0;
 }

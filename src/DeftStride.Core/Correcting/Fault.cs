@@ -93,6 +93,7 @@ public sealed record Correction(string Id, CorrectionLevel Level, string Cue, st
     public AsksMore Asks { get; init; }
 
     /// <summary>Whether it makes sense for a fault that goes wrong one way in a form; what is not known rules nothing out.</summary>
+    /// <returns>True also where the form is not known.</returns>
     public bool Fits(BandSide where, Forms? forms) =>
         (Way is not { } way || where == BandSide.Within || way == where) && forms.Allows(In, NotIn);
 
@@ -151,12 +152,14 @@ public sealed record Fault(
     public IReadOnlyList<LevelGap> Gaps { get; init; } = [];
 
     /// <summary>Whether it can happen in a form; what is not known rules nothing out.</summary>
+    /// <returns>True also where the form is not known.</returns>
     public bool Fits(Forms? forms) => forms.Allows(In, NotIn);
 
     /// <summary>Which way it goes wrong, when all that shows it goes the same way; else within.</summary>
     public BandSide Way => Detects.Select(d => d.Where).Distinct().ToArray() is [var only] ? only : BandSide.Within;
 
     /// <summary>Every fault that can happen in a form, from the foot up.</summary>
+    /// <returns>From the foot up; all of them where the form is not known.</returns>
     public static IReadOnlyList<Fault> AllIn(Forms? forms) => [.. All.Where(f => f.Fits(forms))];
 
     /// <summary>Where coaches disagree about it, or empty.</summary>
@@ -172,7 +175,8 @@ public sealed record Fault(
         .All.SelectMany(f => f.Corrections, (f, c) => (f, c))
         .ToDictionary(p => p.c.Id);
 
-    /// <summary>The fault that a finding shows in a form, or null when there is nothing to correct.</summary>
+    /// <summary>The fault that a finding shows in a form.</summary>
+    /// <returns>Null when there is nothing to correct.</returns>
     public static Fault? For(Finding finding, Forms? forms)
     {
         ArgumentNullException.ThrowIfNull(finding);
@@ -193,7 +197,8 @@ public sealed record Fault(
 
     private const string Own = "own:";
 
-    /// <summary>Finds a correction by id with its fault, or null; a studio's own cue is found by the fault in its id.</summary>
+    /// <summary>Finds a correction by id with its fault; a studio's own cue is found by the fault in its id.</summary>
+    /// <returns>Null for an id that is not known.</returns>
     public static (Fault Fault, Correction Correction)? Find(string correctionId)
     {
         ArgumentNullException.ThrowIfNull(correctionId);
@@ -223,5 +228,6 @@ public sealed record Fault(
     }
 
     /// <summary>Whether a correction is a studio's own cue; its words are the studio's and it has no usual ones.</summary>
+    /// <returns>True where its words are the studio's and it has no usual ones.</returns>
     public static bool IsOwn(string correctionId) => correctionId?.StartsWith(Own, StringComparison.Ordinal) == true;
 }

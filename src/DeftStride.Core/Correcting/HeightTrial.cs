@@ -112,10 +112,12 @@ public static class HeightTrial
     private const double Same = 0.004;
 
     /// <summary>By how much two readings of one shin must differ to count.</summary>
+    /// <returns>Whole degrees.</returns>
     public static Angle ShinNews(ShinReadBy by) =>
         Angle.FromDegrees(Math.Round(Math.Sqrt(2) * (by == ShinReadBy.Eye ? 8 : 2), 0));
 
-    /// <summary>Why tries cannot be judged, in a sentence that says what to do; null where they can.</summary>
+    /// <summary>Why tries cannot be judged.</summary>
+    /// <returns>A sentence that says what to do; null where they can be judged.</returns>
     public static string? Problem(TriedUnder under, IReadOnlyList<HeightTry> tries, Tape tape)
     {
         ArgumentNullException.ThrowIfNull(tries);
@@ -149,6 +151,7 @@ public static class HeightTrial
     /// <param name="heights">What can be built, metres; empty where nothing is listed: every centimetre then.</param>
     /// <param name="highest">The highest that geometry allows, metres; null where only the form limits it.</param>
     /// <param name="tape">How lengths are said.</param>
+    /// <returns>What to keep or try next, each reason by itself; heights in metres.</returns>
     /// <exception cref="ArgumentException">The tries cannot be judged.</exception>
     public static HeightAdvice Of(
         TriedUnder under,

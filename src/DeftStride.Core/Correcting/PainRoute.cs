@@ -13,6 +13,7 @@ public static class PainRoute
     private const string TissueNotReady = "sore-though-right";
 
     /// <summary>The faults to suspect, first one first. Every site and role has some.</summary>
+    /// <returns>In the order in which they are suspected, never empty.</returns>
     public static IReadOnlyList<Fault> Suspects(PainSite site, LegRole role)
     {
         string[] ids = (site, role) switch
@@ -52,6 +53,7 @@ public static class PainRoute
     /// What to correct for pain's sake when the look itself names nothing: a suspect that the look shows, must-pass or not; for a
     /// sore front of the rear knee how the weight is shared; else the smallest change that may ease it. With the reason in words.
     /// </summary>
+    /// <returns>The fault to correct and why.</returns>
     public static (Fault Fault, string Why) For(Look look, IReadOnlyList<SitePain> pains, Forms? forms)
     {
         ArgumentNullException.ThrowIfNull(look);

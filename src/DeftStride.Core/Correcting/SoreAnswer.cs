@@ -20,10 +20,11 @@ public static class SoreAnswer
 
     private const string TissueNotReady = "sore-though-right";
 
-    /// <summary>What to change, in order; never empty.</summary>
+    /// <summary>What to change, in order.</summary>
     /// <param name="site">Where it hurts, or null where nobody said.</param>
     /// <param name="role">What that leg was doing.</param>
     /// <param name="forms">What there is in the exercise as it is done today.</param>
+    /// <returns>Rounds in the order in which they are tried, never empty.</returns>
     public static IReadOnlyList<SoreRound> Of(PainSite? site, LegRole role, Forms? forms)
     {
         if (

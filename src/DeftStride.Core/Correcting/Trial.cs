@@ -63,6 +63,7 @@ public sealed record Trial(
     /// <param name="target">What the change was for.</param>
     /// <param name="painBefore">0–10, or null when not asked.</param>
     /// <param name="painAfter">0–10, or null when not asked.</param>
+    /// <returns>Helped, not, or worse, with both values, their errors and the smallest change that is news.</returns>
     /// <exception cref="ArgumentException">Baseline or retest has no answer for the target.</exception>
     public static Trial Of(Look before, Look after, TrialTarget target, int? painBefore, int? painAfter)
     {
@@ -101,6 +102,8 @@ public sealed record Trial(
     /// <param name="painBefore">0–10, or null when not asked.</param>
     /// <param name="painAfter">0–10, or null when not asked.</param>
     /// <param name="fault">The name of the fault, where no measure shows it; else null.</param>
+    /// <returns>The outcome without numbers; worse where pain rose.</returns>
+    /// <exception cref="ArgumentException">There is no such measure.</exception>
     public static Trial ByEye(
         TrialOutcome seen,
         TrialTarget target,

@@ -126,13 +126,16 @@ public static class WedgeExploration
     /// <summary>A reading further off than this is no knee, centimetres.</summary>
     public const double MostKneeCm = 20;
 
-    /// <summary>By how much two readings of a knee must differ to count, centimetres: three repetitions off a picture, or an eye; house rules of ours.</summary>
+    /// <summary>By how much two readings of a knee must differ to count, centimetres.</summary>
+    /// <returns>House rules of ours: three repetitions off a picture, or an eye.</returns>
     public static double KneeNewsCm(KneeReadBy by) => by == KneeReadBy.Eye ? 4 : 2;
 
     /// <summary>Whether nothing is borrowed by it.</summary>
+    /// <returns>True for a foot that stands on the floor as it is.</returns>
     public static bool Unborrowed(WedgePlace place) => CorrectionId(place) is null;
 
-    /// <summary>The correction that lends a wedge, by id; null where nothing is borrowed.</summary>
+    /// <summary>The id of the correction that lends a wedge.</summary>
+    /// <returns>Null where nothing is borrowed.</returns>
     public static string? CorrectionId(WedgePlace place) =>
         place switch
         {
@@ -141,7 +144,8 @@ public static class WedgeExploration
             _ => null,
         };
 
-    /// <summary>Why something cannot be judged, in a sentence that says what to do, or null.</summary>
+    /// <summary>Why something cannot be judged.</summary>
+    /// <returns>A sentence that says what to do; null where it can be judged.</returns>
     public static string? Problem(WedgeFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -156,6 +160,7 @@ public static class WedgeExploration
     /// <summary>What one try comes to.</summary>
     /// <param name="facts">The foot, with what was read before.</param>
     /// <param name="tried">The try.</param>
+    /// <returns>Whether it helped, by how many centimetres against the news, and in words why.</returns>
     public static WedgeJudged Judge(WedgeFacts facts, WedgeTry tried)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -199,6 +204,7 @@ public static class WedgeExploration
     }
 
     /// <summary>The next step for a foot.</summary>
+    /// <returns>What to try next, or what to keep of what was tried, with the reason.</returns>
     public static WedgeStep Next(WedgeFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -265,6 +271,7 @@ public static class WedgeExploration
 
     /// <summary>After one set on a kept wedge, three without it: whoever does no worse gives it back, whoever does worse keeps it until its day.</summary>
     /// <param name="without">What the three without it were like.</param>
+    /// <returns>Whether it goes, and what to say.</returns>
     public static (bool GiveBack, string Say) AfterSet(WedgeAnswer without) =>
         without == WedgeAnswer.Worse
             ? (false, $"Worse without: keep it {Correction.LentDays} days, then try again.")

@@ -9,9 +9,11 @@ public static class Without
     private const string Prefix = "without:";
 
     /// <summary>The id under which trying without a correction's prop is kept.</summary>
+    /// <returns>An id that no correction has.</returns>
     public static string IdOf(string correctionId) => Prefix + correctionId;
 
-    /// <summary>The borrowed correction that was left away, or null when this is no such trial.</summary>
+    /// <summary>The borrowed correction that was left away.</summary>
+    /// <returns>Null when this is no such trial.</returns>
     public static Correction? Find(string id)
     {
         ArgumentNullException.ThrowIfNull(id);
@@ -25,6 +27,7 @@ public static class Without
     /// <summary>What follows: whoever does no worse without gives it back, whoever does worse keeps it two more weeks.</summary>
     /// <param name="correction">What was borrowed.</param>
     /// <param name="outcome">What leaving it away did.</param>
+    /// <returns>Whether it goes, and what to say.</returns>
     public static (bool GiveBack, string Sentence) Follows(Correction correction, TrialOutcome outcome)
     {
         ArgumentNullException.ThrowIfNull(correction);

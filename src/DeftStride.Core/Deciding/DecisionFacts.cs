@@ -113,6 +113,7 @@ public sealed record DecisionFacts(
     public const double CleanShare = 0.8;
 
     /// <summary>A measure of a side as it stands now: its last retest, or the uncued look.</summary>
+    /// <returns>Null where neither a look nor a retest has it.</returns>
     public MeasureResult? Now(string measureId, BodySide side) =>
         Trials.Where(t => t.Side == side).Select(t => t.After?.On(measureId, side)).LastOrDefault(r => r is not null)
         ?? Check.On(measureId, side);
@@ -130,6 +131,7 @@ public sealed record DecisionFacts(
     public bool HalfUnclean => Repetitions is { Done: > 0 } reps && 2 * (reps.Done - reps.Clean) >= reps.Done;
 
     /// <summary>What nobody has looked at, asked or counted yet and a decision could use.</summary>
+    /// <returns>Noun phrases as they stand in a list; empty where all is known.</returns>
     public IReadOnlyList<string> NotKnown()
     {
         var open = new List<string>();
@@ -145,7 +147,8 @@ public sealed record DecisionFacts(
         return open;
     }
 
-    /// <summary>The conditions to progress that this session does not meet, each as what would meet it. Empty: this session was clean.</summary>
+    /// <summary>The conditions to progress that this session does not meet.</summary>
+    /// <returns>Each as what would meet it. Empty: this session was clean.</returns>
     public IReadOnlyList<string> Unmet()
     {
         var unmet = new List<string>();

@@ -85,7 +85,10 @@ public sealed record PastDecision(string RuleId, int Edition);
 /// <param name="What">What it says now, in a sentence.</param>
 public sealed record RuleChange(int Edition, string What)
 {
-    /// <summary>The sentence, for a client who was decided by an earlier edition and not yet by this rule as it is now: it is said once.</summary>
+    /// <summary>
+    /// The sentence for a client who was decided by an earlier edition and not yet by this rule as it is now: it is said once.
+    /// </summary>
+    /// <returns>Null where the client was decided by this edition or never.</returns>
     public string? NewsTo(string ruleId, IReadOnlyList<PastDecision> decided)
     {
         ArgumentNullException.ThrowIfNull(decided);
@@ -129,6 +132,7 @@ public sealed record DecisionRule(string Id, string Name, string Reason, Func<De
     public static IReadOnlyList<DecisionRule> InOrder => [.. Register.All.OrderBy(r => r.Place)];
 
     /// <summary>The recommendation: the first rule that fires.</summary>
+    /// <returns>What is recommended with the rule, its edition and every fact it rests on; never null, since the last rule always fires.</returns>
     public static Recommendation Decide(DecisionFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);

@@ -15,6 +15,7 @@ public static class Following
     /// <param name="chosen">What was decided.</param>
     /// <param name="sides">The sides that gave the reason.</param>
     /// <param name="way">The way on that was chosen, or null.</param>
+    /// <returns>From where to where, one for each side that moves; empty where nobody does.</returns>
     public static IReadOnlyList<Move> Moves(
         Ladder ladder,
         string on,
@@ -37,6 +38,7 @@ public static class Following
         };
 
     /// <summary>The numbers for next time on the same rung. Only a decision to progress adds anything; what was done speaks where it asks for less.</summary>
+    /// <returns>What is asked for next and in a sentence why.</returns>
     public static NextDose Next(
         Prescription asked,
         string askedWhy,

@@ -14,6 +14,7 @@ public static class PainCourse
     /// <param name="day">The studio's own day.</param>
     /// <param name="worst">The worst counted pain of that day, 0–10.</param>
     /// <param name="limit">The highest that is ordinary for this client.</param>
+    /// <returns>A few words that follow "because"; null where nothing asks for it.</returns>
     public static string? Refers(IReadOnlyList<PainDay> earlier, DateOnly day, int worst, int limit)
     {
         ArgumentNullException.ThrowIfNull(earlier);

@@ -37,5 +37,6 @@ public interface IDevice
     /// <summary>Reads it.</summary>
     /// <param name="side">The client's own working side.</param>
     /// <param name="at">On the device's own clock; not before the last <see cref="Zero"/>.</param>
+    /// <returns>What it shows at that time, with its unit.</returns>
     public DeviceReading Read(BodySide side, TimeSpan at);
 }

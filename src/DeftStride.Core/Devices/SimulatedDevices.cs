@@ -116,6 +116,7 @@ public sealed class SimulatedShinSensor(Func<BodySide, PosedFigure> figure, Rand
 public static class Scales
 {
     /// <summary>The front foot's share of what two scales show, percent.</summary>
+    /// <returns>0 to 100, with what each scale shows.</returns>
     /// <exception cref="ArgumentOutOfRangeException">A scale shows less than nothing, or both show nothing.</exception>
     public static DeviceReading Share(BodySide side, double frontKilograms, double rearKilograms)
     {

@@ -33,13 +33,15 @@ public sealed record Tempo(int Down, int Pause, int Up, int Top)
     /// <summary>How long a repetition lasts, seconds.</summary>
     public int Seconds => Down + Pause + Up + Top;
 
-    /// <summary>The next slower way to do it: two seconds more on the way down, then two more held at the bottom; null where it is slow enough.</summary>
+    /// <summary>The next slower way to do it: two seconds more on the way down, then two more held at the bottom.</summary>
+    /// <returns>Null where it is slow enough.</returns>
     public Tempo? Slower() =>
         Down < 5 ? this with { Down = 5 }
         : Pause < 3 ? this with { Pause = 3 }
         : null;
 
-    /// <summary>What is wrong with it, in a sentence, or null.</summary>
+    /// <summary>What is wrong with it.</summary>
+    /// <returns>A sentence; null where nothing is.</returns>
     public string? Problem() =>
         new[] { Down, Pause, Up, Top }.Any(p => p is < 0 or > LongestPart)
             ? $"A part of a repetition lasts from 0 to {LongestPart} seconds."
@@ -109,7 +111,8 @@ public sealed record DoseRange(Phase Phase, int SetsLow, int SetsHigh, int Low, 
             _ => 120,
         };
 
-    /// <summary>The tempo for an exercise; holds have none.</summary>
+    /// <summary>The tempo for an exercise.</summary>
+    /// <returns>Null for holds, which have none.</returns>
     public Tempo? TempoFor(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -118,7 +121,8 @@ public sealed record DoseRange(Phase Phase, int SetsLow, int SetsHigh, int Low, 
             : Tempo.Usual;
     }
 
-    /// <summary>What is wrong with it, in a sentence, or null.</summary>
+    /// <summary>What is wrong with it.</summary>
+    /// <returns>A sentence; null where nothing is.</returns>
     public string? Problem() =>
         SetsLow < 1 || SetsHigh > MostSets || SetsLow > SetsHigh
             ? $"Sets lie between 1 and {MostSets}, the fewer first."

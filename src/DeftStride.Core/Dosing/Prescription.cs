@@ -22,6 +22,7 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
     /// <param name="rack">The weights that are there, and what is known of the client.</param>
     /// <param name="at">Where the rung has its load held, or null for where the exercise usually has it.</param>
     /// <param name="carried">What was held before on this ladder, or null.</param>
+    /// <returns>Within the range; the load in kilograms of weights that are on the rack.</returns>
     public static Prescription First(
         DoseRange range,
         Exercise exercise,
@@ -44,7 +45,8 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
         );
     }
 
-    /// <summary>Where a load is held: as the rung says, else the first of the exercise's own places that there is something for.</summary>
+    /// <summary>Where a load is held.</summary>
+    /// <returns>As the rung says, else the first of the exercise's places that the rack has something for; at the chest for an exercise that has none.</returns>
     public static LoadPosition Position(Exercise exercise, LoadPosition? at, LoadRack rack)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -66,6 +68,7 @@ public sealed record Prescription(DoseRange Range, int Sets, int Amount, Load Lo
         $"{Sets} × {Amount}{(Range.Held ? " s" : "")}{Range.Sides}{(Load.Kilograms > 0 ? string.Create(CultureInfo.InvariantCulture, $", {Load.Kilograms:0.#} kg {Held(Load.Position)}") : "")}";
 
     /// <summary>Where a load is held, in words that follow its weight.</summary>
+    /// <returns>"at the chest", "in the hands".</returns>
     public static string Held(LoadPosition position) =>
         position switch
         {
@@ -123,6 +126,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
     /// <param name="twoGood">Whether the session before was good as well.</param>
     /// <param name="addsLoad">Whether a full range is answered with load; otherwise the next rung is what comes.</param>
     /// <param name="rack">The weights that are there.</param>
+    /// <returns>What is asked for next and in a sentence why; the same again where nothing was earned.</returns>
     public static NextDose After(
         Prescription asked,
         SessionLog log,
@@ -181,6 +185,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
     /// <param name="log">What was done.</param>
     /// <param name="tired">The sides that were called tired.</param>
     /// <param name="painLimit">The highest pain that is ordinary.</param>
+    /// <returns>What is asked for next and why; never more than was asked.</returns>
     public NextDose Tired(Prescription asked, SessionLog log, IReadOnlyCollection<BodySide> tired, int painLimit)
     {
         ArgumentNullException.ThrowIfNull(asked);
@@ -213,6 +218,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
     public const double BigJump = 0.10;
 
     /// <summary>What a big step in load is, and the steps between; empty for a small one.</summary>
+    /// <returns>Empty for a small step.</returns>
     public static string Jump(double from, double to)
     {
         if (from <= 0 || to <= from * (1 + BigJump))
@@ -240,6 +246,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
     }
 
     /// <summary>The one thing that is added when everything was good twice.</summary>
+    /// <returns>One repetition or five seconds more, else a set, else the next load on the rack with the fewest repetitions; the same where nothing can be added.</returns>
     public static NextDose Grow(Prescription asked, bool addsLoad, LoadRack rack)
     {
         ArgumentNullException.ThrowIfNull(asked);

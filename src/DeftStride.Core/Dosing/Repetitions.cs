@@ -9,7 +9,8 @@ public sealed record Repetitions(int Prescribed, int Done, int Clean)
     /// <summary>No set is longer than this; a larger number is a slip.</summary>
     public const int Most = 200;
 
-    /// <summary>What is wrong with the count, in a sentence, or null when it is fine.</summary>
+    /// <summary>What is wrong with the count.</summary>
+    /// <returns>A sentence; null when it is fine.</returns>
     public string? Problem() =>
         (Prescribed, Done, Clean) switch
         {

@@ -14,10 +14,8 @@ namespace DeftStride.Core.Dosing;
 /// <param name="Resets">How often the client stood up and began anew in between; that is fine, and known.</param>
 public sealed record SetDone(BodySide Side, int Amount, int Clean, Load Load, int Resets = 0)
 {
-    /// <summary>
-    /// Whether so many clean ones, all of them before the rest, make a set that is tired at its end and not untaught: at least
-    /// three, and two thirds of the set (a rule of this house).
-    /// </summary>
+    /// <summary>Whether so many clean ones, all of them before the rest, make a set that is tired at its end and not untaught.</summary>
+    /// <returns>At least three, and two thirds of the set (a rule of this house).</returns>
     public static bool TiredAtTheEnd(int amount, int clean) => clean >= 3 && clean < amount && 3 * clean >= 2 * amount;
 }
 
@@ -30,7 +28,8 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
     /// <summary>More sets of one exercise than this are a slip of the finger.</summary>
     public const int MostSets = 20;
 
-    /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
+    /// <summary>What is wrong with it.</summary>
+    /// <returns>A sentence that says what to do; null when it is fine.</returns>
     public string? Problem()
     {
         foreach (var side in new[] { BodySide.Left, BodySide.Right })
@@ -59,6 +58,7 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
     /// The least that was done and the least that was clean of the two sides, against what was asked; null when nothing was
     /// done. The weaker side decides for both. Sets with less than the load that was asked for do not count.
     /// </summary>
+    /// <returns>Asked for, and the least done and the least clean of the two sides, each by itself; null when nothing was done.</returns>
     public Repetitions? Against(Prescription asked)
     {
         ArgumentNullException.ThrowIfNull(asked);
@@ -89,9 +89,11 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
 
     /// <summary>Whether so many were done on every side that was trained.</summary>
     /// <param name="amount">Repetitions or seconds a side, all sets together.</param>
+    /// <returns>True also where nothing was done.</returns>
     public bool Whole(int amount) => Sets.GroupBy(s => s.Side).All(side => side.Sum(s => s.Amount) >= amount);
 
     /// <summary>Whether it was a good session: all of what was asked for done, eight in ten clean, pain within the limit.</summary>
+    /// <returns>False where a condition is not met, and where nothing was done.</returns>
     public bool Good(Prescription asked, int painLimit) =>
         Against(asked) is { } done
         && done.Done >= done.Prescribed
@@ -99,6 +101,7 @@ public sealed record SessionLog(IReadOnlyList<SetDone> Sets, int? Effort, Pain? 
         && !(Pain?.Counted > painLimit);
 
     /// <summary>The same number of sets of the same on both sides, which is how most of it is entered.</summary>
+    /// <returns>Sets of the left, then of the right, in one log.</returns>
     public static SessionLog Even(
         int sets,
         int amount,

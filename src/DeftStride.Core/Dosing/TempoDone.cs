@@ -53,6 +53,7 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
     /// <param name="repetitions">Of one side, at least one.</param>
     /// <param name="asked">The tempo that is asked, or null.</param>
     /// <param name="rises">Whether they go up first, onto a box: the stay between the two ways is then the top's.</param>
+    /// <returns>The way down, the pause and the way up, seconds, each with what was asked where it was.</returns>
     public static IReadOnlyList<TempoDone> Of(
         IReadOnlyList<SeenRepetition> repetitions,
         Tempo? asked,
@@ -92,6 +93,7 @@ public sealed record TempoDone(TempoPart Part, int? Asked, Lasting Done, TempoVe
 
     /// <summary>What is missed most, in a sentence: "Lowered in 1.4 s where 3 are asked: too fast."; null where the tempo was kept or none is asked.</summary>
     /// <param name="done">The parts of one side.</param>
+    /// <returns>A sentence; null where the tempo was kept or none is asked.</returns>
     public static string? Missed(IReadOnlyList<TempoDone> done)
     {
         ArgumentNullException.ThrowIfNull(done);

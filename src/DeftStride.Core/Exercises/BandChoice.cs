@@ -8,7 +8,8 @@ namespace DeftStride.Core.Exercises;
 /// <param name="High">Upper edge, or null.</param>
 public sealed record BandChoice(double? Low, double? High)
 {
-    /// <summary>What is wrong with it for a measure, in a sentence, or null.</summary>
+    /// <summary>What is wrong with it for a measure.</summary>
+    /// <returns>A sentence; null where nothing is.</returns>
     public string? Problem(MeasureDefinition measure)
     {
         ArgumentNullException.ThrowIfNull(measure);
@@ -35,7 +36,8 @@ public sealed record BandChoices(
     /// <summary>Nothing chosen anywhere.</summary>
     public static BandChoices None { get; } = new(Nothing, Nothing, Nothing, Nothing);
 
-    /// <summary>The choice in force for a measure with its level, or null.</summary>
+    /// <summary>The choice in force for a measure with its level.</summary>
+    /// <returns>Null where none was made.</returns>
     public Sourced<BandChoice>? For(string measureId)
     {
         foreach (

@@ -105,8 +105,9 @@ public sealed record Exercise(
     public bool OnThePlanner =>
         Form is not null || NeedsBox || Shape.Reach != ReachWay.None || Shape.Seat != SeatWay.None;
 
-    /// <summary>What it cannot be done without and a studio has not listed, in a sentence with what would do; null where nothing is lacking, or no list was made.</summary>
+    /// <summary>What it cannot be done without and a studio has not listed.</summary>
     /// <param name="things">What the studio listed, or null for no list.</param>
+    /// <returns>A sentence with what would do; null where nothing is lacking, or no list was made.</returns>
     public string? Lacking(IReadOnlySet<Gear>? things)
     {
         var lacking = things is null ? [] : Shape.Gear.Where(g => !things.Contains(g)).ToArray();
@@ -141,6 +142,7 @@ public sealed record Exercise(
         Checks.Any(c => c is { MeasureId: "front-shin", Low: null, High: null, MustPass: true });
 
     /// <summary>The points that its must-pass checks (or all its checks) need in a view, in the order a hand would place them.</summary>
+    /// <returns>Each once; empty from a view that nothing is read from.</returns>
     public IReadOnlyList<Landmark> Points(View view) =>
         [
             .. Landmarks
@@ -163,6 +165,7 @@ public sealed record Exercise(
     /// <summary>All exercises.</summary>
     public static IReadOnlyList<Exercise> All => Register.All;
 
-    /// <summary>Finds an exercise by id, or null.</summary>
+    /// <summary>Finds an exercise by id.</summary>
+    /// <returns>Null for an id that is not in the catalogue.</returns>
     public static Exercise? Find(string id) => Register.Find(id);
 }

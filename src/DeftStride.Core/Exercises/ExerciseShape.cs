@@ -48,9 +48,11 @@ public sealed record CleanPosture(Pose Top, Pose? Bottom = null, SchoolCode Scho
     public static CleanPosture Split { get; } = new(new Pose(2, 14, 5, 18, 44));
 
     /// <summary>From a low end up to standing straight.</summary>
+    /// <returns>The posture at both ends of the way.</returns>
     public static CleanPosture UpFrom(Pose bottom) => new(Tall, bottom);
 
     /// <summary>One posture that is held.</summary>
+    /// <returns>The same posture at every moment.</returns>
     public static CleanPosture Holding(Pose pose) => new(pose, pose);
 }
 

@@ -52,6 +52,7 @@ public sealed record HouseStyle
     /// <summary>From the settings in force.</summary>
     /// <param name="setting">The option in force of a setting, by id.</param>
     /// <param name="school">The style in force, or null for the exercise's own.</param>
+    /// <returns>The options by their ids; what follows from them is worked out when it is asked for.</returns>
     public static HouseStyle Of(Func<string, string> setting, SchoolCode? school)
     {
         ArgumentNullException.ThrowIfNull(setting);
@@ -117,6 +118,7 @@ public sealed record HouseStyle
         };
 
     /// <summary>A text of the catalogue or the table of faults as this house says it. What stands in braces there is filled here.</summary>
+    /// <returns>The text itself where nothing stands in braces.</returns>
     public string Say(string text)
     {
         ArgumentNullException.ThrowIfNull(text);
@@ -142,6 +144,7 @@ public sealed record HouseStyle
     }
 
     /// <summary>An exercise in this house's words.</summary>
+    /// <returns>The same exercise where no word of it is the house's.</returns>
     public Exercise On(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -166,6 +169,7 @@ public sealed record HouseStyle
     }
 
     /// <summary>Whether the knee never straightens at the top of an exercise in this style.</summary>
+    /// <returns>False where it may go straight.</returns>
     public bool SoftTop(Exercise exercise, SchoolCode school)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -181,6 +185,7 @@ public sealed record HouseStyle
     /// <param name="exercise">The exercise.</param>
     /// <param name="school">The style in force.</param>
     /// <param name="loaded">Whether a load is held.</param>
+    /// <returns>All that are there, together.</returns>
     public Forms FormsOf(Exercise exercise, SchoolCode school, bool loaded)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -217,6 +222,7 @@ public sealed record HouseStyle
     /// How bent the knee may be at the top, degrees of flexion, or null where nothing follows: soft and never straight are house
     /// rules of ours, straight is up to 6° and no more than 5° past it.
     /// </summary>
+    /// <returns>Degrees of flexion, negative where it may go past straight; null where nothing follows.</returns>
     public BandChoice? TopBand(Exercise exercise, SchoolCode school)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -229,7 +235,8 @@ public sealed record HouseStyle
         };
     }
 
-    /// <summary>What a check takes otherwise than the exercise has it, because of a setting; null for as it has it.</summary>
+    /// <summary>What a check takes otherwise than the exercise has it, because of a setting.</summary>
+    /// <returns>Null for as the exercise has it.</returns>
     public BandChoice? BandFor(string measureId, Exercise exercise, School school)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -248,6 +255,7 @@ public sealed record HouseStyle
     /// Whether a check is not looked at in this style: with both feet on the box the other leg lowers, and where the set-up is
     /// settled into the front hip the small turn of the pelvis is meant.
     /// </summary>
+    /// <returns>False for every other check.</returns>
     public bool Drops(string measureId, Exercise exercise, SchoolCode school)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -260,6 +268,7 @@ public sealed record HouseStyle
     }
 
     /// <summary>Whether a check is recorded and not judged in this style: hips that are meant to travel back cannot be faulted for it.</summary>
+    /// <returns>True where it is still read and shown, without a verdict.</returns>
     public bool Unjudged(string measureId, Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -267,17 +276,20 @@ public sealed record HouseStyle
     }
 
     /// <summary>Whether an exercise is done in its hip-dominant form here: marked, never taken for granted.</summary>
+    /// <returns>False where nobody marked it.</returns>
     public bool HipDominant(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
         return exercise.Form == SplitForm.RearFootRaised && RearPath == "back";
     }
 
-    /// <summary>Where a point is placed, when a setting decides it; else null.</summary>
+    /// <summary>Where a point is placed, when a setting decides it.</summary>
+    /// <returns>After "tap"; null where no setting decides it.</returns>
     public string? PointWords(Landmark landmark, View view) =>
         landmark == Landmark.Toe && view != View.Side && Toe != "second" ? $"tip of {ToeWords}" : null;
 
     /// <summary>How an exercise is done here, for a card or the library; only what belongs to it.</summary>
+    /// <returns>In the order in which they are said; empty where nothing belongs to it.</returns>
     public IReadOnlyList<StyleLine> Lines(Exercise exercise, SchoolCode school)
     {
         ArgumentNullException.ThrowIfNull(exercise);

@@ -61,6 +61,7 @@ public enum DepthTarget
 public static class PostureWords
 {
     /// <summary>What the empty hands do.</summary>
+    /// <returns>Words with a full stop.</returns>
     public static string Of(Arms arms) =>
         arms switch
         {
@@ -72,6 +73,7 @@ public static class PostureWords
         };
 
     /// <summary>Where the eyes rest, inside a sentence.</summary>
+    /// <returns>In lower case, without a full stop.</returns>
     public static string Of(Gaze gaze) =>
         gaze switch
         {
@@ -81,6 +83,7 @@ public static class PostureWords
         };
 
     /// <summary>How deep, as a sentence.</summary>
+    /// <returns>A whole sentence.</returns>
     public static string Of(DepthTarget depth) =>
         depth switch
         {

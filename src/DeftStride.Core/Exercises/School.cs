@@ -97,12 +97,14 @@ public sealed record School(
     public bool ShinByAnkle => Code == SchoolCode.KneeForward;
 
     /// <summary>The school with a code.</summary>
+    /// <returns>One of the three.</returns>
     public static School Of(SchoolCode code) => All.Single(s => s.Code == code);
 
     /// <summary>
-    /// The front shin band at the bottom. Vertical shin −5° to 10°; inclined 10° to 30°; knee forward from 10° short of what
-    /// the client's ankle allows with the heel down, wedge included, and no upper edge (heel or tracking ends it).
+    /// The front shin band at the bottom. Vertical shin −5° to 10°; inclined 10° to 30°; knee forward from 10° short of what the client's
+    /// ankle allows with the heel down, wedge included.
     /// </summary>
+    /// <returns>Degrees, forward positive; open above where the knee goes forward.</returns>
     public Band ShinBand(AnkleRange ankle)
     {
         ArgumentNullException.ThrowIfNull(ankle);

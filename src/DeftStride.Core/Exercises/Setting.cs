@@ -156,13 +156,15 @@ public sealed record Setting(string Id, string Name, IReadOnlyList<SettingOption
         ),
     ];
 
-    /// <summary>Finds a setting by id, or null.</summary>
+    /// <summary>Finds a setting by id.</summary>
+    /// <returns>Null for an id that is not known.</returns>
     public static Setting? Find(string id) => All.FirstOrDefault(s => s.Id == id);
 
     /// <summary>
     /// What is in force and from where: client, then exercise, then school, then studio, then the default (which counts as
     /// the studio's). A choice that is no longer among the options is passed over.
     /// </summary>
+    /// <returns>The option and the level it comes from; never null.</returns>
     public Sourced<SettingOption> Resolve(string? client, string? exercise, string? school, string? studio)
     {
         foreach (

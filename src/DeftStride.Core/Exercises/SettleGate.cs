@@ -30,6 +30,7 @@ public static class SettleGate
     public const string Easier = "Hand on the rail, lower front box, only sit into the hip, five breaths.";
 
     /// <summary>Whether an exercise in a style begins with it: a split stance taken knee forward.</summary>
+    /// <returns>True for a split stance taken knee forward.</returns>
     public static bool Belongs(Exercise exercise, SchoolCode school)
     {
         ArgumentNullException.ThrowIfNull(exercise);

@@ -29,9 +29,11 @@ public enum Slot
 public static class SlotWords
 {
     /// <summary>Whether it is filled from the catalogue; pushes and pulls are the coach's own.</summary>
+    /// <returns>False for pushes and pulls, which are the coach's own.</returns>
     public static bool OfLegs(this Slot slot) => slot is Slot.KneeDominant or Slot.HipDominant or Slot.WholeLeg;
 
     /// <summary>Its name on screen.</summary>
+    /// <returns>A word or two with a capital letter.</returns>
     public static string Name(this Slot slot) =>
         slot switch
         {

@@ -48,6 +48,7 @@ public sealed record CameraError(
     /// <param name="formula">Which of its formulas: at which moments.</param>
     /// <param name="view">From where.</param>
     /// <param name="known">What is known of the camera.</param>
+    /// <returns>Standard deviations in the measure's unit, by what they come from.</returns>
     public static CameraError Of(
         Exercise exercise,
         SchoolCode school,

@@ -55,6 +55,7 @@ public sealed class Footage
     /// <param name="exercise">The exercise.</param>
     /// <param name="school">Whose style.</param>
     /// <param name="context">What has to be known besides.</param>
+    /// <returns>Each still without its camera, with what the camera leaves and what is doubtful about it.</returns>
     public static Footage Of(
         IReadOnlyList<Levelled> sound,
         Exercise exercise,
@@ -181,7 +182,8 @@ public sealed class Footage
         );
     }
 
-    /// <summary>A still without its camera, or null where it was left out.</summary>
+    /// <summary>A still without its camera.</summary>
+    /// <returns>Null where it was left out.</returns>
     public Levelled? Of(PointSet still)
     {
         foreach (var f in Stills)
@@ -193,7 +195,8 @@ public sealed class Footage
         return null;
     }
 
-    /// <summary>What the cameras of some stills leave in a measure; null where one of them is read as in the days before cameras were undone.</summary>
+    /// <summary>What the cameras of some stills leave in a measure.</summary>
+    /// <returns>Standard deviations in the measure's unit; null where one of the stills is read as in the days before cameras were undone.</returns>
     public CameraPart? Part(MeasureDefinition measure, MeasureFormula formula, Levelled[] stills)
     {
         ArgumentNullException.ThrowIfNull(stills);
@@ -226,6 +229,7 @@ public sealed class Footage
     }
 
     /// <summary>What is doubtful about the camera of a still: a line that tells nothing, or a view that seems to have stood off square. That is asked once for each side of a view.</summary>
+    /// <returns>Empty where nothing is; a doubt about a view once for each of its sides.</returns>
     public IEnumerable<StillDoubt> DoubtsOf(PointSet still)
     {
         ArgumentNullException.ThrowIfNull(still);

@@ -46,7 +46,8 @@ public static class SquareLine
     /// <summary>How far beside the feet a line may lie, metres.</summary>
     private const double Beside = 0.4;
 
-    /// <summary>What a fault means and what to do.</summary>
+    /// <summary>A fault in sentences.</summary>
+    /// <returns>What it means, then what to do.</returns>
     public static string Sentence(SquareLineFault fault) =>
         fault switch
         {

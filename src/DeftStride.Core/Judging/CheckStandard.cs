@@ -25,9 +25,11 @@ public sealed record StandardBand(
     public bool RightAssumed { get; init; }
 
     /// <summary>Whether the band of one side is only assumed.</summary>
+    /// <returns>False where what it hangs on was measured.</returns>
     public bool AssumedOn(BodySide side) => side == BodySide.Left ? LeftAssumed : RightAssumed;
 
     /// <summary>The band of one side.</summary>
+    /// <returns>Null where it is recorded and not judged.</returns>
     public Band? On(BodySide side) => side == BodySide.Left ? Left : Right;
 
     /// <summary>Whether it gets a verdict at all: by a band, by a tick, or by comparing the sides.</summary>
@@ -49,7 +51,8 @@ public sealed record CheckStandard(
 {
     private readonly Dictionary<string, StandardBand> _byMeasure = Bands.ToDictionary(b => b.Measure.Id);
 
-    /// <summary>The band of one measure, or null when the exercise does not look at it.</summary>
+    /// <summary>The band of one measure.</summary>
+    /// <returns>Null when the exercise does not look at it.</returns>
     public StandardBand? Of(string measureId) => _byMeasure.GetValueOrDefault(measureId);
 
     /// <summary>What there is in the exercise as it is judged here; the day's load comes on top.</summary>
@@ -72,6 +75,7 @@ public sealed record CheckStandard(
     /// measures a school adds or makes must-pass count for every exercise that leaves its front shin to the school. What a
     /// setting of the house comes to stands above exercise and school and below a chosen band.
     /// </summary>
+    /// <returns>Every measure to look at, each with its band and who set it.</returns>
     public static CheckStandard For(
         Exercise exercise,
         Sourced<School> school,

@@ -26,7 +26,8 @@ public sealed record RepetitionCourse(IReadOnlyList<Verdict> Verdicts, Course Co
     /// <summary>How many were outside.</summary>
     public int Outside => Verdicts.Count(v => v == Verdict.Outside);
 
-    /// <summary>The course of a measure over its repetitions; null where a number of its own was not read from each.</summary>
+    /// <summary>The course of a measure over its repetitions.</summary>
+    /// <returns>Null where a number of its own was not read from each.</returns>
     public static RepetitionCourse? Of(MeasureResult result)
     {
         ArgumentNullException.ThrowIfNull(result);
@@ -57,6 +58,7 @@ public sealed record RepetitionCourse(IReadOnlyList<Verdict> Verdicts, Course Co
 public sealed record CleanCount(BodySide Side, View View, int Clean, int Off, int Unsure)
 {
     /// <summary>The clean counts of a look; a side and view of which fewer than two repetitions were read has none.</summary>
+    /// <returns>One for each side and view of which two repetitions or more were read.</returns>
     public static IReadOnlyList<CleanCount> Of(IReadOnlyList<MeasureResult> results)
     {
         ArgumentNullException.ThrowIfNull(results);

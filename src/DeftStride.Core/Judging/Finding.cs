@@ -49,12 +49,15 @@ public sealed record Finding(
     public bool MustPass => Deviations is [{ MustPass: true }, ..];
 
     /// <summary>"left" or "right".</summary>
+    /// <returns>In lower case.</returns>
     public static string Word(BodySide side) => side == BodySide.Left ? "left" : "right";
 
     /// <summary>"Left" or "Right".</summary>
+    /// <returns>With a capital letter.</returns>
     public static string Capital(BodySide side) => side == BodySide.Left ? "Left" : "Right";
 
-    /// <summary>The error's reach in whole units, never shown smaller than it is: "±3°", "±2 cm".</summary>
+    /// <summary>The error's reach, never shown smaller than it is.</summary>
+    /// <returns>Rounded up, seconds to tenths, all else to whole units: "±3°", "±2 cm".</returns>
     public static string ReachWords(Quantity reach)
     {
         var tenth = reach.Unit == MeasureUnit.Seconds ? 10.0 : 1;
@@ -62,6 +65,7 @@ public sealed record Finding(
     }
 
     /// <summary>How far outside its band something lies: "10° past the limit (−5° to 10°)".</summary>
+    /// <returns>Whole units and the band in brackets.</returns>
     public static string PastWords(Judgement judgement)
     {
         ArgumentNullException.ThrowIfNull(judgement);
@@ -71,6 +75,7 @@ public sealed record Finding(
     }
 
     /// <summary>The verdict on one measure of one side with its numbers.</summary>
+    /// <returns>One sentence; without numbers where it was only seen, empty where it was neither seen nor read.</returns>
     public static string VerdictWords(MeasureResult result)
     {
         ArgumentNullException.ThrowIfNull(result);
@@ -93,6 +98,7 @@ public sealed record Finding(
     }
 
     /// <summary>The side difference with the smallest one that is news.</summary>
+    /// <returns>By how much they are apart, and from where on that counts.</returns>
     public static string DifferenceWords(SideComparison comparison)
     {
         ArgumentNullException.ThrowIfNull(comparison);

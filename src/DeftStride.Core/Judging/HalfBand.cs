@@ -18,6 +18,7 @@ public static class HalfBand
     private const double WellSeen = 500;
 
     /// <summary>Whether a band keeps half of itself beside what an error reaches.</summary>
+    /// <returns>True for a band that is open both ways.</returns>
     public static bool Keeps(MeasureDefinition measure, Band band, double reach)
     {
         ArgumentNullException.ThrowIfNull(measure);
@@ -50,6 +51,7 @@ public static class HalfBand
     /// <param name="band">Its band.</param>
     /// <param name="exercise">The exercise.</param>
     /// <param name="school">Whose style.</param>
+    /// <returns>A sentence; null where it counts, and for pictures from before cameras were undone.</returns>
     public static string? WouldCount(MeasureMean mean, Band band, Exercise exercise, SchoolCode school)
     {
         ArgumentNullException.ThrowIfNull(mean);

@@ -16,7 +16,8 @@ public enum Instrument
 /// <summary>Which measure is shown by which instrument, and which instrument matters today.</summary>
 public static class Instruments
 {
-    /// <summary>The instrument that shows a measure, or null where none does.</summary>
+    /// <summary>The instrument that shows a measure.</summary>
+    /// <returns>Null where none does.</returns>
     public static Instrument? Of(string? measureId) =>
         measureId switch
         {

@@ -21,5 +21,6 @@ public static class Leading
     ];
 
     /// <summary>The lines of a view by measure id, the most important first; in each the first measure that has a number is read out.</summary>
+    /// <returns>Ids, the first line the most important.</returns>
     public static IReadOnlyList<IReadOnlyList<string>> Lines(View view) => view == View.Side ? Side : Frontal;
 }

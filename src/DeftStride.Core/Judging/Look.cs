@@ -22,6 +22,7 @@ public sealed record LookInput(
     public IReadOnlyList<SeenMovement> Movements { get; init; } = [];
 
     /// <summary>Pictures alone.</summary>
+    /// <returns>An input without marks by eye and without what moves.</returns>
     public static LookInput Of(IReadOnlyList<PointSet> stills, ReadingContext context) => new(stills, [], [], context);
 }
 
@@ -62,6 +63,7 @@ public sealed record Look(
     /// The answer that stands for a measure on a side: what is outside before what is too close to call, the earliest
     /// moment first; else the bottom's.
     /// </summary>
+    /// <returns>Null where the look has none.</returns>
     public MeasureResult? On(string measureId, BodySide side) => Standing(Results, measureId, side);
 
     /// <summary>How square the camera stood, for each side of each view.</summary>
@@ -91,9 +93,11 @@ public sealed record Look(
         $"Measure the {(side == BodySide.Left ? "left" : "right")} ankle, and it counts.";
 
     /// <summary>Whether a side has any answer.</summary>
+    /// <returns>False for a side that was not looked at.</returns>
     public bool Has(BodySide side) => Results.Any(r => r.Side == side);
 
-    /// <summary>Left against right for one measure, when both have a number.</summary>
+    /// <summary>Left against right for one measure.</summary>
+    /// <returns>Null where a side has no number.</returns>
     public SideComparison? Compared(string measureId) => Comparisons.FirstOrDefault(c => c.Measure.Id == measureId);
 
     /// <summary>Every must-pass answer that stands, one for each measure and side.</summary>
@@ -105,6 +109,7 @@ public sealed record Look(
             .Select(k => On(k.Id, k.Side)!);
 
     /// <summary>Reads, averages, judges and sorts. Stills that give no number are reported, not thrown.</summary>
+    /// <returns>Every result, comparison and finding; what gives no number stands among what is missing.</returns>
     public static Look Of(LookInput input, CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(input);

@@ -25,6 +25,7 @@ public sealed record PlannedStill(
 public static class LookPlan
 {
     /// <summary>The stills worth taking, views in the order side, front, back; in each the moment that matters most first.</summary>
+    /// <returns>Each with its view, moment and points; empty for an exercise whose checks no picture answers.</returns>
     public static IReadOnlyList<PlannedStill> For(CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(standard);
@@ -60,9 +61,9 @@ public static class LookPlan
     }
 
     /// <summary>
-    /// The shortest look there is: one view, one moment and the points of one check, the first that a coach compares left
-    /// against right. Null for an exercise whose checks no picture answers.
+    /// The shortest look there is: one view, one moment and the points of one check, the first that a coach compares left against right.
     /// </summary>
+    /// <returns>Null for an exercise whose checks no picture answers.</returns>
     public static PlannedStill? Quick(CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(standard);
@@ -84,13 +85,15 @@ public static class LookPlan
     }
 
     /// <summary>Whether the side view is filmed from the working leg's side, as is usual; from the other leg's where its thigh is what must pass.</summary>
+    /// <returns>False where the other leg's thigh is what must pass.</returns>
     public static bool WorkingLegNear(CheckStandard standard)
     {
         ArgumentNullException.ThrowIfNull(standard);
         return standard.Of("rear-thigh") is not { MustPass: true };
     }
 
-    /// <summary>How high the phone is set for a view, metres: knee high from the side, from front and back higher, so that the pelvis is not seen from below.</summary>
+    /// <summary>How high the phone is set for a view, metres.</summary>
+    /// <returns>Knee high from the side; higher from front and back, so that the pelvis is not seen from below.</returns>
     public static double PhoneHeight(View view) => view == View.Side ? CameraPlace.KneeHigh : CameraPlace.FrontHigh;
 
     /// <summary>A moment is essential to a check that can be read at no other, or is first of all read at it.</summary>

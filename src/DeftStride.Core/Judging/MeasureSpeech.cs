@@ -8,6 +8,7 @@ namespace DeftStride.Core.Judging;
 public static partial class MeasureSpeech
 {
     /// <summary>A value in words: "24° forward", "3 cm in", "level".</summary>
+    /// <returns>The sign as a word; what rounds to nothing has a word of its own.</returns>
     public static string Say(MeasureDefinition measure, Quantity value)
     {
         var words = (measure ?? throw new ArgumentNullException(nameof(measure))).Words;
@@ -18,10 +19,12 @@ public static partial class MeasureSpeech
     }
 
     /// <summary>A front shin in words: "24° forward", "3° back", "upright".</summary>
+    /// <returns>Rounded to whole degrees.</returns>
     public static string Shin(Angle angle) =>
         Say(MeasureDefinition.Find("front-shin")!, Quantity.Degrees(angle.Degrees));
 
     /// <summary>What is wrong, after the side's name: "knee falls 4 cm in"; without numbers when it was only seen.</summary>
+    /// <returns>Words that follow a side's name.</returns>
     public static string Fault(MeasureResult result)
     {
         ArgumentNullException.ThrowIfNull(result);
@@ -34,6 +37,7 @@ public static partial class MeasureSpeech
     }
 
     /// <summary>The first thing to do about it.</summary>
+    /// <returns>An instruction.</returns>
     public static string Mend(MeasureResult result)
     {
         ArgumentNullException.ThrowIfNull(result);

@@ -27,6 +27,7 @@ public static class Onsets
     /// <summary>Every onset of what is outside at the bottom.</summary>
     /// <param name="movements">What moves, clip by clip.</param>
     /// <param name="results">What was found at the bottom.</param>
+    /// <returns>When and how far on the way down, each with its error; empty where nothing is outside or nothing moves.</returns>
     public static IReadOnlyList<Onset> Of(IReadOnlyList<SeenMovement> movements, IReadOnlyList<MeasureResult> results)
     {
         ArgumentNullException.ThrowIfNull(movements);
@@ -53,6 +54,7 @@ public static class Onsets
     }
 
     /// <summary>Which of two measures of one side leaves its band first.</summary>
+    /// <returns>Together where too few repetitions have both, or their errors reach across.</returns>
     public static Order Leads(IReadOnlyList<Onset> onsets, string first, string second, BodySide side)
     {
         var pairs =

@@ -21,12 +21,14 @@ public sealed record PhaseApart(
     /// <summary>Left beside right of one look.</summary>
     /// <param name="left">The left.</param>
     /// <param name="right">The right.</param>
+    /// <returns>By phase, right less left, in the measure's unit.</returns>
     public static PhaseApart Sides(PlayedMeasure left, PlayedMeasure right) =>
         Of(left, right, SideComparison.Of(Mean(left), Mean(right)).Allowed);
 
     /// <summary>A side before and after one change, from the same camera place.</summary>
     /// <param name="before">Before.</param>
     /// <param name="after">After.</param>
+    /// <returns>By phase, after less before, in the measure's unit.</returns>
     public static PhaseApart Retest(PlayedMeasure before, PlayedMeasure after) =>
         Of(before, after, SideComparison.SameSessionChange(Mean(before).Error, Mean(after).Error));
 
@@ -34,6 +36,7 @@ public sealed record PhaseApart(
     /// <param name="earlier">The earlier.</param>
     /// <param name="now">The later.</param>
     /// <param name="errors">The spreads, for how much a day varies.</param>
+    /// <returns>By phase, now less earlier, in the measure's unit.</returns>
     public static PhaseApart Visits(PlayedMeasure earlier, PlayedMeasure now, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(errors);

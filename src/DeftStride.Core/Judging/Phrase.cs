@@ -20,6 +20,7 @@ public enum Tone
 public static class Tones
 {
     /// <summary>In band good, outside off, too close to call unsure.</summary>
+    /// <returns>Never null.</returns>
     public static Tone Tone(this Verdict verdict) =>
         verdict switch
         {
@@ -36,6 +37,7 @@ public sealed record PhrasePart(string Text, Tone Tone = Tone.Plain);
 public sealed record Phrase(IReadOnlyList<PhrasePart> Parts)
 {
     /// <summary>A sentence of these pieces.</summary>
+    /// <returns>The pieces in their order.</returns>
     public static Phrase Of(params PhrasePart[] parts) => new(parts);
 
     /// <summary>The sentence without its tones.</summary>

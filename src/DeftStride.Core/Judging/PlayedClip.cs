@@ -59,6 +59,7 @@ public sealed record PlayedClip(
     /// <param name="look">The look that the clip belongs to.</param>
     /// <param name="standard">By which it was judged.</param>
     /// <param name="context">What had to be known besides the points.</param>
+    /// <returns>Curves, repetitions and words of every measure that the clip gives.</returns>
     public static PlayedClip Of(
         Movement movement,
         BodySide side,

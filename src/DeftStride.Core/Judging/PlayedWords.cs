@@ -13,6 +13,7 @@ public static class PlayedWords
 
     /// <summary>How alike the repetitions of a measure are and whether it tires: "1° apart from one to the next, no more than measuring alone. Too few to tell whether it tires."</summary>
     /// <param name="measure">As it is played.</param>
+    /// <returns>One or two sentences.</returns>
     public static string Alike(PlayedMeasure measure)
     {
         ArgumentNullException.ThrowIfNull(measure);
@@ -40,6 +41,7 @@ public static class PlayedWords
     /// <summary>Where two clips in step lie furthest apart, and whether that counts: "Furthest apart 97 % down: 15°. More than 5° is a real difference."</summary>
     /// <param name="apart">The two.</param>
     /// <param name="turn">How phases are spoken of; down and up again when not given.</param>
+    /// <returns>Two sentences; one where they were never seen at the same phase.</returns>
     public static string Apart(PhaseApart apart, TurnWords? turn = null)
     {
         var words = turn ?? new TurnWords(false);
@@ -55,9 +57,10 @@ public static class PlayedWords
     /// <summary>Above this share of the higher rate two films are said to be of two rates.</summary>
     private const double OtherRate = 0.2;
 
-    /// <summary>What of two clips cannot be compared as it stands, in sentences; none where everything can.</summary>
+    /// <summary>What of two clips cannot be compared as it stands.</summary>
     /// <param name="one">The one.</param>
     /// <param name="other">The other.</param>
+    /// <returns>Sentences; none where everything can be compared.</returns>
     public static IReadOnlyList<string> Cautions(FilmedHow one, FilmedHow other)
     {
         ArgumentNullException.ThrowIfNull(one);
@@ -97,6 +100,7 @@ public static class PlayedWords
     /// <summary>How the client comes up: force after the turn, which joint straightens first, where the hips go, which foot steps; each a sentence, and what the clip cannot tell said so.</summary>
     /// <param name="clip">As it is played.</param>
     /// <param name="body">The client's body, for lengths; null where no stature is known.</param>
+    /// <returns>Sentences, what the clip cannot tell among them; empty where the exercise does not come up.</returns>
     public static IReadOnlyList<string> WayUp(PlayedClip clip, Body? body)
     {
         ArgumentNullException.ThrowIfNull(clip);

@@ -14,6 +14,7 @@ public readonly record struct SeenAt(View View, Moment Moment)
     /// <param name="measure">The measure, or null for the look as a whole.</param>
     /// <param name="read">The moment at which it was read or seen, or null when nobody said anything of it.</param>
     /// <param name="stills">The stills of the look, in their order.</param>
+    /// <returns>A view and a moment, whether or not there is a still of them.</returns>
     public static SeenAt Of(MeasureDefinition? measure, Moment? read, IReadOnlyList<SeenAt> stills)
     {
         ArgumentNullException.ThrowIfNull(stills);

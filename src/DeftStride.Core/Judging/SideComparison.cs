@@ -34,6 +34,7 @@ public sealed record SideComparison(
     /// was seen from front or back (level and yaw then count once each way), and what the nearer and the further leg differ by
     /// when both sides were filmed from the side facing the same way.
     /// </summary>
+    /// <returns>Right less left in the measure's unit, with the smallest difference that is news.</returns>
     public static SideComparison Of(MeasureMean left, MeasureMean right)
     {
         ArgumentNullException.ThrowIfNull(left);
@@ -53,6 +54,7 @@ public sealed record SideComparison(
     }
 
     /// <summary>The MDC for a retest of the same side from the same camera place, where most of the camera's error cancels.</summary>
+    /// <returns>In the measure's unit, at 95 %.</returns>
     public static Quantity SameSessionChange(ErrorBudget before, ErrorBudget after)
     {
         ArgumentNullException.ThrowIfNull(before);
@@ -62,6 +64,7 @@ public sealed record SideComparison(
     }
 
     /// <summary>The MDC between two visits: the camera was put up anew, so both its errors count, and the day itself varies twice.</summary>
+    /// <returns>In the measure's unit, at 95 %.</returns>
     public static Quantity BetweenSessionsChange(ErrorBudget before, ErrorBudget after, double daySd)
     {
         ArgumentNullException.ThrowIfNull(before);

@@ -12,13 +12,15 @@ public static class StartTilt
     private const string Level = "pelvic-level";
 
     /// <summary>Whether it is looked for in an exercise.</summary>
+    /// <returns>True for what steps up onto a box.</returns>
     public static bool Belongs(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
         return exercise.Shape.Box == BoxWay.Rises;
     }
 
-    /// <summary>What a look has of it on a side, or null.</summary>
+    /// <summary>What a look has of it on a side.</summary>
+    /// <returns>Null where nobody saw it.</returns>
     public static MeasureResult? In(Look look, BodySide side)
     {
         ArgumentNullException.ThrowIfNull(look);
@@ -28,6 +30,7 @@ public static class StartTilt
     }
 
     /// <summary>What a coach could say of it over looks at one exercise, the oldest first; null where fewer than two have it.</summary>
+    /// <returns>Null where no side has two.</returns>
     public static string? Sentence(Exercise exercise, IReadOnlyList<Look> looks, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(exercise);

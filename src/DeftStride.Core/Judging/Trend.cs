@@ -16,7 +16,8 @@ public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visi
     /// <summary>Whether the change is more than the error and the day explain.</summary>
     public bool Moved => Visits > 1 && Change.Abs() > DetectableChange;
 
-    /// <summary>The trend of one side, oldest visit first; visits without a number are passed over; null without any.</summary>
+    /// <summary>The trend of one side, oldest visit first; visits without a number are passed over.</summary>
+    /// <returns>Null without any number.</returns>
     public static SideTrend? Of(IEnumerable<MeasureResult?> visits, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(visits);
@@ -30,6 +31,7 @@ public sealed record SideTrend(MeasureResult First, MeasureResult Last, int Visi
     /// <param name="last">The last, as <paramref name="first"/>.</param>
     /// <param name="visits">How many had a number, these two counted.</param>
     /// <param name="errors">The spreads.</param>
+    /// <returns>Null where one of the two has no number.</returns>
     public static SideTrend? Of(MeasureResult? first, MeasureResult? last, int visits, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(errors);
@@ -50,6 +52,7 @@ public static class ShinTrend
     /// <summary>What comes first with a client whom nobody has looked at.</summary>
     /// <param name="name">What they are called.</param>
     /// <param name="met">Whether enough was asked for a first choice to rest on.</param>
+    /// <returns>Sentences with the name.</returns>
     public static Phrase BeforeAnyLook(string name, bool met) =>
         Phrase.Of(
             new PhrasePart(
@@ -60,6 +63,7 @@ public static class ShinTrend
         );
 
     /// <summary>What a coach could say of the client's shins so far.</summary>
+    /// <returns>Sentences; that nothing is measured yet where neither side has a trend.</returns>
     public static Phrase Sentence(SideTrend? left, SideTrend? right)
     {
         if ((left ?? right) is not { } any)

@@ -44,6 +44,7 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
     /// Judges a measure that was read from several repetitions. The mean is judged, and then each repetition by itself: half of
     /// them outside or more is outside, whatever the mean; a mean that one odd repetition pulls out is not.
     /// </summary>
+    /// <returns>The verdict, on which side of the band and by how much, in the measure's unit.</returns>
     public static Judgement Of(MeasureMean mean, Band band)
     {
         ArgumentNullException.ThrowIfNull(mean);
@@ -84,6 +85,7 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
     /// <summary>Each repetition judged by itself, in their order. Of one placing and camera alone are in doubt: how it was is what is asked. Two views of it count as one.</summary>
     /// <param name="mean">The measure over its repetitions.</param>
     /// <param name="band">What is accepted.</param>
+    /// <returns>Its number, its value in the measure's unit, and what it is judged to be.</returns>
     public static IEnumerable<(int Repetition, Quantity Value, Judgement Judgement)> Each(
         MeasureMean mean,
         Band band
@@ -105,6 +107,8 @@ public sealed record Judgement(Verdict Verdict, BandSide Where, Quantity Margin,
     /// <param name="value">The value.</param>
     /// <param name="band">What is accepted.</param>
     /// <param name="reach">How far the error reaches; see <see cref="ErrorBudget.Reach"/>. Not negative.</param>
+    /// <returns>The verdict, on which side of the band and by how much, in the value's unit.</returns>
+    /// <exception cref="ArgumentOutOfRangeException">The reach is negative.</exception>
     public static Judgement Of(Quantity value, Band band, Quantity reach)
     {
         ArgumentNullException.ThrowIfNull(band);

@@ -29,6 +29,7 @@ public static class BackupThinning
     private const int LongestDays = 800;
 
     /// <summary>The names of those that stay. The newest always does.</summary>
+    /// <returns>Of the names given; empty for none.</returns>
     public static IReadOnlySet<string> Kept(IEnumerable<TakenBackup> backups)
     {
         ArgumentNullException.ThrowIfNull(backups);
@@ -46,9 +47,9 @@ public static class BackupThinning
     }
 
     /// <summary>
-    /// When a backup goes, if from <paramref name="today"/> on one is taken every day: an estimate that an earlier or later backup
-    /// moves. Null where nothing takes it away (one from before an upgrade, until later upgrades come).
+    /// When a backup goes, if from <paramref name="today"/> on one is taken every day: an estimate that an earlier or later backup moves.
     /// </summary>
+    /// <returns>Null where nothing takes it away (one from before an upgrade, until later upgrades come).</returns>
     /// <exception cref="ArgumentException">There is no such backup.</exception>
     public static DateOnly? Goes(IReadOnlyCollection<TakenBackup> backups, string name, DateOnly today)
     {

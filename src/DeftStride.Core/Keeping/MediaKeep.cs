@@ -13,8 +13,9 @@ public sealed record MediaKeep(int? Days)
     /// <summary>The setting of pictures.</summary>
     public const string Pictures = "pictures";
 
-    /// <summary>What a choice of the setting comes to. One that is not known keeps them: nothing goes by a slip.</summary>
+    /// <summary>What a choice of the setting comes to.</summary>
     /// <param name="option">Its id: a number of days, "always" or "points".</param>
+    /// <returns>For ever where the choice is not known: nothing goes by a slip.</returns>
     public static MediaKeep Of(string option) =>
         option == "points" ? new(0)
         : int.TryParse(
@@ -30,12 +31,14 @@ public sealed record MediaKeep(int? Days)
     /// <summary>Whether any are taken at all.</summary>
     public bool Wanted => Days is null or > 0;
 
-    /// <summary>The last day on which it is here; null for ever. One that is not wanted goes on the day it came.</summary>
+    /// <summary>The last day on which it is here.</summary>
     /// <param name="came">The studio's day on which it came in.</param>
+    /// <returns>The day it came for one that is not wanted; null for ever.</returns>
     public DateOnly? LastDay(DateOnly came) => Days is { } days ? came.AddDays(days) : null;
 
     /// <summary>Whether its days are over.</summary>
     /// <param name="came">The studio's day on which it came in.</param>
     /// <param name="today">The studio's day.</param>
+    /// <returns>False on the last day itself; true at once for what is not wanted.</returns>
     public bool IsOver(DateOnly came, DateOnly today) => !Wanted || (LastDay(came) is { } last && today > last);
 }

@@ -8,7 +8,8 @@ public sealed record BranchOrder(bool Series, bool ForwardFirst)
     /// <summary>Side by side, backward first.</summary>
     public static BranchOrder Usual { get; } = new(false, false);
 
-    /// <summary>Where the way leads from a rung, in the order in which it is offered; empty at an end.</summary>
+    /// <summary>Where the way leads from a rung, in the order in which it is offered.</summary>
+    /// <returns>Empty at an end.</returns>
     public IReadOnlyList<Rung> From(Ladder ladder, Rung rung)
     {
         ArgumentNullException.ThrowIfNull(ladder);
@@ -27,6 +28,7 @@ public sealed record BranchOrder(bool Series, bool ForwardFirst)
     /// The ladder as this order has it. Forward first: the forward lunge stands where the first backward one stood, with that
     /// one's entry and fallback, and the backward one follows it; so entry, way on and way back always agree.
     /// </summary>
+    /// <returns>The ladder itself where nothing stands otherwise.</returns>
     public Ladder Of(Ladder ladder)
     {
         ArgumentNullException.ThrowIfNull(ladder);

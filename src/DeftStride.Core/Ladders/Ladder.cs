@@ -570,7 +570,8 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
         ),
     ];
 
-    /// <summary>Finds a rung by id with its ladder, or null.</summary>
+    /// <summary>Finds a rung by id with its ladder.</summary>
+    /// <returns>Null for a rung that is not on a ladder of ours.</returns>
     public static (Ladder Ladder, Rung Rung)? Find(string rungId) =>
         All.SelectMany(l => l.Rungs, (l, r) => ((Ladder, Rung)?)(l, r))
             .FirstOrDefault(p => p!.Value.Item2.Id == rungId);
@@ -578,17 +579,20 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
     /// <summary>No ladder is longer than this.</summary>
     public const int MostRungs = 40;
 
-    /// <summary>A rung by id, or null.</summary>
+    /// <summary>A rung by id.</summary>
+    /// <returns>Null for an id of another ladder.</returns>
     public Rung? Rung(string id) => Rungs.FirstOrDefault(r => r.Id == id);
 
     /// <summary>Whether a rung is the first of two with the same exercise, the second further up the same way: what is raised then starts low.</summary>
+    /// <returns>False for a rung whose exercise stands on the ladder once.</returns>
     public bool StartsLow(Rung rung)
     {
         ArgumentNullException.ThrowIfNull(rung);
         return rung.Next.Select(Rung).Any(r => r?.ExerciseId == rung.ExerciseId);
     }
 
-    /// <summary>How many rungs lie below, by the longest way up: 0 for where the ladder begins.</summary>
+    /// <summary>How many rungs lie below, by the longest way up.</summary>
+    /// <returns>0 for where the ladder begins.</returns>
     public int Depth(string rungId)
     {
         var under = new HashSet<string>();
@@ -606,6 +610,7 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
     }
 
     /// <summary>Whether the way up from one rung comes to another, or is it.</summary>
+    /// <returns>True also for the same rung twice.</returns>
     public bool Leads(string from, string to)
     {
         var seen = new HashSet<string>();
@@ -613,7 +618,8 @@ public sealed record Ladder(string Id, string Name, IReadOnlyList<Rung> Rungs)
         return From(from);
     }
 
-    /// <summary>What is wrong with a ladder, in a sentence, or null when it can be climbed: every name is known, every rung can be done and no way leads in a circle.</summary>
+    /// <summary>What is wrong with a ladder that cannot be climbed.</summary>
+    /// <returns>A sentence; null when every name is known, every rung can be done and no way leads in a circle.</returns>
     public string? Problem()
     {
         if (Rungs.Count is 0 or > MostRungs)

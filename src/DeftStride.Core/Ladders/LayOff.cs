@@ -34,10 +34,11 @@ public sealed record LayOff(int Weeks, LayOffWay Way, string Sentence, string Wh
     /// <summary>Whether it is so long that a first look comes before anything.</summary>
     public bool Anew => Way == LayOffWay.Anew;
 
-    /// <summary>What a break asks for, or null when it was short or nothing was done before.</summary>
+    /// <summary>What a break asks for.</summary>
     /// <param name="lastDone">When it was last trained or looked at.</param>
     /// <param name="now">The present moment.</param>
     /// <param name="learning">Whether the form that is trained was still being learnt.</param>
+    /// <returns>Null when it was short or nothing was done before.</returns>
     public static LayOff? Of(DateTimeOffset? lastDone, DateTimeOffset now, bool learning)
     {
         if (lastDone is not { } last || now - last < TimeSpan.FromDays(7 * LighterWeeks))
@@ -68,6 +69,7 @@ public sealed record LayOff(int Weeks, LayOffWay Way, string Sentence, string Wh
     /// <summary>What is asked for on the first day back: nothing changes where another rung or a look comes first.</summary>
     /// <param name="asked">What would be asked for without the break.</param>
     /// <param name="rack">The weights that are there; the load is rounded down to them.</param>
+    /// <returns>One set less and a load that is on the rack, or none; the same where another rung or a look comes first.</returns>
     public Prescription First(Prescription asked, LoadRack rack)
     {
         ArgumentNullException.ThrowIfNull(asked);
@@ -96,6 +98,7 @@ public sealed record LayOff(int Weeks, LayOffWay Way, string Sentence, string Wh
     /// <param name="log">What was done.</param>
     /// <param name="painLimit">The highest pain that is ordinary.</param>
     /// <param name="rack">The weights that are there.</param>
+    /// <returns>What is asked for next and in a sentence why.</returns>
     public NextDose After(Prescription before, Prescription asked, SessionLog log, int painLimit, LoadRack rack)
     {
         ArgumentNullException.ThrowIfNull(before);

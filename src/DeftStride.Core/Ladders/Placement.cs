@@ -16,6 +16,7 @@ public sealed record PlacedSide(BodySide Side, Rung Rung, string Why, string Why
 public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
 {
     /// <summary>The ladder and rung that an exercise was looked at for: where the client stands already, else the first that has it.</summary>
+    /// <returns>Null where no ladder has it.</returns>
     public static (Ladder Ladder, Rung Rung)? Where(
         IReadOnlyList<Ladder> ladders,
         string exerciseId,
@@ -53,6 +54,7 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
     /// pain above the limit, one rung lower, unless one change in the same session mended it; what cannot be called stands there until it is looked at again, since nobody is
     /// moved on it. A rung the body or the kit cannot reach gives way to its alternative.
     /// </summary>
+    /// <returns>The rung of each side, with why.</returns>
     public static Placement Of(
         Ladder ladder,
         Rung looked,
@@ -122,6 +124,7 @@ public sealed record Placement(Ladder Ladder, PlacedSide Left, PlacedSide Right)
     }
 
     /// <summary>Whose set it was: a sore front leg worked itself, a sore rear leg trailed the other.</summary>
+    /// <returns>Null where nobody said which leg hurt.</returns>
     public static BodySide? Working(Pain pain)
     {
         ArgumentNullException.ThrowIfNull(pain);

@@ -44,8 +44,9 @@ public sealed record ProgressOption(
     bool Open
 )
 {
-    /// <summary>The headline of a decision that takes this way: "Go on: 3 × 6 a side."</summary>
+    /// <summary>The headline of a decision that takes this way.</summary>
     /// <param name="text">The way's <see cref="Text"/>.</param>
+    /// <returns>"Go on: 3 × 6 a side."</returns>
     public static string Headline(string text) => $"Go on: {text}.";
 
     /// <summary>The tempo that it asks for; null for the usual one.</summary>
@@ -66,6 +67,7 @@ public sealed record ProgressOption(
     /// <param name="taken">Ways that were taken on this rung since the client came to it.</param>
     /// <param name="toward">Where the other side stands further up, or null: the sides stay on one branch.</param>
     /// <param name="tempo">The tempo that is asked for, where it is another than the usual one.</param>
+    /// <returns>The recommended one first; never empty, a closed one where the ladder ends.</returns>
     public static IReadOnlyList<ProgressOption> For(
         Ladder ladder,
         Rung rung,
@@ -206,6 +208,7 @@ public sealed record ProgressOption(
     /// The same ways once the effort of the sets is known: at <see cref="Deciding.DecisionFacts.TooHard"/> or more none is
     /// open; where nobody asked none is that adds load, and that is said. Open ones first, else in their order.
     /// </summary>
+    /// <returns>As many as before, open ones first, each closed one with its reason.</returns>
     public static IReadOnlyList<ProgressOption> Gated(
         IReadOnlyList<ProgressOption> options,
         int? effort,
@@ -230,6 +233,7 @@ public sealed record ProgressOption(
     }
 
     /// <summary>Where the sides stand apart and the further one's rung was trained: the one behind catches up, and nothing else changes.</summary>
+    /// <returns>An open way whose dose is what is asked for now.</returns>
     public static ProgressOption CatchUp(Rung rung, Measuring.BodySide behind, Prescription now)
     {
         ArgumentNullException.ThrowIfNull(rung);

@@ -38,6 +38,7 @@ public sealed record RungReach(bool Reachable, string Why, Rung? Instead)
     private static readonly RungReach Plain = new(true, "", null);
 
     /// <summary>Tries the rung against the bench and the kit; where it cannot be stood on the fallback, or a branch beside it, is named.</summary>
+    /// <returns>Whether it can be stood on, and where not, why and what stands in for it.</returns>
     public static RungReach Of(Ladder ladder, Rung rung, ReachFacts facts)
     {
         ArgumentNullException.ThrowIfNull(ladder);

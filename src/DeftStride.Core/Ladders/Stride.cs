@@ -18,6 +18,7 @@ public static class Stride
     private static readonly BodySide[] Both = [BodySide.Left, BodySide.Right];
 
     /// <summary>The rung that is planned: the lower of the two.</summary>
+    /// <returns>The lower of the two, the left's where they are level; the ladder's first for an id that is not on it.</returns>
     public static Rung Planned(Ladder ladder, string left, string right)
     {
         ArgumentNullException.ThrowIfNull(ladder);
@@ -26,6 +27,7 @@ public static class Stride
     }
 
     /// <summary>Up to a rung: both sides when they stand together, else only the one behind.</summary>
+    /// <returns>One for each side that moves; empty where nobody does.</returns>
     public static IReadOnlyList<Move> Up(Ladder ladder, string left, string right, string to)
     {
         var planned = Planned(ladder, left, right).Id;
@@ -43,6 +45,7 @@ public static class Stride
     /// <param name="right">Where the right stands.</param>
     /// <param name="sides">Whose step back it is.</param>
     /// <param name="on">The rung that was trained; a side that stands lower already stays. Null for wherever they stand.</param>
+    /// <returns>One for each side that moves; empty at the foot of the ladder.</returns>
     public static IReadOnlyList<Move> Back(
         Ladder ladder,
         string left,
@@ -65,6 +68,7 @@ public static class Stride
     }
 
     /// <summary>The way a client sees: everything below both sides, and what comes next above the one further up. In the ladder's order.</summary>
+    /// <returns>Rungs in the ladder's order, each once.</returns>
     public static IReadOnlyList<Rung> Path(Ladder ladder, string left, string right, BranchOrder order, int ahead = 3)
     {
         ArgumentNullException.ThrowIfNull(ladder);

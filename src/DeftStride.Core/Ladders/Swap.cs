@@ -10,6 +10,7 @@ public static class Swap
     /// Forms beside a rung first, then the one below, then others of the same family; none that is out of reach, forbidden or
     /// the same exercise. In words, as they stand in a sentence.
     /// </summary>
+    /// <returns>Each once; empty where nothing will do.</returns>
     public static IReadOnlyList<string> For(
         Ladder ladder,
         Rung rung,

@@ -49,6 +49,7 @@ public static class OneLegLoading
     /// <param name="body">Whose.</param>
     /// <param name="posture">Where everything is.</param>
     /// <param name="load">What is held.</param>
+    /// <returns>The centre of mass as a fraction of the foot from the heel; moments in newton metres, positive where the extensors (or the calf) must answer.</returns>
     public static OneLegLoad Of(Body body, OneLegPosture posture, Load load)
     {
         ArgumentNullException.ThrowIfNull(body);

@@ -19,7 +19,8 @@ public sealed record PostureShare(BodySide Side, double LeastPercent, double Mos
     public static IReadOnlyList<Landmark> Needs { get; } =
     [Landmark.Ankle, Landmark.Knee, Landmark.Hip, Landmark.Shoulder, Landmark.RearKnee, Landmark.RearAnkle];
 
-    /// <summary>The share from one still of the bottom from the side, its camera as it is; or null when a point is missing or the body would fall.</summary>
+    /// <summary>The share from one still of the bottom from the side, its camera as it is.</summary>
+    /// <returns>Null when a point is missing or the body would fall.</returns>
     public static PostureShare? TryOf(PointSet still, Body body, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(still);
@@ -27,6 +28,7 @@ public sealed record PostureShare(BodySide Side, double LeastPercent, double Mos
     }
 
     /// <summary>The same of a still that was levelled, and whose camera was taken out where it is known.</summary>
+    /// <returns>Null when a point is missing or the body would fall.</returns>
     public static PostureShare? TryOf(Levelled f, Body body)
     {
         ArgumentNullException.ThrowIfNull(f);

@@ -8,6 +8,7 @@ namespace DeftStride.Core.Loading;
 public sealed record JointMoments(double Ankle, double Knee, double Hip)
 {
     /// <summary>The share of each joint in what the extensors answer together, 0–1; moments the other way count as none.</summary>
+    /// <returns>They add up to 1; all 0 where nothing asks the extensors.</returns>
     public (double Ankle, double Knee, double Hip) Shares()
     {
         var (a, k, h) = (Math.Max(0, Ankle), Math.Max(0, Knee), Math.Max(0, Hip));
@@ -41,6 +42,7 @@ public static class SplitLoading
     /// <param name="load">What is held.</param>
     /// <param name="pressure">Where under the front foot the pressure lies, fraction of its length from the heel. Under the rear one it lies at the ball.</param>
     /// <param name="force">How the forces are tilted.</param>
+    /// <returns>The front foot's share, below 0 or above 1 where the client would fall; moments in newton metres, positive where the extensors (or the calf) must answer.</returns>
     public static SplitLoad Of(
         Body body,
         SplitPosture posture,

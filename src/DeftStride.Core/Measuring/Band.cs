@@ -22,7 +22,8 @@ public sealed record Band
     /// <summary>The upper edge, or null for none.</summary>
     public Quantity? Upper { get; }
 
-    /// <summary>A band in a unit; null without any edge.</summary>
+    /// <summary>A band in a unit.</summary>
+    /// <returns>Null without any edge.</returns>
     public static Band? Of(double? lower, double? upper, MeasureUnit unit) =>
         lower is null && upper is null
             ? null
@@ -32,6 +33,7 @@ public sealed record Band
             );
 
     /// <summary>How far inside the nearer edge a value lies; negative outside.</summary>
+    /// <returns>In the band's unit.</returns>
     public Quantity Margin(Quantity value) =>
         (Lower, Upper) switch
         {

@@ -99,11 +99,13 @@ public sealed record CameraKnown(
 public readonly record struct CameraPart(double Whole, double SamePlace, double Sides)
 {
     /// <summary>The larger of two, part by part: a camera's error does not average out.</summary>
+    /// <returns>Standard deviations in the measure's unit.</returns>
     public CameraPart Worse(CameraPart other) =>
         new(Math.Max(Whole, other.Whole), Math.Max(SamePlace, other.SamePlace), Math.Max(Sides, other.Sides));
 
     /// <summary>The same with what found points are off by together: it too does not average out.</summary>
     /// <param name="sd">A standard deviation in the measure's unit; see <see cref="MeasureDefinition.FoundSd"/>.</param>
+    /// <returns>Standard deviations in the measure's unit, the squares added.</returns>
     public CameraPart With(double sd) => new(Join(Whole, sd), Join(SamePlace, sd), Join(Sides, sd));
 
     private static double Join(double a, double b) => Math.Sqrt((a * a) + (b * b));

@@ -35,6 +35,8 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
     public static ErrorModel Default { get; } = new(4);
 
     /// <summary>The spreads of a measure that has a number.</summary>
+    /// <returns>Standard deviations in the measure's unit.</returns>
+    /// <exception cref="InvalidOperationException">The measure has no number.</exception>
     public Spread Of(MeasureDefinition measure) =>
         Measured?.GetValueOrDefault((measure ?? throw new ArgumentNullException(nameof(measure))).Id)
         ?? measure.Spread
@@ -63,6 +65,7 @@ public sealed record ErrorModel(double PointSdPixelsAt1080, IReadOnlyDictionary<
         };
 
     /// <summary>The shortest stretch, in pixels, along which a direction can be marked in a picture of this size.</summary>
+    /// <returns>In pixels of such a picture.</returns>
     public double ShortestSegmentPixels(PictureSize picture) =>
         Math.Sqrt(2) * PointSdPixels(picture) / (LargestPlacingSd(MeasureUnit.Degrees) * Math.PI / 180);
 }

@@ -9,6 +9,7 @@ public readonly record struct ImagePoint(double X, double Y)
     public bool IsFinite => double.IsFinite(X) && double.IsFinite(Y);
 
     /// <summary>The distance to another point, in pixels.</summary>
+    /// <returns>Not negative.</returns>
     public double DistanceTo(ImagePoint other) =>
         Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
 }
@@ -32,5 +33,6 @@ public readonly record struct PictureSize
     public int Height { get; }
 
     /// <summary>Whether a point lies in the picture, its edges included.</summary>
+    /// <returns>True on an edge.</returns>
     public bool Contains(ImagePoint point) => point.X >= 0 && point.Y >= 0 && point.X <= Width && point.Y <= Height;
 }

@@ -37,9 +37,11 @@ public static class Landmarks
     ];
 
     /// <summary>The order in which a hand places points in a view: up the working leg and over to the other, without going back.</summary>
+    /// <returns>Every point that can be placed in the view, once.</returns>
     public static IReadOnlyList<Landmark> Order(View view) => view == View.Side ? FromTheSide : FromFrontOrBack;
 
     /// <summary>What to put the point on, after "tap": "the ankle of the front leg".</summary>
+    /// <returns>"the middle of the front knee".</returns>
     public static string Where(Landmark landmark, View view) =>
         landmark switch
         {
@@ -72,6 +74,7 @@ public static class Landmarks
         };
 
     /// <summary>The points that some measures need in a view at a moment, in placing order.</summary>
+    /// <returns>Each once, in placing order.</returns>
     public static IReadOnlyList<Landmark> Needed(
         IEnumerable<string> measureIds,
         View view,

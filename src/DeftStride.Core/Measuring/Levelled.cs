@@ -129,12 +129,15 @@ public sealed class Levelled
     public Angle PictureTilt { get; }
 
     /// <summary>Whether a point was placed.</summary>
+    /// <returns>False for one that was not placed.</returns>
     public bool Has(Landmark landmark) => _has[(int)landmark];
 
     /// <summary>How far ahead (from the side) or inward (from front and back) of the picture's middle a point lies, pixels.</summary>
+    /// <returns>Ahead or inward positive.</returns>
     public double X(Landmark landmark) => _x[(int)landmark];
 
     /// <summary>How high above the picture's middle a point lies, pixels.</summary>
+    /// <returns>Above positive.</returns>
     public double Up(Landmark landmark) => _up[(int)landmark];
 
     /// <summary>The true length of the marked stretch, centimetres; 0 without one.</summary>
@@ -154,12 +157,14 @@ public sealed class Levelled
         );
 
     /// <summary>Between two points, pixels.</summary>
+    /// <returns>Not negative.</returns>
     public double Distance(Landmark a, Landmark b) => Math.Sqrt(Square(X(b) - X(a)) + Square(Up(b) - Up(a)));
 
     /// <summary>
     /// Centimetres a pixel: from the marked length, else from the client's shank (from the front it is seen shortened by the
     /// cosine of its lean); NaN when neither is there.
     /// </summary>
+    /// <returns>NaN when neither is there.</returns>
     public double Scale(Body? body, double shinRadians) =>
         HasScaleMark ? _scaleCentimetres / ScalePixels
         : body is null || !Has(Landmark.Ankle) || !Has(Landmark.Knee) ? double.NaN
@@ -181,6 +186,7 @@ public sealed class Levelled
     }
 
     /// <summary>Which way x runs in the picture: +1 to its right edge.</summary>
+    /// <returns>+1 or −1.</returns>
     public static int Rightward(PointSet still)
     {
         // "Ahead" is where the toes are seen to point, mirrored or not.
@@ -192,6 +198,7 @@ public sealed class Levelled
     }
 
     /// <summary>The unit vector of a mark, in picture axes, that points to the picture's upper half.</summary>
+    /// <returns>Of length 1, y below 0.</returns>
     public static (double X, double Y) Upright(VerticalMark mark)
     {
         var (dx, dy) = (mark.Other.X - mark.One.X, mark.Other.Y - mark.One.Y);

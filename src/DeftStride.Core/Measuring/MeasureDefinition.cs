@@ -50,7 +50,8 @@ public sealed record MeasureDefinition(
     /// <summary>Every measure.</summary>
     public static IReadOnlyList<MeasureDefinition> All => Register.All;
 
-    /// <summary>Finds a measure by id, or null.</summary>
+    /// <summary>Finds a measure by id.</summary>
+    /// <returns>Null for an id that is not known.</returns>
     public static MeasureDefinition? Find(string id) => Register.Find(id);
 
     /// <summary>How it is spoken of.</summary>
@@ -109,6 +110,7 @@ public sealed record MeasureDefinition(
     public bool HouseRule { get; init; }
 
     /// <summary>Two measures are the same when their ids are.</summary>
+    /// <returns>False for none.</returns>
     public bool Equals(MeasureDefinition? other) =>
         ReferenceEquals(this, other) || (other is not null && other.Id == Id);
 

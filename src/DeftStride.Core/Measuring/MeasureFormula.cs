@@ -34,6 +34,7 @@ public sealed record MeasureFormula(
     public Func<Levelled[], ReadingContext, bool>? Says { get; init; }
 
     /// <summary>Whether it can be read from a view.</summary>
+    /// <returns>False where its points are not placed in that view.</returns>
     public bool SeenFrom(View view)
     {
         for (var i = 0; i < Views.Count; i++)
@@ -46,10 +47,12 @@ public sealed record MeasureFormula(
     }
 
     /// <summary>The same formula at several moments.</summary>
+    /// <returns>One a moment, in their order.</returns>
     public static IEnumerable<MeasureFormula> At(Moment[] moments, Func<Moment, MeasureFormula> make) =>
         moments.Select(make);
 
     /// <summary>A length at a moment less the same at the start of the repetition: what points found by a model say of it, since where they lie is off by the same both times.</summary>
+    /// <returns>A formula that needs two stills of one repetition.</returns>
     public static MeasureFormula FromRest(
         View[] views,
         Moment moment,
@@ -58,6 +61,7 @@ public sealed record MeasureFormula(
     ) => new(views, [new(Moment.Start, points), new(moment, points)], true, (f, c) => read(f[1], c) - read(f[0], c));
 
     /// <summary>A formula that needs one still.</summary>
+    /// <returns>It is given that still alone.</returns>
     public static MeasureFormula One(
         View[] views,
         Moment moment,

@@ -15,14 +15,17 @@ public static class MeasureReader
     public const double KneeCentreHeightMetres = MeasureGeometry.KneeCentreHeight;
 
     /// <summary>Whether a measure can be read from pictures at all.</summary>
+    /// <returns>False for what only an eye can tell.</returns>
     public static bool IsRead(string measureId) => MeasureDefinition.Find(measureId)?.IsRead == true;
 
     /// <summary>Reads one measure from one still.</summary>
+    /// <returns>The value with its unit, sign and error.</returns>
     /// <exception cref="FaultException{MeasurementFault}">The points give no number; the fault says why.</exception>
     public static Reading Read(string measureId, PointSet still, ReadingContext context, ErrorModel errors) =>
         TryRead(measureId, still, context, errors).OrThrow(MeasurementFaults.Sentence);
 
     /// <summary>Reads one measure from one still, or names the fault. Measures that need several moments are never read by this; see <see cref="ReadAll"/>.</summary>
+    /// <returns>The value with its unit, sign and error; else the fault.</returns>
     public static Result<Reading, MeasurementFault> TryRead(
         string measureId,
         PointSet still,
@@ -54,6 +57,7 @@ public static class MeasureReader
     /// Everything that the stills give for some measures: one reading for each measure, side, moment and repetition. Stills
     /// with a fault give nothing; measures whose points are missing are left out.
     /// </summary>
+    /// <returns>Each reading with the way the client faced in the first of its stills.</returns>
     public static IReadOnlyList<(Reading Reading, Facing? Facing)> ReadAll(
         IReadOnlyList<PointSet> stills,
         IReadOnlySet<string> measures,

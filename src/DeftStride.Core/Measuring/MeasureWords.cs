@@ -21,6 +21,7 @@ public sealed record MeasureWords(
 )
 {
     /// <summary>Of something that is only seen: fine or not.</summary>
+    /// <returns>The same words whichever way it is off.</returns>
     public static MeasureWords Tick(string fine, string wrong, string mend) =>
         new(fine, fine, fine, wrong, wrong, mend, mend);
 }

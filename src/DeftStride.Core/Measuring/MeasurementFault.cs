@@ -44,6 +44,7 @@ public enum MeasurementFault
 public static class MeasurementFaults
 {
     /// <summary>What is wrong and what to do, in one or two short sentences.</summary>
+    /// <returns>What is wrong, then what to do.</returns>
     public static string Sentence(MeasurementFault fault) =>
         fault switch
         {

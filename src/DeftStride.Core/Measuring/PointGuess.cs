@@ -12,6 +12,7 @@ public static class PointGuess
     /// <param name="pattern">The known arrangement, in any scale, with y down and the same way round as this picture.</param>
     /// <param name="wanted">Which points are asked for.</param>
     /// <param name="picture">This picture; guesses stay inside it.</param>
+    /// <returns>Only the wanted ones that are missing, pixels, inside the picture; empty where too few are placed to tell.</returns>
     public static IReadOnlyDictionary<Landmark, ImagePoint> For(
         IReadOnlyDictionary<Landmark, ImagePoint> placed,
         IReadOnlyDictionary<Landmark, ImagePoint> pattern,

@@ -56,6 +56,7 @@ public sealed record PointSet(
     public IReadOnlyDictionary<Landmark, double>? Sds { get; init; }
 
     /// <summary>Whether a point is where a model found it. Once a hand has moved one of them the whole still is the hand's.</summary>
+    /// <returns>False once a hand has moved any point of the still.</returns>
     public bool IsFound(Landmark landmark) => Placer == PointPlacer.Found && Sds?.ContainsKey(landmark) == true;
 
     /// <summary>Whether the working leg is the one nearer to a camera at the side.</summary>

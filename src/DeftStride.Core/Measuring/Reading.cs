@@ -99,6 +99,7 @@ public sealed record MeasureMean(
             );
 
     /// <summary>Averages readings of one measure, side and moment. The camera's error is the worst of them, since it does not average out.</summary>
+    /// <returns>The mean in the measure's unit; the error of placing and of repetitions grows less with their number, the camera's does not.</returns>
     /// <exception cref="ArgumentException">There is no reading, or they are not of one kind.</exception>
     public static MeasureMean Of(IReadOnlyList<(Reading Reading, Facing? Facing)> readings, ErrorModel errors)
     {

@@ -24,9 +24,11 @@ public sealed record ReadingContext(
         new(null, true, Angle.FromDegrees(5), Angle.FromDegrees(5), 0.02, 0);
 
     /// <summary>The shin's lean at the bottom on one side.</summary>
+    /// <returns>Forward positive.</returns>
     public Angle Shin(BodySide side) => side == BodySide.Left ? LeftShinAssumed : RightShinAssumed;
 
     /// <summary>The same context with the shins as they were read from the side.</summary>
+    /// <returns>All else as it was, a side that is null too.</returns>
     public ReadingContext WithShins(Angle? left, Angle? right) =>
         this with
         {

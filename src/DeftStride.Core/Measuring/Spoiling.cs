@@ -83,6 +83,7 @@ public sealed record Spoiling(When When, params (PosePart Part, double By)[] Par
     public bool KeepsDepth { get; init; }
 
     /// <summary>Whether it shows at a moment.</summary>
+    /// <returns>True at every moment for what lasts the whole repetition.</returns>
     public bool At(Moment moment) =>
         When switch
         {

@@ -45,6 +45,7 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
     private static readonly Body Usual = Body.From(new BodyMeasures(1.72));
 
     /// <summary>What is doubtful about a still.</summary>
+    /// <returns>Each with a sentence that says what to do; empty where nothing is.</returns>
     public static IReadOnlyList<StillDoubt> Of(PointSet still, ReadingContext context, ErrorModel errors)
     {
         ArgumentNullException.ThrowIfNull(still);
@@ -64,11 +65,12 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
     }
 
     /// <summary>
-    /// Whether the points lie to each other exactly as in another picture, in whatever place, size and turn: two people never
-    /// stand so, and no hand places so. Null when they do not, or when too few points are common.
+    /// Whether the points lie to each other exactly as in another picture, in whatever place, size and turn: two people never stand so,
+    /// and no hand places so.
     /// </summary>
     /// <param name="still">This picture's points.</param>
     /// <param name="last">The other picture's, as they would lie in this one.</param>
+    /// <returns>Null when they do not, or when too few points are common.</returns>
     public static StillDoubt? SameAsLast(
         IReadOnlyDictionary<Landmark, ImagePoint> still,
         IReadOnlyDictionary<Landmark, ImagePoint> last

@@ -15,6 +15,7 @@ public static class PoseLibrary
     /// <param name="moment">At which moment.</param>
     /// <param name="body">Whose body; planted feet stay where that body has them at the bottom.</param>
     /// <param name="school">The school in force, or null for the exercise's usual.</param>
+    /// <returns>Angles in degrees and places in metres, planted feet as that body has them at the bottom.</returns>
     public static Pose Clean(Exercise exercise, Moment moment, Body body, SchoolCode? school = null)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -58,6 +59,7 @@ public static class PoseLibrary
     private static double Hip(Pose pose) => pose.Knee - pose.Shin + pose.Trunk;
 
     /// <summary>The same posture sunk or raised until the rear knee's centre is so high above the floor, metres.</summary>
+    /// <returns>All but the front knee as it was; as near as the thigh reaches.</returns>
     public static Pose ToDepth(Pose pose, Body body, double rearKneeHeight)
     {
         ArgumentNullException.ThrowIfNull(pose);

@@ -42,6 +42,7 @@ public static class PosedCheck
     /// <param name="repetitions">How many repetitions a side, at least 1.</param>
     /// <param name="hand">Scatters the points as a hand would; null for none.</param>
     /// <param name="faults">What goes wrong.</param>
+    /// <returns>Stills with every planned point, pixels, both sides.</returns>
     public static LookInput Of(
         CheckStandard standard,
         Body body,
@@ -130,6 +131,7 @@ public static class PosedCheck
     private static readonly BodySide[] Sides = [BodySide.Left, BodySide.Right];
 
     /// <summary>One still of a figure, with every point that the plan asks for.</summary>
+    /// <returns>Its points in pixels.</returns>
     public static PointSet Still(
         PosedFigure figure,
         PlannedStill planned,
@@ -168,6 +170,7 @@ public static class PosedCheck
     }
 
     /// <summary>A posture with one thing wrong in it, by clearly more than any band allows.</summary>
+    /// <returns>The posture itself where the fault does not show at the moment.</returns>
     public static Pose Spoiled(Pose pose, PosedFault fault, Moment moment, Body body)
     {
         ArgumentNullException.ThrowIfNull(pose);

@@ -128,6 +128,7 @@ public sealed class PosedFigure
     /// <param name="working">The client's working side.</param>
     /// <param name="camera">How the camera stands.</param>
     /// <param name="wanted">Which landmarks.</param>
+    /// <returns>Pixels, y down.</returns>
     public IReadOnlyDictionary<Landmark, ImagePoint> Seen(
         View view,
         BodySide working,
@@ -173,6 +174,7 @@ public sealed class PosedFigure
 public sealed record FigureCamera(double PixelsPerMetre, ImagePoint Origin)
 {
     /// <summary>A camera at a place, aimed at the client's middle.</summary>
+    /// <returns>Its scale at the client's middle, which lies in the middle of the picture.</returns>
     public static FigureCamera At(CameraPlace place, double pixelsPerMetre, PictureSize size) =>
         new(pixelsPerMetre, new ImagePoint(size.Width / 2.0, size.Height / 2.0)) { Place = place, Size = size };
 
@@ -205,6 +207,7 @@ public sealed record FigureCamera(double PixelsPerMetre, ImagePoint Origin)
     }
 
     /// <summary>Where a place in space falls in a picture from very far.</summary>
+    /// <returns>Pixels, y down.</returns>
     public ImagePoint Picture(View view, BodySide working, Place place)
     {
         var (a, roll) = (OffAxisDegrees * PI / 180, RollDegrees * PI / 180);

@@ -34,6 +34,7 @@ public enum FilmedPostureFault
 public sealed record FilmedPosture(double Seconds, BodySide Side, SplitStance Stance, bool RearThighSeen)
 {
     /// <summary>Sentences for what gives no posture, each with what to do.</summary>
+    /// <returns>One or two sentences, with what to do.</returns>
     public static string Sentence(FilmedPostureFault fault) =>
         fault switch
         {
@@ -46,7 +47,7 @@ public sealed record FilmedPosture(double Seconds, BodySide Side, SplitStance St
             _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
         };
 
-    /// <summary>The posture at an instant, or why there is none.</summary>
+    /// <summary>The posture at an instant.</summary>
     /// <param name="movement">What moves.</param>
     /// <param name="side">The client's own working side.</param>
     /// <param name="seconds">From the start of the clip.</param>
@@ -55,6 +56,7 @@ public sealed record FilmedPosture(double Seconds, BodySide Side, SplitStance St
     /// <param name="rear">Ranges of the rear leg's side, for its foot.</param>
     /// <param name="errors">The spreads, which tell what is too short to be read.</param>
     /// <param name="fault">Why there is none.</param>
+    /// <returns>Null where there is none; then <paramref name="fault"/> is set.</returns>
     public static FilmedPosture? TryAt(
         Movement movement,
         BodySide side,

@@ -56,6 +56,7 @@ public sealed record JointComparison(
     private static readonly string[] Places = ["its heel", "its instep", "its ball"];
 
     /// <summary>A joint of two positions.</summary>
+    /// <returns>Both moments over where the foot may press, newton metres, and which is more where that holds for all of it.</returns>
     public static JointComparison Of(MomentJoint joint, PositionReading a, PositionReading b)
     {
         ArgumentNullException.ThrowIfNull(a);

@@ -106,15 +106,18 @@ public sealed record OneLegPlan(
         );
     }
 
-    /// <summary>The lean that alone brings the weight over the middle of the foot; null where none up to 80° does.</summary>
+    /// <summary>The lean that alone brings the weight over the middle of the foot.</summary>
+    /// <returns>From vertical, forward positive; null where none up to 80° does.</returns>
     public static Angle? Lean(Body body, OneLegPosture posture, Load load) =>
         Solve(body, load, 0, MostLean.Degrees, d => With(body, posture, lean: d));
 
-    /// <summary>The shin that alone does, thigh as it is; null where none up to 50° does.</summary>
+    /// <summary>The shin that alone does, thigh as it is.</summary>
+    /// <returns>From vertical, forward positive; null where none up to 50° does.</returns>
     public static Angle? Shin(Body body, OneLegPosture posture, Load load) =>
         Solve(body, load, 0, 50, d => With(body, posture, shin: d));
 
-    /// <summary>The height of the thigh that alone does; null where none does.</summary>
+    /// <summary>The height of the thigh that alone does.</summary>
+    /// <returns>Of the thigh; null where none does.</returns>
     public static Angle? Depth(Body body, OneLegPosture posture, Load load) =>
         Solve(body, load, posture.Thigh.Degrees, 89, d => With(body, posture, thigh: d));
 
@@ -128,6 +131,7 @@ public sealed record OneLegPlan(
     /// <param name="range">What the client has.</param>
     /// <param name="weights">The studio's weights, kilograms.</param>
     /// <param name="free">How the other leg is held; null where it hangs.</param>
+    /// <returns>The posture and what is held with it.</returns>
     public static (OneLegPosture Posture, Load Load) For(
         Body body,
         OneLegChoice choice,
@@ -181,6 +185,7 @@ public sealed record OneLegPlan(
     /// <param name="range">What the client has.</param>
     /// <param name="weights">The studio's weights, kilograms.</param>
     /// <param name="kit">Its boxes and plates.</param>
+    /// <returns>Whether it stands, what it asks, and each thing that would bring it into balance by itself.</returns>
     public static OneLegPlan Of(
         Body body,
         OneLegPosture posture,

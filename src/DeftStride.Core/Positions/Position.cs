@@ -65,6 +65,7 @@ public abstract record Position(string Name, Load Load)
     /// <param name="trunkLean">λ from vertical.</param>
     /// <param name="load">What is held.</param>
     /// <param name="pressure">Where under the foot on the box it presses.</param>
+    /// <returns>Places in metres.</returns>
     public static OnTwo OfStep(
         string name,
         Body body,

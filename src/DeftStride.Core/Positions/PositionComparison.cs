@@ -53,6 +53,7 @@ public sealed record PositionComparison(
 )
 {
     /// <summary>One joint.</summary>
+    /// <returns>Both moments, newton metres.</returns>
     public JointComparison Of(MomentJoint joint) => Joints[(int)joint];
 
     /// <summary>Compares two readings of one client at one instant.</summary>
@@ -62,6 +63,7 @@ public sealed record PositionComparison(
     /// <param name="goals">What the client comes for, the first first.</param>
     /// <param name="soreKnee">Whether a knee of the client is sore: then the knee is asked about first.</param>
     /// <param name="asFilmed">Whether the postures are those of instants of a clip, which need not be its bottom; it changes words alone.</param>
+    /// <returns>Each joint compared, what the goals make of it, and what to say.</returns>
     public static PositionComparison Of(
         Body body,
         PositionReading a,
@@ -103,6 +105,7 @@ public sealed record PositionComparison(
     }
 
     /// <summary>The sentence of a joint, true at both ends of its range.</summary>
+    /// <returns>One sentence; that it turns with where the foot presses, where it does.</returns>
     public string Says(MomentJoint joint)
     {
         var (name, serves) = (Of(joint), Of(joint).More);

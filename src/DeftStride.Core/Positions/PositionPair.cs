@@ -49,7 +49,8 @@ public sealed record PositionPair(PairKind Kind, string Question, Position A, Po
 
     private static readonly Angle SlightLean = Angle.FromDegrees(10);
 
-    /// <summary>The pair for a client; null where this body cannot take one of them.</summary>
+    /// <summary>The pair for a client.</summary>
+    /// <returns>Null where this body cannot take one of them.</returns>
     public static PositionPair? TryOf(PairKind kind, PairFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -180,6 +181,7 @@ public sealed record RaisedFoot(double HeightMetres, double FrontShare, double K
     /// <param name="body">Whose.</param>
     /// <param name="floor">The position with the foot on the floor.</param>
     /// <param name="sameStance">Whether the length of the stance is held instead of the shin.</param>
+    /// <returns>Lowest first; empty where no height fits.</returns>
     public static IReadOnlyList<RaisedFoot> Of(Body body, Position.OnTwo floor, bool sameStance)
     {
         ArgumentNullException.ThrowIfNull(body);

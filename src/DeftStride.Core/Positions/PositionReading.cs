@@ -84,9 +84,11 @@ public sealed record PositionReading(
     internal IReadOnlyList<JointMoments?> Moments { get; init; } = [];
 
     /// <summary>One joint.</summary>
+    /// <returns>Newton metres as drawn, with the least and the most over where the foot may press.</returns>
     public JointReading Of(MomentJoint joint) => Joints[(int)joint];
 
     /// <summary>What a position does.</summary>
+    /// <returns>Shares 0 to 1 and moments in newton metres.</returns>
     /// <exception cref="FaultException{String}">It cannot be read; the sentence names what must give.</exception>
     public static PositionReading Of(
         Position position,
@@ -102,6 +104,7 @@ public sealed record PositionReading(
     /// <param name="body">Whose.</param>
     /// <param name="front">Ranges of the working leg's side.</param>
     /// <param name="rear">Ranges of the other.</param>
+    /// <returns>Shares 0 to 1 and moments in newton metres; else the sentence that says what must give.</returns>
     public static Result<PositionReading, string> TryOf(
         Position position,
         Instant when,

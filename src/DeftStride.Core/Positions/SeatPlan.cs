@@ -43,6 +43,7 @@ public sealed record SeatPlan(
         MostKnee = Angle.FromDegrees(125);
 
     /// <summary>What a coach could say of it aloud.</summary>
+    /// <returns>Two sentences with the height and the knee.</returns>
     public Phrase Sentence(Tape tape)
     {
         var height = new PhrasePart(tape.Length(Height.Metres), Advice.Any(a => a.Matters) ? Tone.Off : Tone.Good);
@@ -52,12 +53,13 @@ public sealed record SeatPlan(
             : Phrase.Of(new("Stand on "), height, new($", the other leg hangs clear. {tail}"));
     }
 
-    /// <summary>A seat or a box for a bend of the knee, or for a height; or why there is none, in a sentence with what would do.</summary>
+    /// <summary>A seat or a box for a bend of the knee, or for a height.</summary>
     /// <param name="facts">Whose, and in which studio.</param>
     /// <param name="way">Which of the two.</param>
     /// <param name="choice">Shared work, or hip work with a weight ahead.</param>
     /// <param name="knee">The working knee at the bottom, when no height is given.</param>
     /// <param name="seatMetres">The height of the seat, when that is given and the knee follows.</param>
+    /// <returns>The height in metres and the posture on it; else a sentence with what would do.</returns>
     public static Result<SeatPlan, string> TryOf(
         SeatFacts facts,
         SeatWay way,

@@ -28,10 +28,11 @@ public sealed record TurnPosture(SplitPosture Posture, double RiseMetres)
     public static double Gain(double riseMetres, double seconds) =>
         PeakOfLeastJerk * riseMetres / (seconds * seconds) / Loading.Mass.Gravity;
 
-    /// <summary>The posture; null where a leg does not reach a top from its feet.</summary>
+    /// <summary>The posture.</summary>
     /// <param name="body">Whose.</param>
     /// <param name="bottom">At the bottom.</param>
     /// <param name="load">What is held.</param>
+    /// <returns>Null where a leg does not reach a top from its feet.</returns>
     public static TurnPosture? TryOf(Body body, SplitPosture bottom, Loading.Load load)
     {
         ArgumentNullException.ThrowIfNull(body);

@@ -47,7 +47,8 @@ public sealed record CareField(
     /// <summary>All questions.</summary>
     public static IReadOnlyList<CareField> All => Register.All;
 
-    /// <summary>Finds a question by id, or null.</summary>
+    /// <summary>Finds a question by id.</summary>
+    /// <returns>Null for an id that is not known.</returns>
     public static CareField? Find(string id) => Register.Find(id);
 }
 
@@ -231,22 +232,26 @@ public sealed record CareRecord(
         ),
     ];
 
-    /// <summary>The age that is reached in this year, or null.</summary>
+    /// <summary>The age that is reached in this year.</summary>
+    /// <returns>Whole years; null while nobody has asked.</returns>
     public int? AgeOn(DateOnly day) => BirthYear is { } born ? day.Year - born : null;
 
     /// <summary>Whether somebody is under age: said so, or not yet past the year of the birthday.</summary>
+    /// <returns>False while neither was asked.</returns>
     public bool UnderAge(DateOnly day) => Minor || AgeOn(day) < GrownUp;
 
     /// <summary>Whether shoes stay on.</summary>
     public bool KeepsShoes => Given().Any(g => g.Answer.KeepsShoes);
 
-    /// <summary>Whether rests are longer on a day: past 70, after a fall, with a heart or lung condition.</summary>
+    /// <summary>Whether rests are longer on a day.</summary>
+    /// <returns>True from 70 on, after a fall, with a heart or lung condition.</returns>
     public bool LongRests(DateOnly day) => AgeOn(day) >= Old || Given().Any(g => g.Answer.LongRests);
 
     /// <summary>Whether pain is asked about after every set.</summary>
     public bool AskEachSet => Given().Any(g => g.Answer.AskEachSet);
 
-    /// <summary>What holds for this client on a day, in the order of the questions; what follows from the age first.</summary>
+    /// <summary>What holds for this client on a day.</summary>
+    /// <returns>In the order of the questions, what follows from the age first; empty where nothing does.</returns>
     public IReadOnlyList<Condition> Conditions(DateOnly day)
     {
         var all = new List<Condition>();
@@ -283,7 +288,8 @@ public sealed record CareRecord(
         }
     }
 
-    /// <summary>Questions that matter for an exercise and that nobody has asked yet, in order.</summary>
+    /// <summary>Questions that matter for an exercise and that nobody has asked yet.</summary>
+    /// <returns>In their order; empty where all were asked.</returns>
     public IReadOnlyList<CareField> Open(Exercise exercise) =>
         [.. CareField.All.Where(f => !Answers.ContainsKey(f.Id) && f.Matters(exercise))];
 

@@ -31,6 +31,7 @@ public sealed record Condition(
     public string? FieldId { get; init; }
 
     /// <summary>Whether it still holds on a day.</summary>
+    /// <returns>True on its last day too.</returns>
     public bool Holds(DateOnly day) => !(Until < day);
 
     /// <summary>What is out, in words: "no kneeling, no load"; empty for nothing.</summary>
@@ -54,10 +55,12 @@ public sealed record Condition(
     }
 
     /// <summary>Whether it forbids an exercise, or the load of a dose.</summary>
+    /// <returns>False where it says nothing of such exercises.</returns>
     public bool Refuses(Exercise exercise, bool loaded = false) =>
         Forbids.Select(Forbidden.Find).OfType<Forbidden>().Any(f => f.Covers(exercise) || (f.Loads && loaded));
 
-    /// <summary>The first condition that forbids an exercise, a clinician's before the record's; null when none does.</summary>
+    /// <summary>The first condition that forbids an exercise.</summary>
+    /// <returns>A clinician's before the record's; null when none does.</returns>
     public static Condition? Refusing(IEnumerable<Condition> conditions, Exercise exercise, bool loaded = false)
     {
         ArgumentNullException.ThrowIfNull(conditions);
@@ -65,7 +68,8 @@ public sealed record Condition(
         return conditions.Where(c => c.Refuses(exercise, loaded)).OrderBy(c => c.From).FirstOrDefault();
     }
 
-    /// <summary>Why something is not offered, in a sentence that names the condition and who set it.</summary>
+    /// <summary>Why something is not offered.</summary>
+    /// <returns>Sentences that name the condition, who set it and what to choose instead.</returns>
     public string Refusal(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);

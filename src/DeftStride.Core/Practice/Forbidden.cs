@@ -53,7 +53,8 @@ public sealed record Forbidden(string Id, string Name, Func<Exercise, bool> Cove
     /// <summary>All kinds, everything first.</summary>
     public static IReadOnlyList<Forbidden> All => Register.All;
 
-    /// <summary>Finds a kind by id, or null.</summary>
+    /// <summary>Finds a kind by id.</summary>
+    /// <returns>Null for an id that is not known.</returns>
     public static Forbidden? Find(string id) => Register.Find(id);
 
     private static bool HighBox(Exercise e) =>

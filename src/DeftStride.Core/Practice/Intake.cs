@@ -134,13 +134,15 @@ public sealed record SitePain(BodySide Leg, LegRole Role, PainSite Site, int Sco
     /// <summary>The score that the rules of pain go by: 0 for a sore muscle.</summary>
     public int Counted => Kind == PainKind.Muscle ? 0 : Score;
 
-    /// <summary>What is wrong with the mark, in a sentence, or null.</summary>
+    /// <summary>What is wrong with the mark.</summary>
+    /// <returns>A sentence; null where nothing is.</returns>
     public string? Problem() =>
         Kind == PainKind.Muscle && Pain.NoMuscle(Site)
             ? $"There is no muscle to be sore there ({Word(Site)}). Choose joint or tendon, or another place."
             : null;
 
     /// <summary>A site in words.</summary>
+    /// <returns>In lower case.</returns>
     public static string Word(PainSite site) =>
         site switch
         {

@@ -54,6 +54,7 @@ public sealed record Pain(int Score, BodySide? Leg, LegRole? Role)
     public bool KindOpen => Score > 0 && Kind is null;
 
     /// <summary>Whether a place is all joint or tendon, so that no sore muscle can be there.</summary>
+    /// <returns>False where a sore muscle can be there.</returns>
     public static bool NoMuscle(PainSite site) =>
         site
             is PainSite.KneeInside
@@ -67,7 +68,8 @@ public sealed record Pain(int Score, BodySide? Leg, LegRole? Role)
     /// <summary>No pain.</summary>
     public static Pain None { get; } = new(0, null, null);
 
-    /// <summary>What is wrong with the report, in a sentence, or null when it is fine.</summary>
+    /// <summary>What is wrong with the report.</summary>
+    /// <returns>A sentence; null when it is fine.</returns>
     public string? Problem() =>
         FieldRange.Pain.Problem(Score)
         ?? (Score, Leg, Role) switch

@@ -85,10 +85,12 @@ public sealed record RedFlag(string Id, FlagTier Tier, string Text)
         new("clinician-no", FlagTier.BeforeLoading, "A clinician has said no"),
     ];
 
-    /// <summary>Finds a sign by id, or null.</summary>
+    /// <summary>Finds a sign by id.</summary>
+    /// <returns>Null for an id that is not known.</returns>
     public static RedFlag? Find(string id) => All.FirstOrDefault(f => f.Id == id);
 
     /// <summary>A tier as its button has it.</summary>
+    /// <returns>A word or two.</returns>
     public static string Word(FlagTier tier) =>
         tier switch
         {
@@ -98,6 +100,7 @@ public sealed record RedFlag(string Id, FlagTier Tier, string Text)
         };
 
     /// <summary>What to do, to the coach, in a sentence or two.</summary>
+    /// <returns>Sentences, to the coach.</returns>
     public static string WhatToDo(FlagTier tier) =>
         tier switch
         {
@@ -110,6 +113,7 @@ public sealed record RedFlag(string Id, FlagTier Tier, string Text)
         };
 
     /// <summary>Whom to see and how soon, to the client.</summary>
+    /// <returns>Words with a full stop, to the client.</returns>
     public static string WhomToSee(FlagTier tier) =>
         tier switch
         {

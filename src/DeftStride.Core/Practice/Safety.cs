@@ -17,6 +17,7 @@ public static class Cautions
         "Sharp or catching pain, giving way, swelling or numbness: stop, and raise a red flag.";
 
     /// <summary>What a score means where pain is asked, by the limit that is in force, 0–4.</summary>
+    /// <returns>Sentences with the limit.</returns>
     public static string AboutPain(int limit)
     {
         var stop = Pain.StopScore;

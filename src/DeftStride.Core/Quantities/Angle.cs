@@ -23,10 +23,12 @@ public readonly record struct Angle : IComparable<Angle>
     public static Angle Zero => default;
 
     /// <summary>Makes an angle from degrees.</summary>
+    /// <returns>The angle, never wrapped.</returns>
     /// <exception cref="ArgumentOutOfRangeException">The number is NaN or infinite.</exception>
     public static Angle FromDegrees(double degrees) => FromRadians(degrees / DegreesPerRadian);
 
     /// <summary>Makes an angle from radians.</summary>
+    /// <returns>The angle, never wrapped.</returns>
     /// <exception cref="ArgumentOutOfRangeException">The number is NaN or infinite.</exception>
     public static Angle FromRadians(double radians) =>
         double.IsFinite(radians)
@@ -34,12 +36,15 @@ public readonly record struct Angle : IComparable<Angle>
             : throw new ArgumentOutOfRangeException(nameof(radians), radians, "An angle must be a finite number.");
 
     /// <summary>The size without its sign.</summary>
+    /// <returns>Zero or more.</returns>
     public Angle Abs() => new(Math.Abs(Radians));
 
     /// <summary>The larger of two angles.</summary>
+    /// <returns>One of the two, sign and all.</returns>
     public static Angle Max(Angle a, Angle b) => a >= b ? a : b;
 
     /// <summary>The smaller of two angles.</summary>
+    /// <returns>One of the two, sign and all.</returns>
     public static Angle Min(Angle a, Angle b) => a <= b ? a : b;
 
     /// <inheritdoc/>

@@ -88,10 +88,12 @@ public sealed record FieldRange(string Name, double Least, double Most, string U
     /// <summary>Step-down: the box.</summary>
     public static FieldRange StepDownBox { get; } = new("A box to step down from", 2, 60, " cm");
 
-    /// <summary>Whether a number can be meant. One that is not finite cannot.</summary>
+    /// <summary>Whether a number can be meant.</summary>
+    /// <returns>False for one that is not finite.</returns>
     public bool Has(double value) => double.IsFinite(value) && value >= Least && value <= Most;
 
-    /// <summary>What is wrong with a number, as a sentence that says what to do, or null.</summary>
+    /// <summary>What is wrong with a number.</summary>
+    /// <returns>A sentence that says what to do; null where nothing is.</returns>
     public string? Problem(double value) =>
         Has(value) ? null
         : Unit.Length == 0
@@ -103,5 +105,6 @@ public sealed record FieldRange(string Name, double Least, double Most, string U
         );
 
     /// <summary>The same where it may be left out.</summary>
+    /// <returns>A sentence; null where nothing is, and for none.</returns>
     public string? Problem(double? value) => value is { } number ? Problem(number) : null;
 }

@@ -43,24 +43,31 @@ public readonly record struct Quantity : IComparable<Quantity>
     public MeasureUnit Unit { get; }
 
     /// <summary>Degrees.</summary>
+    /// <returns>That many.</returns>
     public static Quantity Degrees(double value) => new(value, MeasureUnit.Degrees);
 
     /// <summary>Centimetres.</summary>
+    /// <returns>That many.</returns>
     public static Quantity Centimetres(double value) => new(value, MeasureUnit.Centimetres);
 
     /// <summary>Percent.</summary>
+    /// <returns>That many.</returns>
     public static Quantity Percent(double value) => new(value, MeasureUnit.Percent);
 
     /// <summary>Seconds.</summary>
+    /// <returns>That many.</returns>
     public static Quantity Seconds(double value) => new(value, MeasureUnit.Seconds);
 
     /// <summary>The size without its sign.</summary>
+    /// <returns>Zero or more, in the same unit.</returns>
     public Quantity Abs() => new(Math.Abs(Value), Unit);
 
     /// <summary>The larger of two.</summary>
+    /// <returns>One of the two, sign and all.</returns>
     public static Quantity Max(Quantity a, Quantity b) => a >= b ? a : b;
 
     /// <summary>The smaller of two.</summary>
+    /// <returns>One of the two, sign and all.</returns>
     public static Quantity Min(Quantity a, Quantity b) => a <= b ? a : b;
 
     /// <inheritdoc/>

@@ -27,6 +27,7 @@ public readonly struct Result<T, TFault>
     /// <summary>Whether there is a value, with it or with why there is none.</summary>
     /// <param name="value">The value, or nothing.</param>
     /// <param name="fault">Why there is none, or nothing.</param>
+    /// <returns>True where <paramref name="value"/> is set, false where <paramref name="fault"/> is.</returns>
     public bool Is([NotNullWhen(true)] out T? value, [NotNullWhen(false)] out TFault? fault)
     {
         (value, fault) = (_value, _fault);
@@ -35,10 +36,12 @@ public readonly struct Result<T, TFault>
 
     /// <summary>Whether there is a value, where why there is none does not matter.</summary>
     /// <param name="value">The value, or nothing.</param>
+    /// <returns>True where <paramref name="value"/> is set.</returns>
     public bool Is([NotNullWhen(true)] out T? value) => Is(out value, out _);
 
     /// <summary>The value, or what a caller makes of its absence: another value, or its own refusal.</summary>
     /// <param name="otherwise">What is done about a fault.</param>
+    /// <returns>The value; else what <paramref name="otherwise"/> makes of the fault.</returns>
     public T Or(Func<TFault, T> otherwise)
     {
         ArgumentNullException.ThrowIfNull(otherwise);
@@ -47,6 +50,7 @@ public readonly struct Result<T, TFault>
 
     /// <summary>The value, where it must be there.</summary>
     /// <param name="sentence">What is said of a fault.</param>
+    /// <returns>The value itself.</returns>
     /// <exception cref="FaultException{TFault}">There is none.</exception>
     public T OrThrow(Func<TFault, string> sentence)
     {

@@ -27,13 +27,16 @@ public sealed class Register<T>
     /// <summary>Every entry, in order; one that is being tried comes last.</summary>
     public IReadOnlyList<T> All => Now.Entries;
 
-    /// <summary>Finds an entry by id, or null.</summary>
+    /// <summary>Finds an entry by id.</summary>
+    /// <returns>Null for an id that is not listed.</returns>
     public T? Find(string id) => Now.ById.GetValueOrDefault(id);
 
-    /// <summary>An entry's place in the order, from 0; the last for an id that is not listed.</summary>
+    /// <summary>An entry's place in the order.</summary>
+    /// <returns>From 0; one past the last for an id that is not listed.</returns>
     public int PlaceOf(string id) => Now.Places.GetValueOrDefault(id, Now.Entries.Count);
 
     /// <summary>Tries an entry until the answer is disposed of. One with the id of another stands in its place.</summary>
+    /// <returns>To be disposed of where it was asked for.</returns>
     public IDisposable Trying(T entry)
     {
         var before = _tried.Value;

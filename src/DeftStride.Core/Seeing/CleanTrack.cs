@@ -121,15 +121,19 @@ public sealed class CleanTrack
     }
 
     /// <summary>Whether a landmark has a path at all.</summary>
+    /// <returns>False for one that was never seen.</returns>
     public bool Has(Landmark landmark) => _paths.ContainsKey(landmark);
 
-    /// <summary>A landmark's smoothed path across the picture, pixels; NaN in gaps. Empty without one.</summary>
+    /// <summary>A landmark's smoothed path across the picture, pixels.</summary>
+    /// <returns>One number a frame of the even grid, NaN in gaps; empty without a path.</returns>
     public IReadOnlyList<double> X(Landmark landmark) => _paths.GetValueOrDefault(landmark)?.X ?? [];
 
     /// <summary>The same down the picture.</summary>
+    /// <returns>One number a frame of the even grid, NaN in gaps; empty without a path.</returns>
     public IReadOnlyList<double> Y(Landmark landmark) => _paths.GetValueOrDefault(landmark)?.Y ?? [];
 
-    /// <summary>How far a landmark's points scattered before smoothing, pixels, a standard deviation; null where it cannot be told.</summary>
+    /// <summary>How far a landmark's points scattered before smoothing, pixels, a standard deviation.</summary>
+    /// <returns>Null where it cannot be told.</returns>
     public double? Scatter(Landmark landmark) => _paths.GetValueOrDefault(landmark)?.Scatter;
 
     /// <summary>Where a landmark is at an instant: the mean over the samples around it.</summary>
@@ -156,7 +160,8 @@ public sealed class CleanTrack
         return new ImagePoint(x / weight, y / weight);
     }
 
-    /// <summary>How sure a point is at an instant, pixels, a standard deviation along each axis: what smoothing leaves of its scatter, all of it near the ends.</summary>
+    /// <summary>How sure a point is at an instant, pixels, a standard deviation.</summary>
+    /// <returns>What smoothing leaves of its scatter, all of it near the ends, along each axis; null where it cannot be told.</returns>
     public double? SdAt(Landmark landmark, double seconds) =>
         Scatter(landmark) is not { } scatter ? null
         : seconds - Begins < End
@@ -169,6 +174,7 @@ public sealed class CleanTrack
     /// <param name="seconds">From the start of the clip.</param>
     /// <param name="repetition">Which repetition, from 1.</param>
     /// <param name="moment">Which moment of it.</param>
+    /// <returns>Pixels; without the landmarks that were not seen then.</returns>
     public PointSet Still(double seconds, int repetition, Moment moment)
     {
         var points = new Dictionary<Landmark, ImagePoint>();

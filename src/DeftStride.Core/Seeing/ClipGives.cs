@@ -29,6 +29,7 @@ public static class ClipGives
     private static readonly Landmark[] Pelvis = [Landmark.WorkingPelvis, Landmark.FreePelvis];
 
     /// <summary>How one measure is answered from a clip.</summary>
+    /// <returns>Timed, found, found with stickers, placed by hand, or not from a clip.</returns>
     public static ClipAnswer Of(MeasureDefinition measure)
     {
         ArgumentNullException.ThrowIfNull(measure);
@@ -44,9 +45,10 @@ public static class ClipGives
             : ClipAnswer.Found;
     }
 
-    /// <summary>What a clip of an exercise gives, in sentences: what is counted, what is found, what stickers and a hand add, what it cannot give.</summary>
+    /// <summary>What a clip of an exercise gives: what is counted, what is found, what stickers and a hand add, what it cannot give.</summary>
     /// <param name="exercise">The exercise.</param>
     /// <param name="measures">What it is looked at for, in order.</param>
+    /// <returns>Sentences in the order of what matters; never empty.</returns>
     public static IReadOnlyList<string> Sentences(Exercise exercise, IReadOnlyList<MeasureDefinition> measures)
     {
         ArgumentNullException.ThrowIfNull(exercise);

@@ -41,12 +41,14 @@ public sealed record Drive(double Gain, double Sd, double At)
         return PeakOfRise * metres / (seconds * seconds) / Gravity;
     }
 
-    /// <summary>The force after the turn of one repetition; null where the clip cannot tell.</summary>
+    /// <summary>The force after the turn of one repetition.</summary>
     /// <param name="height">The height of the centre of mass over time, metres, not smoothed yet, evenly spaced.</param>
     /// <param name="filter">The filter for its rate.</param>
     /// <param name="scatter">The standard deviation of a height before smoothing, metres, at least 0.</param>
     /// <param name="repetition">The repetition.</param>
     /// <param name="begins">The time of the first height, seconds.</param>
+    /// <returns>In body weights with its error; null where the clip cannot tell.</returns>
+    /// <exception cref="ArgumentOutOfRangeException">The scatter is negative.</exception>
     public static Drive? Of(
         IReadOnlyList<double> height,
         LowPass filter,

@@ -102,6 +102,7 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
     /// When the film goes on elsewhere from one frame to the next, seconds from its start: it was cut there, or the phone was
     /// moved. Hips and shoulders together come to lie where no repetition takes them in that time, and stay there.
     /// </summary>
+    /// <returns>In their order; empty for a film that was not cut.</returns>
     /// <remarks>A cut between two frames in which the client stands alike is not seen, and does no harm.</remarks>
     public IReadOnlyList<double> Jumps()
     {
@@ -243,6 +244,7 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
 
     /// <summary>The clip as the track of one working leg.</summary>
     /// <param name="front">The client's own side of the working leg.</param>
+    /// <returns>Every landmark by what it is to that leg, pixels as they were found.</returns>
     public Track Of(BodySide front) => Of(front, Jumps());
 
     /// <summary>The same where it is known already when the film jumps.</summary>

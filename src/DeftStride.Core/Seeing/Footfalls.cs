@@ -23,6 +23,7 @@ public static class Footfalls
     /// <summary>All steps of a clip, in the order in which feet leave.</summary>
     /// <param name="movement">What moves.</param>
     /// <param name="side">The client's own working side.</param>
+    /// <returns>In the order in which feet leave, seconds; empty where no foot moves.</returns>
     public static IReadOnlyList<Footfall> Of(Movement movement, BodySide side)
     {
         ArgumentNullException.ThrowIfNull(movement);

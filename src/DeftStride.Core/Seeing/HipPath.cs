@@ -11,9 +11,10 @@ public sealed record HipPath(double Down, double Ahead, double Sd)
     /// <summary>What a model leaves in the way of the hips, a share of the shank.</summary>
     private const double ModelSd = 0.04;
 
-    /// <summary>The path of one repetition; null where hips or shank were not seen.</summary>
+    /// <summary>The path of one repetition.</summary>
     /// <param name="movement">What moves.</param>
     /// <param name="repetition">One that counts.</param>
+    /// <returns>Centimetres ahead and up, from where the repetition begins; null where hips or shank were not seen.</returns>
     public static HipPath? Of(Movement movement, SidedRepetition repetition)
     {
         ArgumentNullException.ThrowIfNull(movement);

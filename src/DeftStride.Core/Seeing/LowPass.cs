@@ -81,11 +81,13 @@ public sealed class LowPass
 
     /// <summary>What it leaves of a point's scatter in the mean of some samples.</summary>
     /// <param name="samples">How many, at least 1.</param>
+    /// <returns>To be multiplied by the scatter of one point.</returns>
     /// <exception cref="ArgumentOutOfRangeException">There is none.</exception>
     public double GainOfMean(int samples) => GainOf(samples, i => i < 0 || i >= _impulse.Length ? 0 : _impulse[i]);
 
     /// <summary>What a point's scatter makes of the mean of the curvature over some samples, 1/s².</summary>
     /// <param name="samples">How many, at least 1.</param>
+    /// <returns>1/s², to be multiplied by the scatter of one point.</returns>
     /// <exception cref="ArgumentOutOfRangeException">There is none.</exception>
     public double GainOfMeanCurvature(int samples) =>
         GainOf(
@@ -134,9 +136,10 @@ public sealed class LowPass
         return longer.AsSpan(more, n).ToArray();
     }
 
-    /// <summary>How far points scatter, from what smoothing takes off them; null below <see cref="LeastRateForScatter"/> samples a second.</summary>
+    /// <summary>How far points scatter, from what smoothing takes off them.</summary>
     /// <param name="samples">As they came.</param>
     /// <param name="smooth">The same, smoothed by this filter.</param>
+    /// <returns>A standard deviation in the samples' own unit; null below <see cref="LeastRateForScatter"/> samples a second.</returns>
     public double? Scatter(ReadOnlySpan<double> samples, ReadOnlySpan<double> smooth)
     {
         if (Rate < LeastRateForScatter || samples.Length < 4)

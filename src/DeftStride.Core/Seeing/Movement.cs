@@ -77,13 +77,15 @@ public sealed class Movement
     public IEnumerable<BodySide> Sides => Counted.Select(r => r.Side).Distinct();
 
     /// <summary>The smoothed track of a side.</summary>
+    /// <returns>In pixels, on an even grid of time.</returns>
     /// <exception cref="KeyNotFoundException">That side does not work in this clip.</exception>
     public CleanTrack On(BodySide side) => _tracks[side];
 
-    /// <summary>What moves in a clip, or why that cannot be said.</summary>
+    /// <summary>What moves in a clip.</summary>
     /// <param name="body">The clip.</param>
     /// <param name="exercise">What was done.</param>
     /// <param name="said">Which leg works, where the coach said it; null to see it from the feet, repetition by repetition.</param>
+    /// <returns>The repetitions of each side that works; else why that cannot be said.</returns>
     public static Result<Movement, MovementFault> TryFind(FilmedBody body, Exercise exercise, BodySide? said)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -142,6 +144,8 @@ public sealed class Movement
 
     /// <summary>The same with no more repetitions of a side than can be looked at one by one: the first, the last, and evenly between them, numbered anew.</summary>
     /// <param name="most">Of each side, at least 2.</param>
+    /// <returns>The same where there are no more.</returns>
+    /// <exception cref="ArgumentOutOfRangeException">Fewer than two are asked for.</exception>
     public Movement AtMost(int most)
     {
         ArgumentOutOfRangeException.ThrowIfLessThan(most, 2);
@@ -162,10 +166,11 @@ public sealed class Movement
         return new Movement(Body, Exercise, _tracks, All, [.. kept]) { Jumps = Jumps };
     }
 
-    /// <summary>When a moment of a repetition is, seconds from the start of the clip.</summary>
+    /// <summary>When a moment of a repetition is.</summary>
     /// <param name="repetition">One of <see cref="Counted"/>.</param>
     /// <param name="moment">Which moment.</param>
     /// <param name="firstSeen">How far down something first goes wrong, 0 to 1; null for half-way.</param>
+    /// <returns>Seconds from the start of the clip, never outside it.</returns>
     public double When(SidedRepetition repetition, Moment moment, double? firstSeen = null)
     {
         ArgumentNullException.ThrowIfNull(repetition);
@@ -190,6 +195,7 @@ public sealed class Movement
     /// <param name="repetition">One of <see cref="Counted"/>.</param>
     /// <param name="moment">Which moment.</param>
     /// <param name="firstSeen">How far down something first goes wrong, 0 to 1; null for half-way.</param>
+    /// <returns>Pixels; without the landmarks that were not seen then.</returns>
     public PointSet At(SidedRepetition repetition, Moment moment, double? firstSeen = null)
     {
         ArgumentNullException.ThrowIfNull(repetition);
@@ -262,6 +268,7 @@ public sealed class Movement
 
     /// <summary>The moments that some measures are read at from this clip, as stills: start and bottom, and what else they need while there are not too many repetitions.</summary>
     /// <param name="measures">What the look is about.</param>
+    /// <returns>Each with when it is, seconds from the start of the clip.</returns>
     public IEnumerable<(SidedRepetition Repetition, double Seconds, PointSet Still)> Stills(
         IEnumerable<MeasureDefinition> measures
     )
@@ -280,6 +287,7 @@ public sealed class Movement
     }
 
     /// <summary>All of them as stills, side by side and repetition by repetition.</summary>
+    /// <returns>Each with when it is, seconds from the start of the clip.</returns>
     public IEnumerable<(SidedRepetition Repetition, double Seconds, PointSet Still)> Stills() =>
         Counted.SelectMany(r => Moments.Select(m => (r, When(r, m), At(r, m))));
 

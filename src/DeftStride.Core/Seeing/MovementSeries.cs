@@ -29,6 +29,7 @@ public sealed record MovementSeries(
     /// <param name="measures">Which measures.</param>
     /// <param name="context">What has to be known besides the points.</param>
     /// <param name="errors">The spreads, which tell what is too short to be read.</param>
+    /// <returns>One row a measure, in its own unit, one number a frame; NaN where it was not seen.</returns>
     public static MovementSeries Of(
         Movement movement,
         BodySide side,
@@ -66,9 +67,10 @@ public sealed record MovementSeries(
         );
     }
 
-    /// <summary>A value at an instant, between its two neighbours; NaN where one of them was not seen, and outside the clip.</summary>
+    /// <summary>A value at an instant, between its two neighbours.</summary>
     /// <param name="values">Of this series.</param>
     /// <param name="seconds">From the start of the clip.</param>
+    /// <returns>NaN where a neighbour was not seen, and outside the clip.</returns>
     public double At(IReadOnlyList<double> values, double seconds)
     {
         ArgumentNullException.ThrowIfNull(values);
@@ -110,6 +112,8 @@ public sealed record PhaseCurve(IReadOnlyList<double> Mean, IReadOnlyList<double
 {
     /// <summary>The curve of some repetitions.</summary>
     /// <param name="curves">One for each, all of one length; at least one.</param>
+    /// <returns>Mean and standard deviation by phase; NaN where no repetition has one.</returns>
+    /// <exception cref="ArgumentException">There is none, or they are not at the same phases.</exception>
     public static PhaseCurve Of(IReadOnlyList<IReadOnlyList<double>> curves)
     {
         ArgumentNullException.ThrowIfNull(curves);
@@ -128,6 +132,7 @@ public sealed record PhaseCurve(IReadOnlyList<double> Mean, IReadOnlyList<double
     }
 
     /// <summary>This against another at each phase: this less the other.</summary>
+    /// <returns>One number a phase, NaN where one of the two has none.</returns>
     public IReadOnlyList<double> Less(PhaseCurve other)
     {
         ArgumentNullException.ThrowIfNull(other);

@@ -7,6 +7,7 @@ namespace DeftStride.Core.Seeing;
 public static class MovementWords
 {
     /// <summary>What to do about a fault, in a sentence.</summary>
+    /// <returns>One or two sentences.</returns>
     public static string Sentence(MovementFault fault) =>
         fault switch
         {
@@ -25,6 +26,7 @@ public static class MovementWords
         };
 
     /// <summary>Why something does not count: "too shallow".</summary>
+    /// <returns>"less than half as deep", in lower case.</returns>
     public static string Reason(PartialReason reason) =>
         reason switch
         {
@@ -39,6 +41,7 @@ public static class MovementWords
     /// <summary>What is said of a side, "3 repetitions, 1.5 s down, 0.3 s at the bottom, 1.0 s up.", and of what does not count, which has no side.</summary>
     /// <param name="movement">What moves.</param>
     /// <param name="turn">How its phases are spoken of; down and up again when not given.</param>
+    /// <returns>A sentence a side, then what does not count.</returns>
     public static IReadOnlyList<(BodySide? Side, string Text)> Said(SeenMovement movement, TurnWords? turn = null)
     {
         ArgumentNullException.ThrowIfNull(movement);

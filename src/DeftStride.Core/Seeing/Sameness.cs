@@ -14,6 +14,7 @@ public sealed record Sameness(double Sd, double Error, Drift? Drift)
     /// <summary>The sameness of repetitions in their order.</summary>
     /// <param name="values">One for each repetition.</param>
     /// <param name="error">What measuring alone gives, a standard deviation, at least 0.</param>
+    /// <returns>In the values' unit; the news is 0 where measuring alone explains the scatter.</returns>
     /// <exception cref="ArgumentException">There is no repetition.</exception>
     /// <exception cref="ArgumentOutOfRangeException">The error is below 0.</exception>
     public static Sameness Of(IReadOnlyList<double> values, double error)
@@ -66,7 +67,8 @@ public sealed record Drift(double Slope, double Sd, int Repetitions)
     /// <summary>Whether it is more than chance.</summary>
     public bool IsNews => Math.Abs(Slope) > Reach;
 
-    /// <summary>The drift over repetitions in their order; null under <see cref="LeastRepetitions"/>.</summary>
+    /// <summary>The drift over repetitions in their order.</summary>
+    /// <returns>A slope a repetition with its standard error, in the values' unit; null under <see cref="LeastRepetitions"/>.</returns>
     public static Drift? Of(IReadOnlyList<double> values)
     {
         ArgumentNullException.ThrowIfNull(values);

@@ -28,10 +28,12 @@ public sealed record SeenRepetition(
 {
     /// <summary>How long the hips are lowered.</summary>
     /// <param name="rises">Whether the way to the turn goes up.</param>
+    /// <returns>Seconds, with its error.</returns>
     public Lasting Lowering(bool rises) => rises ? Up : Down;
 
     /// <summary>How long they rise.</summary>
     /// <param name="rises">Whether the way to the turn goes up.</param>
+    /// <returns>Seconds, with its error.</returns>
     public Lasting Rising(bool rises) => rises ? Down : Up;
 
     /// <summary>Percent of the way down from one value of a curve to the next.</summary>
@@ -68,6 +70,7 @@ public sealed record SeenMovement(
     /// <param name="measures">Which measures.</param>
     /// <param name="context">What has to be known besides the points.</param>
     /// <param name="errors">The spreads, which tell what is too short to be read.</param>
+    /// <returns>Its repetitions with their times, and what was read of each measure that the clip gives.</returns>
     public static SeenMovement Of(
         Movement movement,
         IReadOnlySet<string> measures,

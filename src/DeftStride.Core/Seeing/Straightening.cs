@@ -23,9 +23,10 @@ public sealed record Straightening(double HipShare, double KneeShare, double Lag
         : Lag < -Sure * Sd ? Order.Second
         : Order.Together;
 
-    /// <summary>The order of one repetition; null from anywhere but the side, where a joint was not seen all the way up, or hardly bends.</summary>
+    /// <summary>The order of one repetition.</summary>
     /// <param name="movement">What moves.</param>
     /// <param name="repetition">One that counts.</param>
+    /// <returns>How much later than the hip the knee is half-way, seconds, with its error; null from anywhere but the side, where a joint was not seen all the way up, or hardly bends.</returns>
     public static Straightening? Of(Movement movement, SidedRepetition repetition)
     {
         ArgumentNullException.ThrowIfNull(movement);

@@ -11,6 +11,7 @@ namespace DeftStride.Core.Seeing;
 public sealed record TurnWords(bool Rises)
 {
     /// <summary>Of an exercise.</summary>
+    /// <returns>The words for both ways.</returns>
     public static TurnWords Of(ExerciseShape shape)
     {
         ArgumentNullException.ThrowIfNull(shape);
@@ -27,6 +28,7 @@ public sealed record TurnWords(bool Rises)
     public string Turn => Rises ? "at the top" : "at the bottom";
 
     /// <summary>An instant by its phase, 0 to 200: "41 % down", "20 % up".</summary>
+    /// <returns>"41 % down", "20 % up".</returns>
     public string At(double phase) =>
         phase < 1 ? (Rises ? "on the floor" : "standing")
         : phase <= 99 ? Invariant($"{phase:0} % {Out}")
@@ -36,6 +38,7 @@ public sealed record TurnWords(bool Rises)
 
     /// <summary>How far on the way to the turn something sets in.</summary>
     /// <param name="share">0 at the start, 1 at the turn.</param>
+    /// <returns>"a third of the way down", "near the bottom".</returns>
     public string SetsIn(double share) =>
         share switch
         {

@@ -24,7 +24,8 @@ public sealed record BandSetup(string FaultId, BandPull Pull, DateOnly Until)
     /// <summary>The faults that a band answers.</summary>
     public static IReadOnlyList<string> Faults { get; } = [FallsIn, FallsOut];
 
-    /// <summary>Which way the band pulls for a fault: always the way that the knee falls, so that it has to answer; null where no band helps.</summary>
+    /// <summary>Which way the band pulls for a fault: always the way that the knee falls, so that it has to answer.</summary>
+    /// <returns>Null where no band helps.</returns>
     public static BandPull? For(string faultId) =>
         faultId switch
         {
@@ -36,8 +37,9 @@ public sealed record BandSetup(string FaultId, BandPull Pull, DateOnly Until)
     /// <summary>The correction that lends the band, by id.</summary>
     public string CorrectionId => FaultId == FallsOut ? "ko-band" : "ki-band";
 
-    /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
+    /// <summary>What is wrong with it.</summary>
     /// <param name="today">The day.</param>
+    /// <returns>A sentence that says what to do; null where nothing is.</returns>
     public string? Problem(DateOnly today)
     {
         if (For(FaultId) is not { } right)

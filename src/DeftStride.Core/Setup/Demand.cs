@@ -52,6 +52,7 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
     public string Name => NameOf(Joint);
 
     /// <summary>A joint in words.</summary>
+    /// <returns>In lower case.</returns>
     public static string NameOf(DemandedJoint joint) =>
         joint switch
         {
@@ -65,10 +66,11 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
             _ => throw new ArgumentOutOfRangeException(nameof(joint), joint, null),
         };
 
-    /// <summary>Everything a split stance asks, front to rear.</summary>
+    /// <summary>Everything a split stance asks.</summary>
     /// <param name="posture">The posture.</param>
     /// <param name="front">Ranges of the front leg's side.</param>
     /// <param name="rear">Ranges of the rear leg's side.</param>
+    /// <returns>Each with what is asked, what there is and what is spare, degrees; front to rear.</returns>
     public static IReadOnlyList<Demand> Of(SplitPosture posture, RangeOfMotion front, RangeOfMotion rear)
     {
         ArgumentNullException.ThrowIfNull(posture);
@@ -99,6 +101,8 @@ public sealed record Demand(DemandedJoint Joint, Angle Used, Limit Limit)
     }
 
     /// <summary>The one that runs out first: the least spare.</summary>
+    /// <returns>One of those given.</returns>
+    /// <exception cref="ArgumentException">There is none.</exception>
     public static Demand Binding(IReadOnlyList<Demand> demands)
     {
         ArgumentNullException.ThrowIfNull(demands);

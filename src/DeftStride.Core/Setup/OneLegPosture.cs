@@ -52,6 +52,7 @@ public sealed record OneLegPosture(
     /// <param name="freeThigh">The free thigh, or null where it hangs.</param>
     /// <param name="freeKnee">The free knee, or null where it hangs.</param>
     /// <param name="boxMetres">What the foot stands on, above the floor.</param>
+    /// <returns>Places in metres, the working ankle above 0.</returns>
     public static OneLegPosture Of(
         Body body,
         Angle shin,
@@ -110,6 +111,7 @@ public sealed record OneLegPosture(
     }
 
     /// <summary>The same posture on something of a height, metres.</summary>
+    /// <returns>All places higher by it, metres.</returns>
     public OneLegPosture On(Body body, double boxMetres) =>
         Of(body, Shin, Thigh, TrunkLean, FreeThigh, FreeKnee, boxMetres);
 

@@ -4,6 +4,7 @@ namespace DeftStride.Core.Setup;
 public readonly record struct Place(double X, double Y)
 {
     /// <summary>The distance to another place, metres.</summary>
+    /// <returns>Not negative.</returns>
     public double DistanceTo(Place other) =>
         Math.Sqrt(((other.X - X) * (other.X - X)) + ((other.Y - Y) * (other.Y - Y)));
 }

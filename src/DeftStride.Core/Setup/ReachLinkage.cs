@@ -27,6 +27,7 @@ public sealed record ReachForm(
     private static Angle Deg(double degrees) => Angle.FromDegrees(degrees);
 
     /// <summary>The forms; their angles are house rules of ours, from the clean postures of the catalogue.</summary>
+    /// <returns>Null for a way that has none.</returns>
     public static ReachForm? Of(ReachWay way) =>
         way switch
         {
@@ -72,7 +73,8 @@ public static class ReachLinkage
     /// <summary>The most a working knee bends in these forms.</summary>
     public static readonly Angle MostKnee = Angle.FromDegrees(110);
 
-    /// <summary>Where the other foot stands for a bend of the working knee; null where the other leg does not reach the floor.</summary>
+    /// <summary>Where the other foot stands for a bend of the working knee.</summary>
+    /// <returns>Metres, with how far the tape runs; null where the other leg does not reach the floor.</returns>
     public static ReachPosture? At(Body body, ReachForm form, Angle knee, Angle direction)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -114,7 +116,8 @@ public static class ReachLinkage
             : new ReachPosture(form, knee, direction, far, new Place((far * ux) - ox, (far * uy) - oy), height, back);
     }
 
-    /// <summary>The bend of the working knee at which the tape is so long; null where no bend up to <see cref="MostKnee"/> does it.</summary>
+    /// <summary>The bend of the working knee at which the tape is so long.</summary>
+    /// <returns>The posture; null where no bend up to <see cref="MostKnee"/> does it.</returns>
     public static ReachPosture? ForTape(Body body, ReachForm form, double tapeMetres, Angle direction)
     {
         double Off(double knee) =>

@@ -18,6 +18,7 @@ public sealed record ReachPlan(
 )
 {
     /// <summary>What a coach could say of it aloud.</summary>
+    /// <returns>Two sentences with the mark and the knee.</returns>
     public Phrase Sentence(Tape tape)
     {
         var far = new PhrasePart(tape.Length(Posture.TapeMetres), Tone.Good);
@@ -33,13 +34,14 @@ public sealed record ReachPlan(
     }
 
     /// <summary>The usual direction: in a step to the side the outside foot stands slightly ahead where hips go back on a diagonal.</summary>
+    /// <returns>The form's own; 5° less in a step to the side on a diagonal.</returns>
     public static Angle DirectionOf(ReachForm form, bool diagonal)
     {
         ArgumentNullException.ThrowIfNull(form);
         return form.Way == ReachWay.Side && diagonal ? form.Usual - Angle.FromDegrees(5) : form.Usual;
     }
 
-    /// <summary>A mark for a bend of the knee, or for a tape; or why there is none, in a sentence with what would do.</summary>
+    /// <summary>A mark for a bend of the knee, or for a tape.</summary>
     /// <param name="body">Whose.</param>
     /// <param name="form">Which form.</param>
     /// <param name="knee">The working knee at the bottom; null for the usual.</param>
@@ -47,6 +49,7 @@ public sealed record ReachPlan(
     /// <param name="direction">Where the foot goes; null for the usual.</param>
     /// <param name="diagonal">Whether hips go back on a diagonal in a step to the side.</param>
     /// <param name="tape">How lengths are said.</param>
+    /// <returns>The mark in metres and the posture; else a sentence with what would do.</returns>
     public static Result<ReachPlan, string> TryOf(
         Body body,
         ReachForm form,

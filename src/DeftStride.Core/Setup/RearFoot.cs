@@ -31,7 +31,8 @@ public abstract record RearFoot
     /// <summary>The shared rule with 70° and 40°.</summary>
     public static RearFoot Usual { get; } = new Shared(Angle.FromDegrees(70), ComfortableAnkle);
 
-    /// <summary>The shared rule with what a client has. The comfortable end of the ankle is 5° short of its limit.</summary>
+    /// <summary>The shared rule with what a client has.</summary>
+    /// <returns>The comfortable end of the ankle is 5° short of its limit.</returns>
     public static RearFoot For(RangeOfMotion range)
     {
         ArgumentNullException.ThrowIfNull(range);

@@ -75,13 +75,16 @@ public sealed record RearSurface(
     private const double TapeMetres = 0.005;
 
     /// <summary>The rear foot's rule for a contact and a client.</summary>
+    /// <returns>The shared one for a foot on its ball, that of an instep else.</returns>
     public static RearFoot FootOf(RearContact contact, RangeOfMotion rear) =>
         contact == RearContact.Ball ? RearFoot.For(rear) : new RearFoot.Instep(Contact: contact);
 
     /// <summary>How a rear foot meets what it lies on.</summary>
+    /// <returns>On its ball where nobody chose.</returns>
     public static RearContact Of(RearFoot? foot) => foot is RearFoot.Instep instep ? instep.Contact : RearContact.Ball;
 
-    /// <summary>From the surface's near edge to the front heel, metres: the edge is under the toe tip, or under the ankle of a foot on its instep.</summary>
+    /// <summary>From the surface's near edge to the front heel, metres.</summary>
+    /// <returns>The edge is under the toe tip, or under the ankle of a foot on its instep.</returns>
     public static double ToFrontHeel(SplitPosture posture)
     {
         ArgumentNullException.ThrowIfNull(posture);
@@ -103,6 +106,7 @@ public sealed record RearSurface(
     /// <param name="contact">How the foot meets the surface.</param>
     /// <param name="rear">Ranges of the rear leg's side.</param>
     /// <param name="kit">What there is.</param>
+    /// <returns>Heights in metres, with what stops them.</returns>
     public static RearSurface For(Body body, SplitStance stance, RearContact contact, RangeOfMotion rear, StudioKit kit)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -146,6 +150,7 @@ public sealed record RearSurface(
     /// <summary>What a coach could say of it aloud.</summary>
     /// <param name="tape">How the studio reads lengths.</param>
     /// <param name="now">The height that is set, metres; 0 for none.</param>
+    /// <returns>One or two sentences.</returns>
     public string Sentence(Tape tape, double now = 0)
     {
         var why = Stops switch

@@ -52,7 +52,8 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
         new(SetupLever.Hips, 1, 20, 10, true),
     ];
 
-    /// <summary>What to do, in a sentence: "Raise the front foot by 8 cm."</summary>
+    /// <summary>What to do, in a sentence.</summary>
+    /// <returns>"Raise the front foot by 8 cm."</returns>
     public string Sentence(Tape tape)
     {
         var (by, far) = (Size(tape), Amount > 0);
@@ -73,7 +74,8 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
         };
     }
 
-    /// <summary>What else it does, so that nothing is had for free: "stance 52 cm → 47 cm, front knee 108° → 115°"; empty when nothing moves by 2° or a centimetre.</summary>
+    /// <summary>What else it does, so that nothing is had for free.</summary>
+    /// <returns>"stance 52 cm → 47 cm, front knee 108° → 115°"; empty when nothing moves by 2° or a centimetre.</returns>
     public string Costs(SplitPosture before, Tape tape)
     {
         ArgumentNullException.ThrowIfNull(before);
@@ -100,6 +102,7 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
     }
 
     /// <summary>The amount with its unit, without a sign.</summary>
+    /// <returns>Centimetres, inches or degrees, never negative.</returns>
     public string Size(Tape tape) =>
         Lever is SetupLever.HeelWedge or SetupLever.TrunkLean or SetupLever.Hips
             ? Math.Abs(Amount).ToString("0", CultureInfo.InvariantCulture) + "°"
@@ -115,6 +118,7 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
     /// <param name="front">Ranges of the front leg's side.</param>
     /// <param name="rear">Ranges of the rear leg's side.</param>
     /// <param name="nature">What a change may not leave.</param>
+    /// <returns>Empty where no single change does it.</returns>
     public static IReadOnlyList<SetupChange> Fitting(
         Body body,
         SplitPosture posture,
@@ -199,7 +203,8 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
             .SelectMany(n => lever.BothWays ? new[] { n * lever.Step, -n * lever.Step } : [n * lever.Step]);
     }
 
-    /// <summary>The stance after a lever is moved, or null where nothing fits any more.</summary>
+    /// <summary>The stance after a lever is moved; metres or radians by the lever.</summary>
+    /// <returns>Null where nothing fits any more.</returns>
     public static SplitPosture? Move(Body body, SplitPosture posture, SetupLever lever, double amount)
     {
         ArgumentNullException.ThrowIfNull(posture);
@@ -265,6 +270,7 @@ public sealed record SetupChange(SetupLever Lever, double Amount, double Cost, S
 public sealed record SetupConflict(Demand First, string Second, string Sentence)
 {
     /// <summary>Names the conflict, or null when something fits.</summary>
+    /// <returns>The joint that runs out first and what stands in the way; null when something fits.</returns>
     public static SetupConflict? Of(
         Body body,
         SplitPosture posture,

@@ -37,6 +37,7 @@ public sealed record SetupNature
     public StudioKit Kit { get; }
 
     /// <summary>The nature of a form in a style, by the bands that its checks are judged by, with a client's ankle.</summary>
+    /// <returns>The bands that a change must keep, with what there is to stand on.</returns>
     public static SetupNature Of(SchoolCode school, SplitForm form, RangeOfMotion front, StudioKit kit)
     {
         ArgumentNullException.ThrowIfNull(front);
@@ -71,10 +72,11 @@ public sealed record SetupNature
     /// <summary>Whether a rear foot on a surface is what it is.</summary>
     private bool RearRaised => Form is SplitForm.RearFootRaised or SplitForm.RearInstep;
 
-    /// <summary>The limit that a change leaves, in words that follow "the"; null where it stays what it is.</summary>
+    /// <summary>The limit that a change leaves.</summary>
     /// <param name="before">The stance before.</param>
     /// <param name="lever">What is moved.</param>
     /// <param name="after">The stance after.</param>
+    /// <returns>Words that follow "the"; null where it stays what it is.</returns>
     public string? Leaves(SplitStance before, SetupLever lever, SplitStance after)
     {
         ArgumentNullException.ThrowIfNull(before);

@@ -43,7 +43,8 @@ public sealed record SplitPlan(
     /// <summary>Whether every joint has what is asked, and the studio what it takes.</summary>
     public bool Fits => Missing is null && !Demands.Any(d => d.Exceeds);
 
-    /// <summary>What a coach could say of it aloud: that it fits and what runs out first, or what is short and the least change.</summary>
+    /// <summary>What a coach could say of it aloud.</summary>
+    /// <returns>That it fits and what runs out first, or what is short and the least change.</returns>
     public Phrase Sentence(Tape tape)
     {
         if (Missing is not null)
@@ -86,6 +87,7 @@ public static class SetupPlanner
     /// <param name="rear">Ranges of the rear side.</param>
     /// <param name="kit">What there is to stand on.</param>
     /// <param name="raised">How a raised rear foot starts; by itself on its ball, as high as it follows in comfort, hips up and down.</param>
+    /// <returns>Angles by the school and heights that the kit has; it need not fit the client.</returns>
     public static SplitStance Start(
         Body body,
         SchoolCode school,
@@ -120,6 +122,7 @@ public static class SetupPlanner
     }
 
     /// <summary>The bottoms that should be one picture with a split squat's: half-kneeling on the floor, and stepping back into the same place with a slight lean.</summary>
+    /// <returns>Each with what it is called.</returns>
     public static IReadOnlyList<(string Name, SplitStance Stance)> SameBottom(SplitStance stance)
     {
         ArgumentNullException.ThrowIfNull(stance);
@@ -137,7 +140,8 @@ public static class SetupPlanner
         ];
     }
 
-    /// <summary>Judges a stance: what it asks, what would make it fit, and the card.</summary>
+    /// <summary>Judges a stance.</summary>
+    /// <returns>What it asks, every single change that would make it fit, and the lines of the card.</returns>
     /// <exception cref="FaultException{LinkageFault}">No posture fits the numbers.</exception>
     public static SplitPlan Plan(
         Body body,
@@ -175,7 +179,8 @@ public static class SetupPlanner
         };
     }
 
-    /// <summary>What a studio lacks for a form and this body, in a sentence with what would do; null where it has it, or nothing is listed.</summary>
+    /// <summary>What a studio lacks for a form and this body.</summary>
+    /// <returns>A sentence with what would do; null where the studio has it, or nothing is listed.</returns>
     public static string? Missing(SplitForm form, Body body, StudioKit kit)
     {
         ArgumentNullException.ThrowIfNull(body);

@@ -63,6 +63,7 @@ public enum LinkageFault
 public static class LinkageFaults
 {
     /// <summary>The two things that are too far apart, and what brings them together.</summary>
+    /// <returns>What is too far apart, then what to do.</returns>
     public static string Sentence(LinkageFault fault) =>
         fault switch
         {
@@ -128,11 +129,13 @@ public sealed record SplitPosture(
 public static class SplitLinkage
 {
     /// <summary>The posture.</summary>
+    /// <returns>Places in metres.</returns>
     /// <exception cref="FaultException{LinkageFault}">Nothing fits; the fault names what is too far apart.</exception>
     public static SplitPosture Solve(Body body, SplitStance stance) =>
         TrySolve(body, stance).OrThrow(LinkageFaults.Sentence);
 
-    /// <summary>The posture, or the fault.</summary>
+    /// <summary>The posture of a stance.</summary>
+    /// <returns>Places in metres; else the fault.</returns>
     public static Result<SplitPosture, LinkageFault> TrySolve(Body body, SplitStance stance)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -154,12 +157,13 @@ public static class SplitLinkage
     }
 
     /// <summary>
-    /// The posture that a stance length leaves when the rear thigh, the depth and the rear rule are given: the front shin
-    /// follows from them.
+    /// The posture that a stance length leaves when the rear thigh, the depth and the rear rule are given: the front shin follows from
+    /// them.
     /// </summary>
     /// <param name="body">Whose.</param>
     /// <param name="stanceMetres">S, front heel to rear toe tip.</param>
     /// <param name="stance">Everything else; its front shin is ignored.</param>
+    /// <returns>The posture with its front shin; else the fault.</returns>
     public static Result<SplitPosture, LinkageFault> TryFromStanceLength(
         Body body,
         double stanceMetres,
@@ -213,6 +217,7 @@ public static class SplitLinkage
     }
 
     /// <summary>The planted-foot path from the bottom to a top with the given knee bends, both knees straightening in step.</summary>
+    /// <returns>The hips' places, metres, <paramref name="steps"/> + 1 of them from the bottom up; it ends where a leg no longer reaches.</returns>
     public static IReadOnlyList<Place> PlantedPath(
         Body body,
         SplitPosture posture,

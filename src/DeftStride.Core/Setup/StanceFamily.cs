@@ -24,12 +24,13 @@ public sealed record StanceFamily(
     private const double StepDegrees = 1;
     private const int MostSteps = 90;
 
-    /// <summary>The family of a posture whose joints have what it asks; null where they do not, or where none of it is in the style.</summary>
+    /// <summary>The family of a posture whose joints have what it asks.</summary>
     /// <param name="body">Whose.</param>
     /// <param name="posture">One of the family: its length, depth, heights and trunk are kept.</param>
     /// <param name="front">Ranges of the front side.</param>
     /// <param name="rear">Ranges of the rear side.</param>
     /// <param name="nature">The form in its style.</param>
+    /// <returns>Null where its joints do not have it, or where none of it is in the style.</returns>
     public static StanceFamily? Of(
         Body body,
         SplitPosture posture,
@@ -105,6 +106,7 @@ public sealed record StanceFamily(
     private const double NoRoomDegrees = 1;
 
     /// <summary>The range in a sentence.</summary>
+    /// <returns>One sentence with both ends.</returns>
     public string Sentence(Tape tape)
     {
         var (low, high) = (tape.Length(HipsLowMetres), tape.Length(HipsHighMetres));

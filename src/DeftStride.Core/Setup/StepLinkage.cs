@@ -13,6 +13,7 @@ namespace DeftStride.Core.Setup;
 public sealed record StepPosture(double BoxMetres, double ToeGapMetres, Angle KneeFlexion, Angle Shin, Angle FrontThigh)
 {
     /// <summary>Hip flexion against a trunk that leans so far.</summary>
+    /// <returns>0° for a thigh in line with the trunk.</returns>
     public Angle HipFlexion(Angle trunkLean) => Angle.FromDegrees(90) - FrontThigh + trunkLean;
 }
 
@@ -45,6 +46,7 @@ public static class StepLinkage
     /// <param name="shin">φ.</param>
     /// <param name="heelInsetMetres">How far inside the edge the heel stands; 0 with the whole foot just on.</param>
     /// <param name="floorLegLean">ε, from vertical.</param>
+    /// <returns>Box and distance in metres.</returns>
     public static StepPosture ForFlexion(
         Body body,
         Angle kneeFlexion,
@@ -68,6 +70,7 @@ public static class StepLinkage
     }
 
     /// <summary>The points of a step with the floor leg upright and the heel just inside the edge.</summary>
+    /// <returns>Metres from the floor and from the face of the box.</returns>
     public static StepPoints Points(Body body, StepPosture step, Angle trunkLean)
     {
         ArgumentNullException.ThrowIfNull(body);
@@ -100,9 +103,10 @@ public static class StepLinkage
     }
 
     /// <summary>
-    /// The shin and distance for a knee flexion on a box that is there, or nothing when the leg cannot fold that way. Of the
-    /// two forms the one with the hip behind the ankle is taken; do not use it for a posture that already hangs over the box.
+    /// The shin and distance for a knee flexion on a box that is there. Of the two forms the one with the hip behind the ankle is taken;
+    /// do not use it for a posture that already hangs over the box.
     /// </summary>
+    /// <returns>False when the leg cannot fold that way.</returns>
     public static bool TryForBox(
         Body body,
         Angle kneeFlexion,
@@ -130,7 +134,8 @@ public static class StepLinkage
         return true;
     }
 
-    /// <summary>The knee flexion that a box gives with a shin held so far, or nothing when the box is too high or too low for it.</summary>
+    /// <summary>The knee flexion that a box gives with a shin held so far.</summary>
+    /// <returns>False when the box is too high or too low for it.</returns>
     public static bool TryForBoxAndShin(
         Body body,
         double boxMetres,

@@ -20,7 +20,8 @@ public sealed record StepPlan(
     bool Estimated
 )
 {
-    /// <summary>What a coach could say of it aloud; the height is set off by whether it is what the exercise wants.</summary>
+    /// <summary>What a coach could say of it aloud.</summary>
+    /// <returns>The height is set off by whether it is what the exercise wants.</returns>
     public Phrase Sentence(Tape tape, bool down)
     {
         var height = tape.Length(Height.Metres);
@@ -41,11 +42,12 @@ public sealed record StepPlan(
     }
 
     /// <summary>
-    /// Why a rhythm cannot be done on this height, with what would do, or null. Both feet side by side need the whole top of a box: a
-    /// pile with plates on it holds one (a house rule of ours; a studio's list has no widths).
+    /// Why a rhythm cannot be done on this height. Both feet side by side need the whole top of a box: a pile with plates on it holds one
+    /// (a house rule of ours; a studio's list has no widths).
     /// </summary>
     /// <param name="feetMeet">Whether both feet meet on the box.</param>
     /// <param name="tape">How lengths are said.</param>
+    /// <returns>A sentence with what would do; null where it can.</returns>
     public string? RhythmProblem(bool feetMeet, Tape tape) =>
         !feetMeet || Height.PlatesMetres.Count == 0
             ? null
@@ -71,6 +73,7 @@ public sealed record StepPlan(
     private static readonly Angle LeastShin = Angle.FromDegrees(-5);
 
     /// <summary>Whether a step can be stood in: the shin neither back nor further than the toes allow, the toes before the box.</summary>
+    /// <returns>False where one of them does not hold.</returns>
     public static bool Stands(StepPosture step)
     {
         ArgumentNullException.ThrowIfNull(step);
@@ -85,6 +88,7 @@ public sealed record StepPlan(
     /// <param name="kneeFlexion">The knee of a step up, or null for the usual.</param>
     /// <param name="shin">The shin, or null for the usual.</param>
     /// <param name="trunkLean">The trunk.</param>
+    /// <returns>Heights in metres, with what the step asks of each joint and why this height.</returns>
     public static StepPlan Of(
         Body body,
         RangeOfMotion range,
@@ -102,6 +106,7 @@ public sealed record StepPlan(
     /// The box for a right angle at the knee. Of the heights the studio can build, the one that gives it with the most usual
     /// shin is taken; when none gives it, the nearest height with what it does to the knee.
     /// </summary>
+    /// <returns>A height that can be built, metres, with what it does to the knee.</returns>
     public static StepPlan For(
         Body body,
         RangeOfMotion range,
@@ -199,6 +204,7 @@ public sealed record StepPlan(
     /// A step-down from a given height: the nearest that can be built, and how far the knee bends by the time the free foot,
     /// its leg straight, touches the floor with the pelvis level.
     /// </summary>
+    /// <returns>A height that can be built, metres, and the bend of the knee when the free foot touches.</returns>
     public static StepPlan Down(
         Body body,
         RangeOfMotion range,

@@ -26,7 +26,8 @@ public sealed record StudioKit(
     /// <summary>Whether anything that can be stood on is listed.</summary>
     public bool HasHeights => BoxesMetres.Count + PlatesMetres.Count > 0;
 
-    /// <summary>Every firm height that can be built: the floor, one box, and up to three plates on either. Lowest first, each once.</summary>
+    /// <summary>Every firm height that can be built: the floor, one box, and up to three plates on either.</summary>
+    /// <returns>Metres, lowest first, each once.</returns>
     public IReadOnlyList<KitHeight> Heights()
     {
         var stacks = new List<KitHeight> { new(0, "the floor") };
@@ -56,13 +57,15 @@ public sealed record StudioKit(
         ];
     }
 
-    /// <summary>The height nearest to a wanted one; the wanted height itself, to the centimetre, when no kit is listed.</summary>
+    /// <summary>The height nearest to a wanted one.</summary>
+    /// <returns>The wanted height itself, to the centimetre, when no kit is listed.</returns>
     public KitHeight Nearest(double metres) =>
         HasHeights
             ? Heights().MinBy(h => Math.Abs(h.Metres - metres))!
             : new KitHeight(Math.Round(metres, 2), "set by hand");
 
     /// <summary>What is left of it while somebody else stands on a height that was built from it.</summary>
+    /// <returns>All but one piece of each that it was built from.</returns>
     public StudioKit Without(KitHeight taken)
     {
         ArgumentNullException.ThrowIfNull(taken);

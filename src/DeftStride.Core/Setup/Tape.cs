@@ -17,7 +17,8 @@ public static class Tapes
 {
     private const double MetresPerInch = 0.0254;
 
-    /// <summary>A length in words, rounded to what the tape is used to: "71 cm", "28 in", "28½ in".</summary>
+    /// <summary>A length in words, rounded to what the tape is used to.</summary>
+    /// <returns>"71 cm", "28 in", "28½ in".</returns>
     public static string Length(this Tape tape, double metres)
     {
         if (tape == Tape.Centimetres)

@@ -105,6 +105,7 @@ public sealed record Attention(AttentionKind Kind, string Sentence, string Why)
     public static readonly TimeSpan LookInterval = TimeSpan.FromDays(14);
 
     /// <summary>Picks the most important one: stop sign, unfinished work, first look, pain, the last decision, age of the last look.</summary>
+    /// <returns>One line with where it leads; never null.</returns>
     public static Attention Of(AttentionFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);

@@ -30,6 +30,7 @@ public sealed record Decided(
         : Headline;
 
     /// <summary>An outcome in a few words.</summary>
+    /// <returns>With a capital letter.</returns>
     public static string Word(DecisionOutcome outcome) =>
         outcome switch
         {

@@ -39,11 +39,12 @@ public sealed record Due(DueKind Kind, string Short, string Sentence)
     /// <summary>After this long nobody remembers the morning after.</summary>
     public const int MorningDays = 10;
 
-    /// <summary>What is due, the quickest to do first; nothing but the morning where nothing is trained.</summary>
+    /// <summary>What is due.</summary>
     /// <param name="facts">What is known of the client.</param>
     /// <param name="exercise">What is done today.</param>
     /// <param name="school">The style in force for it.</param>
     /// <param name="barred">Whether nothing is trained today.</param>
+    /// <returns>The quickest to do first; nothing but the morning where nothing is trained.</returns>
     public static IReadOnlyList<Due> Of(TodayFacts facts, Exercise exercise, SchoolCode school, bool barred)
     {
         ArgumentNullException.ThrowIfNull(facts);

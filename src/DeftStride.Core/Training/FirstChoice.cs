@@ -312,6 +312,7 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
     /// Pain of <see cref="Pain.StopScore"/> or more proposes nothing before it is understood, and nothing is proposed that a
     /// condition forbids.
     /// </summary>
+    /// <returns>The first and the next two with why; nothing is proposed where pain must be understood first or all is forbidden.</returns>
     public static FirstChoice Of(ChoiceFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -425,6 +426,7 @@ public sealed record FirstChoice(Candidate? Start, IReadOnlyList<Candidate> NotY
     }
 
     /// <summary>Why one of the next two is not the first: what speaks against it most, or what it lacks.</summary>
+    /// <returns>A few words.</returns>
     public static string WhyNot(Candidate candidate)
     {
         ArgumentNullException.ThrowIfNull(candidate);

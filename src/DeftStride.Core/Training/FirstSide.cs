@@ -33,6 +33,7 @@ public sealed record FirstSide(BodySide? Side, FirstSideWhy Why)
     /// </summary>
     /// <param name="pain">Pain of the last look, or null when it was not asked.</param>
     /// <param name="last">What was done last, or null for nothing yet.</param>
+    /// <returns>Which, and why.</returns>
     public static FirstSide Of(Pain? pain, SessionLog? last) =>
         pain is { Counted: > 0 } && Placement.Working(pain) is { } sore ? new(sore, FirstSideWhy.Sorer)
         : last is null ? new(null, FirstSideWhy.Either)
@@ -40,9 +41,10 @@ public sealed record FirstSide(BodySide? Side, FirstSideWhy Why)
         : new(null, FirstSideWhy.Turn);
 
     /// <summary>
-    /// The side with fewer clean repetitions, else with less load (one session has one effort), by more than
-    /// <see cref="SideComparison.EqualWithinShare"/> of the larger; null when they are equal or only one was trained.
+    /// The side with fewer clean repetitions, else with less load (one session has one effort), by more than <see
+    /// cref="SideComparison.EqualWithinShare"/> of the larger.
     /// </summary>
+    /// <returns>Null when they are equal or only one was trained.</returns>
     public static BodySide? WeakerOf(SessionLog log)
     {
         ArgumentNullException.ThrowIfNull(log);

@@ -35,6 +35,7 @@ public sealed record NextAsked(int Sets, int Amount, Load Load, string Why)
     public Tempo? Tempo { get; init; }
 
     /// <summary>Within the range that a rung has now; it may have been changed since.</summary>
+    /// <returns>No more sets and repetitions than the range has.</returns>
     public Prescription Within(DoseRange range)
     {
         ArgumentNullException.ThrowIfNull(range);
@@ -66,9 +67,9 @@ public sealed record DoseLogged(
     public Tempo? Tempo { get; init; }
 
     /// <summary>
-    /// The tempo that was decided on or asked for last; null where none was ever named. A log that names none, a tap or a decision
-    /// about something else, takes none away.
+    /// The tempo that was decided on or asked for last. A log that names none, a tap or a decision about something else, takes none away.
     /// </summary>
+    /// <returns>Null where none was ever named.</returns>
     public static Tempo? LastTempo(IEnumerable<DoseLogged> logs)
     {
         ArgumentNullException.ThrowIfNull(logs);
@@ -79,11 +80,12 @@ public sealed record DoseLogged(
 
     /// <summary>
     /// The tempo that a look is timed by: what the hour of its day ran at, else what was named last before it on the rung that was
-    /// trained then; null where none was named. What a decision on that very look asks for is for the next time.
+    /// trained then. What a decision on that very look asks for is for the next time.
     /// </summary>
     /// <param name="logs">Of one exercise, in any order.</param>
     /// <param name="day">The look's day.</param>
     /// <param name="place">The look's place in the order of everything that was recorded.</param>
+    /// <returns>Null where none was named.</returns>
     public static Tempo? TempoOn(IReadOnlyCollection<DoseLogged> logs, DateOnly day, long place)
     {
         ArgumentNullException.ThrowIfNull(logs);
@@ -123,6 +125,7 @@ public sealed record Spot(
         Rung.Dose.TempoFor(Exercise.Find(Rung.ExerciseId)!) is { } usual ? NamedTempo ?? usual : null;
 
     /// <summary>Where the sides of one client stand now: the last step of each ladder and side.</summary>
+    /// <returns>One for each ladder and side that has any, the oldest first.</returns>
     public static IReadOnlyList<Stand> Stands(IEnumerable<StepTaken> steps) =>
         [
             .. steps
@@ -132,7 +135,8 @@ public sealed record Spot(
                 .Select(s => new Stand(s.LadderId, s.Side, s.RungId, s.At)),
         ];
 
-    /// <summary>Where a client is on the ladder of an exercise that is looked at or logged, or null when no ladder has it.</summary>
+    /// <summary>Where a client is on the ladder of an exercise that is looked at or logged.</summary>
+    /// <returns>Null when no ladder has it.</returns>
     public static Spot? Of(
         IReadOnlyList<Ladder> ladders,
         string exerciseId,
@@ -144,7 +148,8 @@ public sealed record Spot(
             ? On(at.Ladder, at.Rung, steps, logs, rack)
             : null;
 
-    /// <summary>The same for what was done: an exercise that is on the ladder but on none of the client's own rungs (an easier one as warm-up, say) says nothing about them.</summary>
+    /// <summary>The same for what was done.</summary>
+    /// <returns>Null for an exercise that is on the ladder but on none of the client's own rungs (an easier one as warm-up, say): it says nothing about them.</returns>
     public static Spot? For(
         IReadOnlyList<Ladder> ladders,
         string exerciseId,
@@ -157,6 +162,7 @@ public sealed record Spot(
             : null;
 
     /// <summary>What is planned on the ladder of an exercise: the weaker side's rung once the client stands on that ladder.</summary>
+    /// <returns>Null when no ladder has it.</returns>
     public static Spot? Planned(
         IReadOnlyList<Ladder> ladders,
         string exerciseId,
@@ -171,6 +177,7 @@ public sealed record Spot(
             : null;
 
     /// <summary>Where a client is on one ladder; the rung is the one that was asked about while a side stands on it, else the planned one.</summary>
+    /// <returns>The rung, what is asked for there, and where each side stands.</returns>
     public static Spot On(
         Ladder ladder,
         Rung begin,

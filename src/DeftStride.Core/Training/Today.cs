@@ -116,7 +116,8 @@ public sealed record TodayFacts
     /// <summary>Set-ups that stand.</summary>
     public IReadOnlyCollection<KeptSetupCard> Setups { get; init; } = [];
 
-    /// <summary>The card of the set-up in force for an exercise; empty where none was kept.</summary>
+    /// <summary>The card of the set-up in force for an exercise.</summary>
+    /// <returns>Empty where none was kept.</returns>
     public IReadOnlyList<CardLine> Card(string exerciseId) =>
         Setups.Where(s => s.ExerciseId == exerciseId).MaxBy(s => s.Place)?.Card ?? [];
 
@@ -203,6 +204,7 @@ public sealed record Today(
     public bool Barred => Asked is null;
 
     /// <summary>Works it out. Pure: the same facts in any order give the same day.</summary>
+    /// <returns>The exercise, rung, dose, what is due and what forbids, each with its reason.</returns>
     public static Today Of(TodayFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -317,6 +319,7 @@ public sealed record Today(
     }
 
     /// <summary>Where a set-up that was just kept is to be seen, in a sentence.</summary>
+    /// <returns>One sentence.</returns>
     public string KeptFor(Exercise exercise)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -409,6 +412,7 @@ public sealed record Today(
     /// <param name="look">Place and time of the last look, or null.</param>
     /// <param name="now">The present moment.</param>
     /// <param name="learning">Whether the form that is trained is still being learnt.</param>
+    /// <returns>The break and what it asks for; null where there is none.</returns>
     public static LayOff? AwaySince(
         IReadOnlyCollection<StepTaken> steps,
         IReadOnlyCollection<DoseLogged> logs,

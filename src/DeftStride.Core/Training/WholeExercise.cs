@@ -44,6 +44,7 @@ public sealed record WholeExercise(
     /// <param name="card">The client's own card, empty where none was kept.</param>
     /// <param name="load">What is held.</param>
     /// <param name="shoesOn">Whether shoes stay on, whatever is taught otherwise.</param>
+    /// <returns>Every step, word and fault that belongs to it here.</returns>
     public static WholeExercise Of(
         Exercise exercise,
         SchoolCode school,
@@ -75,11 +76,12 @@ public sealed record WholeExercise(
                 .Distinct(),
         ];
 
-    /// <summary>What goes wrong in an exercise as it is done here, what blocks progress first, from the foot up.</summary>
+    /// <summary>What goes wrong in an exercise as it is done here.</summary>
     /// <param name="exercise">The exercise.</param>
     /// <param name="school">The style in force.</param>
     /// <param name="style">The settings in force.</param>
     /// <param name="load">What is held.</param>
+    /// <returns>What blocks progress first, from the foot up; empty where no fault can happen in it.</returns>
     public static IReadOnlyList<GoesWrong> WhatGoesWrong(
         Exercise exercise,
         SchoolCode school,

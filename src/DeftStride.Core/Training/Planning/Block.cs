@@ -27,7 +27,8 @@ public sealed record Block(DateOnly First, int Weeks, IReadOnlyList<PlanDay> Day
     /// <summary>The day after its last one.</summary>
     public DateOnly End => First.AddDays(7 * Weeks);
 
-    /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
+    /// <summary>What is wrong with it.</summary>
+    /// <returns>A sentence that says what to do; null where nothing is.</returns>
     public string? Problem() =>
         Weeks < 1 ? "A block has at least one week. Four are usual."
         : Weeks > MostWeeks
@@ -40,10 +41,12 @@ public sealed record Block(DateOnly First, int Weeks, IReadOnlyList<PlanDay> Day
         : null;
 
     /// <summary>When its visits are, in order.</summary>
+    /// <returns>Each day once, the earliest first.</returns>
     public IReadOnlyList<(DateOnly Day, TimeOnly At)> Dates() =>
         [.. Enumerable.Range(0, 7 * Weeks).Select(First.AddDays).SelectMany(On)];
 
     /// <summary>The first of its days of the week after a day, beyond its end as well: where a visit goes that the block has no room for.</summary>
+    /// <returns>Within the seven days that follow.</returns>
     public (DateOnly Day, TimeOnly At) After(DateOnly day) =>
         Enumerable.Range(1, 7).Select(day.AddDays).SelectMany(On).First();
 

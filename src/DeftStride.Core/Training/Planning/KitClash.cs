@@ -63,6 +63,7 @@ public sealed record KitWayOut(
 public sealed record KitClash(KitNeed One, KitNeed Other, string Piece, DateTime At, IReadOnlyList<KitWayOut> WaysOut)
 {
     /// <summary>"On Thursday Corin and Bram both want the 30 cm box at 17:15. 28 cm would do for Corin."</summary>
+    /// <returns>Who wants the same and when; then what would do for whom, where anything does.</returns>
     public string Sentence(DateOnly today, Tape tape)
     {
         var day = DateOnly.FromDateTime(At);
@@ -83,9 +84,13 @@ public sealed record KitClash(KitNeed One, KitNeed Other, string Piece, DateTime
         };
     }
 
-    /// <summary>Every clash of some visits, in order of time. Whose need began first is served first; nobody is offered a height that does not do because it is free.</summary>
+    /// <summary>
+    /// Every clash of some visits. Whose need began first is served first; nobody is offered a height that does not do because it is
+    /// free.
+    /// </summary>
     /// <param name="needs">Who needs what, when; of any days.</param>
     /// <param name="kit">What the studio has, one entry a piece.</param>
+    /// <returns>In order of time; empty where there is enough for everybody.</returns>
     public static IReadOnlyList<KitClash> Of(IEnumerable<KitNeed> needs, StudioKit kit)
     {
         ArgumentNullException.ThrowIfNull(needs);

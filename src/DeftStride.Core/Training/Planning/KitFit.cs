@@ -28,15 +28,17 @@ public sealed record KitFit(KitHeight Wanted, double LowMetres, double HighMetre
     /// <summary>From where the body is known that this was worked out for, in words that follow it; empty where its segments were measured.</summary>
     public string Estimate { get; init; } = "";
 
-    /// <summary>Whether a height does, half a centimetre allowed.</summary>
+    /// <summary>Whether a height does.</summary>
+    /// <returns>True up to half a centimetre past either end.</returns>
     public bool Does(double metres) => metres >= LowMetres - 0.0051 && metres <= HighMetres + 0.0051;
 
-    /// <summary>What does for a client; null where the exercise needs no height or the studio lists none.</summary>
+    /// <summary>What does for a client.</summary>
     /// <param name="exercise">Which.</param>
     /// <param name="body">Whose.</param>
     /// <param name="range">What the stiffer joints have.</param>
     /// <param name="kit">What there is to stand on.</param>
     /// <param name="kept">The height of the set-up that was kept for it, metres; null where none was.</param>
+    /// <returns>Heights in metres; null where the exercise needs none or the studio lists none.</returns>
     public static KitFit? Of(Exercise exercise, Body body, RangeOfMotion range, StudioKit kit, double? kept)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -88,7 +90,8 @@ public sealed record KitFit(KitHeight Wanted, double LowMetres, double HighMetre
             : null;
     }
 
-    /// <summary>Between which heights the knee starts a step-up where it is accepted, with the usual shin and the hip within what it has; null for none.</summary>
+    /// <summary>Between which heights the knee starts a step-up where it is accepted, with the usual shin and the hip within what it has.</summary>
+    /// <returns>Metres; null for none.</returns>
     public static (double Least, double Most)? Starts(Body body, RangeOfMotion range)
     {
         ArgumentNullException.ThrowIfNull(range);

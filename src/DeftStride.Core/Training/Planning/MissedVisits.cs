@@ -22,14 +22,16 @@ public sealed record VisitMove(Guid Id, DateOnly From, DateOnly Day, TimeOnly At
 public static class MissedVisits
 {
     /// <summary>Visits that were planned for a day that is over, and did not happen.</summary>
+    /// <returns>In order of time; empty where none was missed.</returns>
     public static IReadOnlyList<VisitDay> Of(IEnumerable<VisitDay> visits, DateOnly today) =>
         [.. visits.Where(v => !v.Settled && v.Day < today).OrderBy(v => v.Day)];
 
-    /// <summary>Where every visit goes that has to move; empty where none was missed. Pure: the same visits give the same moves.</summary>
+    /// <summary>Where every visit goes that has to move. Pure: the same visits give the same moves.</summary>
     /// <param name="block">The block they belong to.</param>
     /// <param name="visits">All visits of the client in it, and beside it in the same weeks.</param>
     /// <param name="today">The studio's own day.</param>
     /// <param name="open">Whether the studio is open on a day.</param>
+    /// <returns>From which day to which; empty where none was missed.</returns>
     public static IReadOnlyList<VisitMove> Moves(
         Block block,
         IReadOnlyCollection<VisitDay> visits,
@@ -85,6 +87,7 @@ public static class MissedVisits
     }
 
     /// <summary>The Monday of a day's week.</summary>
+    /// <returns>The day itself for a Monday.</returns>
     public static DateOnly Monday(DateOnly day) => day.AddDays(-(((int)day.DayOfWeek + 6) % 7));
 
     private static int DaysLeft(DateOnly today) => Monday(today).AddDays(6).DayNumber - today.DayNumber;

@@ -145,7 +145,8 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
     private const int OwnSets = 2,
         OwnAmount = 10;
 
-    /// <summary>Why no plan can be made, in a sentence that says what to do; null where one can.</summary>
+    /// <summary>Why no plan can be made.</summary>
+    /// <returns>A sentence that says what to do; null where one can.</returns>
     public static string? Problem(PlanFacts facts)
     {
         ArgumentNullException.ThrowIfNull(facts);
@@ -158,6 +159,7 @@ public sealed record Plan(Block Block, IReadOnlyList<PlanVisit> Visits, IReadOnl
     }
 
     /// <summary>Makes it. Pure: the same facts give the same plan.</summary>
+    /// <returns>Weeks, days and items in their order, each with its reason.</returns>
     /// <exception cref="ArgumentException"><see cref="Problem"/> says why.</exception>
     public static Plan Of(PlanFacts facts)
     {

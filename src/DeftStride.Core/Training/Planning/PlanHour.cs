@@ -16,6 +16,7 @@ public sealed record PlanTime(PlanItem Item, TimeSpan From, TimeSpan To)
         LearningRestSeconds = 60;
 
     /// <summary>The times of a visit's items in the order in which they are done.</summary>
+    /// <returns>From the visit's start, one an item in the order in which they are done; estimates.</returns>
     public static IReadOnlyList<PlanTime> Of(IEnumerable<PlanItem> items)
     {
         ArgumentNullException.ThrowIfNull(items);
@@ -31,7 +32,8 @@ public sealed record PlanTime(PlanItem Item, TimeSpan From, TimeSpan To)
         return times;
     }
 
-    /// <summary>The items with what goes beside the main lift before it; null where nothing can be turned: no such item, or a form that is being learnt and comes first.</summary>
+    /// <summary>The items with what goes beside the main lift before it.</summary>
+    /// <returns>Null where nothing can be turned: no such item, or a form that is being learnt and comes first.</returns>
     public static IReadOnlyList<PlanItem>? Turned(IReadOnlyList<PlanItem> items)
     {
         ArgumentNullException.ThrowIfNull(items);

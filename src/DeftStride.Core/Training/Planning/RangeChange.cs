@@ -21,9 +21,10 @@ public sealed record RangeChange(RangeTest Test, BodySide Side, Angle Before, An
     /// <summary>The same of the gap to the wall, metres.</summary>
     public const double SmallestRealGap = 0.02;
 
-    /// <summary>From where on a change of a test is one, in a sentence.</summary>
+    /// <summary>From where on a change of a test is one.</summary>
     /// <param name="byGap">Whether the gap to the wall is read and not the angle.</param>
     /// <param name="tape">In which unit it is read.</param>
+    /// <returns>One sentence with the number in the tape's unit.</returns>
     public static string RealWords(bool byGap, Tape tape) =>
         $"Read by hand, less than {(byGap ? tape.Length(SmallestRealGap) : $"{SmallestReal}")} apart is no real change.";
 

@@ -37,7 +37,8 @@ public sealed record WeekWork(DateOnly Monday, int HardSets, IReadOnlyList<LoadS
     /// <summary>So many weeks before are what it is held against.</summary>
     private const int WeeksBefore = 3;
 
-    /// <summary>The weeks of some logs, the oldest first; weeks in between without any count nothing.</summary>
+    /// <summary>The weeks of some logs.</summary>
+    /// <returns>The oldest first; weeks in between without any count nothing.</returns>
     public static IReadOnlyList<WeekWork> Of(IReadOnlyCollection<DoseLogged> logs)
     {
         ArgumentNullException.ThrowIfNull(logs);
@@ -67,11 +68,11 @@ public sealed record WeekWork(DateOnly Monday, int HardSets, IReadOnlyList<LoadS
     }
 
     /// <summary>
-    /// What to look at before anybody blames the technique: a week of many more sets than before, or several big steps in load. Null where
-    /// the week is like those before it.
+    /// What to look at before anybody blames the technique: a week of many more sets than before, or several big steps in load.
     /// </summary>
     /// <param name="weeks">The weeks, the oldest first.</param>
     /// <param name="week">Which week.</param>
+    /// <returns>A sentence; null where the week is like those before it.</returns>
     public static string? Warning(IReadOnlyList<WeekWork> weeks, DateOnly week)
     {
         ArgumentNullException.ThrowIfNull(weeks);
@@ -106,6 +107,7 @@ public sealed record WeekWork(DateOnly Monday, int HardSets, IReadOnlyList<LoadS
     }
 
     /// <summary>Hard sets of a session: of the side that did more.</summary>
+    /// <returns>Zero where the effort was not hard.</returns>
     public static int Hard(SessionLog log)
     {
         ArgumentNullException.ThrowIfNull(log);

@@ -111,7 +111,8 @@ public sealed record SessionItem(
     /// <summary>How long one repetition is asked to last, seconds, at least 1.</summary>
     internal int Pace => Math.Max(1, Tempo?.Seconds ?? 1);
 
-    /// <summary>What is wrong with it, in a sentence that says what to do, or null.</summary>
+    /// <summary>What is wrong with it.</summary>
+    /// <returns>A sentence that says what to do; null where nothing is.</returns>
     public string? Problem() =>
         Exercise.Find(ExerciseId) is null ? "Choose one of the exercises in the list."
         : (Place == SessionPlace.RangeTest) != (Range is not null)

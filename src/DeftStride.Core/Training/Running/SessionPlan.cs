@@ -35,7 +35,8 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
     /// <summary>What goes beside the main work: as it is planned, else what was done last time.</summary>
     public IReadOnlyList<SessionItem> Beside { get; init; } = [];
 
-    /// <summary>The items in order; none where nothing is trained today.</summary>
+    /// <summary>The items in order.</summary>
+    /// <returns>None where nothing is trained today.</returns>
     public IReadOnlyList<SessionItem> Items()
     {
         if (Main() is not { } main)
@@ -76,7 +77,8 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
                 First = new(BodySide.Left, FirstSideWhy.Either),
             });
 
-    /// <summary>The main work of today as it is asked for; null while nothing is trained.</summary>
+    /// <summary>The main work of today as it is asked for.</summary>
+    /// <returns>Null while nothing is trained.</returns>
     public SessionItem? Main() =>
         Today.Asked is not { } asked
             ? null
@@ -118,7 +120,8 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
                 Cue = null,
             };
 
-    /// <summary>Two minutes of the same easy repetitions of today's exercise, sides in turn, with the breath called; null where nothing is trained or it is held.</summary>
+    /// <summary>Two minutes of the same easy repetitions of today's exercise, sides in turn, with the breath called.</summary>
+    /// <returns>Null where nothing is trained or it is held.</returns>
     public SessionItem? Technique() =>
         Main() is not { Held: false } main || Today.Exercise.Shape.Held
             ? null
@@ -146,6 +149,7 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
     /// <param name="asked">What is asked for.</param>
     /// <param name="place">Where in the hour.</param>
     /// <param name="style">The settings in force for it.</param>
+    /// <returns>With sets, tempo and rest, seconds, as they are asked for.</returns>
     public static SessionItem Asked(Exercise exercise, Prescription asked, SessionPlace place, HouseStyle style)
     {
         ArgumentNullException.ThrowIfNull(exercise);
@@ -174,6 +178,7 @@ public sealed record SessionPlan(Guid SessionId, Today Today, HouseStyle Style)
     /// <param name="exercise">Which.</param>
     /// <param name="style">The settings in force for it.</param>
     /// <param name="longRests">Whether the record asks for longer rests.</param>
+    /// <returns>Without a load.</returns>
     public static SessionItem Extra(Exercise exercise, HouseStyle style, bool longRests)
     {
         ArgumentNullException.ThrowIfNull(exercise);

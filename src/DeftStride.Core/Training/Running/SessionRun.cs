@@ -19,7 +19,8 @@ public sealed record SessionGuard(int PainLimit)
     /// <summary>Exercises that are not offered with a load, each with whose word that is.</summary>
     public IReadOnlyDictionary<string, string> NotLoaded { get; init; } = new Dictionary<string, string>();
 
-    /// <summary>Why an exercise is not offered so, or null where it is.</summary>
+    /// <summary>Why an exercise is not offered so.</summary>
+    /// <returns>A sentence; null where it is offered.</returns>
     public string? Against(string exerciseId, Load load)
     {
         ArgumentNullException.ThrowIfNull(load);
@@ -29,6 +30,7 @@ public sealed record SessionGuard(int PainLimit)
     }
 
     /// <summary>What holds of a client today, for the exercises of a session.</summary>
+    /// <returns>What is refused and why, what may not be loaded, and the limit of pain.</returns>
     public static SessionGuard Of(Today today)
     {
         ArgumentNullException.ThrowIfNull(today);
@@ -169,6 +171,7 @@ public sealed record SessionRun
     /// <param name="items">What was asked for.</param>
     /// <param name="guard">What it may not go past, as it was known when it began; what came to be known while it ran is a tap (<see cref="GuardLearnt"/>).</param>
     /// <param name="taps">In their order.</param>
+    /// <returns>What is done, what comes next and what was told; the same taps give the same.</returns>
     public static SessionRun Of(IReadOnlyList<SessionItem> items, SessionGuard guard, IEnumerable<SessionTap> taps)
     {
         ArgumentNullException.ThrowIfNull(items);
@@ -200,6 +203,7 @@ public sealed record SessionRun
         : item.Whole;
 
     /// <summary>It after one more tap.</summary>
+    /// <returns>A run of its own; this one stays as it is.</returns>
     public SessionRun After(SessionTap tap)
     {
         ArgumentNullException.ThrowIfNull(tap);
@@ -287,6 +291,7 @@ public sealed record SessionRun
     }
 
     /// <summary>What was done of each exercise, as a log has it; exercises of which nothing was counted are left out.</summary>
+    /// <returns>In the order of the items.</returns>
     public IReadOnlyList<(SessionItem Item, SessionLog Done)> Logs()
     {
         var over = Kept().Over;
@@ -329,9 +334,10 @@ public sealed record SessionRun
     }
 
     /// <summary>
-    /// The worst pain that was told about an exercise, whether it was in the work itself or in what woke or rehearsed it; one that
-    /// was told before any set counts to the main work. Null where none was told.
+    /// The worst pain that was told about an exercise, whether it was in the work itself or in what woke or rehearsed it; one that was
+    /// told before any set counts to the main work.
     /// </summary>
+    /// <returns>Null where none was told.</returns>
     public Pain? WorstOf(string exerciseId)
     {
         var main = Items.FirstOrDefault(i => i.Place == SessionPlace.Main)?.ExerciseId;
@@ -341,7 +347,8 @@ public sealed record SessionRun
             .MaxBy(p => p.Counted);
     }
 
-    /// <summary>How long one repetition took of what is over of an item, seconds, by when it was tapped; null where nobody knows.</summary>
+    /// <summary>How long one repetition took of what is over of an item.</summary>
+    /// <returns>Seconds, by when it was tapped; null where nobody knows.</returns>
     public double? Pace(Guid item)
     {
         var timed = Over.Where(o => o.Step.Item == item && o is { Seconds: > 0, Clean.Count: > 1 }).ToArray();

@@ -16,13 +16,14 @@ public sealed record SetupStep(string Name, string Say, string? Value = null);
 /// </summary>
 public static class SetupSteps
 {
-    /// <summary>The steps of an exercise; only what belongs to it.</summary>
+    /// <summary>The steps of an exercise.</summary>
     /// <param name="exercise">The exercise.</param>
     /// <param name="school">The style in force.</param>
     /// <param name="style">The settings in force.</param>
     /// <param name="card">The client's own card, empty where none was kept.</param>
     /// <param name="load">What is held.</param>
     /// <param name="shoesOn">Whether shoes stay on, whatever is taught otherwise.</param>
+    /// <returns>In the order in which they are done; only what belongs to it.</returns>
     public static IReadOnlyList<SetupStep> Of(
         Exercise exercise,
         SchoolCode school,

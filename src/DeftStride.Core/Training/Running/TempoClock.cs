@@ -37,6 +37,8 @@ public static class TempoClock
     /// <param name="tempo">The tempo; it lasts at least a second.</param>
     /// <param name="seconds">Since the set began; before it counts as its start.</param>
     /// <param name="upFirst">Whether a repetition begins with the way up, as it does onto a box.</param>
+    /// <returns>The repetition, what is called, the seconds of it that are left, and how deep.</returns>
+    /// <exception cref="ArgumentException">The tempo lasts less than a second.</exception>
     public static TempoAt At(Tempo tempo, double seconds, bool upFirst = false)
     {
         ArgumentNullException.ThrowIfNull(tempo);
