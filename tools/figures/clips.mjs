@@ -35,4 +35,10 @@ export const unseen = [
   shown('bram-front-left', 'bram', 'front', 'left', { kneeIn: 0.06, kneeFrom: 0.3, drop: 6, dropFrom: 0.2 }),
   shown('corin-front-left', 'corin', 'front', 'left', { kneeIn: -0.02, drop: 2 }),
   shown('odell-front-right', 'odell', 'front', 'right', { kneeIn: 0.03, kneeFrom: 0.2, drop: 4 }),
+  shown('maren-front-right', 'maren', 'front', 'right', { kneeIn: 0.07, kneeFrom: 0.3, drop: 3 }),
+  shown('sunniva-front-left', 'sunniva', 'front', 'left', { kneeIn: 0.03, kneeFrom: 0.2, drop: 5, shin: 10 }),
+  shown('corin-front-right', 'corin', 'front', 'right', { kneeIn: 0.05, kneeFrom: 0.3, drop: 6, shin: 12 }),
+  shown('dov-front-left', 'dov', 'front', 'left', { kneeIn: 0, drop: 2, shin: 8 }),
+  shown('maren-front-left', 'maren', 'front', 'left', { kneeIn: 0.045, kneeFrom: 0.4, drop: 7 }),
+  shown('sunniva-front-right', 'sunniva', 'front', 'right', { kneeIn: -0.01, drop: 3, shin: 10, trunk: 12 }),
 ];

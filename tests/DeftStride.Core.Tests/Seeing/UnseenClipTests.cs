@@ -7,7 +7,7 @@ using Xunit.Abstractions;
 namespace DeftStride.Core.Tests.Seeing;
 
 /// <summary>
-/// Twelve drawn clips that nothing was set by: what is read of them against what is true of them, as medians and ninth tenths over the
+/// Eighteen drawn clips that nothing was set by: what is read of them against what is true of them, as medians and ninth tenths over the
 /// clips, since a model is off by as much for one person and by as little for another.
 /// </summary>
 public sealed class UnseenClipTests(ITestOutputHelper output)
@@ -45,9 +45,9 @@ public sealed class UnseenClipTests(ITestOutputHelper output)
     }
 
     [Fact]
-    public void One_repetition_is_found_on_the_leg_that_works_and_one_clip_in_twelve_asks_which()
+    public void One_repetition_is_found_on_the_leg_that_works_and_one_clip_at_most_asks_which()
     {
-        Assert.Equal(12, All.Length);
+        Assert.Equal(18, All.Length);
         Assert.All(All, c => Assert.Equal(c.Clip.Front, Assert.Single(c.Movement.Counted).Side));
         Assert.InRange(All.Count(c => c.Asked), 0, 1);
     }
@@ -91,15 +91,15 @@ public sealed class UnseenClipTests(ITestOutputHelper output)
         foreach (
             var (id, median, ninth) in new[]
             {
-                ("front-shin", 1, 3.2),
-                ("front-knee", 2, 3.5),
-                ("trunk-lean", 1.2, 2.2),
-                ("heel-rise", 1.4, 2),
-                ("knee-offset", 1.2, 2.2),
+                ("front-shin", 1, 2),
+                ("front-knee", 1, 2.2),
+                ("trunk-lean", 0.8, 2.2),
+                ("heel-rise", 0.9, 1.5),
+                ("knee-offset", 0.7, 1.5),
             }
         )
             Hold(id, [.. read.Where(r => r.Id == id).Select(r => r.Off)], median, ninth);
-        Assert.InRange(read.Length, 34, 36);
+        Assert.InRange(read.Length, 40, 42);
         // Four in five are to lie within the stated error.
         var within = read.Count(r => Math.Abs(r.Off) <= r.Said);
         output.WriteLine($"{within} of {read.Length} within what is said");

@@ -1,5 +1,5 @@
 import { loadAndCompile, loadLiteRt, Tensor } from '@litertjs/core';
-import { facesRight } from './facing';
+import { facesRight, rightFootNearer } from './facing';
 import { bodies, FINDER_SIDE, type Found, laid } from './finder';
 import { PLACER_SIDE, placedIn } from './placer';
 import type { Region } from './region';
@@ -71,8 +71,9 @@ export class Eye {
     if (!this.region) return [];
     if (this.fresh) this.mirrored = false;
     const first = await this.place(frame, this.region);
-    // The placer sees who faces left better than who faces right: those it is shown in a mirror.
-    if (first && this.fresh) this.mirrored = facesRight(first.points);
+    // The placer sees who faces left better than who faces right, and a left leg in front better than a right one: the others it is
+    // shown in a mirror.
+    if (first && this.fresh) this.mirrored = facesRight(first.points) || rightFootNearer(first.points);
     const seen = first && this.fresh ? await settled(first, (square) => this.place(frame, square)) : first;
     this.fresh = false;
     if (seen) {

@@ -5,8 +5,11 @@ import { BODY_POINTS, type BodyPoint } from './track';
 export const PLACER_SIDE = 256;
 const MAP = 64;
 const NUMBERS = 5;
-/** The map of where a point is says more than the number, over so many cells around it. */
-const AROUND = 3;
+/**
+ * The map of where a point is says more than the number, over so many cells around it. Weighed by how bright they are squared: what
+ * glows faintly all around draws a point toward the middle of the limb, the further the wider one looks.
+ */
+const AROUND = 5;
 const LEAST = 0.5;
 
 /** Which of its points is which of ours. From the side either ear does; the surer one is taken. */
@@ -38,8 +41,9 @@ function refined(points: Float32Array, map: Float32Array, i: number) {
   let [sum, across, down, most] = [0, 0, 0, 0];
   for (let r = Math.max(0, row - AROUND); r <= Math.min(MAP - 1, row + AROUND); r++)
     for (let c = Math.max(0, col - AROUND); c <= Math.min(MAP - 1, col + AROUND); c++) {
-      const weight = logistic(map[(r * MAP + c) * channels + i] ?? -100);
-      most = Math.max(most, weight);
+      const bright = logistic(map[(r * MAP + c) * channels + i] ?? -100);
+      const weight = bright * bright;
+      most = Math.max(most, bright);
       sum += weight;
       across += weight * c;
       down += weight * r;
