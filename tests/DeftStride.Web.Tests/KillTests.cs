@@ -21,7 +21,7 @@ public sealed class KillTests(Xunit.Abstractions.ITestOutputHelper output)
         using var server = new AppServer();
         using var http = AppSignIn.Client(server.Url, TimeSpan.FromSeconds(20));
         var kept = new ConcurrentDictionary<Guid, string>();
-        for (var cycle = 0; cycle < Sweep.Cases(8, 201); cycle++)
+        for (var cycle = 0; cycle < Sweep.Cases(4, 201); cycle++)
         {
             switch (cycle % 4)
             {

@@ -1,5 +1,5 @@
 // Films the clips of clips.mjs: node film.mjs [name-part]. Clips and the truth of each go to the demo's folder. `unseen` films the others,
-// which are read in the app once; the points found (Clips in the studio's database) and the truth lie with the core's tests.
+// which read.mjs reads once; the points found and the truth lie with the core's tests.
 import { mkdirSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';

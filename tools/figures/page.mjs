@@ -7,10 +7,13 @@ import { extname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 const here = fileURLToPath(new URL('.', import.meta.url));
-const types = { '.js': 'text/javascript', '.mjs': 'text/javascript', '.html': 'text/html' };
+const types = { '.js': 'text/javascript', '.mjs': 'text/javascript', '.html': 'text/html', '.wasm': 'application/wasm' };
 
-/** Runs a script of this folder over its jobs; `keep` hears of each thing and what is true of it, `done` of the end. */
-export function draw(script, jobs, keep, done) {
+/**
+ * Runs a script of this folder over its jobs; `keep` hears of each thing and what is true of it, `done` of the end.
+ * `where` says in which file lies what is asked for, when it does not lie in this folder.
+ */
+export function draw(script, jobs, keep, done, where = (url) => join(here, url)) {
   const page = `<!doctype html><script type="importmap">{"imports":{"three":"/node_modules/three/build/three.module.js","mediabunny":"/node_modules/mediabunny/dist/bundles/mediabunny.mjs"}}</script><script type="module" src="/${script}"></script>`;
   const profile = mkdtempSync(join(tmpdir(), 'figures-'));
   let browser;
@@ -33,7 +36,7 @@ export function draw(script, jobs, keep, done) {
     } else if (url === '/') res.setHeader('content-type', 'text/html').end(page);
     else if (url === '/jobs') res.end(JSON.stringify(jobs));
     else if (url === '/favicon.ico') res.writeHead(404).end();
-    else res.setHeader('content-type', types[extname(url)] ?? 'text/plain').end(readFileSync(join(here, url)));
+    else res.setHeader('content-type', types[extname(url)] ?? 'text/plain').end(readFileSync(where(url) ?? join(here, url)));
   });
   server.listen(0, '127.0.0.1', () => {
     browser = spawn('chromium', ['--headless=new', '--no-sandbox', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run',
