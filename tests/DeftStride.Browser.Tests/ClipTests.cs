@@ -30,6 +30,8 @@ public sealed class ClipTests
             )
             .SendKeys(path);
 
+    private static int Waiting(Page page) => page.Driver.FindElements(By.CssSelector("[data-clip-in-line]")).Count;
+
     private static string[] Films(string folder) =>
         Directory.Exists(Path.Combine(folder, "films"))
             ? Directory.GetFiles(Path.Combine(folder, "films"), "*", SearchOption.AllDirectories)
@@ -86,7 +88,17 @@ public sealed class ClipTests
 
         Give(page, "right", Path.Combine(Folder, $"{Clip}.webm"));
         page.Find("[data-clip='reading']");
+        // Others that are given meanwhile wait, can be left out, and take nothing from the one that is read.
+        Give(page, "left", cut);
+        Give(page, "left", words);
+        page.Until("two in line", () => Waiting(page) == 2);
+        page.Click("[data-clip-in-line] button");
+        page.Until("one in line", () => Waiting(page) == 1);
         page.Until("the clip to be read", () => !page.Lacks("[data-clip-said]"), Patience);
+        page.See("No film is in this file. Pick a clip");
+        Assert.Equal(0, Waiting(page));
+        File.Delete(words);
+        File.Delete(cut);
         Assert.Contains("3 repetitions", page.Find($"{Right} [data-clip-said]").Text, StringComparison.Ordinal);
         Assert.Contains(
             "not measured without stickers",
@@ -98,7 +110,7 @@ public sealed class ClipTests
             .SendKeys((100 * True("stature")).ToString("0", CultureInfo.InvariantCulture) + Keys.Tab);
         var knee = Reading(page, "knee-offset");
         Assert.InRange(knee, True("kneeInCm") - 2, True("kneeInCm") + 2);
-        page.Until("the fault with its time", () => page.Find("h1").Text.Contains("sets in", StringComparison.Ordinal));
+        page.Until("the fault with its time", () => page.Find("h1").Text.Contains("begins", StringComparison.Ordinal));
 
         // The film is kept, without what lay beside its pictures; after a reload it is at hand again.
         page.Until(

@@ -123,7 +123,7 @@ public sealed class ClipTests : IDisposable
         var look = check["look"]!;
         var said = string.Concat(look["finding"]!["sentence"]!.AsArray().Select(p => Text(p, "text")));
         Assert.StartsWith("Right shin", said, StringComparison.Ordinal);
-        Assert.Contains("It sets in a third of the way down", said, StringComparison.Ordinal);
+        Assert.Contains("It begins a third of the way down", said, StringComparison.Ordinal);
         var right = look["results"]!
             .AsArray()
             .Single(r =>

@@ -187,7 +187,7 @@ internal sealed class Tour(Page desk, string folder, string only)
     {
         desk.Go("/library").See("Does it stay over the foot");
         Keep(desk, "library");
-        desk.Go("/studio").See("heights can be built");
+        desk.Go("/studio").See("Toe the knee follows");
         Keep(desk, "studio");
         desk.Go("/").Press("Corin Vale");
         desk.Press("Meet");

@@ -1,5 +1,6 @@
 // Hands every frame that the app would look at to the eye, and the points back.
 import { ALL_FORMATS, BlobSource, Input, VideoSampleSink } from 'mediabunny';
+import { due } from './rate.js';
 
 const worker = new Worker('/read.worker.js');
 worker.onerror = (e) => fetch('/done', { method: 'POST', body: `worker: ${e.message}` });
@@ -8,19 +9,17 @@ const points = (frame, first) => new Promise((found) => {
   worker.postMessage({ frame, first }, [frame]);
 });
 
-/** The app looks at fifteen frames a second. */
-const LOOKED_AT = 15;
-
 try {
   for (const { name, film } of await (await fetch('/jobs')).json()) {
     const blob = await (await fetch(`data:video/webm;base64,${film}`)).blob();
     const track = await new Input({ source: new BlobSource(blob), formats: ALL_FORMATS }).getPrimaryVideoTrack();
-    const step = Math.max(1, Math.round((await track.computePacketStats(100)).averagePacketRate / LOOKED_AT));
+    const { averagePacketRate } = await track.computePacketStats(100);
     const canvas = new OffscreenCanvas(track.displayWidth, track.displayHeight), c = canvas.getContext('2d');
     const frames = [];
-    let at = 0;
+    let last = null;
     for await (const sample of new VideoSampleSink(track).samples()) {
-      if (at++ % step === 0) {
+      if (due(sample.timestamp, last, averagePacketRate)) {
+        last = sample.timestamp;
         sample.draw(c, 0, 0);
         frames.push({ seconds: +sample.timestamp.toFixed(4), points: await points(await createImageBitmap(canvas), frames.length === 0) });
       }

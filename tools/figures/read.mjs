@@ -12,13 +12,14 @@ const web = join(here, '../../web');
 const [folder, out, part = ''] = process.argv.slice(2);
 mkdirSync(out, { recursive: true });
 
-// The runtime of the models wants a worker that is one file.
+// The runtime of the models wants a worker that is one file; how often the app looks is asked of the app.
 const made = mkdtempSync(join(tmpdir(), 'figures-read-'));
-const worker = join(made, 'read.worker.js');
-execFileSync(join(web, 'node_modules/.bin/rolldown'), [join(here, 'read.worker.ts'), '--format', 'iife', '--file', worker], { stdio: ['ignore', 'ignore', 'inherit'] });
+const bundle = (from, format, file) => execFileSync(join(web, 'node_modules/.bin/rolldown'), [from, '--format', format, '--file', join(made, file)], { stdio: ['ignore', 'ignore', 'inherit'] });
+bundle(join(here, 'read.worker.ts'), 'iife', 'read.worker.js');
+bundle(join(web, 'src/clips/rate.ts'), 'esm', 'rate.js');
 
 const jobs = readdirSync(folder).filter((f) => f.endsWith('.webm') && f.includes(part)).map((f) => ({ name: f.slice(0, -5), film: readFileSync(join(folder, f)).toString('base64') }));
 draw('read.js', jobs, ({ name }, body) => {
   writeFileSync(join(out, `${name}.track.json`), body);
   console.log(name);
-}, () => rmSync(made, { recursive: true }), (url) => (url === '/read.worker.js' ? worker : url.startsWith('/seeing/') ? join(web, 'dist', url) : null));
+}, () => rmSync(made, { recursive: true }), (url) => (['/read.worker.js', '/rate.js'].includes(url) ? join(made, url) : url.startsWith('/seeing/') ? join(web, 'dist', url) : null));

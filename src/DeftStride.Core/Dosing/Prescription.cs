@@ -217,7 +217,7 @@ public sealed record NextDose(Prescription Prescription, DoseStep Step, string W
     /// <summary>A step of more than this share of the load is said.</summary>
     public const double BigJump = 0.10;
 
-    /// <summary>What a big step in load is, and the steps between; empty for a small one.</summary>
+    /// <summary>What a big step in load is, and the steps between.</summary>
     /// <returns>Empty for a small step.</returns>
     public static string Jump(double from, double to)
     {

@@ -252,7 +252,7 @@ public sealed record Finding(
             && onsets.Any(x => x.Measure == o.Measure && x.Side == o.Side)
         );
         var then =
-            next is null ? (when.StartsWith("from ", StringComparison.Ordinal) ? $", {when}." : $". It sets in {when}.")
+            next is null ? (when.StartsWith("from ", StringComparison.Ordinal) ? $", {when}." : $". It begins {when}.")
             : Onsets.Leads(onsets, first.Measure.Id, next.Measure.Id, first.Side) == Seeing.Order.First
                 ? $" first, {when}; the {RegionWord(next)} follows."
             : $", {when}; the {RegionWord(next)} goes with it.";

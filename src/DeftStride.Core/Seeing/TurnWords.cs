@@ -27,7 +27,7 @@ public sealed record TurnWords(bool Rises)
     /// <summary>The turn.</summary>
     public string Turn => Rises ? "at the top" : "at the bottom";
 
-    /// <summary>An instant by its phase, 0 to 200: "41 % down", "20 % up".</summary>
+    /// <summary>An instant by its phase, 0 to 200.</summary>
     /// <returns>"41 % down", "20 % up".</returns>
     public string At(double phase) =>
         phase < 1 ? (Rises ? "on the floor" : "standing")

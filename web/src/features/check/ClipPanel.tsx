@@ -27,8 +27,27 @@ const BONES: [BodyPoint, BodyPoint][] = [
   ['rightAnkle', 'rightToe'],
 ];
 
-/** A clip while it is read: who is seen moving, how far it is, and the ways out. */
+/** A clip on its way into the look, and what waits for it. */
 export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
+  return (
+    <>
+      <UnderWay work={work} clip={clip} />
+      {clip.line.map(({ id, slot }) => (
+        <p key={id} data-clip-in-line className="mb-2 flex items-center justify-between gap-2 text-copy">
+          <span>
+            Then the clip {fromView[slot.view]}, {sideWord(slot.side)}. It waits here.
+          </span>
+          <Button kind="quiet" className="shrink-0 whitespace-nowrap" onClick={() => clip.skip(id)}>
+            Leave it out
+          </Button>
+        </p>
+      ))}
+    </>
+  );
+}
+
+/** A clip while it is read: who is seen moving, how far it is, and the ways out. */
+function UnderWay({ work, clip }: { work: ClipWork; clip: Clip }) {
   const { stop: onStop, leave: onLeave, say: onSay, choose: onChoose, again: onAgain, watch: onWatch } = clip;
   const { step } = work;
   if (step.kind === 'trimming') return <Trim facts={step.facts} file={step.file} onWatch={onWatch} onLeave={onLeave} />;

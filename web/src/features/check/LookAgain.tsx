@@ -175,7 +175,7 @@ export function LookAgain({
   const addFile = async (file: Blob, guided: boolean) => {
     setRefused(null);
     if (isFilm(file)) {
-      await clip.begin(slot, file, guided);
+      clip.begin(slot, file, guided);
       return;
     }
     const id = uuid();

@@ -1,4 +1,4 @@
-import { useRef, useState } from 'react';
+import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import { api, type Schema, take, Unreachable } from '@/api/client';
 import { type ClipAtHand, clipAtHand, keepClip, keepPoints, shifted } from '@/clips/kept';
@@ -28,6 +28,9 @@ export type ClipWork = {
   /** The last frame in which somebody was seen. */
   seen: SeenFrame | null;
 };
+
+/** A clip that was given while another was on its way. */
+export type ClipInLine = { id: string; slot: Slot; file: Blob; guided: boolean };
 
 type Options = {
   clientId: string;
@@ -64,6 +67,7 @@ type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'n
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
 export function useClip({ clientId, exerciseId, standard, camera, add, mend, turn, arrived, onRefused }: Options) {
   const [work, setWork] = useState<ClipWork | null>(null);
+  const [line, setLine] = useState<ClipInLine[]>([]);
   const at = useRef<{
     id: string;
     slot: Slot;
@@ -81,14 +85,20 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
     setWork(null);
   };
 
-  const begin = async (slot: Slot, file: Blob, guided: boolean) => {
-    onRefused(null);
-    if (!canReadClips()) {
-      onRefused(new Error(TOO_OLD));
-      return;
-    }
-    at.current?.reading?.stop();
-    const id = uuid();
+  const begin = (slot: Slot, file: Blob, guided: boolean) => {
+    onRefused(canReadClips() ? null : new Error(TOO_OLD));
+    if (canReadClips()) setLine((l) => [...l, { id: uuid(), slot, file, guided }]);
+  };
+
+  // One is read at a time: both sides filmed one after the other wait for each other.
+  useEffect(() => {
+    const [next, ...rest] = line;
+    if (!next || work || at.current) return;
+    setLine(rest);
+    void start(next);
+  });
+
+  const start = async ({ id, slot, file, guided }: ClipInLine) => {
     setWork({ id, slot, step: { kind: 'reading', progress: null }, seen: null });
     at.current = { id, slot, file, guided, reading: null, read: null };
     try {
@@ -265,9 +275,10 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
 
   return {
     work,
+    line,
     following,
     /** Something of a clip is still on its way into the look: it is not finished without it. */
-    busy: work !== null || following,
+    busy: work !== null || line.length > 0 || following,
     counter,
     swap,
     /** Hears of each point that a hand has put: both stickers on the pelvis of a found still are followed through its clip. */
@@ -285,6 +296,8 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       at.current?.reading?.stop();
       over();
     },
+    /** Leaves out one that is still in line. */
+    skip: (id: string) => setLine((l) => l.filter((c) => c.id !== id)),
     /** Which leg works, said by the coach. */
     say: (side: Side) => {
       const now = at.current;

@@ -229,7 +229,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
   const addFile = async (slot: Slot, file: Blob, guided: boolean) => {
     setRefused(null);
     if (isFilm(file)) {
-      await clip.begin(slot, file, guided);
+      clip.begin(slot, file, guided);
       return;
     }
     const id = uuid();

@@ -162,7 +162,7 @@ function Reading({
               {unit}
             </span>{' '}
             <span className="text-small text-soft">
-              {number ? rest.join(' ') : ''} {measure?.reachText}
+              {number ? rest.join(' ') : ''} <span className="whitespace-nowrap">{measure?.reachText}</span>
             </span>
           </p>
           <p className={`mt-1 text-small font-semibold ${now.verdict ? verdictText[now.verdict] : 'text-soft'}`}>
