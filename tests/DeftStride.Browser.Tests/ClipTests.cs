@@ -86,6 +86,8 @@ public sealed class ClipTests
         );
         Assert.True(page.Lacks(RightStage));
 
+        // Given as one from the side, by mistake.
+        page.Click("[aria-label='Views'] button:nth-of-type(1)");
         Give(page, "right", Path.Combine(Folder, $"{Clip}.webm"));
         page.Find("[data-clip='reading']");
         // Others that are given meanwhile wait, can be left out, and take nothing from the one that is read.
@@ -94,8 +96,11 @@ public sealed class ClipTests
         page.Until("two in line", () => Waiting(page) == 2);
         page.Click("[data-clip-in-line] button");
         page.Until("one in line", () => Waiting(page) == 1);
+        page.Until("the question from where it is filmed", () => !page.Lacks("[data-clip='elsewhere']"), Patience);
+        page.See("This looks filmed from the front.");
+        page.Press("It is from the front");
         page.Until("the clip to be read", () => !page.Lacks("[data-clip-said]"), Patience);
-        page.See("No film is in this file. Pick a clip");
+        page.See("The clip from the side, left: No film is in this file. Pick a clip");
         Assert.Equal(0, Waiting(page));
         File.Delete(words);
         File.Delete(cut);

@@ -123,6 +123,7 @@ public sealed class FilmedCheck : IDisposable
                         ["standard"] = standard.DeepClone(),
                         ["clipId"] = clip,
                         ["view"] = "side",
+                        ["viewSaid"] = false,
                         ["side"] = null,
                         ["mirrored"] = false,
                         ["width"] = track["width"]!.DeepClone(),

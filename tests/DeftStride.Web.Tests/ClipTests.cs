@@ -28,6 +28,7 @@ public sealed class ClipTests : IDisposable
             ["standard"] = standard.DeepClone(),
             ["clipId"] = Guid.CreateVersion7(),
             ["view"] = clip.Contains("side", StringComparison.Ordinal) ? "side" : "front",
+            ["viewSaid"] = false,
             ["side"] = null,
             ["mirrored"] = false,
             ["width"] = track["width"]!.DeepClone(),
@@ -75,6 +76,61 @@ public sealed class ClipTests : IDisposable
                 ["sds"] = still["sds"]!.DeepClone(),
             },
         };
+
+    [Fact]
+    public async Task A_clip_given_from_elsewhere_than_it_is_filmed_is_asked_about_until_it_is_said()
+    {
+        var standard = await StandardAsync(await _studio.ClientAsync());
+        async Task<JsonNode> ReadAsync(string clip, string given, bool said, Func<JsonArray, JsonArray>? change = null)
+        {
+            var request = Request(standard, clip, change);
+            (request["view"], request["viewSaid"]) = (given, said);
+            return (await _studio.PostAsync("/api/compute/clip", request))!;
+        }
+
+        var (side, front) = ("maren-side-left", "dov-front-right");
+        foreach (
+            var (clip, given, seen) in new[]
+            {
+                (side, "front", "side"),
+                (front, "side", "front"),
+                (front, "back", "front"),
+            }
+        )
+        {
+            var asked = await ReadAsync(clip, given, false);
+            Assert.Equal(seen, Text(asked, "otherView"));
+            Assert.Contains(
+                $"This looks filmed from the {seen}. It was given as a clip",
+                Text(asked, "sentence"),
+                StringComparison.Ordinal
+            );
+            Assert.Null(asked["movement"]);
+            var said = await ReadAsync(clip, seen, true);
+            Assert.Null(said["otherView"]);
+            Assert.Equal(seen, Text(said["movement"]!, "view"));
+            // Whoever says that it is as it was given knows better.
+            Assert.Null((await ReadAsync(clip, given, true))["otherView"]);
+        }
+
+        // Upside down somebody's left is where it is from behind: what is said is what to do.
+        var turned = await ReadAsync(front, "front", false, Turned);
+        Assert.Equal("upsideDown", Text(turned, "fault"));
+
+        static JsonArray Turned(JsonArray frames)
+        {
+            foreach (var points in frames.Select(f => f!["points"]!.AsArray()))
+            {
+                for (var i = 0; i + 2 < points.Count; i += 3)
+                    (points[i], points[i + 1]) = (
+                        540 - points[i]!.GetValue<double>(),
+                        960 - points[i + 1]!.GetValue<double>()
+                    );
+            }
+
+            return frames;
+        }
+    }
 
     [Fact]
     public async Task A_look_made_of_two_clips_names_the_fault_with_when_it_sets_in_and_keeps_what_it_said()

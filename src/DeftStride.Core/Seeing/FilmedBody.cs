@@ -70,6 +70,13 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
     /// <summary>So many frames tell what holds for most of a clip.</summary>
     private const int Enough = 240;
 
+    /// <summary>
+    /// How far the shoulders lie apart across the picture, in lengths of the trunk, where the camera looks from the side at most and
+    /// from the front or from behind at least. Square to the camera they are 0.7 to 0.85 apart; turned by 45° some 0.55.
+    /// </summary>
+    private const double NarrowFromSide = 0.25,
+        WideFromFront = 0.5;
+
     /// <summary>Faster than this many body lengths a second no trunk moves in a repetition; some 2.5 m/s, twice a quick squat.</summary>
     private const double FastestTrunk = 1.8;
 
@@ -185,6 +192,42 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             < 0 => Measuring.Facing.Left,
             _ => null,
         };
+
+    /// <summary>
+    /// From where somebody seems to be filmed: from the side the shoulders lie over each other, from the front the left one is on the
+    /// picture's right, from behind on its left. Whether the camera swaps left and right does not matter: what it shows is somebody
+    /// else's front.
+    /// </summary>
+    /// <returns>Null where that is not plain, as from halfway between two views.</returns>
+    public View? SeenFrom
+    {
+        get
+        {
+            // Bent forward a trunk looks short from the front: its length is that of standing upright.
+            double[] lengths =
+            [
+                .. Some.Select(f =>
+                        Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder) is { } top && Hips(f) is { } hips
+                            ? Math.Sqrt(Math.Pow(top.X - hips.X, 2) + Math.Pow(top.Y - hips.Y, 2))
+                            : (double?)null
+                    )
+                    .OfType<double>()
+                    .Order(),
+            ];
+            if (lengths.Length < LeastFrames)
+                return null;
+            var apart =
+                Median(Some, f => At(f, BodyPoint.LeftShoulder)?.X - At(f, BodyPoint.RightShoulder)?.X)
+                / lengths[(int)(0.9 * (lengths.Length - 1))];
+            return apart switch
+            {
+                >= WideFromFront => View.Front,
+                <= -WideFromFront => View.Back,
+                > -NarrowFromSide and < NarrowFromSide => View.Side,
+                _ => null,
+            };
+        }
+    }
 
     /// <summary>
     /// Which leg works in a stretch: on one leg, and on and off a box, the one whose foot stays; else from the side the one ahead, from the

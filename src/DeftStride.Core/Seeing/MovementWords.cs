@@ -25,6 +25,22 @@ public static class MovementWords
             _ => throw new ArgumentOutOfRangeException(nameof(fault), fault, null),
         };
 
+    /// <summary>That a clip looks filmed from elsewhere: "This looks filmed from behind. It was given as a clip from the front."</summary>
+    /// <param name="seen">From where it looks filmed.</param>
+    /// <param name="given">From where it was said to be.</param>
+    /// <returns>Two sentences.</returns>
+    public static string OtherView(View seen, View given) =>
+        $"This looks filmed {From(seen)}. It was given as a clip {From(given)}.";
+
+    private static string From(View view) =>
+        view switch
+        {
+            View.Side => "from the side",
+            View.Front => "from the front",
+            View.Back => "from behind",
+            _ => throw new ArgumentOutOfRangeException(nameof(view), view, null),
+        };
+
     /// <summary>Why something does not count: "too shallow".</summary>
     /// <returns>"less than half as deep", in lower case.</returns>
     public static string Reason(PartialReason reason) =>

@@ -148,6 +148,32 @@ public sealed class UnseenClipTests(ITestOutputHelper output)
             Math.Abs(one.X - other.X) < 1e-9 && Math.Abs(one.Y - other.Y) < 1e-9;
     }
 
+    [Fact]
+    public void From_where_it_is_filmed_is_seen_and_nothing_is_said_from_halfway_between_two_views()
+    {
+        foreach (var clip in DrawnClip.Unseen.Concat(DrawnClip.Names).Select(DrawnClip.Of))
+        {
+            Assert.Equal(clip.View, clip.Body.SeenFrom);
+            // A camera that swaps left and right shows a front as a front; whoever looks from the other side sees left where right was.
+            Assert.Equal(clip.View, (clip.Body with { Mirrored = true }).SeenFrom);
+            Assert.Equal(clip.View == View.Side ? View.Side : View.Back, Wide(clip.Body, -1).SeenFrom);
+        }
+
+        var front = DrawnClip.Of("corin-front-left").Body;
+        foreach (var (degrees, seen) in new (double, View?)[] { (30, View.Front), (60, null), (80, View.Side) })
+            Assert.Equal(seen, Wide(front, Math.Cos(degrees * Math.PI / 180)).SeenFrom);
+        Assert.Null((front with { Frames = front.Frames.Take(3).ToArray() }).SeenFrom);
+
+        static FilmedBody Wide(FilmedBody body, double share) =>
+            body with
+            {
+                Frames =
+                [
+                    .. body.Frames.Select(f => MadeBody.Put(f, (_, at) => new(270 + (share * (at.X - 270)), at.Y))),
+                ],
+            };
+    }
+
     /// <summary>For some frames a model takes one leg for the other while both are nearly in line. That is not where the foot stands.</summary>
     [Fact]
     public void A_foot_that_is_mistaken_for_the_other_before_it_starts_stands_where_it_stands()

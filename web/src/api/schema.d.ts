@@ -2481,7 +2481,10 @@ export interface components {
             /** Format: int32 */
             width: number;
         };
-        /** @description What was found in a clip on the device, to be cut into repetitions. BodySide? ClipRequest.Side where the coach said which leg works; null to see it from the feet. */
+        /**
+         * @description What was found in a clip on the device, to be cut into repetitions. bool ClipRequest.ViewSaid where the coach was asked from where it is
+         *     filmed. BodySide? ClipRequest.Side where the coach said which leg works; null to see it from the feet.
+         */
         ClipRequest: {
             camera: null | components["schemas"]["CameraDto"];
             /** Format: uuid */
@@ -2495,6 +2498,7 @@ export interface components {
             standard: components["schemas"]["StandardDto"];
             vertical: null | components["schemas"]["VerticalDto"];
             view: components["schemas"]["View"];
+            viewSaid: boolean;
             /** Format: int32 */
             width: number;
         };
@@ -2519,11 +2523,15 @@ export interface components {
             seconds: number;
             side: components["schemas"]["BodySide"];
         };
-        /** @description What moves in a clip, or why nothing can be said of it. */
+        /**
+         * @description What moves in a clip, or why nothing can be said of it; or View? ClipView.OtherView, from where it looks filmed when that is not from
+         *     where it was said to be, which is to be asked first.
+         */
         ClipView: {
             facing: components["schemas"]["Facing"];
             fault: null | components["schemas"]["MovementFault"];
             movement: null | components["schemas"]["MovementDto"];
+            otherView: null | components["schemas"]["View"];
             sentence: null | string;
             stills: components["schemas"]["ClipStillView"][];
         };

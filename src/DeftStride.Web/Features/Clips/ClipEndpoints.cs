@@ -33,11 +33,15 @@ internal sealed record FrameDto(double Seconds, IReadOnlyList<double> Points)
     }
 }
 
-/// <summary>What was found in a clip on the device, to be cut into repetitions. <see cref="Side"/> where the coach said which leg works; null to see it from the feet.</summary>
+/// <summary>
+/// What was found in a clip on the device, to be cut into repetitions. <see cref="ViewSaid"/> where the coach was asked from where it is
+/// filmed. <see cref="Side"/> where the coach said which leg works; null to see it from the feet.
+/// </summary>
 internal sealed record ClipRequest(
     StandardDto Standard,
     Guid ClipId,
     View View,
+    bool ViewSaid,
     BodySide? Side,
     bool Mirrored,
     int Width,
@@ -75,10 +79,14 @@ internal sealed record ClipStillView(
     IReadOnlyDictionary<Landmark, double> Sds
 );
 
-/// <summary>What moves in a clip, or why nothing can be said of it.</summary>
+/// <summary>
+/// What moves in a clip, or why nothing can be said of it; or <see cref="OtherView"/>, from where it looks filmed when that is not from
+/// where it was said to be, which is to be asked first.
+/// </summary>
 internal sealed record ClipView(
     MovementFault? Fault,
     string? Sentence,
+    View? OtherView,
     Facing Facing,
     IReadOnlyList<ClipStillView> Stills,
     MovementDto? Movement
@@ -100,11 +108,21 @@ internal static class ClipEndpoints
         var context = request.Standard.Context(standard);
         var body = request.ToCore();
         var facing = body.Facing ?? Facing.Right;
-        if (!Movement.TryFind(body, standard.Exercise, request.Side).Is(out var movement, out var fault))
-            return new ClipView(fault, MovementWords.Sentence(fault), facing, [], null);
+        var known = Movement.TryFind(body, standard.Exercise, request.Side).Is(out var movement, out var fault);
+        // Whoever is upside down shows the left on the other side.
+        if (
+            !request.ViewSaid
+            && (known || fault is not (MovementFault.Nobody or MovementFault.UpsideDown))
+            && body.SeenFrom is { } seenFrom
+            && seenFrom != request.View
+        )
+            return new ClipView(null, MovementWords.OtherView(seenFrom, request.View), seenFrom, facing, [], null);
+        if (!known || movement is null)
+            return new ClipView(fault, MovementWords.Sentence(fault), null, facing, [], null);
         movement = movement.AtMost(MostRepetitions);
         var seen = SeenMovement.Of(movement, standard.Measures, context, standard.Errors);
         return new ClipView(
+            null,
             null,
             null,
             facing,

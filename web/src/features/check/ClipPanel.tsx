@@ -48,7 +48,7 @@ export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
 
 /** A clip while it is read: who is seen moving, how far it is, and the ways out. */
 function UnderWay({ work, clip }: { work: ClipWork; clip: Clip }) {
-  const { stop: onStop, leave: onLeave, say: onSay, choose: onChoose, again: onAgain, watch: onWatch } = clip;
+  const { stop: onStop, leave: onLeave, say: onSay, from: onFrom, choose: onChoose, again: onAgain, watch: onWatch } = clip;
   const { step } = work;
   if (step.kind === 'trimming') return <Trim facts={step.facts} file={step.file} onWatch={onWatch} onLeave={onLeave} />;
   if (step.kind === 'who') return <Who people={step.people} onChoose={onChoose} onLeave={onLeave} />;
@@ -65,9 +65,11 @@ function UnderWay({ work, clip }: { work: ClipWork; clip: Clip }) {
         <p className="say text-head">
           {step.kind === 'asking'
             ? 'Which leg works?'
-            : step.kind === 'pictures'
-              ? 'Picking the moments'
-              : `Watching the clip ${fromView[work.slot.view]}`}
+            : step.kind === 'elsewhere'
+              ? 'From where is it filmed?'
+              : step.kind === 'pictures'
+                ? 'Picking the moments'
+                : `Watching the clip ${fromView[work.slot.view]}`}
         </p>
         {step.kind === 'waiting' ? (
           <>
@@ -75,6 +77,20 @@ function UnderWay({ work, clip }: { work: ClipWork; clip: Clip }) {
             <div className="flex flex-wrap gap-2">
               <Button onClick={onAgain}>Try again</Button>
               <Button kind="quiet" onClick={onLeave}>
+                Leave it out
+              </Button>
+            </div>
+          </>
+        ) : step.kind === 'elsewhere' ? (
+          <>
+            <p className="text-copy text-soft">{step.sentence}</p>
+            <div className="flex flex-wrap gap-2">
+              {step.views.map((view) => (
+                <Button key={view} onClick={() => onFrom(view)}>
+                  It is {fromView[view]}
+                </Button>
+              ))}
+              <Button kind="quiet" className="max-sm:-ml-4" onClick={onLeave}>
                 Leave it out
               </Button>
             </div>

@@ -152,6 +152,8 @@ export function LookAgain({
     clientId: check.clientId,
     exerciseId: check.exerciseId,
     standard: check.standard.standard,
+    // It is held beside what was seen before, from where that was seen.
+    views: [slot.view],
     camera: (_, guided) => place(guided),
     add: (view, added, movement) => {
       const ours = added.filter((s) => s.side === side);

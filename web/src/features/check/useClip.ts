@@ -1,13 +1,13 @@
 import { useEffect, useRef, useState } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api, type Schema, take, Unreachable } from '@/api/client';
+import { api, Problem, type Schema, take, Unreachable } from '@/api/client';
 import { type ClipAtHand, clipAtHand, keepClip, keepPoints, shifted } from '@/clips/kept';
 import { type ClipReading, canReadClips, factsOf, followStickers, framesOf, type ReadClip, readClip } from '@/clips/reading';
 import type { ClipFacts, People, Progress, SeenClip, SeenFrame } from '@/clips/track';
 import { sendPicture, showFrom } from '@/pictures/pictures';
-import { type Handle, has, type Point, type Slot, type Still } from '@/pictures/still';
+import { fromView, type Handle, has, type Point, type Slot, type Still } from '@/pictures/still';
 import type { Counter } from '@/pictures/useFilming';
-import type { Side } from '@/ui/SidePlate';
+import { otherSide, type Side, sideWord } from '@/ui/SidePlate';
 import type { Movement } from './draft';
 
 /** A clip on its way into the look. */
@@ -20,6 +20,8 @@ export type ClipWork = {
     | { kind: 'trimming'; facts: ClipFacts; file: Blob }
     /** The feet do not show which leg works: the coach is asked. */
     | { kind: 'asking'; sentence: string }
+    /** It looks filmed from elsewhere: from where it can be. */
+    | { kind: 'elsewhere'; sentence: string; views: Slot['view'][] }
     | { kind: 'pictures' }
     /** Several people are in it: the coach says which. */
     | { kind: 'who'; people: People }
@@ -36,6 +38,8 @@ type Options = {
   clientId: string;
   exerciseId: string;
   standard: Schema['StandardDto'];
+  /** From where this look takes clips. */
+  views: Slot['view'][];
   camera: (slot: Slot, guided: boolean) => Schema['CameraDto'] | null;
   /** Puts stills and what moves into the look, in one step. */
   add: (view: Slot['view'], stills: Still[], movement: Movement) => void;
@@ -56,6 +60,9 @@ const NO_STICKER =
 const SHORT = 20;
 const TOO_OLD = 'This browser cannot read clips. Take pictures instead: the bottom of three repetitions says most.';
 
+const otherLeg = (side: Side) =>
+  `The ${sideWord(side)} leg works in this clip, so it stands under the ${sideWord(side)} one. If the camera swaps left and right, press Mirrored at its picture.`;
+
 export type Clip = ReturnType<typeof useClip>;
 
 /** A clip of this look that is at hand. */
@@ -65,7 +72,7 @@ type AtHand = Pick<ClipAtHand, 'film' | 'seen' | 'side' | 'rate' | 'offset' | 'n
 };
 
 /** Reads a clip on this device, has it cut into repetitions, and puts their moments into the look as stills with their points. */
-export function useClip({ clientId, exerciseId, standard, camera, add, mend, turn, arrived, onRefused }: Options) {
+export function useClip({ clientId, exerciseId, standard, views, camera, add, mend, turn, arrived, onRefused }: Options) {
   const [work, setWork] = useState<ClipWork | null>(null);
   const [line, setLine] = useState<ClipInLine[]>([]);
   const at = useRef<{
@@ -73,6 +80,9 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
     slot: Slot;
     file: Blob;
     guided: boolean;
+    /** The coach said from where it is filmed, or which leg works. */
+    viewSaid: boolean;
+    side: Side | null;
     reading: ClipReading | null;
     read: ReadClip | null;
   } | null>(null);
@@ -100,7 +110,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
 
   const start = async ({ id, slot, file, guided }: ClipInLine) => {
     setWork({ id, slot, step: { kind: 'reading', progress: null }, seen: null });
-    at.current = { id, slot, file, guided, reading: null, read: null };
+    at.current = { id, slot, file, guided, viewSaid: false, side: null, reading: null, read: null };
     try {
       const facts = await factsOf(file);
       if (at.current?.id !== id) return;
@@ -115,7 +125,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
   const watch = async (from: number, to: number) => {
     const now = at.current;
     if (!now) return;
-    const { id, slot, file } = now;
+    const { id, file } = now;
     alter(id, { step: { kind: 'reading', progress: null } });
     const reading = readClip(file, {
       from,
@@ -129,7 +139,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       const seen = await reading.done;
       if (at.current?.id !== id) return;
       now.read = seen;
-      await cut(id, slot, file, seen, null);
+      await cut();
     } catch (error) {
       failed(id, error);
     }
@@ -142,8 +152,14 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       alter(id, { step: { kind: 'waiting', sentence: error.message } });
       return;
     }
+    const { slot } = at.current;
+    // Two sides may have been given one after the other: which one it is about is not plain then.
+    onRefused(
+      error instanceof Problem || error instanceof Unreachable
+        ? error
+        : new Error(`The clip ${fromView[slot.view]}, ${sideWord(slot.side)}: ${error instanceof Error ? error.message : error}`),
+    );
     over();
-    onRefused(error);
   };
 
   const ask = (
@@ -152,7 +168,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
     { width, height, frames }: SeenClip,
     side: Side | null,
     place: Schema['CameraDto'] | null,
-    mirrored = false,
+    { mirrored = false, viewSaid = true } = {},
   ) =>
     take(
       api.POST('/api/compute/clip', {
@@ -160,6 +176,7 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
           standard,
           clipId,
           view,
+          viewSaid,
           side,
           mirrored,
           width,
@@ -173,10 +190,20 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
     );
 
   /** Has the points cut into repetitions, and takes a picture of each moment. */
-  const cut = async (id: string, slot: Slot, file: Blob, seen: ReadClip, side: Side | null) => {
-    const place = camera(slot, at.current?.guided ?? false);
-    const view = await ask(id, slot.view, seen, side, place);
+  const cut = async () => {
+    const now = at.current;
+    if (!now?.read) return;
+    const { id, slot, file, guided, viewSaid, side, read: seen } = now;
+    const place = camera(slot, guided);
+    const view = await ask(id, slot.view, seen, side, place, { viewSaid });
     if (at.current?.id !== id) return;
+    if (view.otherView) {
+      const { otherView, sentence } = view;
+      alter(id, {
+        step: { kind: 'elsewhere', sentence: sentence ?? '', views: views.filter((v) => v === otherView || v === slot.view) },
+      });
+      return;
+    }
     if (view.fault === 'whichLeg') {
       alter(id, { step: { kind: 'asking', sentence: view.sentence ?? '' } });
       return;
@@ -193,6 +220,8 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       return frame ? [{ frame, still: stillOf(s, id, slot.view, view.facing, seen, place) }] : [];
     });
     for (const { still, frame } of made) showFrom(still.pictureId, frame);
+    // Found under the other leg than it was given for: plain where both are filmed in one, and what a camera for selfies does too.
+    if (made.length > 0 && made.every((m) => m.still.side !== slot.side)) onRefused(new Error(otherLeg(otherSide(slot.side))));
     add(
       slot.view,
       made.map((m) => m.still),
@@ -234,7 +263,9 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       }
       onRefused(null);
       const seen = { ...clip.seen, frames: shifted(found, clip.offset) };
-      const view = await ask(clipId, still.view, seen, clip.side, still.camera ?? null, still.mirrored);
+      const view = await ask(clipId, still.view, seen, clip.side, still.camera ?? null, {
+        mirrored: still.mirrored,
+      });
       if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
       const newest = uuid();
       read.current.set(clipId, { ...clip, seen, newest });
@@ -256,7 +287,9 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
     const clip = still.clip && (await atHand(still.clip.clipId));
     if (!still.clip || !clip) return false;
     try {
-      const view = await ask(still.clip.clipId, still.view, clip.seen, clip.side, still.camera ?? null, !still.mirrored);
+      const view = await ask(still.clip.clipId, still.view, clip.seen, clip.side, still.camera ?? null, {
+        mirrored: !still.mirrored,
+      });
       if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
       turn(still.clip.clipId, view.stills, view.movement, clip.seen.width);
     } catch (error) {
@@ -272,6 +305,15 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
       ask(uuid(), slot.view, seen, slot.side, null)
         .then((view) => view.movement?.repetitions.length ?? 0)
         .catch(() => null);
+
+  /** Has the clip cut anew with what the coach said of it. */
+  const tell = (said: Partial<Pick<NonNullable<typeof at.current>, 'slot' | 'side' | 'viewSaid'>>) => {
+    const now = at.current;
+    if (!now?.read) return;
+    Object.assign(now, said);
+    alter(now.id, { slot: now.slot });
+    cut().catch((error) => failed(now.id, error));
+  };
 
   return {
     work,
@@ -299,22 +341,16 @@ export function useClip({ clientId, exerciseId, standard, camera, add, mend, tur
     /** Leaves out one that is still in line. */
     skip: (id: string) => setLine((l) => l.filter((c) => c.id !== id)),
     /** Which leg works, said by the coach. */
-    say: (side: Side) => {
-      const now = at.current;
-      if (!work || !now?.read) return;
-      cut(now.id, work.slot, now.file, now.read, side).catch((error) => failed(now.id, error));
-    },
+    say: (side: Side) => tell({ side }),
+    /** From where it is filmed, said by the coach. */
+    from: (view: Slot['view']) => work && tell({ slot: { ...work.slot, view }, viewSaid: true }),
     /** Which of several people is meant. */
     choose: (which: number) => {
       at.current?.reading?.choose(which);
       if (work) alter(work.id, { step: { kind: 'reading', progress: null } });
     },
     /** Asks the studio again. */
-    again: () => {
-      const now = at.current;
-      if (!work || !now?.read) return;
-      cut(now.id, work.slot, now.file, now.read, null).catch((error) => failed(now.id, error));
-    },
+    again: () => tell({}),
   };
 }
 

@@ -88,11 +88,8 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
 
   const firstView = standard.quick?.view ?? 'side';
   const momentsOf = (v: View) => standard.plan.filter((p) => p.view === v);
-  const stations: Station[] = [
-    ...(['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0),
-    'ask' as const,
-    'checks' as const,
-  ];
+  const views = (['side', 'front', 'back'] as const).filter((v) => momentsOf(v).length > 0);
+  const stations: Station[] = [...views, 'ask' as const, 'checks' as const];
   // Where one stands in the look: whoever comes back to it stands there again.
   const place = `at-${draft.id}`;
   const [stood, setStood] = useKept<Stood>(place, () => ({ station: firstView, view: firstView, chosen: {}, active: null }));
@@ -214,6 +211,7 @@ export function useFirstLook({ client, studio, asked, style }: FirstLookProps) {
     clientId,
     exerciseId: draft.exerciseId,
     standard: fresh.standard,
+    views,
     camera: (slot, guided) => cameraFor(slot, standard.plan, lastIn(slot)?.camera, guided),
     add: (view, added, movement) => {
       const [first] = added.filter((s) => s.moment === 'bottom');
