@@ -494,7 +494,8 @@ function Tools({
   return (
     <>
       <div className="flex items-center gap-0.5 overflow-x-auto border-t border-hair px-1.5 py-1">
-        {still.view === 'side' ? (
+        {/* Which way somebody faces in a clip is found; whether its camera swaps left and right is not to be seen. */}
+        {still.view === 'side' && !still.clip ? (
           <Tool
             onClick={() => actions.onAlter(still.key, (s) => ({ ...s, facing: s.facing === 'left' ? 'right' : 'left' }))}
             label={`Facing ${still.facing} in the picture: the toes point ${still.facing}. Turn round`}

@@ -198,9 +198,14 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     const view = await ask(id, slot.view, seen, side, place, { viewSaid });
     if (at.current?.id !== id) return;
     if (view.otherView) {
-      const { otherView, sentence } = view;
+      const { otherView } = view;
+      const takes = views.includes(otherView) ? '' : ` This look takes none ${fromView[otherView]}.`;
       alter(id, {
-        step: { kind: 'elsewhere', sentence: sentence ?? '', views: views.filter((v) => v === otherView || v === slot.view) },
+        step: {
+          kind: 'elsewhere',
+          sentence: `${view.sentence}${takes}`,
+          views: [otherView, slot.view].filter((v) => views.includes(v)),
+        },
       });
       return;
     }
