@@ -296,6 +296,7 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
         mirrored: !still.mirrored,
       });
       if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
+      onRefused(null);
       turn(still.clip.clipId, view.stills, view.movement, clip.seen.width);
     } catch (error) {
       onRefused(error);
