@@ -139,6 +139,7 @@ builder.Services.AddSingleton<MediaSweeping>();
 builder.Services.AddSingleton(new StudioConnections(folder.Database));
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
+builder.Services.AddSingleton<PageTurns>();
 builder.Services.AddDbContext<StudioContext>(
     (services, o) =>
     {
@@ -242,7 +243,7 @@ app.UseAuthorization();
 app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(20) });
 
 // Every endpoint lies in a named room under a named policy; what lies in none is open to nobody.
-var api = app.MapGroup("/api").WithManner().WithShape();
+var api = app.MapGroup("/api").WithPageTurns().WithManner().WithShape();
 Health.Map(api.Room("health", Policies.Page));
 DoorEndpoints.Map(api.Room("door", Policies.Page));
 DoorEndpoints.MapInside(api.Room("door inside", Policies.SignedIn));

@@ -87,6 +87,16 @@ public sealed class AppServer : IDisposable
         }
     }
 
+    /// <summary>Time that its cores have worked for it so far.</summary>
+    public TimeSpan ProcessorTime
+    {
+        get
+        {
+            _process!.Refresh();
+            return _process.TotalProcessorTime;
+        }
+    }
+
     /// <summary>Largest file in kilobytes that the next start may write, or null for no limit: a full disk without special rights.</summary>
     public int? LargestFileKilobytes { get; set; }
 

@@ -143,7 +143,7 @@ internal static class ClientEndpoints
     public static void MapRecords(IEndpointRouteBuilder api)
     {
         api.MapPost("/clients", AddAsync).WithName("addClient").InTurn();
-        api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient");
+        api.MapGet("/clients/{id:guid}", GetAsync).WithName("getClient").InPageTurn();
         api.MapPut("/clients/{id:guid}", ChangeAsync).WithName("changeClient").InTurn();
         api.MapPut("/clients/{id:guid}/coach", HandOverAsync).WithName("handOverClient").InTurn();
     }
