@@ -10,14 +10,20 @@ namespace DeftStride.Web.Hosting;
 /// <remarks>For what ends by itself. What stays open, or takes minutes, would keep everybody else out.</remarks>
 internal sealed class PageTurns : IDisposable
 {
+    /// <summary>How many at once.</summary>
+    public static readonly int Most = Math.Max(2, Environment.ProcessorCount);
+
     private readonly ConcurrencyLimiter _turns = new(
         new ConcurrencyLimiterOptions
         {
-            PermitLimit = Math.Max(2, Environment.ProcessorCount),
+            PermitLimit = Most,
             QueueLimit = int.MaxValue,
             QueueProcessingOrder = QueueProcessingOrder.OldestFirst,
         }
     );
+
+    /// <summary>How many wait for a turn.</summary>
+    public long Waiting => _turns.GetStatistics()!.CurrentQueuedCount;
 
     /// <summary>Waits for a turn; it ends when what is returned is disposed.</summary>
     /// <param name="stop">Whoever went away waits no longer.</param>
