@@ -12,6 +12,25 @@ internal static class LoadBench
 
     public static async Task<int> RunAsync(string? only = null)
     {
+        string[] clients = [];
+        var chance = new Random(1);
+        (string Name, Func<string> Path)[] rows =
+        [
+            ("floor", () => "/api/floor"),
+            ("client", () => $"/api/clients/{clients[chance.Next(clients.Length)]}"),
+            ("ladders", () => "/api/ladders"),
+            ("library", () => "/api/library"),
+            ("list of clients", () => "/api/clients"),
+        ];
+        rows = [.. rows.Where(r => only is null || r.Name == only)];
+        if (rows.Length == 0)
+        {
+            Console.Error.WriteLine(
+                $"There is no row “{only}”. Say floor, client, ladders, library, \"list of clients\" or nothing."
+            );
+            return 2;
+        }
+
         var filling = Stopwatch.StartNew();
         // What coaches run, where ./demo has published it; else what the tests run.
         var published = Path.Combine(Checkout.Root, ".cache/app/DeftStride.Web.dll");
@@ -26,22 +45,10 @@ internal static class LoadBench
         );
         using var http = AppSignIn.Client(server.Url);
         using var list = JsonDocument.Parse(await http.GetStringAsync(new Uri("/api/clients", UriKind.Relative)));
-        string[] clients = [.. list.RootElement.EnumerateArray().Select(c => c.GetProperty("id").GetString()!)];
+        clients = [.. list.RootElement.EnumerateArray().Select(c => c.GetProperty("id").GetString()!)];
         Console.WriteLine($"{clients.Length} clients");
-        var chance = new Random(1);
-        foreach (
-            var (name, path) in new (string, Func<string>)[]
-            {
-                ("floor", () => "/api/floor"),
-                ("client", () => $"/api/clients/{clients[chance.Next(clients.Length)]}"),
-                ("ladders", () => "/api/ladders"),
-                ("library", () => "/api/library"),
-                ("list of clients", () => "/api/clients"),
-            }
-        )
+        foreach (var (name, path) in rows)
         {
-            if (only is not null && only != name)
-                continue;
             // A server runs for weeks: what its first minute compiles anew is not what a coach waits for.
             for (var i = 0; i < 600; i++)
                 await http.GetByteArrayAsync(new Uri(path(), UriKind.Relative));

@@ -238,7 +238,7 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
     private static IEnumerable<StillDoubt> Frontal(Levelled f, double margin)
     {
         var right = f.Still.FrontLeg == BodySide.Right;
-        var (leg, from) = (right ? "right" : "left", f.Still.View == View.Front ? "front" : "back");
+        var (leg, from) = (right ? "right" : "left", f.Still.View.From());
         if (
             f.Has(Landmark.Heel)
             && f.Has(Landmark.Toe)
@@ -250,7 +250,7 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
         {
             yield return new(
                 DoubtKind.OtherView,
-                $"The whole length of the foot shows: this looks like a picture from the side, not the {from}. Move it to the side view?"
+                $"The whole length of the foot shows: this looks like a picture from the side, not {from}. Move it to the side view?"
             );
             yield break;
         }
@@ -264,7 +264,7 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
             {
                 yield return new(
                     DoubtKind.OtherView,
-                    $"The two points of the pelvis lie over each other: this looks like a picture from the side, not the {from}. Move it to the side view?"
+                    $"The two points of the pelvis lie over each other: this looks like a picture from the side, not {from}. Move it to the side view?"
                 );
                 yield break;
             }
@@ -274,7 +274,7 @@ public sealed record StillDoubt(DoubtKind Kind, string Question)
                 var where = (f.Still.View == View.Front) == right ? "left" : "right";
                 yield return new(
                     DoubtKind.OtherLegOrMirrored,
-                    $"From the {from} the {leg} leg should be on the picture's {where}. Is the picture mirrored, or is it the other leg?"
+                    $"Seen {from} the {leg} leg should be on the picture's {where}. Is the picture mirrored, or is it the other leg?"
                 );
             }
         }

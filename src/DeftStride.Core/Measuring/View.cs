@@ -13,6 +13,25 @@ public enum View
     Back,
 }
 
+/// <summary>How a view is spoken of.</summary>
+public static class Views
+{
+    /// <summary>Where the camera stands.</summary>
+    /// <returns>"the side", "the front" or "behind".</returns>
+    public static string Place(this View view) =>
+        view switch
+        {
+            View.Side => "the side",
+            View.Front => "the front",
+            View.Back => "behind",
+            _ => throw new ArgumentOutOfRangeException(nameof(view), view, null),
+        };
+
+    /// <summary>From where it looks.</summary>
+    /// <returns>"from the side", "from the front" or "from behind".</returns>
+    public static string From(this View view) => $"from {view.Place()}";
+}
+
 /// <summary>The client's own left or right, never the picture's.</summary>
 public enum BodySide
 {

@@ -79,7 +79,7 @@ public static class ClipGives
         if (otherwise.Length > 0)
             lines.Add($"Not from a clip: {string.Join(", ", otherwise)}.");
         if (shape.Box == BoxWay.Rises)
-            lines.Add("When a fault sets in is told on ways down alone, not on the way up onto a box.");
+            lines.Add("When a fault begins is told on ways down alone, not on the way up onto a box.");
         if (shape.Jumps)
             lines.Add("Flight and landing are not told apart: the landing is for your eye and ear.");
         return lines;

@@ -139,8 +139,6 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
 
         return found;
 
-        static double Apart(ImagePoint a, ImagePoint b) =>
-            Math.Sqrt(((a.X - b.X) * (a.X - b.X)) + ((a.Y - b.Y) * (a.Y - b.Y)));
         static ImagePoint Middle((double Seconds, ImagePoint At)[] of) =>
             new(of.Average(f => f.At.X), of.Average(f => f.At.Y));
     }
@@ -151,24 +149,26 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
             : null;
 
     /// <summary>From the shoulders to the ankles while standing, pixels; null where they are hardly seen.</summary>
-    private double? Body
+    private double? Body =>
+        Long(
+            f => Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder),
+            f => Mean(f, BodyPoint.LeftAnkle, BodyPoint.RightAnkle)
+        );
+
+    /// <summary>How long a part of the body looks where it is hardly shortened: nine tenths of the frames show no more, pixels; null where it is hardly seen.</summary>
+    private double? Long(Func<BodyFrame, ImagePoint?> from, Func<BodyFrame, ImagePoint?> to)
     {
-        get
-        {
-            double[] lengths =
-            [
-                .. Some.Select(f =>
-                        Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder) is { } top
-                        && Mean(f, BodyPoint.LeftAnkle, BodyPoint.RightAnkle) is { } foot
-                            ? Math.Sqrt(Math.Pow(top.X - foot.X, 2) + Math.Pow(top.Y - foot.Y, 2))
-                            : (double?)null
-                    )
-                    .OfType<double>()
-                    .Order(),
-            ];
-            return lengths.Length < LeastFrames ? null : lengths[(int)(0.9 * (lengths.Length - 1))];
-        }
+        double[] lengths =
+        [
+            .. Some.Select(f => from(f) is { } a && to(f) is { } b ? Apart(a, b) : (double?)null)
+                .OfType<double>()
+                .Order(),
+        ];
+        return lengths.Length < LeastFrames ? null : lengths[(int)(0.9 * (lengths.Length - 1))];
     }
+
+    private static double Apart(ImagePoint a, ImagePoint b) =>
+        Math.Sqrt(((a.X - b.X) * (a.X - b.X)) + ((a.Y - b.Y) * (a.Y - b.Y)));
 
     /// <summary>Frames all over the clip, enough to tell what holds for most of it.</summary>
     private IEnumerable<BodyFrame> Some
@@ -204,21 +204,9 @@ public sealed record FilmedBody(View View, PictureSize Picture, IReadOnlyList<Bo
         get
         {
             // Bent forward a trunk looks short from the front: its length is that of standing upright.
-            double[] lengths =
-            [
-                .. Some.Select(f =>
-                        Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder) is { } top && Hips(f) is { } hips
-                            ? Math.Sqrt(Math.Pow(top.X - hips.X, 2) + Math.Pow(top.Y - hips.Y, 2))
-                            : (double?)null
-                    )
-                    .OfType<double>()
-                    .Order(),
-            ];
-            if (lengths.Length < LeastFrames)
-                return null;
             var apart =
                 Median(Some, f => At(f, BodyPoint.LeftShoulder)?.X - At(f, BodyPoint.RightShoulder)?.X)
-                / lengths[(int)(0.9 * (lengths.Length - 1))];
+                / Long(f => Mean(f, BodyPoint.LeftShoulder, BodyPoint.RightShoulder), Hips);
             return apart switch
             {
                 >= WideFromFront => View.Front,

@@ -30,16 +30,7 @@ public static class MovementWords
     /// <param name="given">From where it was said to be.</param>
     /// <returns>Two sentences.</returns>
     public static string OtherView(View seen, View given) =>
-        $"This looks filmed {From(seen)}. It was given as a clip {From(given)}.";
-
-    private static string From(View view) =>
-        view switch
-        {
-            View.Side => "from the side",
-            View.Front => "from the front",
-            View.Back => "from behind",
-            _ => throw new ArgumentOutOfRangeException(nameof(view), view, null),
-        };
+        $"This looks filmed {seen.From()}. It was given as a clip {given.From()}.";
 
     /// <summary>Why something does not count: "too shallow".</summary>
     /// <returns>"less than half as deep", in lower case.</returns>

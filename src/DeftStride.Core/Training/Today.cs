@@ -312,10 +312,7 @@ public sealed record Today(
             return null;
         var last = films.Max(f => f.At);
         var views = films.Where(f => last - f.At < TimeSpan.FromHours(12)).Select(f => f.View).Distinct().Order();
-        return (
-            last,
-            $"from {string.Join(" and ", views.Select(v => v == View.Back ? "behind" : $"the {v.ToString().ToLowerInvariant()}"))}"
-        );
+        return (last, $"from {string.Join(" and ", views.Select(v => v.Place()))}");
     }
 
     /// <summary>Where a set-up that was just kept is to be seen, in a sentence.</summary>

@@ -130,6 +130,7 @@ export function PictureSource({
   return (
     // biome-ignore lint/a11y/noStaticElementInteractions: dropping is one of several ways, the buttons are the others
     <div
+      data-picks
       onDragOver={(e) => {
         e.preventDefault();
         setOver(true);

@@ -27,10 +27,21 @@ const BONES: [BodyPoint, BodyPoint][] = [
   ['rightAnkle', 'rightToe'],
 ];
 
+/** Where the clip waits for the coach. */
+const ASKS: ReadonlySet<ClipWork['step']['kind']> = new Set(['asking', 'elsewhere', 'who', 'waiting']);
+
 /** A clip on its way into the look, and what waits for it. */
 export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
+  const panel = useRef<HTMLDivElement>(null);
+  const asks = ASKS.has(work.step.kind) ? `${work.id} ${work.step.kind}` : null;
+  // By keyboard the answer is under the hand once it is asked, where the hand is still at picking the clip; nothing else loses the focus.
+  useEffect(() => {
+    const held = document.activeElement;
+    if (asks && (!held || held === document.body || held.closest('[data-picks]')))
+      panel.current?.querySelector('button')?.focus({ preventScroll: true });
+  }, [asks]);
   return (
-    <>
+    <div ref={panel}>
       <UnderWay work={work} clip={clip} />
       {clip.line.map(({ id, slot }) => (
         <p key={id} data-clip-in-line className="mb-2 flex items-center justify-between gap-2 text-copy">
@@ -42,7 +53,7 @@ export function ClipPanel({ work, clip }: { work: ClipWork; clip: Clip }) {
           </Button>
         </p>
       ))}
-    </>
+    </div>
   );
 }
 

@@ -213,7 +213,7 @@ export function StillBench({
 /** What no clip tells without stickers. */
 const PELVIS: Landmark[] = ['workingPelvis', 'freePelvis'];
 const NO_PELVIS =
-  'For pelvic level tap the two stickers once and they are followed; or place the two points at start and bottom.';
+  'For pelvic level, tap the two stickers once: they are followed through the clip. Or place the two points at start and bottom.';
 
 const tenth = (n: number) => Math.round(10 * n) / 10;
 

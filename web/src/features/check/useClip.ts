@@ -61,7 +61,7 @@ const SHORT = 20;
 const TOO_OLD = 'This browser cannot read clips. Take pictures instead: the bottom of three repetitions says most.';
 
 const otherLeg = (side: Side) =>
-  `The ${sideWord(side)} leg works in this clip, so it stands under the ${sideWord(side)} one. If the camera swaps left and right, press Mirrored at its picture.`;
+  `The ${sideWord(side)} leg works in this clip, so it is with the ${sideWord(side)} leg now. If the camera swaps left and right, press Mirrored under its picture.`;
 
 export type Clip = ReturnType<typeof useClip>;
 
@@ -80,8 +80,9 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     slot: Slot;
     file: Blob;
     guided: boolean;
-    /** The coach said from where it is filmed, or which leg works. */
+    /** The coach said from where it is filmed. */
     viewSaid: boolean;
+    /** The leg that works, where the coach said it. */
     side: Side | null;
     reading: ClipReading | null;
     read: ReadClip | null;
@@ -199,7 +200,9 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     if (at.current?.id !== id) return;
     if (view.otherView) {
       const { otherView } = view;
-      const takes = views.includes(otherView) ? '' : ` This look takes none ${fromView[otherView]}.`;
+      const takes = views.includes(otherView)
+        ? ''
+        : ` This look takes no clip ${fromView[otherView]}: film ${fromView[slot.view]}.`;
       alter(id, {
         step: {
           kind: 'elsewhere',
@@ -313,7 +316,7 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
         .catch(() => null);
 
   /** Has the clip cut anew with what the coach said of it. */
-  const tell = (said: Partial<Pick<NonNullable<typeof at.current>, 'slot' | 'side' | 'viewSaid'>>) => {
+  const tell = (said: Partial<Pick<NonNullable<typeof at.current>, 'slot' | 'side' | 'viewSaid' | 'guided'>>) => {
     const now = at.current;
     if (!now?.read) return;
     Object.assign(now, said);
@@ -348,8 +351,11 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     skip: (id: string) => setLine((l) => l.filter((c) => c.id !== id)),
     /** Which leg works, said by the coach. */
     say: (side: Side) => tell({ side }),
-    /** From where it is filmed, said by the coach. */
-    from: (view: Slot['view']) => work && tell({ slot: { ...work.slot, view }, viewSaid: true }),
+    /** From where it is filmed, said by the coach. The guide of another view did not place this camera. */
+    from: (view: Slot['view']) => {
+      const now = at.current;
+      if (now) tell({ slot: { ...now.slot, view }, viewSaid: true, guided: now.guided && now.slot.view === view });
+    },
     /** Which of several people is meant. */
     choose: (which: number) => {
       at.current?.reading?.choose(which);
