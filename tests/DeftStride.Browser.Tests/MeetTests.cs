@@ -24,8 +24,8 @@ public sealed class MeetTests
                 == 7
         );
 
-        page.Go("/studio").Press("Inches, pounds");
-        page.Press("4:30 pm");
+        page.Go("/studio").Choose("Inches, pounds");
+        page.Choose("4:30 pm");
         page.Go($"/clients/{id}").Press("Meet Wil");
         page.See("That is enough to begin");
         var screen = (long)page.Script("return document.getElementById('main').scrollHeight")!;

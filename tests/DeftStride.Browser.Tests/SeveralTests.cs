@@ -62,7 +62,7 @@ public sealed class SeveralTests
         using var page = new Page(server.Url);
         page.Go("/").Understood();
         page.Press("Studio");
-        page.Press("Inches, pounds");
+        page.Choose("Inches, pounds");
         page.See("12 in");
         Find(page, "bram");
         page.Key("m").See("Start with the");
@@ -75,8 +75,8 @@ public sealed class SeveralTests
         Assert.EndsWith(" in", page.Find("aside [data-line='stance'] dd").Text, StringComparison.Ordinal);
         // Longer words find their room, where there is least of it.
         page.Press("Studio");
-        page.Press("November 24");
-        page.Press("4:30 pm");
+        page.Choose("November 24");
+        page.Choose("4:30 pm");
         page.Resize(390, 844);
         page.Go("/").See(" am");
         Assert.Empty(Fit.Faults(page));
@@ -87,7 +87,7 @@ public sealed class SeveralTests
         Assert.Empty(Fit.Faults(page));
         page.Resize(1280, 800);
         page.Press("Studio");
-        page.Press("Centimetres, kilograms");
+        page.Choose("Centimetres, kilograms");
         Find(page, "bram");
         page.Key("m").See("Start with the");
         page.Until("centimetres again", () => Number(page, "Stature") == 188 && Number(page, "Mass") == 92);

@@ -121,6 +121,21 @@ public sealed class Page : IDisposable
         );
     }
 
+    /// <summary>Presses one of several to choose from and waits until it stands as the chosen one: it is kept by then, and a page that is left after it loses nothing.</summary>
+    public void Choose(string text)
+    {
+        Press(text);
+        Until(
+            $"\"{text}\" to be chosen",
+            () =>
+                Asked(
+                    "[...document.querySelectorAll('[data-state=on]')].some((e) => shown(e) && e.textContent.trim() === what)",
+                    text
+                )
+                    is true
+        );
+    }
+
     /// <summary>Presses the button with a text inside something, where one is shown and enabled there now; says whether it did.</summary>
     public bool PressedIn(string css, string text)
     {

@@ -11,6 +11,7 @@ using Microsoft.AspNetCore.Mvc.Testing;
 using Microsoft.AspNetCore.Routing;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.Extensions.DependencyInjection;
+using Microsoft.Extensions.Hosting;
 using Xunit;
 using static DeftStride.Web.Tests.StudioUnderTest;
 
@@ -687,6 +688,20 @@ public sealed class DoorTests : IDisposable
             answer.Headers.GetValues("Set-Cookie").Single().Split("; "),
             StringComparer.OrdinalIgnoreCase
         );
+    }
+
+    [Fact]
+    public async Task A_server_that_is_told_to_stop_lets_go_of_the_line_that_a_page_holds_open()
+    {
+        using var socket = await _studio
+            .Sockets()
+            .ConnectAsync(new Uri("ws://localhost/api/live"), CancellationToken.None);
+        var buffer = new byte[4096];
+        await socket.SendAsync("{\"seq\":7}"u8.ToArray(), WebSocketMessageType.Text, true, CancellationToken.None);
+        await socket.ReceiveAsync(buffer, CancellationToken.None);
+        var more = socket.ReceiveAsync(buffer, CancellationToken.None);
+        _studio.Services.GetRequiredService<IHostApplicationLifetime>().StopApplication();
+        await Assert.ThrowsAnyAsync<IOException>(() => more.WaitAsync(TimeSpan.FromSeconds(20)));
     }
 
     [Fact]

@@ -43,18 +43,23 @@ internal static class LiveReading
         if (!context.WebSockets.IsWebSocketRequest)
             throw Refusal.BadInput("live", "This address speaks over a web socket only.");
         var signIns = context.RequestServices.GetRequiredService<IStanding>();
+        // A line that is held open by a page would hold a server that is told to stop.
+        using var over = CancellationTokenSource.CreateLinkedTokenSource(
+            context.RequestAborted,
+            context.RequestServices.GetRequiredService<IHostApplicationLifetime>().ApplicationStopping
+        );
         using var socket = await context.WebSockets.AcceptWebSocketAsync();
         var buffer = ArrayPool<byte>.Shared.Rent(LongestQuestion);
         try
         {
-            while (await ReceiveAsync(socket, buffer, context.RequestAborted) is { } length)
+            while (await ReceiveAsync(socket, buffer, over.Token) is { } length)
             {
-                if (!await signIns.StandsAsync(context, context.RequestAborted))
+                if (!await signIns.StandsAsync(context, over.Token))
                 {
                     await socket.CloseAsync(
                         WebSocketCloseStatus.PolicyViolation,
                         "Signed out. Sign in again.",
-                        context.RequestAborted
+                        over.Token
                     );
                     return;
                 }
@@ -64,19 +69,19 @@ internal static class LiveReading
                         ? new LiveAnswer(0, Problem: "That is more than one look can be. Reload the page.")
                         : Answer(buffer.AsSpan(0, length), log);
                 await socket.SendAsync(
-                    JsonSerializer.SerializeToUtf8Bytes(answer, Json.In(await manner.NowAsync(context.RequestAborted))),
+                    JsonSerializer.SerializeToUtf8Bytes(answer, Json.In(await manner.NowAsync(over.Token))),
                     WebSocketMessageType.Text,
                     endOfMessage: true,
-                    context.RequestAborted
+                    over.Token
                 );
             }
 
             if (socket.State == WebSocketState.CloseReceived)
-                await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, context.RequestAborted);
+                await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, over.Token);
         }
         catch (Exception e) when (e is WebSocketException or OperationCanceledException)
         {
-            // The page went away; there is nobody left to answer.
+            // The page went away, or the server goes: there is nobody left to answer, or nothing to answer with.
         }
         finally
         {
