@@ -193,6 +193,7 @@ public sealed class Page : IDisposable
                               window.aim = new AbortController();
                               for (const press of ['pointerdown', 'click'])
                                 addEventListener(press, (e) => { window.missed ||= !element.contains(e.target); }, { capture: true, signal: window.aim.signal });
+                              window.pressed = new Promise((done) => addEventListener('click', done, { capture: true, signal: window.aim.signal }));
                               return [element, left, top];
                             })()
                             """,
@@ -206,7 +207,7 @@ public sealed class Page : IDisposable
                         Convert.ToDouble(found[2], CultureInfo.InvariantCulture)
                     );
                     // What is drawn anew just then is pressed again.
-                    return Script("return window.missed") is true ? null : (IWebElement)found[0];
+                    return Missed() ? null : (IWebElement)found[0];
                 }
                 catch (WebDriverException e) when (Away(e))
                 {
@@ -214,6 +215,32 @@ public sealed class Page : IDisposable
                 }
             }
         );
+
+    /// <summary>
+    /// Whether the last press met something else than it was aimed at. A finger is heard of later than it is lifted: whoever goes on
+    /// before that leaves a page that was not pressed.
+    /// </summary>
+    private bool Missed()
+    {
+        if (!_touch)
+            return Script("return window.missed") is true;
+        try
+        {
+            return Driver.ExecuteAsyncScript(
+                """
+                const done = arguments[0];
+                // Not every touch becomes a click.
+                Promise.race([window.pressed, new Promise((over) => setTimeout(over, 700))]).then(() => done(window.missed === true));
+                """
+            )
+                is true;
+        }
+        catch (WebDriverException e) when (Away(e))
+        {
+            // The press led to another page.
+            return false;
+        }
+    }
 
     /// <summary>Presses where something is, with the finger of a touch device, else with the mouse. The driver's own way takes five times as long.</summary>
     private void PressAt(double x, double y)

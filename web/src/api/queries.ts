@@ -1,4 +1,5 @@
-import { QueryClient, useQuery } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
+import { Answers } from './answers';
 import { Problem, type Schema } from './client';
 import {
   benchQuery,
@@ -14,7 +15,7 @@ import {
   studioQuery,
 } from './options';
 
-export const queries = new QueryClient({
+export const queries = new Answers({
   defaultOptions: {
     queries: {
       retry: (count, error) => !(error instanceof Problem) && count < 2,
