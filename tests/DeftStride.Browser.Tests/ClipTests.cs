@@ -86,13 +86,13 @@ public sealed class ClipTests
         );
         Assert.True(page.Lacks(RightStage));
 
-        // Given as one from the side, by mistake.
+        // Given as one from the side and of the other leg, by mistake.
         page.Click("[aria-label='Views'] button:nth-of-type(1)");
-        Give(page, "right", Path.Combine(Folder, $"{Clip}.webm"));
+        Give(page, "left", Path.Combine(Folder, $"{Clip}.webm"));
         page.Find("[data-clip='reading']");
         // Others that are given meanwhile wait, can be left out, and take nothing from the one that is read.
-        Give(page, "left", cut);
-        Give(page, "left", words);
+        Give(page, "right", cut);
+        Give(page, "right", words);
         page.Until("two in line", () => Waiting(page) == 2);
         page.Click("[data-clip-in-line] button");
         page.Until("one in line", () => Waiting(page) == 1);
@@ -107,7 +107,8 @@ public sealed class ClipTests
         );
         page.Key(Keys.Enter);
         page.Until("the clip to be read", () => !page.Lacks("[data-clip-said]"), Patience);
-        page.See("The clip from the side, left: No film is in this file. Pick a clip");
+        page.See("The clip from the side, right: No film is in this file. Pick a clip");
+        page.See("The right leg works in this clip, so it is with the right leg now.");
         Assert.Equal(0, Waiting(page));
         File.Delete(words);
         File.Delete(cut);

@@ -225,6 +225,11 @@ export function FirstLook(props: FirstLookProps) {
             />
           </div>
         </div>
+        {clip.told && draft.stills.some((s) => s.clip?.clipId === clip.told?.clipId) && (
+          <p role="status" data-clip-told className="rounded-[10px] bg-slate-wash px-3.5 py-2.5 text-copy text-slate">
+            {clip.told.sentence}
+          </p>
+        )}
         <Trouble
           error={
             refused ?? keep.error ?? startOver.error ?? fetched.error ?? (reading.problem ? new Error(reading.problem) : null)

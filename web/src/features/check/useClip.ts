@@ -90,6 +90,8 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
   // Clips of this look that are still at hand, for following stickers through them.
   const read = useRef(new Map<string, AtHand>());
   const [following, setFollowing] = useState(false);
+  // Nothing was refused, so it stands beside what is, until the next one is given.
+  const [told, setTold] = useState<{ clipId: string; sentence: string } | null>(null);
   const alter = (id: string, change: Partial<ClipWork>) => setWork((w) => (w?.id === id ? { ...w, ...change } : w));
   const over = () => {
     at.current = null;
@@ -98,6 +100,7 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
 
   const begin = (slot: Slot, file: Blob, guided: boolean) => {
     onRefused(canReadClips() ? null : new Error(TOO_OLD));
+    if (!work) setTold(null);
     if (canReadClips()) setLine((l) => [...l, { id: uuid(), slot, file, guided }]);
   };
 
@@ -229,7 +232,8 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     });
     for (const { still, frame } of made) showFrom(still.pictureId, frame);
     // Found under the other leg than it was given for: plain where both are filmed in one, and what a camera for selfies does too.
-    if (made.length > 0 && made.every((m) => m.still.side !== slot.side)) onRefused(new Error(otherLeg(otherSide(slot.side))));
+    if (made.length > 0 && made.every((m) => m.still.side !== slot.side))
+      setTold({ clipId: id, sentence: otherLeg(otherSide(slot.side)) });
     add(
       slot.view,
       made.map((m) => m.still),
@@ -300,6 +304,7 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
       });
       if (view.fault || !view.movement) throw new Error(view.sentence ?? '');
       onRefused(null);
+      setTold(null);
       turn(still.clip.clipId, view.stills, view.movement, clip.seen.width);
     } catch (error) {
       onRefused(error);
@@ -328,6 +333,8 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     work,
     line,
     following,
+    /** What the coach should know of the clip that was read last. */
+    told,
     /** Something of a clip is still on its way into the look: it is not finished without it. */
     busy: work !== null || line.length > 0 || following,
     counter,
