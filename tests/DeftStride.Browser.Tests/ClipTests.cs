@@ -109,6 +109,8 @@ public sealed class ClipTests
         page.Until("the clip to be read", () => !page.Lacks("[data-clip-said]"), Patience);
         page.See("The clip from the side, right: No film is in this file. Pick a clip");
         page.See("The right leg works in this clip, so it is with the right leg now.");
+        page.Press("Understood");
+        page.Gone("[data-clip-told]");
         Assert.Equal(0, Waiting(page));
         File.Delete(words);
         File.Delete(cut);

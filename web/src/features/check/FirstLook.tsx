@@ -226,9 +226,14 @@ export function FirstLook(props: FirstLookProps) {
           </div>
         </div>
         {clip.told && draft.stills.some((s) => s.clip?.clipId === clip.told?.clipId) && (
-          <p role="status" data-clip-told className="rounded-[10px] bg-slate-wash px-3.5 py-2.5 text-copy text-slate">
-            {clip.told.sentence}
-          </p>
+          <div className="flex items-start rounded-[10px] bg-slate-wash pl-3.5 text-copy text-slate">
+            <p role="status" data-clip-told className="min-w-0 flex-1 py-2.5">
+              {clip.told.sentence}
+            </p>
+            <button type="button" aria-label="Understood" onClick={clip.heard} className="size-11 shrink-0 text-title">
+              ×
+            </button>
+          </div>
         )}
         <Trouble
           error={
