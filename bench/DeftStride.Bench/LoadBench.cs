@@ -32,14 +32,7 @@ internal static class LoadBench
         }
 
         var filling = Stopwatch.StartNew();
-        // What coaches run, where ./demo has published it; else what the tests run.
-        var published = Path.Combine(Checkout.Root, ".cache/app/DeftStride.Web.dll");
-        using var server = new AppServer(demo: true, crowd: 2000, app: File.Exists(published) ? published : null);
-        Console.WriteLine(
-            File.Exists(published)
-                ? $"as ./demo built it at {File.GetLastWriteTime(published):yyyy-MM-dd HH:mm}"
-                : "as the tests build it"
-        );
+        using var server = new AppServer(demo: true, crowd: 2000, app: Published.Told());
         Console.WriteLine(
             $"filled in {filling.Elapsed.TotalSeconds:0} s, {new FileInfo(Path.Combine(server.Folder, "studio.db")).Length / 1048576.0:0} MB"
         );

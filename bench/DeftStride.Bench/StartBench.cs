@@ -14,9 +14,8 @@ internal static class StartBench
 
     public static int Run()
     {
-        var published = Path.Combine(Checkout.Root, ".cache/app/DeftStride.Web.dll");
         var empty = Median("an empty app", Empty);
-        if (File.Exists(published))
+        if (Published.App is { } published)
             Of("as ./demo builds it", published, empty);
         else
             Console.WriteLine("Run ./demo once: it builds the server that is measured here.");
