@@ -16,6 +16,7 @@ export class Answers extends QueryClient {
       .filter((q) => q.state.data === undefined && q.state.fetchStatus !== 'idle' && !this.again.has(q.queryHash))
       .map(async ({ queryHash, queryKey, promise }) => {
         this.again.add(queryHash);
+        // An error of its own is shown where the answer is waited for.
         await promise?.catch(() => undefined);
         this.again.delete(queryHash);
         await super.invalidateQueries({ queryKey, exact: true }, options);

@@ -335,6 +335,7 @@ export function useClip({ clientId, exerciseId, standard, views, camera, add, me
     following,
     /** What the coach should know of the clip that was read last. */
     told,
+    /** The coach has read it. */
     heard: () => setTold(null),
     /** Something of a clip is still on its way into the look: it is not finished without it. */
     busy: work !== null || line.length > 0 || following,
