@@ -23,15 +23,10 @@ internal static class StandingFacts
         return all.Where(f => !all.Any(n => n.Supersedes == f.Id));
     }
 
-    /// <summary>Facts of some clients. One alone, as a page asks, is looked up; a list would be unpacked by the database first.</summary>
-    public static IQueryable<T> OfClients<T>(this IQueryable<T> facts, IReadOnlyCollection<Guid> clients)
-        where T : ClientFact
-    {
-        if (clients.Count != 1)
-            return facts.Where(f => clients.Contains(f.ClientId));
-        var one = clients.First();
-        return facts.Where(f => f.ClientId == one);
-    }
+    /// <summary>Facts of the clients that are asked about. One alone, as a page asks, is looked up; a list would be unpacked by the database first.</summary>
+    public static IQueryable<T> OfClients<T, TWith>(this IQueryable<T> facts, Asked<TWith> asked)
+        where T : ClientFact =>
+        asked.Alone ? facts.Where(f => f.ClientId == asked.One) : facts.Where(f => asked.Many.Contains(f.ClientId));
 
     /// <summary>Trials that stand and were not taken back.</summary>
     public static IQueryable<TrialFact> StandingTrials(this StudioContext db) =>

@@ -12,6 +12,10 @@ namespace DeftStride.Studio.Ladders;
 /// <summary>Reads ladders, the steps that clients took on them and what was logged there.</summary>
 internal sealed class LadderShelf(StudioContext db)
 {
+    private static readonly Question<LadderRecord> Own = new(
+        (db, asked) => db.Ladders.AsNoTracking().Where(l => l.StudioId == asked.One).OrderBy(l => l.CreatedAt)
+    );
+
     private IReadOnlyList<Ladder>? _ladders;
 
     /// <summary>The ladders in force: the usual ones, changed where the studio changed them, then the studio's own.</summary>
@@ -19,15 +23,7 @@ internal sealed class LadderShelf(StudioContext db)
     {
         if (_ladders is { } known)
             return known;
-        var own = (
-            await db
-                .Ladders.AsNoTracking()
-                .Where(l => l.StudioId == studioId)
-                .OrderBy(l => l.CreatedAt)
-                .ToListAsync(stop)
-        )
-            .Select(l => KeptLadder.Kept.Read(l.Body).ToCore())
-            .ToArray();
+        var own = (await Own.OfAsync(db, studioId, stop)).Select(l => KeptLadder.Kept.Read(l.Body).ToCore()).ToArray();
         return _ladders = [
             .. Ladder.All.Select(l => own.FirstOrDefault(o => o.Id == l.Id) ?? l),
             .. own.Where(o => Ladder.All.All(l => l.Id != o.Id)),
@@ -42,10 +38,17 @@ internal sealed class LadderShelf(StudioContext db)
         bool why = false
     )
     {
-        var steps = db.StandingSteps();
-        var standing = steps.AsNoTracking().OfClients(clients);
-        var read = why
-            ? standing
+        return (await (why ? Steps : Places).OfAsync(db, clients, stop))
+            .OrderBy(r => r.Sequence)
+            .ToLookup(r => r.ClientId);
+    }
+
+    /// <summary>The latest steps with the facts behind each.</summary>
+    private static readonly Question<RungFact> Steps = new(
+        (db, asked) =>
+            db.StandingSteps()
+                .AsNoTracking()
+                .OfClients(asked)
                 .OrderByDescending(r => r.Sequence)
                 .Take(MostSteps)
                 .Select(r => new RungFact
@@ -63,8 +66,16 @@ internal sealed class LadderShelf(StudioContext db)
                     Judged = r.Judged,
                     Body = "",
                 })
-            // The last step of each ladder and side says where it stands; the ones before say nothing more to a list.
-            : standing
+    );
+
+    /// <summary>The last step of each ladder and side, which says where it stands; the ones before say nothing more to a list.</summary>
+    private static readonly Question<RungFact> Places = new(
+        (db, asked) =>
+        {
+            var steps = db.StandingSteps();
+            return steps
+                .AsNoTracking()
+                .OfClients(asked)
                 .Where(r =>
                     !steps.Any(n =>
                         n.ClientId == r.ClientId
@@ -88,8 +99,8 @@ internal sealed class LadderShelf(StudioContext db)
                     Judged = "",
                     Body = "",
                 });
-        return (await read.ToListAsync(stop)).OrderBy(r => r.Sequence).ToLookup(r => r.ClientId);
-    }
+        }
+    );
 
     /// <summary>A way of five years is not read to its beginning; the latest steps are what a page shows.</summary>
     private const int MostSteps = 60;
@@ -101,16 +112,17 @@ internal sealed class LadderShelf(StudioContext db)
         CancellationToken stop
     )
     {
-        var from = now.AddDays(-LogDays);
-        return (
-            await db.Standing<LogFact>()
-                .AsNoTracking()
-                .OfClients(clients)
-                .Where(l => l.RecordedAt >= from)
-                .OrderBy(l => l.Sequence)
-                .ToListAsync(stop)
-        ).ToLookup(l => l.ClientId);
+        return (await Logs.OfAsync(db, clients, now.AddDays(-LogDays), stop)).ToLookup(l => l.ClientId);
     }
+
+    private static readonly Question<DateTimeOffset, LogFact> Logs = new(
+        (db, asked) =>
+            db.Standing<LogFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Where(l => l.RecordedAt >= asked.With)
+                .OrderBy(l => l.Sequence)
+    );
 
     /// <summary>Logs further back than this are not read: what was asked for then counts no more.</summary>
     private const int LogDays = 190;

@@ -7,11 +7,12 @@ namespace DeftStride.Studio.People;
 /// <summary>Measured ranges of motion.</summary>
 internal static class RangeShelf
 {
+    /// <summary>Every measurement that stands, the newest first.</summary>
+    public static readonly Question<RangeFact> Ranges = new(
+        (db, asked) => db.Standing<RangeFact>().AsNoTracking().OfClients(asked).OrderByDescending(r => r.Sequence)
+    );
+
     /// <summary>Every measurement of a client that stands, the newest first.</summary>
     public static Task<List<RangeFact>> RangesAsync(this StudioContext db, Guid clientId, CancellationToken stop) =>
-        db.Standing<RangeFact>()
-            .AsNoTracking()
-            .Where(r => r.ClientId == clientId)
-            .OrderByDescending(r => r.Sequence)
-            .ToListAsync(stop);
+        Ranges.OfAsync(db, clientId, stop);
 }

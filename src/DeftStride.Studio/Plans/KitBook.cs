@@ -7,6 +7,7 @@ using DeftStride.Data;
 using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
+using DeftStride.Studio.People;
 using DeftStride.Studio.Today;
 using DeftStride.Studio.Work;
 using Microsoft.EntityFrameworkCore;
@@ -35,6 +36,15 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
         exercise.NeedsBox
         || exercise.Form is SplitForm.FrontFootRaised or SplitForm.RearFootRaised or SplitForm.RearInstep;
 
+    private static readonly Question<(Guid ClientId, string ExerciseId, string Body)> Setups = new(
+        (db, asked) =>
+            db.Standing<SetupFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .OrderByDescending(s => s.Sequence)
+                .Select(s => new ValueTuple<Guid, string, string>(s.ClientId, s.ExerciseId, s.Body))
+    );
+
     private async Task<IReadOnlyList<KitNeed>> NeedsAsync(
         IReadOnlyList<CalendarVisit> visits,
         StudioKit kit,
@@ -48,22 +58,8 @@ internal sealed class KitBook(StudioContext db, StudioScope scope)
             c => c.Id,
             c => clients.Values.Count(o => First(o.Name) == First(c.Name)) > 1 ? c.Name : First(c.Name)
         );
-        var ranges = (await db.Standing<RangeFact>().AsNoTracking().OfClients(ids).ToListAsync(stop)).ToLookup(r =>
-            r.ClientId
-        );
-        var setups = (
-            await db.Standing<SetupFact>()
-                .AsNoTracking()
-                .OfClients(ids)
-                .OrderByDescending(s => s.Sequence)
-                .Select(s => new
-                {
-                    s.ClientId,
-                    s.ExerciseId,
-                    s.Body,
-                })
-                .ToListAsync(stop)
-        ).ToLookup(s => (s.ClientId, s.ExerciseId), s => s.Body);
+        var ranges = (await RangeShelf.Ranges.OfAsync(db, ids, stop)).ToLookup(r => r.ClientId);
+        var setups = (await Setups.OfAsync(db, ids, stop)).ToLookup(s => (s.ClientId, s.ExerciseId), s => s.Body);
         var fits = new Dictionary<(Guid, string), KitFit?>();
         var needs = new List<KitNeed>();
         foreach (var visit in visits)

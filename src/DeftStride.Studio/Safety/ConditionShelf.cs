@@ -13,6 +13,15 @@ namespace DeftStride.Studio.Safety;
 /// <summary>What holds for clients today: the notes that cleared red flags, and what the record asks for.</summary>
 internal sealed class ConditionShelf(StudioContext db)
 {
+    private static readonly Question<FlagClearingFact> Clearings = new(
+        (db, asked) =>
+            db.Standing<FlagClearingFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Where(c => c.ExaminedOn >= StandingFacts.FirstDay)
+                .OrderBy(c => c.Sequence)
+    );
+
     /// <summary>What holds for one client on a day.</summary>
     public async Task<IReadOnlyList<Condition>> OfAsync(
         ClientRecord client,
@@ -25,15 +34,7 @@ internal sealed class ConditionShelf(StudioContext db)
     public async Task<ILookup<Guid, FlagClearingFact>> ClearingsAsync(
         IReadOnlyCollection<Guid> clients,
         CancellationToken stop
-    ) =>
-        (
-            await db.Standing<FlagClearingFact>()
-                .AsNoTracking()
-                .OfClients(clients)
-                .Where(c => c.ExaminedOn >= StandingFacts.FirstDay)
-                .OrderBy(c => c.Sequence)
-                .ToListAsync(stop)
-        ).ToLookup(c => c.ClientId);
+    ) => (await Clearings.OfAsync(db, clients, stop)).ToLookup(c => c.ClientId);
 
     /// <summary>A clinician's conditions first, then the record's; those that have ended are left out.</summary>
     public static IReadOnlyList<Condition> Of(

@@ -24,62 +24,9 @@ internal sealed class PainBook(StudioContext db)
     )
     {
         DateOnly Day(DateTimeOffset at) => DateOnly.FromDateTime(TimeZoneInfo.ConvertTime(at, zone).Date);
-        var from = Day(since);
-        // Asked at once: on most days of most clients nothing was told.
-        var told = await Since<CheckFact>()
-            .Where(c => c.Id != without)
-            .Select(c => new
-            {
-                c.ClientId,
-                c.RecordedAt,
-                Day = (DateOnly?)null,
-                Pain = (int?)null,
-                Look = (string?)c.Body,
-                Retest = (string?)null,
-            })
-            .Concat(
-                Since<TrialFact>()
-                    .Where(t => t.CorrectionId != StandingFacts.Withdrawn && t.CheckId != without)
-                    .Select(t => new
-                    {
-                        t.ClientId,
-                        t.RecordedAt,
-                        Day = (DateOnly?)null,
-                        Pain = (int?)null,
-                        Look = (string?)null,
-                        Retest = (string?)t.Body,
-                    })
-            )
-            .Concat(
-                Since<DecisionFact>()
-                    .Where(d => d.LastPain != null && d.CheckId != without)
-                    .Select(d => new
-                    {
-                        d.ClientId,
-                        d.RecordedAt,
-                        Day = (DateOnly?)null,
-                        Pain = d.LastPain,
-                        Look = (string?)null,
-                        Retest = (string?)null,
-                    })
-            )
-            .Concat(
-                db.Standing<LogFact>()
-                    .AsNoTracking()
-                    .OfClients(clients)
-                    .Where(l => l.Day >= from && l.Pain != null && (without == null || l.CheckId != without))
-                    .Select(l => new
-                    {
-                        l.ClientId,
-                        l.RecordedAt,
-                        Day = (DateOnly?)l.Day,
-                        l.Pain,
-                        Look = (string?)null,
-                        Retest = (string?)null,
-                    })
-            )
-            .ToListAsync(stop);
-        return told.Select(t =>
+        var told = await Told.OfAsync(db, clients, (since, Day(since)), stop);
+        return told.Where(t => without is null || t.CheckId != without)
+            .Select(t =>
                 (
                     Client: t.ClientId,
                     // A log says its own day: it may have been written down later.
@@ -97,9 +44,84 @@ internal sealed class PainBook(StudioContext db)
             look is not null && KeptCheck.Kept.TryRead(look, out var check, out _) ? check.Pain
             : retest is not null && KeptTrial.Kept.TryRead(retest, out var trial, out _) ? trial.Pain
             : null;
-
-        IQueryable<T> Since<T>()
-            where T : ClientFact =>
-            db.Standing<T>().AsNoTracking().OfClients(clients).Where(f => f.RecordedAt >= since);
     }
+
+    /// <summary>Pain as it was told: as a number, or within what was kept of a look or a retest.</summary>
+    private sealed record PainTold
+    {
+        public required Guid ClientId { get; init; }
+        public required Guid? CheckId { get; init; }
+        public required DateTimeOffset RecordedAt { get; init; }
+        public required DateOnly? Day { get; init; }
+        public required int? Pain { get; init; }
+        public required string? Look { get; init; }
+        public required string? Retest { get; init; }
+    }
+
+    /// <summary>Asked at once: on most days of most clients nothing was told.</summary>
+    private static readonly Question<(DateTimeOffset Since, DateOnly From), PainTold> Told = new(
+        (db, asked) =>
+            db.Standing<CheckFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Where(c => c.RecordedAt >= asked.With.Since)
+                .Select(c => new PainTold
+                {
+                    ClientId = c.ClientId,
+                    CheckId = c.Id,
+                    RecordedAt = c.RecordedAt,
+                    Day = null,
+                    Pain = null,
+                    Look = c.Body,
+                    Retest = null,
+                })
+                .Concat(
+                    db.StandingTrials()
+                        .AsNoTracking()
+                        .OfClients(asked)
+                        .Where(t => t.RecordedAt >= asked.With.Since)
+                        .Select(t => new PainTold
+                        {
+                            ClientId = t.ClientId,
+                            CheckId = t.CheckId,
+                            RecordedAt = t.RecordedAt,
+                            Day = null,
+                            Pain = null,
+                            Look = null,
+                            Retest = t.Body,
+                        })
+                )
+                .Concat(
+                    db.Standing<DecisionFact>()
+                        .AsNoTracking()
+                        .OfClients(asked)
+                        .Where(d => d.RecordedAt >= asked.With.Since && d.LastPain != null)
+                        .Select(d => new PainTold
+                        {
+                            ClientId = d.ClientId,
+                            CheckId = d.CheckId,
+                            RecordedAt = d.RecordedAt,
+                            Day = null,
+                            Pain = d.LastPain,
+                            Look = null,
+                            Retest = null,
+                        })
+                )
+                .Concat(
+                    db.Standing<LogFact>()
+                        .AsNoTracking()
+                        .OfClients(asked)
+                        .Where(l => l.Day >= asked.With.From && l.Pain != null)
+                        .Select(l => new PainTold
+                        {
+                            ClientId = l.ClientId,
+                            CheckId = l.CheckId,
+                            RecordedAt = l.RecordedAt,
+                            Day = l.Day,
+                            Pain = l.Pain,
+                            Look = null,
+                            Retest = null,
+                        })
+                )
+    );
 }

@@ -25,6 +25,25 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
     /// <summary>So many of the last looks say whether a rung that is meant for one fault is for this client.</summary>
     private const int LooksForARung = 8;
 
+    private static readonly Question<string?> FaultsSeen = new(
+        (db, asked) =>
+            db.Standing<CheckFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .OrderByDescending(c => c.Sequence)
+                .Take(LooksForARung)
+                .Select(c => c.FaultId)
+    );
+
+    private static readonly Question<long, (string Body, string Judged)> Progressed = new(
+        (db, asked) =>
+            db.Standing<DecisionFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Where(d => d.Chosen == DecisionOutcome.Progress && d.Sequence >= asked.With)
+                .Select(d => new ValueTuple<string, string>(d.Body, d.Judged))
+    );
+
     /// <summary>The ladders in force.</summary>
     public async Task<IReadOnlyList<Ladder>> LaddersAsync(CancellationToken stop) =>
         await shelf.LaddersAsync((await scope.StudioAsync(stop)).Id, stop);
@@ -70,17 +89,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
         var (core, body, gear) = (kit.ToCore(), KeptIntake.Of(client).Body(), kit.Things?.ToHashSet());
         // A rung that is meant for one fault is open to whom it was seen in lately.
         var seen = ladder.Rungs.Any(r => r.MeantFor is not null)
-            ? (
-                await db.Standing<CheckFact>()
-                    .AsNoTracking()
-                    .Where(c => c.ClientId == client.Id)
-                    .OrderByDescending(c => c.Sequence)
-                    .Take(LooksForARung)
-                    .Select(c => c.FaultId)
-                    .ToListAsync(stop)
-            )
-                .OfType<string>()
-                .ToHashSet()
+            ? (await FaultsSeen.OfAsync(db, client.Id, stop)).OfType<string>().ToHashSet()
             : null;
         (RangeOfMotion Front, RangeOfMotion Rear)[] sides = left.Same(right)
             ? [(left, right)]
@@ -117,11 +126,7 @@ internal sealed class LadderBook(StudioContext db, StudioScope scope, LadderShel
         CancellationToken stop
     )
     {
-        var progressed = await db.Standing<DecisionFact>()
-            .AsNoTracking()
-            .Where(d => d.ClientId == clientId && d.Chosen == DecisionOutcome.Progress && d.Sequence >= since)
-            .Select(d => new { d.Body, d.Judged })
-            .ToListAsync(stop);
+        var progressed = await Progressed.OfAsync(db, clientId, since, stop);
         return progressed
             .Select(d =>
                 KeptDecision.Kept.TryRead(d.Body, out var decision, out _)

@@ -12,6 +12,7 @@ using DeftStride.Data.Kept;
 using DeftStride.Data.Records;
 using DeftStride.Studio.Choices;
 using DeftStride.Studio.Ladders;
+using DeftStride.Studio.People;
 using DeftStride.Studio.Safety;
 using Microsoft.EntityFrameworkCore;
 
@@ -69,6 +70,112 @@ internal sealed record ClientDay(
 /// <summary>Puts today together from facts. Floor, client, check, bench card and prints all read it from here.</summary>
 internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook pains, ConditionShelf conditions)
 {
+    private static readonly Question<FlagFact> StopSigns = new(
+        (db, asked) => db.OpenFlags().AsNoTracking().OfClients(asked).OrderBy(f => f.Sequence)
+    );
+
+    private static readonly Question<Guid> Unfinished = new(
+        (db, asked) =>
+            db
+                .Drafts.AsNoTracking()
+                .Where(d => asked.Many.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id))
+                .Select(d => d.ClientId)
+    );
+
+    private static readonly Question<TrialDone> Trials = new(
+        (db, asked) =>
+            db.StandingTrials()
+                .AsNoTracking()
+                .OfClients(asked)
+                .OrderBy(t => t.Sequence)
+                .Select(t => new TrialDone(t.ClientId, t.CorrectionId, t.Outcome, t.Sequence))
+    );
+
+    private static readonly Question<DateTimeOffset, SessionRecord> Planned = new(
+        (db, asked) =>
+            db
+                .Sessions.AsNoTracking()
+                .Where(v => asked.Many.Contains(v.ClientId) && v.StartsAt >= asked.With)
+                .OrderBy(v => v.StartsAt)
+    );
+
+    private static readonly Question<SetupCard> Setups = new(
+        (db, asked) =>
+            db.Standing<SetupFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Select(s => new SetupCard(s.ClientId, s.ExerciseId, s.Sequence, s.Judged))
+    );
+
+    /// <summary>The newest few films of each say what is due.</summary>
+    private static readonly Question<NewestFilm> NewestFilms = new(
+        (db, asked) =>
+            db
+                .Clips.AsNoTracking()
+                .OfClients(asked)
+                .Where(c => c.Supersedes == null)
+                .GroupBy(c => new
+                {
+                    c.ClientId,
+                    c.ExerciseId,
+                    c.View,
+                })
+                .Select(g => new NewestFilm(g.Key.ClientId, g.Key.ExerciseId, g.Key.View, g.Max(c => c.RecordedAt)))
+    );
+
+    private static readonly Question<CheckFact> Looks = new(
+        (db, asked) =>
+        {
+            var latest = Latest(db, asked);
+            return db
+                .Checks.AsNoTracking()
+                .Where(c => latest.Contains(c.Id))
+                .Select(c => new CheckFact
+                {
+                    Id = c.Id,
+                    ClientId = c.ClientId,
+                    CoachId = c.CoachId,
+                    RecordedAt = c.RecordedAt,
+                    Sequence = c.Sequence,
+                    ExerciseId = c.ExerciseId,
+                    School = c.School,
+                    Brief = c.Brief,
+                    Judged = c.Brief == null ? c.Judged : "",
+                    Standard = "",
+                    Body = c.Body,
+                });
+        }
+    );
+
+    private static readonly Question<DecisionFact> Decisions = new(
+        (db, asked) =>
+        {
+            var latest = Latest(db, asked);
+            return db.Standing<DecisionFact>().AsNoTracking().Where(d => latest.Contains(d.CheckId));
+        }
+    );
+
+    /// <summary>The latest standing look of each client: one look into the index a client, however many years lie below it.</summary>
+    private static IQueryable<Guid> Latest(StudioContext db, Asked<byte> asked)
+    {
+        var standing = db.Standing<CheckFact>();
+        return db
+            .Clients.Where(c => asked.Many.Contains(c.Id))
+            .Select(c =>
+                standing
+                    .Where(k => k.ClientId == c.Id)
+                    .OrderByDescending(k => k.Sequence)
+                    .Select(k => k.Id)
+                    .FirstOrDefault()
+            );
+    }
+
+    private sealed record TrialDone(Guid ClientId, string CorrectionId, TrialOutcome Outcome, long Sequence);
+
+    private sealed record SetupCard(Guid ClientId, string ExerciseId, long Sequence, string Judged);
+
+    private sealed record NewestFilm(Guid ClientId, string ExerciseId, View View, DateTimeOffset At);
+
     /// <summary>A visit that began longer ago than this is over, when another one of the day follows.</summary>
     private static readonly TimeSpan VisitLasts = TimeSpan.FromMinutes(90);
 
@@ -92,81 +199,22 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         var today = DateOnly.FromDateTime(local.Date);
         var dayStart = new DateTimeOffset(local.Date, zone.GetUtcOffset(local.Date)).ToUniversalTime();
 
-        var signs = (
-            await db.OpenFlags().AsNoTracking().OfClients(ids).OrderBy(f => f.Sequence).ToListAsync(stop)
-        ).ToLookup(f => f.ClientId);
-        var unfinished = (
-            await db
-                .Drafts.AsNoTracking()
-                .Where(d => ids.Contains(d.ClientId) && !db.Checks.Any(c => c.Id == d.Id))
-                .Select(d => d.ClientId)
-                .ToListAsync(stop)
-        ).ToHashSet();
-        var trials = (
-            await db.StandingTrials()
-                .AsNoTracking()
-                .OfClients(ids)
-                .OrderBy(t => t.Sequence)
-                .Select(t => new
-                {
-                    t.ClientId,
-                    t.CorrectionId,
-                    t.Outcome,
-                    t.Sequence,
-                })
-                .ToListAsync(stop)
-        ).ToLookup(t => t.ClientId, t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence)));
-        var planned = (
-            await db
-                .Sessions.AsNoTracking()
-                .Where(v => ids.Contains(v.ClientId) && v.StartsAt >= dayStart)
-                .OrderBy(v => v.StartsAt)
-                .ToListAsync(stop)
-        ).ToLookup(v => v.ClientId);
+        var signs = (await StopSigns.OfAsync(db, ids, stop)).ToLookup(f => f.ClientId);
+        var unfinished = (await Unfinished.OfAsync(db, ids, stop)).ToHashSet();
+        var trials = (await Trials.OfAsync(db, ids, stop)).ToLookup(
+            t => t.ClientId,
+            t => new PastTrial(t.CorrectionId, t.Outcome, WriteOrder.Instant(t.Sequence))
+        );
+        var planned = (await Planned.OfAsync(db, ids, dayStart, stop)).ToLookup(v => v.ClientId);
         var (looks, decisions) = await LooksAsync(ids, stop);
         var (inForce, ways) = (await ladders.LaddersAsync(studio.Id, stop), await ladders.WaysAsync(ids, stop));
         var logs = await ladders.LogsAsync(ids, now, stop);
-        var setups = (
-            await db.Standing<SetupFact>()
-                .AsNoTracking()
-                .OfClients(ids)
-                .Select(s => new
-                {
-                    s.ClientId,
-                    s.ExerciseId,
-                    s.Sequence,
-                    s.Judged,
-                })
-                .ToListAsync(stop)
-        ).ToLookup(s => s.ClientId);
-        // The newest few films of each say what is due.
-        var films = (
-            await db
-                .Clips.AsNoTracking()
-                .OfClients(ids)
-                .Where(c => c.Supersedes == null)
-                .GroupBy(c => new
-                {
-                    c.ClientId,
-                    c.ExerciseId,
-                    c.View,
-                })
-                .Select(g => new
-                {
-                    g.Key.ClientId,
-                    g.Key.ExerciseId,
-                    g.Key.View,
-                    At = g.Max(c => c.RecordedAt),
-                })
-                .ToListAsync(stop)
-        ).ToLookup(f => f.ClientId, f => (f.ExerciseId, f.View, f.At));
-        var ranges = (
-            await db.Standing<RangeFact>()
-                .AsNoTracking()
-                .OfClients(ids)
-                .OrderByDescending(r => r.Sequence)
-                .ToListAsync(stop)
-        ).ToLookup(r => r.ClientId);
+        var setups = (await Setups.OfAsync(db, ids, stop)).ToLookup(s => s.ClientId);
+        var films = (await NewestFilms.OfAsync(db, ids, stop)).ToLookup(
+            f => f.ClientId,
+            f => (f.ExerciseId, f.View, f.At)
+        );
+        var ranges = (await RangeShelf.Ranges.OfAsync(db, ids, stop)).ToLookup(r => r.ClientId);
         var clearings = await conditions.ClearingsAsync(ids, stop);
         var hurt = await pains.DaysAsync(ids, dayStart, zone, stop);
 
@@ -345,52 +393,16 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
             RangeOfMotion.AssumedAnkle(age)
         );
 
-    /// <summary>The latest standing look of each client, and what was decided on it: one look into the index a client, however many years lie below it.</summary>
     private async Task<(Dictionary<Guid, CheckFact>, Dictionary<Guid, DecisionFact>)> LooksAsync(
         Guid[] ids,
         CancellationToken stop
-    )
-    {
-        var standing = db.Standing<CheckFact>();
-        var latest = await db
-            .Clients.AsNoTracking()
-            .Where(c => ids.Contains(c.Id))
-            .Select(c =>
-                standing
-                    .Where(k => k.ClientId == c.Id)
-                    .OrderByDescending(k => k.Sequence)
-                    .Select(k => (Guid?)k.Id)
-                    .FirstOrDefault()
-            )
-            .ToListAsync(stop);
-        Guid[] looked = [.. latest.OfType<Guid>()];
-        var looks = (
-            await db
-                .Checks.AsNoTracking()
-                .Where(c => looked.Contains(c.Id))
-                .Select(c => new CheckFact
-                {
-                    Id = c.Id,
-                    ClientId = c.ClientId,
-                    CoachId = c.CoachId,
-                    RecordedAt = c.RecordedAt,
-                    Sequence = c.Sequence,
-                    ExerciseId = c.ExerciseId,
-                    School = c.School,
-                    Brief = c.Brief,
-                    Judged = c.Brief == null ? c.Judged : "",
-                    Standard = "",
-                    Body = c.Body,
-                })
-                .ToListAsync(stop)
-        ).ToDictionary(c => c.ClientId);
-        var decisions = (
-            await db.Standing<DecisionFact>().AsNoTracking().Where(d => looked.Contains(d.CheckId)).ToListAsync(stop)
-        )
-            .GroupBy(d => d.CheckId)
-            .ToDictionary(g => g.Key, g => g.MaxBy(d => d.Sequence)!);
-        return (looks, decisions);
-    }
+    ) =>
+        (
+            (await Looks.OfAsync(db, ids, stop)).ToDictionary(c => c.ClientId),
+            (await Decisions.OfAsync(db, ids, stop))
+                .GroupBy(d => d.CheckId)
+                .ToDictionary(g => g.Key, g => g.MaxBy(d => d.Sequence)!)
+        );
 
     private static (LastLook? Look, KeptBrief? Brief) Look(
         CheckFact fact,

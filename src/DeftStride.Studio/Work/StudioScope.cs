@@ -9,6 +9,12 @@ namespace DeftStride.Studio.Work;
 /// </summary>
 internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider clock)
 {
+    private static readonly Question<StudioRecord> First = new((db, _) => db.Studios.OrderBy(s => s.CreatedAt).Take(1));
+
+    private static readonly Question<Guid, ClientRecord> Client = new(
+        (db, asked) => db.Clients.Where(c => c.Id == asked.One && c.StudioId == asked.With)
+    );
+
     private StudioRecord? _studio;
     private Guid? _coachId;
     private TimeProvider _clock = clock;
@@ -20,7 +26,7 @@ internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider c
     public string Reach => who.Reach;
 
     public async Task<StudioRecord> StudioAsync(CancellationToken stop) =>
-        _studio ??= await db.Studios.OrderBy(s => s.CreatedAt).FirstAsync(stop);
+        _studio ??= (await First.OfAsync(db, Guid.Empty, stop)).First();
 
     public async Task<Guid> CoachIdAsync(CancellationToken stop)
     {
@@ -48,7 +54,7 @@ internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider c
     public async Task<ClientRecord> ClientAsync(Guid id, CancellationToken stop)
     {
         var studio = await StudioAsync(stop);
-        return await db.Clients.FirstOrDefaultAsync(c => c.Id == id && c.StudioId == studio.Id, stop)
+        return (await Client.OfAsync(db, id, studio.Id, stop)).FirstOrDefault()
             ?? throw Refusal.Missing("This client is not in the studio's list. Go back to the floor.");
     }
 

@@ -275,6 +275,64 @@ internal static class ClientEndpoints
     /// <summary>Looks that come at once; the rest on demand.</summary>
     private const int LatestLooks = 8;
 
+    private static readonly Question<CoachRecord> Coaches = new(
+        (db, asked) => db.Coaches.AsNoTracking().Where(c => c.StudioId == asked.One)
+    );
+
+    /// <summary>Every look, the newest first.</summary>
+    private static readonly Question<CheckFact> Looks = new((db, asked) => NewestFirst(db, asked));
+
+    private static readonly Question<CheckFact> Latest = new((db, asked) => NewestFirst(db, asked).Take(LatestLooks));
+
+    private static IQueryable<CheckFact> NewestFirst(StudioContext db, Asked<byte> asked) =>
+        db.Standing<CheckFact>().AsNoTracking().OfClients(asked).OrderByDescending(c => c.Sequence);
+
+    /// <summary>How often a client was looked at.</summary>
+    private static readonly Question<int> Looked = new(
+        (db, asked) => db.Standing<CheckFact>().OfClients(asked).GroupBy(c => c.ClientId).Select(g => g.Count())
+    );
+
+    private static readonly Question<long, TrialFact> Trials = new(
+        (db, asked) =>
+            db.StandingTrials()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Where(t => t.Sequence >= asked.With)
+                .OrderBy(t => t.Sequence)
+    );
+
+    private static readonly Question<long, DecisionFact> Decisions = new(
+        (db, asked) =>
+            db.Standing<DecisionFact>()
+                .AsNoTracking()
+                .OfClients(asked)
+                .Where(d => d.Sequence >= asked.With)
+                .OrderBy(d => d.Sequence)
+    );
+
+    private static readonly Question<ClearedFlag> Cleared = new(
+        (db, asked) =>
+            from flag in db.Flags.AsNoTracking().OfClients(asked)
+            join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
+            orderby clearing.Sequence
+            select new ClearedFlag(flag, clearing)
+    );
+
+    private sealed record ClearedFlag(FlagFact Flag, FlagClearingFact Clearing);
+
+    private static readonly Question<long, PictureFact> Pictures = new(
+        (db, asked) =>
+            db
+                .Pictures.AsNoTracking()
+                .OfClients(asked)
+                .Where(p =>
+                    p.Sequence >= asked.With
+                    && p.Supersedes == null
+                    && !db.Pictures.Any(n => n.Supersedes == p.Id && n.Hash == StandingFacts.Gone)
+                )
+                .OrderBy(p => p.Sequence)
+    );
+
     private static readonly Dictionary<string, string> MeasureNames = MeasureDefinition.All.ToDictionary(
         m => m.Id,
         m => m.Name
@@ -296,32 +354,15 @@ internal static class ClientEndpoints
     {
         var client = await scope.ClientAsync(id, stop);
         var day = await days.OfAsync(await scope.StudioAsync(stop), client, scope.Now, stop);
-        var coaches = await db
-            .Coaches.AsNoTracking()
-            .Where(c => c.StudioId == client.StudioId)
-            .ToDictionaryAsync(c => c.Id, c => c.Name, stop);
-        var standing = db.Standing<CheckFact>().AsNoTracking().Where(c => c.ClientId == id);
-        var facts = await standing
-            .OrderByDescending(c => c.Sequence)
-            .Take(all == true ? int.MaxValue : LatestLooks)
-            .ToListAsync(stop);
+        var coaches = (await Coaches.OfAsync(db, client.StudioId, stop)).ToDictionary(c => c.Id, c => c.Name);
+        var facts = await (all == true ? Looks : Latest).OfAsync(db, id, stop);
         facts.Reverse();
-        var earlier = facts.Count < LatestLooks || all == true ? 0 : await standing.CountAsync(stop) - facts.Count;
-        var shown = facts.Select(f => f.Id).ToArray();
-        var trials = (
-            await db.StandingTrials()
-                .AsNoTracking()
-                .Where(t => t.ClientId == id && shown.Contains(t.CheckId))
-                .OrderBy(t => t.Sequence)
-                .ToListAsync(stop)
-        ).ToLookup(t => t.CheckId);
-        var decisions = (
-            await db.Standing<DecisionFact>()
-                .AsNoTracking()
-                .Where(d => d.ClientId == id && shown.Contains(d.CheckId))
-                .OrderBy(d => d.Sequence)
-                .ToListAsync(stop)
-        ).ToLookup(d => d.CheckId);
+        var earlier =
+            facts.Count < LatestLooks || all == true ? 0 : (await Looked.OfAsync(db, id, stop)).Single() - facts.Count;
+        // What was tried and decided on a look came after it; what belongs to looks that are not shown finds no place.
+        var from = facts.Count > 0 ? facts[0].Sequence : long.MaxValue;
+        var trials = (await Trials.OfAsync(db, id, from, stop)).ToLookup(t => t.CheckId);
+        var decisions = (await Decisions.OfAsync(db, id, from, stop)).ToLookup(d => d.CheckId);
         var (checks, unreadable) = (new List<JudgedCheck>(), new List<string>());
         foreach (var fact in facts)
         {
@@ -332,13 +373,7 @@ internal static class ClientEndpoints
                 unreadable.Add($"{fact.RecordedAt.ToString("d MMMM", CultureInfo.InvariantCulture)}: {problem}");
         }
 
-        var cleared = await (
-            from flag in db.Flags.AsNoTracking()
-            join clearing in db.FlagClearings.AsNoTracking() on flag.Id equals clearing.FlagId
-            where flag.ClientId == id
-            orderby clearing.Sequence
-            select new { flag, clearing }
-        ).ToListAsync(stop);
+        var cleared = await Cleared.OfAsync(db, id, stop);
         var draft = day.Facts.Unfinished ? await book.DraftAsync(id, stop) : null;
         var today = await scope.TodayAsync(stop);
         var (dayStart, _, _) = await scope.DayAsync(stop);
@@ -350,16 +385,7 @@ internal static class ClientEndpoints
             .ToHashSet();
         // Pictures of looks that are not shown are not loose.
         var since = earlier > 0 ? facts[0].Sequence : 0;
-        var pictures = await db
-            .Pictures.AsNoTracking()
-            .Where(p =>
-                p.ClientId == id
-                && p.Sequence >= since
-                && p.Supersedes == null
-                && !db.Pictures.Any(n => n.Supersedes == p.Id && n.Hash == StandingFacts.Gone)
-            )
-            .OrderBy(p => p.Sequence)
-            .ToListAsync(stop);
+        var pictures = await Pictures.OfAsync(db, id, since, stop);
 
         var way = (await shelf.WaysAsync([id], stop, why: true))[id].ToArray();
         var strides = await path.StridesAsync(day, way, coaches, stop);
@@ -382,22 +408,22 @@ internal static class ClientEndpoints
                             f,
                             coaches,
                             dayStart,
-                            Questions.Of(cleared.LastOrDefault(c => c.flag.Id == f.Id)?.clearing)
+                            Questions.Of(cleared.LastOrDefault(c => c.Flag.Id == f.Id)?.Clearing)
                         )
                     ),
                 ],
                 [
                     .. cleared
-                        .Where(c => Questions.Of(c.clearing) is null)
+                        .Where(c => Questions.Of(c.Clearing) is null)
                         .Select(c => new ClearedFlagView(
-                            c.flag.Id,
-                            Sign(c.flag),
-                            c.clearing.RecordedAt,
-                            c.clearing.ExaminedBy,
-                            c.clearing.ExaminedOn,
-                            c.clearing.Allowed,
-                            ConditionShelf.Of(c.clearing).Until,
-                            ConditionShelf.Of(c.clearing).No
+                            c.Flag.Id,
+                            Sign(c.Flag),
+                            c.Clearing.RecordedAt,
+                            c.Clearing.ExaminedBy,
+                            c.Clearing.ExaminedOn,
+                            c.Clearing.Allowed,
+                            ConditionShelf.Of(c.Clearing).Until,
+                            ConditionShelf.Of(c.Clearing).No
                         )),
                 ],
                 [.. checks.Select(c => CheckPages.Past(c, coaches, decisions[c.Fact.Id].LastOrDefault()))],

@@ -10,13 +10,23 @@ using DeftStride.Studio.Standing;
 using DeftStride.Studio.Today;
 using DeftStride.Web.Features.Deciding;
 using DeftStride.Web.Features.Dosing;
-using Microsoft.EntityFrameworkCore;
 
 namespace DeftStride.Web.Features.Ladders;
 
 /// <summary>Where a client stands, as the client's page draws it.</summary>
 internal sealed class StridePages(StudioContext db, LadderBook ladders)
 {
+    /// <summary>The looks that steps were decided on, since a place in the order of writes.</summary>
+    private static readonly Question<long, (Guid DecisionId, Guid CheckId)> DecidedOn = new(
+        (db, asked) =>
+            (
+                from step in db.Rungs.OfClients(asked)
+                where step.Sequence >= asked.With
+                join decision in db.Decisions on step.DecisionId equals decision.Id
+                select new ValueTuple<Guid, Guid>(decision.Id, decision.CheckId)
+            ).Distinct()
+    );
+
     /// <summary>Everything a client's page says of the ladders that a way was taken on.</summary>
     public async Task<IReadOnlyList<StrideView>> StridesAsync(
         ClientDay known,
@@ -25,14 +35,13 @@ internal sealed class StridePages(StudioContext db, LadderBook ladders)
         CancellationToken stop
     )
     {
-        var decisions = way.Select(r => r.DecisionId).OfType<Guid>().ToArray();
-        var checks =
-            decisions.Length == 0
-                ? []
-                : await db
-                    .Decisions.AsNoTracking()
-                    .Where(d => decisions.Contains(d.Id))
-                    .ToDictionaryAsync(d => d.Id, d => d.CheckId, stop);
+        var decided = way.FirstOrDefault(r => r.DecisionId is not null);
+        var checks = decided is null
+            ? []
+            : (await DecidedOn.OfAsync(db, known.Client.Id, decided.Sequence, stop)).ToDictionary(
+                d => d.DecisionId,
+                d => d.CheckId
+            );
         var strides = new List<StrideView>();
         foreach (var ladder in known.Facts.Ladders.Where(l => way.Any(w => w.LadderId == l.Id)))
             strides.Add(await StrideAsync(known, ladder, way, checks, coaches, stop));
