@@ -437,14 +437,15 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
 
     /// <summary>What was decided, with the coach's reason where they decided otherwise.</summary>
     /// <exception cref="UnreadableFormException">It is damaged, or of a newer form.</exception>
-    public static Decided Decided(DecisionFact fact)
-    {
-        var (said, decision) = (KeptRecommendation.Kept.Read(fact.Judged), KeptDecision.Kept.Read(fact.Body));
-        return new(fact.Recommended, fact.Chosen, said.Headline, decision.Reason ?? "", fact.LastPain)
+    public static Decided Decided(DecisionFact fact) =>
+        Decided(fact, KeptDecision.Kept.Read(fact.Body), KeptRecommendation.Kept.Read(fact.Judged));
+
+    /// <summary>The same of what was read already.</summary>
+    public static Decided Decided(DecisionFact fact, KeptDecision decision, KeptRecommendation said) =>
+        new(fact.Recommended, fact.Chosen, said.Headline, decision.Reason ?? "", fact.LastPain)
         {
             OtherWay = decision.Way is > 0 ? decision.Taken(said)?.Text : null,
         };
-    }
 
     private static KeptSetupCard? Card(string exerciseId, long place, string judged, List<string> unreadable)
     {

@@ -179,20 +179,7 @@ internal sealed class CheckPages(
             request.Pain.ToWire(),
             request.NextMorning,
             request.Remark,
-            [
-                .. check
-                    .Trials.Select(t => TrialView(check, t))
-                    .Select(t => new PastTrialView(
-                        t.Id,
-                        t.CorrectionId,
-                        t.Short,
-                        t.Side,
-                        t.MeasureId,
-                        t.Outcome,
-                        t.After is null ? null : t.After with { Error = [] },
-                        t.Pain
-                    )),
-            ],
+            [.. check.Trials.Select(t => PastTrial(check, t))],
             decision is null ? null : DecisionView(decision, coaches)
         );
     }
@@ -206,24 +193,50 @@ internal sealed class CheckPages(
             _ => $"Felt in another place: {felt.Where}. Expected: {string.Join(", ", exercise.Felt)}.",
         };
 
+    /// <summary>What a trial is told of in a history; the whole look after it is a request away.</summary>
+    private static PastTrialView PastTrial(JudgedCheck check, JudgedTrial trial)
+    {
+        var (id, name, measure) = Named(check, trial);
+        return new PastTrialView(
+            trial.Fact.Id,
+            id,
+            name,
+            trial.Request.Side,
+            measure,
+            trial.Fact.Outcome,
+            After(trial, measure) is { } after ? after with { Error = [] } : null,
+            trial.Request.Pain.ToWire()
+        );
+    }
+
+    private static (string Id, string Short, string MeasureId) Named(JudgedCheck check, JudgedTrial trial)
+    {
+        var id = trial.Fact.CorrectionId;
+        var measure = check.Target(trial.Request.Side, id)?.MeasureId ?? "front-shin";
+        return Without.Find(id) is { } without ? (without.Id, $"Without: {without.Short.ToLowerInvariant()}", measure)
+            : Fault.Find(id) is { Correction: var correction } ? (correction.Id, correction.Short, measure)
+            : (id, id, measure);
+    }
+
+    private static ResultView? After(JudgedTrial trial, string measure) =>
+        trial.After?.On(measure, trial.Request.Side) is { } after ? LookSaid.Result(after, true).ToWire() : null;
+
     private static TrialView TrialView(JudgedCheck check, JudgedTrial trial)
     {
         var without = Without.Find(trial.Fact.CorrectionId);
         var correction = without ?? Fault.Find(trial.Fact.CorrectionId)?.Correction;
-        var measure = check.Target(trial.Request.Side, trial.Fact.CorrectionId)?.MeasureId ?? "front-shin";
+        var (id, name, measure) = Named(check, trial);
         return new TrialView(
             trial.Fact.Id,
-            correction?.Id ?? trial.Fact.CorrectionId,
-            without is null
-                ? correction?.Short ?? trial.Fact.CorrectionId
-                : $"Without: {without.Short.ToLowerInvariant()}",
+            id,
+            name,
             trial.Said.Cue ?? correction?.Cue ?? "",
             trial.Request.Side,
             measure,
             trial.Fact.Outcome,
             trial.Said.Sentence.ToWire(),
             trial.Said.Because,
-            trial.After?.On(measure, trial.Request.Side) is { } after ? LookSaid.Result(after, true).ToWire() : null,
+            After(trial, measure),
             trial.After is { } again ? LookSaid.Of(again, check.Standard, check.Context).ToWire() : null,
             [.. trial.Request.Stills.Select(s => s.ToWire())],
             trial.Request.Pain.ToWire(),
@@ -244,7 +257,7 @@ internal sealed class CheckPages(
             coaches[fact.CoachId],
             said.ToWire(),
             fact.Chosen,
-            TodayBook.Decided(fact).Sentence,
+            TodayBook.Decided(fact, request, said).Sentence,
             request.Reason,
             request.PainAfter.ToWire(),
             request.Repetitions.ToWire(),
