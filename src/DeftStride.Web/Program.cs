@@ -140,6 +140,7 @@ builder.Services.AddSingleton(new StudioConnections(folder.Database));
 builder.Services.AddSingleton<WriteOrder>();
 builder.Services.AddSingleton<WriteTurns>();
 builder.Services.AddSingleton<PageTurns>();
+builder.Services.AddSingleton<RestingMemory>();
 builder.Services.AddDbContext<StudioContext>(
     (services, o) =>
     {
@@ -222,6 +223,7 @@ if (serving)
     builder.Services.AddHostedService<NewWayIn>();
     builder.Services.AddHostedService(s => s.GetRequiredService<MediaSweeping>());
     builder.Services.AddHostedService<BackupSchedule>();
+    builder.Services.AddHostedService(s => s.GetRequiredService<RestingMemory>());
 }
 
 var app = builder.Build();

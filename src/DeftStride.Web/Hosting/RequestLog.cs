@@ -6,17 +6,19 @@ namespace DeftStride.Web.Hosting;
 /// One line for everything that was written, everything that failed and everything that somebody was not let in to: which address, by its pattern, with which outcome
 /// and how long it took. Never who, nor what: the pattern holds no id, and no body is looked at.
 /// </summary>
-internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log, Telemetry telemetry)
+internal sealed class RequestLog(RequestDelegate next, ILogger<RequestLog> log, Telemetry telemetry, RestingMemory rest)
 {
     public async Task InvokeAsync(HttpContext context)
     {
         var begun = Stopwatch.GetTimestamp();
+        rest.Asked();
         try
         {
             await next(context);
         }
         finally
         {
+            rest.Asked();
             var (request, status) = (context.Request, context.Response.StatusCode);
             if (request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
             {
