@@ -73,15 +73,20 @@ internal class Question<TWith, TAnswer>(Func<StudioContext, Asked<TWith>, IQuery
         CancellationToken stop
     ) => OfAsync(db, new Asked<TWith>(many, with), stop);
 
+    /// <summary>Thinks it through about one, before anybody asks. No database is opened.</summary>
+    public void Ponder(StudioContext db, TWith with) => Rows(db, new Asked<TWith>([Guid.Empty], with));
+
     private async Task<List<TAnswer>> OfAsync(StudioContext db, Asked<TWith> asked, CancellationToken stop)
     {
-        // A question belongs to the model that it was thought through with; there is one of those in a server.
-        var thought = (asked.Alone ? _alone : _several).GetValue(db.Model, _ => Through(db, asked.Alone));
         var answer = new List<TAnswer>();
-        await foreach (var row in thought.Ask(db, asked).WithCancellation(stop))
+        await foreach (var row in Rows(db, asked).WithCancellation(stop))
             answer.Add(row);
         return answer;
     }
+
+    // A question belongs to the model that it was thought through with; there is one of those in a server.
+    private IAsyncEnumerable<TAnswer> Rows(StudioContext db, Asked<TWith> asked) =>
+        (asked.Alone ? _alone : _several).GetValue(db.Model, _ => Through(db, asked.Alone)).Ask(db, asked);
 
     private Thought Through(StudioContext db, bool alone)
     {

@@ -1,3 +1,4 @@
+using DeftStride.Data.Records;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Design;
@@ -8,6 +9,9 @@ namespace DeftStride.Data;
 internal static class StudioDatabase
 {
     public const string FileName = "studio.db";
+
+    /// <summary>The studio of a folder, which every request asks for first.</summary>
+    public static readonly Question<StudioRecord> Studio = new((db, _) => db.Studios.OrderBy(s => s.CreatedAt).Take(1));
 
     /// <summary>A context of the studio over connections that stay open.</summary>
     public static void Configure(DbContextOptionsBuilder options, StudioConnections connections) =>
@@ -32,7 +36,7 @@ internal static class StudioDatabase
         for (var context = 0; context < 2; context++)
         {
             using var db = new StudioContext(options.Options);
-            _ = db.Studios.OrderBy(s => s.CreatedAt).Take(context + 1).ToQueryString();
+            Studio.Ponder(db, 0);
         }
     }
 

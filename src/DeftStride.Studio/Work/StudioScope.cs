@@ -9,8 +9,6 @@ namespace DeftStride.Studio.Work;
 /// </summary>
 internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider clock)
 {
-    private static readonly Question<StudioRecord> First = new((db, _) => db.Studios.OrderBy(s => s.CreatedAt).Take(1));
-
     private static readonly Question<Guid, ClientRecord> Client = new(
         (db, asked) => db.Clients.Where(c => c.Id == asked.One && c.StudioId == asked.With)
     );
@@ -26,7 +24,7 @@ internal sealed class StudioScope(StudioContext db, IWhoActs who, TimeProvider c
     public string Reach => who.Reach;
 
     public async Task<StudioRecord> StudioAsync(CancellationToken stop) =>
-        _studio ??= (await First.OfAsync(db, Guid.Empty, stop)).First();
+        _studio ??= (await StudioDatabase.Studio.OfAsync(db, Guid.Empty, stop)).First();
 
     public async Task<Guid> CoachIdAsync(CancellationToken stop)
     {
