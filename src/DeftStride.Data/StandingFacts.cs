@@ -28,6 +28,29 @@ internal static class StandingFacts
         where T : ClientFact =>
         asked.Alone ? facts.Where(f => f.ClientId == asked.One) : facts.Where(f => asked.Many.Contains(f.ClientId));
 
+    /// <summary>
+    /// Looks without the whole of what was found, which is by far the longest of them and which lists and histories do not show: with
+    /// their brief, or the whole where none was kept.
+    /// </summary>
+    public static IQueryable<CheckFact> InBrief(this IQueryable<CheckFact> looks) =>
+        looks.Select(c => new CheckFact
+        {
+            Id = c.Id,
+            StudioId = c.StudioId,
+            ClientId = c.ClientId,
+            CoachId = c.CoachId,
+            RecordedAt = c.RecordedAt,
+            Sequence = c.Sequence,
+            Supersedes = c.Supersedes,
+            ExerciseId = c.ExerciseId,
+            School = c.School,
+            Standard = c.Standard,
+            Judged = c.Brief == null ? c.Judged : "",
+            FaultId = c.FaultId,
+            Brief = c.Brief,
+            Body = c.Body,
+        });
+
     /// <summary>Trials that stand and were not taken back.</summary>
     public static IQueryable<TrialFact> StandingTrials(this StudioContext db) =>
         db.Standing<TrialFact>().Where(t => t.CorrectionId != Withdrawn);

@@ -10,12 +10,10 @@ namespace DeftStride.Studio.Looks;
 internal static class LookReading
 {
     /// <summary>A check with its trials.</summary>
-    public static JudgedCheck Judge(CheckFact fact, IEnumerable<TrialFact> trials)
+    public static JudgedCheck Judge(CheckFact fact, IEnumerable<TrialFact> trials, StandardsRead? standards = null)
     {
         var request = KeptCheck.Kept.Read(fact.Body);
-        var kept = KeptStandard.Of(fact);
-        var standard = kept.ToCore();
-        var context = kept.Context(standard);
+        var (kept, standard, context) = (standards ?? new()).Of(fact);
         return new JudgedCheck(
             fact,
             request,
@@ -30,13 +28,14 @@ internal static class LookReading
     public static bool TryJudge(
         CheckFact fact,
         IEnumerable<TrialFact> trials,
+        StandardsRead standards,
         [NotNullWhen(true)] out JudgedCheck? check,
         [NotNullWhen(false)] out string? problem
     )
     {
         try
         {
-            (check, problem) = (Judge(fact, trials), null);
+            (check, problem) = (Judge(fact, trials, standards), null);
             // What it was found to be is shown too.
             _ = check.Brief;
             return true;

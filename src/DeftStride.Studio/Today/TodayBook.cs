@@ -127,23 +127,7 @@ internal sealed class TodayBook(StudioContext db, LadderShelf ladders, PainBook 
         (db, asked) =>
         {
             var latest = Latest(db, asked);
-            return db
-                .Checks.AsNoTracking()
-                .Where(c => latest.Contains(c.Id))
-                .Select(c => new CheckFact
-                {
-                    Id = c.Id,
-                    ClientId = c.ClientId,
-                    CoachId = c.CoachId,
-                    RecordedAt = c.RecordedAt,
-                    Sequence = c.Sequence,
-                    ExerciseId = c.ExerciseId,
-                    School = c.School,
-                    Brief = c.Brief,
-                    Judged = c.Brief == null ? c.Judged : "",
-                    Standard = "",
-                    Body = c.Body,
-                });
+            return db.Checks.AsNoTracking().Where(c => latest.Contains(c.Id)).InBrief();
         }
     );
 

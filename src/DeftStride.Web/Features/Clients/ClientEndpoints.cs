@@ -280,11 +280,13 @@ internal static class ClientEndpoints
     );
 
     /// <summary>Every look, the newest first.</summary>
-    private static readonly Question<CheckFact> Looks = new((db, asked) => NewestFirst(db, asked));
+    private static readonly Question<CheckFact> Looks = new((db, asked) => NewestFirst(db, asked).InBrief());
 
-    private static readonly Question<CheckFact> Latest = new((db, asked) => NewestFirst(db, asked).Take(LatestLooks));
+    private static readonly Question<CheckFact> Latest = new(
+        (db, asked) => NewestFirst(db, asked).Take(LatestLooks).InBrief()
+    );
 
-    private static IQueryable<CheckFact> NewestFirst(StudioContext db, Asked<byte> asked) =>
+    private static IOrderedQueryable<CheckFact> NewestFirst(StudioContext db, Asked<byte> asked) =>
         db.Standing<CheckFact>().AsNoTracking().OfClients(asked).OrderByDescending(c => c.Sequence);
 
     /// <summary>How often a client was looked at.</summary>
@@ -364,10 +366,11 @@ internal static class ClientEndpoints
         var trials = (await Trials.OfAsync(db, id, from, stop)).ToLookup(t => t.CheckId);
         var decisions = (await Decisions.OfAsync(db, id, from, stop)).ToLookup(d => d.CheckId);
         var (checks, unreadable) = (new List<JudgedCheck>(), new List<string>());
+        var standards = new StandardsRead();
         foreach (var fact in facts)
         {
             // One look that cannot be read is said, and takes nothing else with it.
-            if (LookReading.TryJudge(fact, trials[fact.Id], out var judged, out var problem))
+            if (LookReading.TryJudge(fact, trials[fact.Id], standards, out var judged, out var problem))
                 checks.Add(judged);
             else
                 unreadable.Add($"{fact.RecordedAt.ToString("d MMMM", CultureInfo.InvariantCulture)}: {problem}");
