@@ -76,16 +76,21 @@ internal class Question<TWith, TAnswer>(Func<StudioContext, Asked<TWith>, IQuery
     /// <summary>Thinks it through about one, before anybody asks. No database is opened.</summary>
     public void Ponder(StudioContext db, TWith with) => Rows(db, new Asked<TWith>([Guid.Empty], with));
 
-    private async Task<List<TAnswer>> OfAsync(StudioContext db, Asked<TWith> asked, CancellationToken stop)
+    // The database answers on the thread that asks: to wait for each row as if it came from elsewhere is only dearer.
+    private Task<List<TAnswer>> OfAsync(StudioContext db, Asked<TWith> asked, CancellationToken stop)
     {
         var answer = new List<TAnswer>();
-        await foreach (var row in Rows(db, asked).WithCancellation(stop))
+        foreach (var row in Rows(db, asked))
+        {
+            stop.ThrowIfCancellationRequested();
             answer.Add(row);
-        return answer;
+        }
+
+        return Task.FromResult(answer);
     }
 
     // A question belongs to the model that it was thought through with; there is one of those in a server.
-    private IAsyncEnumerable<TAnswer> Rows(StudioContext db, Asked<TWith> asked) =>
+    private IEnumerable<TAnswer> Rows(StudioContext db, Asked<TWith> asked) =>
         (asked.Alone ? _alone : _several).GetValue(db.Model, _ => Through(db, asked.Alone)).Ask(db, asked);
 
     private Thought Through(StudioContext db, bool alone)
@@ -96,8 +101,8 @@ internal class Question<TWith, TAnswer>(Func<StudioContext, Asked<TWith>, IQuery
 
     private sealed class Thought(Delegate ask)
     {
-        public Func<StudioContext, Asked<TWith>, IAsyncEnumerable<TAnswer>> Ask { get; } =
-            (Func<StudioContext, Asked<TWith>, IAsyncEnumerable<TAnswer>>)ask;
+        public Func<StudioContext, Asked<TWith>, IEnumerable<TAnswer>> Ask { get; } =
+            (Func<StudioContext, Asked<TWith>, IEnumerable<TAnswer>>)ask;
     }
 }
 
@@ -153,7 +158,7 @@ file sealed class ThoughtThrough : ExpressionVisitor
         typeof(EF)
             .GetMethods()
             .Single(m =>
-                m.Name == nameof(EF.CompileAsyncQuery)
+                m.Name == nameof(EF.CompileQuery)
                 && m.GetGenericArguments().Length == parameters + 1
                 && m.GetParameters()[0].ParameterType.GetGenericArguments()[0].GetGenericArguments()[^1]
                     is { IsGenericType: true } rows

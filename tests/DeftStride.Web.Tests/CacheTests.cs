@@ -137,6 +137,41 @@ public sealed class CacheTests : IDisposable
         Assert.Equal(13, (await LaddersAsync()).Length);
     }
 
+    /// <summary>Counts how often what a library counts is asked for.</summary>
+    private sealed class Counts : DbCommandInterceptor
+    {
+        public int Asked;
+
+        public override ValueTask<InterceptionResult<DbDataReader>> ReaderExecutingAsync(
+            DbCommand command,
+            CommandEventData eventData,
+            InterceptionResult<DbDataReader> result,
+            CancellationToken cancellationToken = default
+        )
+        {
+            if (command.CommandText.Contains("GROUP BY \"d\".\"RuleId\"", StringComparison.Ordinal))
+                Interlocked.Increment(ref Asked);
+            return new(result);
+        }
+    }
+
+    [Fact]
+    public async Task What_no_minute_changes_is_worked_out_anew_only_after_a_write()
+    {
+        var (clock, counts) = (new MovedClock(new(2026, 3, 2, 9, 0, 0, TimeSpan.Zero)), new Counts());
+        using var studio = new StudioUnderTest(clock, database: o => o.AddInterceptors(counts));
+        for (var i = 0; i < 3; i++)
+        {
+            await studio.GetAsync("/api/library");
+            clock.Now += TimeSpan.FromMinutes(7);
+        }
+
+        Assert.Equal(1, counts.Asked);
+        await studio.ClientAsync();
+        await studio.GetAsync("/api/library");
+        Assert.Equal(2, counts.Asked);
+    }
+
     /// <summary>Holds the first question for ladders until it is let go or given up, and counts who asked for the studio.</summary>
     private sealed class Gate : DbCommandInterceptor
     {
@@ -158,19 +193,35 @@ public sealed class CacheTests : IDisposable
             CancellationToken cancellationToken = default
         )
         {
-            if (Shut && command.CommandText.Contains("FROM \"Studios\"", StringComparison.Ordinal))
+            if (Holds(command))
+                await _open.Task.WaitAsync(cancellationToken);
+            return result;
+        }
+
+        public override InterceptionResult<DbDataReader> ReaderExecuting(
+            DbCommand command,
+            CommandEventData eventData,
+            InterceptionResult<DbDataReader> result
+        )
+        {
+            if (Holds(command))
+                _open.Task.Wait(TimeSpan.FromSeconds(60));
+            return result;
+        }
+
+        private bool Holds(DbCommand command)
+        {
+            if (!Shut)
+                return false;
+            if (command.CommandText.Contains("FROM \"Studios\"", StringComparison.Ordinal))
                 Interlocked.Increment(ref _asked);
             if (
-                Shut
-                && command.CommandText.Contains("FROM \"Ladders\"", StringComparison.Ordinal)
-                && Interlocked.Exchange(ref _held, 1) == 0
+                !command.CommandText.Contains("FROM \"Ladders\"", StringComparison.Ordinal)
+                || Interlocked.Exchange(ref _held, 1) == 1
             )
-            {
-                Holding.TrySetResult();
-                await _open.Task.WaitAsync(cancellationToken);
-            }
-
-            return result;
+                return false;
+            Holding.TrySetResult();
+            return true;
         }
     }
 

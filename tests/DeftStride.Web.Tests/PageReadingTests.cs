@@ -36,6 +36,16 @@ public sealed class PageReadingTests
     {
         public int Asked;
 
+        public override InterceptionResult<DbDataReader> ReaderExecuting(
+            DbCommand command,
+            CommandEventData eventData,
+            InterceptionResult<DbDataReader> result
+        )
+        {
+            Interlocked.Increment(ref Asked);
+            return result;
+        }
+
         public override ValueTask<InterceptionResult<DbDataReader>> ReaderExecutingAsync(
             DbCommand command,
             CommandEventData eventData,

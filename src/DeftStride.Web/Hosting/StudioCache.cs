@@ -26,23 +26,34 @@ internal sealed class StudioCache(HybridCache cache)
     /// <summary>What depends on the time of day is worked out anew every minute, and forgotten a while after.</summary>
     private static readonly HybridCacheEntryOptions Fresh = new() { LocalCacheExpiration = TimeSpan.FromMinutes(1) };
 
+    private static readonly HybridCacheEntryOptions Lasting = new()
+    {
+        Expiration = TimeSpan.FromHours(1),
+        LocalCacheExpiration = TimeSpan.FromHours(1),
+    };
+
     /// <summary>An answer from memory while nothing has been written since it was worked out, else a new one.</summary>
     /// <typeparam name="T">Unchangeable and marked so: it is handed to everybody as it is.</typeparam>
     /// <param name="what">What it is.</param>
     /// <param name="scope">Whose studio, for whom, and which minute.</param>
     /// <param name="work">Works it out. Others may wait for the same: it is not given up when this caller goes away.</param>
-    public async Task<T> OnceAsync<T>(string what, StudioScope scope, Func<CancellationToken, Task<T>> work)
+    /// <param name="timed">Whether it depends on the day or the time of day.</param>
+    public async Task<T> OnceAsync<T>(
+        string what,
+        StudioScope scope,
+        Func<CancellationToken, Task<T>> work,
+        bool timed = true
+    )
         where T : class
     {
         var studio = await scope.StudioAsync(CancellationToken.None);
+        var at = timed ? $"{scope.Now.UtcDateTime:yyyyMMddHHmm}" : "any time";
         return await cache.GetOrCreateAsync(
-            FormattableString.Invariant(
-                $"{what} of {studio.Id:N} for {scope.Reach} at {scope.Now.UtcDateTime:yyyyMMddHHmm} after {Writes}"
-            ),
+            FormattableString.Invariant($"{what} of {studio.Id:N} for {scope.Reach} at {at} after {Writes}"),
             work,
             // The work reads through this caller's own connection, so this caller stays until it is done.
             static async (work, stop) => await work(stop),
-            Fresh,
+            timed ? Fresh : Lasting,
             [Written],
             CancellationToken.None
         );

@@ -39,10 +39,10 @@ internal static class Telling
             async (context, next) =>
             {
                 var http = context.HttpContext;
-                var scope = http.RequestServices.GetRequiredService<StudioScope>();
-                http.Items[Key] = Of(await scope.StudioAsync(http.RequestAborted));
+                var manner = http.RequestServices.GetRequiredService<StudioManner>();
+                http.Items[Key] = await manner.NowAsync(http.RequestAborted);
                 var answer = await next(context);
-                http.Items[Key] = Of(await scope.StudioAsync(http.RequestAborted));
+                http.Items[Key] = await manner.NowAsync(http.RequestAborted);
                 return answer;
             }
         );
@@ -72,7 +72,7 @@ internal static class Telling
         };
 }
 
-/// <summary>The studio's manner for a line that stays open: read again once something has been written.</summary>
+/// <summary>The studio's manner, read again once something has been written.</summary>
 internal sealed class StudioManner(IServiceScopeFactory scopes, StudioCache cache)
 {
     private sealed record Known(long Writes, Manner Manner);

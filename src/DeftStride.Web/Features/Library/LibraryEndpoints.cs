@@ -120,7 +120,10 @@ internal static class LibraryEndpoints
         TrialBook tried,
         LadderShelf shelf,
         StudioCache cache
-    ) => TypedResults.Ok(await cache.OnceAsync("library", scope, stop => AllAsync(db, scope, tried, shelf, stop)));
+    ) =>
+        TypedResults.Ok(
+            await cache.OnceAsync("library", scope, stop => AllAsync(db, scope, tried, shelf, stop), timed: false)
+        );
 
     private static async Task<LibraryView> AllAsync(
         StudioContext db,
