@@ -1,4 +1,5 @@
 import { useRef, useState } from 'react';
+import { flushSync } from 'react-dom';
 import type { Schema } from '@/api/client';
 import { useStudio } from '@/api/queries';
 import { useShortcuts } from '@/device/keys';
@@ -118,8 +119,9 @@ function PainForm({
       keys: 'I',
       does: 'It hurts: then 1–9 how much, L R which leg, F B in front or behind, J M joint or muscle',
       run: () => {
-        setHurts(true);
-        requestAnimationFrame(() => scores.current?.querySelector('button')?.focus());
+        // At once: the next key is meant for what is asked here, however soon it comes.
+        flushSync(() => setHurts(true));
+        scores.current?.querySelector('button')?.focus();
       },
     },
   ]);
