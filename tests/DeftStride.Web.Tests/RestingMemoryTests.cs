@@ -1,3 +1,4 @@
+using System.Net.WebSockets;
 using DeftStride.Web.Hosting;
 using Microsoft.Extensions.DependencyInjection;
 using Xunit;
@@ -42,6 +43,24 @@ public sealed class RestingMemoryTests
         rest.While();
         Assert.Equal(1, given);
         await studio.GetAsync("/api/ladders");
+        rest.While();
+        Assert.Equal(1, given);
+        rest.While();
+        Assert.Equal(2, given);
+    }
+
+    [Fact]
+    public async Task A_point_that_is_moved_over_an_open_line_is_no_rest()
+    {
+        var given = 0;
+        var rest = new RestingMemory(() => given++);
+        using var studio = new StudioUnderTest(services: s => s.AddSingleton(rest));
+        using var line = await studio.Sockets().ConnectAsync(new("ws://localhost/api/live"), default);
+        rest.While();
+        rest.While();
+        Assert.Equal(1, given);
+        await line.SendAsync("{\"seq\":1}"u8.ToArray(), WebSocketMessageType.Text, endOfMessage: true, default);
+        await line.ReceiveAsync(new byte[4096], default);
         rest.While();
         Assert.Equal(1, given);
         rest.While();

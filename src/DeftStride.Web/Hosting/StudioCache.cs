@@ -26,11 +26,8 @@ internal sealed class StudioCache(HybridCache cache)
     /// <summary>What depends on the time of day is worked out anew every minute, and forgotten a while after.</summary>
     private static readonly HybridCacheEntryOptions Fresh = new() { LocalCacheExpiration = TimeSpan.FromMinutes(1) };
 
-    private static readonly HybridCacheEntryOptions Lasting = new()
-    {
-        Expiration = TimeSpan.FromHours(1),
-        LocalCacheExpiration = TimeSpan.FromHours(1),
-    };
+    /// <summary>The rest stays until something is written. What a write has made old is only forgotten after this time: not longer, or an hour of writing would fill the memory.</summary>
+    private static readonly HybridCacheEntryOptions Lasting = new() { LocalCacheExpiration = TimeSpan.FromMinutes(5) };
 
     /// <summary>An answer from memory while nothing has been written since it was worked out, else a new one.</summary>
     /// <typeparam name="T">Unchangeable and marked so: it is handed to everybody as it is.</typeparam>

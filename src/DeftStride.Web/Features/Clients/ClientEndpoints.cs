@@ -361,10 +361,10 @@ internal static class ClientEndpoints
         facts.Reverse();
         var earlier =
             facts.Count < LatestLooks || all == true ? 0 : (await Looked.OfAsync(db, id, stop)).Single() - facts.Count;
-        // What was tried and decided on a look came after it; what belongs to looks that are not shown finds no place.
-        var from = facts.Count > 0 ? facts[0].Sequence : long.MaxValue;
-        var trials = (await Trials.OfAsync(db, id, from, stop)).ToLookup(t => t.CheckId);
-        var decisions = (await Decisions.OfAsync(db, id, from, stop)).ToLookup(d => d.CheckId);
+        // What was tried and decided on a look, and its pictures, came after it; what is older belongs to looks that are not shown.
+        var since = earlier > 0 ? facts[0].Sequence : 0;
+        var trials = (await Trials.OfAsync(db, id, since, stop)).ToLookup(t => t.CheckId);
+        var decisions = (await Decisions.OfAsync(db, id, since, stop)).ToLookup(d => d.CheckId);
         var (checks, unreadable) = (new List<JudgedCheck>(), new List<string>());
         var standards = new StandardsRead();
         foreach (var fact in facts)
@@ -386,8 +386,6 @@ internal static class ClientEndpoints
             .SelectMany(c => c.Request.Stills.Concat(c.Trials.SelectMany(t => t.Request.Stills)))
             .Select(s => s.PictureId)
             .ToHashSet();
-        // Pictures of looks that are not shown are not loose.
-        var since = earlier > 0 ? facts[0].Sequence : 0;
         var pictures = await Pictures.OfAsync(db, id, since, stop);
 
         var way = (await shelf.WaysAsync([id], stop, why: true))[id].ToArray();

@@ -43,6 +43,7 @@ internal static class LiveReading
         if (!context.WebSockets.IsWebSocketRequest)
             throw Refusal.BadInput("live", "This address speaks over a web socket only.");
         var signIns = context.RequestServices.GetRequiredService<IStanding>();
+        var rest = context.RequestServices.GetRequiredService<RestingMemory>();
         // A line that is held open by a page would hold a server that is told to stop.
         using var over = CancellationTokenSource.CreateLinkedTokenSource(
             context.RequestAborted,
@@ -54,6 +55,8 @@ internal static class LiveReading
         {
             while (await ReceiveAsync(socket, buffer, over.Token) is { } length)
             {
+                // A point that is being moved is no rest.
+                rest.Asked();
                 if (!await signIns.StandsAsync(context, over.Token))
                 {
                     await socket.CloseAsync(
